@@ -1,0 +1,8 @@
+"""`python -m ample_crumb`: see `cli`."""
+
+import sys
+
+from ample_crumb.cli import main
+
+if __name__ == "__main__":
+    sys.exit(main())

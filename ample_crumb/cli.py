@@ -1,0 +1,177 @@
+"""The command line: `python -m ample_crumb COMMAND`."""
+
+import argparse
+import json
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+from typing import Any, Final
+
+from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.food.energy import EnergySystem
+from ample_crumb.core.food.nutrients import Figures
+from ample_crumb.core.formula.formula import FormulaFigures, parts_of, work_out
+from ample_crumb.core.formula.reading import Manner, ReadLine
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.quantity.units import System
+from ample_crumb.formats.recipe_text import MOST_CHARACTERS, recipe_from_text
+
+ALL_READ, UNUSABLE, SOME_UNREAD = 0, 2, 3
+
+_NUTRIENTS: Final = (
+    "energy_kcal",
+    "protein_g",
+    "fat_g",
+    "saturates_g",
+    "carbohydrate_g",
+    "sugars_g",
+    "fibre_g",
+    "polyols_g",
+    "salt_g",
+)
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Runs a command; returns its exit code."""
+    parser = argparse.ArgumentParser(
+        prog="ample_crumb", description="From a pasted recipe to honest figures per piece."
+    )
+    commands = parser.add_subparsers(dest="command", required=True)
+    analyse = commands.add_parser("analyse", help="read a recipe file and print its figures; needs no server")
+    analyse.add_argument("file", help="plain text, or a schema.org Recipe as JSON-LD; - reads standard input")
+    analyse.add_argument("--pieces", type=int, help="pieces of the batch; otherwise as the recipe says, else 1")
+    analyse.add_argument("--json", action="store_true", help="print one JSON object")
+    analyse.add_argument("--measures", choices=list(System), default=System.US, help="whose cups and spoons")
+    analyse.add_argument("--energy", choices=list(EnergySystem), default=EnergySystem.STATED, help="how energy counts")
+    serve = commands.add_parser("serve", help="serve the application; the database is already there")
+    serve.add_argument("--host", default="127.0.0.1")
+    serve.add_argument("--port", type=int, default=8321)
+    serve.add_argument("--workers", type=int, default=1)
+    commands.add_parser("migrate", help="bring the database to the current schema")
+    commands.add_parser("demo", help="load the demo kitchen into an empty database")
+    given = parser.parse_args(arguments)
+    if given.command == "analyse":
+        return _analyse(given)
+    # The server's libraries take a while to load and a recipe file needs none of them.
+    from ample_crumb import server
+
+    return server.run(given)
+
+
+def _analyse(given: argparse.Namespace) -> int:
+    try:
+        recipe = recipe_from_text(_text_of(given.file))
+        pieces = given.pieces if given.pieces is not None else recipe.pieces or 1
+        manner = Manner(System(given.measures), EnergySystem(given.energy))
+        worked = work_out(parts_of(recipe), pieces, reference_cupboard(), manner)
+    except CannotUse as problem:
+        print(problem, file=sys.stderr)
+        return UNUSABLE
+    print(json.dumps(_as_json(worked), ensure_ascii=False, indent=2) if given.json else _as_table(recipe.title, worked))
+    return SOME_UNREAD if worked.unread else ALL_READ
+
+
+def _text_of(name: str) -> str:
+    try:
+        # One byte more than the longest text of four-byte characters tells a file that is too long.
+        limit = 4 * MOST_CHARACTERS + 1
+        if name == "-":
+            data = sys.stdin.buffer.read(limit)
+        else:
+            with Path(name).open("rb") as file:
+                data = file.read(limit)
+        return data[: limit - 1].decode("utf-8") if len(data) < limit else data.decode("utf-8", "ignore")
+    except OSError as problem:
+        raise CannotUse(f"Cannot read {name}: {problem.strerror}.") from problem
+    except UnicodeDecodeError as problem:
+        raise CannotUse(f"{name} is not a text in UTF-8.") from problem
+
+
+def _as_json(worked: FormulaFigures) -> dict[str, Any]:
+    return {
+        "pieces": worked.pieces,
+        "batch": _figures_json(worked.batch),
+        "piece": _figures_json(worked.piece),
+        "lines": [_line_json(line) for part in worked.parts for line in part.lines],
+        "unread": list(worked.unread),
+        "at_least": [name for name in worked.batch.at_least if name in _NUTRIENTS],
+    }
+
+
+def _figures_json(figures: Figures) -> dict[str, float | None]:
+    return {"mass_g": round(figures.mass_g, 3)} | {
+        name: _rounded(getattr(figures.nutrients, name)) for name in _NUTRIENTS
+    }
+
+
+def _rounded(value: float | None) -> float | None:
+    return None if value is None else round(value, 3)
+
+
+def _line_json(line: ReadLine) -> dict[str, Any]:
+    mass_g = _rounded(line.figures.mass_g) if line.figures else None
+    return {
+        "text": line.text,
+        "ingredient": line.ingredient.name if line.ingredient and line.figures else None,
+        "mass_g": mass_g,
+        "grams": mass_g,
+        "energy_kcal": _rounded(line.figures.nutrients.energy_kcal) if line.figures else None,
+        "protein_g": _rounded(line.figures.nutrients.protein_g) if line.figures else None,
+        "sure": line.sure,
+        "problem": line.problem or None,
+    }
+
+
+def _as_table(title: str, worked: FormulaFigures) -> str:
+    rows = [title, ""] if title else []
+    rows.append(f"{'as written':44.44} {'read as':34.34} {'g':>8} {'kcal':>7} {'protein':>8}")
+    for part in worked.parts:
+        if part.name:
+            rows.append(f"{part.name}:")
+        rows += [_row(line) for line in part.lines]
+    rows.append("")
+    for label, figures in (("whole batch", worked.batch), (f"one of {worked.pieces}", worked.piece)):
+        rows.append(f"{label}: {_sentence(figures)}")
+    if worked.unread:
+        count = len(worked.unread)
+        rows.append(f"without {count} {'line' if count == 1 else 'lines'}, not read:")
+        rows += [
+            f"  {line.text[:80]}: {line.problem}" for part in worked.parts for line in part.lines if not line.figures
+        ]
+    return "\n".join(rows)
+
+
+def _row(line: ReadLine) -> str:
+    if line.figures is None or line.ingredient is None:
+        return f"{line.text:44.44} {'not read':34.34}"
+    doubt = "" if line.sure else " ?"
+    nutrients = line.figures.nutrients
+    return (
+        f"{line.text:44.44} {line.ingredient.name[:32] + doubt:34.34} {line.figures.mass_g:8.1f} "
+        f"{nutrients.energy_kcal or 0:7.0f} {nutrients.protein_g or 0:8.1f}"
+    )
+
+
+def _sentence(figures: Figures) -> str:
+    nutrients = figures.nutrients
+
+    def shown(name: str, label: str, unit: str) -> str:
+        value = getattr(nutrients, name)
+        least = "at least " if name in figures.at_least else ""
+        return f"{label} {least}{value:.1f} {unit}"
+
+    energy = f"{figures.mass_g:.0f} g, {'at least ' if 'energy_kcal' in figures.at_least else ''}"
+    energy += f"{nutrients.energy_kcal:.0f} kcal"
+    return ", ".join(
+        [
+            energy,
+            shown("protein_g", "protein", "g"),
+            shown("fat_g", "fat", "g"),
+            shown("saturates_g", "of which saturates", "g"),
+            shown("carbohydrate_g", "carbohydrate", "g"),
+            shown("sugars_g", "of which sugars", "g"),
+            shown("polyols_g", "of which polyols", "g"),
+            shown("fibre_g", "fibre", "g"),
+            shown("salt_g", "salt", "g"),
+        ]
+    )

@@ -1,0 +1,44 @@
+"""What fits into the room that a day has left."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Final
+
+from ample_crumb.core.day.tin import pieces_that_fit
+from ample_crumb.core.food.nutrients import Figures
+
+MOST_PIECES: Final = 4.0
+"""Most pieces that are offered at once: what fits is a dessert, not a tray."""
+
+
+@dataclass(frozen=True, slots=True)
+class Fit:
+    """So many pieces of the thing called `key`, and what they bring."""
+
+    key: str
+    pieces: float
+    figures: Figures
+
+
+def what_fits(
+    pieces: Iterable[tuple[str, Figures]], room_kcal: float, protein_to_find_g: float, step: float = 0.5
+) -> tuple[Fit, ...]:
+    """The largest portion of each piece that stays in the room, most of the missing protein first.
+
+    `pieces` are pairs of a key and the figures of one piece. Protein beyond what is still to find counts for nothing in
+    the ranking; ties go to the portion with less energy. At most `MOST_PIECES` of one thing.
+    """
+    fits = []
+    for key, piece in pieces:
+        count = min(pieces_that_fit(piece.nutrients.energy_kcal, room_kcal, step), MOST_PIECES)
+        if count > 0:
+            fits.append(Fit(key, count, piece.times(count)))
+    return tuple(
+        sorted(
+            fits,
+            key=lambda fit: (
+                -min(fit.figures.nutrients.protein_g or 0.0, protein_to_find_g or float("inf")),
+                fit.figures.nutrients.energy_kcal or 0.0,
+            ),
+        )
+    )

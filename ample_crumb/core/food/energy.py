@@ -1,0 +1,87 @@
+"""Energy from nutrients, by European and by US rules."""
+
+from enum import StrEnum
+from typing import Final
+
+from ample_crumb.core.food.nutrients import Nutrients
+
+KJ_PER_KCAL: Final = 4.184
+"""Thermochemical calorie; Regulation (EU) 1169/2011 labels round the same figure."""
+
+
+class EnergySystem(StrEnum):
+    """Which energy a person counts: as the source states it, or by factors."""
+
+    STATED = "stated"
+    EUROPEAN = "european"
+    US = "us"
+
+
+US_POLYOL_KCAL_PER_G: Final = {
+    "isomalt": 2.0,
+    "lactitol": 2.0,
+    "xylitol": 2.4,
+    "maltitol": 2.1,
+    "sorbitol": 2.6,
+    "mannitol": 1.6,
+    "hydrogenated starch hydrolysates": 3.0,
+    "erythritol": 0.0,
+}
+"""kcal/g by kind of sugar alcohol. Source: 21 CFR 101.9(c)(1)(i)(F), from memory."""
+
+_US_POLYOL_UNNAMED: Final = 2.4
+ALLULOSE_US_KCAL_PER_G: Final = 0.4
+"""Source: FDA guidance on allulose of October 2020, from memory."""
+
+
+def european_energy(nutrients: Nutrients) -> float | None:
+    """Energy [kcal] by European factors, of the mass that `nutrients` is for; None without the main nutrients.
+
+        4 (carbohydrate - polyols) + 2.4 (polyols - erythritol) + 0 erythritol + 4 protein + 9 fat + 7 alcohol + 2 fibre
+
+    Organic acids (3 kcal/g) have no column and are left out: up to 20 kcal per 100 g in vinegar and lemon juice. Unknown
+    polyols, erythritol, alcohol and fibre count as none. Source: Regulation (EU) 1169/2011 Annex XIV, from memory.
+    """
+    if nutrients.carbohydrate_g is None or nutrients.protein_g is None or nutrients.fat_g is None:
+        return None
+    polyols = nutrients.polyols_g or 0.0
+    erythritol = nutrients.erythritol_g or 0.0
+    return (
+        4 * (nutrients.carbohydrate_g - polyols)
+        + 2.4 * (polyols - erythritol)
+        + 4 * nutrients.protein_g
+        + 9 * nutrients.fat_g
+        + 7 * (nutrients.alcohol_g or 0.0)
+        + 2 * (nutrients.fibre_g or 0.0)
+    )
+
+
+def us_energy(nutrients: Nutrients, polyol_kind: str = "") -> float | None:
+    """Energy [kcal] by US general factors, of the mass that `nutrients` is for; None without the main nutrients.
+
+        4 (total carbohydrate - polyols - allulose) + kind x polyols + 0.4 allulose + 4 protein + 9 fat + 7 alcohol
+
+    Total carbohydrate includes fibre, as 21 CFR 101.9(c)(1)(i)(B) counts it; a maker may choose (C) and take insoluble
+    fibre out, which lowers the figure by up to 4 kcal per gram of fibre. `polyol_kind` names the polyol that is not
+    erythritol; unnamed ones count 2.4 kcal/g. Source: 21 CFR 101.9(c)(1)(i), from memory.
+    """
+    if nutrients.carbohydrate_g is None or nutrients.protein_g is None or nutrients.fat_g is None:
+        return None
+    polyols = nutrients.polyols_g or 0.0
+    erythritol = nutrients.erythritol_g or 0.0
+    allulose = nutrients.allulose_g or 0.0
+    per_polyol = US_POLYOL_KCAL_PER_G.get(polyol_kind, _US_POLYOL_UNNAMED)
+    return (
+        4 * (nutrients.carbohydrate_g + (nutrients.fibre_g or 0.0) - polyols - allulose)
+        + per_polyol * (polyols - erythritol)
+        + ALLULOSE_US_KCAL_PER_G * allulose
+        + 4 * nutrients.protein_g
+        + 9 * nutrients.fat_g
+        + 7 * (nutrients.alcohol_g or 0.0)
+    )
+
+
+def energy_agrees(stated_kcal: float, computed_kcal: float) -> bool:
+    """Whether a stated energy per 100 g fits the computed one: within 10 % of the larger, or within 10 kcal."""
+    off = abs(stated_kcal - computed_kcal)
+    return off <= 10 or off <= 0.1 * max(stated_kcal, computed_kcal)

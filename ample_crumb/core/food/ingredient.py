@@ -1,0 +1,41 @@
+"""An ingredient: what it is called, made of, and how it is measured."""
+
+from dataclasses import dataclass, replace
+
+from ample_crumb.core.food.energy import EnergySystem, european_energy, us_energy
+from ample_crumb.core.food.nutrients import Nutrients
+from ample_crumb.core.quantity.weigh import Measures
+
+
+@dataclass(frozen=True, slots=True)
+class Ingredient:
+    """A food as bought. `per_100g` holds the stated energy; `polyol_kind` names its polyol other than erythritol.
+
+    `vegan` implies `vegetarian`. `allergens` are those of Regulation (EU) 1169/2011 Annex II that it contains as such;
+    traces are another matter. `source` says where the figures are from, `energy_note` why the stated energy may differ
+    from the one by factors.
+    """
+
+    slug: str
+    name: str
+    synonyms: tuple[str, ...]
+    role: str
+    per_100g: Nutrients
+    polyol_kind: str
+    measures: Measures
+    allergens: tuple[str, ...]
+    vegan: bool
+    vegetarian: bool
+    added_sugar: bool
+    source: str
+    energy_note: str = ""
+
+    def per_100g_by(self, system: EnergySystem) -> Nutrients:
+        """The nutrients per 100 g with the energy as the system counts it; the stated one where factors cannot tell."""
+        if system is EnergySystem.EUROPEAN:
+            energy = european_energy(self.per_100g)
+        elif system is EnergySystem.US:
+            energy = us_energy(self.per_100g, self.polyol_kind)
+        else:
+            energy = self.per_100g.energy_kcal
+        return self.per_100g if energy is None else replace(self.per_100g, energy_kcal=energy)

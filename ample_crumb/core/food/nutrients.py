@@ -1,0 +1,117 @@
+"""Nutrient amounts, with the unknown kept unknown."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass, fields
+from enum import StrEnum
+from typing import Final
+
+
+@dataclass(frozen=True, slots=True)
+class Nutrients:
+    """Energy [kcal] and nutrients [g, caffeine mg], per 100 g or of a stated mass as the holder says.
+
+    `carbohydrate_g` is available carbohydrate: without fibre, with polyols and allulose. `polyols_g` includes
+    erythritol, `sugars_g` and `saturates_g` are parts of their parents, `salt_g` is sodium x 2.5. None is unknown,
+    which is not zero.
+    """
+
+    energy_kcal: float | None = None
+    protein_g: float | None = None
+    fat_g: float | None = None
+    saturates_g: float | None = None
+    carbohydrate_g: float | None = None
+    sugars_g: float | None = None
+    fibre_g: float | None = None
+    polyols_g: float | None = None
+    erythritol_g: float | None = None
+    allulose_g: float | None = None
+    salt_g: float | None = None
+    alcohol_g: float | None = None
+    water_g: float | None = None
+    caffeine_mg: float | None = None
+
+    def times(self, factor: float) -> "Nutrients":
+        """All known amounts multiplied."""
+        return Nutrients(*[None if value is None else value * factor for value in values(self)])
+
+    @property
+    def unknown(self) -> tuple[str, ...]:
+        """The names of the amounts that are not known."""
+        return tuple(name for name in NAMES if getattr(self, name) is None)
+
+
+NAMES: Final = tuple(field.name for field in fields(Nutrients))
+
+
+def values(nutrients: Nutrients) -> list[float | None]:
+    """The amounts in the order of `NAMES`."""
+    return [getattr(nutrients, name) for name in NAMES]
+
+
+@dataclass(frozen=True, slots=True)
+class Figures:
+    """A mass with what is in it. `at_least` names the nutrients that some part did not state: their sums are lower
+    limits. `without_lines` counts the lines that could not be read and are not in here at all."""
+
+    mass_g: float
+    nutrients: Nutrients
+    at_least: tuple[str, ...] = ()
+    without_lines: int = 0
+
+    def times(self, factor: float) -> "Figures":
+        """The same food, so many times as much of it."""
+        return Figures(self.mass_g * factor, self.nutrients.times(factor), self.at_least, self.without_lines)
+
+
+def total(parts: Iterable[Figures], without_lines: int = 0) -> Figures:
+    """The sum of parts. A nutrient that one part lacks is summed over the others and named in `at_least`."""
+    mass_g = 0.0
+    sums = [0.0] * len(NAMES)
+    missing: set[str] = set()
+    for part in parts:
+        mass_g += part.mass_g
+        missing.update(part.at_least)
+        without_lines += part.without_lines
+        for place, value in enumerate(values(part.nutrients)):
+            if value is None:
+                missing.add(NAMES[place])
+            else:
+                sums[place] += value
+    return Figures(mass_g, Nutrients(*sums), tuple(name for name in NAMES if name in missing), without_lines)
+
+
+class Carbohydrate(StrEnum):
+    """Which carbohydrate a person counts."""
+
+    AVAILABLE = "available"
+    NET = "net"
+    NET_OF_POLYOLS = "net_of_polyols"
+    US_TOTAL = "us_total"
+
+
+_CARBOHYDRATE_PARTS: Final = {
+    Carbohydrate.AVAILABLE: {"carbohydrate_g": 1},
+    Carbohydrate.NET: {"carbohydrate_g": 1, "erythritol_g": -1, "allulose_g": -1},
+    Carbohydrate.NET_OF_POLYOLS: {"carbohydrate_g": 1, "polyols_g": -1, "allulose_g": -1},
+    Carbohydrate.US_TOTAL: {"carbohydrate_g": 1, "fibre_g": 1},
+}
+
+
+def carbohydrate(nutrients: Nutrients, school: Carbohydrate) -> float | None:
+    """Carbohydrate [g] as the school counts it, from the parts; None when a part is unknown.
+
+    Available: as stored. Net: without erythritol and allulose. Net of polyols: without all polyols and allulose. US
+    total: with fibre, as on labels after 21 CFR 101.9(c)(6).
+    """
+    result = 0.0
+    for name, sign in _CARBOHYDRATE_PARTS[school].items():
+        value = getattr(nutrients, name)
+        if value is None:
+            return None
+        result += sign * value
+    return result
+
+
+def carbohydrate_at_least(figures: Figures, school: Carbohydrate) -> bool:
+    """Whether the carbohydrate of `figures`, as the school counts it, rests on an incomplete sum."""
+    return any(name in figures.at_least for name in _CARBOHYDRATE_PARTS[school])

@@ -1,0 +1,117 @@
+"""A line read against the cupboard: what it was taken for, how many grams, what is in it."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Final
+
+from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.energy import EnergySystem
+from ample_crumb.core.food.ingredient import Ingredient
+from ample_crumb.core.food.nutrients import Figures
+from ample_crumb.core.quantity.lines import read_line
+from ample_crumb.core.quantity.names import Found, phrase
+from ample_crumb.core.quantity.units import System
+from ample_crumb.core.quantity.weigh import Basis, CannotWeigh, Weight, weigh
+
+
+@dataclass(frozen=True, slots=True)
+class Manner:
+    """How a kitchen reads and counts: whose cups, whose energy, and what its own words mean.
+
+    `remembered` maps a phrase (`names.phrase`) to the slug that it was once corrected to.
+    """
+
+    system: System = System.US
+    energy: EnergySystem = EnergySystem.STATED
+    remembered: Mapping[str, str] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    """An ingredient that a line may mean."""
+
+    slug: str
+    name: str
+
+
+@dataclass(frozen=True, slots=True)
+class ReadLine:
+    """A line with all that was made of it.
+
+    `figures` is None when the line could not be read; then `problem` says why and the totals leave it out. `sure` is
+    False when the ingredient is a likely guess that wants a look. `others` are the runner-ups, best first. `how` names
+    what was taken for granted about the weight. `low_g` and `high_g` are the ends of a written range.
+    """
+
+    text: str
+    name: str
+    ingredient: Choice | None
+    others: tuple[Choice, ...]
+    sure: bool
+    figures: Figures | None
+    low_g: float | None
+    high_g: float | None
+    basis: Basis | None
+    how: str
+    optional: bool
+    problem: str
+
+
+def read_against(text: str, cupboard: Cupboard, manner: Manner, chosen: str | None = None) -> ReadLine:
+    """Reads one line. `chosen` is the slug that the baker picked for it; else a remembered correction, else the best
+    match of its name. Never raises for what a line may hold."""
+    line = read_line(text)
+    unit = line.amount.terms[0].unit.name if line.amount else ""
+    found = cupboard.index.find(line.name, line.notes, unit) if line.name else _NOTHING
+    ingredient, sure = _meant(found, line.name, cupboard, manner, chosen)
+    others = _others(found, ingredient, cupboard)
+    weight: Weight | None = None
+    problem = line.problem
+    if not problem and ingredient is None:
+        near = f" Did you mean {others[0].name}?" if others else ""
+        problem = f"We know no ingredient called “{line.name[:60]}”.{near}"
+    if not problem and ingredient is not None:
+        try:
+            weight = weigh(line, ingredient.name, ingredient.measures, manner.system)
+        except CannotWeigh as cannot:
+            problem = str(cannot)
+    figures = _figures(ingredient, weight, manner.energy) if ingredient and weight else None
+    return ReadLine(
+        text=text,
+        name=line.name,
+        ingredient=Choice(ingredient.slug, ingredient.name) if ingredient else None,
+        others=others,
+        sure=sure,
+        figures=figures,
+        low_g=weight.low_g if weight else None,
+        high_g=weight.high_g if weight else None,
+        basis=weight.basis if weight else None,
+        how=weight.how if weight else "",
+        optional=line.optional,
+        problem=problem,
+    )
+
+
+_NOTHING: Final = Found(None, (), sure=False)
+
+
+def _meant(
+    found: Found, name: str, cupboard: Cupboard, manner: Manner, chosen: str | None
+) -> tuple[Ingredient | None, bool]:
+    for slug in (chosen, manner.remembered.get(phrase(name)) if manner.remembered else None):
+        if slug and slug in cupboard.ingredients:
+            return cupboard.ingredients[slug], True
+    if found.best is None:
+        return None, False
+    return cupboard.ingredients[found.best.key], found.sure
+
+
+def _others(found: Found, ingredient: Ingredient | None, cupboard: Cupboard) -> tuple[Choice, ...]:
+    matches = ((found.best,) if found.best else ()) + found.others
+    slugs = [match.key for match in matches if ingredient is None or match.key != ingredient.slug]
+    return tuple(Choice(slug, cupboard.ingredients[slug].name) for slug in slugs)
+
+
+def _figures(ingredient: Ingredient, weight: Weight, energy: EnergySystem) -> Figures:
+    nutrients = ingredient.per_100g_by(energy).times(weight.mass_g / 100)
+    return Figures(weight.mass_g, nutrients, nutrients.unknown)

@@ -1,0 +1,54 @@
+"""What a line says of how much."""
+
+from dataclasses import dataclass
+
+from ample_crumb.core.quantity.numbers import Range
+from ample_crumb.core.quantity.units import BARE, Unit
+
+
+@dataclass(frozen=True, slots=True)
+class Term:
+    """So many of a unit: "1 1/2 cups", "2 large". `size` is large, medium, ... for pieces; `heap` multiplies a
+    heaped or scant measure."""
+
+    count: Range
+    unit: Unit = BARE
+    size: str = ""
+    heap: float = 1.0
+
+
+@dataclass(frozen=True, slots=True)
+class Stated:
+    """A weight or volume written beside the amount: "(15 oz)", "(60 g)", "/112 g".
+
+    `each` is True for "(15 oz each)" and "2 (15 oz) cans", None where the line leaves it open. `drained` is True when
+    the figure itself is said to be the drained one.
+    """
+
+    term: Term
+    each: bool | None = None
+    drained: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Amount:
+    """One or several terms to be added ("1 cup plus 2 tbsp"), and the weights stated beside them, if any."""
+
+    terms: tuple[Term, ...]
+    stated: tuple[Stated, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class WrittenLine:
+    """A line as read: how much (None when no amount was found), of what, and what else it says.
+
+    `name` is the ingredient in the writer's words without amounts and remarks. `notes` are the remarks behind commas
+    and in brackets. `problem` says why the line cannot be used, as a sentence; empty when it can.
+    """
+
+    text: str
+    amount: Amount | None
+    name: str
+    notes: tuple[str, ...] = ()
+    optional: bool = False
+    problem: str = ""

@@ -1,0 +1,255 @@
+"""What a written name means among known names: forgiving, but rather silent than wrong.
+
+A name is a bag of words, each with a weight: rare words ("erythritol") tell more than common ones ("flour"), words of
+state ("canned", "low-fat") tell less, and mere manner ("chopped", "fresh") almost nothing. The score of a known name is
+the weighted share of words that both sides have in common (Dice's coefficient), lowered when the head word, the thing
+itself, is missing on one side, so that "almond milk" never becomes almonds. A word that is nobody's is tried as a slip
+of the keyboard (optimal string alignment distance, rapidfuzz).
+"""
+
+import math
+import re
+import unicodedata
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Final
+
+from rapidfuzz import process
+from rapidfuzz.distance import OSA
+
+ACCEPT: Final = 0.76
+"""Least score of a match; below it the name counts as not understood (chosen on written lines of many kinds)."""
+
+SURE: Final = 0.9
+"""Score from which a match needs no second look, unless another comes within `CLOSE` of it."""
+
+CLOSE: Final = 0.04
+RUNNERS_UP: Final = 4
+
+_SPELLINGS: Final = (
+    (r"yoghurt", "yogurt"),
+    (r"fiber", "fibre"),
+    (r"flavor", "flavour"),
+    (r"gelatin\b", "gelatine"),
+    (r"\b(?:all[- ]purpose)\b", "allpurpose"),
+    (r"half[- ]and[- ]half", "halfandhalf"),
+    (r"\bmonk ?fruit\b", "monkfruit"),
+    (r"\bapple ?sauce\b", "applesauce"),
+    (r"\bbutter ?milk\b", "buttermilk"),
+    (r"\b(?:non|fat)[- ]?(?:fat|free)\b|\b0 ?%(?: fat)?|\bno[- ]fat\b", "fatfree"),
+    (
+        r"\b(?:low(?:er)?|reduced)[- ]?fat\b|\b(?:light|lite)\b|\b[12](?:[.,]5)? ?%(?: fat)?|\bpart[- ]skim(?:med)?\b"
+        r"|\bsemi[- ]skimmed\b|\b1/3 less fat\b|\bhalf[- ]fat\b",
+        "lowfat",
+    ),
+    (r"\b(?:full[- ]?fat|whole[- ]milk|full[- ]cream)\b|\b(?:3[.,]5|4|5|9|10) ?%(?: fat)?", "fullfat"),
+    (r"\bskim(?:med)?\b", "fatfree"),
+    (r"\b(?:sugar[- ]free|no[- ]sugar(?:[- ]added)?|no[- ]added[- ]sugar|zero[- ]sugar)\b", "sugarfree"),
+    (r"\bunsweetened\b", "unsweetened"),
+    (r"\b(?:gluten|dairy|lactose)[- ]free\b", " "),
+    (r"\b(?:tinned)\b", "canned"),
+    (r"\b(?:boiled|steamed)\b", "cooked"),
+    (r"\buncooked\b", "dry"),
+    (r"\bsemi[- ]sweet\b", "semisweet"),
+    (r"\bself[- ]rais(?:ing|ed)\b|\bself[- ]rising\b", "selfraising"),
+    (r"\bpoppyseeds?\b", "poppy seed"),
+    (r"\bchiaseeds?\b", "chia seed"),
+    (r"\b[56]\d ?%", "cocoasixty"),
+    (r"\b(?:7\d|8\d) ?%", "cocoaseventy"),
+    (r"\bchoc\b", "chocolate"),
+    (r"\bwhole[- ]?wheat\b", "wholemeal"),
+    (r"\bnut butter\b", "nutbutter"),
+)
+_SPELLING: Final = re.compile("|".join(f"(?P<s{place}>{pattern})" for place, (pattern, _) in enumerate(_SPELLINGS)))
+_WORD: Final = re.compile(r"[^\W\d_]+")
+_SMALL: Final = frozenset(
+    ["a", "an", "the", "of", "and", "or", "with", "in", "for", "to", "from", "my", "your", "some", "any", "e", "g", "i", "as", "per", "into", "at", "on", "de", "la", "plus", "each", "use", "used", "if", "such", "x"]
+)
+_MANNER: Final = frozenset(
+    ["fresh", "freshly", "chopped", "diced", "sliced", "minced", "finely", "coarsely", "roughly", "thinly", "softened", "soft", "melted", "cooled", "room", "temperature", "sifted", "packed", "lightly", "firmly", "loosely", "spooned", "scooped", "beaten", "separated", "lukewarm", "ripe", "overripe", "large", "small", "medium", "organic", "quality", "good", "pure", "natural", "plain", "unflavoured", "unflavored", "favourite", "favorite", "preferred", "choice", "divided", "extra", "more", "optional", "rinsed", "patted", "squeezed", "peeled", "pitted", "cored", "cubed", "crushed", "cold", "warm", "hot", "chilled", "frozen", "thawed", "toasted", "raw", "fine", "powdered", "unsalted", "regular", "standard", "style", "thick", "strained", "about", "heaped", "level", "very", "well", "brand", "free", "range", "cage", "unbleached", "bleached", "original", "classic", "mini", "grated", "mashed", "shredded", "shelled", "hulled", "stoned", "deseeded", "chunk", "piece", "bit", "needed"]
+)
+_STATE: Final = frozenset(
+    ["canned", "drained", "dry", "dried", "cooked", "lowfat", "fatfree", "fullfat", "sugarfree", "unsweetened", "sweetened", "ground", "whole", "powder", "light", "dark", "white", "brown", "milk", "isolate", "granulated", "granular", "cocoasixty", "cocoaseventy", "vanilla", "flavoured", "flavour", "strawberry"]
+)
+_UNIT_WORDS: Final = {"can": "canned"}
+
+
+def fold(text: str) -> str:
+    """Lower case, without accents, spellings made one."""
+    plain = text.casefold()
+    if not plain.isascii():
+        plain = unicodedata.normalize("NFKD", plain)
+        plain = "".join(letter for letter in plain if not unicodedata.combining(letter))
+    return _SPELLING.sub(_respelled, plain)
+
+
+def _respelled(match: re.Match[str]) -> str:
+    assert match.lastgroup is not None
+    return _SPELLINGS[int(match.lastgroup[1:])][1]
+
+
+@lru_cache(maxsize=16384)
+def singular(word: str) -> str:
+    """The singular of an English kitchen plural. Only sameness matters: both sides go through this."""
+    if len(word) < 4 or word.endswith(("ss", "us", "is")):
+        return word
+    if word in {"halves", "leaves", "loaves"}:
+        return word[:-3] + "f"
+    if word.endswith("ies"):
+        return word[:-3] + "y"
+    if word.endswith(("ches", "shes", "xes", "oes")):
+        return word[:-2]
+    return word[:-1] if word.endswith("s") else word
+
+
+@lru_cache(maxsize=16384)
+def words(text: str) -> tuple[str, ...]:
+    """The telling words of a name in order, singular, each once."""
+    found = (singular(word) for word in _WORD.findall(fold(text)))
+    return tuple(dict.fromkeys(word for word in found if word not in _SMALL))
+
+
+def phrase(name: str) -> str:
+    """The form under which a correction of this name is remembered: same words, same phrase, whatever their order."""
+    return " ".join(sorted(words(name)))
+
+
+@dataclass(frozen=True, slots=True)
+class Match:
+    """A known name that may be meant. `score` runs from 0 to 1; `key` is whatever the index was given."""
+
+    key: str
+    score: float
+
+
+@dataclass(frozen=True, slots=True)
+class Found:
+    """What a name was taken for. `best` is None when nothing is near enough; `sure` is False when a second look is
+    due; `others` are the runner-ups, best first."""
+
+    best: Match | None
+    others: tuple[Match, ...]
+    sure: bool
+
+
+class NameIndex:
+    """Known names by key, several a key; earlier keys win ties."""
+
+    def __init__(self, names: Mapping[str, Iterable[str]]) -> None:
+        self._entries: list[tuple[str, frozenset[str], str, float]] = []
+        self._exact: dict[frozenset[str], str] = {}
+        self._with: dict[str, set[int]] = {}
+        self._order = {key: rank for rank, key in enumerate(names)}
+        for key, known in names.items():
+            for name in known:
+                self._add(key, name)
+        total = len(self._entries)
+        rarest = math.log(total + 1)
+        self._weight = {
+            word: 0.4 + 0.6 * math.log((total + 1) / len(places)) / rarest for word, places in self._with.items()
+        }
+        for word in self._weight:
+            if word in _MANNER:
+                self._weight[word] = 0.12
+            elif word in _STATE:
+                self._weight[word] = 0.3
+        self._entries = [
+            (key, bag, head, sum(self._weight[word] for word in bag)) for key, bag, head, _ in self._entries
+        ]
+        self._vocabulary = [word for word in self._weight if len(word) >= 4]
+        self._find = lru_cache(maxsize=16384)(self._search)
+
+    def _add(self, key: str, name: str) -> None:
+        main = words(name.partition(",")[0])
+        bag = frozenset(words(name))
+        place = len(self._entries)
+        self._entries.append((key, bag, _head(main), 0.0))
+        self._exact.setdefault(bag, key)
+        for word in bag:
+            self._with.setdefault(word, set()).add(place)
+
+    def find(self, name: str, notes: tuple[str, ...] = (), unit: str = "") -> Found:
+        """What `name` means. `notes` and `unit` help to tell states apart ("chickpeas", "drained", from a can)."""
+        return self._find(name, notes, unit)
+
+    def _search(self, name: str, notes: tuple[str, ...], unit: str) -> Found:
+        main = words(name)
+        remarks = [word for note in notes for word in words(note)]
+        state = [word for word in remarks if word in _STATE or word in {"juiced"}]
+        if unit in _UNIT_WORDS:
+            state.append(_UNIT_WORDS[unit])
+        core = tuple(dict.fromkeys((*main, *state)))
+        if not core:
+            return Found(None, (), sure=False)
+        if not any(word in self._weight and word not in _MANNER for word in main):
+            core = tuple(self._corrected(word) for word in core)
+        scores = self._scores(core, _head(main) if main else "", set(remarks))
+        ranked = sorted(scores.items(), key=lambda item: (-round(item[1], 3), self._order[item[0]]))
+        matches = tuple(Match(key, round(score, 3)) for key, score in ranked[: RUNNERS_UP + 1])
+        if not matches or matches[0].score < ACCEPT:
+            return Found(None, matches[:RUNNERS_UP], sure=False)
+        best, *others = matches
+        rival = others[0].score if others else 0.0
+        sure = best.score >= SURE and (best.score >= 0.999 or best.score - rival >= CLOSE)
+        return Found(best, tuple(others), sure)
+
+    def _corrected(self, word: str) -> str:
+        """The known word that `word` is a slip of, or the word itself.
+
+        A slip keeps the first letter; one edit is forgiven in words of four to seven letters, two in longer ones.
+        """
+        if word in self._weight or len(word) < 4:
+            return word
+        allowed = 1 if len(word) < 8 else 2
+        best = process.extractOne(word, self._vocabulary, scorer=OSA.distance, score_cutoff=allowed)
+        return best[0] if best is not None and best[0][0] == word[0] else word
+
+    def _scores(self, core: tuple[str, ...], head: str, remarks: set[str]) -> dict[str, float]:
+        core = tuple(dict.fromkeys(self._corrected(word) for word in core))
+        head = self._corrected(head)
+        strong = [word for word in core if word not in _MANNER and word not in _STATE] or list(core)
+        # What both sides share, added up along the places of each word; weak words only add to places found already.
+        common: dict[int, float] = {}
+        missing: dict[int, float] = {}
+        for word in (*strong, *(word for word in core if word not in strong)):
+            weight, lacking = self._mine(word)
+            for place in self._with.get(word, ()):
+                if word in strong or place in common:
+                    common[place] = common.get(place, 0.0) + weight
+                    missing[place] = missing.get(place, 0.0) + lacking
+        most = sum(self._mine(word)[1] for word in core)
+        scores: dict[str, float] = {}
+        for place, shared in common.items():
+            key, theirs, their_head, their_weight = self._entries[place]
+            score = 2 * shared / (2 * shared + most - missing[place] + their_weight - shared)
+            if their_head not in core:
+                score *= 0.75
+            if head not in theirs:
+                score *= 0.7
+            # A remark that the known name shares tips the balance between states of one thing.
+            if remarks:
+                score = min(1.0, score + 0.02 * len(remarks & theirs))
+            if score > scores.get(key, 0.0):
+                scores[key] = score
+        exact = self._exact.get(frozenset(core))
+        if exact is not None:
+            scores[exact] = 1.0
+        return scores
+
+    def _mine(self, word: str) -> tuple[float, float]:
+        """Weight of a written word, and what it costs where the other side lacks it."""
+        known = self._weight.get(word)
+        if word in _MANNER:
+            return 0.12, 0.12
+        if known is None:
+            # Nobody's word: a maker's name, or something we do not have. It counts, but cannot be told.
+            return 0.0, 0.55
+        # A known word that the other side lacks means another thing: it weighs half as much again.
+        return known, known if word in _STATE else 1.5 * known
+
+
+def _head(main: tuple[str, ...]) -> str:
+    """The word for the thing itself: the last telling one ("almond FLOUR", "vanilla WHEY")."""
+    telling = [word for word in main if word not in _MANNER and word not in {"canned", "drained", "dry", "cooked"}]
+    return telling[-1] if telling else (main[-1] if main else "")

@@ -1,0 +1,94 @@
+"""A recipe from text: plain lines, or a schema.org Recipe as JSON-LD."""
+
+import json
+from collections.abc import Iterator
+from typing import Any, Final
+
+from ample_crumb.core.problem import CannotUse, TooMuch
+from ample_crumb.core.quantity.recipe import MOST_LINES, WrittenPart, WrittenRecipe, read_pieces, read_recipe
+
+MOST_CHARACTERS: Final = 200_000
+"""Most characters of a recipe text; a long recipe with its story has ten thousand."""
+
+
+def recipe_from_text(text: str) -> WrittenRecipe:
+    """Reads a recipe text of either kind. Raises CannotUse, with a sentence, when there is no recipe in it.
+
+    JSON-LD is told by its first sign; a single Recipe, a list, and a @graph holding one are understood.
+    Source: schema.org/Recipe (recipeIngredient, recipeYield, name, recipeInstructions).
+    """
+    text = text.removeprefix("\ufeff")
+    if len(text) > MOST_CHARACTERS:
+        raise TooMuch("characters", len(text), MOST_CHARACTERS)
+    if "\x00" in text:
+        raise CannotUse("This is no text; it holds zero bytes.")
+    if text.lstrip()[:1] in {"{", "["} and '"' in text:
+        return _from_json_ld(text)
+    recipe = read_recipe(text)
+    if not recipe.parts:
+        raise CannotUse("There is no ingredient line in this text.")
+    return recipe
+
+
+def _from_json_ld(text: str) -> WrittenRecipe:
+    try:
+        document = json.loads(text)
+    except (json.JSONDecodeError, RecursionError) as wrong:
+        raise CannotUse(f"This looks like JSON but cannot be read as such: {wrong}.") from wrong
+    recipe = next(_recipes(document), None)
+    if recipe is None:
+        raise CannotUse("This JSON holds no schema.org Recipe.")
+    # "ingredients" is the property's older name, superseded but still found.
+    written = recipe.get("recipeIngredient", recipe.get("ingredients", []))
+    lines = tuple(_texts(written))
+    if not lines:
+        raise CannotUse("The Recipe in this JSON lists no ingredients (recipeIngredient).")
+    if len(lines) > MOST_LINES:
+        raise TooMuch("lines", len(lines), MOST_LINES)
+    title = recipe.get("name")
+    return WrittenRecipe(
+        title=title[:120] if isinstance(title, str) else "",
+        parts=(WrittenPart("", lines),),
+        pieces=_pieces(recipe.get("recipeYield", recipe.get("yield"))),
+        method=tuple(_texts(recipe.get("recipeInstructions"))),
+    )
+
+
+def _recipes(node: Any, depth: int = 0) -> Iterator[dict[str, Any]]:
+    if depth > 6:
+        return
+    if isinstance(node, list):
+        for each in node:
+            yield from _recipes(each, depth + 1)
+    elif isinstance(node, dict):
+        kind = node.get("@type")
+        kinds = kind if isinstance(kind, list) else [kind]
+        if any(isinstance(each, str) and each.rsplit("/", 1)[-1].rsplit(":", 1)[-1] == "Recipe" for each in kinds):
+            yield node
+        else:
+            for key in ("@graph", "mainEntity", "mainEntityOfPage", "itemListElement", "item"):
+                if key in node:
+                    yield from _recipes(node[key], depth + 1)
+
+
+def _texts(node: Any) -> Iterator[str]:
+    if isinstance(node, str):
+        yield from (row.strip() for row in node.splitlines() if row.strip())
+    elif isinstance(node, list):
+        for each in node:
+            yield from _texts(each)
+    elif isinstance(node, dict):
+        yield from _texts(node.get("itemListElement") or node.get("text") or node.get("name"))
+
+
+def _pieces(node: Any) -> int | None:
+    """Pieces from a yield such as "12 bars", 12, ["12", "12 bars"] or a QuantitativeValue."""
+    if isinstance(node, list):
+        return next((pieces for pieces in map(_pieces, node) if pieces is not None), None)
+    if isinstance(node, dict):
+        return _pieces(node.get("value"))
+    if isinstance(node, bool) or node is None:
+        return None
+    if isinstance(node, (int, float)):
+        return read_pieces(f"makes {node:.0f}")
+    return read_pieces(f"makes {node}") or read_pieces(node) if isinstance(node, str) else None
