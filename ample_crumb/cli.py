@@ -47,8 +47,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
     serve.add_argument("--host", default="127.0.0.1")
     serve.add_argument("--port", type=int, default=8321)
     serve.add_argument("--workers", type=int, default=1)
-    commands.add_parser("migrate", help="bring the database to the current schema")
-    commands.add_parser("demo", help="load the demo kitchen into an empty database")
+    prepare = commands.add_parser("prepare", help="bring the database to the current schema, with the demo if new")
+    prepare.add_argument("--empty", action="store_true", help="leave a new database without the demo kitchen")
     given = parser.parse_args(arguments)
     if given.command == "analyse":
         return _analyse(given)

@@ -70,13 +70,13 @@ def caution_about(targets: Targets) -> str:
     """What must be said about targets that are low, in one sentence; empty when nothing must."""
     if targets.energy_kcal < FASTING_FLOOR_KCAL:
         return (
-            f"{targets.energy_kcal:,.0f} kcal is below what is planned for adults without medical advice (1,200 kcal for "
-            "women, 1,500 kcal for men): please ask a doctor or registered dietitian before keeping to it."
+            f"{targets.energy_kcal:,.0f} kcal is below what is planned for adults without medical advice (1,200 kcal "
+            "for women, 1,500 kcal for men): please ask a doctor or registered dietitian before keeping to it."
         )
     if targets.energy_kcal < ENERGY_FLOOR_KCAL:
         return (
             f"{targets.energy_kcal:,.0f} kcal is below the 1,500 kcal that is the usual least for men (1,200 kcal for "
-            "women): please ask a doctor or registered dietitian before keeping to it, all the more when pregnant, under "
-            "18, ill or on medication."
+            "women): please ask a doctor or registered dietitian before keeping to it, all the more when pregnant, "
+            "under 18, ill or on medication."
         )
     return ""

@@ -1,5 +1,6 @@
 """Energy from nutrients, by European and by US rules."""
 
+from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
@@ -7,6 +8,34 @@ from ample_crumb.core.food.nutrients import Nutrients
 
 KJ_PER_KCAL: Final = 4.184
 """Thermochemical calorie; Regulation (EU) 1169/2011 labels round the same figure."""
+
+
+@dataclass(frozen=True, slots=True)
+class Layers:
+    """Shares of a food's energy, each from 0 to 1, together 1 unless the food has no energy: what a slab is drawn of.
+
+    Alcohol and whatever else is no protein, carbohydrate, fat or fibre is `other`.
+    """
+
+    protein: float
+    carbohydrate: float
+    fat: float
+    fibre: float
+    other: float
+
+
+def layers(nutrients: Nutrients) -> Layers:
+    """The shares of energy by European factors, unknown parts counting as none."""
+    polyols, erythritol = nutrients.polyols_g or 0.0, nutrients.erythritol_g or 0.0
+    parts = (
+        4 * (nutrients.protein_g or 0.0),
+        4 * max((nutrients.carbohydrate_g or 0.0) - polyols, 0.0) + 2.4 * max(polyols - erythritol, 0.0),
+        9 * (nutrients.fat_g or 0.0),
+        2 * (nutrients.fibre_g or 0.0),
+        7 * (nutrients.alcohol_g or 0.0),
+    )
+    energy = sum(parts)
+    return Layers(*[part / energy if energy else 0.0 for part in parts])
 
 
 class EnergySystem(StrEnum):
@@ -35,7 +64,7 @@ ALLULOSE_US_KCAL_PER_G: Final = 0.4
 
 
 def european_energy(nutrients: Nutrients) -> float | None:
-    """Energy [kcal] by European factors, of the mass that `nutrients` is for; None without the main nutrients.
+    """Energy [kcal] by European factors, of the mass `nutrients` is for; None without the main nutrients.
 
         4 (carbohydrate - polyols) + 2.4 (polyols - erythritol) + 0 erythritol + 4 protein + 9 fat + 7 alcohol + 2 fibre
 
@@ -57,7 +86,7 @@ def european_energy(nutrients: Nutrients) -> float | None:
 
 
 def us_energy(nutrients: Nutrients, polyol_kind: str = "") -> float | None:
-    """Energy [kcal] by US general factors, of the mass that `nutrients` is for; None without the main nutrients.
+    """Energy [kcal] by US general factors, of the mass `nutrients` is for; None without the main nutrients.
 
         4 (total carbohydrate - polyols - allulose) + kind x polyols + 0.4 allulose + 4 protein + 9 fat + 7 alcohol
 

@@ -64,13 +64,27 @@ _SPELLINGS: Final = (
 _SPELLING: Final = re.compile("|".join(f"(?P<s{place}>{pattern})" for place, (pattern, _) in enumerate(_SPELLINGS)))
 _WORD: Final = re.compile(r"[^\W\d_]+")
 _SMALL: Final = frozenset(
-    ["a", "an", "the", "of", "and", "or", "with", "in", "for", "to", "from", "my", "your", "some", "any", "e", "g", "i", "as", "per", "into", "at", "on", "de", "la", "plus", "each", "use", "used", "if", "such", "x"]
+    """
+    a an the of and or with in for to from my your some any e g i as per into at on de la plus each use used if such
+    x
+    """.split()
 )
 _MANNER: Final = frozenset(
-    ["fresh", "freshly", "chopped", "diced", "sliced", "minced", "finely", "coarsely", "roughly", "thinly", "softened", "soft", "melted", "cooled", "room", "temperature", "sifted", "packed", "lightly", "firmly", "loosely", "spooned", "scooped", "beaten", "separated", "lukewarm", "ripe", "overripe", "large", "small", "medium", "organic", "quality", "good", "pure", "natural", "plain", "unflavoured", "unflavored", "favourite", "favorite", "preferred", "choice", "divided", "extra", "more", "optional", "rinsed", "patted", "squeezed", "peeled", "pitted", "cored", "cubed", "crushed", "cold", "warm", "hot", "chilled", "frozen", "thawed", "toasted", "raw", "fine", "powdered", "unsalted", "regular", "standard", "style", "thick", "strained", "about", "heaped", "level", "very", "well", "brand", "free", "range", "cage", "unbleached", "bleached", "original", "classic", "mini", "grated", "mashed", "shredded", "shelled", "hulled", "stoned", "deseeded", "chunk", "piece", "bit", "needed"]
+    """
+    fresh freshly chopped diced sliced minced finely coarsely roughly thinly softened soft melted cooled room
+    temperature sifted packed lightly firmly loosely spooned scooped beaten separated lukewarm ripe overripe large
+    small medium organic quality good pure natural plain unflavoured unflavored favourite favorite preferred choice
+    divided extra more optional rinsed patted squeezed peeled pitted cored cubed crushed cold warm hot chilled
+    frozen thawed toasted raw fine powdered unsalted regular standard style thick strained about heaped level very
+    well brand free range cage unbleached bleached original classic mini grated mashed shredded shelled hulled
+    stoned deseeded chunk piece bit needed
+    """.split()
 )
 _STATE: Final = frozenset(
-    ["canned", "drained", "dry", "dried", "cooked", "lowfat", "fatfree", "fullfat", "sugarfree", "unsweetened", "sweetened", "ground", "whole", "powder", "light", "dark", "white", "brown", "milk", "isolate", "granulated", "granular", "cocoasixty", "cocoaseventy", "vanilla", "flavoured", "flavour", "strawberry"]
+    """
+    canned drained dry dried cooked lowfat fatfree fullfat sugarfree unsweetened sweetened ground whole powder light
+    dark white brown milk isolate granulated granular cocoasixty cocoaseventy vanilla flavoured flavour strawberry
+    """.split()
 )
 _UNIT_WORDS: Final = {"can": "canned"}
 

@@ -40,8 +40,8 @@ class Unit:
 
 
 @cache
-def _registry() -> pint.UnitRegistry:
-    registry: pint.UnitRegistry = pint.UnitRegistry(None)
+def _registry() -> "pint.UnitRegistry[float]":
+    registry: pint.UnitRegistry[float] = pint.UnitRegistry(None)
     registry.load_definitions(files(__package__).joinpath("units.txt").read_text("utf-8").splitlines())
     return registry
 

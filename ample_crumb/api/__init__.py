@@ -1,0 +1,1 @@
+"""HTTP in and out, nothing else: one router per place, bounds on everything that comes in."""

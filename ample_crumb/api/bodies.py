@@ -1,0 +1,172 @@
+"""What comes in, with bounds on every number and length."""
+
+from datetime import date
+from typing import Annotated
+from uuid import UUID
+
+from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
+
+from ample_crumb.core.day.tin import Targets
+from ample_crumb.core.food.energy import EnergySystem
+from ample_crumb.core.food.nutrients import Carbohydrate
+from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.core.quantity.recipe import MOST_LINES, MOST_PIECES
+from ample_crumb.core.quantity.units import System
+from ample_crumb.formats.recipe_text import MOST_CHARACTERS
+
+Pieces = Annotated[int, Field(ge=1, le=MOST_PIECES)]
+DayType = Annotated[str, Field(pattern="^(training|rest)$")]
+# Zero bytes cannot be stored as text; no keyboard makes them.
+LineText = Annotated[str, Field(max_length=1000, pattern=r"^[^\x00]*$")]
+
+
+class Body(BaseModel):
+    """Base of all bodies: unknown fields are refused, so that a slip in a name shows."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class LineBody(Body):
+    """A line as written, and the ingredient picked for it."""
+
+    text: LineText
+    chosen: Annotated[str, Field(max_length=80)] | None = None
+
+    def line(self) -> Line:
+        """As the core has it."""
+        return Line(self.text, self.chosen)
+
+
+class PartBody(Body):
+    """A part with its lines."""
+
+    name: Annotated[str, Field(max_length=80, pattern=r"^[^\x00]*$")] = ""
+    lines: Annotated[list[LineBody], Field(max_length=MOST_LINES)]
+
+    def part(self) -> Part:
+        """As the core has it."""
+        return Part(self.name, tuple(line.line() for line in self.lines))
+
+
+Parts = Annotated[list[PartBody], Field(max_length=40)]
+
+
+class DraftBody(Body):
+    """A formula as it is on the Bench."""
+
+    name: Annotated[str, Field(min_length=1, max_length=120, pattern=r"^[^\x00]*$")]
+    family: Annotated[str, Field(max_length=40, pattern=r"^[a-z-]*$")] = ""
+    pieces: Pieces
+    method: Annotated[str, Field(max_length=20_000, pattern=r"^[^\x00]*$")] = ""
+    parts: Parts
+
+
+class NewFormula(DraftBody):
+    """A formula to be created under an id that the client made."""
+
+    id: UUID
+
+
+class SavedFormula(DraftBody):
+    """A formula to be saved over the version it was opened at."""
+
+    version: Annotated[int, Field(ge=1)]
+
+
+class CopyBody(Body):
+    """The id of the copy."""
+
+    id: UUID
+
+
+class ArchivedBody(Body):
+    """Whether a formula is put away."""
+
+    archived: bool
+
+
+class BenchBody(Body):
+    """What is on the Bench, and the day it should fit into."""
+
+    parts: Parts
+    pieces: Pieces
+    day: date
+
+
+class PasteBody(Body):
+    """A pasted text."""
+
+    text: Annotated[str, Field(max_length=MOST_CHARACTERS)]
+
+
+class NudgeBody(LineBody):
+    """A line to be written anew with its amount multiplied."""
+
+    factor: Annotated[float, Field(ge=0.5, le=2)]
+
+
+class CorrectionBody(Body):
+    """What a written name means from now on."""
+
+    name: Annotated[str, Field(min_length=1, max_length=300)]
+    slug: Annotated[str, Field(min_length=1, max_length=80)]
+
+
+class SettingsBody(Body):
+    """A person's choices."""
+
+    measures: System
+    energy: EnergySystem
+    carbohydrate: Carbohydrate
+    appearance: Annotated[str, Field(pattern="^(system|light|dark)$")]
+
+
+class TargetsBody(Body):
+    """Targets of a day type from a day on."""
+
+    energy_kcal: Annotated[float, Field(ge=1, le=20_000)]
+    protein_g: Annotated[float, Field(ge=0, le=2_000)]
+    fat_g: Annotated[float, Field(ge=0, le=2_000)] | None = None
+    carbohydrate_g: Annotated[float, Field(ge=0, le=4_000)] | None = None
+
+    def targets(self) -> Targets:
+        """As the core has them."""
+        return Targets(self.energy_kcal, self.protein_g, self.fat_g, self.carbohydrate_g)
+
+
+class DayTypeBody(Body):
+    """The type of a day."""
+
+    day_type: DayType
+
+
+class FoodsBody(Body):
+    """Foods as typed."""
+
+    text: LineText
+
+
+class NewFoods(FoodsBody):
+    """Foods to be laid into a day."""
+
+    id: UUID
+    eaten_at: AwareDatetime
+
+
+class NewPieces(Body):
+    """Pieces of a formula to be laid into a day."""
+
+    id: UUID
+    eaten_at: AwareDatetime
+    formula_id: UUID
+    pieces: Annotated[float, Field(gt=0, le=100)]
+
+
+class EntryBody(Body):
+    """What an entry is to become."""
+
+    version: Annotated[int, Field(ge=1)]
+    day: date
+    eaten_at: AwareDatetime
+    text: LineText = ""
+    pieces: Annotated[float, Field(gt=0, le=100)] | None = None

@@ -1,0 +1,27 @@
+"""What a request works with: the database and the person."""
+
+from typing import Annotated
+
+from fastapi import Depends, Request
+
+from ample_crumb.store.database import Database
+from ample_crumb.store.kitchens import Who
+from ample_crumb.work.kitchen import ensure_person
+
+
+def _database(request: Request) -> Database:
+    database: Database = request.app.state.database
+    return database
+
+
+def _who(request: Request) -> Who:
+    # Found at the first request and not at the start, so that the server may start before its database.
+    state = request.app.state
+    if state.who is None:
+        state.who = ensure_person(state.database)
+    who: Who = state.who
+    return who
+
+
+InDatabase = Annotated[Database, Depends(_database)]
+AsPerson = Annotated[Who, Depends(_who)]

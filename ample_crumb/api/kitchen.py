@@ -1,0 +1,56 @@
+"""Settings, corrections and finding things over HTTP."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Query, Response
+
+from ample_crumb.api.bodies import CorrectionBody, SettingsBody
+from ample_crumb.api.context import AsPerson, InDatabase
+from ample_crumb.core.formula.reading import Choice
+from ample_crumb.store.kitchens import Settings
+from ample_crumb.work import kitchen
+from ample_crumb.work.find import Hit, find
+from ample_crumb.work.kitchen import Kitchen
+
+router = APIRouter(prefix="/api")
+
+Words = Annotated[str, Query(max_length=200, pattern=r"^[^\x00]*$")]
+
+
+@router.get("/kitchen")
+def open_kitchen(database: InDatabase, who: AsPerson) -> Kitchen:
+    """What a window needs at the start."""
+    return kitchen.load(database, who)
+
+
+@router.put("/settings")
+def change_settings(body: SettingsBody, database: InDatabase, who: AsPerson) -> Settings:
+    """Replaces the person's settings."""
+    settings = Settings(body.measures, body.energy, body.carbohydrate, body.appearance)
+    return kitchen.change_settings(database, who, settings)
+
+
+@router.put("/corrections", status_code=204)
+def correct(body: CorrectionBody, database: InDatabase, who: AsPerson) -> Response:
+    """From now on a written name means this ingredient."""
+    kitchen.correct(database, who, body.name, body.slug)
+    return Response(status_code=204)
+
+
+@router.delete("/corrections", status_code=204)
+def forget(name: Words, database: InDatabase, who: AsPerson) -> Response:
+    """A written name is read by its words again."""
+    kitchen.forget(database, who, name)
+    return Response(status_code=204)
+
+
+@router.get("/ingredients")
+def ingredients(words: Words = "") -> tuple[Choice, ...]:
+    """Ingredients whose names are near these words."""
+    return kitchen.ingredients_called(words)
+
+
+@router.get("/find")
+def find_anything(words: Words, database: InDatabase, who: AsPerson) -> list[Hit]:
+    """Formulas, days and ingredients by a few words."""
+    return find(database, who, words)

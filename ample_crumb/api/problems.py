@@ -1,0 +1,111 @@
+"""Errors as RFC 9457 problem documents: one place maps exceptions to responses.
+
+`detail` is a sentence a baker understands. `errors` points at fields, `current` carries the present state of what was
+changed meanwhile.
+"""
+
+from collections.abc import Sequence
+from dataclasses import asdict, is_dataclass
+from typing import Any
+
+import psycopg
+import psycopg.errors
+import psycopg_pool
+from fastapi import FastAPI, Request
+from fastapi.encoders import jsonable_encoder
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse, Response
+from starlette.exceptions import HTTPException
+
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
+
+NO_DATABASE = (
+    "The kitchen's database does not answer. What you typed is kept in this window; it is saved when it is back."
+)
+DISK_FULL = "The disk that the kitchen is kept on is full, so nothing can be saved until there is room again."
+
+
+def problem(status: int, title: str, detail: str, **more: Any) -> Response:
+    """A problem document."""
+    body = {"type": "about:blank", "title": title, "status": status, "detail": detail} | more
+    headers = {"Retry-After": "2"} if status == 503 else None
+    return JSONResponse(jsonable_encoder(body), status, headers, media_type="application/problem+json")
+
+
+def _validation(_: Request, error: Exception) -> Response:
+    assert isinstance(error, RequestValidationError)
+    errors = [{"pointer": _pointer(each["loc"]), "detail": _sentence(each)} for each in error.errors()[:20]]
+    return problem(422, "Cannot be used", errors[0]["detail"], errors=errors)
+
+
+def _pointer(place: Sequence[int | str]) -> str:
+    steps = [str(step).replace("~", "~0").replace("/", "~1") for step in place if step != "body"]
+    return "".join(f"/{step}" for step in steps)
+
+
+_SENTENCES = {
+    "missing": "{field} is missing.",
+    "greater_than": "{field} must be over {gt}.",
+    "greater_than_equal": "{field} must be at least {ge}.",
+    "less_than": "{field} must be under {lt}.",
+    "less_than_equal": "{field} must be at most {le}.",
+    "string_too_long": "{field} is too long; at most {max_length} characters fit.",
+    "string_too_short": "{field} must not be empty.",
+    "too_long": "{field} holds too many; at most {max_length} fit.",
+    "json_invalid": "What arrived is no JSON.",
+    "finite_number": "{field} must be a plain number.",
+}
+
+
+def _sentence(error: dict[str, Any]) -> str:
+    names = [str(step) for step in error["loc"] if isinstance(step, str) and step not in {"body", "query", "path"}]
+    field = (names[-1] if names else "This").replace("_", " ").removesuffix(" kcal").removesuffix(" g").capitalize()
+    pattern = _SENTENCES.get(error["type"])
+    if pattern is None:
+        return f"{field}: {error['msg'].removeprefix('Value error, ')}."
+    return pattern.format(field=field, **error.get("ctx", {}))
+
+
+def _cannot_use(_: Request, error: Exception) -> Response:
+    field = error.field if isinstance(error, CannotAccept) else ""
+    return problem(422, "Cannot be used", str(error), errors=[{"pointer": field, "detail": str(error)}])
+
+
+def _not_here(_: Request, error: Exception) -> Response:
+    return problem(404, "Not here", str(error))
+
+
+def _changed(_: Request, error: Exception) -> Response:
+    assert isinstance(error, ChangedMeanwhile)
+    current = asdict(error.current) if is_dataclass(error.current) and not isinstance(error.current, type) else None
+    return problem(409, "Changed meanwhile", str(error), current=current)
+
+
+def _http(_: Request, error: Exception) -> Response:
+    assert isinstance(error, HTTPException)
+    return problem(error.status_code, "Not possible", str(error.detail))
+
+
+def _database_away(_: Request, error: Exception) -> Response:
+    if isinstance(error, psycopg.errors.DiskFull):
+        return problem(507, "Disk full", DISK_FULL)
+    return problem(503, "No database", NO_DATABASE)
+
+
+def _bad_data(_: Request, error: Exception) -> Response:
+    # Zero bytes and lone surrogates pass JSON but no database text.
+    return problem(422, "Cannot be used", "There are signs in this text that cannot be stored.", errors=[])
+
+
+def add_problems(app: FastAPI) -> None:
+    """Makes every error of the application a problem document."""
+    app.add_exception_handler(RequestValidationError, _validation)
+    app.add_exception_handler(CannotUse, _cannot_use)
+    app.add_exception_handler(NotHere, _not_here)
+    app.add_exception_handler(ChangedMeanwhile, _changed)
+    app.add_exception_handler(HTTPException, _http)
+    app.add_exception_handler(psycopg.OperationalError, _database_away)
+    app.add_exception_handler(psycopg_pool.PoolTimeout, _database_away)
+    app.add_exception_handler(psycopg.DataError, _bad_data)
+    app.add_exception_handler(UnicodeEncodeError, _bad_data)

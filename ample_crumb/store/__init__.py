@@ -1,0 +1,4 @@
+"""PostgreSQL by plain SQL: a module per aggregate, statements as text where they run, rows into dataclasses.
+
+Functions take the connection; the caller in `work` opens the transaction. Every statement names the kitchen.
+"""

@@ -1,0 +1,67 @@
+"""Connections and the schema."""
+
+from contextlib import AbstractContextManager
+from importlib.resources import as_file, files
+from typing import Any, Final
+
+import psycopg
+from psycopg.types.numeric import FloatLoader
+from psycopg_pool import ConnectionPool
+
+Connection = psycopg.Connection[Any]
+
+STATEMENT_TIMEOUT_MS: Final = 10_000
+"""Longest that one statement may take: nothing here does, unless the server is in trouble."""
+
+_YOYO_SCHEME: Final = "postgresql+psycopg"
+
+
+def _prepare(connection: Connection) -> None:
+    # Amounts are numeric in the tables and floats in the core.
+    connection.adapters.register_loader("numeric", FloatLoader)
+
+
+class Database:
+    """A pool of connections to one PostgreSQL database. Reconnects by itself after the server was away."""
+
+    def __init__(self, url: str, most: int = 8) -> None:
+        self._pool = ConnectionPool(
+            url,
+            min_size=1,
+            max_size=most,
+            timeout=3.0,
+            reconnect_timeout=5.0,
+            open=False,
+            configure=_prepare,
+            check=ConnectionPool.check_connection,
+            kwargs={"options": f"-c statement_timeout={STATEMENT_TIMEOUT_MS} -c timezone=UTC"},
+        )
+
+    def open(self) -> None:
+        """Starts the pool; does not wait for the server."""
+        self._pool.open(wait=False)
+
+    def close(self) -> None:
+        """Ends the pool and its connections."""
+        self._pool.close()
+
+    def transaction(self) -> AbstractContextManager[Connection]:
+        """A connection with a transaction of its own: committed at the end, rolled back on an error."""
+        return self._pool.connection()
+
+
+def migrate(url: str) -> None:
+    """Brings the schema at `url` (postgresql://...) to the newest version; does nothing when it is there."""
+    import yoyo
+
+    scheme, _, rest = url.partition("://")
+    if scheme not in {"postgresql", "postgres"}:
+        raise ValueError(f"{scheme!r} is no PostgreSQL address; it would begin with postgresql://")
+    with as_file(files("ample_crumb.store").joinpath("migrations")) as folder:
+        backend = yoyo.get_backend(f"{_YOYO_SCHEME}://{rest}")
+        try:
+            migrations = yoyo.read_migrations(str(folder))
+            with backend.lock():
+                backend.apply_migrations(backend.to_apply(migrations))
+        finally:
+            backend.connection.close()

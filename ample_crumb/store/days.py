@@ -1,0 +1,232 @@
+"""Targets, days and the entries in them."""
+
+from dataclasses import dataclass
+from datetime import date, datetime
+from typing import Any
+from uuid import UUID
+
+from psycopg.rows import class_row
+
+from ample_crumb.core.day.tin import Targets
+from ample_crumb.core.food.nutrients import Figures
+from ample_crumb.store.database import Connection
+from ample_crumb.store.figures import FiguresRow, columns
+from ample_crumb.store.kitchens import Who
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class EntryRow(FiguresRow):
+    """What was eaten at a time, with the figures of that moment. `pieces` and `formula_id` are set for a piece."""
+
+    id: UUID
+    day: date
+    eaten_at: datetime
+    kind: str
+    name: str
+    text: str
+    formula_id: UUID | None
+    pieces: float | None
+    version: int
+    removed: bool
+
+
+def day_type(connection: Connection, who: Who, day: date) -> str:
+    """The type of a day: as set, else as the same weekday a week before, else a rest day."""
+    row = connection.execute(
+        """
+        select day_type from day
+        where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
+            and (day = %(day)s or day = %(day)s::date - 7)
+        order by day desc limit 1
+        """,
+        {"person_id": who.person_id, "kitchen_id": who.kitchen_id, "day": day},
+    ).fetchone()
+    return str(row[0]) if row else "rest"
+
+
+def set_day_type(connection: Connection, who: Who, day: date, kind: str) -> None:
+    """Makes a day a training or a rest day."""
+    connection.execute(
+        """
+        insert into day (kitchen_id, person_id, day, day_type)
+        values (%(kitchen_id)s, %(person_id)s, %(day)s, %(kind)s)
+        on conflict (person_id, day) do update set day_type = excluded.day_type
+        """,
+        {"kitchen_id": who.kitchen_id, "person_id": who.person_id, "day": day, "kind": kind},
+    )
+
+
+def targets_on(connection: Connection, who: Who, day: date) -> dict[str, Targets]:
+    """The targets in force on a day, by day type; the first ones set also hold for the days before them."""
+    rows = connection.execute(
+        """
+        select distinct on (day_type) day_type, energy_kcal, protein_g, fat_g, carbohydrate_g from target
+        where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
+        order by day_type, (from_day <= %(day)s) desc,
+            case when from_day <= %(day)s then %(day)s::date - from_day else from_day - %(day)s::date end
+        """,
+        {"person_id": who.person_id, "kitchen_id": who.kitchen_id, "day": day},
+    ).fetchall()
+    return {kind: Targets(*figures) for kind, *figures in rows}
+
+
+def set_target(connection: Connection, who: Who, kind: str, from_day: date, targets: Targets) -> None:
+    """Targets of a day type from a day on."""
+    connection.execute(
+        """
+        insert into target (kitchen_id, person_id, day_type, from_day, energy_kcal, protein_g, fat_g, carbohydrate_g)
+        values (%(kitchen_id)s, %(person_id)s, %(kind)s, %(from_day)s, %(energy)s, %(protein)s, %(fat)s, %(carb)s)
+        on conflict (person_id, day_type, from_day) do update set energy_kcal = excluded.energy_kcal,
+            protein_g = excluded.protein_g, fat_g = excluded.fat_g, carbohydrate_g = excluded.carbohydrate_g
+        """,
+        {
+            "kitchen_id": who.kitchen_id,
+            "person_id": who.person_id,
+            "kind": kind,
+            "from_day": from_day,
+            "energy": targets.energy_kcal,
+            "protein": targets.protein_g,
+            "fat": targets.fat_g,
+            "carb": targets.carbohydrate_g,
+        },
+    )
+
+
+def entries_of(connection: Connection, who: Who, day: date) -> list[EntryRow]:
+    """The entries of a day in order of time, without removed ones."""
+    with connection.cursor(row_factory=class_row(EntryRow)) as cursor:
+        return cursor.execute(
+            """
+            select id, day, eaten_at, kind, name, text, formula_id, pieces, version, false as removed, mass_g,
+                energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g,
+                allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines
+            from entry
+            where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and day = %(day)s and removed_at is null
+            order by eaten_at, id
+            """,
+            {"person_id": who.person_id, "kitchen_id": who.kitchen_id, "day": day},
+        ).fetchall()
+
+
+def find_entry(connection: Connection, who: Who, entry_id: UUID, *, lock: bool = False) -> EntryRow | None:
+    """One entry, removed or not; None when there is none. With `lock` it stays as it is for this transaction."""
+    if lock:
+        connection.execute(
+            "select 1 from entry where id = %(id)s and person_id = %(person_id)s for update",
+            {"id": entry_id, "person_id": who.person_id},
+        )
+    with connection.cursor(row_factory=class_row(EntryRow)) as cursor:
+        return cursor.execute(
+            """
+            select id, day, eaten_at, kind, name, text, formula_id, pieces, version, removed_at is not null as removed,
+                mass_g, energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g,
+                erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines
+            from entry where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
+            """,
+            {"id": entry_id, "person_id": who.person_id, "kitchen_id": who.kitchen_id},
+        ).fetchone()
+
+
+def add_entry(
+    connection: Connection,
+    who: Who,
+    entry_id: UUID,
+    *,
+    day: date,
+    eaten_at: datetime,
+    kind: str,
+    name: str,
+    text: str,
+    formula_id: UUID | None,
+    pieces: float | None,
+    figures: Figures,
+) -> bool:
+    """Lays a portion into a day. False when that id is there already, as after a retry."""
+    values: dict[str, Any] = {
+        "id": entry_id,
+        "kitchen_id": who.kitchen_id,
+        "person_id": who.person_id,
+        "day": day,
+        "eaten_at": eaten_at,
+        "kind": kind,
+        "name": name,
+        "text": text,
+        "formula_id": formula_id,
+        "pieces": pieces,
+    }
+    added = connection.execute(
+        """
+        insert into entry (id, kitchen_id, person_id, day, eaten_at, kind, name, text, formula_id, pieces, mass_g,
+            energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g,
+            allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines)
+        values (%(id)s, %(kitchen_id)s, %(person_id)s, %(day)s, %(eaten_at)s, %(kind)s, %(name)s, %(text)s,
+            %(formula_id)s, %(pieces)s, %(mass_g)s, %(energy_kcal)s, %(protein_g)s, %(fat_g)s, %(saturates_g)s,
+            %(carbohydrate_g)s, %(sugars_g)s, %(fibre_g)s, %(polyols_g)s, %(erythritol_g)s, %(allulose_g)s, %(salt_g)s,
+            %(alcohol_g)s, %(water_g)s, %(caffeine_mg)s, %(at_least)s, %(without_lines)s)
+        on conflict (id) do nothing
+        """,
+        values | columns(figures),
+    )
+    return added.rowcount == 1
+
+
+def change_entry(
+    connection: Connection,
+    who: Who,
+    entry_id: UUID,
+    *,
+    day: date,
+    eaten_at: datetime,
+    name: str,
+    text: str,
+    pieces: float | None,
+    figures: Figures,
+) -> None:
+    """New content of an entry and its next version. The caller has locked it and looked at its version."""
+    connection.execute(
+        """
+        update entry set day = %(day)s, eaten_at = %(eaten_at)s, name = %(name)s, text = %(text)s, pieces = %(pieces)s,
+            version = version + 1, mass_g = %(mass_g)s, energy_kcal = %(energy_kcal)s, protein_g = %(protein_g)s,
+            fat_g = %(fat_g)s, saturates_g = %(saturates_g)s, carbohydrate_g = %(carbohydrate_g)s,
+            sugars_g = %(sugars_g)s, fibre_g = %(fibre_g)s, polyols_g = %(polyols_g)s, erythritol_g = %(erythritol_g)s,
+            allulose_g = %(allulose_g)s, salt_g = %(salt_g)s, alcohol_g = %(alcohol_g)s, water_g = %(water_g)s,
+            caffeine_mg = %(caffeine_mg)s, at_least = %(at_least)s, without_lines = %(without_lines)s
+        where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
+        """,
+        columns(figures)
+        | {
+            "id": entry_id,
+            "person_id": who.person_id,
+            "kitchen_id": who.kitchen_id,
+            "day": day,
+            "eaten_at": eaten_at,
+            "name": name,
+            "text": text,
+            "pieces": pieces,
+        },
+    )
+
+
+def remove_entry(connection: Connection, who: Who, entry_id: UUID, *, removed: bool) -> bool:
+    """Takes an entry out of its day, or lays it back; False when there is none of that id."""
+    done = connection.execute(
+        """
+        update entry set removed_at = case when %(removed)s then coalesce(removed_at, now()) end
+        where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
+        """,
+        {"removed": removed, "id": entry_id, "person_id": who.person_id, "kitchen_id": who.kitchen_id},
+    )
+    return done.rowcount == 1
+
+
+def entries_called(connection: Connection, who: Who, words: str, most: int) -> list[tuple[date, str]]:
+    """Days on which something was eaten whose name holds `words`, the latest first."""
+    return connection.execute(
+        """
+        select day, min(name) from entry
+        where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and removed_at is null
+            and strpos(lower(name), lower(%(words)s)) > 0
+        group by day order by day desc limit %(most)s
+        """,
+        {"person_id": who.person_id, "kitchen_id": who.kitchen_id, "words": words, "most": most},
+    ).fetchall()

@@ -1,0 +1,43 @@
+"""Figures as columns: the same names in every table that keeps a snapshot."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from ample_crumb.core.food.nutrients import NAMES, Figures, Nutrients
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FiguresRow:
+    """The columns of a snapshot; base of the rows that carry one."""
+
+    mass_g: float
+    energy_kcal: float | None
+    protein_g: float | None
+    fat_g: float | None
+    saturates_g: float | None
+    carbohydrate_g: float | None
+    sugars_g: float | None
+    fibre_g: float | None
+    polyols_g: float | None
+    erythritol_g: float | None
+    allulose_g: float | None
+    salt_g: float | None
+    alcohol_g: float | None
+    water_g: float | None
+    caffeine_mg: float | None
+    at_least: list[str]
+    without_lines: int
+
+    def figures(self) -> Figures:
+        """The snapshot as the core's figures."""
+        nutrients = Nutrients(*[getattr(self, name) for name in NAMES])
+        return Figures(self.mass_g, nutrients, tuple(self.at_least), self.without_lines)
+
+
+def columns(figures: Figures) -> dict[str, Any]:
+    """Figures as named parameters of an insert or update."""
+    return {
+        "mass_g": figures.mass_g,
+        "at_least": list(figures.at_least),
+        "without_lines": figures.without_lines,
+    } | {name: getattr(figures.nutrients, name) for name in NAMES}

@@ -1,0 +1,194 @@
+"""Formulas with their parts and lines."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from uuid import UUID
+
+from psycopg.rows import class_row
+
+from ample_crumb.core.food.nutrients import Figures
+from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.store.database import Connection
+from ample_crumb.store.figures import FiguresRow, columns
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FormulaRow(FiguresRow):
+    """A formula without its lines, with the figures of one piece as last worked out."""
+
+    id: UUID
+    name: str
+    family: str
+    pieces: int
+    method: str
+    version: int
+    archived: bool
+    updated_at: datetime
+    figures_by: str | None
+
+
+def listed(connection: Connection, kitchen_id: UUID) -> list[FormulaRow]:
+    """All formulas of the kitchen, the last changed first."""
+    with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
+        return cursor.execute(
+            """
+            select id, name, family, pieces, method, version, archived_at is not null as archived, updated_at,
+                figures_by, mass_g, energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g,
+                polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines
+            from formula where kitchen_id = %(kitchen_id)s order by updated_at desc, id
+            """,
+            {"kitchen_id": kitchen_id},
+        ).fetchall()
+
+
+def find(connection: Connection, kitchen_id: UUID, formula_id: UUID, *, lock: bool = False) -> FormulaRow | None:
+    """One formula, or None. With `lock` nobody else changes it until the transaction ends."""
+    if lock:
+        connection.execute(
+            "select 1 from formula where kitchen_id = %(kitchen_id)s and id = %(id)s for update",
+            {"kitchen_id": kitchen_id, "id": formula_id},
+        )
+    with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
+        return cursor.execute(
+            """
+            select id, name, family, pieces, method, version, archived_at is not null as archived, updated_at,
+                figures_by, mass_g, energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g,
+                polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines
+            from formula where kitchen_id = %(kitchen_id)s and id = %(id)s
+            """,
+            {"kitchen_id": kitchen_id, "id": formula_id},
+        ).fetchone()
+
+
+def parts_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tuple[Part, ...]:
+    """The parts of a formula with their lines, in order; a part without lines is kept."""
+    rows = connection.execute(
+        """
+        select part.place, part.name, line.text, line.chosen
+        from formula_part part
+        left join formula_line line on line.formula_id = part.formula_id and line.part_place = part.place
+        where part.kitchen_id = %(kitchen_id)s and part.formula_id = %(id)s
+        order by part.place, line.place
+        """,
+        {"kitchen_id": kitchen_id, "id": formula_id},
+    ).fetchall()
+    parts: dict[int, tuple[str, list[Line]]] = {}
+    for place, name, text, chosen in rows:
+        lines = parts.setdefault(place, (name, []))[1]
+        if text is not None:
+            lines.append(Line(text, chosen))
+    return tuple(Part(name, tuple(lines)) for name, lines in parts.values())
+
+
+def add(
+    connection: Connection, kitchen_id: UUID, formula_id: UUID, *, name: str, family: str, pieces: int, method: str
+) -> bool:
+    """A new formula without lines, at version 1. False when that id is taken, as after a retry."""
+    added = connection.execute(
+        """
+        insert into formula (id, kitchen_id, name, family, pieces, method)
+        values (%(id)s, %(kitchen_id)s, %(name)s, %(family)s, %(pieces)s, %(method)s) on conflict (id) do nothing
+        """,
+        {
+            "id": formula_id,
+            "kitchen_id": kitchen_id,
+            "name": name,
+            "family": family,
+            "pieces": pieces,
+            "method": method,
+        },
+    )
+    return added.rowcount == 1
+
+
+def change(
+    connection: Connection, kitchen_id: UUID, formula_id: UUID, *, name: str, family: str, pieces: int, method: str
+) -> None:
+    """New head data of a formula and the next version number. The caller has locked it and looked at its version."""
+    connection.execute(
+        """
+        update formula set name = %(name)s, family = %(family)s, pieces = %(pieces)s, method = %(method)s,
+            version = version + 1, updated_at = now()
+        where id = %(id)s and kitchen_id = %(kitchen_id)s
+        """,
+        {
+            "id": formula_id,
+            "kitchen_id": kitchen_id,
+            "name": name,
+            "family": family,
+            "pieces": pieces,
+            "method": method,
+        },
+    )
+
+
+def write_parts(connection: Connection, kitchen_id: UUID, formula_id: UUID, parts: tuple[Part, ...]) -> None:
+    """Replaces the parts and lines of a formula."""
+    connection.execute(
+        "delete from formula_part where formula_id = %(id)s and kitchen_id = %(kitchen_id)s",
+        {"id": formula_id, "kitchen_id": kitchen_id},
+    )
+    with connection.cursor() as cursor:
+        cursor.executemany(
+            """
+            insert into formula_part (formula_id, kitchen_id, place, name)
+            values (%(id)s, %(kitchen_id)s, %(place)s, %(name)s)
+            """,
+            [
+                {"id": formula_id, "kitchen_id": kitchen_id, "place": place, "name": part.name}
+                for place, part in enumerate(parts)
+            ],
+        )
+        cursor.executemany(
+            """
+            insert into formula_line (formula_id, kitchen_id, part_place, place, text, chosen)
+            values (%(id)s, %(kitchen_id)s, %(part_place)s, %(place)s, %(text)s, %(chosen)s)
+            """,
+            [
+                {
+                    "id": formula_id,
+                    "kitchen_id": kitchen_id,
+                    "part_place": part_place,
+                    "place": place,
+                    "text": line.text,
+                    "chosen": line.chosen,
+                }
+                for part_place, part in enumerate(parts)
+                for place, line in enumerate(part.lines)
+            ],
+        )
+
+
+def keep_figures(connection: Connection, kitchen_id: UUID, formula_id: UUID, piece: Figures, by: str) -> None:
+    """Keeps the figures of one piece for lists, with the name of what they were worked out by."""
+    connection.execute(
+        """
+        update formula set figures_by = %(by)s, mass_g = %(mass_g)s, energy_kcal = %(energy_kcal)s,
+            protein_g = %(protein_g)s, fat_g = %(fat_g)s, saturates_g = %(saturates_g)s,
+            carbohydrate_g = %(carbohydrate_g)s, sugars_g = %(sugars_g)s, fibre_g = %(fibre_g)s,
+            polyols_g = %(polyols_g)s, erythritol_g = %(erythritol_g)s, allulose_g = %(allulose_g)s,
+            salt_g = %(salt_g)s, alcohol_g = %(alcohol_g)s, water_g = %(water_g)s, caffeine_mg = %(caffeine_mg)s,
+            at_least = %(at_least)s, without_lines = %(without_lines)s
+        where id = %(id)s and kitchen_id = %(kitchen_id)s
+        """,
+        columns(piece) | {"id": formula_id, "kitchen_id": kitchen_id, "by": by},
+    )
+
+
+def figures_are_stale(connection: Connection, kitchen_id: UUID) -> None:
+    """Marks the kept figures of all formulas of the kitchen as out of date."""
+    connection.execute(
+        "update formula set figures_by = null where kitchen_id = %(kitchen_id)s", {"kitchen_id": kitchen_id}
+    )
+
+
+def archive(connection: Connection, kitchen_id: UUID, formula_id: UUID, *, archived: bool) -> bool:
+    """Puts a formula away or brings it back; False when there is none of that id."""
+    done = connection.execute(
+        """
+        update formula set archived_at = case when %(archived)s then coalesce(archived_at, now()) end
+        where id = %(id)s and kitchen_id = %(kitchen_id)s
+        """,
+        {"archived": archived, "id": formula_id, "kitchen_id": kitchen_id},
+    )
+    return done.rowcount == 1

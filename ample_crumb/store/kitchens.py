@@ -1,0 +1,112 @@
+"""Kitchens and people, a person's settings, and what a kitchen's words mean."""
+
+from dataclasses import dataclass
+from uuid import UUID
+
+from psycopg.rows import class_row
+
+from ample_crumb.store.database import Connection
+
+
+@dataclass(frozen=True, slots=True)
+class Who:
+    """The person at work and their kitchen."""
+
+    kitchen_id: UUID
+    person_id: UUID
+
+
+@dataclass(frozen=True, slots=True)
+class Settings:
+    """A person's choices: whose cups, which energy, which carbohydrate, and the look."""
+
+    measures: str
+    energy: str
+    carbohydrate: str
+    appearance: str
+
+
+def first_person(connection: Connection) -> Who | None:
+    """The person of a kitchen that has one; None when the database is empty."""
+    with connection.cursor(row_factory=class_row(Who)) as cursor:
+        return cursor.execute(
+            """
+            select person.kitchen_id, person.id as person_id
+            from person join kitchen on kitchen.id = person.kitchen_id
+            order by kitchen.created_at, person.id limit 1
+            """
+        ).fetchone()
+
+
+def add_kitchen(connection: Connection, who: Who, kitchen: str, person: str) -> None:
+    """A new kitchen with one person in it; nothing happens when they are there already."""
+    connection.execute(
+        "insert into kitchen (id, name) values (%(id)s, %(name)s) on conflict do nothing",
+        {"id": who.kitchen_id, "name": kitchen},
+    )
+    connection.execute(
+        """
+        insert into person (id, kitchen_id, name) values (%(id)s, %(kitchen_id)s, %(name)s) on conflict do nothing
+        """,
+        {"id": who.person_id, "kitchen_id": who.kitchen_id, "name": person},
+    )
+
+
+def settings_of(connection: Connection, who: Who) -> Settings:
+    """The person's settings."""
+    with connection.cursor(row_factory=class_row(Settings)) as cursor:
+        row = cursor.execute(
+            """
+            select measures, energy, carbohydrate, appearance from person
+            where id = %(person_id)s and kitchen_id = %(kitchen_id)s
+            """,
+            {"person_id": who.person_id, "kitchen_id": who.kitchen_id},
+        ).fetchone()
+    assert row is not None
+    return row
+
+
+def save_settings(connection: Connection, who: Who, settings: Settings) -> None:
+    """Replaces the person's settings."""
+    connection.execute(
+        """
+        update person set measures = %(measures)s, energy = %(energy)s, carbohydrate = %(carbohydrate)s,
+            appearance = %(appearance)s
+        where id = %(person_id)s and kitchen_id = %(kitchen_id)s
+        """,
+        {
+            "measures": settings.measures,
+            "energy": settings.energy,
+            "carbohydrate": settings.carbohydrate,
+            "appearance": settings.appearance,
+            "person_id": who.person_id,
+            "kitchen_id": who.kitchen_id,
+        },
+    )
+
+
+def remembered(connection: Connection, kitchen_id: UUID) -> dict[str, str]:
+    """The phrases that were corrected in this kitchen, and the slugs they mean."""
+    rows = connection.execute(
+        "select phrase, slug from remembered where kitchen_id = %(kitchen_id)s", {"kitchen_id": kitchen_id}
+    ).fetchall()
+    return dict(rows)
+
+
+def remember(connection: Connection, kitchen_id: UUID, phrase: str, slug: str) -> None:
+    """From now on `phrase` means `slug` in this kitchen."""
+    connection.execute(
+        """
+        insert into remembered (kitchen_id, phrase, slug) values (%(kitchen_id)s, %(phrase)s, %(slug)s)
+        on conflict (kitchen_id, phrase) do update set slug = excluded.slug
+        """,
+        {"kitchen_id": kitchen_id, "phrase": phrase, "slug": slug},
+    )
+
+
+def forget(connection: Connection, kitchen_id: UUID, phrase: str) -> None:
+    """`phrase` is read by its words again."""
+    connection.execute(
+        "delete from remembered where kitchen_id = %(kitchen_id)s and phrase = %(phrase)s",
+        {"kitchen_id": kitchen_id, "phrase": phrase},
+    )

@@ -1,0 +1,62 @@
+"""The demo kitchen: invented formulas and two weeks of days of someone who rows for a club and bakes on Sundays."""
+
+import csv
+from collections.abc import Mapping
+from datetime import datetime, time, timedelta
+from importlib.resources import files
+from typing import Final
+from uuid import UUID, uuid5
+
+from ample_crumb.core.day.tin import Targets
+from ample_crumb.store import days, kitchens
+from ample_crumb.store.database import Database
+from ample_crumb.store.kitchens import Who
+from ample_crumb.work import formulas, today
+from ample_crumb.work.formulas import Draft
+
+_SPACE: Final = UUID("4f0a1c1e-5f0c-4c58-9d0b-6b3d0f6f9a51")
+_FAMILIES: Final = {
+    "pudding-cake": "mug-cake", "loaf": "loaf", "set-bars": "set-cheesecake", "squares": "brownie",
+    "blondies": "brownie",
+}  # fmt: skip
+_TRAINING_WEEKDAYS: Final = {1, 3, 5}
+_TARGETS: Final = {"training": Targets(2050, 150, 65, 230), "rest": Targets(1800, 150, 60, 180)}
+
+
+def load_demo(database: Database, now: datetime) -> None:
+    """Fills a database that holds no kitchen yet; does nothing otherwise. `now` is the person's local time."""
+    with database.transaction() as connection:
+        if kitchens.first_person(connection) is not None:
+            return
+        who = Who(uuid5(_SPACE, "kitchen"), uuid5(_SPACE, "person"))
+        kitchens.add_kitchen(connection, who, "Boathouse kitchen", "Rower")
+        first_day = (now - timedelta(days=13)).date()
+        for kind, targets in _TARGETS.items():
+            days.set_target(connection, who, kind, first_day, targets)
+        for ago in range(-1, 14):
+            day = (now - timedelta(days=ago)).date()
+            days.set_day_type(connection, who, day, "training" if day.weekday() in _TRAINING_WEEKDAYS else "rest")
+    made = {name: _formula(database, who, name, family) for name, family in _FAMILIES.items()}
+    folder = files("ample_crumb.work.demo_kitchen")
+    table = folder.joinpath("days.csv").read_text("utf-8").splitlines()
+    for place, row in enumerate(csv.DictReader(table)):
+        _entry(database, who, now, place, row, made)
+
+
+def _formula(database: Database, who: Who, name: str, family: str) -> UUID:
+    text = files("ample_crumb.work.demo_kitchen").joinpath(f"{name}.txt").read_text("utf-8")
+    pasted = formulas.paste(text)
+    draft = Draft(pasted.title, family, pasted.pieces or 1, pasted.method, pasted.parts)
+    return formulas.create(database, who, uuid5(_SPACE, name), draft).id
+
+
+def _entry(
+    database: Database, who: Who, now: datetime, place: int, row: Mapping[str, str], made: Mapping[str, UUID]
+) -> None:
+    day = (now - timedelta(days=int(row["days_ago"]))).date()
+    eaten_at = datetime.combine(day, time.fromisoformat(row["time"]), now.tzinfo)
+    entry_id = uuid5(_SPACE, f"entry {place}")
+    if row["kind"] == "foods":
+        today.lay_in_foods(database, who, entry_id, day, eaten_at, row["what"])
+    else:
+        today.lay_in_pieces(database, who, entry_id, day, eaten_at, made[row["kind"]], float(row["what"]))

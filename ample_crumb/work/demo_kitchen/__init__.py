@@ -1,0 +1,1 @@
+"""Texts of the demo kitchen, invented."""

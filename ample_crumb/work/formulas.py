@@ -1,0 +1,240 @@
+"""The place Formulas: the list, and the Bench of one formula."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from hashlib import sha256
+from importlib.resources import files
+from typing import Final
+from uuid import UUID
+
+from ample_crumb import __version__
+from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.food.nutrients import Carbohydrate, Figures
+from ample_crumb.core.formula.formula import Line, Part, work_out
+from ample_crumb.core.formula.nudge import nudged
+from ample_crumb.core.formula.reading import Manner, read_against
+from ample_crumb.core.problem import CannotUse, TooMuch
+from ample_crumb.core.quantity.lines import without_bullet
+from ample_crumb.core.quantity.recipe import MOST_LINES
+from ample_crumb.formats.recipe_text import recipe_from_text
+from ample_crumb.store import formulas
+from ample_crumb.store.database import Connection, Database
+from ample_crumb.store.formulas import FormulaRow
+from ample_crumb.store.kitchens import Who
+from ample_crumb.work.kitchen import manner_of
+from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
+from ample_crumb.work.views import FiguresView, WorkedView, view, worked_view
+
+FIGURES_BY: Final = sha256(
+    __version__.encode() + files("ample_crumb.core.tables").joinpath("ingredients.csv").read_bytes()
+).hexdigest()[:16]
+"""Names the rules and tables that kept figures were worked out by; kept figures of another name are worked out anew."""
+
+
+@dataclass(frozen=True, slots=True)
+class FormulaSummary:
+    """A formula in the list, with the figures of one piece."""
+
+    id: UUID
+    name: str
+    family: str
+    pieces: int
+    version: int
+    archived: bool
+    updated_at: datetime
+    piece: FiguresView
+
+
+@dataclass(frozen=True, slots=True)
+class Draft:
+    """A formula as the baker has it on the Bench."""
+
+    name: str
+    family: str
+    pieces: int
+    method: str
+    parts: tuple[Part, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class FormulaView:
+    """A formula as stored, and worked out."""
+
+    id: UUID
+    version: int
+    archived: bool
+    updated_at: datetime
+    draft: Draft
+    worked: WorkedView
+
+
+@dataclass(frozen=True, slots=True)
+class Pasted:
+    """A pasted text taken apart. `pieces` is None when it does not say."""
+
+    title: str
+    pieces: int | None
+    parts: tuple[Part, ...]
+    method: str
+
+
+def list_all(database: Database, who: Who) -> list[FormulaSummary]:
+    """All formulas of the kitchen, archived ones too, the last changed first."""
+    with database.transaction() as connection:
+        manner, school = manner_of(connection, who)
+        rows = formulas.listed(connection, who.kitchen_id)
+        return [_summary(row, _kept(connection, who, row, manner), school) for row in rows]
+
+
+def pieces_at_hand(connection: Connection, who: Who, manner: Manner) -> list[tuple[FormulaRow, Figures]]:
+    """Each formula in use with the figures of one piece."""
+    rows = [row for row in formulas.listed(connection, who.kitchen_id) if not row.archived]
+    return [(row, _kept(connection, who, row, manner)) for row in rows]
+
+
+def piece_of(connection: Connection, who: Who, formula_id: UUID, manner: Manner) -> tuple[FormulaRow, Figures]:
+    """A formula and the figures of one piece of it. Raises NotHere."""
+    row = formulas.find(connection, who.kitchen_id, formula_id)
+    if row is None:
+        raise NotHere("formula")
+    return row, _kept(connection, who, row, manner)
+
+
+def open_one(database: Database, who: Who, formula_id: UUID) -> FormulaView:
+    """A formula for its Bench. Raises NotHere."""
+    with database.transaction() as connection:
+        row = formulas.find(connection, who.kitchen_id, formula_id)
+        if row is None:
+            raise NotHere("formula")
+        return _view(connection, who, row)
+
+
+def create(database: Database, who: Who, formula_id: UUID, draft: Draft) -> FormulaView:
+    """A new formula. Sending the same id again gives the formula that is there and changes nothing."""
+    draft = _checked(draft)
+    with database.transaction() as connection:
+        if formulas.add(
+            connection,
+            who.kitchen_id,
+            formula_id,
+            name=draft.name,
+            family=draft.family,
+            pieces=draft.pieces,
+            method=draft.method,
+        ):
+            _write(connection, who, formula_id, draft)
+        row = formulas.find(connection, who.kitchen_id, formula_id)
+        if row is None:
+            raise NotHere("formula")
+        return _view(connection, who, row)
+
+
+def save(database: Database, who: Who, formula_id: UUID, version: int, draft: Draft) -> FormulaView:
+    """Saves the Bench over the version it was opened at.
+
+    A retry of a save that had arrived changes nothing. Raises NotHere, or ChangedMeanwhile with the formula as it is.
+    """
+    draft = _checked(draft)
+    with database.transaction() as connection:
+        row = formulas.find(connection, who.kitchen_id, formula_id, lock=True)
+        if row is None:
+            raise NotHere("formula")
+        there = _view(connection, who, row)
+        if there.draft == draft:
+            return there
+        if row.version != version:
+            raise ChangedMeanwhile("formula", there)
+        formulas.change(
+            connection,
+            who.kitchen_id,
+            formula_id,
+            name=draft.name,
+            family=draft.family,
+            pieces=draft.pieces,
+            method=draft.method,
+        )
+        _write(connection, who, formula_id, draft)
+        saved = formulas.find(connection, who.kitchen_id, formula_id)
+        assert saved is not None
+        return _view(connection, who, saved)
+
+
+def duplicate(database: Database, who: Who, formula_id: UUID, copy_id: UUID) -> FormulaView:
+    """A copy under a name of its own."""
+    draft = open_one(database, who, formula_id).draft
+    name = f"{draft.name[:108]}, a copy"
+    return create(database, who, copy_id, Draft(name, draft.family, draft.pieces, draft.method, draft.parts))
+
+
+def archive(database: Database, who: Who, formula_id: UUID, *, archived: bool) -> None:
+    """Puts a formula away or brings it back. What was eaten of it stays."""
+    with database.transaction() as connection:
+        if not formulas.archive(connection, who.kitchen_id, formula_id, archived=archived):
+            raise NotHere("formula")
+
+
+def paste(text: str) -> Pasted:
+    """Takes a pasted text apart. Raises CannotUse with a sentence when it holds no recipe or too much."""
+    recipe = recipe_from_text(text)
+    parts = tuple(Part(part.name, tuple(Line(without_bullet(line)) for line in part.lines)) for part in recipe.parts)
+    return Pasted(recipe.title, recipe.pieces, parts, "\n".join(recipe.method)[:20_000])
+
+
+def nudge(database: Database, who: Who, line: Line, factor: float) -> str:
+    """The line written anew in grams with its amount multiplied. Raises CannotUse when it has no grams."""
+    with database.transaction() as connection:
+        manner, _ = manner_of(connection, who)
+    text = nudged(read_against(line.text, reference_cupboard(), manner, line.chosen), factor)
+    if text is None:
+        raise CannotUse("This line has no grams to change; say how much first.")
+    return text
+
+
+def _checked(draft: Draft) -> Draft:
+    name = draft.name.strip()
+    if not name:
+        raise CannotAccept("/name", "A formula needs a name.")
+    _check_lines(draft.parts)
+    return Draft(name, draft.family, draft.pieces, draft.method, draft.parts)
+
+
+def _check_lines(parts: tuple[Part, ...]) -> None:
+    lines = sum(len(part.lines) for part in parts)
+    if lines > MOST_LINES:
+        raise TooMuch("lines", lines, MOST_LINES)
+
+
+def _write(connection: Connection, who: Who, formula_id: UUID, draft: Draft) -> None:
+    formulas.write_parts(connection, who.kitchen_id, formula_id, draft.parts)
+    manner, _ = manner_of(connection, who)
+    _work_and_keep(connection, who, formula_id, draft.parts, draft.pieces, manner)
+
+
+def _kept(connection: Connection, who: Who, row: FormulaRow, manner: Manner) -> Figures:
+    """The kept figures of one piece, worked out anew when they are stale."""
+    if row.figures_by == FIGURES_BY:
+        return row.figures()
+    parts = formulas.parts_of(connection, who.kitchen_id, row.id)
+    return _work_and_keep(connection, who, row.id, parts, row.pieces, manner)
+
+
+def _work_and_keep(
+    connection: Connection, who: Who, formula_id: UUID, parts: tuple[Part, ...], pieces: int, manner: Manner
+) -> Figures:
+    piece = work_out(parts, pieces, reference_cupboard(), manner).piece
+    formulas.keep_figures(connection, who.kitchen_id, formula_id, piece, FIGURES_BY)
+    return piece
+
+
+def _summary(row: FormulaRow, piece: Figures, school: Carbohydrate) -> FormulaSummary:
+    return FormulaSummary(
+        row.id, row.name, row.family, row.pieces, row.version, row.archived, row.updated_at, view(piece, school)
+    )
+
+
+def _view(connection: Connection, who: Who, row: FormulaRow) -> FormulaView:
+    manner, school = manner_of(connection, who)
+    parts = formulas.parts_of(connection, who.kitchen_id, row.id)
+    worked = work_out(parts, row.pieces, reference_cupboard(), manner)
+    draft = Draft(row.name, row.family, row.pieces, row.method, parts)
+    return FormulaView(row.id, row.version, row.archived, row.updated_at, draft, worked_view(worked, school))

@@ -1,0 +1,101 @@
+"""The kitchen as a whole: who is at work, how they count, what their words mean."""
+
+from dataclasses import dataclass
+from uuid import UUID, uuid4
+
+from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.food.energy import EnergySystem
+from ample_crumb.core.food.nutrients import Carbohydrate
+from ample_crumb.core.formula.families import Family, families
+from ample_crumb.core.formula.reading import Choice, Manner
+from ample_crumb.core.quantity.names import phrase
+from ample_crumb.core.quantity.units import System
+from ample_crumb.store import formulas, kitchens
+from ample_crumb.store.database import Connection, Database
+from ample_crumb.store.kitchens import Settings, Who
+from ample_crumb.work.problems import CannotAccept
+
+
+@dataclass(frozen=True, slots=True)
+class Kitchen:
+    """What a window needs to know at the start."""
+
+    settings: Settings
+    families: tuple[Family, ...]
+
+
+def ensure_person(database: Database) -> Who:
+    """The person at work; an empty database gets a kitchen with one person first."""
+    with database.transaction() as connection:
+        who = kitchens.first_person(connection)
+        if who is None:
+            who = Who(uuid4(), uuid4())
+            kitchens.add_kitchen(connection, who, "Kitchen", "Baker")
+        return who
+
+
+def manner_of(connection: Connection, who: Who) -> tuple[Manner, Carbohydrate]:
+    """How this person reads and counts."""
+    settings = kitchens.settings_of(connection, who)
+    manner = Manner(
+        System(settings.measures), EnergySystem(settings.energy), kitchens.remembered(connection, who.kitchen_id)
+    )
+    return manner, Carbohydrate(settings.carbohydrate)
+
+
+def load(database: Database, who: Who) -> Kitchen:
+    """Settings and families."""
+    with database.transaction() as connection:
+        return Kitchen(kitchens.settings_of(connection, who), families())
+
+
+def change_settings(database: Database, who: Who, settings: Settings) -> Settings:
+    """Replaces the person's settings; kept figures are worked out again where they change."""
+    with database.transaction() as connection:
+        was = kitchens.settings_of(connection, who)
+        kitchens.save_settings(connection, who, settings)
+        if (was.measures, was.energy) != (settings.measures, settings.energy):
+            formulas.figures_are_stale(connection, who.kitchen_id)
+    return settings
+
+
+def correct(database: Database, who: Who, name: str, slug: str) -> None:
+    """From now on the written name means this ingredient, in every formula that does not say otherwise."""
+    words = phrase(name)
+    if not words:
+        raise CannotAccept("/name", "There is no word in this name to remember.")
+    if slug not in reference_cupboard().ingredients:
+        raise CannotAccept("/slug", "We have no such ingredient.")
+    with database.transaction() as connection:
+        kitchens.remember(connection, who.kitchen_id, words, slug)
+        formulas.figures_are_stale(connection, who.kitchen_id)
+
+
+def forget(database: Database, who: Who, name: str) -> None:
+    """The written name is read by its words again."""
+    with database.transaction() as connection:
+        kitchens.forget(connection, who.kitchen_id, phrase(name))
+        formulas.figures_are_stale(connection, who.kitchen_id)
+
+
+def ingredients_called(words: str, most: int = 12) -> tuple[Choice, ...]:
+    """Ingredients whose name is near these words, best first; the first of the cupboard when there are none."""
+    cupboard = reference_cupboard()
+    if not words.strip():
+        return tuple(Choice(item.slug, item.name) for item in list(cupboard.ingredients.values())[:most])
+    start = words.strip().casefold()
+    found = cupboard.index.find(words)
+    ranked = [match.key for match in ((found.best,) if found.best else ()) + found.others]
+    holding = [
+        slug
+        for slug, item in cupboard.ingredients.items()
+        if any(start in name.casefold() for name in (item.name, *item.synonyms))
+    ]
+    slugs = list(dict.fromkeys((*ranked[:1], *holding, *ranked[1:])))[:most]
+    return tuple(Choice(slug, cupboard.ingredients[slug].name) for slug in slugs)
+
+
+def is_empty(database: Database, kitchen_id: UUID) -> bool:
+    """Whether the kitchen has no formula yet."""
+    with database.transaction() as connection:
+        return not formulas.listed(connection, kitchen_id)

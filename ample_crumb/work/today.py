@@ -1,0 +1,333 @@
+"""The place Today: a day's tin, what fits in it, and what is laid in."""
+
+from dataclasses import dataclass
+from datetime import date, datetime
+from uuid import UUID
+
+from ample_crumb.core.day.fits import what_fits
+from ample_crumb.core.day.tin import Targets, caution_about, pieces_that_fit, sum_up
+from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.food.nutrients import Carbohydrate, Figures, total
+from ample_crumb.core.formula.formula import Line, Part, PartFigures, work_out
+from ample_crumb.core.formula.reading import Manner
+from ample_crumb.core.quantity.lines import split_foods
+from ample_crumb.store import days
+from ample_crumb.store.database import Connection, Database
+from ample_crumb.store.days import EntryRow
+from ample_crumb.store.kitchens import Who
+from ample_crumb.work.formulas import piece_of, pieces_at_hand
+from ample_crumb.work.kitchen import manner_of
+from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
+from ample_crumb.work.views import FiguresView, LineView, WorkedView, line_view, view, worked_view
+
+
+@dataclass(frozen=True, slots=True)
+class EntryView:
+    """What was eaten, as it was when it was laid in."""
+
+    id: UUID
+    day: date
+    eaten_at: datetime
+    kind: str
+    name: str
+    text: str
+    formula_id: UUID | None
+    pieces: float | None
+    version: int
+    figures: FiguresView
+
+
+@dataclass(frozen=True, slots=True)
+class FitView:
+    """So many pieces of a formula, and what they bring."""
+
+    formula_id: UUID
+    name: str
+    pieces: float
+    figures: FiguresView
+
+
+@dataclass(frozen=True, slots=True)
+class TinView:
+    """What is in the tin, and the room left. `room_kcal` is negative when the day is over."""
+
+    eaten: FiguresView
+    room_kcal: float
+    protein_to_find_g: float
+    protein_share: float | None
+    tight: bool
+
+
+@dataclass(frozen=True, slots=True)
+class DayView:
+    """A day. `targets` and `tin` are None until targets for its type have been set."""
+
+    day: date
+    day_type: str
+    targets: Targets | None
+    all_targets: dict[str, Targets]
+    caution: str
+    entries: tuple[EntryView, ...]
+    eaten: FiguresView
+    tin: TinView | None
+    fits: tuple[FitView, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class FoodsView:
+    """Typed foods, read. `leaves_kcal` is the room after them on the asked day, None without targets."""
+
+    lines: tuple[LineView, ...]
+    figures: FiguresView
+    unread: tuple[str, ...]
+    leaves_kcal: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class EntryChange:
+    """What an entry is to become: its day and time, and the foods typed or the pieces eaten."""
+
+    day: date
+    eaten_at: datetime
+    text: str
+    pieces: float | None
+
+
+FITS_SHOWN = 9
+"""What fits is laid in by the keys 1 to 9."""
+
+
+def open_day(database: Database, who: Who, day: date) -> DayView:
+    """A day with its tin and what fits in it."""
+    with database.transaction() as connection:
+        return _day(connection, who, day)
+
+
+def set_day_type(database: Database, who: Who, day: date, kind: str) -> DayView:
+    """Makes a day a training or a rest day."""
+    with database.transaction() as connection:
+        days.set_day_type(connection, who, day, kind)
+        return _day(connection, who, day)
+
+
+def set_targets(database: Database, who: Who, kind: str, from_day: date, targets: Targets) -> DayView:
+    """Targets of a day type from a day on; gives that day."""
+    with database.transaction() as connection:
+        days.set_target(connection, who, kind, from_day, targets)
+        return _day(connection, who, from_day)
+
+
+def read_foods(database: Database, who: Who, text: str, day: date) -> FoodsView:
+    """Reads typed foods and says what they would leave."""
+    with database.transaction() as connection:
+        manner, school = manner_of(connection, who)
+        part = _foods(text, manner)
+        targets = _targets(connection, who, day)
+        eaten = total(entry.figures() for entry in days.entries_of(connection, who, day))
+    leaves = None
+    if targets is not None:
+        leaves = sum_up([eaten, part.figures], targets).room_kcal
+    unread = tuple(line.text for line in part.lines if line.figures is None)
+    return FoodsView(tuple(map(line_view, part.lines)), view(part.figures, school), unread, leaves)
+
+
+def lay_in_foods(database: Database, who: Who, entry_id: UUID, day: date, eaten_at: datetime, text: str) -> DayView:
+    """Lays typed foods into a day as one entry. Raises CannotAccept when nothing of it could be read."""
+    with database.transaction() as connection:
+        manner, _ = manner_of(connection, who)
+        name, figures = _read_entry(text, manner)
+        days.add_entry(
+            connection,
+            who,
+            entry_id,
+            day=day,
+            eaten_at=eaten_at,
+            kind="foods",
+            name=name,
+            text=text.strip(),
+            formula_id=None,
+            pieces=None,
+            figures=figures,
+        )
+        return _day(connection, who, day)
+
+
+def lay_in_pieces(
+    database: Database, who: Who, entry_id: UUID, day: date, eaten_at: datetime, formula_id: UUID, pieces: float
+) -> DayView:
+    """Lays pieces of a formula into a day, with their figures of now. Raises NotHere, or CannotAccept for nothing."""
+    with database.transaction() as connection:
+        manner, _ = manner_of(connection, who)
+        formula, piece = piece_of(connection, who, formula_id, manner)
+        if piece.mass_g <= 0:
+            raise CannotAccept(
+                "/formula_id", "This formula has no line that could be read yet; there is nothing to eat."
+            )
+        days.add_entry(
+            connection,
+            who,
+            entry_id,
+            day=day,
+            eaten_at=eaten_at,
+            kind="piece",
+            name=formula.name,
+            text="",
+            formula_id=formula_id,
+            pieces=pieces,
+            figures=piece.times(pieces),
+        )
+        return _day(connection, who, day)
+
+
+def change_entry(database: Database, who: Who, entry_id: UUID, version: int, change: EntryChange) -> EntryView:
+    """Changes an entry. Pieces keep the figures of the piece that was laid in, more or fewer of it; typed foods are
+    read anew only when their text changed. Raises NotHere, CannotAccept or ChangedMeanwhile."""
+    with database.transaction() as connection:
+        manner, school = manner_of(connection, who)
+        row = days.find_entry(connection, who, entry_id, lock=True)
+        if row is None or row.removed:
+            raise NotHere("entry")
+        if _is(row, change):
+            return _entry(row, school)
+        if row.version != version:
+            raise ChangedMeanwhile("entry", _entry(row, school))
+        name, text, pieces, figures = row.name, row.text, row.pieces, row.figures()
+        if row.kind == "piece":
+            if change.pieces is None:
+                raise CannotAccept("/pieces", "Say how many pieces.")
+            figures = figures.times(change.pieces / (row.pieces or 1))
+            pieces = change.pieces
+        elif change.text.strip() != row.text:
+            text = change.text.strip()
+            name, figures = _read_entry(text, manner)
+        days.change_entry(
+            connection,
+            who,
+            entry_id,
+            day=change.day,
+            eaten_at=change.eaten_at,
+            name=name,
+            text=text,
+            pieces=pieces,
+            figures=figures,
+        )
+        changed = days.find_entry(connection, who, entry_id)
+        assert changed is not None
+        return _entry(changed, school)
+
+
+def remove_entry(database: Database, who: Who, entry_id: UUID, *, removed: bool) -> None:
+    """Takes an entry out of its day, or lays it back."""
+    with database.transaction() as connection:
+        if not days.remove_entry(connection, who, entry_id, removed=removed):
+            raise NotHere("entry")
+
+
+def _is(row: EntryRow, change: EntryChange) -> bool:
+    same = row.day == change.day and row.eaten_at == change.eaten_at
+    return same and (row.pieces == change.pieces if row.kind == "piece" else row.text == change.text.strip())
+
+
+def _foods(text: str, manner: Manner) -> PartFigures:
+    lines = tuple(Line(food) for food in split_foods(text))
+    return work_out((Part("", lines),), 1, reference_cupboard(), manner).parts[0]
+
+
+def _read_entry(text: str, manner: Manner) -> tuple[str, Figures]:
+    part = _foods(text, manner)
+    if not any(line.figures for line in part.lines):
+        problem = part.lines[0].problem if part.lines else "Type what you ate, such as 150 g skyr, 30 g oats."
+        raise CannotAccept("/text", problem)
+    names = [line.ingredient.name.partition(",")[0] for line in part.lines if line.figures and line.ingredient]
+    name = ", ".join(dict.fromkeys(names))
+    return name[:1].upper() + name[1:290], part.figures
+
+
+def _targets(connection: Connection, who: Who, day: date) -> Targets | None:
+    return days.targets_on(connection, who, day).get(days.day_type(connection, who, day))
+
+
+def _day(connection: Connection, who: Who, day: date) -> DayView:
+    manner, school = manner_of(connection, who)
+    kind = days.day_type(connection, who, day)
+    all_targets = days.targets_on(connection, who, day)
+    targets = all_targets.get(kind)
+    rows = days.entries_of(connection, who, day)
+    eaten = total(row.figures() for row in rows)
+    tin: TinView | None = None
+    fits: tuple[FitView, ...] = ()
+    if targets is not None:
+        summed = sum_up([row.figures() for row in rows], targets)
+        tin = TinView(
+            view(summed.eaten, school), summed.room_kcal, summed.protein_to_find_g, summed.protein_share, summed.tight
+        )
+        fits = _fits(connection, who, manner, school, summed.room_kcal, summed.protein_to_find_g)
+    return DayView(
+        day=day,
+        day_type=kind,
+        targets=targets,
+        all_targets=all_targets,
+        caution=caution_about(targets) if targets else "",
+        entries=tuple(_entry(row, school) for row in rows),
+        eaten=view(eaten, school),
+        tin=tin,
+        fits=fits,
+    )
+
+
+def _fits(
+    connection: Connection, who: Who, manner: Manner, school: Carbohydrate, room_kcal: float, to_find_g: float
+) -> tuple[FitView, ...]:
+    at_hand = {str(row.id): (row, piece) for row, piece in pieces_at_hand(connection, who, manner) if piece.mass_g > 0}
+    fits = what_fits(((key, piece) for key, (_, piece) in at_hand.items()), room_kcal, to_find_g)
+    return tuple(
+        FitView(at_hand[fit.key][0].id, at_hand[fit.key][0].name, fit.pieces, view(fit.figures, school))
+        for fit in fits[:FITS_SHOWN]
+    )
+
+
+def _entry(row: EntryRow, school: Carbohydrate) -> EntryView:
+    return EntryView(
+        row.id,
+        row.day,
+        row.eaten_at,
+        row.kind,
+        row.name,
+        row.text,
+        row.formula_id,
+        row.pieces,
+        row.version,
+        view(row.figures(), school),
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class Fitting:
+    """How many whole pieces fit into what a day has left, and what they bring."""
+
+    pieces: float
+    energy_kcal: float
+    protein_g: float
+
+
+@dataclass(frozen=True, slots=True)
+class BenchView:
+    """The Bench worked out. `fitting` is None for a day without targets."""
+
+    worked: WorkedView
+    fitting: Fitting | None
+
+
+def read_bench(database: Database, who: Who, parts: tuple[Part, ...], pieces: int, day: date) -> BenchView:
+    """Works out what is on the Bench, saved or not, and how many of its pieces fit into the day."""
+    with database.transaction() as connection:
+        manner, school = manner_of(connection, who)
+        targets = _targets(connection, who, day)
+        eaten = total(row.figures() for row in days.entries_of(connection, who, day))
+    worked = work_out(parts, pieces, reference_cupboard(), manner)
+    fitting = None
+    if targets is not None and worked.piece.mass_g > 0:
+        energy = worked.piece.nutrients.energy_kcal or 0.0
+        count = pieces_that_fit(energy, sum_up([eaten], targets).room_kcal)
+        fitting = Fitting(count, count * energy, count * (worked.piece.nutrients.protein_g or 0.0))
+    return BenchView(worked_view(worked, school), fitting)

@@ -1,0 +1,1 @@
+"""Installing, starting and stopping: standard library only, because it runs before anything is installed."""
