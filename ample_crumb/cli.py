@@ -49,6 +49,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     serve.add_argument("--workers", type=int, default=1)
     prepare = commands.add_parser("prepare", help="bring the database to the current schema, with the demo if new")
     prepare.add_argument("--empty", action="store_true", help="leave a new database without the demo kitchen")
+    commands.add_parser("openapi", help="print the OpenAPI description that the front end's types come from")
     given = parser.parse_args(arguments)
     if given.command == "analyse":
         return _analyse(given)

@@ -1,6 +1,7 @@
-"""The commands that need a database: prepare and serve."""
+"""The commands that need a database: prepare and serve; and the description of the interface."""
 
 import argparse
+import json
 import os
 import sys
 from datetime import datetime
@@ -14,6 +15,11 @@ UNUSABLE: Final = 2
 
 def run(given: argparse.Namespace) -> int:
     """Runs the command; returns its exit code."""
+    if given.command == "openapi":
+        from ample_crumb.api.app import create_app
+
+        print(json.dumps(create_app("postgresql://unused").openapi(), indent=1))
+        return 0
     url = os.environ.get("AMPLE_CRUMB_DATABASE_URL", "")
     if not url:
         print("AMPLE_CRUMB_DATABASE_URL is not set; `./start` sets it.", file=sys.stderr)

@@ -36,9 +36,21 @@ def free_port() -> int:
         return port
 
 
+def port_is_free(host: str, port: int) -> bool:
+    """Whether a server could listen there now."""
+    family = socket.AF_INET6 if ":" in host else socket.AF_INET
+    with socket.socket(family) as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind((host, port))
+        except OSError:
+            return False
+        return True
+
+
 def data_folder(wanted: Path) -> Path:
-    """Where the cluster of the data folder `wanted` goes: inside it, or, where the server's own user cannot reach it, to
-    a folder of its own under the system's state directory."""
+    """Where the cluster of the data folder `wanted` goes: inside it, or, where the server's own user cannot reach it,
+    to a folder of its own under the system's state directory."""
     inside = wanted / "postgresql"
     owner = _server_user()
     if owner is None:

@@ -61,7 +61,7 @@ def debian(packages: Iterable[str]) -> None:
 
 def python_packages(*, development: bool = False) -> None:
     """Makes `.venv` with the packages of the lock file, when it is not there as such already."""
-    if sys.version_info[:2] < (3, 11):
+    if sys.version_info[:2] < (3, 11):  # noqa: UP036 - an older Python runs this too, and must be told
         raise CannotInstall(f"Python 3.11 or newer is needed; this is {sys.version.split()[0]}.")
     locks = [ROOT / "requirements.txt"] + ([ROOT / "requirements-dev.txt"] if development else [])
     stamps = {lock: VENV / f"installed-{lock.stem}-{_fingerprint([lock])}" for lock in locks}

@@ -93,7 +93,7 @@ def _database_away(_: Request, error: Exception) -> Response:
     return problem(503, "No database", NO_DATABASE)
 
 
-def _bad_data(_: Request, error: Exception) -> Response:
+def _bad_data(_: Request, __: Exception) -> Response:
     # Zero bytes and lone surrogates pass JSON but no database text.
     return problem(422, "Cannot be used", "There are signs in this text that cannot be stored.", errors=[])
 

@@ -238,7 +238,7 @@ def _read_entry(text: str, manner: Manner) -> tuple[str, Figures]:
     if not any(line.figures for line in part.lines):
         problem = part.lines[0].problem if part.lines else "Type what you ate, such as 150 g skyr, 30 g oats."
         raise CannotAccept("/text", problem)
-    names = [line.ingredient.name.partition(",")[0] for line in part.lines if line.figures and line.ingredient]
+    names = [line.name for line in part.lines if line.figures]
     name = ", ".join(dict.fromkeys(names))
     return name[:1].upper() + name[1:290], part.figures
 
@@ -261,7 +261,7 @@ def _day(connection: Connection, who: Who, day: date) -> DayView:
         tin = TinView(
             view(summed.eaten, school), summed.room_kcal, summed.protein_to_find_g, summed.protein_share, summed.tight
         )
-        fits = _fits(connection, who, manner, school, summed.room_kcal, summed.protein_to_find_g)
+        fits = _fits(connection, who, manner, school, summed.room_kcal)
     return DayView(
         day=day,
         day_type=kind,
@@ -276,10 +276,10 @@ def _day(connection: Connection, who: Who, day: date) -> DayView:
 
 
 def _fits(
-    connection: Connection, who: Who, manner: Manner, school: Carbohydrate, room_kcal: float, to_find_g: float
+    connection: Connection, who: Who, manner: Manner, school: Carbohydrate, room_kcal: float
 ) -> tuple[FitView, ...]:
     at_hand = {str(row.id): (row, piece) for row, piece in pieces_at_hand(connection, who, manner) if piece.mass_g > 0}
-    fits = what_fits(((key, piece) for key, (_, piece) in at_hand.items()), room_kcal, to_find_g)
+    fits = what_fits(((key, piece) for key, (_, piece) in at_hand.items()), room_kcal)
     return tuple(
         FitView(at_hand[fit.key][0].id, at_hand[fit.key][0].name, fit.pieces, view(fit.figures, school))
         for fit in fits[:FITS_SHOWN]

@@ -20,25 +20,14 @@ class Fit:
     figures: Figures
 
 
-def what_fits(
-    pieces: Iterable[tuple[str, Figures]], room_kcal: float, protein_to_find_g: float, step: float = 0.5
-) -> tuple[Fit, ...]:
-    """The largest portion of each piece that stays in the room, most of the missing protein first.
+def what_fits(pieces: Iterable[tuple[str, Figures]], room_kcal: float, step: float = 0.5) -> tuple[Fit, ...]:
+    """The largest portion of each piece that stays in the room, most protein first.
 
-    `pieces` are pairs of a key and the figures of one piece. Protein beyond what is still to find counts for nothing in
-    the ranking; ties go to the portion with less energy. At most `MOST_PIECES` of one thing.
+    `pieces` are pairs of a key and the figures of one piece. At most `MOST_PIECES` of one thing.
     """
     fits = []
     for key, piece in pieces:
         count = min(pieces_that_fit(piece.nutrients.energy_kcal, room_kcal, step), MOST_PIECES)
         if count > 0:
             fits.append(Fit(key, count, piece.times(count)))
-    return tuple(
-        sorted(
-            fits,
-            key=lambda fit: (
-                -min(fit.figures.nutrients.protein_g or 0.0, protein_to_find_g or float("inf")),
-                fit.figures.nutrients.energy_kcal or 0.0,
-            ),
-        )
-    )
+    return tuple(sorted(fits, key=lambda fit: -(fit.figures.nutrients.protein_g or 0.0)))

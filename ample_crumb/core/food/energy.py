@@ -68,7 +68,7 @@ def european_energy(nutrients: Nutrients) -> float | None:
 
         4 (carbohydrate - polyols) + 2.4 (polyols - erythritol) + 0 erythritol + 4 protein + 9 fat + 7 alcohol + 2 fibre
 
-    Organic acids (3 kcal/g) have no column and are left out: up to 20 kcal per 100 g in vinegar and lemon juice. Unknown
+    Organic acids (3 kcal/g) have no column and are left out: up to 20 kcal per 100 g in vinegar or lemon juice. Unknown
     polyols, erythritol, alcohol and fibre count as none. Source: Regulation (EU) 1169/2011 Annex XIV, from memory.
     """
     if nutrients.carbohydrate_g is None or nutrients.protein_g is None or nutrients.fat_g is None:

@@ -7,8 +7,8 @@ from ample_crumb.core.quantity.lines import read_line
 def nudged(line: ReadLine, factor: float) -> str | None:
     """The text of `line` in grams, its amount multiplied by `factor`; None when it has no grams to multiply.
 
-    Grams, because 5 % more of "1 cup" is nothing that a cup can measure. From 20 g up whole grams are written, below that
-    tenths, and the amount always moves by at least one such step.
+    Grams, because 5 % more of "1 cup" is nothing that a cup can measure. From 20 g up whole grams are written, below
+    that tenths, and the amount always moves by at least one such step.
     """
     if line.figures is None:
         return None

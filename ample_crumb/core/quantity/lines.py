@@ -60,7 +60,8 @@ _SIZES: Final = {
 }
 _PLUS: Final = {"plus", "+", "and", "&"}
 _NO_AMOUNT: Final = re.compile(
-    r"\b(?:to taste|as needed|as required|for (?:dusting|serving|greasing|the (?:tin|pan)|sprinkling|garnish|decoration))\b",
+    r"\b(?:to taste|as needed|as required"
+    r"|for (?:dusting|serving|greasing|the (?:tin|pan)|sprinkling|garnish|decoration))\b",
     re.IGNORECASE,
 )
 _OPTIONAL: Final = re.compile(r"\(?\s*\boptional\b\s*\)?", re.IGNORECASE)

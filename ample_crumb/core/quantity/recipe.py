@@ -39,7 +39,8 @@ _INGREDIENTS: Final = re.compile(
     r"^(?:the\s+)?ingredients?(?:\s+list)?$|^you(?:'|’)?(?:ll| will)? need$|^shopping list$", re.I
 )
 _METHOD: Final = re.compile(
-    r"^(?:the\s+)?(?:method|directions?|instructions?|steps?|preparation|procedure|how to(?: make(?: it)?)?|notes?|tips?"
+    r"^(?:the\s+)?(?:method|directions?|instructions?|steps?|preparation|procedure|how to(?: make(?: it)?)?|notes?"
+    r"|tips?"
     r"|nutrition(?:al)?(?: (?:facts|information|info))?|to make(?: it)?|equipment)$",
     re.IGNORECASE,
 )

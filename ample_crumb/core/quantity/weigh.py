@@ -28,8 +28,8 @@ class Basis(StrEnum):
 class Measures:
     """Grams of an ingredient by cup, piece and pack. The first entry of each is the usual one.
 
-    `cup_g` is per US cup (236.588 ml) by how it is filled, `piece_g` per piece by size or word, `pack_g` per pack; a pack
-    named "gross can" is the weight with the liquid.
+    `cup_g` is per US cup (236.588 ml) by how it is filled, `piece_g` per piece by size or word, `pack_g` per pack; a
+    pack named "gross can" is the weight with the liquid.
     """
 
     cup_g: Mapping[str, float] = field(default_factory=dict)

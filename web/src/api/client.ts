@@ -1,0 +1,54 @@
+import createClient, { type Middleware } from "openapi-fetch";
+import { reportAnswer } from "./connection";
+import type { components, paths } from "./schema";
+
+export type Schemas = components["schemas"];
+
+/** A problem document of the server, or what stands for one when no server answered (status 0). */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly detail: string,
+    readonly errors: { pointer: string; detail: string }[] = [],
+    readonly current: unknown = null,
+  ) {
+    super(detail);
+  }
+
+  /** Nobody is there to answer: worth trying again as it is. */
+  get away(): boolean {
+    return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 507;
+  }
+}
+
+const NO_SERVER = "The server does not answer. What you typed is kept in this window.";
+
+const watch: Middleware = {
+  async onResponse({ response }) {
+    if (response.ok) {
+      reportAnswer(null);
+      return;
+    }
+    const body = await response
+      .clone()
+      .json()
+      .catch(() => ({}));
+    const problem = new Problem(response.status, body.detail ?? response.statusText, body.errors, body.current);
+    reportAnswer(problem.away ? problem.detail : null);
+    throw problem;
+  },
+  onError({ error }) {
+    if (error instanceof DOMException && error.name === "AbortError") return;
+    if (error instanceof Problem) return;
+    reportAnswer(NO_SERVER);
+    return new Problem(0, NO_SERVER);
+  },
+};
+
+export const api = createClient<paths>({ baseUrl: window.location.origin });
+api.use(watch);
+
+/** The data of an answer; problems were thrown before. */
+export async function data<T>(answer: Promise<{ data?: T }>): Promise<T> {
+  return (await answer).data as T;
+}

@@ -1,0 +1,40 @@
+import { QueryClient, queryOptions } from "@tanstack/react-query";
+import { api, data, Problem } from "./client";
+
+const RETRY_MS = 2000;
+
+function again(_count: number, error: Error): boolean {
+  return error instanceof Problem && error.away;
+}
+
+/** Everything is asked again while nobody answers, because every write may be sent twice; nothing else is. */
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: { retry: again, retryDelay: RETRY_MS, networkMode: "always", refetchOnWindowFocus: true },
+    mutations: { retry: again, retryDelay: RETRY_MS, networkMode: "always" },
+  },
+});
+
+export const kitchenQuery = queryOptions({
+  queryKey: ["kitchen"],
+  queryFn: ({ signal }) => data(api.GET("/api/kitchen", { signal })),
+  staleTime: 60_000,
+});
+
+export const formulasQuery = queryOptions({
+  queryKey: ["formulas", "list"],
+  queryFn: ({ signal }) => data(api.GET("/api/formulas", { signal })),
+});
+
+export const formulaQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["formulas", "one", id],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/formulas/{formula_id}", { params: { path: { formula_id: id } }, signal })),
+  });
+
+export const dayQuery = (day: string) =>
+  queryOptions({
+    queryKey: ["days", day],
+    queryFn: ({ signal }) => data(api.GET("/api/days/{day}", { params: { path: { day } }, signal })),
+  });

@@ -1,0 +1,48 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect } from "react";
+import { Navigate, Route, Routes } from "react-router";
+import { useAway } from "@/api/connection";
+import { kitchenQuery } from "@/api/queries";
+import { useLook } from "@/look/look";
+import { Frame } from "@/parts/Frame";
+import { Notices } from "@/parts/Notices";
+import { Bench } from "@/places/formulas/Bench";
+import { Formulas } from "@/places/formulas/Formulas";
+import { Settings } from "@/places/settings/Settings";
+import { Today } from "@/places/today/Today";
+
+export function App() {
+  const kitchen = useQuery(kitchenQuery);
+  const away = useAway();
+  useLook(kitchen.data?.settings.appearance);
+  useEffect(() => {
+    document.documentElement.dataset.ready = String(kitchen.isSuccess);
+  }, [kitchen.isSuccess]);
+  if (!kitchen.data) return <Waiting away={away} />;
+  return (
+    <Notices>
+      <Routes>
+        <Route element={<Frame />}>
+          <Route index element={<Navigate to="/today" replace />} />
+          <Route path="today/:day?" element={<Today />} />
+          <Route path="formulas" element={<Formulas />} />
+          <Route path="formulas/:id" element={<Bench />} />
+          <Route path="settings" element={<Settings />} />
+          <Route path="*" element={<Navigate to="/today" replace />} />
+        </Route>
+      </Routes>
+    </Notices>
+  );
+}
+
+function Waiting({ away }: { away: string | null }) {
+  return (
+    <main className="flex min-h-dvh flex-col items-center justify-center gap-3 p-6 text-center">
+      <h1>{away ? "The kitchen cannot be reached" : "Ample Crumb"}</h1>
+      <p className="max-w-[52ch] text-soft" role="status">
+        {away ?? "Opening your kitchen …"}
+      </p>
+      {away && <p className="text-soft">Trying again every two seconds; nothing needs to be started anew here.</p>}
+    </main>
+  );
+}

@@ -1,0 +1,51 @@
+import { Toast } from "radix-ui";
+import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from "react";
+
+interface Notice {
+  id: number;
+  text: string;
+  action?: { label: string; run: () => void };
+}
+
+type Tell = (text: string, action?: Notice["action"]) => void;
+
+const Context = createContext<Tell | null>(null);
+
+/** Says something in passing, with one thing to do about it at most. */
+export function useNotice(): Tell {
+  const tell = useContext(Context);
+  if (!tell) throw new Error("useNotice needs <Notices> above it");
+  return tell;
+}
+
+export function Notices({ children }: { children: ReactNode }) {
+  const [notices, setNotices] = useState<Notice[]>([]);
+  const tell = useCallback<Tell>((text, action) => {
+    setNotices((now) => [...now.slice(-2), { id: Date.now() + Math.random(), text, action }]);
+  }, []);
+  const close = (id: number) => setNotices((now) => now.filter((notice) => notice.id !== id));
+  return (
+    <Context.Provider value={useMemo(() => tell, [tell])}>
+      <Toast.Provider duration={9000} label="Notice">
+        {children}
+        {notices.map((notice) => (
+          <Toast.Root
+            key={notice.id}
+            onOpenChange={(open) => !open && close(notice.id)}
+            className="card slides-in flex items-center gap-3 px-4 py-3 shadow-lg"
+          >
+            <Toast.Description className="min-w-0 flex-1">{notice.text}</Toast.Description>
+            {notice.action && (
+              <Toast.Action altText={notice.action.label} asChild>
+                <button type="button" className="btn btn-quiet" onClick={notice.action.run}>
+                  {notice.action.label}
+                </button>
+              </Toast.Action>
+            )}
+          </Toast.Root>
+        ))}
+        <Toast.Viewport className="fixed right-4 bottom-[70px] z-50 flex w-[min(420px,calc(100vw-32px))] flex-col gap-2 max-md:bottom-[120px]" />
+      </Toast.Provider>
+    </Context.Provider>
+  );
+}

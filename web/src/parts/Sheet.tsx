@@ -1,0 +1,38 @@
+import { X } from "lucide-react";
+import { Dialog } from "radix-ui";
+import type { ReactNode } from "react";
+
+interface SheetProps {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  title: string;
+  description?: string;
+  children: ReactNode;
+  wide?: boolean;
+}
+
+/** The one dialog of the application. */
+export function Sheet({ open, onOpenChange, title, description, children, wide }: SheetProps) {
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-shade" />
+        <Dialog.Content
+          className={`card fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[calc(100vw-24px)] -translate-x-1/2 overflow-y-auto p-5 shadow-xl ${wide ? "max-w-[680px]" : "max-w-[480px]"}`}
+          {...(description ? {} : { "aria-describedby": undefined })}
+        >
+          <div className="mb-3 flex items-start justify-between gap-3">
+            <div>
+              <Dialog.Title className="text-[20px]">{title}</Dialog.Title>
+              {description && <Dialog.Description className="mt-1 text-soft">{description}</Dialog.Description>}
+            </div>
+            <Dialog.Close className="btn btn-bare -mt-1 -mr-2" aria-label="Close">
+              <X size={18} />
+            </Dialog.Close>
+          </div>
+          {children}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,63 @@
+import { useEffect, useRef } from "react";
+
+/** A key with what it does; `keys` is how it is written in the list of keys. */
+export interface Key {
+  keys: string;
+  does: string;
+}
+
+/** Whether somebody is typing, so that bare letters are text. */
+export function isTyping(event: KeyboardEvent): boolean {
+  const target = event.target as HTMLElement | null;
+  return !!target?.closest("input, textarea, select, [contenteditable], [role=dialog], [role=menu], [role=listbox]");
+}
+
+/** Calls the latest `handle` for every key press in the window. */
+export function useKeys(handle: (event: KeyboardEvent) => void): void {
+  const latest = useRef(handle);
+  latest.current = handle;
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => latest.current(event);
+    window.addEventListener("keydown", listen);
+    return () => window.removeEventListener("keydown", listen);
+  }, []);
+}
+
+export const ANYWHERE: Key[] = [
+  { keys: "Alt 1", does: "Today" },
+  { keys: "Alt 2", does: "Formulas" },
+  { keys: "/", does: "Find anything" },
+  { keys: "?", does: "This list" },
+];
+
+export const ON_TODAY: Key[] = [
+  { keys: "1 … 9", does: "Lay in what fits" },
+  { keys: "← →", does: "The day before, the day after" },
+  { keys: "T", does: "Back to today" },
+  { keys: "A", does: "Add something else" },
+];
+
+export const ON_FORMULAS: Key[] = [{ keys: "N", does: "New formula" }];
+
+export const ON_BENCH: Key[] = [
+  { keys: "Enter", does: "New line below" },
+  { keys: "↑ ↓", does: "Line above, line below" },
+  { keys: "Alt ↑ ↓", does: "Move the line" },
+  { keys: "[ ]", does: "5 % less, 5 % more of the line" },
+  { keys: "Backspace in an empty line", does: "Remove it" },
+  { keys: "Ctrl Z", does: "Undo" },
+  { keys: "Ctrl Shift Z or Ctrl Y", does: "Redo" },
+];
+
+export const PLACES = [
+  { path: "/today", name: "Today", keys: ON_TODAY },
+  { path: "/formulas", name: "Formulas", keys: ON_FORMULAS },
+] as const;
+
+/** The keys of the place one is in. */
+export function keysOf(path: string): { place: string; keys: Key[] } {
+  if (path.startsWith("/today")) return { place: "On Today", keys: ON_TODAY };
+  if (/^\/formulas\/./.test(path)) return { place: "On the Bench", keys: ON_BENCH };
+  if (path.startsWith("/formulas")) return { place: "In Formulas", keys: ON_FORMULAS };
+  return { place: "Here", keys: [] };
+}

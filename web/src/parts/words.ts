@@ -1,0 +1,44 @@
+import { addDays, differenceInCalendarDays, format, parseISO } from "date-fns";
+
+const whole = new Intl.NumberFormat("en", { maximumFractionDigits: 0 });
+const tenths = new Intl.NumberFormat("en", { maximumFractionDigits: 1, minimumFractionDigits: 1 });
+const pieces = new Intl.NumberFormat("en", { maximumFractionDigits: 2 });
+
+export const kcal = (value: number) => whole.format(Math.round(value) + 0);
+
+/** Grams: tenths below 20, whole above, as a kitchen scale shows them. */
+export const grams = (value: number) => (Math.abs(value) < 19.95 ? tenths : whole).format(value);
+
+const HALVES: Record<number, string> = { 0.25: "¼", 0.5: "½", 0.75: "¾" };
+
+/** A count of pieces, halves and quarters as fractions. */
+export function count(value: number): string {
+  const floor = Math.floor(value);
+  const fraction = HALVES[value - floor];
+  if (fraction) return floor ? `${floor}${fraction}` : fraction;
+  return pieces.format(value);
+}
+
+export const plural = (value: number, one: string, many = `${one}s`) => (value > 1 ? many : one);
+
+export const today = () => format(new Date(), "yyyy-MM-dd");
+export const dayAfter = (day: string, days: number) => format(addDays(parseISO(day), days), "yyyy-MM-dd");
+export const weekday = (day: string) => format(parseISO(day), "EEEE");
+
+/** "Today", "Yesterday", "Tomorrow" or the date in words. */
+export function dayName(day: string): string {
+  const away = differenceInCalendarDays(parseISO(day), new Date());
+  if (away === 0) return "Today";
+  if (away === -1) return "Yesterday";
+  if (away === 1) return "Tomorrow";
+  return format(parseISO(day), Math.abs(away) < 7 ? "EEEE" : "EEE d MMM");
+}
+
+export const longDate = (day: string) => format(parseISO(day), "EEEE, d MMMM");
+export const clock = (moment: string) => format(parseISO(moment), "HH:mm");
+
+/** The moment of a day at which something laid in now was eaten: now on the day itself, noon on another. */
+export function momentOn(day: string): string {
+  const at = day === today() ? new Date() : new Date(`${day}T12:00`);
+  return at.toISOString();
+}

@@ -1,0 +1,88 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import { api, data, Problem } from "@/api/client";
+import { Sheet } from "@/parts/Sheet";
+import { UNNAMED } from "./Bench";
+
+const MOST_PASTED = 200_000;
+
+/** A new formula, from a pasted recipe or from nothing. */
+export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+  const [text, setText] = useState("");
+  const id = useRef(crypto.randomUUID());
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const tooLong = text.length > MOST_PASTED;
+  const create = useMutation({
+    mutationFn: async () => {
+      const pasted = text.trim() ? await data(api.POST("/api/bench/paste", { body: { text } })) : null;
+      return data(
+        api.POST("/api/formulas", {
+          body: {
+            id: id.current,
+            name: pasted?.title || UNNAMED,
+            family: "",
+            pieces: pasted?.pieces ?? 12,
+            method: pasted?.method ?? "",
+            parts: (pasted?.parts ?? [{ name: "", lines: [{ text: "", chosen: null }] }]).map((part) => ({
+              name: part.name,
+              lines: part.lines.map((line) => ({ text: line.text, chosen: line.chosen ?? null })),
+            })),
+          },
+        }),
+      );
+    },
+    onSuccess: async (made) => {
+      setText("");
+      id.current = crypto.randomUUID();
+      await client.invalidateQueries({ queryKey: ["formulas", "list"] });
+      onOpenChange(false);
+      navigate(`/formulas/${made.id}`);
+    },
+  });
+  const problem = create.error;
+  return (
+    <Sheet
+      open={open}
+      onOpenChange={onOpenChange}
+      title="New formula"
+      description="Paste a recipe with its amounts, a title and “makes 12” if it has them, or start from nothing."
+      wide
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!tooLong) create.mutate();
+        }}
+      >
+        <textarea
+          className="field min-h-[240px] leading-relaxed"
+          aria-label="Recipe"
+          aria-invalid={!!problem || tooLong}
+          placeholder={"1 1/2 cups almond flour\n1 can chickpeas, drained\n2 eggs\nmakes 12"}
+          value={text}
+          onChange={(event) => {
+            setText(event.target.value);
+            create.reset();
+          }}
+        />
+        {tooLong && (
+          <p role="alert" className="mt-2 text-stop">
+            This is more text than one recipe holds (200,000 characters). Keep only the ingredient lines.
+          </p>
+        )}
+        {problem && (
+          <p role="alert" className="mt-2 text-stop">
+            {problem instanceof Problem ? problem.detail : problem.message}
+          </p>
+        )}
+        <div className="mt-3 flex justify-end">
+          <button type="submit" className="btn" disabled={create.isPending || tooLong}>
+            {create.isPending ? "Reading …" : text.trim() ? "Read it" : "Start from nothing"}
+          </button>
+        </div>
+      </form>
+    </Sheet>
+  );
+}

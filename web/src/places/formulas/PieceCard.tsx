@@ -1,0 +1,114 @@
+import { useState } from "react";
+import type { Schemas } from "@/api/client";
+import { Slab } from "@/parts/Slab";
+import { count, grams, kcal, plural } from "@/parts/words";
+
+type Figures = Schemas["FiguresView"];
+
+const CARBOHYDRATE: Record<string, string> = {
+  available: "Carbohydrate",
+  net: "Net carbohydrate",
+  net_of_polyols: "Net carbohydrate",
+  us_total: "Total carbohydrate",
+};
+
+const ROWS = [
+  ["fat_g", "Fat"],
+  ["saturates_g", "of which saturates"],
+  ["carbohydrate_g", ""],
+  ["sugars_g", "of which sugars"],
+  ["polyols_g", "Polyols"],
+  ["fibre_g", "Fibre"],
+  ["salt_g", "Salt"],
+] as const;
+
+interface PieceCardProps {
+  worked: Schemas["WorkedView"];
+  school: string;
+  fitting: Schemas["Fitting"] | null;
+  laying: boolean;
+  onLay: (pieces: number) => void;
+}
+
+/** One piece: its slab, what it costs and brings, and the way into today's tin. */
+export function PieceCard({ worked, school, fitting, laying, onLay }: PieceCardProps) {
+  const { piece, batch, pieces, unread } = worked;
+  const [wanted, setWanted] = useState("1");
+  const number = Number(wanted.replace(",", "."));
+  const usable = number > 0 && number <= 100;
+  return (
+    <aside className="card p-4" aria-labelledby="piece-title">
+      <h2 id="piece-title" className="sr-only">
+        One piece
+      </h2>
+      <div className="flex items-end gap-4">
+        <Slab layers={piece.layers} energy_kcal={piece.energy_kcal} />
+        <div className="min-w-0">
+          <div className="figure text-[34px] leading-none" data-piece-kcal>
+            <Least figures={piece} name="energy_kcal" />
+            {kcal(piece.energy_kcal)} <span className="text-[16px] font-medium">kcal</span>
+          </div>
+          <div className="figure mt-1 text-[24px] leading-tight text-protein-ink" data-piece-protein>
+            <Least figures={piece} name="protein_g" />
+            {grams(piece.protein_g)} g <span className="text-[14px] font-medium">protein</span>
+          </div>
+          <div className="text-soft">
+            one of {pieces} · {grams(piece.mass_g)} g of dough
+          </div>
+        </div>
+      </div>
+      {unread.length > 0 && (
+        <div className="mt-3 border-l-4 border-caution bg-caution-ground px-3 py-2 text-[14px]" role="status">
+          <b>Without {unread.length === 1 ? "1 line" : `${unread.length} lines`}</b> that could not be read:{" "}
+          {unread.slice(0, 4).join("; ")}
+          {unread.length > 4 && " …"}
+        </div>
+      )}
+      <dl className="mt-3 text-[14px]">
+        {ROWS.map(([name, label]) => (
+          <div key={name} className="flex justify-between border-b border-rim px-1 py-[5px]">
+            <dt className={label.startsWith("of") ? "pl-3 text-soft" : ""}>{label || CARBOHYDRATE[school]}</dt>
+            <dd>
+              <Least figures={piece} name={name} />
+              {grams(piece[name])} g
+            </dd>
+          </div>
+        ))}
+      </dl>
+      <p className="mt-2 text-[14px] text-soft">
+        Whole batch: {grams(batch.mass_g)} g · {kcal(batch.energy_kcal)} kcal · {grams(batch.protein_g)} g protein
+      </p>
+      <form
+        className="mt-3 flex flex-wrap items-center gap-2 border-t border-rim pt-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (usable) onLay(number);
+        }}
+      >
+        <label htmlFor="pieces-wanted">Pieces</label>
+        <input
+          id="pieces-wanted"
+          className="field !w-[64px] text-right"
+          inputMode="decimal"
+          value={wanted}
+          aria-invalid={!usable}
+          onChange={(event) => setWanted(event.target.value)}
+        />
+        <button type="submit" className="btn" disabled={!usable || laying || piece.mass_g <= 0}>
+          {laying ? "Laying in …" : "Lay in today's tin"}
+        </button>
+        <span className="w-full text-[14px] text-soft">
+          {usable
+            ? `${count(number)} ${plural(number, "piece")}: ${kcal(number * piece.energy_kcal)} kcal, ${grams(number * piece.protein_g)} g protein`
+            : "From a part of a piece to 100."}
+          {fitting && (fitting.pieces > 0 ? ` · ${count(fitting.pieces)} would fit` : " · none fits today")}
+        </span>
+      </form>
+    </aside>
+  );
+}
+
+function Least({ figures, name }: { figures: Figures; name: string }) {
+  const least = figures.at_least.includes(name);
+  return least ? <span className="text-[13px] font-medium">at least </span> : null;
+}

@@ -1,0 +1,112 @@
+import type { Schemas } from "@/api/client";
+
+/** A formula as it is on the Bench. Lines and parts carry a key of their own, so that a row stays itself when it moves. */
+export interface Draft {
+  name: string;
+  family: string;
+  pieces: number;
+  method: string;
+  parts: Part[];
+}
+
+export interface Part {
+  key: string;
+  name: string;
+  lines: Line[];
+}
+
+export interface Line {
+  key: string;
+  text: string;
+  chosen: string | null;
+}
+
+type Written = { name: string; lines: readonly { text: string; chosen?: string | null }[] };
+
+export const newLine = (text = "", chosen: string | null = null): Line => ({ key: crypto.randomUUID(), text, chosen });
+
+export const newPart = (name = "", lines: Line[] = [newLine()]): Part => ({ key: crypto.randomUUID(), name, lines });
+
+export const partsFrom = (parts: readonly Written[]): Part[] =>
+  parts.map((part) =>
+    newPart(
+      part.name,
+      part.lines.map((line) => newLine(line.text, line.chosen ?? null)),
+    ),
+  );
+
+/** The Bench of a stored formula; there is always a line to type in. */
+export function draftFrom({ draft }: Schemas["FormulaView"]): Draft {
+  const parts = partsFrom(draft.parts);
+  return {
+    ...draft,
+    parts: parts.length ? parts.map((part) => (part.lines.length ? part : newPart(part.name))) : [newPart()],
+  };
+}
+
+export const partsBody = (parts: Part[]) =>
+  parts.map((part) => ({ name: part.name, lines: part.lines.map(({ text, chosen }) => ({ text, chosen })) }));
+
+export const draftBody = (draft: Draft) => ({ ...draft, parts: partsBody(draft.parts) });
+
+/** Whether two drafts would be stored as the same. */
+export const same = (one: Draft, other: Draft) => JSON.stringify(draftBody(one)) === JSON.stringify(draftBody(other));
+
+export const isBlank = (draft: Draft) => draft.parts.every((part) => part.lines.every((line) => !line.text.trim()));
+
+export const countLines = (draft: Draft) =>
+  draft.parts.reduce((sum, part) => sum + part.lines.filter((line) => line.text.trim()).length, 0);
+
+export function changeLine(draft: Draft, key: string, to: Partial<Line>): Draft {
+  return mapParts(draft, (part) => ({
+    ...part,
+    lines: part.lines.map((line) => (line.key === key ? { ...line, ...to } : line)),
+  }));
+}
+
+/** Puts lines behind the line `key`. */
+export function insertAfter(draft: Draft, key: string, lines: Line[]): Draft {
+  return mapParts(draft, (part) => {
+    const at = part.lines.findIndex((line) => line.key === key);
+    return at < 0 ? part : { ...part, lines: [...part.lines.slice(0, at + 1), ...lines, ...part.lines.slice(at + 1)] };
+  });
+}
+
+/** Takes a line out; a part keeps one line to type in. */
+export function removeLine(draft: Draft, key: string): Draft {
+  return mapParts(draft, (part) => {
+    if (!part.lines.some((line) => line.key === key)) return part;
+    const lines = part.lines.filter((line) => line.key !== key);
+    return { ...part, lines: lines.length ? lines : [newLine()] };
+  });
+}
+
+/** Moves a line one place up or down, over the edge of its part into the next. */
+export function moveLine(draft: Draft, key: string, by: 1 | -1): Draft {
+  const p = draft.parts.findIndex((part) => part.lines.some((line) => line.key === key));
+  const part = draft.parts[p];
+  if (!part) return draft;
+  const at = part.lines.findIndex((line) => line.key === key);
+  const line = part.lines[at] as Line;
+  const rest = part.lines.filter((each) => each.key !== key);
+  const to = at + by;
+  if (to >= 0 && to < part.lines.length) {
+    const lines = [...rest.slice(0, to), line, ...rest.slice(to)];
+    return { ...draft, parts: draft.parts.map((each, place) => (place === p ? { ...each, lines } : each)) };
+  }
+  const neighbour = draft.parts[p + by];
+  if (!neighbour) return draft;
+  const moved = by > 0 ? [line, ...neighbour.lines] : [...neighbour.lines, line];
+  return {
+    ...draft,
+    parts: draft.parts.map((each, place) =>
+      place === p
+        ? { ...each, lines: rest.length ? rest : [newLine()] }
+        : place === p + by
+          ? { ...each, lines: moved }
+          : each,
+    ),
+  };
+}
+
+const mapParts = (draft: Draft, change: (part: Part) => Part): Draft => ({ ...draft, parts: draft.parts.map(change) });

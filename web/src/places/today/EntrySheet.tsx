@@ -1,0 +1,122 @@
+import { useState } from "react";
+import { Problem, type Schemas } from "@/api/client";
+import { Sheet } from "@/parts/Sheet";
+import { clock, count, grams, kcal } from "@/parts/words";
+import { useReadFoods } from "./AddFoods";
+import type { useDayWrites } from "./useDay";
+
+type Entry = Schemas["EntryView"];
+
+interface EntrySheetProps {
+  entry: Entry;
+  writes: ReturnType<typeof useDayWrites>;
+  onClose: () => void;
+}
+
+/** Changes an entry: how much, when, or on which day. */
+export function EntrySheet({ entry, writes, onClose }: EntrySheetProps) {
+  const [text, setText] = useState(entry.text);
+  const [pieces, setPieces] = useState(String(entry.pieces ?? 1));
+  const [day, setDay] = useState(entry.day);
+  const [time, setTime] = useState(clock(entry.eaten_at));
+  const isPiece = entry.kind === "piece";
+  const read = useReadFoods(entry.day, isPiece || text === entry.text ? "" : text);
+  const problem = writes.change.error;
+  const number = Number(pieces.replace(",", "."));
+  const wrong = isPiece && !(number > 0 && number <= 100) ? "From a part of a piece to 100." : "";
+
+  function save() {
+    if (wrong || !day || !time) return;
+    writes.change.mutate(
+      { entry, day, eaten_at: new Date(`${day}T${time}`).toISOString(), text, pieces: isPiece ? number : null },
+      { onSuccess: onClose },
+    );
+  }
+
+  return (
+    <Sheet open onOpenChange={(open) => !open && onClose()} title={entry.name}>
+      <form
+        className="grid gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          save();
+        }}
+      >
+        <p className="text-soft">
+          {isPiece && `${count(entry.pieces ?? 1)} × `}
+          {grams(entry.figures.mass_g)} g · {kcal(entry.figures.energy_kcal)} kcal · {grams(entry.figures.protein_g)} g
+          protein, as it was when it was laid in
+          {entry.figures.without_lines > 0 && <span className="text-caution"> (without what could not be read)</span>}
+        </p>
+        {isPiece ? (
+          <label>
+            <span className="mb-1 block font-semibold">Pieces</span>
+            <input
+              className="field"
+              inputMode="decimal"
+              value={pieces}
+              aria-invalid={!!wrong}
+              onChange={(event) => setPieces(event.target.value)}
+            />
+            {wrong && <span className="text-stop">{wrong}</span>}
+          </label>
+        ) : (
+          <label>
+            <span className="mb-1 block font-semibold">What it was</span>
+            <input className="field" maxLength={1000} value={text} onChange={(event) => setText(event.target.value)} />
+            {text !== entry.text && read.data && (
+              <span className="text-soft">
+                = {kcal(read.data.figures.energy_kcal)} kcal, {grams(read.data.figures.protein_g)} g protein
+                {read.data.unread.length > 0 && (
+                  <span className="text-caution"> · not read: {read.data.unread.join(", ")}</span>
+                )}
+              </span>
+            )}
+          </label>
+        )}
+        <div className="grid grid-cols-2 gap-3">
+          <label>
+            <span className="mb-1 block font-semibold">Day</span>
+            <input
+              className="field"
+              type="date"
+              required
+              value={day}
+              onChange={(event) => setDay(event.target.value)}
+            />
+          </label>
+          <label>
+            <span className="mb-1 block font-semibold">Time</span>
+            <input
+              className="field"
+              type="time"
+              required
+              value={time}
+              onChange={(event) => setTime(event.target.value)}
+            />
+          </label>
+        </div>
+        {problem && (
+          <p role="alert" className="text-stop">
+            {problem instanceof Problem ? problem.detail : problem.message}
+          </p>
+        )}
+        <div className="flex justify-between gap-2">
+          <button
+            type="button"
+            className="btn btn-quiet"
+            onClick={() => {
+              writes.remove(entry);
+              onClose();
+            }}
+          >
+            Remove
+          </button>
+          <button type="submit" className="btn" disabled={writes.change.isPending}>
+            {writes.change.isPending ? "Saving …" : "Save"}
+          </button>
+        </div>
+      </form>
+    </Sheet>
+  );
+}

@@ -1,0 +1,295 @@
+import { useQuery } from "@tanstack/react-query";
+import { ChevronLeft, ChevronRight, Target } from "lucide-react";
+import { ToggleGroup } from "radix-ui";
+import { useRef, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import type { Schemas } from "@/api/client";
+import { dayQuery } from "@/api/queries";
+import { isTyping, useKeys } from "@/parts/keys";
+import { clock, count, dayAfter, dayName, grams, kcal, longDate, plural, today } from "@/parts/words";
+import { AddFoods } from "./AddFoods";
+import { EntrySheet } from "./EntrySheet";
+import { TargetsSheet } from "./TargetsSheet";
+import { Tin, Trough } from "./Tin";
+import { useDayWrites } from "./useDay";
+
+type Day = Schemas["DayView"];
+type Entry = Schemas["EntryView"];
+
+const pathOf = (day: string) => (day === today() ? "/today" : `/today/${day}`);
+
+export function Today() {
+  const given = useParams().day;
+  const day = given && /^\d{4}-\d{2}-\d{2}$/.test(given) && !Number.isNaN(Date.parse(given)) ? given : today();
+  const navigate = useNavigate();
+  const query = useQuery(dayQuery(day));
+  const writes = useDayWrites(day);
+  const [opened, setOpened] = useState<Entry | null>(null);
+  const [targeting, setTargeting] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const view = query.data;
+
+  useKeys((event) => {
+    if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+    const fit = view?.fits[Number(event.key) - 1];
+    if (event.key === "ArrowLeft") navigate(pathOf(dayAfter(day, -1)));
+    else if (event.key === "ArrowRight") navigate(pathOf(dayAfter(day, 1)));
+    else if (event.key === "t") navigate("/today");
+    else if (event.key === "a") input.current?.focus();
+    else if (fit) writes.layPieces(fit.formula_id, fit.name, fit.pieces);
+    else return;
+    event.preventDefault();
+  });
+
+  return (
+    <div className="mx-auto max-w-[1240px]">
+      <header className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h1>{dayName(day)}</h1>
+        <span className="text-soft">{longDate(day)}</span>
+        <span className="ml-auto flex flex-wrap items-center gap-2">
+          {view && (
+            <ToggleGroup.Root
+              type="single"
+              value={view.day_type}
+              onValueChange={(kind) => kind && writes.setType.mutate(kind)}
+              aria-label="Type of day"
+              className="flex rounded-lg border border-rim-strong p-[2px]"
+            >
+              {["training", "rest"].map((kind) => (
+                <ToggleGroup.Item
+                  key={kind}
+                  value={kind}
+                  className="rounded-md px-3 py-[4px] text-[14px] font-semibold text-soft data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
+                >
+                  {kind === "training" ? "Training day" : "Rest day"}
+                </ToggleGroup.Item>
+              ))}
+            </ToggleGroup.Root>
+          )}
+          <button type="button" className="btn btn-quiet" onClick={() => setTargeting(true)}>
+            <Target size={16} aria-hidden /> Targets
+          </button>
+          <Link
+            className="btn btn-quiet"
+            to={pathOf(dayAfter(day, -1))}
+            aria-label={`The day before, ${longDate(dayAfter(day, -1))}`}
+          >
+            <ChevronLeft size={16} aria-hidden /> {dayName(dayAfter(day, -1))}
+          </Link>
+          <Link
+            className="btn btn-quiet"
+            to={pathOf(dayAfter(day, 1))}
+            aria-label={`The day after, ${longDate(dayAfter(day, 1))}`}
+          >
+            {dayName(dayAfter(day, 1))} <ChevronRight size={16} aria-hidden />
+          </Link>
+        </span>
+      </header>
+      {query.isError && <p role="alert">{query.error.message}</p>}
+      {!view && query.isPending && <p className="mt-6 text-soft">Opening the day …</p>}
+      {view && (
+        <>
+          <Sentence view={view} onTargets={() => setTargeting(true)} />
+          {view.caution && (
+            <p className="mt-2 border-l-4 border-caution bg-caution-ground px-3 py-2 text-[14px]">{view.caution}</p>
+          )}
+          {view.tin && view.targets && (
+            <div className="mt-3">
+              <Tin
+                entries={view.entries}
+                limit_kcal={view.targets.energy_kcal}
+                room_kcal={view.tin.room_kcal}
+                protein_to_find_g={view.tin.protein_to_find_g}
+                onOpen={setOpened}
+              />
+              <Trough
+                eaten_g={view.tin.eaten.protein_g}
+                target_g={view.targets.protein_g}
+                least={view.tin.eaten.at_least.includes("protein_g")}
+              />
+              <Others view={view} />
+            </div>
+          )}
+          <div className="mt-4 grid items-start gap-[18px] lg:grid-cols-[1fr_372px]">
+            <div className="grid gap-[18px] max-lg:order-2">
+              <WhatFits view={view} onLay={(fit) => writes.layPieces(fit.formula_id, fit.name, fit.pieces)} />
+              <Entries entries={view.entries} onOpen={setOpened} onRemove={writes.remove} />
+            </div>
+            <AddFoods key={day} day={day} layFoods={writes.layFoods} input={input} />
+          </div>
+        </>
+      )}
+      {opened && <EntrySheet key={opened.id} entry={opened} writes={writes} onClose={() => setOpened(null)} />}
+      {targeting && view && <TargetsSheet day={day} targets={view.all_targets} onClose={() => setTargeting(false)} />}
+    </div>
+  );
+}
+
+function Sentence({ view, onTargets }: { view: Day; onTargets: () => void }) {
+  const { tin, targets } = view;
+  if (!tin || !targets) {
+    return (
+      <p className="mt-3 text-[17px]">
+        No targets for a {view.day_type} day yet.{" "}
+        <button type="button" className="btn ml-1" onClick={onTargets}>
+          Set targets
+        </button>
+      </p>
+    );
+  }
+  const found = tin.protein_to_find_g <= 0;
+  return (
+    <p className="mt-2 text-[17px]" data-sentence>
+      <b>
+        {tin.room_kcal >= 0 ? `Room for ${kcal(tin.room_kcal)} kcal.` : `${kcal(-tin.room_kcal)} kcal over the limit.`}
+      </b>{" "}
+      {found ? (
+        <span className="font-semibold text-protein-ink">The protein is found.</span>
+      ) : (
+        <>
+          <span className="font-semibold text-protein-ink">{grams(tin.protein_to_find_g)} g of protein</span> still to
+          find
+          {tin.protein_share === null
+            ? "."
+            : tin.protein_share > 1
+              ? `: more than ${kcal(tin.room_kcal)} kcal of pure protein would bring.`
+              : tin.tight
+                ? `: ${Math.round(tin.protein_share * 100)} % of what is left would have to be protein, which is tight.`
+                : `: ${Math.round(tin.protein_share * 100)} % of what is left.`}
+        </>
+      )}{" "}
+      <span className="text-soft">
+        Targets {kcal(targets.energy_kcal)} kcal, {grams(targets.protein_g)} g protein.
+      </span>
+      {tin.eaten.without_lines > 0 && (
+        <span className="text-caution"> Something eaten could not be read; the day holds at least this.</span>
+      )}
+    </p>
+  );
+}
+
+function Others({ view }: { view: Day }) {
+  const { targets, tin } = view;
+  if (!targets || !tin || (targets.fat_g == null && targets.carbohydrate_g == null)) return null;
+  return (
+    <p className="mt-1 text-[14px] text-soft">
+      {targets.fat_g != null && `Fat ${grams(tin.eaten.fat_g)} of ${grams(targets.fat_g)} g`}
+      {targets.fat_g != null && targets.carbohydrate_g != null && " · "}
+      {targets.carbohydrate_g != null &&
+        `carbohydrate ${grams(tin.eaten.carbohydrate_g)} of ${grams(targets.carbohydrate_g)} g`}
+    </p>
+  );
+}
+
+function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"]) => void }) {
+  if (!view.tin) return null;
+  return (
+    <section className="card" aria-labelledby="fits-title">
+      <div className="flex flex-wrap items-baseline gap-x-[10px] border-b border-rim px-[14px] py-[10px]">
+        <h2 id="fits-title">What fits</h2>
+        <span className="text-soft">the largest portion that stays in the tin, most protein first</span>
+      </div>
+      {view.fits.length === 0 && (
+        <p className="px-[14px] py-3 text-soft">
+          {view.tin.room_kcal > 0
+            ? "Half a piece of every formula is more than the room that is left."
+            : "The tin is full."}
+        </p>
+      )}
+      <ol>
+        {view.fits.map((fit, place) => (
+          <li
+            key={fit.formula_id}
+            className="grid grid-cols-[30px_1fr_auto] items-center gap-x-3 border-b border-rim px-[14px] py-[10px] last:border-0"
+          >
+            <kbd className="key">{place + 1}</kbd>
+            <div className="min-w-0">
+              <Link to={`/formulas/${fit.formula_id}`} className="font-semibold hover:underline">
+                {fit.name}
+              </Link>
+              <div className="text-soft">
+                {count(fit.pieces)} {plural(fit.pieces, "piece")} · {grams(fit.figures.mass_g)} g ·{" "}
+                {kcal(fit.figures.energy_kcal)} kcal
+                {fit.figures.without_lines > 0 && (
+                  <span className="text-caution"> · without what could not be read</span>
+                )}
+              </div>
+            </div>
+            <div className="flex items-center gap-3">
+              <span className="figure text-[19px] text-protein-ink">{grams(fit.figures.protein_g)} g</span>
+              <button
+                type="button"
+                className={place === 0 ? "btn" : "btn btn-quiet"}
+                aria-label={`Lay in ${count(fit.pieces)} ${plural(fit.pieces, "piece")} of ${fit.name}`}
+                onClick={() => onLay(fit)}
+              >
+                Lay {count(fit.pieces)} in
+              </button>
+            </div>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+interface EntriesProps {
+  entries: Entry[];
+  onOpen: (entry: Entry) => void;
+  onRemove: (entry: Entry) => void;
+}
+
+function Entries({ entries, onOpen, onRemove }: EntriesProps) {
+  return (
+    <section className="card" aria-labelledby="entries-title">
+      <h2 id="entries-title" className="border-b border-rim px-[14px] py-[10px]">
+        In the tin
+      </h2>
+      {entries.length === 0 && <p className="px-[14px] py-3 text-soft">Nothing yet.</p>}
+      <ol>
+        {entries.map((entry) => (
+          <li
+            key={entry.id}
+            className="grid grid-cols-[48px_1fr_auto] items-center gap-x-3 border-b border-rim px-[14px] py-[8px] last:border-0"
+          >
+            <time dateTime={entry.eaten_at} className="text-soft">
+              {clock(entry.eaten_at)}
+            </time>
+            <div className="min-w-0">
+              <span className="font-semibold break-words">
+                {entry.pieces !== null && `${count(entry.pieces)} × `}
+                {entry.name}
+              </span>
+              <div className="text-soft">
+                {kcal(entry.figures.energy_kcal)} kcal ·{" "}
+                <span className="text-protein-ink">{grams(entry.figures.protein_g)} g protein</span> ·{" "}
+                {grams(entry.figures.mass_g)} g
+                {entry.figures.without_lines > 0 && (
+                  <span className="text-caution"> · without what could not be read</span>
+                )}
+              </div>
+            </div>
+            <div className="flex">
+              <button
+                type="button"
+                className="btn btn-bare"
+                aria-label={`Change ${entry.name}`}
+                onClick={() => onOpen(entry)}
+              >
+                Change
+              </button>
+              <button
+                type="button"
+                className="btn btn-bare"
+                aria-label={`Remove ${entry.name}`}
+                onClick={() => onRemove(entry)}
+              >
+                Remove
+              </button>
+            </div>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

@@ -1,0 +1,93 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { api, data, type Schemas } from "@/api/client";
+import { dayQuery } from "@/api/queries";
+import { useNotice } from "@/parts/Notices";
+import { count, momentOn, plural } from "@/parts/words";
+
+type Entry = Schemas["EntryView"];
+
+/** Everything that changes a day. Each write carries an id made here, so that it may be sent twice. */
+export function useDayWrites(day: string) {
+  const client = useQueryClient();
+  const tell = useNotice();
+  const refresh = () => client.invalidateQueries({ queryKey: ["days"] });
+  const keep = (view: Schemas["DayView"]) => {
+    client.setQueryData(dayQuery(view.day).queryKey, view);
+    return refresh();
+  };
+
+  const layFoods = useMutation({
+    mutationFn: ({ id, text, eaten_at }: { id: string; text: string; eaten_at: string }) =>
+      data(api.POST("/api/days/{day}/foods", { params: { path: { day } }, body: { id, text, eaten_at } })),
+    onSuccess: keep,
+  });
+
+  const layPieces = useMutation({
+    mutationFn: (what: { id: string; formula_id: string; pieces: number; eaten_at: string; name: string }) =>
+      data(
+        api.POST("/api/days/{day}/pieces", {
+          params: { path: { day } },
+          body: { id: what.id, formula_id: what.formula_id, pieces: what.pieces, eaten_at: what.eaten_at },
+        }),
+      ),
+    onSuccess: (view, what) => {
+      tell(`${count(what.pieces)} ${plural(what.pieces, "piece")} of ${what.name} laid in.`, {
+        label: "Undo",
+        run: () => remove.mutate({ id: what.id }),
+      });
+      return keep(view);
+    },
+    onError: (problem) => tell(problem.message),
+  });
+
+  const remove = useMutation({
+    mutationFn: ({ id }: { id: string; name?: string }) =>
+      data(api.DELETE("/api/entries/{entry_id}", { params: { path: { entry_id: id } } })),
+    onSuccess: (_, { id, name }) => {
+      if (name) tell(`${name} removed.`, { label: "Undo", run: () => layBack.mutate(id) });
+      return refresh();
+    },
+    onError: (problem) => tell(problem.message),
+  });
+
+  const layBack = useMutation({
+    mutationFn: (id: string) => data(api.POST("/api/entries/{entry_id}/back", { params: { path: { entry_id: id } } })),
+    onSuccess: refresh,
+  });
+
+  const change = useMutation({
+    mutationFn: ({
+      entry,
+      ...to
+    }: {
+      entry: Entry;
+      day: string;
+      eaten_at: string;
+      text: string;
+      pieces: number | null;
+    }) =>
+      data(
+        api.PUT("/api/entries/{entry_id}", {
+          params: { path: { entry_id: entry.id } },
+          body: { version: entry.version, ...to },
+        }),
+      ),
+    onSuccess: refresh,
+  });
+
+  const setType = useMutation({
+    mutationFn: (day_type: string) =>
+      data(api.PUT("/api/days/{day}", { params: { path: { day } }, body: { day_type } })),
+    onSuccess: keep,
+  });
+
+  return {
+    layFoods,
+    change,
+    setType,
+    remove: (entry: Entry) => remove.mutate({ id: entry.id, name: entry.name }),
+    layPieces: (formula_id: string, name: string, pieces: number) =>
+      layPieces.mutate({ id: crypto.randomUUID(), formula_id, name, pieces, eaten_at: momentOn(day) }),
+    layingPieces: layPieces.isPending,
+  };
+}
