@@ -196,8 +196,6 @@ class NameIndex:
         core = tuple(dict.fromkeys((*main, *state)))
         if not core:
             return Found(None, (), sure=False)
-        if not any(word in self._weight and word not in _MANNER for word in main):
-            core = tuple(self._corrected(word) for word in core)
         scores = self._scores(core, _head(main) if main else "", set(remarks))
         ranked = sorted(scores.items(), key=lambda item: (-round(item[1], 3), self._order[item[0]]))
         matches = tuple(Match(key, round(score, 3)) for key, score in ranked[: RUNNERS_UP + 1])
@@ -213,7 +211,7 @@ class NameIndex:
 
         A slip keeps the first letter; one edit is forgiven in words of four to seven letters, two in longer ones.
         """
-        if word in self._weight or len(word) < 4:
+        if word in self._weight or word in _MANNER or len(word) < 4:
             return word
         allowed = 1 if len(word) < 8 else 2
         best = process.extractOne(word, self._vocabulary, scorer=OSA.distance, score_cutoff=allowed)

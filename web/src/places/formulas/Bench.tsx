@@ -97,8 +97,8 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
     <div className="mx-auto max-w-[1240px]">
       <Head view={view} store={store} families={kitchen.data?.families ?? []} />
       <SavingBanner store={store} />
-      <div className="mt-3 grid items-start gap-5 lg:grid-cols-[1fr_360px]">
-        <section aria-label="Lines">
+      <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
+        <section aria-label="Lines" className="min-w-0">
           <Lines store={store} worked={worked} actions={actions} />
           <details className="card mt-4 px-4 py-3" open={draft.method !== ""}>
             <summary className="cursor-pointer font-display text-[17px] font-[640]">Method</summary>

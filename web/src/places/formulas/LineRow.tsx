@@ -57,9 +57,9 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
 
   return (
     <li className="group grid grid-cols-[minmax(0,1fr)_62px_30px] items-center gap-x-2 border-b border-rim px-2 py-[3px] md:grid-cols-[minmax(0,1fr)_64px_minmax(90px,170px)_58px_62px_30px]">
-      <div className="flex min-w-0 flex-wrap items-baseline gap-x-3 max-md:col-span-2">
+      <div className="min-w-0 max-md:col-span-2">
         <input
-          className="min-w-[min(100%,210px)] flex-1 rounded bg-transparent px-1 py-[3px]"
+          className="w-full rounded bg-transparent px-1 pt-[2px]"
           data-line={line.key}
           aria-label="Line as written"
           aria-invalid={!!problem}
@@ -77,10 +77,7 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
           }}
         />
         {shown && (
-          <div
-            className={`min-w-0 px-1 text-[13px] text-soft ${problem ? "w-full" : "max-md:w-full md:max-w-[52%] md:text-right"}`}
-            title={remark}
-          >
+          <div className="-mt-[1px] min-w-0 px-1 text-[13px] leading-[1.3] text-soft">
             <ReadAs
               line={shown}
               remark={remark}

@@ -110,8 +110,8 @@ export function Today() {
               <Others view={view} />
             </div>
           )}
-          <div className="mt-4 grid items-start gap-[18px] lg:grid-cols-[1fr_372px]">
-            <div className="grid gap-[18px] max-lg:order-2">
+          <div className="mt-4 grid items-start gap-[18px] lg:grid-cols-[minmax(0,1fr)_372px]">
+            <div className="grid min-w-0 gap-[18px] max-lg:order-2">
               <WhatFits view={view} onLay={(fit) => writes.layPieces(fit.formula_id, fit.name, fit.pieces)} />
               <Entries entries={view.entries} onOpen={setOpened} onRemove={writes.remove} />
             </div>

@@ -1,0 +1,42 @@
+"""core/day: the room, the protein to find, and what fits."""
+
+import unittest
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from ample_crumb.core.day.fits import MOST_PIECES, what_fits
+from ample_crumb.core.day.tin import Targets, caution_about, pieces_that_fit, sum_up
+from ample_crumb.core.food.nutrients import Figures, Nutrients
+
+
+def food(energy_kcal: float, protein_g: float) -> Figures:
+    return Figures(100, Nutrients(energy_kcal=energy_kcal, protein_g=protein_g))
+
+
+class Days(unittest.TestCase):
+    def test_room_and_protein(self) -> None:
+        tin = sum_up([food(900, 60), food(600, 50)], Targets(2000, 150))
+        self.assertEqual((tin.room_kcal, tin.protein_to_find_g), (500, 40))
+        self.assertAlmostEqual(tin.protein_share or 0, 0.32)
+        self.assertFalse(tin.tight)
+        self.assertTrue(sum_up([food(1700, 90)], Targets(2000, 150)).tight)
+
+    def test_over_the_limit_is_a_fact(self) -> None:
+        tin = sum_up([food(2100, 160)], Targets(2000, 150))
+        self.assertEqual((tin.room_kcal, tin.protein_to_find_g, tin.protein_share), (-100, 0, None))
+
+    def test_what_fits_is_the_largest_portion_most_protein_first(self) -> None:
+        fits = what_fits([("thin", food(90, 4)), ("strong", food(200, 20)), ("huge", food(900, 50))], 420)
+        self.assertEqual([(fit.key, fit.pieces) for fit in fits], [("strong", 2), ("thin", MOST_PIECES)])
+
+    @given(st.floats(1, 900), st.floats(-500, 3000), st.sampled_from([0.25, 0.5, 1]))
+    def test_what_fits_fits_and_one_step_more_does_not(self, piece: float, room: float, step: float) -> None:
+        pieces = pieces_that_fit(piece, room, step)
+        self.assertLessEqual(pieces * piece, max(room, 0) + 1e-6)
+        self.assertTrue(room <= 0 or (pieces + step) * piece > room - 1e-6)
+
+    def test_low_targets_are_cautioned_about(self) -> None:
+        self.assertEqual(caution_about(Targets(1500, 100)), "")
+        self.assertIn("1,500 kcal", caution_about(Targets(1499, 100)))
+        self.assertIn("dietitian", caution_about(Targets(900, 100)))

@@ -1,0 +1,62 @@
+"""core/quantity/recipe: a whole text taken apart."""
+
+import unittest
+
+from ample_crumb.core.problem import TooMuch
+from ample_crumb.core.quantity.recipe import MOST_LINES, read_pieces, read_recipe
+
+TEXT = """Plum bars (makes 12)
+
+Ingredients
+- 100 g oats
+- 2 eggs
+# the eggs at room temperature
+For the glaze:
+50 g icing sugar
+// thin
+1 tbsp milk
+TOPPING
+20 g walnuts
+
+Method
+Mix 2 eggs and bake.
+"""
+
+
+class Recipes(unittest.TestCase):
+    def test_title_parts_pieces_and_method(self) -> None:
+        recipe = read_recipe(TEXT)
+        self.assertEqual((recipe.title, recipe.pieces), ("Plum bars", 12))
+        self.assertEqual(
+            [(part.name, part.lines) for part in recipe.parts],
+            [
+                ("", ("- 100 g oats", "- 2 eggs")),
+                ("Glaze", ("50 g icing sugar", "1 tbsp milk")),
+                ("Topping", ("20 g walnuts",)),
+            ],
+        )
+        self.assertEqual(recipe.method, ("Mix 2 eggs and bake.",))
+
+    def test_heading_and_lines_in_one(self) -> None:
+        recipe = read_recipe("100 g oats\nGlaze: 50 g icing sugar, 1 tbsp milk")
+        self.assertEqual([part.name for part in recipe.parts], ["", "Glaze"])
+        self.assertEqual(recipe.parts[1].lines, ("50 g icing sugar", "1 tbsp milk"))
+
+    def test_pieces(self) -> None:
+        cases = {
+            "makes 12": 12, "Serves 8": 8, "Yield: 24 cookies": 24, "makes 10-12": 11, "makes a dozen": 12,
+            "12 servings": 12, "Servings: 6": 6, "serves 4 to 6": 5, "Makes about 16 bars": 16, "makes 0": None,
+            "makes -3": None, "makes 5000": None, "2 eggs": None,
+        }  # fmt: skip
+        for text, pieces in cases.items():
+            with self.subTest(text):
+                self.assertEqual(read_pieces(text), pieces)
+
+    def test_dashes_without_a_space_are_bullets_when_most_lines_have_one(self) -> None:
+        recipe = read_recipe("-2 eggs\n-100 g oats\n-1 cup milk")
+        self.assertEqual(recipe.parts[0].lines, ("- 2 eggs", "- 100 g oats", "- 1 cup milk"))
+
+    def test_too_many_lines(self) -> None:
+        with self.assertRaises(TooMuch) as raised:
+            read_recipe("1 g salt\n" * (MOST_LINES + 1))
+        self.assertEqual(raised.exception.given, MOST_LINES + 1)

@@ -1,0 +1,85 @@
+"""What tests need of the outside: a throwaway PostgreSQL cluster, and a served application in it."""
+
+import os
+import shutil
+import subprocess
+import time
+import urllib.request
+import uuid
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+import psycopg
+
+from ample_crumb.store.database import Database, migrate
+from launch.cluster import Cluster, free_port, throwaway
+from launch.install import PYTHON, ROOT
+
+_started: list[tuple[Cluster, Path]] = []
+
+
+@cache
+def cluster() -> tuple[Cluster, str]:
+    """The cluster that all tests share, and its address."""
+    made, folder = throwaway()
+    _started.append((made, folder))
+    return made, made.start()
+
+
+def stop() -> None:
+    """Stops and deletes what was started."""
+    for made, folder in _started:
+        made.stop("immediate")
+        shutil.rmtree(folder, ignore_errors=True)
+    _started.clear()
+
+
+def new_database(*, migrated: bool = True) -> str:
+    """The address of an empty database of its own, with the present schema unless told otherwise."""
+    _, url = cluster()
+    name = f"test_{uuid.uuid4().hex[:12]}"
+    with psycopg.connect(url, autocommit=True) as connection:
+        connection.execute(psycopg.sql.SQL("create database {}").format(psycopg.sql.Identifier(name)))
+    address = f"{url.rpartition('/')[0]}/{name}"
+    if migrated:
+        migrate(address)
+    return address
+
+
+def open_database(url: str) -> Database:
+    """A pool on it; the caller closes it."""
+    database = Database(url)
+    database.open()
+    return database
+
+
+class Served:
+    """The application as a process on a free port of loopback."""
+
+    def __init__(self, url: str, *, demo: bool = False) -> None:
+        self.url, self.port = url, free_port()
+        self.address = f"http://127.0.0.1:{self.port}"
+        self._environment = os.environ | {"AMPLE_CRUMB_DATABASE_URL": url}
+        if demo:
+            subprocess.run([PYTHON, "-m", "ample_crumb", "prepare"], env=self._environment, cwd=ROOT, check=True)
+        self._process: subprocess.Popen[Any] | None = None
+
+    def start(self) -> None:
+        """Starts it and waits until it answers."""
+        command = [str(PYTHON), "-m", "ample_crumb", "serve", "--port", str(self.port)]
+        self._process = subprocess.Popen(command, env=self._environment, cwd=ROOT)
+        for _ in range(200):
+            try:
+                with urllib.request.urlopen(f"{self.address}/api/health", timeout=1):
+                    return
+            except OSError:
+                time.sleep(0.05)
+        raise AssertionError("the application did not answer")
+
+    def stop(self) -> None:
+        """Stops it; it can be started again on the same port."""
+        if self._process is not None:
+            self._process.terminate()
+            self._process.wait()
+            self._process = None

@@ -1,0 +1,63 @@
+"""Every unit and density we share with GNU Units 2.22, asked of the program itself (Debian's package `units`)."""
+
+import subprocess
+import unittest
+
+from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.quantity.units import CUP_ML, System, measure_size
+
+
+def gnu(expression: str, unit: str) -> float:
+    command = ["units", "--terse", "--digits", "12", expression, unit]
+    return float(subprocess.run(command, capture_output=True, text=True, check=True).stdout.split()[0])
+
+
+class GnuUnits(unittest.TestCase):
+    def test_units(self) -> None:
+        shared = {
+            ("cup", System.US): ("uscup", "ml"), ("tablespoon", System.US): ("ustablespoon", "ml"),
+            ("teaspoon", System.US): ("usteaspoon", "ml"), ("fluid ounce", System.US): ("usfloz", "ml"),
+            ("pint", System.US): ("uspint", "ml"), ("quart", System.US): ("usquart", "ml"),
+            ("gallon", System.US): ("usgallon", "ml"), ("cup", System.METRIC): ("metriccup", "ml"),
+            ("tablespoon", System.AUSTRALIAN): ("australiatablespoon", "ml"),
+            ("tablespoon", System.METRIC): ("brtablespoon", "ml"), ("pint", System.METRIC): ("brpint", "ml"),
+            ("fluid ounce", System.METRIC): ("brfloz", "ml"), ("ounce", System.US): ("oz", "g"),
+            ("pound", System.US): ("lb", "g"),
+        }  # fmt: skip
+        for (name, system), (theirs, unit) in shared.items():
+            with self.subTest(theirs):
+                self.assertAlmostEqual(measure_size(name, system), gnu(theirs, unit), delta=1e-6 * gnu(theirs, unit))
+
+    def test_grams_of_a_cup(self) -> None:
+        shared = {
+            ("wheat_flour", "sifted"): "flour_sifted", ("wheat_flour", "spooned"): "flour_spooned",
+            ("wheat_flour", "scooped"): "flour_scooped", ("bread_flour", "sifted"): "breadflour_sifted",
+            ("bread_flour", "spooned"): "breadflour_spooned", ("bread_flour", "scooped"): "breadflour_scooped",
+            ("cake_flour", "sifted"): "cakeflour_sifted", ("cake_flour", "spooned"): "cakeflour_spooned",
+            ("cake_flour", "scooped"): "cakeflour_scooped", ("corn_starch", "spooned"): "cornstarch",
+            ("cocoa", "sifted"): "cocoa_sifted", ("cocoa", "spooned"): "cocoa_spooned",
+            ("cocoa", "scooped"): "cocoa_scooped", ("cocoa_dutch", "sifted"): "dutchcocoa_sifted",
+            ("cocoa_dutch", "spooned"): "dutchcocoa_spooned", ("cocoa_dutch", "scooped"): "dutchcocoa_scooped",
+            ("butter", "level"): "butter", ("ghee", "melted"): "butter_clarified",
+            ("cocoa_butter", "melted"): "cocoa_butter", ("sugar", "level"): "sugar",
+            ("icing_sugar", "level"): "powdered_sugar", ("brown_sugar", "packed"): "brownsugar_light",
+            ("dark_brown_sugar", "packed"): "brownsugar_dark", ("honey", "level"): "honey",
+            ("molasses", "level"): "molasses", ("corn_syrup", "level"): "cornsyrup", ("salt", "level"): "salt",
+            ("kosher_salt", "level"): "koshersalt", ("baking_powder", "level"): "baking_powder",
+        }  # fmt: skip
+        for (slug, filled), theirs in shared.items():
+            ours = reference_cupboard().ingredients[slug].measures.cup_g[filled] / CUP_ML
+            with self.subTest(theirs):
+                # Ours are rounded to tenths of a gram a cup.
+                self.assertAlmostEqual(ours, gnu(theirs, "g/ml"), delta=0.003 * gnu(theirs, "g/ml"))
+
+    def test_pieces(self) -> None:
+        pieces = {("egg", "large"): "egg", ("butter", "stick"): "stickbutter"}
+        for (slug, size), theirs in pieces.items():
+            ours = reference_cupboard().ingredients[slug].measures.piece_g[size]
+            self.assertAlmostEqual(ours, gnu(theirs, "g"), delta=0.1)
+        # GNU Units has 30 and 18.6 g, USDA grading 33 and 17 g; ours lie between, so that white and yolk make an egg.
+        whites = reference_cupboard().ingredients["egg_white"].measures.piece_g["large"]
+        yolks = reference_cupboard().ingredients["egg_yolk"].measures.piece_g["large"]
+        self.assertTrue(gnu("eggwhite", "g") <= whites <= 33)
+        self.assertTrue(17 <= yolks <= gnu("eggyolk", "g"))

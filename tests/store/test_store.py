@@ -1,0 +1,101 @@
+"""The store on a real PostgreSQL: migrations, constraints, kitchens kept apart."""
+
+import unittest
+from datetime import UTC, date, datetime
+from uuid import uuid4
+
+import psycopg
+
+from ample_crumb.core.day.tin import Targets
+from ample_crumb.core.food.nutrients import Figures, Nutrients
+from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.store import days, formulas, kitchens
+from ample_crumb.store.database import migrate
+from ample_crumb.store.kitchens import Who
+from tests.kitchen import new_database, open_database
+
+DAY = date(2026, 5, 4)
+PARTS = (Part("", (Line("200 g skyr"), Line("30 g whey", "whey_isolate"))), Part("Glaze", ()))
+
+
+class Store(unittest.TestCase):
+    def setUp(self) -> None:
+        self.url = new_database()
+        self.database = open_database(self.url)
+        self.addCleanup(self.database.close)
+        self.who, self.other = Who(uuid4(), uuid4()), Who(uuid4(), uuid4())
+        with self.database.transaction() as connection:
+            kitchens.add_kitchen(connection, self.who, "One", "Anna")
+            kitchens.add_kitchen(connection, self.other, "Two", "Bert")
+
+    def formula(self) -> object:
+        formula_id = uuid4()
+        with self.database.transaction() as connection:
+            formulas.add(
+                connection, self.who.kitchen_id, formula_id, name="Bars", family="", pieces=12, method=""
+            )  # fmt: skip
+            formulas.write_parts(connection, self.who.kitchen_id, formula_id, PARTS)
+        return formula_id
+
+    def test_migrating_again_changes_nothing(self) -> None:
+        migrate(self.url)
+        empty = new_database(migrated=False)
+        migrate(empty)
+        with psycopg.connect(empty) as connection:
+            tables = connection.execute(
+                "select count(*) from information_schema.columns where column_name = 'kitchen_id'"
+            ).fetchone()
+        self.assertEqual(tables, (8,))
+
+    def test_parts_and_lines_come_back_in_order(self) -> None:
+        formula_id = self.formula()
+        with self.database.transaction() as connection:
+            self.assertEqual(formulas.parts_of(connection, self.who.kitchen_id, formula_id), PARTS)  # type: ignore[arg-type]
+
+    def test_another_kitchen_sees_and_changes_nothing(self) -> None:
+        formula_id = self.formula()
+        with self.database.transaction() as connection:
+            self.assertIsNone(formulas.find(connection, self.other.kitchen_id, formula_id))  # type: ignore[arg-type]
+            self.assertEqual(formulas.listed(connection, self.other.kitchen_id), [])
+            self.assertFalse(
+                formulas.archive(connection, self.other.kitchen_id, formula_id, archived=True)  # type: ignore[arg-type]
+            )
+        with self.assertRaises(psycopg.errors.ForeignKeyViolation), self.database.transaction() as connection:
+            self.lay(connection, self.other, formula_id)
+
+    def lay(self, connection: "psycopg.Connection[object]", who: Who, formula_id: object, pieces: float = 1) -> bool:
+        return days.add_entry(
+            connection, who, uuid4(), day=DAY, eaten_at=datetime(2026, 5, 4, 12, tzinfo=UTC), kind="piece", name="Bar",
+            text="", formula_id=formula_id, pieces=pieces,  # type: ignore[arg-type]
+            figures=Figures(50, Nutrients(energy_kcal=120), ("fat_g",), 1),
+        )  # fmt: skip
+
+    def test_a_snapshot_keeps_what_is_unknown(self) -> None:
+        formula_id = self.formula()
+        with self.database.transaction() as connection:
+            self.lay(connection, self.who, formula_id)
+            (row,) = days.entries_of(connection, self.who, DAY)
+        self.assertEqual(row.figures(), Figures(50, Nutrients(energy_kcal=120), ("fat_g",), 1))
+
+    def test_the_database_refuses_what_must_never_be(self) -> None:
+        formula_id = self.formula()
+        with self.assertRaises(psycopg.errors.CheckViolation), self.database.transaction() as connection:
+            self.lay(connection, self.who, formula_id, pieces=0)
+        with self.assertRaises(psycopg.errors.CheckViolation), self.database.transaction() as connection:
+            days.set_target(connection, self.who, "training", DAY, Targets(0, 100))
+
+    def test_targets_hold_from_a_day_on(self) -> None:
+        with self.database.transaction() as connection:
+            days.set_target(connection, self.who, "rest", date(2026, 5, 10), Targets(1800, 150))
+            days.set_target(connection, self.who, "rest", date(2026, 5, 20), Targets(1900, 160))
+            energy = [
+                days.targets_on(connection, self.who, date(2026, 5, day))["rest"].energy_kcal
+                for day in (1, 10, 19, 20, 31)
+            ]
+        self.assertEqual(energy, [1800, 1800, 1800, 1900, 1900])
+
+    def test_a_new_day_is_of_the_type_of_the_week_before(self) -> None:
+        with self.database.transaction() as connection:
+            days.set_day_type(connection, self.who, DAY, "training")
+            kinds = [days.day_type(connection, self.who, date(2026, 5, day)) for day in (4, 5, 11, 18)]
+        self.assertEqual(kinds, ["training", "rest", "training", "rest"])
