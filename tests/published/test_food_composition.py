@@ -23,9 +23,9 @@ BASICS: Final = {
     "dates": ("E019", 0.05, 1.5, 0.3), "raisins": ("E057", 0.05, 0.8, 0.3), "strawberries": ("E063", 0.40, 0.5, 0.5),
     "lentils_dry": ("B014", 0.20, 2.5, 0.7), "sesame": ("H011", 0.12, 4.2, 7),
 }  # fmt: skip
-# Left out, with the reason: linseed (their fat 36 g is another cultivar, USDA has 42), banana (their four kinds hold
-# 23 to 25 g carbohydrate where the Cavendish of the shops has 20), fresh coconut (ours is desiccated), apple (theirs is
-# a large Indian kind at 62 kcal), chickpeas dry (their desi kind has 25 g fibre against 12 in the kabuli that is baked with).
+# Left out, each with its reason. Linseed: their fat of 36 g is another cultivar, USDA has 42. Banana: their four kinds
+# hold 23 to 25 g carbohydrate where the Cavendish of the shops has 20. Fresh coconut: ours is desiccated. Apple: theirs is
+# a large kind of 62 kcal. Dry chickpeas: their desi kind has 25 g fibre, the kabuli that is baked with 12.
 
 
 def rows() -> dict[str, dict[str, float]]:

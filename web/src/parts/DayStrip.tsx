@@ -18,8 +18,9 @@ export function DayStrip({ remark, onFind, onKeys }: DayStripProps) {
   const eaten = targets && tin ? 1 - tin.room_kcal / targets.energy_kcal : 0;
   return (
     <footer className="z-20 flex min-h-[54px] flex-wrap items-center gap-x-[14px] gap-y-1 border-t border-rim bg-card px-[26px] py-2 max-md:fixed max-md:inset-x-0 max-md:bottom-[57px] max-md:min-h-0 max-md:gap-x-2 max-md:px-4 max-md:py-1 max-md:text-[13.5px]">
-      <Link to="/today" className="font-semibold" aria-label={`Today, ${weekday(today())}`}>
+      <Link to="/today" className="font-semibold">
         {weekday(today()).slice(0, 3)}
+        <span className="sr-only">, today</span>
       </Link>
       {tin && targets ? (
         <>

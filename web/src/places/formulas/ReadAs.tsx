@@ -36,13 +36,14 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget }: ReadAsProps
     >
       <Popover.Trigger
         className={`inline-flex max-w-full items-center gap-1 rounded text-left text-[13px] ${line.ingredient && line.sure ? "text-soft" : "font-semibold text-caution"}`}
-        aria-label={`Read as ${label}; choose another`}
       >
         <span className="truncate">
+          {line.ingredient && <span className="sr-only">Read as </span>}
           {label}
           {line.ingredient && !line.sure && ", is that it?"}
           {remark && <span className="font-normal"> · {remark}</span>}
         </span>
+        <span className="sr-only">; choose another</span>
         <ChevronDown size={13} aria-hidden className="shrink-0" />
       </Popover.Trigger>
       <Popover.Portal>

@@ -72,14 +72,14 @@ export function Today() {
           <Link
             className="btn btn-quiet"
             to={pathOf(dayAfter(day, -1))}
-            aria-label={`The day before, ${longDate(dayAfter(day, -1))}`}
+            aria-label={`${dayName(dayAfter(day, -1))}, the day before, ${longDate(dayAfter(day, -1))}`}
           >
             <ChevronLeft size={16} aria-hidden /> {dayName(dayAfter(day, -1))}
           </Link>
           <Link
             className="btn btn-quiet"
             to={pathOf(dayAfter(day, 1))}
-            aria-label={`The day after, ${longDate(dayAfter(day, 1))}`}
+            aria-label={`${dayName(dayAfter(day, 1))}, the day after, ${longDate(dayAfter(day, 1))}`}
           >
             {dayName(dayAfter(day, 1))} <ChevronRight size={16} aria-hidden />
           </Link>
@@ -220,7 +220,7 @@ function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"])
               <button
                 type="button"
                 className={place === 0 ? "btn" : "btn btn-quiet"}
-                aria-label={`Lay in ${count(fit.pieces)} ${plural(fit.pieces, "piece")} of ${fit.name}`}
+                aria-label={`Lay ${count(fit.pieces)} in: ${plural(fit.pieces, "piece")} of ${fit.name}`}
                 onClick={() => onLay(fit)}
               >
                 Lay {count(fit.pieces)} in

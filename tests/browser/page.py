@@ -1,0 +1,66 @@
+"""A real browser on a served demo kitchen."""
+
+import unittest
+from typing import Any, ClassVar, Final
+
+from playwright.sync_api import Browser, Page, Playwright, sync_playwright
+
+from launch.install import WEB
+from tests.kitchen import Served, new_database
+
+SIZES: Final = {"desk": (1280, 800), "phone": (390, 844)}
+AXE: Final = (WEB / "node_modules/axe-core/axe.min.js").read_text()
+_ARGUMENTS: Final = [
+    "--disable-gpu", "--disable-quic", "--disable-background-networking", "--no-sandbox",
+    "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1",
+]  # fmt: skip
+
+
+def launch(playwright: Playwright) -> Browser:
+    """Debian's Chromium."""
+    return playwright.chromium.launch(executable_path="/usr/bin/chromium", args=_ARGUMENTS)
+
+
+class InBrowser(unittest.TestCase):
+    """Base: one demo kitchen and one browser for the class, a page for each test."""
+
+    served: ClassVar[Served]
+    browser: ClassVar[Browser]
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.served = Served(new_database(), demo=True)
+        cls.served.start()
+        cls.addClassCleanup(cls.served.stop)
+        playwright = cls.enterClassContext(sync_playwright())
+        cls.browser = launch(playwright)
+        cls.addClassCleanup(cls.browser.close)
+
+    def page(self, size: str = "desk", **options: Any) -> Page:
+        """A window of its own, closed after the test; errors of its scripts fail the test."""
+        width, height = SIZES[size]
+        context = self.browser.new_context(viewport={"width": width, "height": height}, **options)
+        self.addCleanup(context.close)
+        context.set_default_timeout(10_000)
+        page = context.new_page()
+        page.on("pageerror", lambda error: self.script_errors.append(str(error)))
+        page.goto(self.served.address)
+        return page
+
+    def setUp(self) -> None:
+        self.maxDiff = None
+        self.script_errors: list[str] = []
+        self.addCleanup(lambda: self.assertEqual(self.script_errors, []))
+
+    def assert_accessible(self, page: Page, where: str) -> None:
+        """axe finds nothing."""
+        # Notices fade in and out, and half-faded text has no contrast of its own.
+        page.wait_for_timeout(350)
+        page.evaluate(AXE)
+        found = page.evaluate("axe.run(document).then(result => result.violations)")
+        told = [f"{each['id']}: {node['target']} {node['failureSummary']}" for each in found for node in each["nodes"]]
+        self.assertEqual(told, [], where)
+
+    def assert_no_sideways_scroll(self, page: Page, where: str) -> None:
+        """Nothing is wider than the window."""
+        self.assertEqual(page.evaluate("document.documentElement.scrollWidth <= window.innerWidth"), True, where)

@@ -1,0 +1,199 @@
+"""The story in a real browser: paste, read, lay in, add, reload, restart; then what may go wrong."""
+
+import re
+
+from playwright.sync_api import Page, expect
+
+from tests.browser.page import SIZES, InBrowser
+
+RECIPE = """Sesame bean rounds
+makes 12
+1 1/2 cups almond flour
+1 can chickpeas, drained
+2 large eggs
+60 g vanilla whey
+1 tbsp unicorn dust
+"""
+
+
+def open_new(page: Page, text: str) -> None:
+    page.get_by_role("link", name="Formulas").click()
+    page.get_by_role("button", name="New formula").click()
+    page.get_by_label("Recipe").fill(text)
+    page.get_by_role("button", name="Read it" if text else "Start from nothing").click()
+    expect(page.get_by_label("Name of the formula")).to_be_visible()
+
+
+class Story(InBrowser):
+    def test_the_whole_story_at_both_sizes_and_after_a_restart(self) -> None:
+        for size in SIZES:
+            with self.subTest(size):
+                page = self.page(size)
+                expect(page.locator("[data-sentence]")).to_contain_text("kcal")
+                self.assert_accessible(page, f"today, {size}")
+                self.assert_no_sideways_scroll(page, f"today, {size}")
+                before = page.locator("[data-protein]").inner_text()
+                open_new(page, RECIPE)
+                expect(page.locator("[data-piece-kcal]")).to_have_text(re.compile("136"))
+                expect(page.get_by_text("Without 1 line")).to_be_visible()
+                expect(page.locator("[data-saved]")).to_have_text("saved")
+                self.assert_accessible(page, f"bench, {size}")
+                self.assert_no_sideways_scroll(page, f"bench, {size}")
+                page.get_by_label("Pieces", exact=True).fill("2")
+                page.get_by_role("button", name="Lay in today's tin").click()
+                expect(page.get_by_text("2 pieces of Sesame bean rounds laid in.", exact=True)).to_be_visible()
+                page.get_by_role("link", name="Today", exact=True).click()
+                page.get_by_placeholder("150 g skyr, 30 g oats").fill("150 g skyr, 30 g oats")
+                expect(page.get_by_text("= 208 kcal")).to_be_visible()
+                page.get_by_role("button", name="Lay it in").click()
+                expect(page.get_by_role("button", name="Change Skyr, oats").first).to_be_visible()
+                self.served.stop()
+                self.served.start()
+                page.reload()
+                expect(page.get_by_role("button", name="Change Skyr, oats").first).to_be_visible()
+                expect(page.get_by_role("button", name="Change Sesame bean rounds").first).to_be_visible()
+                self.assertNotEqual(page.locator("[data-protein]").inner_text(), before)
+                page.get_by_role("link", name="Settings").click()
+                self.assert_accessible(page, f"settings, {size}")
+                page.get_by_role("link", name="Formulas").click()
+                expect(page.get_by_role("link", name="White bean blondies")).to_be_visible()
+                self.assert_accessible(page, f"formulas, {size}")
+                self.assert_no_sideways_scroll(page, f"formulas, {size}")
+
+    def test_dark_is_accessible_too(self) -> None:
+        page = self.page(color_scheme="dark")
+        expect(page.locator("[data-sentence]")).to_be_visible()
+        self.assert_accessible(page, "today, dark")
+        open_new(page, RECIPE)
+        expect(page.get_by_text("Without 1 line")).to_be_visible()
+        self.assert_accessible(page, "bench, dark")
+
+
+class Editing(InBrowser):
+    def test_by_keyboard_with_undo_and_redo(self) -> None:
+        page = self.page()
+        expect(page.locator("[data-sentence]")).to_be_visible()
+        page.keyboard.press("Alt+2")
+        page.get_by_role("heading", name="Formulas").wait_for()
+        page.keyboard.press("n")
+        page.get_by_role("button", name="Start from nothing").click()
+        page.get_by_label("Line as written").first.click()
+        page.keyboard.type("100 g almond flour")
+        page.keyboard.press("Enter")
+        page.keyboard.type("2 eggs")
+        grams = page.locator("[data-grams]")
+        expect(grams.nth(1)).to_contain_text("100")
+        page.keyboard.press("Alt+ArrowUp")
+        expect(page.get_by_label("Line as written").first).to_have_value("2 eggs")
+        page.keyboard.press("]")
+        expect(page.get_by_label("Line as written").first).to_have_value("105 g eggs")
+        page.keyboard.press("Control+z")
+        expect(page.get_by_label("Line as written").first).to_have_value("2 eggs")
+        page.keyboard.press("Control+z")
+        expect(page.get_by_label("Line as written").first).to_have_value("100 g almond flour")
+        page.keyboard.press("Control+Shift+z")
+        expect(page.get_by_label("Line as written").first).to_have_value("2 eggs")
+        page.locator("[data-saved]", has_text=re.compile("^saved$")).wait_for()
+        page.reload()
+        expect(page.get_by_label("Line as written").first).to_have_value("2 eggs")
+        page.keyboard.press("Control+z")
+        expect(page.get_by_label("Line as written").first).to_have_value("100 g almond flour")
+
+    def test_a_correction_is_remembered_and_can_be_undone(self) -> None:
+        page = self.page()
+        open_new(page, "1 tbsp unicorn dust\n100 g oats")
+        page.get_by_role("button", name=re.compile("choose an ingredient")).click()
+        page.get_by_label("Search the ingredients").fill("sprinkles")
+        self.assert_accessible(page, "read as")
+        page.get_by_role("button", name="sprinkles", exact=True).click()
+        expect(page.locator("[data-grams]").first).to_contain_text("11")
+        open_new(page, "2 tbsp unicorn dust\n100 g oats")
+        expect(page.locator("[data-grams]").first).to_contain_text("21")
+
+    def test_markup_in_names_is_text(self) -> None:
+        page = self.page()
+        open_new(page, "<img src=x onerror=alert(1)>\n100 g oats")
+        expect(page.get_by_label("Name of the formula")).to_have_value("<img src=x onerror=alert(1)>")
+        page.get_by_role("link", name="Formulas").click()
+        expect(page.get_by_text("<img src=x onerror=alert(1)>").first).to_be_visible()
+
+    def test_zero_pieces_are_refused_at_the_field(self) -> None:
+        page = self.page()
+        open_new(page, "100 g oats\nmakes 4")
+        page.get_by_label("Pieces of the batch").fill("0")
+        expect(page.get_by_text("from 1 to 1,000 pieces")).to_be_visible()
+        expect(page.get_by_text("one of 4")).to_be_visible()
+
+    def test_two_windows_never_overwrite_each_other_silently(self) -> None:
+        one = self.page()
+        open_new(one, "100 g oats\n100 g skyr")
+        expect(one.locator("[data-saved]")).to_have_text("saved")
+        other = self.page()
+        other.goto(one.url)
+        expect(other.get_by_label("Line as written").nth(1)).to_have_value("100 g skyr")
+        one.get_by_label("Line as written").first.fill("120 g oats")
+        expect(one.locator("[data-saved]")).to_have_text(re.compile("saving"))
+        expect(one.locator("[data-saved]")).to_have_text("saved")
+        other.get_by_label("Line as written").nth(1).fill("300 g skyr")
+        expect(other.get_by_text("This formula was changed in another window.")).to_be_visible()
+        other.get_by_role("button", name=re.compile("Take the other")).click()
+        expect(other.get_by_label("Line as written").first).to_have_value("120 g oats")
+        other.get_by_role("button", name="Undo", exact=True).click()
+        expect(other.get_by_label("Line as written").nth(1)).to_have_value("300 g skyr")
+
+    def test_the_server_goes_away_in_mid_edit(self) -> None:
+        page = self.page()
+        open_new(page, "100 g oats\n100 g skyr")
+        expect(page.locator("[data-saved]")).to_have_text("saved")
+        self.served.stop()
+        page.get_by_label("Line as written").first.fill("111 g oats")
+        expect(page.get_by_role("alert")).to_contain_text("What you typed is kept")
+        expect(page.locator("[data-saved]")).to_contain_text("not saved")
+        page.get_by_label("Line as written").nth(1).fill("222 g skyr")
+        self.served.start()
+        expect(page.locator("[data-saved]")).to_have_text("saved", timeout=15_000)
+        expect(page.get_by_role("alert")).to_have_count(0)
+        page.reload()
+        expect(page.get_by_label("Line as written").first).to_have_value("111 g oats")
+        expect(page.get_by_label("Line as written").nth(1)).to_have_value("222 g skyr")
+
+
+class Days(InBrowser):
+    def test_targets_remove_with_undo_move_and_other_days(self) -> None:
+        page = self.page()
+        page.get_by_role("link", name=re.compile("the day after")).click()
+        page.get_by_placeholder("150 g skyr, 30 g oats").fill("3 eggs")
+        page.get_by_role("button", name="Lay it in").click()
+        page.get_by_role("button", name="Remove Eggs").click()
+        expect(page.get_by_text("Nothing yet.")).to_be_visible()
+        page.get_by_role("button", name="Undo").click()
+        page.get_by_role("button", name="Change Eggs").click()
+        self.assert_accessible(page, "entry")
+        page.get_by_label("What it was").fill("4 eggs")
+        page.get_by_role("button", name="Save", exact=True).click()
+        expect(page.get_by_text("286 kcal", exact=False).first).to_be_visible()
+        page.get_by_role("button", name="Targets").click()
+        self.assert_accessible(page, "targets")
+        for kind in ("Training day", "Rest day"):
+            page.get_by_label(f"{kind}: Energy, at most, kcal").fill("1100")
+        page.get_by_role("button", name="Save targets").click()
+        expect(page.get_by_text("doctor or registered dietitian")).to_be_visible()
+        expect(page.locator("[data-sentence]")).to_contain_text("814 kcal")
+        page.get_by_role("link", name=re.compile("the day before")).click()
+        expect(page.locator("[data-sentence]")).not_to_contain_text("1,100")
+
+    def test_what_fits_by_key_and_finding_anything(self) -> None:
+        page = self.page()
+        expect(page.get_by_role("heading", name="What fits")).to_be_visible()
+        page.keyboard.press("1")
+        expect(page.get_by_text(re.compile("laid in.$")).first).to_be_visible()
+        page.keyboard.press("?")
+        expect(page.get_by_text("On Today")).to_be_visible()
+        self.assert_accessible(page, "keys")
+        page.keyboard.press("Escape")
+        page.keyboard.press("/")
+        page.get_by_role("combobox", name="Formula, ingredient or day").fill("blondies")
+        expect(page.get_by_role("option").first).to_contain_text("White bean blondies")
+        self.assert_accessible(page, "find")
+        page.keyboard.press("Enter")
+        expect(page.get_by_label("Name of the formula")).to_have_value("White bean blondies")
