@@ -4,15 +4,17 @@ import argparse
 import json
 import sys
 from collections.abc import Sequence
+from itertools import islice
 from pathlib import Path
 from typing import Any, Final
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
-from ample_crumb.core.food.nutrients import Figures
+from ample_crumb.core.food.nutrients import Figures, total
 from ample_crumb.core.formula.formula import FormulaFigures, parts_of, work_out
 from ample_crumb.core.formula.reading import Manner, ReadLine
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.quantity.foods import split_foods
 from ample_crumb.core.quantity.units import System
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS, recipe_from_text
 
@@ -68,7 +70,11 @@ def _analyse(given: argparse.Namespace) -> int:
     except CannotUse as problem:
         print(problem, file=sys.stderr)
         return UNUSABLE
-    print(json.dumps(_as_json(worked), ensure_ascii=False, indent=2) if given.json else _as_table(recipe.title, worked))
+    as_given = [text for part in recipe.parts for text in part.lines]
+    if given.json:
+        print(json.dumps(_as_json(as_given, worked), ensure_ascii=False, indent=2))
+    else:
+        print(_as_table(recipe.title, worked))
     return SOME_UNREAD if worked.unread else ALL_READ
 
 
@@ -88,12 +94,13 @@ def _text_of(name: str) -> str:
         raise CannotUse(f"{name} is not a text in UTF-8.") from problem
 
 
-def _as_json(worked: FormulaFigures) -> dict[str, Any]:
+def _as_json(as_given: list[str], worked: FormulaFigures) -> dict[str, Any]:
+    lines = (line for part in worked.parts for line in part.lines)
     return {
         "pieces": worked.pieces,
         "batch": _figures_json(worked.batch),
         "piece": _figures_json(worked.piece),
-        "lines": [_line_json(line) for part in worked.parts for line in part.lines],
+        "lines": [_line_json(text, list(islice(lines, len(split_foods(text))))) for text in as_given],
         "unread": list(worked.unread),
         "at_least": [name for name in worked.batch.at_least if name in _NUTRIENTS],
     }
@@ -109,17 +116,20 @@ def _rounded(value: float | None) -> float | None:
     return None if value is None else round(value, 3)
 
 
-def _line_json(line: ReadLine) -> dict[str, Any]:
-    mass_g = _rounded(line.figures.mass_g) if line.figures else None
+def _line_json(text: str, foods: list[ReadLine]) -> dict[str, Any]:
+    """A line as given; of several foods on one line the names are joined and the figures added."""
+    read = [food for food in foods if food.figures is not None]
+    figures = total(food.figures for food in read if food.figures)
+    mass_g = _rounded(figures.mass_g) if read else None
     return {
-        "text": line.text,
-        "ingredient": line.ingredient.name if line.ingredient and line.figures else None,
+        "text": text,
+        "ingredient": " + ".join(food.ingredient.name for food in read if food.ingredient) or None,
         "mass_g": mass_g,
         "grams": mass_g,
-        "energy_kcal": _rounded(line.figures.nutrients.energy_kcal) if line.figures else None,
-        "protein_g": _rounded(line.figures.nutrients.protein_g) if line.figures else None,
-        "sure": line.sure,
-        "problem": line.problem or None,
+        "energy_kcal": _rounded(figures.nutrients.energy_kcal) if read else None,
+        "protein_g": _rounded(figures.nutrients.protein_g) if read else None,
+        "sure": all(food.sure for food in foods),
+        "problem": " ".join(food.problem for food in foods if food.problem) or None,
     }
 
 

@@ -3,14 +3,14 @@
 from dataclasses import dataclass
 from datetime import datetime
 from hashlib import sha256
-from importlib.resources import files
+from pathlib import Path
 from typing import Final
 from uuid import UUID
 
-from ample_crumb import __version__
+from ample_crumb import core
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import Carbohydrate, Figures
-from ample_crumb.core.formula.formula import Line, Part, work_out
+from ample_crumb.core.formula.formula import Line, Part, parts_of, work_out
 from ample_crumb.core.formula.nudge import nudged
 from ample_crumb.core.formula.reading import Manner, read_against
 from ample_crumb.core.problem import CannotUse, TooMuch
@@ -26,7 +26,7 @@ from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
 from ample_crumb.work.views import FiguresView, WorkedView, view, worked_view
 
 FIGURES_BY: Final = sha256(
-    __version__.encode() + files("ample_crumb.core.tables").joinpath("ingredients.csv").read_bytes()
+    b"".join(path.read_bytes() for path in sorted(Path(core.__file__).parent.rglob("*.*")) if path.suffix != ".pyc")
 ).hexdigest()[:16]
 """Names the rules and tables that kept figures were worked out by; kept figures of another name are worked out anew."""
 
@@ -176,7 +176,9 @@ def archive(database: Database, who: Who, formula_id: UUID, *, archived: bool) -
 def paste(text: str) -> Pasted:
     """Takes a pasted text apart. Raises CannotUse with a sentence when it holds no recipe or too much."""
     recipe = recipe_from_text(text)
-    parts = tuple(Part(part.name, tuple(Line(without_bullet(line)) for line in part.lines)) for part in recipe.parts)
+    parts = tuple(
+        Part(part.name, tuple(Line(without_bullet(line.text)) for line in part.lines)) for part in parts_of(recipe)
+    )
     return Pasted(recipe.title, recipe.pieces, parts, "\n".join(recipe.method)[:20_000])
 
 

@@ -10,7 +10,7 @@ from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import Carbohydrate, Figures, total
 from ample_crumb.core.formula.formula import Line, Part, PartFigures, work_out
 from ample_crumb.core.formula.reading import Manner
-from ample_crumb.core.quantity.lines import split_foods
+from ample_crumb.core.quantity.foods import split_foods
 from ample_crumb.store import days
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.days import EntryRow

@@ -56,7 +56,8 @@ def view(figures: Figures, school: Carbohydrate) -> FiguresView:
 
 @dataclass(frozen=True, slots=True)
 class LineView:
-    """A line as read. `figures` is None when it could not be, and `problem` says why."""
+    """A line as read. `mass_g` and the figures are None when it could not be, and `problem` says why; `apart` holds the
+    lines to make of a line that names several foods."""
 
     text: str
     name: str
@@ -73,6 +74,7 @@ class LineView:
     how: str
     optional: bool
     problem: str
+    apart: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -114,6 +116,7 @@ def line_view(line: ReadLine) -> LineView:
         how=line.how,
         optional=line.optional,
         problem=line.problem,
+        apart=line.apart,
     )
 
 

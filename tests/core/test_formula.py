@@ -27,6 +27,13 @@ class Cupboard(unittest.TestCase):
         self.assertEqual(len(names), len(set(names)), "a name stands twice")
         self.assertTrue(all(item.source for item in items))
         self.assertTrue(all(not item.vegan or item.vegetarian for item in items))
+        of_animals = {"milk", "egg", "fish", "crustaceans", "molluscs"}
+        self.assertEqual([item.slug for item in items if item.vegan and of_animals & set(item.allergens)], [])
+        known = {
+            "gluten", "crustaceans", "egg", "fish", "peanut", "soy", "milk", "tree nuts", "celery", "mustard", "sesame",
+            "sulphites", "lupin", "molluscs",
+        }  # fmt: skip
+        self.assertLessEqual({name for item in items for name in item.allergens}, known)
 
     def test_every_row_passes_its_energy_check_or_says_why_not(self) -> None:
         for item in CUPBOARD.ingredients.values():

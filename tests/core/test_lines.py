@@ -5,7 +5,8 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ample_crumb.core.quantity.lines import LINE_LENGTH, read_line, split_foods, without_bullet
+from ample_crumb.core.quantity.foods import split_foods
+from ample_crumb.core.quantity.lines import LINE_LENGTH, read_line, without_bullet
 
 
 def said(text: str) -> tuple[list[tuple[float, str]], str]:
@@ -45,6 +46,10 @@ class Amounts(unittest.TestCase):
             "200 ml half and half": ([(200, "millilitre")], "half and half"),
             "skyr 150 g": ([(150, "gram")], "skyr"),
             "eggs: 2": ([(2, "")], "eggs"),
+            "salt, a pinch": ([(1, "pinch")], "salt"),
+            "eggs: two": ([(2, "")], "eggs"),
+            "2 lg eggs": ([(2, "")], "eggs"),
+            "250 ml glass of milk": ([(250, "millilitre")], "milk"),
             "juice of 1 lemon": ([(1, "")], "lemon juice"),
             "zest of half an orange": ([(0.5, "")], "orange zest"),
             "1 orange, zested": ([(1, "")], "orange zest"),
@@ -64,7 +69,9 @@ class Amounts(unittest.TestCase):
                 amount = read_line(text).amount
                 assert amount is not None
                 self.assertEqual([stated.term.count.middle for stated in amount.stated], [112])
-        for text in ("1 (15 oz) can chickpeas", "1 15 oz can chickpeas", "one 15-ounce can of chickpeas"):
+        for text in (
+            "1 (15 oz) can chickpeas", "1 15 oz can chickpeas", "one 15-ounce can of chickpeas", "15 oz can chickpeas",
+        ):  # fmt: skip
             with self.subTest(text):
                 amount = read_line(text).amount
                 assert amount is not None
@@ -113,6 +120,13 @@ class Foods(unittest.TestCase):
             "200 ml half and half": ("200 ml half and half",),
             "1 cup plus 2 tbsp milk": ("1 cup plus 2 tbsp milk",),
             "1,5 dl milk, 2 eggs": ("1,5 dl milk", "2 eggs"),
+            "1 large egg + 2 egg whites": ("1 large egg", "2 egg whites"),
+            "1 tbsp instant coffee dissolved in 2 tbsp hot water": ("1 tbsp instant coffee", "2 tbsp hot water"),
+            "juice and zest of 1 lemon": ("juice of 1 lemon", "zest of 1 lemon"),
+            "1/2 tsp each salt, cinnamon and nutmeg": ("1/2 tsp salt", "1/2 tsp cinnamon", "1/2 tsp nutmeg"),
+            "2 scoops whey, 60 g total": ("2 scoops whey, 60 g total",),
+            "1 flax egg (1 tbsp ground flax + 2.5 tbsp water)": ("1 flax egg (1 tbsp ground flax + 2.5 tbsp water)",),
+            "1/2 cup walnuts, plus more for topping": ("1/2 cup walnuts, plus more for topping",),
             "": (),
         }
         for text, expected in cases.items():

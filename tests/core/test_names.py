@@ -33,6 +33,12 @@ class Names(unittest.TestCase):
             "2 tbsp poppyseeds": "poppy_seeds",
             "1 tsp bicarbonate of soda": "baking_soda",
             "100 g crème fraîche": "creme_fraiche",
+            "2 packets stevia": "sweetener_packets",
+            "10 drops stevia": "stevia_drops",
+            "3 sprays oil": "cooking_spray",
+            "1 scoop protein": "whey_concentrate",
+            "1/2 can light coconut milk": "coconut_milk_light",
+            "1/4 cup dairy-free chocolate chips": "vegan_chips",
         }
         for text, slug in cases.items():
             with self.subTest(text):
@@ -50,6 +56,17 @@ class Names(unittest.TestCase):
         slug, sure = meant("1 cup dragon fruit puree")
         self.assertEqual((slug, sure), ("fruit_puree", False))
         self.assertEqual(meant("100 g vanilla yogurt")[1], False)
+
+    def test_of_two_alternatives_the_first_is_taken_and_doubted(self) -> None:
+        cases = {
+            "100 g almond flour or oat flour": "almond_flour",
+            "1/2 cup oat or almond milk": "oat_milk",
+            "1 cup vanilla or plain yogurt": "yogurt_whole",
+            "1/4 cup milk or water": "milk_whole",
+        }
+        for text, slug in cases.items():
+            with self.subTest(text):
+                self.assertEqual(meant(text), (slug, False))
 
     def test_every_name_in_the_cupboard_finds_its_own_row(self) -> None:
         cupboard = reference_cupboard()

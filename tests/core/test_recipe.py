@@ -37,6 +37,11 @@ class Recipes(unittest.TestCase):
         )
         self.assertEqual(recipe.method, ("Mix 2 eggs and bake.",))
 
+    def test_what_pages_put_round_a_recipe_is_kept_aside(self) -> None:
+        recipe = read_recipe("Bean bars\nPrep Time: 10 minutes\n1x 2x 3x\n200 g beans\nDirections: bake")
+        self.assertEqual([part.lines for part in recipe.parts], [("200 g beans",)])
+        self.assertEqual(recipe.method, ("Prep Time: 10 minutes", "1x 2x 3x", "bake"))
+
     def test_heading_and_lines_in_one(self) -> None:
         recipe = read_recipe("100 g oats\nGlaze: 50 g icing sugar, 1 tbsp milk")
         self.assertEqual([part.name for part in recipe.parts], ["", "Glaze"])

@@ -51,6 +51,8 @@ class Weighing(unittest.TestCase):
         self.assertEqual(grams("1 (15 oz) can chickpeas, drained"), 255.1)
         self.assertEqual(grams("1 can chickpeas (240 g drained)"), 240)
         self.assertEqual(grams("2 cans (400 g) chickpeas, drained"), 480)
+        self.assertEqual(grams("400g tin of chickpeas"), 240)
+        self.assertEqual(grams("1 can (300 ml) coconut milk"), 286.6)
         self.assertEqual(grams("2 sachets (14 g) gelatine"), 14)
 
     def test_a_range_keeps_its_ends(self) -> None:
@@ -64,6 +66,7 @@ class Weighing(unittest.TestCase):
             "1 bottle of skyr": "how much one bottle",
             "900 kg skyr": "more than a kitchen holds",
             "1 cup steak": "by volume",
+            "1 egg plus 2 egg whites": "names 2 foods",
         }.items():
             with self.subTest(text):
                 line = read(text)

@@ -83,6 +83,12 @@ class CommandLine(unittest.TestCase):
         self.assertEqual((skyr["text"], skyr["mass_g"], skyr["grams"]), ("200 g skyr", 200, 200))
         self.assertEqual((dust["ingredient"], dust["mass_g"]), (None, None))
 
+    def test_a_line_of_several_foods_stays_one_line_as_given(self) -> None:
+        code, out, _ = self.run_on("1 egg plus 2 egg whites\n200 g skyr", "--json")
+        first, second = json.loads(out)["lines"]
+        self.assertEqual((code, first["text"], first["mass_g"]), (0, "1 egg plus 2 egg whites", 50 + 2 * 32))
+        self.assertEqual((first["ingredient"], second["text"]), ("egg, whole + egg white", "200 g skyr"))
+
     def test_table_and_pieces(self) -> None:
         code, out, _ = self.run_on("200 g skyr", "--pieces", "2")
         self.assertEqual(code, 0)

@@ -24,8 +24,8 @@ BASICS: Final = {
     "lentils_dry": ("B014", 0.20, 2.5, 0.7), "sesame": ("H011", 0.12, 4.2, 7),
 }  # fmt: skip
 # Left out, each with its reason. Linseed: their fat of 36 g is another cultivar, USDA has 42. Banana: their four kinds
-# hold 23 to 25 g carbohydrate where the Cavendish of the shops has 20. Fresh coconut: ours is desiccated. Apple: theirs is
-# a large kind of 62 kcal. Dry chickpeas: their desi kind has 25 g fibre, the kabuli that is baked with 12.
+# hold 23 to 25 g carbohydrate where the Cavendish of the shops has 20. Fresh coconut: ours is desiccated. Apple: theirs
+# is a large kind of 62 kcal. Dry chickpeas: their desi kind has 25 g fibre, the kabuli that is baked with 12.
 
 
 def rows() -> dict[str, dict[str, float]]:

@@ -6,6 +6,7 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import Figures, total
 from ample_crumb.core.formula.reading import Manner, ReadLine, read_against
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.quantity.foods import split_foods
 from ample_crumb.core.quantity.recipe import MOST_PIECES, WrittenRecipe
 
 
@@ -46,8 +47,10 @@ class FormulaFigures:
 
 
 def parts_of(recipe: WrittenRecipe) -> tuple[Part, ...]:
-    """The parts of a recipe text as parts of a formula."""
-    return tuple(Part(part.name, tuple(Line(text) for text in part.lines)) for part in recipe.parts)
+    """The parts of a recipe text as parts of a formula; a line of several foods becomes one line for each."""
+    return tuple(
+        Part(part.name, tuple(Line(food) for text in part.lines for food in split_foods(text))) for part in recipe.parts
+    )
 
 
 def work_out(parts: tuple[Part, ...], pieces: int, cupboard: Cupboard, manner: Manner) -> FormulaFigures:

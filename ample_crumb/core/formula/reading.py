@@ -8,7 +8,8 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import Figures
-from ample_crumb.core.quantity.lines import read_line
+from ample_crumb.core.quantity.foods import split_foods
+from ample_crumb.core.quantity.lines import LINE_LENGTH, read_line
 from ample_crumb.core.quantity.names import Found, phrase
 from ample_crumb.core.quantity.units import System
 from ample_crumb.core.quantity.weigh import Basis, CannotWeigh, Weight, weigh
@@ -40,7 +41,8 @@ class ReadLine:
 
     `figures` is None when the line could not be read; then `problem` says why and the totals leave it out. `sure` is
     False when the ingredient is a likely guess that wants a look. `others` are the runner-ups, best first. `how` names
-    what was taken for granted about the weight. `low_g` and `high_g` are the ends of a written range.
+    what was taken for granted about the weight. `low_g` and `high_g` are the ends of a written range. `apart` holds
+    the lines to make of a line that names several foods, and is empty otherwise.
     """
 
     text: str
@@ -55,6 +57,7 @@ class ReadLine:
     how: str
     optional: bool
     problem: str
+    apart: tuple[str, ...] = ()
 
 
 def read_against(text: str, cupboard: Cupboard, manner: Manner, chosen: str | None = None) -> ReadLine:
@@ -67,6 +70,11 @@ def read_against(text: str, cupboard: Cupboard, manner: Manner, chosen: str | No
     others = _others(found, ingredient, cupboard)
     weight: Weight | None = None
     problem = line.problem
+    foods = split_foods(text[:LINE_LENGTH])
+    apart = foods if len(foods) > 1 else ()
+    if apart:
+        # One line, one food: the second would otherwise be lost without a word.
+        problem = f"This names {len(apart)} foods; give each a line of its own."
     if not problem and ingredient is None:
         near = f" Did you mean {others[0].name}?" if others else ""
         problem = f"We know no ingredient called “{line.name[:60]}”.{near}"
@@ -89,6 +97,7 @@ def read_against(text: str, cupboard: Cupboard, manner: Manner, chosen: str | No
         how=weight.how if weight else "",
         optional=line.optional,
         problem=problem,
+        apart=apart,
     )
 
 

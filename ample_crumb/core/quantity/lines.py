@@ -57,6 +57,10 @@ _SIZES: Final = {
     "big": "large",
     "xl": "extra large",
     "mini": "small",
+    "sm": "small",
+    "med": "medium",
+    "lg": "large",
+    "lrg": "large",
 }
 _PLUS: Final = {"plus", "+", "and", "&"}
 _NO_AMOUNT: Final = re.compile(
@@ -69,6 +73,7 @@ _JUICE: Final = re.compile(
     r"^(?:the\s+)?(?:finely\s+)?(?:grated\s+)?(juice|zest|rind|peel)\s+(?:and\s+zest\s+)?(?:of|from)\s+", re.IGNORECASE
 )
 _TRAILING: Final = re.compile(r"^(?P<name>[^\d(]*[^\W\d_][^\d(]*?)\s*[:,=x×–—-]?\s*(?P<amount>[\d½¼¾⅓⅔⅛.,(].*)$")
+_BEHIND: Final = re.compile(r"\s*(?:[:,=–—]|\s-)\s*(?=[^\W\d_])")
 _EACH: Final = re.compile(r"\b(?:each|apiece|per)\b", re.IGNORECASE)
 _DRAINED: Final = re.compile(r"\bdrained\b", re.IGNORECASE)
 _BRACKET: Final = re.compile(r"[(\[]([^()\[\]]*)[)\]]")
@@ -103,7 +108,7 @@ def read_line(text: str) -> WrittenLine:
         )
     if not any(letter.isalpha() for letter in plain):
         return WrittenLine(text, None, plain, problem="No ingredient is named here.", optional=optional)
-    read = _leading(plain) or _juice(plain) or _trailing(plain)
+    read = _leading(plain) or _juice(plain) or _trailing(plain) or _trailing_words(plain)
     if read is None:
         name, notes, _ = _name(plain)
         return WrittenLine(text, None, name, notes, optional, problem=_why_no_amount(plain))
@@ -154,9 +159,16 @@ def _juice(plain: str) -> tuple[Amount, str, tuple[str, ...]] | None:
 def _trailing(plain: str) -> tuple[Amount, str, tuple[str, ...]] | None:
     """ "skyr 150 g", "eggs: 2", "whey x 2 scoops": the amount behind the name, and nothing behind the amount."""
     match = _TRAILING.match(plain)
-    if match is None:
-        return None
-    behind = match["amount"]
+    return _behind(match["name"], match["amount"]) if match else None
+
+
+def _trailing_words(plain: str) -> tuple[Amount, str, tuple[str, ...]] | None:
+    """ "salt, a pinch", "eggs: two": the same with the amount in words, which only a sign can set apart."""
+    reads = (_behind(plain[: sign.start()], plain[sign.end() :]) for sign in _BEHIND.finditer(plain) if sign.start())
+    return next((read for read in reads if read is not None), None)
+
+
+def _behind(before: str, behind: str) -> tuple[Amount, str, tuple[str, ...]] | None:
     if behind.startswith("(") and behind.rstrip().endswith(")"):
         behind = behind.strip().strip("()")
     cursor = Cursor(tokens(behind))
@@ -164,7 +176,7 @@ def _trailing(plain: str) -> tuple[Amount, str, tuple[str, ...]] | None:
     after = cursor.peek()
     if not terms or (after is not None and after.text not in {",", ";", "(", "."}):
         return None
-    name, notes, _ = _name(match["name"])
+    name, notes, _ = _name(before)
     _, more_notes, more = _name("x" + behind[after.start :] if after else "x")
     return Amount(tuple(terms), (*stated, *more)), name, notes + more_notes
 
@@ -208,6 +220,9 @@ def _term(cursor: Cursor, stated: list[Stated]) -> Term | None:
         return pack
     heap, size = _manner(cursor)
     unit = _unit(cursor) or BARE
+    sized = _sized_pack(cursor, count, unit, stated)
+    if sized is not None:
+        return sized
     if unit.kind is Kind.PACK and unit.name == "can" and cursor.word() == "of":
         cursor.at += 1
     _beside(cursor, stated)
@@ -256,6 +271,21 @@ def _pack_of(cursor: Cursor, count: Range, stated: list[Stated]) -> Term | None:
         return Term(count, BARE, sized, heap)
     stated.append(Stated(Term(size, measure), True, drained))
     return Term(count, pack, sized, heap)
+
+
+def _sized_pack(cursor: Cursor, count: Range, unit: Unit, stated: list[Stated]) -> Term | None:
+    """ "400g tin of chickpeas", "15-oz can pumpkin", "250 ml glass of milk": one pack, its size in front."""
+    mark = cursor.at
+    if cursor.word() == "-":
+        cursor.at += 1
+    pack = _unit(cursor) if unit.kind in {Kind.MASS, Kind.VOLUME} else None
+    if pack is None or pack.kind not in {Kind.PACK, Kind.PIECE}:
+        cursor.at = mark
+        return None
+    if unit.kind is Kind.VOLUME:
+        return Term(count, unit)
+    stated.append(Stated(Term(count, unit), True))
+    return Term(Range(1, 1), pack)
 
 
 def _manner(cursor: Cursor) -> tuple[float, str]:
@@ -380,35 +410,3 @@ def _stated(inner: str, drained_before: bool) -> Stated | None:
 def _half_slashes(text: str) -> str:
     """Slashes of fractions made fraction signs, so that the other slashes can part alternatives."""
     return re.sub(r"(\d)\s?/\s?(\d)", r"\1⁄\2", text)
-
-
-_FOOD_BREAK: Final = re.compile(r"\s*(?:[;\n]|,(?!\d)|\+|&|\bplus\b|\band\b|\bwith\b)\s*", re.IGNORECASE)
-
-
-def split_foods(text: str) -> tuple[str, ...]:
-    """Parts a typed list of foods ("150 g skyr, 30 g oats and an apple") into lines.
-
-    A comma, plus or "and" parts two foods only where an amount stands on both sides, so that "1 can chickpeas, drained"
-    and "half and half" stay whole, and "1 cup plus 2 tbsp milk" is one food.
-    """
-    pieces: list[str] = []
-    start = 0
-    for match in _FOOD_BREAK.finditer(text):
-        before, after = text[start : match.start()], text[match.end() :]
-        if not before.strip():
-            start = match.end()
-            continue
-        hard = match.group().strip() in {"", ";"} or "\n" in match.group()
-        if hard or (read_line(before).amount is not None and _opens(after) and read_line(before).name):
-            pieces.append(before.strip())
-            start = match.end()
-    if text[start:].strip():
-        pieces.append(text[start:].strip())
-    return tuple(pieces)
-
-
-def _opens(text: str) -> bool:
-    """Whether a new food begins here: an amount at the front, or an amount behind a name before the next break."""
-    head = _FOOD_BREAK.split(text, maxsplit=1)[0][:LINE_LENGTH]
-    read = read_line(head)
-    return read.amount is not None and bool(read.name)

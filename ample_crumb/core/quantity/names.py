@@ -47,7 +47,8 @@ _SPELLINGS: Final = (
     (r"\bskim(?:med)?\b", "fatfree"),
     (r"\b(?:sugar[- ]free|no[- ]sugar(?:[- ]added)?|no[- ]added[- ]sugar|zero[- ]sugar)\b", "sugarfree"),
     (r"\bunsweetened\b", "unsweetened"),
-    (r"\b(?:gluten|dairy|lactose)[- ]free\b", " "),
+    (r"\b(?:gluten|lactose)[- ]free\b", " "),
+    (r"\b(?:dairy|milk)[- ]free\b|\bnon[- ]dairy\b|\bvegan\b|\bplant[- ]based\b", "vegan"),
     (r"\b(?:tinned)\b", "canned"),
     (r"\b(?:boiled|steamed)\b", "cooked"),
     (r"\buncooked\b", "dry"),
@@ -60,6 +61,7 @@ _SPELLINGS: Final = (
     (r"\bchoc\b", "chocolate"),
     (r"\bwhole[- ]?wheat\b", "wholemeal"),
     (r"\bnut butter\b", "nutbutter"),
+    (r"\b(?:squeezed|patted|pat|wrung)[- ]dry\b", " "),
 )
 _SPELLING: Final = re.compile("|".join(f"(?P<s{place}>{pattern})" for place, (pattern, _) in enumerate(_SPELLINGS)))
 _WORD: Final = re.compile(r"[^\W\d_]+")
@@ -83,10 +85,18 @@ _MANNER: Final = frozenset(
 _STATE: Final = frozenset(
     """
     canned drained dry dried cooked lowfat fatfree fullfat sugarfree unsweetened sweetened ground whole powder light
-    dark white brown milk isolate granulated granular cocoasixty cocoaseventy vanilla flavoured flavour strawberry
+    dark white brown milk vegan isolate granulated granular cocoasixty cocoaseventy vanilla flavoured flavour strawberry
     """.split()
 )
-_UNIT_WORDS: Final = {"can": "canned"}
+_UNIT_WORDS: Final = {
+    "can": "canned", "packet": "packet", "sachet": "packet", "spray": "spray", "drop": "drop", "scoop": "powder",
+}  # fmt: skip
+"""What the unit adds to the name: "1 can lentils" are canned ones, "1 scoop protein" is a powder."""
+
+_WITH_UNIT: Final = 0.995
+"""What a match without the unit's word is worth beside one that has it."""
+
+_OR: Final = re.compile(r"\s(?:or|/)\s", re.IGNORECASE)
 
 
 def fold(text: str) -> str:
@@ -188,22 +198,49 @@ class NameIndex:
         return self._find(name, notes, unit)
 
     def _search(self, name: str, notes: tuple[str, ...], unit: str) -> Found:
+        found = self._match(name, notes, unit)
+        first, *rest = _OR.split(name, maxsplit=1)
+        if found.sure or not rest or not words(first) or not words(rest[0]):
+            return found
+        return self._first_of(first, rest[0], notes, unit) or found
+
+    def _first_of(self, first: str, second: str, notes: tuple[str, ...], unit: str) -> Found | None:
+        """The first of two alternatives, never sure: "butter or coconut oil", "oat or almond milk"."""
+        one, other = self._match(first, notes, unit), self._match(second, notes, unit)
+        joined = self._match(f"{first} {second.rsplit(maxsplit=1)[-1]}", notes, unit)
+        # "oat or almond milk" and "vanilla or plain yogurt" share their last word; "milk or water" share nothing.
+        shared = (
+            len(words(second)) > 1
+            and joined.best is not None
+            and (joined.best.score >= 0.999 or (other.best is not None and joined.best.key == other.best.key))
+        )
+        chosen = joined if shared else one
+        if chosen.best is None:
+            return None
+        best = chosen.best
+        others = tuple(match for match in (other.best, *chosen.others) if match and match.key != best.key)
+        return Found(best, others[:RUNNERS_UP], sure=False)
+
+    def _match(self, name: str, notes: tuple[str, ...], unit: str) -> Found:
         main = words(name)
         remarks = [word for note in notes for word in words(note)]
         state = [word for word in remarks if word in _STATE or word in {"juiced"}]
-        if unit in _UNIT_WORDS:
-            state.append(_UNIT_WORDS[unit])
         core = tuple(dict.fromkeys((*main, *state)))
         if not core:
             return Found(None, (), sure=False)
-        scores = self._scores(core, _head(main) if main else "", set(remarks))
+        head = _head(main) if main else ""
+        scores = self._scores(core, head, set(remarks))
+        if unit in _UNIT_WORDS and _UNIT_WORDS[unit] not in core:
+            with_unit = self._scores((*core, _UNIT_WORDS[unit]), head, set(remarks))
+            scores = {key: score * _WITH_UNIT for key, score in scores.items()}
+            scores |= {key: max(score, scores.get(key, 0.0)) for key, score in with_unit.items()}
         ranked = sorted(scores.items(), key=lambda item: (-round(item[1], 3), self._order[item[0]]))
         matches = tuple(Match(key, round(score, 3)) for key, score in ranked[: RUNNERS_UP + 1])
         if not matches or matches[0].score < ACCEPT:
             return Found(None, matches[:RUNNERS_UP], sure=False)
         best, *others = matches
         rival = others[0].score if others else 0.0
-        sure = best.score >= SURE and (best.score >= 0.999 or best.score - rival >= CLOSE)
+        sure = best.score >= SURE and (best.score >= 0.994 or best.score - rival >= CLOSE)
         return Found(best, tuple(others), sure)
 
     def _corrected(self, word: str) -> str:

@@ -5,7 +5,8 @@ from dataclasses import dataclass
 from typing import Final
 
 from ample_crumb.core.problem import TooMuch
-from ample_crumb.core.quantity.lines import LINE_LENGTH, read_line, split_foods
+from ample_crumb.core.quantity.foods import split_foods
+from ample_crumb.core.quantity.lines import LINE_LENGTH, read_line
 from ample_crumb.core.quantity.numbers import Cursor, tokens
 
 MOST_LINES: Final = 400
@@ -44,6 +45,14 @@ _METHOD: Final = re.compile(
     r"|nutrition(?:al)?(?: (?:facts|information|info))?|to make(?: it)?|equipment)$",
     re.IGNORECASE,
 )
+_ASIDE: Final = re.compile(
+    r"^(?:(?:prep(?:aration)?|cook(?:ing)?|bak(?:e|ing)|total|active|hands[- ]on|rest(?:ing)?|chill(?:ing)?"
+    r"|cool(?:ing)?|freez(?:e|ing)|additional)(?: time)?\s*:|(?:author|by|course|cuisine|keywords?|category|difficulty|cost"
+    r"|diet|calories|kcal|energy|rating|source|published|updated)\s*:|\d(?:/\d)?x(?:\s+\d(?:/\d)?x)+$)",
+    re.IGNORECASE,
+)
+"""What pages put round a recipe: times, author, a row of multipliers. Kept with the method, never read as food."""
+
 _PART_WORDS: Final = re.compile(
     r"^(?:for\s+(?:the\s+)?.+|(?:the\s+)?(?:[\w'’&-]+\s+){0,3}(?:dough|crust|base|bottom|filling|glaze|frosting|icing"
     r"|topping|toppings|batter|layer|sauce|streusel|crumble|swirl|drizzle|coating|mousse|ganache|dry|wet"
@@ -128,7 +137,7 @@ class _Reader:
         self.seen += 1
         if self._yield(row, first) or self._heading(row, first):
             return
-        if self.in_method:
+        if self.in_method or _ASIDE.match(row):
             self.method.append(row)
             return
         self.parts[-1][1].append(row)
@@ -151,6 +160,10 @@ class _Reader:
         before, colon, after = bare.partition(":")
         label = before.strip(" *_").rstrip(":")
         if colon and after.strip(" *_"):
+            if _METHOD.match(label):
+                self.in_method = True
+                self.method.append(after.strip(" *_"))
+                return True
             # "Glaze: 50 g icing sugar, 1 tbsp milk" holds heading and lines in one.
             foods = split_foods(after)
             if self.in_method or not _PART_WORDS.match(label) or read_line(foods[0]).amount is None:

@@ -140,6 +140,7 @@ _PACK_WORDS: Final = {
     "bag": "bag bags",
     "carton": "carton cartons",
     "bottle": "bottle bottles",
+    "pouch": "pouch pouches",
 }
 _PIECE_WORDS: Final = {
     "scoop": "scoop scoops scoopful scoopfuls",

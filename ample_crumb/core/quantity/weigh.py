@@ -15,6 +15,10 @@ MOST_G: Final = 50_000.0
 """Most that one line may weigh, in g: more than a home kitchen holds is a slip."""
 
 
+_SAME_PACK: Final = {"packet": "sachet", "sachet": "packet", "pot": "tub", "tub": "pot", "pouch": "packet"}
+"""Packs that go by two names."""
+
+
 class Basis(StrEnum):
     """How the grams of a line came about."""
 
@@ -168,10 +172,11 @@ def _each(term: Term, line: WrittenLine, measures: Measures, system: System) -> 
     unit = term.unit.name
     known = {**measures.piece_g, **measures.pack_g}
     if unit and unit != "piece":
-        same = {"packet": "sachet", "sachet": "packet", "pot": "tub", "tub": "pot"}.get(unit, "")
+        same = _SAME_PACK.get(unit, "")
         grams = known.get(unit) or known.get(same)
-        if grams is None and line.amount is not None:
-            # "1 stick (1/2 cup) butter": a stated volume serves where the piece is unknown.
+        if (grams is None or term.unit.kind is Kind.PACK) and line.amount is not None:
+            # "1 (330 ml) can", "1 stick (1/2 cup) butter": a stated volume wins over the usual pack, and serves where
+            # the piece is unknown.
             for stated in line.amount.stated:
                 if stated.term.unit.kind is Kind.VOLUME and measures.cup_g:
                     _, cup_g = _filled(line, measures.cup_g)

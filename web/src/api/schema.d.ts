@@ -828,7 +828,8 @@ export interface components {
         };
         /**
          * LineView
-         * @description A line as read. `figures` is None when it could not be, and `problem` says why.
+         * @description A line as read. `mass_g` and the figures are None when it could not be, and `problem` says why; `apart` holds the
+         *     lines to make of a line that names several foods.
          */
         LineView: {
             /** Text */
@@ -858,6 +859,8 @@ export interface components {
             optional: boolean;
             /** Problem */
             problem: string;
+            /** Apart */
+            apart: string[];
         };
         /**
          * NewFoods

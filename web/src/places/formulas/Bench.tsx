@@ -543,6 +543,11 @@ function useRowActions(store: BenchStore): RowActions {
       },
       paste: (key, text) => void paste(key, text),
       choose: (key, name, choice) => void choose(key, name, choice),
+      part: (key, texts) => {
+        const lines = texts.map((text) => newLine(text));
+        focus.current = lines.at(-1)?.key ?? null;
+        store.edit((draft) => removeLine(insertAfter(draft, key, lines), key));
+      },
     };
     return actions;
   }, [store, tell, client]);

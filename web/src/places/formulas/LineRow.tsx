@@ -16,6 +16,7 @@ export interface RowActions {
   nudge: (key: string, factor: number) => void;
   paste: (key: string, text: string) => void;
   choose: (key: string, name: string, choice: Schemas["Choice"] | null) => void;
+  part: (key: string, texts: readonly string[]) => void;
 }
 
 interface LineRowProps {
@@ -87,6 +88,15 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
             />
             {shown.optional && <span className="ml-2">optional, counted</span>}
             {problem && <span className="ml-2 font-semibold text-caution">{problem}</span>}
+            {problem && shown.apart.length > 1 && (
+              <button
+                type="button"
+                className="ml-2 font-semibold text-enamel-ink underline"
+                onClick={() => actions.part(line.key, shown.apart)}
+              >
+                Make it {shown.apart.length} lines
+              </button>
+            )}
           </div>
         )}
       </div>
