@@ -47,8 +47,8 @@ _METHOD: Final = re.compile(
 )
 _ASIDE: Final = re.compile(
     r"^(?:(?:prep(?:aration)?|cook(?:ing)?|bak(?:e|ing)|total|active|hands[- ]on|rest(?:ing)?|chill(?:ing)?"
-    r"|cool(?:ing)?|freez(?:e|ing)|additional)(?: time)?\s*:|(?:author|by|course|cuisine|keywords?|category|difficulty|cost"
-    r"|diet|calories|kcal|energy|rating|source|published|updated)\s*:|\d(?:/\d)?x(?:\s+\d(?:/\d)?x)+$)",
+    r"|cool(?:ing)?|freez(?:e|ing)|additional)(?: time)?\s*:|(?:author|by|course|cuisine|keywords?|category|difficulty"
+    r"|cost|diet|calories|kcal|energy|rating|source|published|updated)\s*:|\d(?:/\d)?x(?:\s+\d(?:/\d)?x)+$)",
     re.IGNORECASE,
 )
 """What pages put round a recipe: times, author, a row of multipliers. Kept with the method, never read as food."""

@@ -90,7 +90,11 @@ function RailLink({ to, name, hint, children }: { to: string; name: string; hint
     >
       {children}
       {name}
-      {hint && <kbd className="block font-text text-[11px] max-md:hidden">{hint}</kbd>}
+      {hint && (
+        <kbd aria-hidden className="block font-text text-[11px] max-md:hidden">
+          {hint}
+        </kbd>
+      )}
     </NavLink>
   );
 }
