@@ -75,14 +75,14 @@ class Cluster:
         self._owner = _server_user()
         self._started = False
 
-    def start(self) -> str:
+    def start(self, at: int | None = None) -> str:
         """Starts the server, making the cluster the first time, and returns its address. A server that runs already is
-        used as it is and not stopped by `stop`."""
+        used as it is and not stopped by `stop`. `at` is the port of loopback to listen on, any free one by default."""
         if not (self._data / "PG_VERSION").exists():
             self._make()
         port = self._running_port()
         if port is None:
-            port = free_port()
+            port = at or free_port()
             done = self._pg("pg_ctl", "-D", self._data, "-l", self._log, "-o", f"-p {port}", "-w", "-t", "60", "start")
             if done.returncode != 0:
                 raise CannotInstall(f"PostgreSQL did not start; its log is {self._log}.\n{done.stdout}{done.stderr}")

@@ -196,11 +196,12 @@ def _checked(draft: Draft) -> Draft:
     name = draft.name.strip()
     if not name:
         raise CannotAccept("/name", "A formula needs a name.")
-    _check_lines(draft.parts)
+    check_size(draft.parts)
     return Draft(name, draft.family, draft.pieces, draft.method, draft.parts)
 
 
-def _check_lines(parts: tuple[Part, ...]) -> None:
+def check_size(parts: tuple[Part, ...]) -> None:
+    """Raises TooMuch for more lines than one recipe holds."""
     lines = sum(len(part.lines) for part in parts)
     if lines > MOST_LINES:
         raise TooMuch("lines", lines, MOST_LINES)

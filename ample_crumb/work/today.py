@@ -15,7 +15,7 @@ from ample_crumb.store import days
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.days import EntryRow
 from ample_crumb.store.kitchens import Who
-from ample_crumb.work.formulas import piece_of, pieces_at_hand
+from ample_crumb.work.formulas import check_size, piece_of, pieces_at_hand
 from ample_crumb.work.kitchen import manner_of
 from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
 from ample_crumb.work.views import FiguresView, LineView, WorkedView, line_view, view, worked_view
@@ -319,7 +319,8 @@ class BenchView:
 
 
 def read_bench(database: Database, who: Who, parts: tuple[Part, ...], pieces: int, day: date) -> BenchView:
-    """Works out what is on the Bench, saved or not, and how many of its pieces fit into the day."""
+    """Works out what is on the Bench, saved or not, and how many of its pieces fit into the day. Raises TooMuch."""
+    check_size(parts)
     with database.transaction() as connection:
         manner, school = manner_of(connection, who)
         targets = _targets(connection, who, day)

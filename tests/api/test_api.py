@@ -144,6 +144,7 @@ class Api(unittest.TestCase):
             ("PUT", path, draft | {"name": "   "}, 422),
             ("PUT", path, draft | {"parts": parts(*["1 g salt"] * 401)}, 422),
             ("PUT", path, draft | {"parts": parts("x\x00")}, 422),
+            ("POST", "/api/bench/read", {"parts": 2 * parts(*["1 g salt"] * 201), "pieces": 1, "day": DAY}, 422),
             ("PUT", path, draft | {"name": "\ud800"}, 422),
             ("PUT", path, draft | {"surprise": 1}, 422),
             ("PUT", f"/api/formulas/{uuid4()}", draft, 404),

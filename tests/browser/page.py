@@ -36,7 +36,7 @@ class InBrowser(unittest.TestCase):
         cls.browser = launch(playwright)
         cls.addClassCleanup(cls.browser.close)
 
-    def page(self, size: str = "desk", **options: Any) -> Page:
+    def page(self, size: str = "desk", of: Served | None = None, **options: Any) -> Page:
         """A window of its own, closed after the test; errors of its scripts fail the test."""
         width, height = SIZES[size]
         context = self.browser.new_context(viewport={"width": width, "height": height}, **options)
@@ -44,7 +44,7 @@ class InBrowser(unittest.TestCase):
         context.set_default_timeout(10_000)
         page = context.new_page()
         page.on("pageerror", lambda error: self.script_errors.append(str(error)))
-        page.goto(self.served.address)
+        page.goto((of or self.served).address)
         return page
 
     def setUp(self) -> None:

@@ -1,10 +1,13 @@
 """The story in a real browser: paste, read, lay in, add, reload, restart; then what may go wrong."""
 
 import re
+import shutil
 
 from playwright.sync_api import Page, expect
 
+from launch.cluster import free_port, throwaway
 from tests.browser.page import SIZES, InBrowser
+from tests.kitchen import Served
 
 RECIPE = """Sesame bean rounds
 makes 12
@@ -14,6 +17,12 @@ makes 12
 60 g vanilla whey
 1 tbsp unicorn dust
 """
+
+
+def paste(page: Page, text: str) -> None:
+    """Through the clipboard, into whatever has the focus."""
+    page.evaluate("text => navigator.clipboard.writeText(text)", text)
+    page.keyboard.press("Control+v")
 
 
 def open_new(page: Page, text: str) -> None:
@@ -35,7 +44,7 @@ class Story(InBrowser):
                 before = page.locator("[data-protein]").inner_text()
                 open_new(page, RECIPE)
                 expect(page.locator("[data-piece-kcal]")).to_have_text(re.compile("136"))
-                expect(page.get_by_text("Without 1 line")).to_be_visible()
+                expect(page.get_by_role("status").filter(has_text="without 1 line")).to_be_visible()
                 expect(page.locator("[data-saved]")).to_have_text("saved")
                 self.assert_accessible(page, f"bench, {size}")
                 self.assert_no_sideways_scroll(page, f"bench, {size}")
@@ -51,7 +60,7 @@ class Story(InBrowser):
                 self.served.start()
                 page.reload()
                 expect(page.get_by_role("button", name="Change Skyr, oats").first).to_be_visible()
-                expect(page.get_by_role("button", name="Change Sesame bean rounds").first).to_be_visible()
+                expect(page.get_by_role("button", name="Change 2 × Sesame bean rounds").first).to_be_visible()
                 self.assertNotEqual(page.locator("[data-protein]").inner_text(), before)
                 page.get_by_role("link", name="Settings").click()
                 self.assert_accessible(page, f"settings, {size}")
@@ -65,7 +74,7 @@ class Story(InBrowser):
         expect(page.locator("[data-sentence]")).to_be_visible()
         self.assert_accessible(page, "today, dark")
         open_new(page, RECIPE)
-        expect(page.get_by_text("Without 1 line")).to_be_visible()
+        expect(page.get_by_role("status").filter(has_text="without 1 line")).to_be_visible()
         self.assert_accessible(page, "bench, dark")
 
 
@@ -110,6 +119,35 @@ class Editing(InBrowser):
         open_new(page, "2 tbsp unicorn dust\n100 g oats")
         expect(page.locator("[data-grams]").first).to_contain_text("21")
 
+    def test_two_foods_on_one_line_become_two_lines(self) -> None:
+        page = self.page()
+        open_new(page, "100 g oats")
+        page.get_by_label("Line as written").first.fill("1 egg plus 2 egg whites")
+        page.get_by_role("button", name="Make it 2 lines").click()
+        expect(page.get_by_label("Line as written").nth(1)).to_have_value("2 egg whites")
+        expect(page.locator("[data-piece-protein]")).to_contain_text("g")
+
+    def test_more_text_than_a_recipe_is_refused_and_kept(self) -> None:
+        page = self.page(permissions=["clipboard-read", "clipboard-write"])
+        page.get_by_role("link", name="Formulas").click()
+        page.get_by_role("button", name="New formula", exact=True).click()
+        field = page.get_by_label("Recipe")
+        field.click()
+        paste(page, "1 g salt\n" * 10_000)
+        page.get_by_role("button", name="Read it").click()
+        expect(page.get_by_role("alert")).to_contain_text("at most 400")
+        field.click()
+        paste(page, "1 g salt\n" * 500_000)
+        expect(page.get_by_role("alert")).to_contain_text("200,000 characters")
+        self.assertEqual(field.evaluate("field => field.value.length"), 90_000)
+
+    def test_odd_writing_is_shown_as_written(self) -> None:
+        page = self.page()
+        open_new(page, "🍰 עוגת שוקולד\n100 g oats\n200 גרם קמח 🍋\n-3 eggs\n900 kg skyr")
+        expect(page.get_by_label("Name of the formula")).to_have_value("🍰 עוגת שוקולד")
+        expect(page.get_by_role("status").filter(has_text="without 3 lines")).to_be_visible()
+        expect(page.get_by_text("more than a kitchen holds")).to_be_visible()
+
     def test_markup_in_names_is_text(self) -> None:
         page = self.page()
         open_new(page, "<img src=x onerror=alert(1)>\n100 g oats")
@@ -122,7 +160,7 @@ class Editing(InBrowser):
         open_new(page, "100 g oats\nmakes 4")
         page.get_by_label("Pieces of the batch").fill("0")
         expect(page.get_by_text("from 1 to 1,000 pieces")).to_be_visible()
-        expect(page.get_by_text("one of 4")).to_be_visible()
+        expect(page.get_by_text("one of 4 · 25 g of dough")).to_be_visible()
 
     def test_two_windows_never_overwrite_each_other_silently(self) -> None:
         one = self.page()
@@ -156,6 +194,30 @@ class Editing(InBrowser):
         page.reload()
         expect(page.get_by_label("Line as written").first).to_have_value("111 g oats")
         expect(page.get_by_label("Line as written").nth(1)).to_have_value("222 g skyr")
+
+
+class Away(InBrowser):
+    def test_the_database_stops_and_comes_back(self) -> None:
+        made, folder = throwaway()
+        self.addCleanup(shutil.rmtree, folder, ignore_errors=True)
+        port = free_port()
+        url = made.start(port)
+        self.addCleanup(made.stop, "immediate")
+        served = Served(url, demo=True)
+        served.start()
+        self.addCleanup(served.stop)
+        page = self.page(of=served)
+        open_new(page, "100 g oats")
+        expect(page.locator("[data-saved]")).to_have_text("saved")
+        made.stop("immediate")
+        page.get_by_label("Line as written").first.fill("111 g oats")
+        expect(page.get_by_role("alert")).to_contain_text("database does not answer")
+        page.reload()
+        expect(page.get_by_role("heading", name="The kitchen cannot be reached")).to_be_visible(timeout=15_000)
+        self.assert_accessible(page, "no database")
+        made.start(port)
+        expect(page.get_by_label("Line as written").first).to_have_value("111 g oats", timeout=20_000)
+        expect(page.locator("[data-saved]")).to_have_text("saved", timeout=15_000)
 
 
 class Days(InBrowser):

@@ -7,6 +7,7 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { queryClient } from "@/api/queries";
 import { App } from "@/app";
+import { Broken } from "@/parts/Broken";
 
 const root = document.getElementById("root");
 if (!root) throw new Error("index.html holds no #root");
@@ -14,7 +15,9 @@ createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queryClient}>
       <BrowserRouter>
-        <App />
+        <Broken>
+          <App />
+        </Broken>
       </BrowserRouter>
     </QueryClientProvider>
   </StrictMode>,

@@ -106,7 +106,7 @@ def _stated_weight(amount: Amount, measures: Measures, system: System) -> Weight
         # A can of pulses states its weight with the liquid; a figure near the drained weight is the drained one.
         if abs(one - gross) < abs(one - drained):
             share = drained / gross
-            how = f"drained weight taken as {share:.0%} of the {one:.0f} g on the {first.unit.name}"
+            how = f"drained: {share:.0%} of {one:.0f} g"
             grams = grams.times(share)
     return Weight(grams.middle, grams.low, grams.high, Basis.WEIGHED, how)
 
@@ -164,7 +164,7 @@ def _by_count(term: Term, line: WrittenLine, thing: str, measures: Measures, sys
     grams = term.count.times(each_g * term.heap)
     how = f"{word} at {each_g:g} g"
     if term.unit.kind is Kind.PACK and f"gross {term.unit.name}" in measures.pack_g:
-        how = f"{each_g:g} g drained from a usual {term.unit.name}"
+        how = f"usual {term.unit.name}: {each_g:g} g drained"
     return Weight(grams.middle, grams.low, grams.high, Basis.COUNTED, how)
 
 

@@ -6,8 +6,9 @@ const pieces = new Intl.NumberFormat("en", { maximumFractionDigits: 2 });
 
 export const kcal = (value: number) => whole.format(Math.round(value) + 0);
 
-/** Grams: tenths below 20, whole above, as a kitchen scale shows them. */
-export const grams = (value: number) => (Math.abs(value) < 19.95 ? tenths : whole).format(value);
+/** Grams: tenths below 20, whole above, as a kitchen scale shows them; a plain 0 for nothing. */
+export const grams = (value: number) =>
+  Math.abs(value) < 0.05 ? "0" : (Math.abs(value) < 19.95 ? tenths : whole).format(value);
 
 const HALVES: Record<number, string> = { 0.25: "¼", 0.5: "½", 0.75: "¾" };
 
@@ -18,6 +19,8 @@ export function count(value: number): string {
   if (fraction) return floor ? `${floor}${fraction}` : fraction;
   return pieces.format(value);
 }
+
+export const withoutLines = (lines: number) => (lines === 1 ? "without 1 line" : `without ${lines} lines`);
 
 export const plural = (value: number, one: string, many = `${one}s`) => (value > 1 ? many : one);
 

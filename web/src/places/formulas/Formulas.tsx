@@ -6,7 +6,7 @@ import type { Schemas } from "@/api/client";
 import { formulasQuery, kitchenQuery } from "@/api/queries";
 import { isTyping, useKeys } from "@/parts/keys";
 import { Slab } from "@/parts/Slab";
-import { grams, kcal } from "@/parts/words";
+import { grams, kcal, withoutLines } from "@/parts/words";
 import { NewFormula } from "./NewFormula";
 import { useArchive } from "./useArchive";
 
@@ -78,12 +78,7 @@ function Row({ formula, family }: { formula: Schemas["FormulaSummary"]; family: 
         <span className="block font-semibold break-words group-hover:underline">{formula.name}</span>
         <span className="block text-[14px] text-soft">
           {[family, `makes ${formula.pieces}`, `${grams(piece.mass_g)} g each`].filter(Boolean).join(" · ")}
-          {piece.without_lines > 0 && (
-            <span className="text-caution">
-              {" "}
-              · without {piece.without_lines === 1 ? "1 line" : `${piece.without_lines} lines`}
-            </span>
-          )}
+          {piece.without_lines > 0 && <span className="text-caution"> · {withoutLines(piece.without_lines)}</span>}
         </span>
       </Link>
       <span className="text-right">

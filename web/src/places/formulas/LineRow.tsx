@@ -102,13 +102,15 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
       </div>
       <span className="text-right max-md:order-2 max-md:col-start-1 max-md:justify-self-start max-md:px-1" data-grams>
         {figures ? (
-          <span className={measured ? "font-semibold text-caution" : "text-soft"}>
-            {measured && <span title="estimated from a measure or a count">≈ </span>}
-            {grams(figures.mass_g ?? 0)}
-            <span className="md:sr-only"> g</span>
+          <>
+            <span className={measured ? "font-semibold text-caution" : "text-soft"}>
+              {measured && <span title="estimated from a measure or a count">≈ </span>}
+              {grams(figures.mass_g ?? 0)}
+              <span className="md:sr-only"> g</span>
+            </span>
             <span className="md:hidden"> · {kcal(figures.energy_kcal ?? 0)} kcal · </span>
             <span className="text-protein-ink md:hidden">{grams(figures.protein_g ?? 0)} g protein</span>
-          </span>
+          </>
         ) : (
           problem && <span className="text-caution">not read</span>
         )}

@@ -3,16 +3,16 @@ import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data, Problem } from "@/api/client";
 import { Sheet } from "@/parts/Sheet";
-import { UNNAMED } from "./Bench";
-
-const MOST_PASTED = 200_000;
+import { useKept } from "@/parts/useKept";
+import { MOST_PASTED, UNNAMED } from "./draft";
 
 /** A new formula, from a pasted recipe or from nothing. */
 export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
-  const [text, setText] = useState("");
+  const [text, setText] = useKept("recipe");
   const id = useRef(crypto.randomUUID());
   const navigate = useNavigate();
   const client = useQueryClient();
+  const [refused, setRefused] = useState(false);
   const tooLong = text.length > MOST_PASTED;
   const create = useMutation({
     mutationFn: async () => {
@@ -59,15 +59,23 @@ export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange
         <textarea
           className="field min-h-[240px] leading-relaxed"
           aria-label="Recipe"
-          aria-invalid={!!problem || tooLong}
+          aria-invalid={!!problem || tooLong || refused}
           placeholder={"1 1/2 cups almond flour\n1 can chickpeas, drained\n2 eggs\nmakes 12"}
           value={text}
           onChange={(event) => {
             setText(event.target.value);
+            setRefused(false);
+            create.reset();
+          }}
+          onPaste={(event) => {
+            // Millions of characters would hold the window up for minutes; they stay on the clipboard.
+            if (event.clipboardData.getData("text/plain").length <= MOST_PASTED) return;
+            event.preventDefault();
+            setRefused(true);
             create.reset();
           }}
         />
-        {tooLong && (
+        {(tooLong || refused) && (
           <p role="alert" className="mt-2 text-stop">
             This is more text than one recipe holds (200,000 characters). Keep only the ingredient lines.
           </p>

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Schemas } from "@/api/client";
 import { Slab } from "@/parts/Slab";
-import { count, grams, kcal, plural } from "@/parts/words";
+import { count, grams, kcal, plural, withoutLines } from "@/parts/words";
 
 type Figures = Schemas["FiguresView"];
 
@@ -59,7 +59,7 @@ export function PieceCard({ worked, school, fitting, laying, onLay }: PieceCardP
       </div>
       {unread.length > 0 && (
         <div className="mt-3 border-l-4 border-caution bg-caution-ground px-3 py-2 text-[14px]" role="status">
-          <b>Without {unread.length === 1 ? "1 line" : `${unread.length} lines`}</b> that could not be read:{" "}
+          <b className="inline-block first-letter:uppercase">{withoutLines(unread.length)}</b> that could not be read:{" "}
           {unread.slice(0, 4).join("; ")}
           {unread.length > 4 && " …"}
         </div>

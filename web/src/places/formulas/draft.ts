@@ -21,6 +21,12 @@ export interface Line {
   chosen: string | null;
 }
 
+/** Name of a formula that has none yet. */
+export const UNNAMED = "New formula";
+
+/** Longest text that is taken as a paste, as the server has it. */
+export const MOST_PASTED = 200_000;
+
 type Written = { name: string; lines: readonly { text: string; chosen?: string | null }[] };
 
 export const newLine = (text = "", chosen: string | null = null): Line => ({ key: crypto.randomUUID(), text, chosen });

@@ -55,7 +55,8 @@ export function useWorked(draft: Draft): Worked | undefined {
   const late = useAfterPause(draft);
   const day = today();
   const query = useQuery({
-    queryKey: ["bench", JSON.stringify(partsBody(late.parts)), late.pieces, day, late.parts.map((part) => part.key)],
+    // The answer is told by rows, so the rows' keys belong to the question.
+    queryKey: ["bench", late.parts, late.pieces, day],
     queryFn: async ({ signal }): Promise<Worked> => {
       const body = { parts: partsBody(late.parts), pieces: late.pieces, day };
       const { worked, fitting } = await data(api.POST("/api/bench/read", { body, signal }));

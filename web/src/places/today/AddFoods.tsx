@@ -1,8 +1,9 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { type RefObject, useEffect, useRef, useState } from "react";
+import { type RefObject, useEffect, useRef } from "react";
 import { useSearchParams } from "react-router";
 import { api, data, type Problem } from "@/api/client";
-import { grams, kcal, momentOn } from "@/parts/words";
+import { useKept } from "@/parts/useKept";
+import { grams, kcal, momentOn, withoutLines } from "@/parts/words";
 import type { useDayWrites } from "./useDay";
 
 interface AddFoodsProps {
@@ -25,7 +26,7 @@ export function useReadFoods(day: string, text: string) {
 
 export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
   const [params, setParams] = useSearchParams();
-  const [text, setText] = useState("");
+  const [text, setText] = useKept(`foods ${day}`);
   // The id belongs to the text: sent again after a lost answer, it lays nothing in twice.
   const id = useRef(crypto.randomUUID());
   const wanted = params.get("add");
@@ -34,7 +35,7 @@ export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
     setText(wanted);
     setParams({}, { replace: true });
     input.current?.focus();
-  }, [wanted, setParams, input]);
+  }, [wanted, setParams, input, setText]);
 
   const read = useReadFoods(day, text);
   const foods = text.trim() ? read.data : undefined;
@@ -98,12 +99,7 @@ export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
                   : ` · ${kcal(-foods.leaves_kcal)} kcal over`}
               </span>
             )}
-            {foods.unread.length > 0 && (
-              <span className="text-caution">
-                {" "}
-                · without {foods.unread.length === 1 ? "1 line" : `${foods.unread.length} lines`}
-              </span>
-            )}
+            {foods.unread.length > 0 && <span className="text-caution"> · {withoutLines(foods.unread.length)}</span>}
           </p>
         )}
         {foods?.lines.map((line, place) => (

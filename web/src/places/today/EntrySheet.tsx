@@ -19,6 +19,7 @@ export function EntrySheet({ entry, writes, onClose }: EntrySheetProps) {
   const [pieces, setPieces] = useState(String(entry.pieces ?? 1));
   const [day, setDay] = useState(entry.day);
   const [time, setTime] = useState(clock(entry.eaten_at));
+  const [base, setBase] = useState(entry);
   const isPiece = entry.kind === "piece";
   const read = useReadFoods(entry.day, isPiece || text === entry.text ? "" : text);
   const problem = writes.change.error;
@@ -27,9 +28,16 @@ export function EntrySheet({ entry, writes, onClose }: EntrySheetProps) {
 
   function save() {
     if (wrong || !day || !time) return;
+    const moved = day !== entry.day || time !== clock(entry.eaten_at);
+    const eaten_at = moved ? new Date(`${day}T${time}`).toISOString() : entry.eaten_at;
     writes.change.mutate(
-      { entry, day, eaten_at: new Date(`${day}T${time}`).toISOString(), text, pieces: isPiece ? number : null },
-      { onSuccess: onClose },
+      { entry: base, day, eaten_at, text, pieces: isPiece ? number : null },
+      {
+        onSuccess: onClose,
+        onError: (error) => {
+          if (error instanceof Problem && error.status === 409) setBase(error.current as Entry);
+        },
+      },
     );
   }
 
@@ -98,7 +106,7 @@ export function EntrySheet({ entry, writes, onClose }: EntrySheetProps) {
         </div>
         {problem && (
           <p role="alert" className="text-stop">
-            {problem instanceof Problem ? problem.detail : problem.message}
+            {problem.message} {problem instanceof Problem && problem.status === 409 && "Saving again replaces that."}
           </p>
         )}
         <div className="flex justify-between gap-2">

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { ChevronLeft, ChevronRight, Target } from "lucide-react";
+import { ChevronLeft, ChevronRight, X } from "lucide-react";
 import { ToggleGroup } from "radix-ui";
 import { useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
@@ -67,7 +67,7 @@ export function Today() {
             </ToggleGroup.Root>
           )}
           <button type="button" className="btn btn-quiet" onClick={() => setTargeting(true)}>
-            <Target size={16} aria-hidden /> Targets
+            Targets
           </button>
           <Link
             className="btn btn-quiet"
@@ -110,16 +110,30 @@ export function Today() {
               <Others view={view} />
             </div>
           )}
-          <div className="mt-4 grid items-start gap-[18px] lg:grid-cols-[minmax(0,1fr)_372px]">
-            <div className="grid min-w-0 gap-[18px] max-lg:order-2">
+          <div className="mt-4 grid grid-cols-[minmax(0,1fr)] items-start gap-[18px] lg:grid-cols-[minmax(0,1fr)_372px] lg:grid-rows-[auto_1fr]">
+            <div className="max-lg:order-2 lg:row-span-2">
               <WhatFits view={view} onLay={(fit) => writes.layPieces(fit.formula_id, fit.name, fit.pieces)} />
+            </div>
+            <div className="max-lg:order-1">
+              <AddFoods key={day} day={day} layFoods={writes.layFoods} input={input} />
+            </div>
+            <div className="max-lg:order-3">
               <Entries entries={view.entries} onOpen={setOpened} onRemove={writes.remove} />
             </div>
-            <AddFoods key={day} day={day} layFoods={writes.layFoods} input={input} />
           </div>
         </>
       )}
-      {opened && <EntrySheet key={opened.id} entry={opened} writes={writes} onClose={() => setOpened(null)} />}
+      {opened && (
+        <EntrySheet
+          key={opened.id}
+          entry={opened}
+          writes={writes}
+          onClose={() => {
+            setOpened(null);
+            writes.change.reset();
+          }}
+        />
+      )}
       {targeting && view && <TargetsSheet day={day} targets={view.all_targets} onClose={() => setTargeting(false)} />}
     </div>
   );
@@ -256,10 +270,15 @@ function Entries({ entries, onOpen, onRemove }: EntriesProps) {
               {clock(entry.eaten_at)}
             </time>
             <div className="min-w-0">
-              <span className="font-semibold break-words">
+              <button
+                type="button"
+                className="text-left font-semibold break-words hover:underline"
+                aria-label={`Change ${entry.pieces !== null ? `${count(entry.pieces)} × ` : ""}${entry.name}`}
+                onClick={() => onOpen(entry)}
+              >
                 {entry.pieces !== null && `${count(entry.pieces)} × `}
                 {entry.name}
-              </span>
+              </button>
               <div className="text-soft">
                 {kcal(entry.figures.energy_kcal)} kcal ·{" "}
                 <span className="text-protein-ink">{grams(entry.figures.protein_g)} g protein</span> ·{" "}
@@ -269,24 +288,15 @@ function Entries({ entries, onOpen, onRemove }: EntriesProps) {
                 )}
               </div>
             </div>
-            <div className="flex">
-              <button
-                type="button"
-                className="btn btn-bare"
-                aria-label={`Change ${entry.name}`}
-                onClick={() => onOpen(entry)}
-              >
-                Change
-              </button>
-              <button
-                type="button"
-                className="btn btn-bare"
-                aria-label={`Remove ${entry.name}`}
-                onClick={() => onRemove(entry)}
-              >
-                Remove
-              </button>
-            </div>
+            <button
+              type="button"
+              className="btn btn-bare text-soft"
+              aria-label={`Remove ${entry.name}`}
+              title="Remove"
+              onClick={() => onRemove(entry)}
+            >
+              <X size={16} aria-hidden />
+            </button>
           </li>
         ))}
       </ol>

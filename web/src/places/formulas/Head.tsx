@@ -1,0 +1,184 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { Check, ChevronDown, MoreHorizontal, Redo2, Undo2 } from "lucide-react";
+import { DropdownMenu, Select } from "radix-ui";
+import { useEffect, useState } from "react";
+import { useNavigate } from "react-router";
+import { api, data, type Schemas } from "@/api/client";
+import type { BenchStore } from "./bench-store";
+import { UNNAMED } from "./draft";
+import { useArchive } from "./useArchive";
+
+interface HeadProps {
+  view: Schemas["FormulaView"];
+  store: BenchStore;
+  families: Schemas["Family"][];
+}
+
+/** Name, family, pieces, undo and the rest of what concerns the formula as a whole. */
+export function Head({ view, store, families }: HeadProps) {
+  const { draft, past, future } = store.state;
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const archive = useArchive();
+  const copy = useMutation({
+    mutationFn: async (id: string) => {
+      await store.flush();
+      return data(
+        api.POST("/api/formulas/{formula_id}/copies", { params: { path: { formula_id: view.id } }, body: { id } }),
+      );
+    },
+    onSuccess: async (made) => {
+      await client.invalidateQueries({ queryKey: ["formulas", "list"] });
+      navigate(`/formulas/${made.id}`);
+    },
+  });
+  return (
+    <header className="flex flex-wrap items-center gap-x-4 gap-y-2">
+      <h1 className="min-w-[200px] flex-1 max-md:basis-full">
+        <input
+          className="-ml-1 w-full rounded bg-transparent px-1"
+          aria-label="Name of the formula"
+          maxLength={120}
+          value={draft.name}
+          onFocus={(event) => draft.name === UNNAMED && event.target.select()}
+          onChange={(event) => {
+            const name = event.target.value;
+            store.edit((now) => ({ ...now, name }), "name");
+          }}
+        />
+      </h1>
+      {view.archived && <span className="font-semibold text-caution">archived</span>}
+      <FamilySelect
+        family={draft.family}
+        families={families}
+        onChange={(family) => store.edit((now) => ({ ...now, family }))}
+      />
+      <PiecesField pieces={draft.pieces} onChange={(pieces) => store.edit((now) => ({ ...now, pieces }), "pieces")} />
+      <span className="flex gap-1">
+        <button
+          type="button"
+          className="btn btn-quiet"
+          aria-label="Undo"
+          title="Undo (Ctrl Z)"
+          disabled={!past.length}
+          onClick={() => store.undo()}
+        >
+          <Undo2 size={17} aria-hidden />
+        </button>
+        <button
+          type="button"
+          className="btn btn-quiet"
+          aria-label="Redo"
+          title="Redo (Ctrl Shift Z)"
+          disabled={!future.length}
+          onClick={() => store.redo()}
+        >
+          <Redo2 size={17} aria-hidden />
+        </button>
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger className="btn btn-quiet" aria-label="More">
+            <MoreHorizontal size={17} aria-hidden />
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content align="end" sideOffset={6} className="card z-40 min-w-[170px] p-1 shadow-xl">
+              <DropdownMenu.Item
+                className="cursor-pointer rounded px-3 py-2 data-[highlighted]:bg-sunk"
+                onSelect={() => copy.mutate(crypto.randomUUID())}
+              >
+                Duplicate
+              </DropdownMenu.Item>
+              <DropdownMenu.Item
+                className="cursor-pointer rounded px-3 py-2 data-[highlighted]:bg-sunk"
+                onSelect={() =>
+                  archive.mutate(
+                    { id: view.id, name: draft.name, archived: !view.archived },
+                    { onSuccess: () => !view.archived && navigate("/formulas") },
+                  )
+                }
+              >
+                {view.archived ? "Bring back" : "Archive"}
+              </DropdownMenu.Item>
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      </span>
+    </header>
+  );
+}
+
+const NO_FAMILY = "none";
+
+function FamilySelect({
+  family,
+  families,
+  onChange,
+}: {
+  family: string;
+  families: Schemas["Family"][];
+  onChange: (family: string) => void;
+}) {
+  const offered = [{ slug: NO_FAMILY, name: "No family yet" }, ...families];
+  return (
+    <Select.Root value={family || NO_FAMILY} onValueChange={(slug) => onChange(slug === NO_FAMILY ? "" : slug)}>
+      <Select.Trigger className="field flex !w-auto items-center gap-2" aria-label="Family">
+        <Select.Value />
+        <Select.Icon>
+          <ChevronDown size={15} aria-hidden />
+        </Select.Icon>
+      </Select.Trigger>
+      <Select.Portal>
+        <Select.Content
+          position="popper"
+          sideOffset={6}
+          collisionPadding={12}
+          className="card z-40 max-h-[min(420px,var(--radix-select-content-available-height))] p-1 shadow-xl"
+        >
+          <Select.Viewport>
+            {offered.map(({ slug, name }) => (
+              <Select.Item
+                key={slug}
+                value={slug}
+                className="flex cursor-pointer items-center gap-3 rounded px-3 py-[6px] data-[highlighted]:bg-sunk"
+              >
+                <Select.ItemText>{name}</Select.ItemText>
+                <Select.ItemIndicator className="ml-auto">
+                  <Check size={15} aria-hidden />
+                </Select.ItemIndicator>
+              </Select.Item>
+            ))}
+          </Select.Viewport>
+        </Select.Content>
+      </Select.Portal>
+    </Select.Root>
+  );
+}
+
+function PiecesField({ pieces, onChange }: { pieces: number; onChange: (pieces: number) => void }) {
+  const [text, setText] = useState(String(pieces));
+  const number = Number(text);
+  const right = Number.isInteger(number) && number >= 1 && number <= 1000;
+  useEffect(() => setText((now) => (Number(now) === pieces ? now : String(pieces))), [pieces]);
+  return (
+    <label className="flex items-center gap-2">
+      makes
+      <input
+        className="field !w-[72px] text-right"
+        inputMode="numeric"
+        aria-label="Pieces of the batch"
+        aria-invalid={!right}
+        aria-describedby={right ? undefined : "pieces-wrong"}
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+          const typed = Number(event.target.value);
+          if (event.target.value.trim() && Number.isInteger(typed) && typed >= 1 && typed <= 1000) onChange(typed);
+        }}
+      />
+      {!right && (
+        <span id="pieces-wrong" role="alert" className="text-[14px] text-stop">
+          A batch makes from 1 to 1,000 pieces.
+        </span>
+      )}
+    </label>
+  );
+}

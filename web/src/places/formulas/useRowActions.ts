@@ -1,0 +1,153 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useMemo, useRef } from "react";
+import { api, data, Problem, type Schemas } from "@/api/client";
+import { useNotice } from "@/parts/Notices";
+import type { BenchStore } from "./bench-store";
+import {
+  changeLine,
+  insertAfter,
+  isBlank,
+  type Line,
+  MOST_PASTED,
+  moveLine,
+  newLine,
+  partsFrom,
+  removeLine,
+  UNNAMED,
+} from "./draft";
+import type { RowActions } from "./LineRow";
+
+/** What the rows can do. The object stays the same for a store, so that only changed rows are drawn anew. */
+export function useRowActions(store: BenchStore): RowActions {
+  const tell = useNotice();
+  const client = useQueryClient();
+  const focus = useRef<string | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the row to focus is known once the draft is drawn
+  useEffect(() => {
+    if (focus.current) document.querySelector<HTMLElement>(`[data-line="${focus.current}"]`)?.focus();
+    focus.current = null;
+  }, [store.state.draft]);
+
+  return useMemo(() => {
+    const order = () => store.state.draft.parts.flatMap((part) => part.lines);
+    const find = (key: string) => order().find((line) => line.key === key);
+    const remembered = () => client.invalidateQueries({ queryKey: ["bench"] });
+
+    async function choose(key: string, name: string, choice: Schemas["Choice"] | null) {
+      const before = find(key)?.chosen ?? null;
+      store.edit((draft) => changeLine(draft, key, { chosen: choice?.slug ?? null }));
+      try {
+        if (choice) await api.PUT("/api/corrections", { body: { name, slug: choice.slug } });
+        else await api.DELETE("/api/corrections", { params: { query: { name } } });
+        await remembered();
+        tell(
+          choice ? `“${name}” now means ${choice.name}, here and next time.` : `“${name}” is read by its words again.`,
+          {
+            label: "Undo",
+            run: async () => {
+              store.edit((draft) => changeLine(draft, key, { chosen: before }));
+              if (choice) await api.DELETE("/api/corrections", { params: { query: { name } } });
+              await remembered();
+            },
+          },
+        );
+      } catch (error) {
+        tell(error instanceof Problem ? error.detail : String(error));
+      }
+    }
+
+    async function paste(key: string, text: string) {
+      if (text.length > MOST_PASTED) {
+        tell("This is more text than one recipe holds (200,000 characters). Copy only the ingredient lines.");
+        return;
+      }
+      try {
+        const pasted = await data(api.POST("/api/bench/paste", { body: { text } }));
+        insert(key, pasted);
+      } catch (error) {
+        if (!(error instanceof Problem)) throw error;
+        if (!error.away) {
+          tell(error.detail);
+          return;
+        }
+        // Nobody can take the text apart now; its lines are kept as they are and read later.
+        const lines = text.split(/\r?\n/).filter((line) => line.trim());
+        insert(key, {
+          title: "",
+          pieces: null,
+          method: "",
+          parts: [{ name: "", lines: lines.map((each) => ({ text: each.slice(0, 1000) })) }],
+        });
+      }
+    }
+
+    function insert(
+      key: string,
+      pasted: Pick<Schemas["Pasted"], "title" | "pieces" | "method"> & { parts: Parameters<typeof partsFrom>[0] },
+    ) {
+      const parts = partsFrom(pasted.parts);
+      const last = parts.at(-1)?.lines.at(-1);
+      if (last) focus.current = last.key;
+      store.edit((draft) => {
+        if (isBlank(draft)) {
+          return {
+            ...draft,
+            name: draft.name === UNNAMED && pasted.title ? pasted.title : draft.name,
+            pieces: pasted.pieces ?? draft.pieces,
+            method: draft.method || pasted.method,
+            parts,
+          };
+        }
+        const [first, ...rest] = parts;
+        const filled = insertAfter(draft, key, first?.lines ?? []);
+        const { parts: before, method } = find(key)?.text.trim() ? filled : removeLine(filled, key);
+        return { ...draft, parts: [...before, ...rest], method: method || pasted.method };
+      });
+    }
+
+    function neighbour(key: string, by: 1 | -1): Line | undefined {
+      const lines = order();
+      return lines[lines.findIndex((line) => line.key === key) + by];
+    }
+
+    const actions: RowActions = {
+      type: (key, text) => store.edit((draft) => changeLine(draft, key, { text }), `line ${key}`),
+      addBelow: (key) => {
+        const line = newLine();
+        focus.current = line.key;
+        store.edit((draft) => insertAfter(draft, key, [line]));
+      },
+      remove: (key, refocus) => {
+        if (refocus) focus.current = (neighbour(key, -1) ?? neighbour(key, 1))?.key ?? null;
+        store.edit((draft) => removeLine(draft, key));
+      },
+      move: (key, by) => {
+        focus.current = key;
+        store.edit((draft) => moveLine(draft, key, by));
+      },
+      focusNeighbour: (key, by) => {
+        const line = neighbour(key, by);
+        if (line) document.querySelector<HTMLElement>(`[data-line="${line.key}"]`)?.focus();
+      },
+      nudge: async (key, factor) => {
+        const line = find(key);
+        if (!line) return;
+        try {
+          const { text, chosen } = line;
+          const nudged = await data(api.POST("/api/bench/nudge", { body: { text, chosen, factor } }));
+          store.edit((draft) => changeLine(draft, key, { text: nudged.text }), `nudge ${key}`);
+        } catch (error) {
+          tell(error instanceof Problem ? error.detail : String(error));
+        }
+      },
+      paste: (key, text) => void paste(key, text),
+      choose: (key, name, choice) => void choose(key, name, choice),
+      part: (key, texts) => {
+        const lines = texts.map((text) => newLine(text));
+        focus.current = lines.at(-1)?.key ?? null;
+        store.edit((draft) => removeLine(insertAfter(draft, key, lines), key));
+      },
+    };
+    return actions;
+  }, [store, tell, client]);
+}
