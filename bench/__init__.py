@@ -1,1 +1,1 @@
-"""Speed, measured by hand: `.venv/bin/python -m bench`. Nothing here is a test; figures stand in docs/speed.md."""
+"""Speed, measured by hand: `.venv/bin/python -m bench`. Figures of a run stand in docs/speed.md."""

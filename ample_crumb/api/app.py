@@ -1,5 +1,6 @@
 """The application: routers, problems, limits, and the built front end."""
 
+import gc
 import os
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
@@ -14,6 +15,7 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 from ample_crumb import __version__
 from ample_crumb.api import formulas, kitchen, today
 from ample_crumb.api.problems import add_problems, problem
+from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.store.database import Database
 
 MOST_BYTES: Final = 2_000_000
@@ -64,6 +66,10 @@ def create_app(database_url: str | None = None) -> FastAPI:
     @asynccontextmanager
     async def lifespan(_: FastAPI) -> AsyncIterator[None]:
         database.open()
+        # What is loaded now stays: the collector need not walk through the cupboard again and again, and the first
+        # request need not wait for it.
+        reference_cupboard()
+        gc.freeze()
         try:
             yield
         finally:

@@ -3,22 +3,24 @@
 from typing import Annotated
 
 from fastapi import Depends, Request
+from fastapi.concurrency import run_in_threadpool
 
 from ample_crumb.store.database import Database
 from ample_crumb.store.kitchens import Who
 from ample_crumb.work.kitchen import ensure_person
 
 
-def _database(request: Request) -> Database:
+# Both are async so that they run where they are: a plain function would go to a thread and back for each request.
+async def _database(request: Request) -> Database:
     database: Database = request.app.state.database
     return database
 
 
-def _who(request: Request) -> Who:
+async def _who(request: Request) -> Who:
     # Found at the first request and not at the start, so that the server may start before its database.
     state = request.app.state
     if state.who is None:
-        state.who = ensure_person(state.database)
+        state.who = await run_in_threadpool(ensure_person, state.database)
     who: Who = state.who
     return who
 

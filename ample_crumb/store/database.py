@@ -1,6 +1,7 @@
 """Connections and the schema."""
 
-from contextlib import AbstractContextManager
+from collections.abc import Iterator
+from contextlib import AbstractContextManager, contextmanager
 from importlib.resources import as_file, files
 from typing import Any, Final
 
@@ -34,7 +35,8 @@ class Database:
             open=False,
             configure=_prepare,
             check=ConnectionPool.check_connection,
-            kwargs={"options": f"-c statement_timeout={STATEMENT_TIMEOUT_MS} -c timezone=UTC"},
+            # A transaction is begun where one is asked for; a lone read needs none.
+            kwargs={"autocommit": True, "options": f"-c statement_timeout={STATEMENT_TIMEOUT_MS} -c timezone=UTC"},
         )
 
     def open(self) -> None:
@@ -45,8 +47,14 @@ class Database:
         """Ends the pool and its connections."""
         self._pool.close()
 
-    def transaction(self) -> AbstractContextManager[Connection]:
+    @contextmanager
+    def transaction(self) -> Iterator[Connection]:
         """A connection with a transaction of its own: committed at the end, rolled back on an error."""
+        with self._pool.connection() as connection, connection.transaction():
+            yield connection
+
+    def reading(self) -> AbstractContextManager[Connection]:
+        """A connection for reads that need not agree to the moment: each is its own."""
         return self._pool.connection()
 
 

@@ -30,20 +30,6 @@ class EntryRow(FiguresRow):
     removed: bool
 
 
-def day_type(connection: Connection, who: Who, day: date) -> str:
-    """The type of a day: as set, else as the same weekday a week before, else a rest day."""
-    row = connection.execute(
-        """
-        select day_type from day
-        where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
-            and (day = %(day)s or day = %(day)s::date - 7)
-        order by day desc limit 1
-        """,
-        {"person_id": who.person_id, "kitchen_id": who.kitchen_id, "day": day},
-    ).fetchone()
-    return str(row[0]) if row else "rest"
-
-
 def set_day_type(connection: Connection, who: Who, day: date, kind: str) -> None:
     """Makes a day a training or a rest day."""
     connection.execute(
@@ -56,18 +42,41 @@ def set_day_type(connection: Connection, who: Who, day: date, kind: str) -> None
     )
 
 
-def targets_on(connection: Connection, who: Who, day: date) -> dict[str, Targets]:
-    """The targets in force on a day, by day type; the first ones set also hold for the days before them."""
+@dataclass(frozen=True, slots=True)
+class Plan:
+    """What a day is meant to be: its type, and the targets in force by type of day."""
+
+    day_type: str
+    by_type: dict[str, Targets]
+
+    @property
+    def targets(self) -> Targets | None:
+        """The targets of this day; None when there are none for its type."""
+        return self.by_type.get(self.day_type)
+
+
+def plan_of(connection: Connection, who: Who, day: date) -> Plan:
+    """The plan of a day. Its type is as set, else as the same weekday a week before, else a rest day. Of targets the
+    latest up to the day are in force; the first ones set also hold for the days before them."""
     rows = connection.execute(
         """
-        select distinct on (day_type) day_type, energy_kcal, protein_g, fat_g, carbohydrate_g from target
-        where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
-        order by day_type, (from_day <= %(day)s) desc,
+        select distinct on (target.day_type)
+            this.day_type, target.day_type, energy_kcal, protein_g, fat_g, carbohydrate_g
+        from (
+            select coalesce((
+                select day_type from day
+                where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
+                    and (day = %(day)s or day = %(day)s::date - 7)
+                order by day desc limit 1
+            ), 'rest') as day_type
+        ) this
+        left join target on person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
+        order by target.day_type, (from_day <= %(day)s) desc,
             case when from_day <= %(day)s then %(day)s::date - from_day else from_day - %(day)s::date end
         """,
         {"person_id": who.person_id, "kitchen_id": who.kitchen_id, "day": day},
     ).fetchall()
-    return {kind: Targets(*figures) for kind, *figures in rows}
+    return Plan(rows[0][0], {kind: Targets(*figures) for _, kind, *figures in rows if kind is not None})
 
 
 def set_target(connection: Connection, who: Who, kind: str, from_day: date, targets: Targets) -> None:

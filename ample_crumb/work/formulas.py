@@ -184,7 +184,7 @@ def paste(text: str) -> Pasted:
 
 def nudge(database: Database, who: Who, line: Line, factor: float) -> str:
     """The line written anew in grams with its amount multiplied. Raises CannotUse when it has no grams."""
-    with database.transaction() as connection:
+    with database.reading() as connection:
         manner, _ = manner_of(connection, who)
     text = nudged(read_against(line.text, reference_cupboard(), manner, line.chosen), factor)
     if text is None:

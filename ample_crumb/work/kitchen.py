@@ -36,11 +36,9 @@ def ensure_person(database: Database) -> Who:
 
 def manner_of(connection: Connection, who: Who) -> tuple[Manner, Carbohydrate]:
     """How this person reads and counts."""
-    settings = kitchens.settings_of(connection, who)
-    manner = Manner(
-        System(settings.measures), EnergySystem(settings.energy), kitchens.remembered(connection, who.kitchen_id)
-    )
-    return manner, Carbohydrate(settings.carbohydrate)
+    habits = kitchens.habits_of(connection, who)
+    manner = Manner(System(habits.measures), EnergySystem(habits.energy), habits.remembered)
+    return manner, Carbohydrate(habits.carbohydrate)
 
 
 def load(database: Database, who: Who) -> Kitchen:

@@ -119,10 +119,10 @@ def set_targets(database: Database, who: Who, kind: str, from_day: date, targets
 
 def read_foods(database: Database, who: Who, text: str, day: date) -> FoodsView:
     """Reads typed foods and says what they would leave."""
-    with database.transaction() as connection:
+    with database.reading() as connection:
         manner, school = manner_of(connection, who)
         part = _foods(text, manner)
-        targets = _targets(connection, who, day)
+        targets = days.plan_of(connection, who, day).targets
         eaten = total(entry.figures() for entry in days.entries_of(connection, who, day))
     leaves = None
     if targets is not None:
@@ -243,15 +243,10 @@ def _read_entry(text: str, manner: Manner) -> tuple[str, Figures]:
     return name[:1].upper() + name[1:290], part.figures
 
 
-def _targets(connection: Connection, who: Who, day: date) -> Targets | None:
-    return days.targets_on(connection, who, day).get(days.day_type(connection, who, day))
-
-
 def _day(connection: Connection, who: Who, day: date) -> DayView:
     manner, school = manner_of(connection, who)
-    kind = days.day_type(connection, who, day)
-    all_targets = days.targets_on(connection, who, day)
-    targets = all_targets.get(kind)
+    plan = days.plan_of(connection, who, day)
+    targets = plan.targets
     rows = days.entries_of(connection, who, day)
     eaten = total(row.figures() for row in rows)
     tin: TinView | None = None
@@ -264,9 +259,9 @@ def _day(connection: Connection, who: Who, day: date) -> DayView:
         fits = _fits(connection, who, manner, school, summed.room_kcal)
     return DayView(
         day=day,
-        day_type=kind,
+        day_type=plan.day_type,
         targets=targets,
-        all_targets=all_targets,
+        all_targets=plan.by_type,
         caution=caution_about(targets) if targets else "",
         entries=tuple(_entry(row, school) for row in rows),
         eaten=view(eaten, school),
@@ -321,9 +316,9 @@ class BenchView:
 def read_bench(database: Database, who: Who, parts: tuple[Part, ...], pieces: int, day: date) -> BenchView:
     """Works out what is on the Bench, saved or not, and how many of its pieces fit into the day. Raises TooMuch."""
     check_size(parts)
-    with database.transaction() as connection:
+    with database.reading() as connection:
         manner, school = manner_of(connection, who)
-        targets = _targets(connection, who, day)
+        targets = days.plan_of(connection, who, day).targets
         eaten = total(row.figures() for row in days.entries_of(connection, who, day))
     worked = work_out(parts, pieces, reference_cupboard(), manner)
     fitting = None

@@ -89,7 +89,7 @@ class Store(unittest.TestCase):
             days.set_target(connection, self.who, "rest", date(2026, 5, 10), Targets(1800, 150))
             days.set_target(connection, self.who, "rest", date(2026, 5, 20), Targets(1900, 160))
             energy = [
-                days.targets_on(connection, self.who, date(2026, 5, day))["rest"].energy_kcal
+                days.plan_of(connection, self.who, date(2026, 5, day)).by_type["rest"].energy_kcal
                 for day in (1, 10, 19, 20, 31)
             ]
         self.assertEqual(energy, [1800, 1800, 1800, 1900, 1900])
@@ -97,5 +97,5 @@ class Store(unittest.TestCase):
     def test_a_new_day_is_of_the_type_of_the_week_before(self) -> None:
         with self.database.transaction() as connection:
             days.set_day_type(connection, self.who, DAY, "training")
-            kinds = [days.day_type(connection, self.who, date(2026, 5, day)) for day in (4, 5, 11, 18)]
+            kinds = [days.plan_of(connection, self.who, date(2026, 5, day)).day_type for day in (4, 5, 11, 18)]
         self.assertEqual(kinds, ["training", "rest", "training", "rest"])

@@ -32,10 +32,10 @@ class Ingredient:
 
     def per_100g_by(self, system: EnergySystem) -> Nutrients:
         """The nutrients per 100 g with the energy as the system counts it; the stated one where factors cannot tell."""
+        if system is EnergySystem.STATED:
+            return self.per_100g
         if system is EnergySystem.EUROPEAN:
             energy = european_energy(self.per_100g)
-        elif system is EnergySystem.US:
-            energy = us_energy(self.per_100g, self.polyol_kind)
         else:
-            energy = self.per_100g.energy_kcal
+            energy = us_energy(self.per_100g, self.polyol_kind)
         return self.per_100g if energy is None else replace(self.per_100g, energy_kcal=energy)

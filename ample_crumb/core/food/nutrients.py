@@ -1,8 +1,9 @@
 """Nutrient amounts, with the unknown kept unknown."""
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, fields
 from enum import StrEnum
+from operator import attrgetter
 from typing import Final
 
 
@@ -37,15 +38,15 @@ class Nutrients:
     @property
     def unknown(self) -> tuple[str, ...]:
         """The names of the amounts that are not known."""
-        return tuple(name for name in NAMES if getattr(self, name) is None)
+        of = values(self)
+        return tuple(name for name, value in zip(NAMES, of, strict=True) if value is None) if None in of else ()
 
 
 NAMES: Final = tuple(field.name for field in fields(Nutrients))
 
 
-def values(nutrients: Nutrients) -> list[float | None]:
-    """The amounts in the order of `NAMES`."""
-    return [getattr(nutrients, name) for name in NAMES]
+values: Final[Callable[[Nutrients], tuple[float | None, ...]]] = attrgetter(*NAMES)
+"""The amounts of nutrients in the order of `NAMES`."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,19 +66,19 @@ class Figures:
 
 def total(parts: Iterable[Figures], without_lines: int = 0) -> Figures:
     """The sum of parts. A nutrient that one part lacks is summed over the others and named in `at_least`."""
-    mass_g = 0.0
-    sums = [0.0] * len(NAMES)
-    missing: set[str] = set()
-    for part in parts:
-        mass_g += part.mass_g
-        missing.update(part.at_least)
-        without_lines += part.without_lines
-        for place, value in enumerate(values(part.nutrients)):
-            if value is None:
-                missing.add(NAMES[place])
-            else:
-                sums[place] += value
-    return Figures(mass_g, Nutrients(*sums), tuple(name for name in NAMES if name in missing), without_lines)
+    parts = tuple(parts)
+    missing = {name for part in parts for name in (*part.at_least, *part.nutrients.unknown)}
+    columns = zip(*(values(part.nutrients) for part in parts), strict=True) if parts else ([0.0] for _ in NAMES)
+    return Figures(
+        sum(part.mass_g for part in parts),
+        Nutrients(*[_sum(column) for column in columns]),
+        tuple(name for name in NAMES if name in missing),
+        without_lines + sum(part.without_lines for part in parts),
+    )
+
+
+def _sum(column: Sequence[float | None]) -> float:
+    return sum(value for value in column if value is not None)
 
 
 class Carbohydrate(StrEnum):

@@ -2,15 +2,24 @@
 
 import re
 from collections.abc import Iterator
+from enum import Enum, auto
+from functools import lru_cache
 from typing import Final
 
 from ample_crumb.core.quantity.lines import LINE_LENGTH, read_line
+from ample_crumb.core.quantity.names import tells
+from ample_crumb.core.quantity.units import Kind
 
 _BREAK: Final = re.compile(
-    r"\s*(?:[;\n]|,(?!\d)|\+|&|\b(?:plus|and|with"
+    r"(?:[;\n+&]|,(?!\d)|\b(?:plus|and|with"
     r"|(?:dissolved|soaked|bloomed|mixed|whisked|stirred) (?:in|into|with))\b)\s*",
     re.IGNORECASE,
 )
+_AMOUNT: Final = re.compile(
+    r"[\d½¼¾⅓⅔⅛]|\b(?:an?|one|two|three|four|five|six|half|quarter|pinch|dash|splash|drizzle|handful)\b", re.IGNORECASE
+)
+"""A quick look for an amount, before the careful one."""
+
 _EACH: Final = re.compile(r"^(?P<amount>[^,;]*?\w)\s+each(?:\s+of)?\s*:?\s+(?P<names>\D+)$", re.IGNORECASE)
 _BETWEEN: Final = re.compile(r"\s*(?:,|&|\band\b)\s*(?:(?:and|&)\s+)?", re.IGNORECASE)
 _JUICE_AND_ZEST: Final = re.compile(
@@ -21,6 +30,7 @@ _NO_FOOD: Final = frozenset("total each drained net altogether apiece in all or 
 """Words behind a second figure that say something of the first food: "2 scoops whey, 60 g total"."""
 
 
+@lru_cache(maxsize=8192)
 def split_foods(text: str) -> tuple[str, ...]:
     """Parts a list of foods, or a line that names several, into lines; a line of one food comes back as it is.
 
@@ -38,7 +48,7 @@ def _pieces(text: str) -> Iterator[str]:
         if not before.strip():
             start = match.end()
             continue
-        if "\n" in match.group() or (not _in_bracket(before) and _is_food(before) and _opens(after)):
+        if "\n" in match.group() or (_AMOUNT.search(after) and not _in_bracket(before) and _parts(before, after)):
             yield before.strip()
             start = match.end()
     if text[start:].strip():
@@ -47,10 +57,11 @@ def _pieces(text: str) -> Iterator[str]:
 
 def _shared(piece: str) -> tuple[str, ...]:
     """One amount for several foods."""
-    both = _JUICE_AND_ZEST.match(piece)
+    lower = piece.lower()
+    both = _JUICE_AND_ZEST.match(piece) if "juice" in lower else None
     if both:
         return f"{both[1]} of {both[3]}", f"{both[2]} of {both[3]}"
-    each = _EACH.match(piece)
+    each = _EACH.match(piece) if " each" in lower else None
     if each and read_line(f"{each['amount']} x").amount is not None:
         names = [name for name in _BETWEEN.split(each["names"]) if name.strip()]
         if len(names) > 1:
@@ -62,11 +73,32 @@ def _in_bracket(before: str) -> bool:
     return before.count("(") + before.count("[") > before.count(")") + before.count("]")
 
 
-def _is_food(text: str) -> bool:
+def _parts(before: str, after: str) -> bool:
+    """Whether one food ends and another begins here. "skyr 150 g, oats 30 g" name the amount behind each; "1 banana,
+    mashed (about 1/3 cup)" is one food."""
+    after = _BREAK.split(after, maxsplit=1)[0][:LINE_LENGTH]
+    first, second = _form(before), _form(after)
+    if first is None or second is None:
+        return False
+    return second is _Form.AMOUNT_FIRST or first is second or _measured(after)
+
+
+def _measured(text: str) -> bool:
+    """Whether a name in front of its amount is a food with a measure, "oats 20 g", and no remark, "chopped, 240 g"."""
     read = read_line(text)
-    return read.amount is not None and any(word not in _NO_FOOD for word in read.name.lower().split())
+    unit = read.amount.terms[0].unit.kind if read.amount else None
+    return "(" not in text and unit in {Kind.MASS, Kind.VOLUME} and tells(read.name)
 
 
-def _opens(text: str) -> bool:
-    """Whether a new food begins here: an amount at the front, or an amount behind a name before the next break."""
-    return _is_food(_BREAK.split(text, maxsplit=1)[0][:LINE_LENGTH])
+class _Form(Enum):
+    AMOUNT_FIRST = auto()
+    NAME_FIRST = auto()
+
+
+def _form(text: str) -> _Form | None:
+    """How a food is written; None for what is none."""
+    read = read_line(text)
+    name = read.name.lower()
+    if read.amount is None or all(word in _NO_FOOD for word in name.split()):
+        return None
+    return _Form.NAME_FIRST if text.strip().lower().startswith(name) else _Form.AMOUNT_FIRST

@@ -5,7 +5,7 @@ from functools import lru_cache
 from typing import Final
 
 from ample_crumb.core.quantity.amount import Amount, Stated, Term, WrittenLine
-from ample_crumb.core.quantity.numbers import Cursor, Range, tokens
+from ample_crumb.core.quantity.numbers import Cursor, Range
 from ample_crumb.core.quantity.numbers import Kind as Tok
 from ample_crumb.core.quantity.units import BARE, Kind, Unit, unit_named
 
@@ -72,16 +72,26 @@ _OPTIONAL: Final = re.compile(r"\(?\s*\boptional\b\s*\)?", re.IGNORECASE)
 _JUICE: Final = re.compile(
     r"^(?:the\s+)?(?:finely\s+)?(?:grated\s+)?(juice|zest|rind|peel)\s+(?:and\s+zest\s+)?(?:of|from)\s+", re.IGNORECASE
 )
-_TRAILING: Final = re.compile(r"^(?P<name>[^\d(]*[^\W\d_][^\d(]*?)\s*[:,=x×–—-]?\s*(?P<amount>[\d½¼¾⅓⅔⅛.,(].*)$")
+_TRAILING: Final = re.compile(
+    r"^(?P<name>(?:[^\d(]|\d[\d.,]*\s?%)+?)\s*[:,=x×–—-]?\s*"
+    r"(?P<amount>(?!\d[\d.,]*\s?%)(?:[\d½¼¾⅓⅔⅛(]|[.,]\d).*)$"
+)
 _BEHIND: Final = re.compile(r"\s*(?:[:,=–—]|\s-)\s*(?=[^\W\d_])")
 _EACH: Final = re.compile(r"\b(?:each|apiece|per)\b", re.IGNORECASE)
 _DRAINED: Final = re.compile(r"\bdrained\b", re.IGNORECASE)
+_REMARKS: Final = re.compile(r"[,;]")
+_SMALL: Final = re.compile(r"^(?:of|the|my|some)\s+", re.IGNORECASE)
 _BRACKET: Final = re.compile(r"[(\[]([^()\[\]]*)[)\]]")
 
 
 def without_bullet(text: str) -> str:
     """The line without the bullet, number or check box that a pasted list puts in front."""
-    return _BULLET.sub("", text).strip() or text.strip()
+    return _without(_BULLET, text).strip() or text.strip()
+
+
+def _without(front: re.Pattern[str], text: str) -> str:
+    found = front.match(text)
+    return text[found.end() :] if found else text
 
 
 @lru_cache(maxsize=8192)
@@ -94,10 +104,11 @@ def read_line(text: str) -> WrittenLine:
     if len(text) > LINE_LENGTH:
         short = text[:LINE_LENGTH].rstrip() + "…"
         return WrittenLine(text, None, short, problem=f"A line holds at most {LINE_LENGTH} characters.")
-    plain = _COMMENT.sub("", text).strip()
-    optional = bool(_OPTIONAL.search(plain))
-    plain = _BULLET.sub("", _OPTIONAL.sub(" ", plain).strip(" ,;"))
-    plain = _ORNAMENT.sub("", plain).strip()
+    plain = (_COMMENT.sub("", text) if "//" in text else text).strip()
+    optional = "optional" in plain.lower() and bool(_OPTIONAL.search(plain))
+    if optional:
+        plain = _OPTIONAL.sub(" ", plain)
+    plain = _without(_ORNAMENT, _without(_BULLET, plain.strip(" ,;"))).strip()
     if _NEGATIVE.match(plain):
         return WrittenLine(
             text,
@@ -132,7 +143,7 @@ def _why_no_amount(plain: str) -> str:
 
 
 def _leading(plain: str) -> tuple[Amount, str, tuple[str, ...]] | None:
-    cursor = Cursor(tokens(plain))
+    cursor = Cursor(plain)
     terms, stated = _terms(cursor)
     if not terms:
         return None
@@ -159,7 +170,9 @@ def _juice(plain: str) -> tuple[Amount, str, tuple[str, ...]] | None:
 def _trailing(plain: str) -> tuple[Amount, str, tuple[str, ...]] | None:
     """ "skyr 150 g", "eggs: 2", "whey x 2 scoops": the amount behind the name, and nothing behind the amount."""
     match = _TRAILING.match(plain)
-    return _behind(match["name"], match["amount"]) if match else None
+    if match is None or not any(letter.isalpha() for letter in match["name"]):
+        return None
+    return _behind(match["name"], match["amount"])
 
 
 def _trailing_words(plain: str) -> tuple[Amount, str, tuple[str, ...]] | None:
@@ -171,7 +184,7 @@ def _trailing_words(plain: str) -> tuple[Amount, str, tuple[str, ...]] | None:
 def _behind(before: str, behind: str) -> tuple[Amount, str, tuple[str, ...]] | None:
     if behind.startswith("(") and behind.rstrip().endswith(")"):
         behind = behind.strip().strip("()")
-    cursor = Cursor(tokens(behind))
+    cursor = Cursor(behind)
     terms, stated = _terms(cursor)
     after = cursor.peek()
     if not terms or (after is not None and after.text not in {",", ";", "(", "."}):
@@ -208,6 +221,10 @@ def _term(cursor: Cursor, stated: list[Stated]) -> Term | None:
         if cursor.word(-1) == "up" and cursor.word() == "to":
             cursor.at += 1
     count = cursor.number()
+    if cursor.word() == "%":
+        # "2 % milk": a share of fat or cocoa, and no amount.
+        cursor.at = mark
+        return None
     if count is None:
         # "pinch of salt", "handful of spinach": the unit alone is one of it.
         unit = _unit(cursor)
@@ -380,11 +397,11 @@ def _name(rest: str) -> tuple[str, tuple[str, ...], tuple[Stated, ...]]:
         return " "
 
     bare = _BRACKET.sub(bracket, rest)
-    bare = re.sub(r"\s+", " ", bare).strip(" ,;:.-–—*/")
+    bare = " ".join(bare.split()).strip(" ,;:.-–—*/")
     name, _, remark = bare.partition(",")
     # A comma inside a figure of the name ("cottage cheese, 2 % fat") only moves the fat level into the remarks.
-    notes = [*(part.strip() for part in re.split(r"[,;]", remark) if part.strip()), *notes]
-    name = re.sub(r"^(?:of|the|my|some)\s+", "", name.strip(), flags=re.IGNORECASE)
+    notes = [*(part.strip() for part in _REMARKS.split(remark) if part.strip()), *notes]
+    name = _SMALL.sub("", name.strip())
     return name.strip(" .:;-–—"), tuple(notes), tuple(stated)
 
 
@@ -392,7 +409,7 @@ def _stated(inner: str, drained_before: bool) -> Stated | None:
     """A weight or volume in a bracket, "about 60 g", "15 oz each", "1/2 cup / 112 g": mass is preferred."""
     best: Term | None = None
     for piece in re.split(r"[/;|,]|\bor\b", _half_slashes(inner)):
-        cursor = Cursor(tokens(piece))
+        cursor = Cursor(piece)
         while cursor.word() in _ABOUT:
             cursor.at += 1
         count = cursor.number()

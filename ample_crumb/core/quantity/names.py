@@ -40,10 +40,11 @@ _SPELLINGS: Final = (
     (r"\b(?:non|fat)[- ]?(?:fat|free)\b|\b0 ?%(?: fat)?|\bno[- ]fat\b", "fatfree"),
     (
         r"\b(?:low(?:er)?|reduced)[- ]?fat\b|\b(?:light|lite)\b|\b[12](?:[.,]5)? ?%(?: fat)?|\bpart[- ]skim(?:med)?\b"
-        r"|\bsemi[- ]skimmed\b|\b1/3 less fat\b|\bhalf[- ]fat\b",
+        r"|\bsemi[- ]skimmed\b|\b1/3 less fat\b",
         "lowfat",
     ),
     (r"\b(?:full[- ]?fat|whole[- ]milk|full[- ]cream)\b|\b(?:3[.,]5|4|5|9|10) ?%(?: fat)?", "fullfat"),
+    (r"\bhalf[- ]fat\b", "halffat"),
     (r"\bskim(?:med)?\b", "fatfree"),
     (r"\b(?:sugar[- ]free|no[- ]sugar(?:[- ]added)?|no[- ]added[- ]sugar|zero[- ]sugar)\b", "sugarfree"),
     (r"\bunsweetened\b", "unsweetened"),
@@ -63,7 +64,10 @@ _SPELLINGS: Final = (
     (r"\bnut butter\b", "nutbutter"),
     (r"\b(?:squeezed|patted|pat|wrung)[- ]dry\b", " "),
 )
-_SPELLING: Final = re.compile("|".join(f"(?P<s{place}>{pattern})" for place, (pattern, _) in enumerate(_SPELLINGS)))
+# Each begins where a word does; to say so once spares a try of all of them at every letter.
+_SPELLING: Final = re.compile(
+    rf"\b(?:{'|'.join(f'(?P<s{place}>{pattern})' for place, (pattern, _) in enumerate(_SPELLINGS))})"
+)
 _WORD: Final = re.compile(r"[^\W\d_]+")
 _SMALL: Final = frozenset(
     """
@@ -84,7 +88,7 @@ _MANNER: Final = frozenset(
 )
 _STATE: Final = frozenset(
     """
-    canned drained dry dried cooked lowfat fatfree fullfat sugarfree unsweetened sweetened ground whole powder light
+    canned drained dry dried cooked lowfat halffat fatfree fullfat sugarfree unsweetened sweetened ground whole powder light
     dark white brown milk vegan isolate granulated granular cocoasixty cocoaseventy vanilla flavoured flavour strawberry
     """.split()
 )
@@ -99,6 +103,7 @@ _WITH_UNIT: Final = 0.995
 _OR: Final = re.compile(r"\s(?:or|/)\s", re.IGNORECASE)
 
 
+@lru_cache(maxsize=16384)
 def fold(text: str) -> str:
     """Lower case, without accents, spellings made one."""
     plain = text.casefold()
@@ -132,6 +137,11 @@ def words(text: str) -> tuple[str, ...]:
     """The telling words of a name in order, singular, each once."""
     found = (singular(word) for word in _WORD.findall(fold(text)))
     return tuple(dict.fromkeys(word for word in found if word not in _SMALL))
+
+
+def tells(name: str) -> bool:
+    """Whether a name says what a thing is and not only how it is: "oats" does, "finely chopped" does not."""
+    return any(word not in _MANNER and word not in _STATE for word in words(name))
 
 
 def phrase(name: str) -> str:
@@ -183,6 +193,7 @@ class NameIndex:
         ]
         self._vocabulary = [word for word in self._weight if len(word) >= 4]
         self._find = lru_cache(maxsize=16384)(self._search)
+        self._rank = lru_cache(maxsize=16384)(self._ranked)
 
     def _add(self, key: str, name: str) -> None:
         main = words(name.partition(",")[0])
@@ -223,19 +234,30 @@ class NameIndex:
 
     def _match(self, name: str, notes: tuple[str, ...], unit: str) -> Found:
         main = words(name)
-        remarks = [word for note in notes for word in words(note)]
-        state = [word for word in remarks if word in _STATE or word in {"juiced"}]
+        noted = [word for note in notes for word in words(note)]
+        # Only words that some known name has can tip a balance, so only these tell one question from another.
+        remarks = frozenset(word for word in noted if word in self._with)
+        state = tuple(word for word in noted if word in _STATE)
+        # "strawberries, freeze-dried" is a name in full.
+        in_full = self._exact.get(frozenset((*main, *noted)), "") if noted else ""
+        return self._rank(main, state, remarks, _UNIT_WORDS.get(unit, ""), in_full)
+
+    def _ranked(
+        self, main: tuple[str, ...], state: tuple[str, ...], remarks: frozenset[str], unit_word: str, in_full: str
+    ) -> Found:
         core = tuple(dict.fromkeys((*main, *state)))
         if not core:
             return Found(None, (), sure=False)
         head = _head(main) if main else ""
-        scores = self._scores(core, head, set(remarks))
-        if unit in _UNIT_WORDS and _UNIT_WORDS[unit] not in core:
-            with_unit = self._scores((*core, _UNIT_WORDS[unit]), head, set(remarks))
+        scores = self._scores(core, head, remarks)
+        if unit_word and unit_word not in core:
+            with_unit = self._scores((*core, unit_word), head, remarks)
             scores = {key: score * _WITH_UNIT for key, score in scores.items()}
             scores |= {key: max(score, scores.get(key, 0.0)) for key, score in with_unit.items()}
-        ranked = sorted(scores.items(), key=lambda item: (-round(item[1], 3), self._order[item[0]]))
-        matches = tuple(Match(key, round(score, 3)) for key, score in ranked[: RUNNERS_UP + 1])
+        if in_full:
+            scores[in_full] = 1.0
+        ranked = sorted((-round(score, 3), self._order[key], key) for key, score in scores.items())
+        matches = tuple(Match(key, -score) for score, _, key in ranked[: RUNNERS_UP + 1])
         if not matches or matches[0].score < ACCEPT:
             return Found(None, matches[:RUNNERS_UP], sure=False)
         best, *others = matches
@@ -254,24 +276,23 @@ class NameIndex:
         best = process.extractOne(word, self._vocabulary, scorer=OSA.distance, score_cutoff=allowed)
         return best[0] if best is not None and best[0][0] == word[0] else word
 
-    def _scores(self, core: tuple[str, ...], head: str, remarks: set[str]) -> dict[str, float]:
+    def _scores(self, core: tuple[str, ...], head: str, remarks: frozenset[str]) -> dict[str, float]:
         core = tuple(dict.fromkeys(self._corrected(word) for word in core))
         head = self._corrected(head)
         strong = [word for word in core if word not in _MANNER and word not in _STATE] or list(core)
-        # What both sides share, added up along the places of each word; weak words only add to places found already.
-        common: dict[int, float] = {}
-        missing: dict[int, float] = {}
-        for word in (*strong, *(word for word in core if word not in strong)):
-            weight, lacking = self._mine(word)
-            for place in self._with.get(word, ()):
-                if word in strong or place in common:
-                    common[place] = common.get(place, 0.0) + weight
-                    missing[place] = missing.get(place, 0.0) + lacking
-        most = sum(self._mine(word)[1] for word in core)
+        # The places that share a telling word; weak words only add to places found already.
+        places = {place for word in strong for place in self._with.get(word, ())}
+        mine = {word: self._mine(word) for word in core}
+        most = sum(lacking for _, lacking in mine.values())
         scores: dict[str, float] = {}
-        for place, shared in common.items():
+        for place in places:
             key, theirs, their_head, their_weight = self._entries[place]
-            score = 2 * shared / (2 * shared + most - missing[place] + their_weight - shared)
+            shared, missing = 0.0, most
+            for word, (weight, lacking) in mine.items():
+                if word in theirs:
+                    shared += weight
+                    missing -= lacking
+            score = 2 * shared / (shared + missing + their_weight)
             if their_head not in core:
                 score *= 0.75
             if head not in theirs:

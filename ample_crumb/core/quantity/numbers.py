@@ -2,9 +2,11 @@
 
 import re
 import unicodedata
+from collections.abc import Iterator
 from dataclasses import dataclass
 from enum import StrEnum
-from typing import Final
+from itertools import islice
+from typing import Final, NamedTuple
 
 
 class Kind(StrEnum):
@@ -16,12 +18,13 @@ class Kind(StrEnum):
     SIGN = "sign"
 
 
-@dataclass(frozen=True, slots=True)
-class Token:
-    """A word, number or sign of a line with its place, `text[start:end]`. `value` is set for numbers."""
+class Token(NamedTuple):
+    """A word, number or sign of a line with its place, `text[start:end]`, and in lower case. `value` is set for
+    numbers."""
 
     kind: Kind
     text: str
+    lower: str
     start: int
     end: int
     value: float = 0.0
@@ -54,6 +57,7 @@ _LEXER: Final = re.compile(
     """,
     re.VERBOSE,
 )
+_KINDS: Final = {kind.value: kind for kind in Kind}
 _THOUSANDS: Final = re.compile(r"[1-9]\d{0,2}(,\d{3})+")
 
 _WORD_NUMBERS: Final = {
@@ -98,19 +102,17 @@ _TO: Final = {"-", "–", "—", "−", "to", "or"}
 _AND: Final = {"and", "&", "-"}
 
 
-def tokens(text: str) -> list[Token]:
+def tokens(text: str) -> Iterator[Token]:
     """The tokens of a line, in order. White space and what no kitchen writes (emoji, controls) become signs."""
-    found = []
     for match in _LEXER.finditer(text):
-        kind = Kind(match.lastgroup or "sign")
+        kind = _KINDS[match.lastgroup or "sign"]
         written = match.group()
         value = 0.0
         if kind is Kind.FRACTION:
             value = _fraction(written)
         elif kind is Kind.NUMBER:
             value = _decimal(written)
-        found.append(Token(kind, written, match.start(), match.end(), value))
-    return found
+        yield Token(kind, written, written.lower(), match.start(), match.end(), value)
 
 
 def _fraction(written: str) -> float:
@@ -128,20 +130,28 @@ def _decimal(written: str) -> float:
 
 
 class Cursor:
-    """A place among the tokens of a line, moved on by what was read."""
+    """A place among the tokens of a text, moved on by what was read. Tokens are taken from the text as they are asked
+    for: an amount is mostly a few signs at the front of a long line."""
 
-    def __init__(self, found: list[Token], at: int = 0) -> None:
-        self.tokens, self.at = found, at
+    def __init__(self, text: str) -> None:
+        self.at = 0
+        self._seen: list[Token] = []
+        self._rest = tokens(text)
 
     def peek(self, ahead: int = 0) -> Token | None:
         """The token so many places ahead, or None past the end."""
         place = self.at + ahead
-        return self.tokens[place] if place < len(self.tokens) else None
+        if place >= len(self._seen):
+            self._seen.extend(islice(self._rest, place + 1 - len(self._seen)))
+        return self._seen[place] if place < len(self._seen) else None
 
     def word(self, ahead: int = 0) -> str:
         """The token so many places ahead in lower case, or an empty text past the end."""
-        token = self.peek(ahead)
-        return token.text.lower() if token else ""
+        try:
+            return self._seen[self.at + ahead].lower
+        except IndexError:
+            token = self.peek(ahead)
+            return token.lower if token else ""
 
     def number(self) -> Range | None:
         """Reads a number or range here and moves behind it; None, unmoved, when there is none."""
@@ -190,12 +200,12 @@ class Cursor:
         if after.kind is Kind.FRACTION and after.value < 1:
             self.at += 1
             return after.value
-        if after.text.lower() in _AND:
+        if after.lower in _AND:
             nxt = self.peek(1)
             if nxt is not None and nxt.kind is Kind.FRACTION and nxt.value < 1:
                 self.at += 2
                 return nxt.value
-            if nxt is not None and nxt.text.lower() == "a" and self.word(2) in _WORD_FRACTIONS:
+            if nxt is not None and nxt.lower == "a" and self.word(2) in _WORD_FRACTIONS:
                 self.at += 3
                 return _WORD_FRACTIONS[self.word(-1)]
         return 0.0
@@ -213,6 +223,8 @@ class Cursor:
             if self.word() in _WORD_FRACTIONS:
                 return self._of_a(_WORD_FRACTIONS[self.word()])
             return 1.0
+        if word == "half" and self.word(1) == "-" and self.word(2) in {"fat", "and", "skimmed"}:
+            return None
         if word in _WORD_FRACTIONS and word in {"half", "quarter", "third"}:
             return self._of_a(_WORD_FRACTIONS[word])
         if word in _WORD_NUMBERS:

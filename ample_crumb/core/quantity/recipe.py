@@ -7,7 +7,7 @@ from typing import Final
 from ample_crumb.core.problem import TooMuch
 from ample_crumb.core.quantity.foods import split_foods
 from ample_crumb.core.quantity.lines import LINE_LENGTH, read_line
-from ample_crumb.core.quantity.numbers import Cursor, tokens
+from ample_crumb.core.quantity.numbers import Cursor
 
 MOST_LINES: Final = 400
 """Most lines of one recipe; a long one has forty."""
@@ -79,7 +79,7 @@ def read_pieces(text: str) -> int | None:
         if match is None:
             return None
         rest = short[match.end() :]
-    cursor = Cursor(tokens(rest))
+    cursor = Cursor(rest)
     while cursor.word() in {
         "about",
         "approximately",

@@ -149,11 +149,11 @@ def _by_volume(term: Term, line: WrittenLine, thing: str, measures: Measures, sy
 
 
 def _filled(line: WrittenLine, cup_g: Mapping[str, float]) -> tuple[str, float]:
-    said = fold(" ".join((line.name, *line.notes)))
-    for filled, grams in cup_g.items():
-        if filled in said:
-            return filled, grams
-    return next(iter(cup_g.items()))
+    usual = next(iter(cup_g.items()))
+    if len(cup_g) == 1:
+        return usual
+    said = " ".join(map(fold, (line.name, *line.notes)))
+    return next(((filled, grams) for filled, grams in cup_g.items() if filled in said), usual)
 
 
 def _by_count(term: Term, line: WrittenLine, thing: str, measures: Measures, system: System) -> Weight:

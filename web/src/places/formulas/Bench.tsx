@@ -1,12 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
-import { Problem, type Schemas } from "@/api/client";
+import type { Schemas } from "@/api/client";
 import { formulaQuery, kitchenQuery } from "@/api/queries";
 import { useKeys } from "@/parts/keys";
-import { useNotice } from "@/parts/Notices";
 import { useRemark } from "@/parts/remark";
-import { count, grams, kcal, today, withoutLines } from "@/parts/words";
-import { useDayWrites } from "@/places/today/useDay";
+import { count, grams, kcal, withoutLines } from "@/parts/words";
 import { Head } from "./Head";
 import { Lines } from "./Lines";
 import { PieceCard } from "./PieceCard";
@@ -36,11 +34,9 @@ export function Bench() {
 
 function Opened({ view }: { view: Schemas["FormulaView"] }) {
   const store = useBenchStore(view);
-  const { draft, saving } = store.state;
+  const { draft, saving, past, future } = store.state;
   const worked = useWorked(draft);
   const kitchen = useQuery(kitchenQuery);
-  const writes = useDayWrites(today());
-  const tell = useNotice();
   const actions = useRowActions(store);
   const fitting = worked?.fitting ?? null;
 
@@ -63,18 +59,18 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
     event.preventDefault();
   });
 
-  async function lay(pieces: number) {
-    try {
-      await store.flush();
-      writes.layPieces(view.id, draft.name, pieces);
-    } catch (error) {
-      tell(error instanceof Problem ? error.detail : String(error));
-    }
-  }
-
   return (
     <div className="mx-auto max-w-[1240px]">
-      <Head view={view} store={store} families={kitchen.data?.families ?? []} />
+      <Head
+        store={store}
+        archived={view.archived}
+        families={kitchen.data?.families ?? NO_FAMILIES}
+        name={draft.name}
+        family={draft.family}
+        pieces={draft.pieces}
+        undoes={past.length > 0}
+        redoes={future.length > 0}
+      />
       <SavingBanner store={store} />
       {worked && <PieceLine piece={worked.view.piece} pieces={worked.view.pieces} />}
       <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
@@ -100,8 +96,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
             worked={worked.view}
             school={kitchen.data?.settings.carbohydrate ?? "available"}
             fitting={fitting}
-            laying={writes.layingPieces}
-            onLay={(pieces) => void lay(pieces)}
+            store={store}
           />
         )}
       </div>
@@ -121,6 +116,8 @@ function PieceLine({ piece, pieces }: { piece: Schemas["FiguresView"]; pieces: n
     </p>
   );
 }
+
+const NO_FAMILIES: Schemas["Family"][] = [];
 
 const SAVING = {
   saved: "saved",

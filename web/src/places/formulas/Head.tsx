@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Check, ChevronDown, MoreHorizontal, Redo2, Undo2 } from "lucide-react";
 import { DropdownMenu, Select } from "radix-ui";
-import { useEffect, useState } from "react";
+import { memo, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data, type Schemas } from "@/api/client";
 import type { BenchStore } from "./bench-store";
@@ -9,14 +9,18 @@ import { UNNAMED } from "./draft";
 import { useArchive } from "./useArchive";
 
 interface HeadProps {
-  view: Schemas["FormulaView"];
   store: BenchStore;
+  archived: boolean;
   families: Schemas["Family"][];
+  name: string;
+  family: string;
+  pieces: number;
+  undoes: boolean;
+  redoes: boolean;
 }
 
 /** Name, family, pieces, undo and the rest of what concerns the formula as a whole. */
-export function Head({ view, store, families }: HeadProps) {
-  const { draft, past, future } = store.state;
+export const Head = memo(function Head({ store, archived, families, name, family, pieces, undoes, redoes }: HeadProps) {
   const navigate = useNavigate();
   const client = useQueryClient();
   const archive = useArchive();
@@ -24,7 +28,7 @@ export function Head({ view, store, families }: HeadProps) {
     mutationFn: async (id: string) => {
       await store.flush();
       return data(
-        api.POST("/api/formulas/{formula_id}/copies", { params: { path: { formula_id: view.id } }, body: { id } }),
+        api.POST("/api/formulas/{formula_id}/copies", { params: { path: { formula_id: store.id } }, body: { id } }),
       );
     },
     onSuccess: async (made) => {
@@ -39,28 +43,28 @@ export function Head({ view, store, families }: HeadProps) {
           className="-ml-1 w-full rounded bg-transparent px-1"
           aria-label="Name of the formula"
           maxLength={120}
-          value={draft.name}
-          onFocus={(event) => draft.name === UNNAMED && event.target.select()}
+          value={name}
+          onFocus={(event) => name === UNNAMED && event.target.select()}
           onChange={(event) => {
             const name = event.target.value;
             store.edit((now) => ({ ...now, name }), "name");
           }}
         />
       </h1>
-      {view.archived && <span className="font-semibold text-caution">archived</span>}
+      {archived && <span className="font-semibold text-caution">archived</span>}
       <FamilySelect
-        family={draft.family}
+        family={family}
         families={families}
         onChange={(family) => store.edit((now) => ({ ...now, family }))}
       />
-      <PiecesField pieces={draft.pieces} onChange={(pieces) => store.edit((now) => ({ ...now, pieces }), "pieces")} />
+      <PiecesField pieces={pieces} onChange={(pieces) => store.edit((now) => ({ ...now, pieces }), "pieces")} />
       <span className="flex gap-1">
         <button
           type="button"
           className="btn btn-quiet"
           aria-label="Undo"
           title="Undo (Ctrl Z)"
-          disabled={!past.length}
+          disabled={!undoes}
           onClick={() => store.undo()}
         >
           <Undo2 size={17} aria-hidden />
@@ -70,7 +74,7 @@ export function Head({ view, store, families }: HeadProps) {
           className="btn btn-quiet"
           aria-label="Redo"
           title="Redo (Ctrl Shift Z)"
-          disabled={!future.length}
+          disabled={!redoes}
           onClick={() => store.redo()}
         >
           <Redo2 size={17} aria-hidden />
@@ -91,12 +95,12 @@ export function Head({ view, store, families }: HeadProps) {
                 className="cursor-pointer rounded px-3 py-2 data-[highlighted]:bg-sunk"
                 onSelect={() =>
                   archive.mutate(
-                    { id: view.id, name: draft.name, archived: !view.archived },
-                    { onSuccess: () => !view.archived && navigate("/formulas") },
+                    { id: store.id, name, archived: !archived },
+                    { onSuccess: () => !archived && navigate("/formulas") },
                   )
                 }
               >
-                {view.archived ? "Bring back" : "Archive"}
+                {archived ? "Bring back" : "Archive"}
               </DropdownMenu.Item>
             </DropdownMenu.Content>
           </DropdownMenu.Portal>
@@ -104,7 +108,7 @@ export function Head({ view, store, families }: HeadProps) {
       </span>
     </header>
   );
-}
+});
 
 const NO_FAMILY = "none";
 

@@ -1,7 +1,10 @@
-import { useState } from "react";
-import type { Schemas } from "@/api/client";
+import { memo, useState } from "react";
+import { Problem, type Schemas } from "@/api/client";
+import { useNotice } from "@/parts/Notices";
 import { Slab } from "@/parts/Slab";
-import { count, grams, kcal, plural, withoutLines } from "@/parts/words";
+import { count, grams, kcal, plural, today, withoutLines } from "@/parts/words";
+import { useDayWrites } from "@/places/today/useDay";
+import type { BenchStore } from "./bench-store";
 
 type Figures = Schemas["FiguresView"];
 
@@ -26,16 +29,28 @@ interface PieceCardProps {
   worked: Schemas["WorkedView"];
   school: string;
   fitting: Schemas["Fitting"] | null;
-  laying: boolean;
-  onLay: (pieces: number) => void;
+  store: BenchStore;
 }
 
 /** One piece: its slab, what it costs and brings, and the way into today's tin. */
-export function PieceCard({ worked, school, fitting, laying, onLay }: PieceCardProps) {
+export const PieceCard = memo(function PieceCard({ worked, school, fitting, store }: PieceCardProps) {
   const { piece, batch, pieces, unread } = worked;
   const [wanted, setWanted] = useState("1");
+  const writes = useDayWrites(today());
+  const laying = writes.layingPieces;
+  const tell = useNotice();
   const number = Number(wanted.replace(",", "."));
   const usable = number > 0 && number <= 100;
+
+  async function lay() {
+    try {
+      await store.flush();
+      writes.layPieces(store.id, store.state.draft.name, number);
+    } catch (error) {
+      tell(error instanceof Problem ? error.detail : String(error));
+    }
+  }
+
   return (
     <aside className="card p-4" aria-labelledby="piece-title">
       <h2 id="piece-title" className="sr-only">
@@ -82,7 +97,7 @@ export function PieceCard({ worked, school, fitting, laying, onLay }: PieceCardP
         className="mt-3 flex flex-wrap items-center gap-2 border-t border-rim pt-3"
         onSubmit={(event) => {
           event.preventDefault();
-          if (usable) onLay(number);
+          if (usable) void lay();
         }}
       >
         <label htmlFor="pieces-wanted">Pieces</label>
@@ -106,7 +121,7 @@ export function PieceCard({ worked, school, fitting, laying, onLay }: PieceCardP
       </form>
     </aside>
   );
-}
+});
 
 function Least({ figures, name }: { figures: Figures; name: string }) {
   const least = figures.at_least.includes(name);

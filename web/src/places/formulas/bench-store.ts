@@ -23,6 +23,7 @@ export interface BenchState {
 
 const SAVE_AFTER_MS = 500;
 const RETRY_MS = 2000;
+const KEEP_UNDO_AFTER_MS = 300;
 const MERGE_MS = 1200;
 const MOST_UNDO = 80;
 
@@ -33,6 +34,7 @@ const MOST_UNDO = 80;
 export class BenchStore {
   private readonly listeners = new Set<() => void>();
   private timer: number | undefined;
+  private undoTimer: number | undefined;
   private running: Promise<void> | null = null;
   private mergeKey = "";
   private mergedAt = 0;
@@ -46,6 +48,7 @@ export class BenchStore {
     const stored = draftFrom(view);
     const undo = read<{ past: Draft[]; future: Draft[] }>(sessionStorage, this.undoName) ?? { past: [], future: [] };
     this.state = { draft: stored, ...undo, version: view.version, saving: { kind: "saved" } };
+    window.addEventListener("pagehide", this.keepUndo);
     const kept = read<{ version: number; draft: Draft }>(localStorage, this.keptName);
     if (kept && !same(kept.draft, stored)) {
       const behind = kept.version !== view.version;
@@ -134,11 +137,18 @@ export class BenchStore {
   private changed(draft: Draft, past: Draft[], future: Draft[], save = true): void {
     const conflict = this.state.saving.kind === "conflict";
     this.set({ draft, past, future, ...(save && !conflict ? { saving: { kind: "waiting" } as const } : {}) });
-    write(sessionStorage, this.undoName, { past, future });
+    window.clearTimeout(this.undoTimer);
+    this.undoTimer = window.setTimeout(this.keepUndo, KEEP_UNDO_AFTER_MS);
     if (!save) return;
     this.keep();
     if (!conflict) this.later(SAVE_AFTER_MS);
   }
+
+  /** The whole of undo is too much to write at every letter. */
+  private readonly keepUndo = (): void => {
+    window.clearTimeout(this.undoTimer);
+    write(sessionStorage, this.undoName, { past: this.state.past, future: this.state.future });
+  };
 
   private keep(): void {
     write(localStorage, this.keptName, { version: this.state.version, draft: this.state.draft });

@@ -1,5 +1,5 @@
-import { keepPreviousData, type QueryClient, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState, useSyncExternalStore } from "react";
+import { keepPreviousData, type QueryClient, replaceEqualDeep, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useDeferredValue, useEffect, useMemo, useRef, useSyncExternalStore } from "react";
 import { api, data, type Schemas } from "@/api/client";
 import { dayQuery, formulaQuery } from "@/api/queries";
 import { today } from "@/parts/words";
@@ -30,17 +30,6 @@ export function useBenchStore(view: FormulaView): BenchStore {
   return store;
 }
 
-const PAUSE_MS = 25;
-
-function useAfterPause<T>(value: T): T {
-  const [late, setLate] = useState(value);
-  useEffect(() => {
-    const timer = window.setTimeout(() => setLate(value), PAUSE_MS);
-    return () => window.clearTimeout(timer);
-  }, [value]);
-  return late;
-}
-
 export interface Worked {
   view: Schemas["WorkedView"];
   fitting: Schemas["Fitting"] | null;
@@ -52,7 +41,8 @@ export interface Worked {
 
 /** The draft worked out by the server, following each keystroke; an answer overtaken by the next is dropped. */
 export function useWorked(draft: Draft): Worked | undefined {
-  const late = useAfterPause(draft);
+  // The letter is drawn first, the question follows; while one is under way the next overtakes it.
+  const late = useDeferredValue(draft);
   const day = today();
   const query = useQuery({
     // The answer is told by rows, so the rows' keys belong to the question.
@@ -66,7 +56,26 @@ export function useWorked(draft: Draft): Worked | undefined {
     gcTime: 30_000,
     staleTime: 1000,
   });
-  return query.data;
+  return useShared(query.data);
+}
+
+/** The same answer with every part that did not change kept as the object it was, so that only what changed is drawn. */
+function useShared(worked: Worked | undefined): Worked | undefined {
+  const before = useRef(worked);
+  const shared = useMemo(() => {
+    const was = before.current;
+    if (!was || !worked || was === worked) return worked;
+    const keep = <T>(old: Map<string, T>, now: Map<string, T>) =>
+      new Map([...now].map(([key, value]) => [key, replaceEqualDeep(old.get(key), value)]));
+    return {
+      view: replaceEqualDeep(was.view, worked.view),
+      fitting: replaceEqualDeep(was.fitting, worked.fitting),
+      lines: keep(was.lines, worked.lines),
+      parts: keep(was.parts, worked.parts),
+    };
+  }, [worked]);
+  before.current = shared;
+  return shared;
 }
 
 function align(draft: Draft, view: Schemas["WorkedView"], fitting: Schemas["Fitting"] | null): Worked {

@@ -1,0 +1,29 @@
+"""Runs all measurements, or those named: core, http, browser, start."""
+
+import sys
+
+from bench import browser_speed, core_speed, http_speed, start_speed
+from tests import kitchen
+
+
+def main(wanted: list[str]) -> None:
+    """Runs them one after another on a throwaway cluster."""
+    wanted = wanted or ["core", "http", "browser", "start"]
+    if "core" in wanted:
+        core_speed.run()
+    if {"http", "browser"} & set(wanted):
+        served = kitchen.Served(kitchen.new_database(), demo=True)
+        served.start()
+        try:
+            if "http" in wanted:
+                http_speed.run(served)
+            if "browser" in wanted:
+                browser_speed.run(served)
+        finally:
+            served.stop()
+            kitchen.stop()
+    if "start" in wanted:
+        start_speed.run()
+
+
+main(sys.argv[1:])
