@@ -160,9 +160,9 @@ class Lines(unittest.TestCase):
             figures = read("100 g allulose", Manner(energy=system)).figures
             assert figures is not None
             counted[system] = figures.nutrients.energy_kcal
-        self.assertEqual(counted["stated"], 40)
-        self.assertAlmostEqual(counted["european"] or 0, 396)
-        self.assertAlmostEqual(counted["us"] or 0, 39.6)
+        self.assertEqual(counted[EnergySystem.STATED], 40)
+        self.assertAlmostEqual(counted[EnergySystem.EUROPEAN] or 0, 396)
+        self.assertAlmostEqual(counted[EnergySystem.US] or 0, 39.6)
 
     @settings(max_examples=150, deadline=None)
     @given(st.sampled_from(sorted(CUPBOARD.ingredients)), st.floats(1, 900))

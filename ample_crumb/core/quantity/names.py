@@ -88,8 +88,9 @@ _MANNER: Final = frozenset(
 )
 _STATE: Final = frozenset(
     """
-    canned drained dry dried cooked lowfat halffat fatfree fullfat sugarfree unsweetened sweetened ground whole powder light
-    dark white brown milk vegan isolate granulated granular cocoasixty cocoaseventy vanilla flavoured flavour strawberry
+    canned drained dry dried cooked lowfat halffat fatfree fullfat sugarfree unsweetened sweetened ground whole powder
+    light dark white brown milk vegan isolate granulated granular cocoasixty cocoaseventy vanilla flavoured flavour
+    strawberry
     """.split()
 )
 _UNIT_WORDS: Final = {

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useEffect, useId, useState } from "react";
+import { useCallback, useEffect, useId, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data, type Schemas } from "@/api/client";
 import { Sheet } from "./Sheet";
@@ -18,6 +18,7 @@ function goalOf(hit: Hit): string {
 export function FindAnything({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   const [words, setWords] = useState("");
   const [at, setAt] = useState(0);
+  const [eager, setEager] = useState(false);
   const navigate = useNavigate();
   const list = useId();
   const found = useQuery({
@@ -27,18 +28,28 @@ export function FindAnything({ open, onOpenChange }: { open: boolean; onOpenChan
     placeholderData: keepPreviousData,
   });
   const hits = words.trim() ? (found.data ?? []) : [];
+  const behind = found.isPlaceholderData || found.isPending;
   useEffect(() => {
-    if (open) {
-      setWords("");
-      setAt(0);
-    }
+    if (!open) return;
+    setWords("");
+    setAt(0);
+    setEager(false);
   }, [open]);
 
-  function go(hit: Hit | undefined) {
-    if (!hit) return;
-    onOpenChange(false);
-    navigate(goalOf(hit));
-  }
+  const go = useCallback(
+    (hit: Hit | undefined) => {
+      setEager(false);
+      if (!hit) return;
+      onOpenChange(false);
+      navigate(goalOf(hit));
+    },
+    [onOpenChange, navigate],
+  );
+
+  // Enter was pressed before the answer to what was typed had come.
+  useEffect(() => {
+    if (eager && !behind) go(found.data?.[0]);
+  }, [eager, behind, found.data, go]);
 
   return (
     <Sheet open={open} onOpenChange={onOpenChange} title="Find anything">
@@ -55,11 +66,12 @@ export function FindAnything({ open, onOpenChange }: { open: boolean; onOpenChan
         onChange={(event) => {
           setWords(event.target.value);
           setAt(0);
+          setEager(false);
         }}
         onKeyDown={(event) => {
           if (event.key === "ArrowDown") setAt(Math.min(at + 1, hits.length - 1));
           else if (event.key === "ArrowUp") setAt(Math.max(at - 1, 0));
-          else if (event.key === "Enter") go(hits[at]);
+          else if (event.key === "Enter") behind ? setEager(true) : go(hits[at]);
           else return;
           event.preventDefault();
         }}
@@ -83,7 +95,7 @@ export function FindAnything({ open, onOpenChange }: { open: boolean; onOpenChan
                 : hit.kind === "day"
                   ? longDate(hit.key)
                   : hit.name}
-            </span>
+            </span>{" "}
             <span className="text-[13px] text-soft">
               {hit.kind === "day" ? longDate(hit.key) : [KINDS[hit.kind], hit.detail].filter(Boolean).join(", ")}
             </span>

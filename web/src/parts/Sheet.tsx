@@ -21,16 +21,15 @@ export function Sheet({ open, onOpenChange, title, description, children, wide }
           className={`card fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[calc(100vw-24px)] -translate-x-1/2 overflow-y-auto p-5 shadow-xl ${wide ? "max-w-[680px]" : "max-w-[480px]"}`}
           {...(description ? {} : { "aria-describedby": undefined })}
         >
-          <div className="mb-3 flex items-start justify-between gap-3">
-            <div>
-              <Dialog.Title className="text-[20px]">{title}</Dialog.Title>
-              {description && <Dialog.Description className="mt-1 text-soft">{description}</Dialog.Description>}
-            </div>
-            <Dialog.Close className="btn btn-bare -mt-1 -mr-2" aria-label="Close">
-              <X size={18} />
-            </Dialog.Close>
+          <div className="mb-3 pr-10">
+            <Dialog.Title className="text-[20px]">{title}</Dialog.Title>
+            {description && <Dialog.Description className="mt-1 text-soft">{description}</Dialog.Description>}
           </div>
           {children}
+          {/* Last, so that the focus begins at what the sheet is for. */}
+          <Dialog.Close className="btn btn-bare absolute top-4 right-3" aria-label="Close">
+            <X size={18} />
+          </Dialog.Close>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -82,7 +82,7 @@ export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
             id.current = crypto.randomUUID();
           }}
         />
-        <button type="submit" className="btn" disabled={!foods || foods.figures.mass_g <= 0 || layFoods.isPending}>
+        <button type="submit" className="btn" disabled={!text.trim() || layFoods.isPending}>
           {layFoods.isPending ? "Laying in …" : "Lay it in"}
         </button>
       </form>

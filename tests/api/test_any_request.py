@@ -1,0 +1,41 @@
+"""Whatever is sent, the API answers as it says it does and never with a 500: requests made from its own description."""
+
+import unittest
+from typing import Any
+
+import schemathesis
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+from schemathesis.core.result import Ok
+
+from ample_crumb.api.app import create_app
+from tests.kitchen import new_database
+
+EXAMPLES = 15
+
+
+class AnyRequest(unittest.TestCase):
+    def test_no_request_is_answered_with_a_500(self) -> None:
+        schema = schemathesis.openapi.from_asgi("/openapi.json", create_app(new_database()))
+        operations = [found.ok() for found in schema.get_all_operations() if isinstance(found, Ok)]
+        self.assertGreaterEqual(len(operations), 18)
+        for operation in operations:
+            takes_something = [*operation.iter_parameters(), *operation.body]
+            modes = [schemathesis.GenerationMode.POSITIVE]
+            # What takes nothing cannot be asked wrongly.
+            modes += [schemathesis.GenerationMode.NEGATIVE] if takes_something else []
+            for mode in modes:
+                with self.subTest(f"{operation.label} {mode.value}"):
+                    self.sends(operation.as_strategy(generation_mode=mode))
+
+    def sends(self, cases: st.SearchStrategy[schemathesis.Case[Any]]) -> None:
+        @settings(max_examples=EXAMPLES, deadline=None, suppress_health_check=list(HealthCheck), database=None)
+        @given(cases)
+        def send(case: schemathesis.Case[Any]) -> None:
+            answer = case.call()
+            self.assertLess(answer.status_code, 500, f"{case.as_curl_command()}: {answer.text[:300]}")
+            if answer.status_code >= 400:
+                self.assertEqual(answer.headers["content-type"], ["application/problem+json"])
+                self.assertTrue(answer.json()["detail"])
+
+        send()
