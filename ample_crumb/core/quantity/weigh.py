@@ -164,7 +164,7 @@ def _by_count(term: Term, line: WrittenLine, thing: str, measures: Measures, sys
     grams = term.count.times(each_g * term.heap)
     how = f"{word} at {each_g:g} g"
     if term.unit.kind is Kind.PACK and f"gross {term.unit.name}" in measures.pack_g:
-        how = f"usual {term.unit.name}: {each_g:g} g drained"
+        how = f"{each_g:g} g a {term.unit.name}"
     return Weight(grams.middle, grams.low, grams.high, Basis.COUNTED, how)
 
 

@@ -38,7 +38,7 @@ export const Head = memo(function Head({ store, archived, families, name, family
   });
   return (
     <header className="flex flex-wrap items-center gap-x-4 gap-y-2">
-      <h1 className="min-w-[200px] flex-1 max-md:basis-full">
+      <h1 className="min-w-[200px] flex-1 max-md:basis-full max-md:text-[22px]">
         <input
           className="-ml-1 w-full rounded bg-transparent px-1"
           aria-label="Name of the formula"

@@ -57,7 +57,7 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
   }
 
   return (
-    <li className="group grid grid-cols-[minmax(0,1fr)_62px_30px] items-center gap-x-2 border-b border-rim px-2 py-[3px] md:grid-cols-[minmax(0,1fr)_64px_minmax(90px,170px)_58px_62px_30px]">
+    <li className="group grid grid-cols-[minmax(0,1fr)_62px_30px] items-center gap-x-2 border-b border-rim px-2 py-[3px] md:grid-cols-[minmax(0,1fr)_64px_minmax(80px,140px)_58px_62px_30px]">
       <div className="min-w-0 max-md:col-span-2">
         <input
           className="w-full rounded bg-transparent px-1 pt-[2px]"

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data, Problem } from "@/api/client";
+import { useNotice } from "@/parts/Notices";
 import { Sheet } from "@/parts/Sheet";
 import { useKept } from "@/parts/useKept";
 import { MOST_PASTED, UNNAMED } from "./draft";
@@ -9,7 +10,9 @@ import { MOST_PASTED, UNNAMED } from "./draft";
 /** A new formula, from a pasted recipe or from nothing. */
 export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   const [text, setText] = useKept("recipe");
+  // The id belongs to the text: sent again after a lost answer, it makes nothing twice.
   const id = useRef(crypto.randomUUID());
+  const tell = useNotice();
   const navigate = useNavigate();
   const client = useQueryClient();
   const [refused, setRefused] = useState(false);
@@ -17,13 +20,13 @@ export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange
   const create = useMutation({
     mutationFn: async () => {
       const pasted = text.trim() ? await data(api.POST("/api/bench/paste", { body: { text } })) : null;
-      return data(
+      const made = await data(
         api.POST("/api/formulas", {
           body: {
             id: id.current,
             name: pasted?.title || UNNAMED,
             family: "",
-            pieces: pasted?.pieces ?? 12,
+            pieces: pasted?.pieces ?? 1,
             method: pasted?.method ?? "",
             parts: (pasted?.parts ?? [{ name: "", lines: [{ text: "", chosen: null }] }]).map((part) => ({
               name: part.name,
@@ -32,8 +35,10 @@ export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange
           },
         }),
       );
+      return { made, saysPieces: pasted === null || pasted.pieces != null };
     },
-    onSuccess: async (made) => {
+    onSuccess: async ({ made, saysPieces }) => {
+      if (!saysPieces) tell("The text does not say how many pieces it makes; say so at the top.");
       setText("");
       id.current = crypto.randomUUID();
       await client.invalidateQueries({ queryKey: ["formulas", "list"] });
@@ -57,13 +62,14 @@ export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange
         }}
       >
         <textarea
-          className="field min-h-[240px] leading-relaxed"
+          className="field min-h-[min(420px,46vh)] leading-relaxed"
           aria-label="Recipe"
           aria-invalid={!!problem || tooLong || refused}
           placeholder={"1 1/2 cups almond flour\n1 can chickpeas, drained\n2 eggs\nmakes 12"}
           value={text}
           onChange={(event) => {
             setText(event.target.value);
+            id.current = crypto.randomUUID();
             setRefused(false);
             create.reset();
           }}

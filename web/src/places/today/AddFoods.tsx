@@ -3,7 +3,7 @@ import { type RefObject, useEffect, useRef } from "react";
 import { useSearchParams } from "react-router";
 import { api, data, type Problem } from "@/api/client";
 import { useKept } from "@/parts/useKept";
-import { grams, kcal, momentOn, withoutLines } from "@/parts/words";
+import { grams, kcal, momentOn } from "@/parts/words";
 import type { useDayWrites } from "./useDay";
 
 interface AddFoodsProps {
@@ -61,7 +61,7 @@ export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
         Type what you ate, with how much of it.
       </label>
       <form
-        className="flex gap-2"
+        className="grid gap-2"
         onSubmit={(event) => {
           event.preventDefault();
           lay();
@@ -82,47 +82,49 @@ export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
             id.current = crypto.randomUUID();
           }}
         />
-        <button type="submit" className="btn" disabled={!text.trim() || layFoods.isPending}>
-          {layFoods.isPending ? "Laying in …" : "Lay it in"}
-        </button>
+        <div className="flex items-start justify-between gap-3">
+          <div id="add-read" className="min-w-0 flex-1" aria-live="polite">
+            {foods && foods.figures.mass_g > 0 && (
+              <p>
+                = {foods.figures.at_least.includes("energy_kcal") && "at least "}
+                {kcal(foods.figures.energy_kcal)} kcal,{" "}
+                <b className="text-protein-ink">{grams(foods.figures.protein_g)} g protein</b>
+                {foods.leaves_kcal !== null && (
+                  <span className="text-soft">
+                    {foods.leaves_kcal >= 0
+                      ? ` · leaves ${kcal(foods.leaves_kcal)} kcal`
+                      : ` · ${kcal(-foods.leaves_kcal)} kcal over`}
+                  </span>
+                )}
+                {foods.unread.length > 0 && <span className="text-caution"> · without what could not be read</span>}
+              </p>
+            )}
+            {foods?.lines.map((line, place) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: lines have no other name, and keep their order
+              <p key={place} className={`text-[13.5px] ${line.problem ? "text-caution" : "text-soft"}`}>
+                {line.problem ? (
+                  <>
+                    “{line.text}”: {line.problem}
+                  </>
+                ) : (
+                  <>
+                    {grams(line.mass_g ?? 0)} g {line.ingredient?.name}
+                    {!line.sure && ", if that is what you mean"}
+                  </>
+                )}
+              </p>
+            ))}
+            {problem && !problem.away && (
+              <p role="alert" className="text-stop">
+                {problem.detail}
+              </p>
+            )}
+          </div>
+          <button type="submit" className="btn" disabled={!text.trim() || layFoods.isPending}>
+            {layFoods.isPending ? "Laying in …" : "Lay it in"}
+          </button>
+        </div>
       </form>
-      <div id="add-read" className="mt-2 min-h-[24px]" aria-live="polite">
-        {foods && foods.figures.mass_g > 0 && (
-          <p>
-            = {foods.figures.at_least.includes("energy_kcal") && "at least "}
-            {kcal(foods.figures.energy_kcal)} kcal,{" "}
-            <b className="text-protein-ink">{grams(foods.figures.protein_g)} g protein</b>
-            {foods.leaves_kcal !== null && (
-              <span className="text-soft">
-                {foods.leaves_kcal >= 0
-                  ? ` · leaves ${kcal(foods.leaves_kcal)} kcal`
-                  : ` · ${kcal(-foods.leaves_kcal)} kcal over`}
-              </span>
-            )}
-            {foods.unread.length > 0 && <span className="text-caution"> · {withoutLines(foods.unread.length)}</span>}
-          </p>
-        )}
-        {foods?.lines.map((line, place) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: lines have no other name, and keep their order
-          <p key={place} className={`text-[13.5px] ${line.problem ? "text-caution" : "text-soft"}`}>
-            {line.problem ? (
-              <>
-                “{line.text}”: {line.problem}
-              </>
-            ) : (
-              <>
-                {grams(line.mass_g ?? 0)} g {line.ingredient?.name}
-                {!line.sure && ", if that is what you mean"}
-              </>
-            )}
-          </p>
-        ))}
-        {problem && !problem.away && (
-          <p role="alert" className="text-stop">
-            {problem.detail}
-          </p>
-        )}
-      </div>
     </section>
   );
 }

@@ -66,15 +66,16 @@ export function Tin({ entries, limit_kcal, room_kcal, protein_to_find_g, onOpen 
             ))}
           {roomShare > 0.004 && (
             <li
-              className="absolute top-[24px] bottom-[3px] overflow-hidden rounded border-2 border-dashed border-enamel-ink bg-card"
+              className="@container absolute top-[24px] bottom-[3px] overflow-hidden rounded border-2 border-dashed border-enamel-ink bg-card"
               style={{ left: `${(1 - roomShare) * 100}%`, width: `${roomShare * 100}%` }}
               data-room
             >
-              <div className="flex h-full flex-col justify-center px-[6%] leading-tight">
-                <span className="figure text-[clamp(15px,2.1vw,27px)] whitespace-nowrap text-enamel-ink">
+              {/* A sliver of room has no place for words; the sentence above has them. */}
+              <div className="hidden h-full flex-col justify-center px-[6%] leading-tight @min-[48px]:flex">
+                <span className="figure text-[clamp(11px,15cqw,27px)] whitespace-nowrap text-enamel-ink">
                   {kcal(room_kcal)} kcal
                 </span>
-                <span className="text-[12.5px] text-soft">
+                <span className="hidden text-[12.5px] text-soft @min-[84px]:inline">
                   {protein_to_find_g > 0 ? `${grams(protein_to_find_g)} g protein to find` : "protein found"}
                 </span>
               </div>

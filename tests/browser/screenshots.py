@@ -1,0 +1,103 @@
+"""Takes the pictures of docs/screenshots from the demo kitchen: `.venv/bin/python -m tests.browser.screenshots`."""
+
+from collections.abc import Callable
+from typing import Final
+
+from playwright.sync_api import Browser, Page, sync_playwright
+
+from launch.install import ROOT
+from tests import kitchen
+from tests.browser.page import SIZES, launch
+from tests.kitchen import Served
+
+FOLDER: Final = ROOT / "docs" / "screenshots"
+
+RECIPE = """Cherry and quark rounds
+makes 12
+
+1 1/2 cups almond flour
+1 can chickpeas, drained
+2 large eggs
+60 g vanilla whey
+120 g low-fat quark
+70 g granular sweetener
+1 1/2 tsp baking powder
+a pinch of salt
+
+For the topping:
+100 g cherries, pitted
+1 tbsp elderflower dust
+
+Method
+Blend, scoop, press a cherry into each, bake at 175 °C.
+"""
+
+
+def main() -> None:
+    """Overwrites the pictures."""
+    served = Served(kitchen.new_database(), demo=True)
+    served.start()
+    try:
+        with sync_playwright() as playwright:
+            browser = launch(playwright)
+            for name, size, dark, show in (
+                ("today", "desk", False, _today),
+                ("today-dark", "desk", True, _today),
+                ("today-phone", "phone", False, _today),
+                ("formulas", "desk", False, _formulas),
+                ("bench", "desk", False, _bench),
+                ("bench-phone", "phone", False, _bench),
+                ("new-formula", "desk", False, _new_formula),
+                ("unread-line", "desk", False, _unread_line),
+                ("settings", "desk", False, _settings),
+            ):
+                _picture(browser, served, name, size, dark, show)
+            browser.close()
+    finally:
+        served.stop()
+        kitchen.stop()
+
+
+def _picture(browser: Browser, served: Served, name: str, size: str, dark: bool, show: Callable[[Page], None]) -> None:
+    width, height = SIZES[size]
+    page = browser.new_page(viewport={"width": width, "height": height}, color_scheme="dark" if dark else "light")
+    page.goto(served.address)
+    page.get_by_role("heading", name="Today").wait_for()
+    show(page)
+    page.wait_for_timeout(700)
+    page.screenshot(path=FOLDER / f"{name}.png")
+    page.close()
+
+
+def _today(page: Page) -> None:
+    page.get_by_placeholder("150 g skyr, 30 g oats").fill("150 g skyr, 30 g oats")
+
+
+def _formulas(page: Page) -> None:
+    page.get_by_role("link", name="Formulas").click()
+
+
+def _bench(page: Page) -> None:
+    _formulas(page)
+    page.get_by_role("link", name="White bean blondies").click()
+    page.locator("[data-piece-kcal]").wait_for()
+
+
+def _new_formula(page: Page) -> None:
+    _formulas(page)
+    page.get_by_role("button", name="New formula", exact=True).click()
+    page.get_by_label("Recipe").fill(RECIPE)
+
+
+def _unread_line(page: Page) -> None:
+    _new_formula(page)
+    page.get_by_role("button", name="Read it").click()
+    page.locator("[data-piece-kcal]").wait_for()
+
+
+def _settings(page: Page) -> None:
+    page.get_by_role("link", name="Settings").click()
+
+
+if __name__ == "__main__":
+    main()
