@@ -239,7 +239,7 @@ class Days(InBrowser):
         for kind in ("Training day", "Rest day"):
             page.get_by_label(f"{kind}: Energy, at most, kcal").fill("1100")
         page.get_by_role("button", name="Save targets").click()
-        expect(page.get_by_text("doctor or registered dietitian")).to_be_visible()
+        expect(page.get_by_role("main").get_by_text("doctor or registered dietitian")).to_be_visible()
         expect(page.locator("[data-sentence]")).to_contain_text("814 kcal")
         page.get_by_role("link", name=re.compile("the day before")).click()
         expect(page.locator("[data-sentence]")).not_to_contain_text("1,100")

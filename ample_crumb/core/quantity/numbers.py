@@ -142,7 +142,7 @@ class Cursor:
         """The token so many places ahead, or None past the end."""
         place = self.at + ahead
         if place >= len(self._seen):
-            self._seen.extend(islice(self._rest, place + 1 - len(self._seen)))
+            self._seen.extend(islice(self._rest, place + 4 - len(self._seen)))
         return self._seen[place] if place < len(self._seen) else None
 
     def word(self, ahead: int = 0) -> str:
