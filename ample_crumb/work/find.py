@@ -7,7 +7,7 @@ from typing import Final
 from ample_crumb.store import days, formulas
 from ample_crumb.store.database import Database
 from ample_crumb.store.kitchens import Who
-from ample_crumb.work.kitchen import ingredients_called
+from ample_crumb.work.kitchen import ingredients_called, word_starts
 
 MOST: Final = 6
 
@@ -30,6 +30,7 @@ def find(database: Database, who: Who, words: str) -> list[Hit]:
     start = words.casefold()
     with database.transaction() as connection:
         rows = [row for row in formulas.listed(connection, who.kitchen_id) if start in row.name.casefold()]
+        rows.sort(key=lambda row: not word_starts(row.name, start))
         eaten = days.entries_called(connection, who, words, MOST)
     hits = [Hit("formula", str(row.id), row.name, "archived" if row.archived else "") for row in rows[:MOST]]
     hits += [Hit("day", day.isoformat(), name, "") for day, name in eaten]

@@ -1,7 +1,7 @@
 """The kitchen as a whole: who is at work, how they count, what their words mean."""
 
 from dataclasses import dataclass
-from uuid import UUID, uuid4
+from uuid import uuid4
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
@@ -89,11 +89,11 @@ def ingredients_called(words: str, most: int = 12) -> tuple[Choice, ...]:
         for slug, item in cupboard.ingredients.items()
         if any(start in name.casefold() for name in (item.name, *item.synonyms))
     ]
+    holding.sort(key=lambda slug: not word_starts(cupboard.ingredients[slug].name, start))
     slugs = list(dict.fromkeys((*ranked[:1], *holding, *ranked[1:])))[:most]
     return tuple(Choice(slug, cupboard.ingredients[slug].name) for slug in slugs)
 
 
-def is_empty(database: Database, kitchen_id: UUID) -> bool:
-    """Whether the kitchen has no formula yet."""
-    with database.transaction() as connection:
-        return not formulas.listed(connection, kitchen_id)
+def word_starts(name: str, start: str) -> bool:
+    """Whether a word of the name begins with `start`, which is what people type first."""
+    return any(word.startswith(start) for word in name.casefold().split())
