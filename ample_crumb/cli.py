@@ -2,15 +2,17 @@
 
 import argparse
 import json
+import math
 import sys
 from collections.abc import Sequence
 from itertools import islice
 from pathlib import Path
 from typing import Any, Final
 
+from ample_crumb.core.doubt.spread import LineDoubt, doubt_of
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
-from ample_crumb.core.food.nutrients import Figures, total
+from ample_crumb.core.food.nutrients import Band, Figures, total
 from ample_crumb.core.formula.formula import FormulaFigures, parts_of, work_out
 from ample_crumb.core.formula.reading import Manner, ReadLine
 from ample_crumb.core.problem import CannotUse
@@ -95,30 +97,36 @@ def _text_of(name: str) -> str:
 
 
 def _as_json(as_given: list[str], worked: FormulaFigures) -> dict[str, Any]:
-    lines = (line for part in worked.parts for line in part.lines)
+    doubt = doubt_of(worked, reference_cupboard())
+    read = [line for part in worked.parts for line in part.lines]
+    pairs = zip(read, doubt.lines, strict=True)
+    ranked = sorted(zip(read, doubt.lines, strict=True), key=lambda pair: -pair[1].share)
     return {
         "pieces": worked.pieces,
-        "batch": _figures_json(worked.batch),
-        "piece": _figures_json(worked.piece),
-        "lines": [_line_json(text, list(islice(lines, len(split_foods(text))))) for text in as_given],
+        "batch": _figures_json(worked.batch, doubt.batch),
+        "piece": _figures_json(worked.piece, doubt.piece),
+        "lines": [_line_json(text, list(islice(pairs, len(split_foods(text))))) for text in as_given],
+        "doubt": [{"text": line.text, "share": _rounded(of.share)} for line, of in ranked if of.share >= 0.005],
         "unread": list(worked.unread),
         "at_least": [name for name in worked.batch.at_least if name in _NUTRIENTS],
     }
 
 
-def _figures_json(figures: Figures) -> dict[str, float | None]:
-    return {"mass_g": round(figures.mass_g, 3)} | {
-        name: _rounded(getattr(figures.nutrients, name)) for name in _NUTRIENTS
-    }
+def _figures_json(figures: Figures, band: Band) -> dict[str, float | None]:
+    return (
+        {"mass_g": round(figures.mass_g, 3)}
+        | {name: _rounded(getattr(figures.nutrients, name)) for name in _NUTRIENTS}
+        | {f"{name}_sd": _rounded(getattr(band.nutrients, name)) for name in ("energy_kcal", "protein_g")}
+    )
 
 
 def _rounded(value: float | None) -> float | None:
     return None if value is None else round(value, 3)
 
 
-def _line_json(text: str, foods: list[ReadLine]) -> dict[str, Any]:
+def _line_json(text: str, foods: list[tuple[ReadLine, LineDoubt]]) -> dict[str, Any]:
     """A line as given; of several foods on one line the names are joined and the figures added."""
-    read = [food for food in foods if food.figures is not None]
+    read = [food for food, _ in foods if food.figures is not None]
     figures = total(food.figures for food in read if food.figures)
     mass_g = _rounded(figures.mass_g) if read else None
     return {
@@ -128,8 +136,10 @@ def _line_json(text: str, foods: list[ReadLine]) -> dict[str, Any]:
         "grams": mass_g,
         "energy_kcal": _rounded(figures.nutrients.energy_kcal) if read else None,
         "protein_g": _rounded(figures.nutrients.protein_g) if read else None,
-        "sure": all(food.sure for food in foods),
-        "problem": " ".join(food.problem for food in foods if food.problem) or None,
+        "energy_kcal_sd": _rounded(math.hypot(*(doubt.energy_sd_kcal for _, doubt in foods))) if read else None,
+        "protein_g_sd": _rounded(math.hypot(*(doubt.protein_sd_g for _, doubt in foods))) if read else None,
+        "sure": all(food.sure for food, _ in foods),
+        "problem": " ".join(food.problem for food, _ in foods if food.problem) or None,
     }
 
 

@@ -58,8 +58,9 @@ class Database:
         return self._pool.connection()
 
 
-def migrate(url: str) -> None:
-    """Brings the schema at `url` (postgresql://...) to the newest version; does nothing when it is there."""
+def migrate(url: str, most: int | None = None) -> None:
+    """Brings the schema at `url` (postgresql://...) to the newest version; does nothing when it is there. `most` stops
+    after so many migrations, for tests of what an older schema held."""
     import yoyo
 
     scheme, _, rest = url.partition("://")
@@ -68,7 +69,7 @@ def migrate(url: str) -> None:
     with as_file(files("ample_crumb.store").joinpath("migrations")) as folder:
         backend = yoyo.get_backend(f"{_YOYO_SCHEME}://{rest}")
         try:
-            migrations = yoyo.read_migrations(str(folder))
+            migrations = yoyo.read_migrations(str(folder))[:most]
             with backend.lock():
                 backend.apply_migrations(backend.to_apply(migrations))
         finally:

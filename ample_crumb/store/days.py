@@ -8,7 +8,7 @@ from uuid import UUID
 from psycopg.rows import class_row
 
 from ample_crumb.core.day.tin import Targets
-from ample_crumb.core.food.nutrients import Figures
+from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.store.database import Connection
 from ample_crumb.store.figures import FiguresRow, columns
 from ample_crumb.store.kitchens import Who
@@ -108,7 +108,7 @@ def entries_of(connection: Connection, who: Who, day: date) -> list[EntryRow]:
             """
             select id, day, eaten_at, kind, name, text, formula_id, pieces, version, false as removed, mass_g,
                 energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g,
-                allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines
+                allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd
             from entry
             where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and day = %(day)s and removed_at is null
             order by eaten_at, id
@@ -129,7 +129,7 @@ def find_entry(connection: Connection, who: Who, entry_id: UUID, *, lock: bool =
             """
             select id, day, eaten_at, kind, name, text, formula_id, pieces, version, removed_at is not null as removed,
                 mass_g, energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g,
-                erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines
+                erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd
             from entry where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
             """,
             {"id": entry_id, "person_id": who.person_id, "kitchen_id": who.kitchen_id},
@@ -148,7 +148,7 @@ def add_entry(
     text: str,
     formula_id: UUID | None,
     pieces: float | None,
-    figures: Figures,
+    portion: Portion,
 ) -> bool:
     """Lays a portion into a day. False when that id is there already, as after a retry."""
     values: dict[str, Any] = {
@@ -167,14 +167,14 @@ def add_entry(
         """
         insert into entry (id, kitchen_id, person_id, day, eaten_at, kind, name, text, formula_id, pieces, mass_g,
             energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g,
-            allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines)
+            allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd)
         values (%(id)s, %(kitchen_id)s, %(person_id)s, %(day)s, %(eaten_at)s, %(kind)s, %(name)s, %(text)s,
             %(formula_id)s, %(pieces)s, %(mass_g)s, %(energy_kcal)s, %(protein_g)s, %(fat_g)s, %(saturates_g)s,
             %(carbohydrate_g)s, %(sugars_g)s, %(fibre_g)s, %(polyols_g)s, %(erythritol_g)s, %(allulose_g)s, %(salt_g)s,
-            %(alcohol_g)s, %(water_g)s, %(caffeine_mg)s, %(at_least)s, %(without_lines)s)
+            %(alcohol_g)s, %(water_g)s, %(caffeine_mg)s, %(at_least)s, %(without_lines)s, %(sd)s)
         on conflict (id) do nothing
         """,
-        values | columns(figures),
+        values | columns(portion),
     )
     return added.rowcount == 1
 
@@ -189,7 +189,7 @@ def change_entry(
     name: str,
     text: str,
     pieces: float | None,
-    figures: Figures,
+    portion: Portion,
 ) -> None:
     """New content of an entry and its next version. The caller has locked it and looked at its version."""
     connection.execute(
@@ -199,10 +199,10 @@ def change_entry(
             fat_g = %(fat_g)s, saturates_g = %(saturates_g)s, carbohydrate_g = %(carbohydrate_g)s,
             sugars_g = %(sugars_g)s, fibre_g = %(fibre_g)s, polyols_g = %(polyols_g)s, erythritol_g = %(erythritol_g)s,
             allulose_g = %(allulose_g)s, salt_g = %(salt_g)s, alcohol_g = %(alcohol_g)s, water_g = %(water_g)s,
-            caffeine_mg = %(caffeine_mg)s, at_least = %(at_least)s, without_lines = %(without_lines)s
+            caffeine_mg = %(caffeine_mg)s, at_least = %(at_least)s, without_lines = %(without_lines)s, sd = %(sd)s
         where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
         """,
-        columns(figures)
+        columns(portion)
         | {
             "id": entry_id,
             "person_id": who.person_id,

@@ -3,7 +3,9 @@
 from dataclasses import dataclass
 from typing import Any
 
-from ample_crumb.core.food.nutrients import NAMES, Figures, Nutrients
+from psycopg.types.json import Jsonb
+
+from ample_crumb.core.food.nutrients import NAMES, Band, Figures, Nutrients, Portion
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -27,6 +29,11 @@ class FiguresRow:
     caffeine_mg: float | None
     at_least: list[str]
     without_lines: int
+    sd: dict[str, float]
+
+    def portion(self) -> Portion:
+        """The snapshot with its band; one that was kept before bands were known has an unknown band."""
+        return Portion(self.figures(), Band(self.sd.get("mass_g", 0.0), Nutrients(*map(self.sd.get, NAMES))))
 
     def figures(self) -> Figures:
         """The snapshot as the core's figures."""
@@ -34,9 +41,12 @@ class FiguresRow:
         return Figures(self.mass_g, nutrients, tuple(self.at_least), self.without_lines)
 
 
-def columns(figures: Figures) -> dict[str, Any]:
-    """Figures as named parameters of an insert or update."""
+def columns(portion: Portion) -> dict[str, Any]:
+    """A portion as named parameters of an insert or update."""
+    figures, band = portion.figures, portion.band
+    deviations = {name: getattr(band.nutrients, name) for name in NAMES}
     return {
+        "sd": Jsonb({"mass_g": band.mass_g} | {name: sd for name, sd in deviations.items() if sd is not None}),
         "mass_g": figures.mass_g,
         "at_least": list(figures.at_least),
         "without_lines": figures.without_lines,

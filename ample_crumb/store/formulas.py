@@ -6,7 +6,7 @@ from uuid import UUID
 
 from psycopg.rows import class_row
 
-from ample_crumb.core.food.nutrients import Figures
+from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.store.database import Connection
 from ample_crumb.store.figures import FiguresRow, columns
@@ -34,7 +34,8 @@ def listed(connection: Connection, kitchen_id: UUID) -> list[FormulaRow]:
             """
             select id, name, family, pieces, method, version, archived_at is not null as archived, updated_at,
                 figures_by, mass_g, energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g,
-                polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines
+                polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least,
+                without_lines, sd
             from formula where kitchen_id = %(kitchen_id)s order by updated_at desc, id
             """,
             {"kitchen_id": kitchen_id},
@@ -53,7 +54,8 @@ def find(connection: Connection, kitchen_id: UUID, formula_id: UUID, *, lock: bo
             """
             select id, name, family, pieces, method, version, archived_at is not null as archived, updated_at,
                 figures_by, mass_g, energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g,
-                polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines
+                polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least,
+                without_lines, sd
             from formula where kitchen_id = %(kitchen_id)s and id = %(id)s
             """,
             {"kitchen_id": kitchen_id, "id": formula_id},
@@ -159,7 +161,7 @@ def write_parts(connection: Connection, kitchen_id: UUID, formula_id: UUID, part
         )
 
 
-def keep_figures(connection: Connection, kitchen_id: UUID, formula_id: UUID, piece: Figures, by: str) -> None:
+def keep_figures(connection: Connection, kitchen_id: UUID, formula_id: UUID, piece: Portion, by: str) -> None:
     """Keeps the figures of one piece for lists, with the name of what they were worked out by."""
     connection.execute(
         """
@@ -168,7 +170,7 @@ def keep_figures(connection: Connection, kitchen_id: UUID, formula_id: UUID, pie
             carbohydrate_g = %(carbohydrate_g)s, sugars_g = %(sugars_g)s, fibre_g = %(fibre_g)s,
             polyols_g = %(polyols_g)s, erythritol_g = %(erythritol_g)s, allulose_g = %(allulose_g)s,
             salt_g = %(salt_g)s, alcohol_g = %(alcohol_g)s, water_g = %(water_g)s, caffeine_mg = %(caffeine_mg)s,
-            at_least = %(at_least)s, without_lines = %(without_lines)s
+            at_least = %(at_least)s, without_lines = %(without_lines)s, sd = %(sd)s
         where id = %(id)s and kitchen_id = %(kitchen_id)s
         """,
         columns(piece) | {"id": formula_id, "kitchen_id": kitchen_id, "by": by},

@@ -8,8 +8,9 @@ from typing import Final
 from uuid import UUID
 
 from ample_crumb import core
+from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.food.nutrients import Carbohydrate, Figures
+from ample_crumb.core.food.nutrients import Carbohydrate, Portion
 from ample_crumb.core.formula.formula import Line, Part, parts_of, work_out
 from ample_crumb.core.formula.nudge import nudged
 from ample_crumb.core.formula.reading import Manner, read_against
@@ -23,7 +24,7 @@ from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.kitchens import Who
 from ample_crumb.work.kitchen import manner_of
 from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
-from ample_crumb.work.views import FiguresView, WorkedView, view, worked_view
+from ample_crumb.work.views import FiguresView, WorkedView, portion_view, worked_view
 
 FIGURES_BY: Final = sha256(
     b"".join(path.read_bytes() for path in sorted(Path(core.__file__).parent.rglob("*.*")) if path.suffix != ".pyc")
@@ -86,13 +87,13 @@ def list_all(database: Database, who: Who) -> list[FormulaSummary]:
         return [_summary(row, _kept(connection, who, row, manner), school) for row in rows]
 
 
-def pieces_at_hand(connection: Connection, who: Who, manner: Manner) -> list[tuple[FormulaRow, Figures]]:
+def pieces_at_hand(connection: Connection, who: Who, manner: Manner) -> list[tuple[FormulaRow, Portion]]:
     """Each formula in use with the figures of one piece."""
     rows = [row for row in formulas.listed(connection, who.kitchen_id) if not row.archived]
     return [(row, _kept(connection, who, row, manner)) for row in rows]
 
 
-def piece_of(connection: Connection, who: Who, formula_id: UUID, manner: Manner) -> tuple[FormulaRow, Figures]:
+def piece_of(connection: Connection, who: Who, formula_id: UUID, manner: Manner) -> tuple[FormulaRow, Portion]:
     """A formula and the figures of one piece of it. Raises NotHere."""
     row = formulas.find(connection, who.kitchen_id, formula_id)
     if row is None:
@@ -213,25 +214,26 @@ def _write(connection: Connection, who: Who, formula_id: UUID, draft: Draft) -> 
     _work_and_keep(connection, who, formula_id, draft.parts, draft.pieces, manner)
 
 
-def _kept(connection: Connection, who: Who, row: FormulaRow, manner: Manner) -> Figures:
+def _kept(connection: Connection, who: Who, row: FormulaRow, manner: Manner) -> Portion:
     """The kept figures of one piece, worked out anew when they are stale."""
     if row.figures_by == FIGURES_BY:
-        return row.figures()
+        return row.portion()
     parts = formulas.parts_of(connection, who.kitchen_id, row.id)
     return _work_and_keep(connection, who, row.id, parts, row.pieces, manner)
 
 
 def _work_and_keep(
     connection: Connection, who: Who, formula_id: UUID, parts: tuple[Part, ...], pieces: int, manner: Manner
-) -> Figures:
-    piece = work_out(parts, pieces, reference_cupboard(), manner).piece
+) -> Portion:
+    worked = work_out(parts, pieces, reference_cupboard(), manner)
+    piece = Portion(worked.piece, doubt_of(worked, reference_cupboard()).piece)
     formulas.keep_figures(connection, who.kitchen_id, formula_id, piece, FIGURES_BY)
     return piece
 
 
-def _summary(row: FormulaRow, piece: Figures, school: Carbohydrate) -> FormulaSummary:
+def _summary(row: FormulaRow, piece: Portion, school: Carbohydrate) -> FormulaSummary:
     return FormulaSummary(
-        row.id, row.name, row.family, row.pieces, row.version, row.archived, row.updated_at, view(piece, school)
+        row.id, row.name, row.family, row.pieces, row.version, row.archived, row.updated_at, portion_view(piece, school)
     )
 
 
@@ -240,4 +242,11 @@ def _view(connection: Connection, who: Who, row: FormulaRow) -> FormulaView:
     parts = formulas.parts_of(connection, who.kitchen_id, row.id)
     worked = work_out(parts, row.pieces, reference_cupboard(), manner)
     draft = Draft(row.name, row.family, row.pieces, row.method, parts)
-    return FormulaView(row.id, row.version, row.archived, row.updated_at, draft, worked_view(worked, school))
+    return FormulaView(
+        row.id,
+        row.version,
+        row.archived,
+        row.updated_at,
+        draft,
+        worked_view(worked, doubt_of(worked, reference_cupboard(), school), school),
+    )

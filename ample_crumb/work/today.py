@@ -5,10 +5,11 @@ from datetime import date, datetime
 from uuid import UUID
 
 from ample_crumb.core.day.fits import what_fits
-from ample_crumb.core.day.tin import Targets, caution_about, pieces_that_fit, sum_up
+from ample_crumb.core.day.tin import Targets, caution_about, pieces_that_fit, sum_bands, sum_up
+from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.food.nutrients import Carbohydrate, Figures, total
-from ample_crumb.core.formula.formula import Line, Part, PartFigures, work_out
+from ample_crumb.core.food.nutrients import Carbohydrate, Portion, total
+from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
 from ample_crumb.core.formula.reading import Manner
 from ample_crumb.core.quantity.foods import split_foods
 from ample_crumb.store import days
@@ -18,7 +19,7 @@ from ample_crumb.store.kitchens import Who
 from ample_crumb.work.formulas import check_size, piece_of, pieces_at_hand
 from ample_crumb.work.kitchen import manner_of
 from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
-from ample_crumb.work.views import FiguresView, LineView, WorkedView, line_view, view, worked_view
+from ample_crumb.work.views import FiguresView, LineView, WorkedView, line_view, portion_view, view, worked_view
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,21 +122,22 @@ def read_foods(database: Database, who: Who, text: str, day: date) -> FoodsView:
     """Reads typed foods and says what they would leave."""
     with database.reading() as connection:
         manner, school = manner_of(connection, who)
-        part = _foods(text, manner)
+        worked = _foods(text, manner)
         targets = days.plan_of(connection, who, day).targets
         eaten = total(entry.figures() for entry in days.entries_of(connection, who, day))
     leaves = None
     if targets is not None:
-        leaves = sum_up([eaten, part.figures], targets).room_kcal
-    unread = tuple(line.text for line in part.lines if line.figures is None)
-    return FoodsView(tuple(map(line_view, part.lines)), view(part.figures, school), unread, leaves)
+        leaves = sum_up([eaten, worked.batch], targets).room_kcal
+    doubt = doubt_of(worked, reference_cupboard(), school)
+    lines = tuple(map(line_view, worked.parts[0].lines, doubt.lines))
+    return FoodsView(lines, view(worked.batch, doubt.batch, school), worked.unread, leaves)
 
 
 def lay_in_foods(database: Database, who: Who, entry_id: UUID, day: date, eaten_at: datetime, text: str) -> DayView:
     """Lays typed foods into a day as one entry. Raises CannotAccept when nothing of it could be read."""
     with database.transaction() as connection:
         manner, _ = manner_of(connection, who)
-        name, figures = _read_entry(text, manner)
+        name, portion = _read_entry(text, manner)
         days.add_entry(
             connection,
             who,
@@ -147,7 +149,7 @@ def lay_in_foods(database: Database, who: Who, entry_id: UUID, day: date, eaten_
             text=text.strip(),
             formula_id=None,
             pieces=None,
-            figures=figures,
+            portion=portion,
         )
         return _day(connection, who, day)
 
@@ -159,7 +161,7 @@ def lay_in_pieces(
     with database.transaction() as connection:
         manner, _ = manner_of(connection, who)
         formula, piece = piece_of(connection, who, formula_id, manner)
-        if piece.mass_g <= 0:
+        if piece.figures.mass_g <= 0:
             raise CannotAccept(
                 "/formula_id", "This formula has no line that could be read yet; there is nothing to eat."
             )
@@ -174,7 +176,7 @@ def lay_in_pieces(
             text="",
             formula_id=formula_id,
             pieces=pieces,
-            figures=piece.times(pieces),
+            portion=piece.times(pieces),
         )
         return _day(connection, who, day)
 
@@ -191,15 +193,15 @@ def change_entry(database: Database, who: Who, entry_id: UUID, version: int, cha
             return _entry(row, school)
         if row.version != version:
             raise ChangedMeanwhile("entry", _entry(row, school))
-        name, text, pieces, figures = row.name, row.text, row.pieces, row.figures()
+        name, text, pieces, portion = row.name, row.text, row.pieces, row.portion()
         if row.kind == "piece":
             if change.pieces is None:
                 raise CannotAccept("/pieces", "Say how many pieces.")
-            figures = figures.times(change.pieces / (row.pieces or 1))
+            portion = portion.times(change.pieces / (row.pieces or 1))
             pieces = change.pieces
         elif change.text.strip() != row.text:
             text = change.text.strip()
-            name, figures = _read_entry(text, manner)
+            name, portion = _read_entry(text, manner)
         days.change_entry(
             connection,
             who,
@@ -209,7 +211,7 @@ def change_entry(database: Database, who: Who, entry_id: UUID, version: int, cha
             name=name,
             text=text,
             pieces=pieces,
-            figures=figures,
+            portion=portion,
         )
         changed = days.find_entry(connection, who, entry_id)
         assert changed is not None
@@ -228,19 +230,21 @@ def _is(row: EntryRow, change: EntryChange) -> bool:
     return same and (row.pieces == change.pieces if row.kind == "piece" else row.text == change.text.strip())
 
 
-def _foods(text: str, manner: Manner) -> PartFigures:
+def _foods(text: str, manner: Manner) -> FormulaFigures:
     lines = tuple(Line(food) for food in split_foods(text))
-    return work_out((Part("", lines),), 1, reference_cupboard(), manner).parts[0]
+    return work_out((Part("", lines),), 1, reference_cupboard(), manner)
 
 
-def _read_entry(text: str, manner: Manner) -> tuple[str, Figures]:
-    part = _foods(text, manner)
-    if not any(line.figures for line in part.lines):
-        problem = part.lines[0].problem if part.lines else "Type what you ate, such as 150 g skyr, 30 g oats."
+def _read_entry(text: str, manner: Manner) -> tuple[str, Portion]:
+    worked = _foods(text, manner)
+    lines = worked.parts[0].lines
+    if not any(line.figures for line in lines):
+        problem = lines[0].problem if lines else "Type what you ate, such as 150 g skyr, 30 g oats."
         raise CannotAccept("/text", problem)
-    names = [line.name for line in part.lines if line.figures]
+    names = [line.name for line in lines if line.figures]
     name = ", ".join(dict.fromkeys(names))
-    return name[:1].upper() + name[1:290], part.figures
+    portion = Portion(worked.batch, doubt_of(worked, reference_cupboard()).batch)
+    return name[:1].upper() + name[1:290], portion
 
 
 def _day(connection: Connection, who: Who, day: date) -> DayView:
@@ -249,12 +253,17 @@ def _day(connection: Connection, who: Who, day: date) -> DayView:
     targets = plan.targets
     rows = days.entries_of(connection, who, day)
     eaten = total(row.figures() for row in rows)
+    band = sum_bands((str(row.formula_id or ""), row.portion().band) for row in rows)
     tin: TinView | None = None
     fits: tuple[FitView, ...] = ()
     if targets is not None:
         summed = sum_up([row.figures() for row in rows], targets)
         tin = TinView(
-            view(summed.eaten, school), summed.room_kcal, summed.protein_to_find_g, summed.protein_share, summed.tight
+            view(summed.eaten, band, school),
+            summed.room_kcal,
+            summed.protein_to_find_g,
+            summed.protein_share,
+            summed.tight,
         )
         fits = _fits(connection, who, manner, school, summed.room_kcal)
     return DayView(
@@ -264,7 +273,7 @@ def _day(connection: Connection, who: Who, day: date) -> DayView:
         all_targets=plan.by_type,
         caution=caution_about(targets) if targets else "",
         entries=tuple(_entry(row, school) for row in rows),
-        eaten=view(eaten, school),
+        eaten=view(eaten, band, school),
         tin=tin,
         fits=fits,
     )
@@ -273,12 +282,15 @@ def _day(connection: Connection, who: Who, day: date) -> DayView:
 def _fits(
     connection: Connection, who: Who, manner: Manner, school: Carbohydrate, room_kcal: float
 ) -> tuple[FitView, ...]:
-    at_hand = {str(row.id): (row, piece) for row, piece in pieces_at_hand(connection, who, manner) if piece.mass_g > 0}
-    fits = what_fits(((key, piece) for key, (_, piece) in at_hand.items()), room_kcal)
-    return tuple(
-        FitView(at_hand[fit.key][0].id, at_hand[fit.key][0].name, fit.pieces, view(fit.figures, school))
-        for fit in fits[:FITS_SHOWN]
-    )
+    at_hand = {
+        str(row.id): (row, piece) for row, piece in pieces_at_hand(connection, who, manner) if piece.figures.mass_g
+    }
+    fits = what_fits(((key, piece.figures) for key, (_, piece) in at_hand.items()), room_kcal)
+    views = []
+    for fit in fits[:FITS_SHOWN]:
+        row, piece = at_hand[fit.key]
+        views.append(FitView(row.id, row.name, fit.pieces, portion_view(piece.times(fit.pieces), school)))
+    return tuple(views)
 
 
 def _entry(row: EntryRow, school: Carbohydrate) -> EntryView:
@@ -292,7 +304,7 @@ def _entry(row: EntryRow, school: Carbohydrate) -> EntryView:
         row.formula_id,
         row.pieces,
         row.version,
-        view(row.figures(), school),
+        portion_view(row.portion(), school),
     )
 
 
@@ -326,4 +338,5 @@ def read_bench(database: Database, who: Who, parts: tuple[Part, ...], pieces: in
         energy = worked.piece.nutrients.energy_kcal or 0.0
         count = pieces_that_fit(energy, sum_up([eaten], targets).room_kcal)
         fitting = Fitting(count, count * energy, count * (worked.piece.nutrients.protein_g or 0.0))
-    return BenchView(worked_view(worked, school), fitting)
+    doubt = doubt_of(worked, reference_cupboard(), school)
+    return BenchView(worked_view(worked, doubt, school), fitting)

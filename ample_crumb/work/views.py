@@ -3,16 +3,18 @@
 from dataclasses import dataclass
 from typing import Final
 
+from ample_crumb.core.doubt.spread import Doubt, LineDoubt
 from ample_crumb.core.food.energy import Layers, layers
-from ample_crumb.core.food.nutrients import Carbohydrate, Figures, carbohydrate, carbohydrate_at_least
-from ample_crumb.core.formula.formula import FormulaFigures, PartFigures
+from ample_crumb.core.food.nutrients import Band, Carbohydrate, Figures, Portion, carbohydrate, carbohydrate_at_least
+from ample_crumb.core.formula.formula import FormulaFigures
 from ample_crumb.core.formula.reading import Choice, ReadLine
 from ample_crumb.core.quantity.weigh import Basis
 
 
 @dataclass(frozen=True, slots=True)
 class FiguresView:
-    """Figures of a portion. `carbohydrate_g` is counted as the person chose; `at_least` names sums that lack a part."""
+    """Figures of a portion. `carbohydrate_g` is counted as the person chose; `sd` holds the standard deviation of each
+    figure by its name, as far as it is known; `at_least` names sums that lack a part."""
 
     mass_g: float
     energy_kcal: float
@@ -26,6 +28,7 @@ class FiguresView:
     salt_g: float
     alcohol_g: float
     caffeine_mg: float
+    sd: dict[str, float]
     at_least: tuple[str, ...]
     without_lines: int
     layers: Layers
@@ -37,7 +40,15 @@ _SHOWN: Final = (
 )  # fmt: skip
 
 
-def view(figures: Figures, school: Carbohydrate) -> FiguresView:
+_BANDED: Final = (*_SHOWN, "carbohydrate_g")
+
+
+def portion_view(portion: Portion, school: Carbohydrate) -> FiguresView:
+    """A portion for a screen."""
+    return view(portion.figures, portion.band, school)
+
+
+def view(figures: Figures, band: Band, school: Carbohydrate) -> FiguresView:
     """The figures for a screen; an unknown amount shows as 0 and is named in `at_least`."""
     nutrients = figures.nutrients
     least = [name for name in _SHOWN if name in figures.at_least or getattr(nutrients, name) is None]
@@ -47,6 +58,8 @@ def view(figures: Figures, school: Carbohydrate) -> FiguresView:
     return FiguresView(
         mass_g=figures.mass_g,
         carbohydrate_g=counted or 0.0,
+        sd={"mass_g": band.mass_g}
+        | {name: sd for name in _BANDED if (sd := getattr(band.nutrients, name)) is not None},
         at_least=tuple(least),
         without_lines=figures.without_lines,
         layers=layers(nutrients),
@@ -75,6 +88,10 @@ class LineView:
     optional: bool
     problem: str
     apart: tuple[str, ...]
+    mass_sd_g: float
+    energy_sd_kcal: float
+    protein_sd_g: float
+    doubt_share: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,21 +100,34 @@ class PartView:
 
     name: str
     lines: tuple[LineView, ...]
-    figures: FiguresView
+    mass_g: float
+    energy_kcal: float
+
+
+@dataclass(frozen=True, slots=True)
+class WeighView:
+    """A line worth weighing: its place, its share of the doubt in the energy, and the band of a piece's energy then."""
+
+    name: str
+    part: int
+    line: int
+    share: float
+    then_sd_kcal: float
 
 
 @dataclass(frozen=True, slots=True)
 class WorkedView:
-    """A formula worked out: its parts, the whole batch and one piece."""
+    """A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer."""
 
     pieces: int
     parts: tuple[PartView, ...]
     batch: FiguresView
     piece: FiguresView
     unread: tuple[str, ...]
+    weigh: tuple[WeighView, ...]
 
 
-def line_view(line: ReadLine) -> LineView:
+def line_view(line: ReadLine, doubt: LineDoubt) -> LineView:
     """A line for a screen."""
     figures = line.figures
     return LineView(
@@ -117,19 +147,36 @@ def line_view(line: ReadLine) -> LineView:
         optional=line.optional,
         problem=line.problem,
         apart=line.apart,
+        mass_sd_g=doubt.mass_sd_g,
+        energy_sd_kcal=doubt.energy_sd_kcal,
+        protein_sd_g=doubt.protein_sd_g,
+        doubt_share=doubt.share,
     )
 
 
-def worked_view(worked: FormulaFigures, school: Carbohydrate) -> WorkedView:
-    """A worked-out formula for a screen."""
-
-    def part(figures: PartFigures) -> PartView:
-        return PartView(figures.name, tuple(map(line_view, figures.lines)), view(figures.figures, school))
-
+def worked_view(worked: FormulaFigures, doubt: Doubt, school: Carbohydrate) -> WorkedView:
+    """A worked-out formula for a screen; `doubt` follows its lines, with carbohydrate by `school`."""
+    doubts = iter(doubt.lines)
+    parts = tuple(
+        PartView(
+            part.name,
+            tuple(line_view(line, next(doubts)) for line in part.lines),
+            part.figures.mass_g,
+            part.figures.nutrients.energy_kcal or 0.0,
+        )
+        for part in worked.parts
+    )
+    places = [(p, n, line) for p, part in enumerate(worked.parts) for n, line in enumerate(part.lines)]
+    weigh = []
+    for place in doubt.weigh:
+        part, number, line = places[place]
+        of = doubt.lines[place]
+        weigh.append(WeighView(line.name, part, number, of.share, of.weighed_kcal or 0.0))
     return WorkedView(
         worked.pieces,
-        tuple(map(part, worked.parts)),
-        view(worked.batch, school),
-        view(worked.piece, school),
+        parts,
+        view(worked.batch, doubt.batch, school),
+        view(worked.piece, doubt.piece, school),
         worked.unread,
+        tuple(weigh),
     )

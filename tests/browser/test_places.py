@@ -118,7 +118,7 @@ class OnADay(InBrowser):
         one.get_by_role("button", name="Change Kiwi", exact=True).click()
         one.get_by_label("What it was").fill("200 g kiwi")
         one.get_by_role("button", name="Save", exact=True).click()
-        expect(one.get_by_text("122 kcal · ")).to_be_visible()
+        expect(one.get_by_text(re.compile(r"122\s+± 6\s+kcal · "))).to_be_visible()
         later = (datetime.now().astimezone() + timedelta(days=2)).date()
         other.get_by_label("Day", exact=True).fill(later.isoformat())
         other.get_by_role("button", name="Save", exact=True).click()
@@ -126,7 +126,7 @@ class OnADay(InBrowser):
         other.get_by_role("button", name="Save", exact=True).click()
         expect(other.get_by_text("Nothing yet.")).to_be_visible()
         other.goto(f"{self.served.address}/today/{later.isoformat()}")
-        expect(other.get_by_text("61 kcal · ")).to_be_visible()
+        expect(other.get_by_text(re.compile(r"61\s+± 3\s+kcal · "))).to_be_visible()
 
     def test_the_keys_of_a_day(self) -> None:
         page = self.page()
@@ -157,7 +157,9 @@ class Elsewhere(InBrowser):
         page.get_by_role("link", name="Formulas").click()
         page.get_by_role("link", name="White bean blondies").click()
         # 12.7 g available, of which the 80 g of sweetener bring 6.6 g of erythritol a piece.
-        expect(page.get_by_text("Net carbohydrate", exact=True).locator("..")).to_contain_text("6.1 g")
+        expect(page.get_by_text("Net carbohydrate", exact=True).locator("..")).to_have_text(
+            re.compile(r"6\.1\s+± 0\.4\s+g")
+        )
         page.get_by_role("link", name="Settings").click()
         page.get_by_label("Metric: cup 250 ml").click()
         expect(page.get_by_label("Metric: cup 250 ml")).to_be_checked()

@@ -6,8 +6,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.day.fits import MOST_PIECES, what_fits
-from ample_crumb.core.day.tin import Targets, caution_about, pieces_that_fit, sum_up
-from ample_crumb.core.food.nutrients import Figures, Nutrients
+from ample_crumb.core.day.tin import Targets, caution_about, pieces_that_fit, sum_bands, sum_up
+from ample_crumb.core.food.nutrients import Band, Figures, Nutrients
 
 
 def food(energy_kcal: float, protein_g: float) -> Figures:
@@ -35,6 +35,13 @@ class Days(unittest.TestCase):
         pieces = pieces_that_fit(piece, room, step)
         self.assertLessEqual(pieces * piece, max(room, 0) + 1e-6)
         self.assertTrue(room <= 0 or (pieces + step) * piece > room - 1e-6)
+
+    def test_pieces_of_one_batch_share_their_errors_and_others_err_apart(self) -> None:
+        piece, meal = Band(3, Nutrients(energy_kcal=10)), Band(4, Nutrients(energy_kcal=15))
+        self.assertEqual(sum_bands([("bars", piece), ("bars", piece)]).nutrients.energy_kcal, 20)
+        self.assertEqual(sum_bands([("bars", piece), ("bars", piece), ("", meal)]).nutrients.energy_kcal, 25)
+        self.assertAlmostEqual(sum_bands([("", meal), ("", meal)]).mass_g, 32**0.5)
+        self.assertEqual(sum_bands([]).nutrients.energy_kcal, 0)
 
     def test_low_targets_are_cautioned_about(self) -> None:
         self.assertEqual(caution_about(Targets(1500, 100)), "")

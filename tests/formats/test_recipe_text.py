@@ -74,7 +74,7 @@ class CommandLine(unittest.TestCase):
         self.assertEqual((code, answer["pieces"], answer["unread"]), (3, 4, ["1 tbsp unicorn dust"]))
         keys = {
             "mass_g", "energy_kcal", "protein_g", "fat_g", "saturates_g", "carbohydrate_g", "sugars_g", "fibre_g",
-            "polyols_g", "salt_g",
+            "polyols_g", "salt_g", "energy_kcal_sd", "protein_g_sd",
         }  # fmt: skip
         self.assertEqual(set(answer["batch"]), keys)
         self.assertEqual(set(answer["piece"]), keys)
@@ -82,6 +82,9 @@ class CommandLine(unittest.TestCase):
         skyr, dust, _oats = answer["lines"]
         self.assertEqual((skyr["text"], skyr["mass_g"], skyr["grams"]), ("200 g skyr", 200, 200))
         self.assertEqual((dust["ingredient"], dust["mass_g"]), (None, None))
+        # 126 kcal of skyr known to 1 g of 200 and to 5 % of what is in it: 6.3 kcal.
+        self.assertAlmostEqual(skyr["energy_kcal_sd"], 6.33, delta=0.01)
+        self.assertAlmostEqual(sum(each["share"] for each in answer["doubt"]), 1, places=2)
 
     def test_a_line_of_several_foods_stays_one_line_as_given(self) -> None:
         code, out, _ = self.run_on("1 egg plus 2 egg whites\n200 g skyr", "--json")

@@ -7,7 +7,7 @@ from uuid import uuid4
 import psycopg
 
 from ample_crumb.core.day.tin import Targets
-from ample_crumb.core.food.nutrients import Figures, Nutrients
+from ample_crumb.core.food.nutrients import Band, Figures, Nutrients, Portion
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.store import days, formulas, kitchens
 from ample_crumb.store.database import migrate
@@ -36,6 +36,27 @@ class Store(unittest.TestCase):
             )  # fmt: skip
             formulas.write_parts(connection, self.who.kitchen_id, formula_id, PARTS)
         return formula_id
+
+    def test_what_was_kept_by_the_first_schema_is_kept_by_the_newest(self) -> None:
+        url = new_database(migrated=False)
+        migrate(url, most=1)
+        kitchen, person, entry = uuid4(), uuid4(), uuid4()
+        with psycopg.connect(url) as connection:
+            connection.execute("insert into kitchen (id, name) values (%s, 'Old')", [kitchen])
+            connection.execute("insert into person (id, kitchen_id, name) values (%s, %s, 'Anna')", [person, kitchen])
+            connection.execute(
+                """
+                insert into entry (id, kitchen_id, person_id, day, eaten_at, kind, name, mass_g, energy_kcal)
+                values (%s, %s, %s, %s, now(), 'foods', 'Skyr', 150, 95)
+                """,
+                [entry, kitchen, person, DAY],
+            )
+        migrate(url)
+        database = open_database(url)
+        self.addCleanup(database.close)
+        with database.transaction() as connection:
+            (row,) = days.entries_of(connection, Who(kitchen, person), DAY)
+        self.assertEqual((row.energy_kcal, row.portion().band.nutrients.energy_kcal), (95, None))
 
     def test_migrating_again_changes_nothing(self) -> None:
         migrate(self.url)
@@ -67,7 +88,7 @@ class Store(unittest.TestCase):
         return days.add_entry(
             connection, who, uuid4(), day=DAY, eaten_at=datetime(2026, 5, 4, 12, tzinfo=UTC), kind="piece", name="Bar",
             text="", formula_id=formula_id, pieces=pieces,  # type: ignore[arg-type]
-            figures=Figures(50, Nutrients(energy_kcal=120), ("fat_g",), 1),
+            portion=Portion(Figures(50, Nutrients(energy_kcal=120), ("fat_g",), 1), Band(2, Nutrients(energy_kcal=7))),
         )  # fmt: skip
 
     def test_a_snapshot_keeps_what_is_unknown(self) -> None:
@@ -76,6 +97,7 @@ class Store(unittest.TestCase):
             self.lay(connection, self.who, formula_id)
             (row,) = days.entries_of(connection, self.who, DAY)
         self.assertEqual(row.figures(), Figures(50, Nutrients(energy_kcal=120), ("fat_g",), 1))
+        self.assertEqual(row.portion().band, Band(2, Nutrients(energy_kcal=7)))
 
     def test_the_database_refuses_what_must_never_be(self) -> None:
         formula_id = self.formula()

@@ -64,6 +64,30 @@ class Figures:
         return Figures(self.mass_g * factor, self.nutrients.times(factor), self.at_least, self.without_lines)
 
 
+@dataclass(frozen=True, slots=True)
+class Band:
+    """Standard deviations of figures: of the mass [g], and of each nutrient in its own unit."""
+
+    mass_g: float
+    nutrients: Nutrients
+
+    def times(self, factor: float) -> "Band":
+        """The band of so many times the same food: its errors are the same, so they grow as it does."""
+        return Band(self.mass_g * factor, self.nutrients.times(factor))
+
+
+@dataclass(frozen=True, slots=True)
+class Portion:
+    """Something to eat: its figures and their band."""
+
+    figures: Figures
+    band: Band
+
+    def times(self, factor: float) -> "Portion":
+        """So many times the same food."""
+        return Portion(self.figures.times(factor), self.band.times(factor))
+
+
 def total(parts: Iterable[Figures], without_lines: int = 0) -> Figures:
     """The sum of parts. A nutrient that one part lacks is summed over the others and named in `at_least`."""
     parts = tuple(parts)

@@ -25,6 +25,7 @@ class Basis(StrEnum):
     WEIGHED = "weighed"
     MEASURED = "measured"
     COUNTED = "counted"
+    PACK = "pack"
     ROUGH = "rough"
 
 
@@ -77,7 +78,7 @@ def _summed(line: WrittenLine, thing: str, measures: Measures, system: System) -
     assert line.amount is not None
     parts = [_term(term, line, thing, measures, system) for term in line.amount.terms]
     bases = [part.basis for part in parts]
-    rank = (Basis.ROUGH, Basis.COUNTED, Basis.MEASURED, Basis.WEIGHED)
+    rank = (Basis.ROUGH, Basis.COUNTED, Basis.MEASURED, Basis.PACK, Basis.WEIGHED)
     basis = next(candidate for candidate in rank if candidate in bases)
     return Weight(
         sum(part.mass_g for part in parts),
@@ -165,7 +166,8 @@ def _by_count(term: Term, line: WrittenLine, thing: str, measures: Measures, sys
     how = f"{word} at {each_g:g} g"
     if term.unit.kind is Kind.PACK and f"gross {term.unit.name}" in measures.pack_g:
         how = f"{each_g:g} g a {term.unit.name}"
-    return Weight(grams.middle, grams.low, grams.high, Basis.COUNTED, how)
+    basis = Basis.PACK if term.unit.kind is Kind.PACK else Basis.COUNTED
+    return Weight(grams.middle, grams.low, grams.high, basis, how)
 
 
 def _each(term: Term, line: WrittenLine, measures: Measures, system: System) -> tuple[str, float | None]:

@@ -441,7 +441,7 @@ export interface components {
          * @description How the grams of a line came about.
          * @enum {string}
          */
-        Basis: "weighed" | "measured" | "counted" | "rough";
+        Basis: "weighed" | "measured" | "counted" | "pack" | "rough";
         /**
          * BenchBody
          * @description What is on the Bench, and the day it should fit into.
@@ -629,7 +629,8 @@ export interface components {
         };
         /**
          * FiguresView
-         * @description Figures of a portion. `carbohydrate_g` is counted as the person chose; `at_least` names sums that lack a part.
+         * @description Figures of a portion. `carbohydrate_g` is counted as the person chose; `sd` holds the standard deviation of each
+         *     figure by its name, as far as it is known; `at_least` names sums that lack a part.
          */
         FiguresView: {
             /** Mass G */
@@ -656,6 +657,10 @@ export interface components {
             alcohol_g: number;
             /** Caffeine Mg */
             caffeine_mg: number;
+            /** Sd */
+            sd: {
+                [key: string]: number;
+            };
             /** At Least */
             at_least: string[];
             /** Without Lines */
@@ -861,6 +866,14 @@ export interface components {
             problem: string;
             /** Apart */
             apart: string[];
+            /** Mass Sd G */
+            mass_sd_g: number;
+            /** Energy Sd Kcal */
+            energy_sd_kcal: number;
+            /** Protein Sd G */
+            protein_sd_g: number;
+            /** Doubt Share */
+            doubt_share: number;
         };
         /**
          * NewFoods
@@ -982,7 +995,10 @@ export interface components {
             name: string;
             /** Lines */
             lines: components["schemas"]["LineView"][];
-            figures: components["schemas"]["FiguresView"];
+            /** Mass G */
+            mass_g: number;
+            /** Energy Kcal */
+            energy_kcal: number;
         };
         /**
          * PasteBody
@@ -1118,8 +1134,24 @@ export interface components {
             ctx?: Record<string, never>;
         };
         /**
+         * WeighView
+         * @description A line worth weighing: its place, its share of the doubt in the energy, and the band of a piece's energy then.
+         */
+        WeighView: {
+            /** Name */
+            name: string;
+            /** Part */
+            part: number;
+            /** Line */
+            line: number;
+            /** Share */
+            share: number;
+            /** Then Sd Kcal */
+            then_sd_kcal: number;
+        };
+        /**
          * WorkedView
-         * @description A formula worked out: its parts, the whole batch and one piece.
+         * @description A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer.
          */
         WorkedView: {
             /** Pieces */
@@ -1130,6 +1162,8 @@ export interface components {
             piece: components["schemas"]["FiguresView"];
             /** Unread */
             unread: string[];
+            /** Weigh */
+            weigh: components["schemas"]["WeighView"][];
         };
     };
     responses: never;

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import type { Schemas } from "@/api/client";
 import { formulaQuery, kitchenQuery } from "@/api/queries";
+import { Band } from "@/parts/Band";
 import { useKeys } from "@/parts/keys";
 import { useRemark } from "@/parts/remark";
 import { count, grams, kcal, withoutLines } from "@/parts/words";
@@ -76,6 +77,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
       <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
         <section aria-label="Lines" className="min-w-0">
           <Lines store={store} worked={worked} actions={actions} />
+          {worked && <WhatToWeigh worked={worked.view} />}
           <details className="card mt-4 px-4 py-3" open={draft.method !== ""}>
             <summary className="cursor-pointer font-display text-[17px] font-[640]">Method</summary>
             <textarea
@@ -104,13 +106,32 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
   );
 }
 
+/** The line that carries most of the doubt, and what a scale would gain. */
+function WhatToWeigh({ worked }: { worked: Schemas["WorkedView"] }) {
+  if (!worked.weigh.length) return null;
+  return (
+    <ul className="mt-3 grid gap-1 px-2" aria-label="What to weigh">
+      {worked.weigh.map((line) => (
+        <li key={`${line.part} ${line.line}`} className="text-soft">
+          <b className="text-caution">Weigh the {line.name}:</b> it carries {Math.round(line.share * 100)} % of the
+          doubt in the energy; on a scale the band of a piece narrows from ± {grams(worked.piece.sd.energy_kcal ?? 0)}{" "}
+          to ± {grams(line.then_sd_kcal)} kcal.
+        </li>
+      ))}
+    </ul>
+  );
+}
+
 /** One piece in a line, where its card stands below the lines. */
 function PieceLine({ piece, pieces }: { piece: Schemas["FiguresView"]; pieces: number }) {
   return (
     <p className="mt-3 lg:hidden">
       <a href="#piece-title" className="text-soft hover:underline">
-        <b className="figure text-[22px] text-ink">{kcal(piece.energy_kcal)} kcal</b> ·{" "}
-        <b className="figure text-[22px] text-protein-ink">{grams(piece.protein_g)} g protein</b> · one of {pieces}
+        <b className="figure text-[22px] text-ink">
+          {kcal(piece.energy_kcal)}
+          <Band sd={piece.sd.energy_kcal} of={piece.energy_kcal} /> kcal
+        </b>{" "}
+        · <b className="figure text-[22px] text-protein-ink">{grams(piece.protein_g)} g protein</b> · one of {pieces}
         {piece.without_lines > 0 && <span className="text-caution"> · {withoutLines(piece.without_lines)}</span>}
       </a>
     </p>

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Schemas } from "@/api/client";
 import { formulasQuery, kitchenQuery } from "@/api/queries";
+import { Band } from "@/parts/Band";
 import { isTyping, useKeys } from "@/parts/keys";
 import { Slab } from "@/parts/Slab";
 import { grams, kcal, withoutLines } from "@/parts/words";
@@ -84,7 +85,11 @@ function Row({ formula, family }: { formula: Schemas["FormulaSummary"]; family: 
       <span className="text-right">
         <span className="block whitespace-nowrap">
           {least && <span className="text-[13px] text-soft">at least </span>}
-          <span className="figure text-[19px]">{kcal(piece.energy_kcal)}</span> kcal
+          <span className="figure text-[19px]">
+            {kcal(piece.energy_kcal)}
+            <Band sd={piece.sd.energy_kcal} of={piece.energy_kcal} />
+          </span>{" "}
+          kcal
         </span>
         <span className="block font-semibold whitespace-nowrap text-protein-ink">
           {grams(piece.protein_g)} g protein

@@ -1,6 +1,7 @@
 import { X } from "lucide-react";
 import { memo } from "react";
 import type { Schemas } from "@/api/client";
+import { Band } from "@/parts/Band";
 import { EnergyBar } from "@/parts/Slab";
 import { grams, kcal } from "@/parts/words";
 import type { Line } from "./draft";
@@ -57,7 +58,7 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
   }
 
   return (
-    <li className="group grid grid-cols-[minmax(0,1fr)_62px_30px] items-center gap-x-2 border-b border-rim px-2 py-[3px] md:grid-cols-[minmax(0,1fr)_64px_minmax(80px,140px)_58px_62px_30px]">
+    <li className="group grid grid-cols-[minmax(0,1fr)_62px_30px] items-center gap-x-2 border-b border-rim px-2 py-[3px] md:grid-cols-[minmax(0,1fr)_84px_minmax(80px,140px)_58px_62px_30px]">
       <div className="min-w-0 max-md:col-span-2">
         <input
           className="w-full rounded bg-transparent px-1 pt-[2px]"
@@ -100,12 +101,12 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
           </div>
         )}
       </div>
-      <span className="text-right max-md:order-2 max-md:col-start-1 max-md:justify-self-start max-md:px-1" data-grams>
+      <span className="text-right max-md:order-2 max-md:col-span-2 max-md:px-1 max-md:text-left" data-grams>
         {figures ? (
           <>
             <span className={measured ? "font-semibold text-caution" : "text-soft"}>
-              {measured && <span title="estimated from a measure or a count">≈ </span>}
               {grams(figures.mass_g ?? 0)}
+              {measured && <Band sd={figures.mass_sd_g} of={figures.mass_g ?? 0} unit="g" />}
               <span className="md:sr-only"> g</span>
             </span>
             <span className="md:hidden"> · {kcal(figures.energy_kcal ?? 0)} kcal · </span>

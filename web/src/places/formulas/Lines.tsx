@@ -22,7 +22,7 @@ export function Lines({
     <div className="card overflow-hidden">
       <div
         aria-hidden
-        className="hidden grid-cols-[minmax(0,1fr)_64px_minmax(80px,140px)_58px_62px_30px] gap-x-2 border-b border-rim px-2 py-2 text-[12.5px] font-semibold text-soft md:grid"
+        className="hidden grid-cols-[minmax(0,1fr)_84px_minmax(80px,140px)_58px_62px_30px] gap-x-2 border-b border-rim px-2 py-2 text-[12.5px] font-semibold text-soft md:grid"
       >
         <span className="px-1">As written, and what it was read as</span>
         <span className="text-right">Grams</span>
@@ -80,7 +80,7 @@ function PartHead({
   store,
 }: {
   part: Part;
-  figures: Schemas["FiguresView"] | undefined;
+  figures: Schemas["PartView"] | undefined;
   store: BenchStore;
 }) {
   const several = store.state.draft.parts.length > 1;

@@ -1,5 +1,6 @@
 import { memo, useState } from "react";
 import { Problem, type Schemas } from "@/api/client";
+import { Band } from "@/parts/Band";
 import { useNotice } from "@/parts/Notices";
 import { Slab } from "@/parts/Slab";
 import { count, grams, kcal, plural, today, withoutLines } from "@/parts/words";
@@ -61,11 +62,19 @@ export const PieceCard = memo(function PieceCard({ worked, school, fitting, stor
         <div className="min-w-0">
           <div className="figure text-[34px] leading-none" data-piece-kcal>
             <Least figures={piece} name="energy_kcal" />
-            {kcal(piece.energy_kcal)} <span className="text-[16px] font-medium">kcal</span>
+            {kcal(piece.energy_kcal)}
+            <span className="text-[21px]">
+              <Band sd={piece.sd.energy_kcal} of={piece.energy_kcal} />
+            </span>{" "}
+            <span className="text-[16px] font-medium">kcal</span>
           </div>
           <div className="figure mt-1 text-[24px] leading-tight text-protein-ink" data-piece-protein>
             <Least figures={piece} name="protein_g" />
-            {grams(piece.protein_g)} g <span className="text-[14px] font-medium">protein</span>
+            {grams(piece.protein_g)}
+            <span className="text-[19px]">
+              <Band sd={piece.sd.protein_g} of={piece.protein_g} unit="g" />
+            </span>{" "}
+            g <span className="text-[14px] font-medium">protein</span>
           </div>
           <div className="text-soft">
             one of {pieces} · {grams(piece.mass_g)} g of dough
@@ -85,13 +94,15 @@ export const PieceCard = memo(function PieceCard({ worked, school, fitting, stor
             <dt className={label.startsWith("of") ? "pl-3 text-soft" : ""}>{label || CARBOHYDRATE[school]}</dt>
             <dd>
               <Least figures={piece} name={name} />
-              {grams(piece[name])} g
+              {grams(piece[name])}
+              <Band sd={piece.sd[name]} of={piece[name]} unit="g" /> g
             </dd>
           </div>
         ))}
       </dl>
       <p className="mt-2 text-[14px] text-soft">
-        Whole batch: {grams(batch.mass_g)} g · {kcal(batch.energy_kcal)} kcal · {grams(batch.protein_g)} g protein
+        Whole batch: {grams(batch.mass_g)} g · {kcal(batch.energy_kcal)}
+        <Band sd={batch.sd.energy_kcal} of={batch.energy_kcal} /> kcal · {grams(batch.protein_g)} g protein
       </p>
       <form
         className="mt-3 flex flex-wrap items-center gap-2 border-t border-rim pt-3"

@@ -36,7 +36,7 @@ export interface Worked {
   /** Figures of each line by the key of its row. */
   lines: Map<string, Schemas["LineView"]>;
   /** Figures of each part by its key. */
-  parts: Map<string, Schemas["FiguresView"]>;
+  parts: Map<string, Schemas["PartView"]>;
 }
 
 /** The draft worked out by the server, following each keystroke; an answer overtaken by the next is dropped. */
@@ -80,11 +80,11 @@ function useShared(worked: Worked | undefined): Worked | undefined {
 
 function align(draft: Draft, view: Schemas["WorkedView"], fitting: Schemas["Fitting"] | null): Worked {
   const lines = new Map<string, Schemas["LineView"]>();
-  const parts = new Map<string, Schemas["FiguresView"]>();
+  const parts = new Map<string, Schemas["PartView"]>();
   draft.parts.forEach((part, p) => {
     const read = view.parts[p];
     if (!read) return;
-    parts.set(part.key, read.figures);
+    parts.set(part.key, read);
     part.lines.forEach((line, l) => {
       const figures = read.lines[l];
       if (figures) lines.set(line.key, figures);

@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { type RefObject, useEffect, useRef } from "react";
 import { useSearchParams } from "react-router";
 import { api, data, type Problem } from "@/api/client";
+import { Band } from "@/parts/Band";
 import { useKept } from "@/parts/useKept";
 import { grams, kcal, momentOn } from "@/parts/words";
 import type { useDayWrites } from "./useDay";
@@ -87,7 +88,8 @@ export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
             {foods && foods.figures.mass_g > 0 && (
               <p>
                 = {foods.figures.at_least.includes("energy_kcal") && "at least "}
-                {kcal(foods.figures.energy_kcal)} kcal,{" "}
+                {kcal(foods.figures.energy_kcal)}
+                <Band sd={foods.figures.sd.energy_kcal} of={foods.figures.energy_kcal} /> kcal,{" "}
                 <b className="text-protein-ink">{grams(foods.figures.protein_g)} g protein</b>
                 {foods.leaves_kcal !== null && (
                   <span className="text-soft">

@@ -1,4 +1,5 @@
 import type { Schemas } from "@/api/client";
+import { Band } from "@/parts/Band";
 import { LayerStack } from "@/parts/Slab";
 import { clock, grams, kcal } from "@/parts/words";
 
@@ -139,18 +140,33 @@ function Slot({ piece, from, to, onOpen }: { piece: Piece; from: number; to: num
   );
 }
 
-/** Protein against its target; what is still to find stays open. */
-export function Trough({ eaten_g, target_g, least }: { eaten_g: number; target_g: number; least: boolean }) {
-  const share = target_g > 0 ? Math.min(1, eaten_g / target_g) : 1;
+/** Protein against its target; its band is hatched, what is still to find stays open. */
+export function Trough({
+  eaten_g,
+  target_g,
+  sd_g,
+  least,
+}: {
+  eaten_g: number;
+  target_g: number;
+  sd_g: number;
+  least: boolean;
+}) {
+  const at = (protein_g: number) => (target_g > 0 ? Math.min(1, Math.max(0, protein_g / target_g)) : 1) * 100;
+  const [low, high] = [at(eaten_g - sd_g), at(eaten_g + sd_g)];
   return (
     <div className="mt-3 grid grid-cols-[auto_1fr_auto] items-center gap-3">
       <b className="text-protein-ink">Protein</b>
       <div aria-hidden className="h-[16px] overflow-hidden rounded border-2 border-rim-strong bg-card">
-        <div className="h-full bg-protein" style={{ width: `${share * 100}%` }} />
+        <div className="flex h-full">
+          <div className="bg-protein" style={{ width: `${low}%` }} />
+          <div className="band-protein" style={{ width: `${high - low}%` }} />
+        </div>
       </div>
       <span data-protein>
         {least && "at least "}
-        {grams(eaten_g)} of {grams(target_g)} g
+        {grams(eaten_g)}
+        <Band sd={sd_g} of={eaten_g} unit="g" /> of {grams(target_g)} g
       </span>
     </div>
   );

@@ -5,6 +5,7 @@ import { useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { Schemas } from "@/api/client";
 import { dayQuery } from "@/api/queries";
+import { Band } from "@/parts/Band";
 import { isTyping, useKeys } from "@/parts/keys";
 import { clock, count, dayAfter, dayName, grams, kcal, longDate, plural, today } from "@/parts/words";
 import { AddFoods } from "./AddFoods";
@@ -105,6 +106,7 @@ export function Today() {
               <Trough
                 eaten_g={view.tin.eaten.protein_g}
                 target_g={view.targets.protein_g}
+                sd_g={view.tin.eaten.sd.protein_g ?? 0}
                 least={view.tin.eaten.at_least.includes("protein_g")}
               />
               <Others view={view} />
@@ -155,7 +157,9 @@ function Sentence({ view, onTargets }: { view: Day; onTargets: () => void }) {
   return (
     <p className="mt-2 text-[17px]" data-sentence>
       <b>
-        {tin.room_kcal >= 0 ? `Room for ${kcal(tin.room_kcal)} kcal.` : `${kcal(-tin.room_kcal)} kcal over the limit.`}
+        {tin.room_kcal >= 0 ? "Room for " : ""}
+        {kcal(Math.abs(tin.room_kcal))}
+        <Band sd={tin.eaten.sd.energy_kcal} of={tin.room_kcal} /> kcal{tin.room_kcal >= 0 ? "." : " over the limit."}
       </b>{" "}
       {found ? (
         <span className="font-semibold text-protein-ink">The protein is found.</span>
@@ -223,7 +227,8 @@ function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"])
               </Link>
               <div className="text-soft">
                 {count(fit.pieces)} {plural(fit.pieces, "piece")} · {grams(fit.figures.mass_g)} g ·{" "}
-                {kcal(fit.figures.energy_kcal)} kcal
+                {kcal(fit.figures.energy_kcal)}
+                <Band sd={fit.figures.sd.energy_kcal} of={fit.figures.energy_kcal} /> kcal
                 {fit.figures.without_lines > 0 && (
                   <span className="text-caution"> · without what could not be read</span>
                 )}
@@ -280,7 +285,8 @@ function Entries({ entries, onOpen, onRemove }: EntriesProps) {
                 {entry.name}
               </button>
               <div className="text-soft">
-                {kcal(entry.figures.energy_kcal)} kcal ·{" "}
+                {kcal(entry.figures.energy_kcal)}
+                <Band sd={entry.figures.sd.energy_kcal} of={entry.figures.energy_kcal} /> kcal ·{" "}
                 <span className="text-protein-ink">{grams(entry.figures.protein_g)} g protein</span> ·{" "}
                 {grams(entry.figures.mass_g)} g
                 {entry.figures.without_lines > 0 && (

@@ -1,0 +1,5 @@
+"""Doubt: how far the true figures may lie from the computed ones, where that comes from, and what to weigh.
+
+`measuring` says how well the grams of a line are known, `spread` carries that and the natural spread of foods through a
+formula to its batch and piece. All standard deviations are first order: errors are small against the figures.
+"""

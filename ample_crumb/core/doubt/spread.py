@@ -1,0 +1,135 @@
+"""From the doubt of each line to the bands of batch and piece, and to what weighing would gain."""
+
+import math
+from collections import defaultdict
+from dataclasses import dataclass
+from typing import Final
+
+from ample_crumb.core.doubt.measuring import mass_sd_g, weighed_sd_g
+from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.nutrients import NAMES, Band, Carbohydrate, Figures, Nutrients, carbohydrate
+from ample_crumb.core.formula.formula import FormulaFigures
+from ample_crumb.core.formula.reading import ReadLine
+from ample_crumb.core.quantity.weigh import Basis
+
+FOOD_SHARE: Final = 0.05
+"""Natural spread of what a food holds against its table value. Common practice; lines of one food share it."""
+
+PORTION_SHARE: Final = 0.03
+"""Pieces of one batch that are unequal in size, cut or scooped with care. Common practice."""
+
+WORTH_SAYING: Final = 0.15
+"""Least share of the doubt that makes a line worth weighing."""
+
+
+@dataclass(frozen=True, slots=True)
+class LineDoubt:
+    """How doubtful one line is. `share` is its part of the variance of the batch's energy, 0 to 1. `weighed_kcal` is
+    the standard deviation of a piece's energy if this line were weighed; None when it is, or cannot be read."""
+
+    mass_sd_g: float
+    energy_sd_kcal: float
+    protein_sd_g: float
+    share: float
+    weighed_kcal: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Doubt:
+    """Bands of a formula. `lines` follow its parts and lines; `weigh` names the lines worth weighing, by place in
+    `lines`, the most doubtful first."""
+
+    batch: Band
+    piece: Band
+    lines: tuple[LineDoubt, ...]
+    weigh: tuple[int, ...]
+
+
+def doubt_of(worked: FormulaFigures, cupboard: Cupboard, school: Carbohydrate = Carbohydrate.AVAILABLE) -> Doubt:
+    """First-order bands of a formula: with m the grams and c the content of each line,
+
+        var(sum) = sum over lines (c sd(m))^2 + sum over foods (FOOD_SHARE x sum of m c over the food's lines)^2
+
+    because each line is measured anew while the lines of one food share what is in it. A piece adds `PORTION_SHARE` of
+    itself when there are several. Carbohydrate is counted by `school`. Unread lines bring nothing: the band is that of
+    what could be read.
+    """
+    lines = [line for part in worked.parts for line in part.lines]
+    measured = [_measured(line, cupboard) for line in lines]
+    figures = [line.figures for line in lines]
+    foods = [line.ingredient.slug if line.ingredient else "" for line in lines]
+    sds: list[float | None] = []
+    for name in NAMES:
+        values = [_value(each, name, school) if each else 0.0 for each in figures]
+        sds.append(math.sqrt(sum(_variances(values, measured, foods))))
+    mass_sd = math.hypot(*(share * each.mass_g for share, each in zip(measured, figures, strict=True) if each))
+    batch = Band(mass_sd, Nutrients(*sds))
+    piece = _piece(batch, worked, school)
+    energies = [_value(each, "energy_kcal", school) if each else 0.0 for each in figures]
+    variances = _variances(energies, measured, foods)
+    whole = sum(variances)
+    doubts = tuple(
+        LineDoubt(
+            mass_sd_g=share * line.figures.mass_g,
+            energy_sd_kcal=math.hypot(share, FOOD_SHARE) * energy,
+            protein_sd_g=math.hypot(share, FOOD_SHARE) * (line.figures.nutrients.protein_g or 0.0),
+            share=variance / whole if whole else 0.0,
+            weighed_kcal=_weighed(line, line.figures, share * energy, piece, worked.pieces),
+        )
+        if line.figures
+        else LineDoubt(0.0, 0.0, 0.0, 0.0, None)
+        for line, share, variance, energy in zip(lines, measured, variances, energies, strict=True)
+    )
+    ranked = sorted(range(len(doubts)), key=lambda place: -doubts[place].share)
+    weigh = tuple(
+        place for place in ranked[:2] if doubts[place].weighed_kcal is not None and doubts[place].share >= WORTH_SAYING
+    )
+    return Doubt(batch, piece, doubts, weigh)
+
+
+def _measured(line: ReadLine, cupboard: Cupboard) -> float:
+    """The doubt of a line's grams as a share of them."""
+    if line.figures is None or line.ingredient is None:
+        return 0.0
+    return mass_sd_g(line, cupboard.ingredients[line.ingredient.slug]) / line.figures.mass_g
+
+
+def _value(figures: Figures, name: str, school: Carbohydrate) -> float:
+    if name == "carbohydrate_g":
+        return carbohydrate(figures.nutrients, school) or 0.0
+    return getattr(figures.nutrients, name) or 0.0
+
+
+def _variances(values: list[float], measured: list[float], foods: list[str]) -> list[float]:
+    """The variance that each line brings to the sum of `values`; what the lines of a food share is parted by value."""
+    of_food: dict[str, float] = defaultdict(float)
+    for value, food in zip(values, foods, strict=True):
+        of_food[food] += value
+    return [
+        (value * share) ** 2 + FOOD_SHARE**2 * value * of_food[food]
+        for value, share, food in zip(values, measured, foods, strict=True)
+    ]
+
+
+def _piece(batch: Band, worked: FormulaFigures, school: Carbohydrate) -> Band:
+    if worked.pieces == 1:
+        return batch
+    one, of = batch.times(1 / worked.pieces), worked.piece
+
+    def with_portion(sd: float | None, value: float) -> float:
+        return math.hypot(sd or 0.0, PORTION_SHARE * value)
+
+    return Band(
+        with_portion(one.mass_g, of.mass_g),
+        Nutrients(*[with_portion(getattr(one.nutrients, name), _value(of, name, school)) for name in NAMES]),
+    )
+
+
+def _weighed(line: ReadLine, figures: Figures, measured_kcal: float, piece: Band, pieces: int) -> float | None:
+    """Standard deviation of a piece's energy if the line, now `measured_kcal` in doubt, were weighed."""
+    if line.basis is Basis.WEIGHED:
+        return None
+    energy = figures.nutrients.energy_kcal or 0.0
+    on_scale_kcal = energy * weighed_sd_g(figures.mass_g) / figures.mass_g
+    gain = max(0.0, measured_kcal**2 - on_scale_kcal**2) / pieces**2
+    return math.sqrt(max(0.0, (piece.nutrients.energy_kcal or 0.0) ** 2 - gain))
