@@ -13,6 +13,9 @@ from ample_crumb.core.doubt.spread import LineDoubt, doubt_of
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import Band, Figures, total
+from ample_crumb.core.formula.calling import claims_of
+from ample_crumb.core.formula.contents import contents_of
+from ample_crumb.core.formula.families import families
 from ample_crumb.core.formula.formula import FormulaFigures, parts_of, work_out
 from ample_crumb.core.formula.reading import Manner, ReadLine
 from ample_crumb.core.problem import CannotUse
@@ -47,6 +50,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
     analyse.add_argument("--json", action="store_true", help="print one JSON object")
     analyse.add_argument("--measures", choices=list(System), default=System.US, help="whose cups and spoons")
     analyse.add_argument("--energy", choices=list(EnergySystem), default=EnergySystem.STATED, help="how energy counts")
+    analyse.add_argument(
+        "--family", choices=[family.slug for family in families()], default="", help="kind of dessert, for US claims"
+    )
     serve = commands.add_parser("serve", help="serve the application; the database is already there")
     serve.add_argument("--host", default="127.0.0.1")
     serve.add_argument("--port", type=int, default=8321)
@@ -74,7 +80,7 @@ def _analyse(given: argparse.Namespace) -> int:
         return UNUSABLE
     as_given = [text for part in recipe.parts for text in part.lines]
     if given.json:
-        print(json.dumps(_as_json(as_given, worked), ensure_ascii=False, indent=2))
+        print(json.dumps(_as_json(as_given, worked, given.family), ensure_ascii=False, indent=2))
     else:
         print(_as_table(recipe.title, worked))
     return SOME_UNREAD if worked.unread else ALL_READ
@@ -96,7 +102,9 @@ def _text_of(name: str) -> str:
         raise CannotUse(f"{name} is not a text in UTF-8.") from problem
 
 
-def _as_json(as_given: list[str], worked: FormulaFigures) -> dict[str, Any]:
+def _as_json(as_given: list[str], worked: FormulaFigures, family: str) -> dict[str, Any]:
+    contents = contents_of(worked, reference_cupboard())
+    claims = claims_of(worked.piece, contents, family)
     doubt = doubt_of(worked, reference_cupboard())
     read = [line for part in worked.parts for line in part.lines]
     pairs = zip(read, doubt.lines, strict=True)
@@ -108,6 +116,12 @@ def _as_json(as_given: list[str], worked: FormulaFigures) -> dict[str, Any]:
         "lines": [_line_json(text, list(islice(pairs, len(split_foods(text))))) for text in as_given],
         "doubt": [{"text": line.text, "share": _rounded(of.share)} for line, of in ranked if of.share >= 0.005],
         "unread": list(worked.unread),
+        "contains": [each.name for each in contents.contains],
+        "breaks": {each.name: list(each.lines) for each in contents.breaks},
+        "claims": {
+            "eu": [claim.name for claim in claims.eu if claim.holds],
+            "us": [claim.name for claim in claims.us if claim.holds],
+        },
         "at_least": [name for name in worked.batch.at_least if name in _NUTRIENTS],
     }
 

@@ -15,6 +15,7 @@ from ample_crumb.core.quantity.units import System
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS
 
 Pieces = Annotated[int, Field(ge=1, le=MOST_PIECES)]
+Family = Annotated[str, Field(max_length=40, pattern=r"^[a-z-]*$")]
 DayType = Annotated[str, Field(pattern="^(training|rest)$")]
 # Zero bytes cannot be stored as text; no keyboard makes them.
 LineText = Annotated[str, Field(max_length=1000, pattern=r"^[^\x00]*$")]
@@ -55,7 +56,7 @@ class DraftBody(Body):
     """A formula as it is on the Bench."""
 
     name: Annotated[str, Field(min_length=1, max_length=120, pattern=r"^[^\x00]*$")]
-    family: Annotated[str, Field(max_length=40, pattern=r"^[a-z-]*$")] = ""
+    family: Family = ""
     pieces: Pieces
     method: Annotated[str, Field(max_length=20_000, pattern=r"^[^\x00]*$")] = ""
     parts: Parts
@@ -90,6 +91,7 @@ class BenchBody(Body):
 
     parts: Parts
     pieces: Pieces
+    family: Family = ""
     day: date
 
 

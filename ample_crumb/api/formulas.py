@@ -63,7 +63,9 @@ def archive_formula(formula_id: UUID, body: ArchivedBody, database: InDatabase, 
 @router.post("/bench/read")
 def read_bench(body: BenchBody, database: InDatabase, who: AsPerson) -> BenchView:
     """Works out what is on the Bench without saving it."""
-    return today.read_bench(database, who, tuple(part.part() for part in body.parts), body.pieces, body.day)
+    return today.read_bench(
+        database, who, tuple(part.part() for part in body.parts), body.pieces, body.family, body.day
+    )
 
 
 @router.post("/bench/paste")

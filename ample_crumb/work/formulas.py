@@ -11,7 +11,9 @@ from ample_crumb import core
 from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import Carbohydrate, Portion
-from ample_crumb.core.formula.formula import Line, Part, parts_of, work_out
+from ample_crumb.core.formula.calling import claims_of
+from ample_crumb.core.formula.contents import contents_of
+from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, parts_of, work_out
 from ample_crumb.core.formula.nudge import nudged
 from ample_crumb.core.formula.reading import Manner, read_against
 from ample_crumb.core.problem import CannotUse, TooMuch
@@ -208,6 +210,14 @@ def check_size(parts: tuple[Part, ...]) -> None:
         raise TooMuch("lines", lines, MOST_LINES)
 
 
+def show(worked: FormulaFigures, family: str, school: Carbohydrate) -> WorkedView:
+    """A worked-out formula with all that follows from its lines, for a screen."""
+    cupboard = reference_cupboard()
+    contents = contents_of(worked, cupboard)
+    claims = claims_of(worked.piece, contents, family)
+    return worked_view(worked, doubt_of(worked, cupboard, school), contents, claims, school)
+
+
 def _write(connection: Connection, who: Who, formula_id: UUID, draft: Draft) -> None:
     formulas.write_parts(connection, who.kitchen_id, formula_id, draft.parts)
     manner, _ = manner_of(connection, who)
@@ -248,5 +258,5 @@ def _view(connection: Connection, who: Who, row: FormulaRow) -> FormulaView:
         row.archived,
         row.updated_at,
         draft,
-        worked_view(worked, doubt_of(worked, reference_cupboard(), school), school),
+        show(worked, row.family, school),
     )

@@ -16,10 +16,10 @@ from ample_crumb.store import days
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.days import EntryRow
 from ample_crumb.store.kitchens import Who
-from ample_crumb.work.formulas import check_size, piece_of, pieces_at_hand
+from ample_crumb.work.formulas import check_size, piece_of, pieces_at_hand, show
 from ample_crumb.work.kitchen import manner_of
 from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
-from ample_crumb.work.views import FiguresView, LineView, WorkedView, line_view, portion_view, view, worked_view
+from ample_crumb.work.views import FiguresView, LineView, WorkedView, line_view, portion_view, view
 
 
 @dataclass(frozen=True, slots=True)
@@ -325,7 +325,7 @@ class BenchView:
     fitting: Fitting | None
 
 
-def read_bench(database: Database, who: Who, parts: tuple[Part, ...], pieces: int, day: date) -> BenchView:
+def read_bench(database: Database, who: Who, parts: tuple[Part, ...], pieces: int, family: str, day: date) -> BenchView:
     """Works out what is on the Bench, saved or not, and how many of its pieces fit into the day. Raises TooMuch."""
     check_size(parts)
     with database.reading() as connection:
@@ -338,5 +338,4 @@ def read_bench(database: Database, who: Who, parts: tuple[Part, ...], pieces: in
         energy = worked.piece.nutrients.energy_kcal or 0.0
         count = pieces_that_fit(energy, sum_up([eaten], targets).room_kcal)
         fitting = Fitting(count, count * energy, count * (worked.piece.nutrients.protein_g or 0.0))
-    doubt = doubt_of(worked, reference_cupboard(), school)
-    return BenchView(worked_view(worked, doubt, school), fitting)
+    return BenchView(show(worked, family, school), fitting)

@@ -6,6 +6,8 @@ from typing import Final
 from ample_crumb.core.doubt.spread import Doubt, LineDoubt
 from ample_crumb.core.food.energy import Layers, layers
 from ample_crumb.core.food.nutrients import Band, Carbohydrate, Figures, Portion, carbohydrate, carbohydrate_at_least
+from ample_crumb.core.formula.calling import Claims
+from ample_crumb.core.formula.contents import Contents
 from ample_crumb.core.formula.formula import FormulaFigures
 from ample_crumb.core.formula.reading import Choice, ReadLine
 from ample_crumb.core.quantity.weigh import Basis
@@ -125,6 +127,8 @@ class WorkedView:
     piece: FiguresView
     unread: tuple[str, ...]
     weigh: tuple[WeighView, ...]
+    contents: Contents
+    claims: Claims
 
 
 def line_view(line: ReadLine, doubt: LineDoubt) -> LineView:
@@ -154,7 +158,9 @@ def line_view(line: ReadLine, doubt: LineDoubt) -> LineView:
     )
 
 
-def worked_view(worked: FormulaFigures, doubt: Doubt, school: Carbohydrate) -> WorkedView:
+def worked_view(
+    worked: FormulaFigures, doubt: Doubt, contents: Contents, claims: Claims, school: Carbohydrate
+) -> WorkedView:
     """A worked-out formula for a screen; `doubt` follows its lines, with carbohydrate by `school`."""
     doubts = iter(doubt.lines)
     parts = tuple(
@@ -179,4 +185,6 @@ def worked_view(worked: FormulaFigures, doubt: Doubt, school: Carbohydrate) -> W
         view(worked.piece, doubt.piece, school),
         worked.unread,
         tuple(weigh),
+        contents,
+        claims,
     )

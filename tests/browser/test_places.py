@@ -70,6 +70,27 @@ class OnTheBench(InBrowser):
         page.get_by_role("button", name="Back to those in use").click()
         expect(page.get_by_role("link", name="Plum cups, a copy")).to_be_visible()
 
+    def test_what_it_contains_and_may_be_called_follows_the_lines(self) -> None:
+        page = self.page()
+        open_new(page, "Oat bars\nmakes 8\n200 g oat flour\n60 g whey\n1 tbsp honey\n1 tbsp unicorn dust")
+        sentence = page.get_by_role("button", name=re.compile("^contains"))
+        expect(sentence).to_contain_text("contains gluten, milk · vegetarian, egg-free, nut-free · unknown for 1 line")
+        sentence.click()
+        expect(page.get_by_label("What is in it").get_by_text("1 tbsp honey").first).to_be_visible()
+        self.assert_accessible(page, "what is in it")
+        page.keyboard.press("Escape")
+        called = page.get_by_role("region", name="It may be called")
+        expect(called).to_contain_text("nothing special in Europe")
+        page.get_by_label("Line as written").nth(3).fill("1 tbsp milk")
+        expect(called).to_contain_text("high protein, low salt, source of fibre")
+        expect(called).to_contain_text("US claims rest on the amount of its family")
+        page.get_by_label("Family").click()
+        page.get_by_role("option", name="Cookie").click()
+        expect(called).to_contain_text("in the US")
+        page.get_by_text("Limits, and what lacks").click()
+        expect(called.get_by_text("without 1 tbsp honey").first).to_be_visible()
+        self.assert_accessible(page, "claims")
+
     def test_a_formula_that_is_not_there_says_so(self) -> None:
         page = self.page()
         page.goto(f"{self.served.address}/formulas/00000000-0000-4000-8000-000000000000")

@@ -452,6 +452,11 @@ export interface components {
             /** Pieces */
             pieces: number;
             /**
+             * Family
+             * @default
+             */
+            family: string;
+            /**
              * Day
              * Format: date
              */
@@ -482,6 +487,60 @@ export interface components {
             name: string;
         };
         /**
+         * Claim
+         * @description A claim with its `figure` and `limit` in `unit`. `change` says in words what is lacking; empty when it holds.
+         *     `stronger` names a claim that holds too and says more.
+         */
+        Claim: {
+            /** Name */
+            name: string;
+            /** Holds */
+            holds: boolean;
+            /** Figure */
+            figure: number;
+            /** Limit */
+            limit: number;
+            /** Unit */
+            unit: string;
+            /** Change */
+            change: string;
+            /**
+             * Stronger
+             * @default
+             */
+            stronger: string;
+        };
+        /**
+         * Claims
+         * @description Claims on a formula. `us` is empty where its family has no reference amount, which `us_reference_g` then is None
+         *     for. `laxative` asks for the notice about polyols.
+         */
+        Claims: {
+            /** Eu */
+            eu: components["schemas"]["Claim"][];
+            /** Us */
+            us: components["schemas"]["Claim"][];
+            /** Us Reference G */
+            us_reference_g: number | null;
+            /** Laxative */
+            laxative: boolean;
+        };
+        /**
+         * Contents
+         * @description `contains` names the allergens that are in it, in the order of the rules; `breaks` the diets that it breaks;
+         *     `keeps` those it keeps. With lines in `unknown`, which could not be read, nothing is kept for certain.
+         */
+        Contents: {
+            /** Contains */
+            contains: components["schemas"]["Culprits"][];
+            /** Breaks */
+            breaks: components["schemas"]["Culprits"][];
+            /** Keeps */
+            keeps: string[];
+            /** Unknown */
+            unknown: string[];
+        };
+        /**
          * CopyBody
          * @description The id of the copy.
          */
@@ -501,6 +560,16 @@ export interface components {
             name: string;
             /** Slug */
             slug: string;
+        };
+        /**
+         * Culprits
+         * @description An allergen or a diet by `name`, and the texts of the lines that bring or break it.
+         */
+        Culprits: {
+            /** Name */
+            name: string;
+            /** Lines */
+            lines: string[];
         };
         /**
          * DayTypeBody
@@ -619,13 +688,16 @@ export interface components {
         };
         /**
          * Family
-         * @description A family by its slug and its name in words.
+         * @description A family by its slug and its name in words. `us_reference_g` is the reference amount that US claims rest on; None
+         *     where no source for it is at hand.
          */
         Family: {
             /** Slug */
             slug: string;
             /** Name */
             name: string;
+            /** Us Reference G */
+            us_reference_g?: number | null;
         };
         /**
          * FiguresView
@@ -1164,6 +1236,8 @@ export interface components {
             unread: string[];
             /** Weigh */
             weigh: components["schemas"]["WeighView"][];
+            contents: components["schemas"]["Contents"];
+            claims: components["schemas"]["Claims"];
         };
     };
     responses: never;

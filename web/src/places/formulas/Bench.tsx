@@ -12,6 +12,7 @@ import { PieceCard } from "./PieceCard";
 import { SavingBanner } from "./SavingBanner";
 import { useBenchStore, useWorked } from "./useBench";
 import { useRowActions } from "./useRowActions";
+import { WhatIsInIt } from "./WhatIsInIt";
 
 export function Bench() {
   const { id = "" } = useParams();
@@ -72,6 +73,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
         undoes={past.length > 0}
         redoes={future.length > 0}
       />
+      {worked && <WhatIsInIt contents={worked.view.contents} />}
       <SavingBanner store={store} />
       {worked && <PieceLine piece={worked.view.piece} pieces={worked.view.pieces} />}
       <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">

@@ -6,6 +6,7 @@ import { Slab } from "@/parts/Slab";
 import { count, grams, kcal, plural, today, withoutLines } from "@/parts/words";
 import { useDayWrites } from "@/places/today/useDay";
 import type { BenchStore } from "./bench-store";
+import { Called } from "./Called";
 
 type Figures = Schemas["FiguresView"];
 
@@ -130,6 +131,7 @@ export const PieceCard = memo(function PieceCard({ worked, school, fitting, stor
           {fitting && (fitting.pieces > 0 ? ` · ${count(fitting.pieces)} would fit` : " · none fits today")}
         </span>
       </form>
+      <Called claims={worked.claims} />
     </aside>
   );
 });

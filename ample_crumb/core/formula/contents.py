@@ -1,0 +1,41 @@
+"""What a formula contains and which diets it breaks, with the lines that do it. Derived, never typed."""
+
+from dataclasses import dataclass
+
+from ample_crumb.core.food.allergens import BROKEN_BY, KNOWN
+from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.formula.formula import FormulaFigures
+
+
+@dataclass(frozen=True, slots=True)
+class Culprits:
+    """An allergen or a diet by `name`, and the texts of the lines that bring or break it."""
+
+    name: str
+    lines: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Contents:
+    """`contains` names the allergens that are in it, in the order of the rules; `breaks` the diets that it breaks;
+    `keeps` those it keeps. With lines in `unknown`, which could not be read, nothing is kept for certain."""
+
+    contains: tuple[Culprits, ...]
+    breaks: tuple[Culprits, ...]
+    keeps: tuple[str, ...]
+    unknown: tuple[str, ...]
+
+
+def contents_of(worked: FormulaFigures, cupboard: Cupboard) -> Contents:
+    """What the read lines of a formula contain. An ingredient that was recognised counts even where its amount could
+    not be read: a trace of it is enough."""
+    lines = [line for part in worked.parts for line in part.lines if line.text.strip()]
+    known = [(line.text, cupboard.ingredients[line.ingredient.slug]) for line in lines if line.ingredient]
+    contains = [Culprits(name, tuple(text for text, item in known if name in item.allergens)) for name in KNOWN]
+    diets = [Culprits(diet, tuple(text for text, item in known if breaks(item))) for diet, breaks in BROKEN_BY.items()]
+    return Contents(
+        contains=tuple(each for each in contains if each.lines),
+        breaks=tuple(each for each in diets if each.lines),
+        keeps=tuple(each.name for each in diets if not each.lines),
+        unknown=tuple(line.text for line in lines if line.ingredient is None or line.apart),
+    )

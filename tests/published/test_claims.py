@@ -1,0 +1,121 @@
+"""Limits of nutrition claims as the regulations print them, both sides of each, and the allergen lists by number.
+
+Regulation (EC) 1924/2006 Annex; Regulation (EU) 1169/2011 Annex II and III; 21 CFR 101.54, 101.60, 101.61, 101.62;
+section 201(qq) of the Federal Food, Drug, and Cosmetic Act.
+"""
+
+import unittest
+
+from ample_crumb.core.food.allergens import EU, US
+from ample_crumb.core.food.claims import Claim, eu_claims, needs_laxative_notice, us_claims
+from ample_crumb.core.food.nutrients import Figures, Nutrients
+
+
+def food(mass_g: float = 100, **of: float) -> Figures:
+    plain = {
+        "energy_kcal": 200.0, "protein_g": 0.0, "fat_g": 10.0, "saturates_g": 5.0, "carbohydrate_g": 20.0,
+        "sugars_g": 10.0, "fibre_g": 0.0, "polyols_g": 0.0, "salt_g": 1.0,
+    }  # fmt: skip
+    return Figures(mass_g, Nutrients(**(plain | of)))
+
+
+def claim(claims: tuple[Claim, ...], name: str) -> Claim:
+    return next(each for each in claims if each.name == name)
+
+
+class European(unittest.TestCase):
+    def test_limits_per_100_g(self) -> None:
+        for name, kept, broken in (
+            ("low energy", {"energy_kcal": 40}, {"energy_kcal": 40.1}),
+            ("low fat", {"fat_g": 3}, {"fat_g": 3.01}),
+            ("fat-free", {"fat_g": 0.5}, {"fat_g": 0.51}),
+            ("low saturated fat", {"saturates_g": 1.5}, {"saturates_g": 1.51}),
+            # 1.5 g of saturates are 13.5 kcal: 10 % of 135 kcal and more than that of 134.
+            ("low saturated fat", {"saturates_g": 1.5, "energy_kcal": 135}, {"saturates_g": 1.5, "energy_kcal": 134}),
+            ("low sugars", {"sugars_g": 5}, {"sugars_g": 5.01}),
+            ("sugars-free", {"sugars_g": 0.5}, {"sugars_g": 0.51}),
+            # 0.12 g of sodium are 0.3 g of salt.
+            ("low salt", {"salt_g": 0.3}, {"salt_g": 0.31}),
+            ("source of fibre", {"fibre_g": 3}, {"fibre_g": 2.99}),
+            ("high fibre", {"fibre_g": 6}, {"fibre_g": 5.99}),
+            # or 1.5 g and 3 g in 100 kcal
+            ("source of fibre", {"fibre_g": 1.5, "energy_kcal": 100}, {"fibre_g": 1.5, "energy_kcal": 101}),
+            ("high fibre", {"fibre_g": 3, "energy_kcal": 100}, {"fibre_g": 3, "energy_kcal": 101}),
+            # 12 and 20 % of the energy from protein: 6 g and 10 g of 200 kcal
+            ("source of protein", {"protein_g": 6}, {"protein_g": 5.99}),
+            ("high protein", {"protein_g": 10}, {"protein_g": 9.99}),
+        ):
+            with self.subTest(name, kept=kept):
+                self.assertTrue(claim(eu_claims(food(**kept)), name).holds)
+                refused = claim(eu_claims(food(**broken)), name)
+                self.assertFalse(refused.holds)
+                self.assertTrue(refused.change)
+
+    def test_a_claim_that_a_stronger_one_says_too_names_it(self) -> None:
+        claims = eu_claims(food(protein_g=12, fat_g=2))
+        self.assertEqual(claim(claims, "source of protein").stronger, "high protein")
+        self.assertEqual((claim(claims, "high protein").stronger, claim(claims, "low fat").stronger), ("", ""))
+
+    def test_any_mass_is_taken_to_100_g(self) -> None:
+        half = eu_claims(food(50, energy_kcal=100, fat_g=1.5))
+        self.assertEqual((claim(half, "low fat").figure, claim(half, "low fat").holds), (3, True))
+
+    def test_the_protein_that_lacks_brings_energy_itself(self) -> None:
+        # 5 g in 200 kcal: (5 + x) 4 = 0.2 (200 + 4 x), so x = 6.25 g.
+        lacking = claim(eu_claims(food(protein_g=5)), "high protein")
+        self.assertEqual(lacking.change, "6.2 g in 100 g more protein")
+        after = claim(eu_claims(food(protein_g=5 + 6.25, energy_kcal=200 + 25)), "high protein")
+        self.assertTrue(after.holds)
+
+    def test_added_sugar_and_what_is_not_known(self) -> None:
+        self.assertTrue(claim(eu_claims(food()), "no added sugars").holds)
+        honey = claim(eu_claims(food(), ("1 tbsp honey",)), "no added sugars")
+        self.assertEqual((honey.holds, honey.change), (False, "without 1 tbsp honey"))
+        unstated = Figures(100, food(fat_g=1).nutrients, at_least=("fat_g", "fibre_g"))
+        self.assertFalse(claim(eu_claims(unstated), "low fat").holds)
+        enough = Figures(100, food(fibre_g=7).nutrients, at_least=("fibre_g",))
+        self.assertTrue(claim(eu_claims(enough), "high fibre").holds)
+        unread = Figures(100, food(fat_g=1, fibre_g=7).nutrients, without_lines=1)
+        self.assertEqual([each.name for each in eu_claims(unread) if each.holds], [])
+        self.assertEqual(eu_claims(Figures(0, Nutrients())), ())
+
+    def test_laxative_notice_from_over_10_percent_polyols(self) -> None:
+        self.assertFalse(needs_laxative_notice(food(polyols_g=10)))
+        self.assertTrue(needs_laxative_notice(food(polyols_g=10.1)))
+
+
+class American(unittest.TestCase):
+    def test_limits_per_reference_amount(self) -> None:
+        # A brownie's reference amount is 40 g, so figures of 40 g stand as they are.
+        for name, kept, broken in (
+            ("good source of protein", {"protein_g": 5}, {"protein_g": 4.99}),
+            ("high in protein", {"protein_g": 10}, {"protein_g": 9.99}),
+            ("good source of fiber", {"fibre_g": 2.8}, {"fibre_g": 2.79}),
+            ("high in fiber", {"fibre_g": 5.6}, {"fibre_g": 5.59}),
+            ("low calorie", {"energy_kcal": 40}, {"energy_kcal": 40.1}),
+            ("low fat", {"fat_g": 3}, {"fat_g": 3.01}),
+            ("fat free", {"fat_g": 0.49}, {"fat_g": 0.5}),
+            ("low saturated fat", {"saturates_g": 1}, {"saturates_g": 1.01}),
+            # 1 g of saturates is 9 kcal: 15 % of 60 kcal and more than that of 59.
+            ("low saturated fat", {"saturates_g": 1, "energy_kcal": 60}, {"saturates_g": 1, "energy_kcal": 59}),
+            ("sugar free", {"sugars_g": 0.49}, {"sugars_g": 0.5}),
+            # 140 mg of sodium are 0.35 g of salt.
+            ("low sodium", {"salt_g": 0.35}, {"salt_g": 0.36}),
+        ):
+            with self.subTest(name, kept=kept):
+                self.assertTrue(claim(us_claims(food(40, **kept), 40), name).holds)
+                self.assertFalse(claim(us_claims(food(40, **broken), 40), name).holds)
+
+    def test_small_reference_amounts_must_hold_in_50_g_too(self) -> None:
+        # 2 g of fat in a cookie's 30 g are 3.3 g in 50 g; the same share in a brownie's 40 g is 2.7 g.
+        self.assertFalse(claim(us_claims(food(30, fat_g=2), 30), "low fat").holds)
+        self.assertTrue(claim(us_claims(food(30, fat_g=2), 40), "low fat").holds)
+        self.assertTrue(claim(us_claims(food(30, fat_g=1.8), 30), "low fat").holds)
+        with self.assertRaises(ValueError):
+            us_claims(food(), 0)
+
+
+class Allergens(unittest.TestCase):
+    def test_as_many_as_the_lists_have(self) -> None:
+        self.assertEqual((len(set(EU)), len(set(US))), (14, 9))
+        self.assertEqual(set(US) - set(EU), {"wheat"})
