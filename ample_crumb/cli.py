@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import Any, Final
 
 from ample_crumb.core.doubt.spread import LineDoubt, doubt_of
-from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import Band, Figures, total
 from ample_crumb.core.formula.calling import claims_of
@@ -21,6 +21,7 @@ from ample_crumb.core.formula.reading import Manner, ReadLine
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.foods import split_foods
 from ample_crumb.core.quantity.units import System
+from ample_crumb.formats.products_csv import products_from_csv
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS, recipe_from_text
 
 ALL_READ, UNUSABLE, SOME_UNREAD = 0, 2, 3
@@ -53,6 +54,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     analyse.add_argument(
         "--family", choices=[family.slug for family in families()], default="", help="kind of dessert, for US claims"
     )
+    analyse.add_argument("--products", help="own products as CSV; they win over generic ones of the same name")
     serve = commands.add_parser("serve", help="serve the application; the database is already there")
     serve.add_argument("--host", default="127.0.0.1")
     serve.add_argument("--port", type=int, default=8321)
@@ -74,16 +76,27 @@ def _analyse(given: argparse.Namespace) -> int:
         recipe = recipe_from_text(_text_of(given.file))
         pieces = given.pieces if given.pieces is not None else recipe.pieces or 1
         manner = Manner(System(given.measures), EnergySystem(given.energy))
-        worked = work_out(parts_of(recipe), pieces, reference_cupboard(), manner)
+        cupboard = _cupboard(given.products)
+        worked = work_out(parts_of(recipe), pieces, cupboard, manner)
     except CannotUse as problem:
         print(problem, file=sys.stderr)
         return UNUSABLE
     as_given = [text for part in recipe.parts for text in part.lines]
     if given.json:
-        print(json.dumps(_as_json(as_given, worked, given.family), ensure_ascii=False, indent=2))
+        print(json.dumps(_as_json(as_given, worked, cupboard, given.family), ensure_ascii=False, indent=2))
     else:
         print(_as_table(recipe.title, worked))
     return SOME_UNREAD if worked.unread else ALL_READ
+
+
+def _cupboard(products: str | None) -> Cupboard:
+    if products is None:
+        return reference_cupboard()
+    own = products_from_csv(_text_of(products))
+    for product in own:
+        if product.remark:
+            print(f"{product.ingredient.name}: {product.remark}", file=sys.stderr)
+    return reference_cupboard().with_own(product.ingredient for product in own)
 
 
 def _text_of(name: str) -> str:
@@ -102,10 +115,10 @@ def _text_of(name: str) -> str:
         raise CannotUse(f"{name} is not a text in UTF-8.") from problem
 
 
-def _as_json(as_given: list[str], worked: FormulaFigures, family: str) -> dict[str, Any]:
-    contents = contents_of(worked, reference_cupboard())
+def _as_json(as_given: list[str], worked: FormulaFigures, cupboard: Cupboard, family: str) -> dict[str, Any]:
+    contents = contents_of(worked, cupboard)
     claims = claims_of(worked.piece, contents, family)
-    doubt = doubt_of(worked, reference_cupboard())
+    doubt = doubt_of(worked, cupboard)
     read = [line for part in worked.parts for line in part.lines]
     pairs = zip(read, doubt.lines, strict=True)
     ranked = sorted(zip(read, doubt.lines, strict=True), key=lambda pair: -pair[1].share)

@@ -7,6 +7,7 @@ from typing import Final
 
 from ample_crumb.core.doubt.measuring import mass_sd_g, weighed_sd_g
 from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import NAMES, Band, Carbohydrate, Figures, Nutrients, carbohydrate
 from ample_crumb.core.formula.formula import FormulaFigures
 from ample_crumb.core.formula.reading import ReadLine
@@ -48,37 +49,40 @@ class Doubt:
 def doubt_of(worked: FormulaFigures, cupboard: Cupboard, school: Carbohydrate = Carbohydrate.AVAILABLE) -> Doubt:
     """First-order bands of a formula: with m the grams and c the content of each line,
 
-        var(sum) = sum over lines (c sd(m))^2 + sum over foods (FOOD_SHARE x sum of m c over the food's lines)^2
+        var(sum) = sum over lines (c sd(m))^2 + sum over foods (sum of m sd(c) over the food's lines)^2
 
-    because each line is measured anew while the lines of one food share what is in it. A piece adds `PORTION_SHARE` of
-    itself when there are several. Carbohydrate is counted by `school`. Unread lines bring nothing: the band is that of
-    what could be read.
+    because each line is measured anew while the lines of one food share what is in it; sd(c) is `FOOD_SHARE` of c, or
+    the rounding of the product's label. A piece adds `PORTION_SHARE` of itself when there are several. Carbohydrate is
+    counted by `school`. Unread lines bring nothing: the band is that of what could be read.
     """
     lines = [line for part in worked.parts for line in part.lines]
     measured = [_measured(line, cupboard) for line in lines]
     figures = [line.figures for line in lines]
-    foods = [line.ingredient.slug if line.ingredient else "" for line in lines]
-    sds: list[float | None] = []
-    for name in NAMES:
-        values = [_value(each, name, school) if each else 0.0 for each in figures]
-        sds.append(math.sqrt(sum(_variances(values, measured, foods))))
+    items = [cupboard.ingredients[line.ingredient.slug] if line.ingredient else None for line in lines]
+
+    def values(name: str) -> list[float]:
+        return [_value(each, name, school) if each else 0.0 for each in figures]
+
+    def variances(name: str) -> list[float]:
+        contents = [_content_sd(name, *each) for each in zip(values(name), figures, items, strict=True)]
+        return _variances(values(name), measured, contents, items)
+
     mass_sd = math.hypot(*(share * each.mass_g for share, each in zip(measured, figures, strict=True) if each))
-    batch = Band(mass_sd, Nutrients(*sds))
+    batch = Band(mass_sd, Nutrients(*[math.sqrt(sum(variances(name))) for name in NAMES]))
     piece = _piece(batch, worked, school)
-    energies = [_value(each, "energy_kcal", school) if each else 0.0 for each in figures]
-    variances = _variances(energies, measured, foods)
-    whole = sum(variances)
+    of_energy = variances("energy_kcal")
+    whole = sum(of_energy)
     doubts = tuple(
         LineDoubt(
             mass_sd_g=share * line.figures.mass_g,
-            energy_sd_kcal=math.hypot(share, FOOD_SHARE) * energy,
-            protein_sd_g=math.hypot(share, FOOD_SHARE) * (line.figures.nutrients.protein_g or 0.0),
+            energy_sd_kcal=_line_sd("energy_kcal", share, line.figures, item),
+            protein_sd_g=_line_sd("protein_g", share, line.figures, item),
             share=variance / whole if whole else 0.0,
-            weighed_kcal=_weighed(line, line.figures, share * energy, piece, worked.pieces),
+            weighed_kcal=_weighed(line, line.figures, share, piece, worked.pieces),
         )
         if line.figures
         else LineDoubt(0.0, 0.0, 0.0, 0.0, None)
-        for line, share, variance, energy in zip(lines, measured, variances, energies, strict=True)
+        for line, item, share, variance in zip(lines, items, measured, of_energy, strict=True)
     )
     ranked = sorted(range(len(doubts)), key=lambda place: -doubts[place].share)
     weigh = tuple(
@@ -100,14 +104,31 @@ def _value(figures: Figures, name: str, school: Carbohydrate) -> float:
     return getattr(figures.nutrients, name) or 0.0
 
 
-def _variances(values: list[float], measured: list[float], foods: list[str]) -> list[float]:
-    """The variance that each line brings to the sum of `values`; what the lines of a food share is parted by value."""
+def _content_sd(name: str, value: float, figures: Figures | None, item: Ingredient | None) -> float:
+    """How doubtful what a line holds of a nutrient is, its grams taken as known: by the label of a product, else by the
+    natural spread of a food."""
+    if figures is None or item is None or item.sd_per_100g is None:
+        return FOOD_SHARE * value
+    return (getattr(item.sd_per_100g, name) or 0.0) * figures.mass_g / 100
+
+
+def _line_sd(name: str, share: float, figures: Figures, item: Ingredient | None) -> float:
+    value = getattr(figures.nutrients, name) or 0.0
+    return math.hypot(share * value, _content_sd(name, value, figures, item))
+
+
+def _variances(
+    values: list[float], measured: list[float], contents: list[float], items: list[Ingredient | None]
+) -> list[float]:
+    """The variance that each line brings to the sum of `values`. Lines of one food share what is in it: its doubts add
+    up, and each line is given its part of their square."""
     of_food: dict[str, float] = defaultdict(float)
-    for value, food in zip(values, foods, strict=True):
-        of_food[food] += value
+    foods = [item.slug if item else "" for item in items]
+    for content, food in zip(contents, foods, strict=True):
+        of_food[food] += content
     return [
-        (value * share) ** 2 + FOOD_SHARE**2 * value * of_food[food]
-        for value, share, food in zip(values, measured, foods, strict=True)
+        (value * share) ** 2 + content * of_food[food]
+        for value, share, content, food in zip(values, measured, contents, foods, strict=True)
     ]
 
 
@@ -125,11 +146,11 @@ def _piece(batch: Band, worked: FormulaFigures, school: Carbohydrate) -> Band:
     )
 
 
-def _weighed(line: ReadLine, figures: Figures, measured_kcal: float, piece: Band, pieces: int) -> float | None:
-    """Standard deviation of a piece's energy if the line, now `measured_kcal` in doubt, were weighed."""
+def _weighed(line: ReadLine, figures: Figures, share: float, piece: Band, pieces: int) -> float | None:
+    """Standard deviation of a piece's energy if the line, whose grams are now known to `share`, were weighed."""
     if line.basis is Basis.WEIGHED:
         return None
     energy = figures.nutrients.energy_kcal or 0.0
     on_scale_kcal = energy * weighed_sd_g(figures.mass_g) / figures.mass_g
-    gain = max(0.0, measured_kcal**2 - on_scale_kcal**2) / pieces**2
+    gain = max(0.0, (share * energy) ** 2 - on_scale_kcal**2) / pieces**2
     return math.sqrt(max(0.0, (piece.nutrients.energy_kcal or 0.0) ** 2 - gain))

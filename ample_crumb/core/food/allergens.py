@@ -18,13 +18,22 @@ wheat."""
 KNOWN: Final = tuple(dict.fromkeys((*EU, *US)))
 """All names that an ingredient may carry."""
 
-BROKEN_BY: Final[Mapping[str, Callable[[Ingredient], bool]]] = {
-    "vegan": lambda item: not item.vegan,
-    "vegetarian": lambda item: not item.vegetarian,
-    "gluten-free": lambda item: "gluten" in item.allergens,
-    "dairy-free": lambda item: "milk" in item.allergens,
-    "egg-free": lambda item: "egg" in item.allergens,
-    "nut-free": lambda item: "tree nuts" in item.allergens or "peanut" in item.allergens,
+
+def _has(*allergens: str) -> Callable[[Ingredient], bool | None]:
+    def breaks(item: Ingredient) -> bool | None:
+        return None if item.allergens is None else any(name in item.allergens for name in allergens)
+
+    return breaks
+
+
+BROKEN_BY: Final[Mapping[str, Callable[[Ingredient], bool | None]]] = {
+    "vegan": lambda item: None if item.vegan is None else not item.vegan,
+    "vegetarian": lambda item: None if item.vegetarian is None else not item.vegetarian,
+    "gluten-free": _has("gluten"),
+    "dairy-free": _has("milk"),
+    "egg-free": _has("egg"),
+    "nut-free": _has("tree nuts", "peanut"),
     "no added sugar": lambda item: item.added_sugar,
 }
-"""Diets, and what in an ingredient breaks them. Traces are another matter: these are what it contains as such."""
+"""Diets, and whether an ingredient breaks them; None where nobody said. Traces are another matter: these are what it
+contains as such."""

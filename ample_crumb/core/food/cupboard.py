@@ -25,6 +25,11 @@ class Cupboard:
         by_slug = {ingredient.slug: ingredient for ingredient in ingredients}
         return cls(by_slug, NameIndex({slug: _called(item) for slug, item in by_slug.items()}))
 
+    def with_own(self, own: Iterable[Ingredient]) -> "Cupboard":
+        """The same with a kitchen's own products, which win where names tie."""
+        own = tuple(own)
+        return Cupboard.of((*own, *self.ingredients.values())) if own else self
+
 
 def _called(ingredient: Ingredient) -> tuple[str, ...]:
     names = (ingredient.name, *ingredient.synonyms)

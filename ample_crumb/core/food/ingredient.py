@@ -11,9 +11,10 @@ from ample_crumb.core.quantity.weigh import Measures
 class Ingredient:
     """A food as bought. `per_100g` holds the stated energy; `polyol_kind` names its polyol other than erythritol.
 
-    `vegan` implies `vegetarian`. `allergens` are those of Regulation (EU) 1169/2011 Annex II that it contains as such;
-    traces are another matter. `source` says where the figures are from, `energy_note` why the stated energy may differ
-    from the one by factors.
+    `vegan` implies `vegetarian`. `allergens` are those that it contains as such, by the names of `allergens`; traces
+    are another matter. These and `added_sugar` are None where nobody said. `source` says where the figures are from,
+    `energy_note` why the stated energy may differ from the one by factors. `sd_per_100g` is the doubt in the figures;
+    None for the natural spread of a table's.
     """
 
     slug: str
@@ -23,12 +24,13 @@ class Ingredient:
     per_100g: Nutrients
     polyol_kind: str
     measures: Measures
-    allergens: tuple[str, ...]
-    vegan: bool
-    vegetarian: bool
-    added_sugar: bool
+    allergens: tuple[str, ...] | None
+    vegan: bool | None
+    vegetarian: bool | None
+    added_sugar: bool | None
     source: str
     energy_note: str = ""
+    sd_per_100g: Nutrients | None = None
 
     def per_100g_by(self, system: EnergySystem) -> Nutrients:
         """The nutrients per 100 g with the energy as the system counts it; the stated one where factors cannot tell."""

@@ -18,7 +18,8 @@ class Culprits:
 @dataclass(frozen=True, slots=True)
 class Contents:
     """`contains` names the allergens that are in it, in the order of the rules; `breaks` the diets that it breaks;
-    `keeps` those it keeps. With lines in `unknown`, which could not be read, nothing is kept for certain."""
+    `keeps` those it keeps as far as its lines say. Lines in `unknown` could not be read, or are products of which
+    nobody said what they contain: with them nothing is kept for certain."""
 
     contains: tuple[Culprits, ...]
     breaks: tuple[Culprits, ...]
@@ -31,11 +32,12 @@ def contents_of(worked: FormulaFigures, cupboard: Cupboard) -> Contents:
     not be read: a trace of it is enough."""
     lines = [line for part in worked.parts for line in part.lines if line.text.strip()]
     known = [(line.text, cupboard.ingredients[line.ingredient.slug]) for line in lines if line.ingredient]
-    contains = [Culprits(name, tuple(text for text, item in known if name in item.allergens)) for name in KNOWN]
+    contains = [Culprits(name, tuple(text for text, item in known if name in (item.allergens or ()))) for name in KNOWN]
     diets = [Culprits(diet, tuple(text for text, item in known if breaks(item))) for diet, breaks in BROKEN_BY.items()]
+    unsaid = {text for text, item in known if any(breaks(item) is None for breaks in BROKEN_BY.values())}
     return Contents(
         contains=tuple(each for each in contains if each.lines),
         breaks=tuple(each for each in diets if each.lines),
         keeps=tuple(each.name for each in diets if not each.lines),
-        unknown=tuple(line.text for line in lines if line.ingredient is None or line.apart),
+        unknown=tuple(line.text for line in lines if line.ingredient is None or line.apart or line.text in unsaid),
     )

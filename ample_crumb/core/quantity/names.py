@@ -94,9 +94,9 @@ _STATE: Final = frozenset(
     """.split()
 )
 _UNIT_WORDS: Final = {
-    "can": "canned", "packet": "packet", "sachet": "packet", "spray": "spray", "drop": "drop", "scoop": "powder",
+    "can": "canned", "packet": "packet", "sachet": "packet", "spray": "spray", "drop": "drop",
 }  # fmt: skip
-"""What the unit adds to the name: "1 can lentils" are canned ones, "1 scoop protein" is a powder."""
+"""What the unit adds to the name: "1 can lentils" are canned ones, "2 sprays oil" a spray."""
 
 _WITH_UNIT: Final = 0.995
 """What a match without the unit's word is worth beside one that has it."""

@@ -1,0 +1,132 @@
+"""Own products from CSV: a row for each, its label as printed.
+
+Columns, all but `name` optional: name, synonyms (parted by ;), role, style (european, us), basis (100 g, 100 ml, or
+serving), every field of `core.food.label.Label`, scoop_g, piece_g, pack_g, cup_g, allergens (parted by ;; "none" for
+none), vegan, vegetarian, added_sugar (yes, no). What is left empty is unknown.
+"""
+
+import csv
+import io
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass, fields
+from typing import Final
+
+from ample_crumb.core.food.allergens import KNOWN
+from ample_crumb.core.food.ingredient import Ingredient
+from ample_crumb.core.food.label import Basis, Label, LabelFigures, Style, read_label
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.quantity.weigh import Measures
+
+MOST_PRODUCTS: Final = 2000
+
+_AMOUNTS: Final = tuple(field.name for field in fields(Label) if field.name not in {"style", "basis", "polyol_kind"})
+_MEASURES: Final = ("scoop_g", "piece_g", "pack_g", "cup_g")
+_WORDS: Final = (
+    "name", "synonyms", "role", "style", "basis", "polyol_kind", "allergens", "vegan", "vegetarian", "added_sugar",
+)  # fmt: skip
+_COLUMNS: Final = frozenset((*_WORDS, *_AMOUNTS, *_MEASURES))
+
+
+@dataclass(frozen=True, slots=True)
+class Product:
+    """A product read from a row: an ingredient, and what its label's check says of it; empty when all is well."""
+
+    ingredient: Ingredient
+    remark: str
+
+
+def products_from_csv(text: str) -> tuple[Product, ...]:
+    """Reads products. Raises CannotUse naming the row and the field when one cannot be used."""
+    reader = csv.DictReader(io.StringIO(text.removeprefix("\ufeff"), newline=""))
+    unknown = [name for name in reader.fieldnames or () if name not in _COLUMNS]
+    if unknown or "name" not in (reader.fieldnames or ()):
+        wrong = f"there is no column {unknown[0]!r} here" if unknown else "a column “name” is missing"
+        raise CannotUse(f"The products cannot be read: {wrong}.")
+    products: list[Product] = []
+    for number, row in enumerate(reader, start=2):
+        if number > MOST_PRODUCTS + 1:
+            raise CannotUse(f"These are more than {MOST_PRODUCTS:,} products.")
+        try:
+            products.append(_product(row))
+        except CannotUse as problem:
+            raise CannotUse(f"Row {number} of the products: {problem}") from problem
+    return tuple(products)
+
+
+def _product(row: Mapping[str, str | None]) -> Product:
+    cells = {name: (value or "").strip() for name, value in row.items() if name is not None}
+    name = cells["name"]
+    if not name:
+        raise CannotUse("It has no name.")
+    read = _label(cells)
+    assert read.per_100g is not None
+    vegan = _yes("vegan", cells)
+    return Product(
+        Ingredient(
+            slug=f"own {re.sub(r'[^a-z0-9]+', '-', name.casefold())}",
+            name=name[:120],
+            synonyms=_parted(cells.get("synonyms", "")),
+            role=cells.get("role", ""),
+            per_100g=read.per_100g,
+            polyol_kind=cells.get("polyol_kind", ""),
+            measures=_measures(cells),
+            allergens=_allergens(cells.get("allergens", "")),
+            vegan=vegan,
+            vegetarian=_yes("vegetarian", cells) or vegan,
+            added_sugar=_yes("added_sugar", cells),
+            source="its label",
+            sd_per_100g=read.sd_per_100g,
+        ),
+        read.remark,
+    )
+
+
+def _label(cells: Mapping[str, str]) -> LabelFigures:
+    try:
+        style = Style(cells.get("style") or Style.EUROPEAN)
+        basis = Basis(cells.get("basis") or Basis.PER_100_G)
+    except ValueError as wrong:
+        raise CannotUse("The style is european or us, the basis 100 g, 100 ml or serving.") from wrong
+    amounts = {name: _number(name, cells) for name in _AMOUNTS}
+    read = read_label(Label(style=style, basis=basis, polyol_kind=cells.get("polyol_kind", ""), **amounts))
+    if read.problems:
+        raise CannotUse(f"{read.problems[0].field}: {read.problems[0].sentence}")
+    return read
+
+
+def _number(name: str, cells: Mapping[str, str]) -> float | None:
+    cell = cells.get(name, "").replace(",", ".")
+    if not cell:
+        return None
+    try:
+        return float(cell)
+    except ValueError as wrong:
+        raise CannotUse(f"{name}: {cell[:20]!r} is no number.") from wrong
+
+
+def _measures(cells: Mapping[str, str]) -> Measures:
+    scoop, piece, pack, cup = (_number(name, cells) for name in _MEASURES)
+    pieces = {word: grams for word, grams in (("scoop", scoop), ("medium", piece)) if grams}
+    return Measures({"level": cup} if cup else {}, pieces, {"packet": pack} if pack else {})
+
+
+def _allergens(cell: str) -> tuple[str, ...] | None:
+    if not cell:
+        return None
+    named = () if cell.casefold() == "none" else tuple(name.casefold() for name in _parted(cell))
+    strange = [name for name in named if name not in KNOWN]
+    if strange:
+        raise CannotUse(f"allergens: {strange[0][:40]!r} is none of {', '.join(KNOWN)}.")
+    return named
+
+
+def _parted(cell: str) -> tuple[str, ...]:
+    return tuple(part.strip() for part in cell.split(";") if part.strip())
+
+
+def _yes(name: str, cells: Mapping[str, str]) -> bool | None:
+    cell = cells.get(name, "").casefold()
+    if cell not in {"", "yes", "no"}:
+        raise CannotUse(f"{name}: yes, no or nothing, not {cell[:20]!r}.")
+    return {"yes": True, "no": False}.get(cell)
