@@ -9,6 +9,7 @@ from ample_crumb.core.food.nutrients import Band, Carbohydrate, Figures, Portion
 from ample_crumb.core.formula.calling import Claims
 from ample_crumb.core.formula.contents import Contents
 from ample_crumb.core.formula.formula import FormulaFigures
+from ample_crumb.core.formula.quality import ProteinQuality, quality_of
 from ample_crumb.core.formula.reading import Choice, ReadLine
 from ample_crumb.core.quantity.weigh import Basis
 
@@ -119,7 +120,8 @@ class WeighView:
 
 @dataclass(frozen=True, slots=True)
 class WorkedView:
-    """A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer."""
+    """A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer. `plain_...` are of
+    a piece without its optional lines, None where there are none."""
 
     pieces: int
     parts: tuple[PartView, ...]
@@ -129,6 +131,9 @@ class WorkedView:
     weigh: tuple[WeighView, ...]
     contents: Contents
     claims: Claims
+    quality: ProteinQuality
+    plain_energy_kcal: float | None
+    plain_protein_g: float | None
 
 
 def line_view(line: ReadLine, doubt: LineDoubt) -> LineView:
@@ -178,6 +183,7 @@ def worked_view(
         part, number, line = places[place]
         of = doubt.lines[place]
         weigh.append(WeighView(line.name, part, number, of.share, of.weighed_kcal or 0.0))
+    plain = worked.plain_piece
     return WorkedView(
         worked.pieces,
         parts,
@@ -187,4 +193,7 @@ def worked_view(
         tuple(weigh),
         contents,
         claims,
+        quality_of(worked),
+        (plain.nutrients.energy_kcal or 0.0) if plain else None,
+        (plain.nutrients.protein_g or 0.0) if plain else None,
     )

@@ -74,6 +74,14 @@ class Sums(unittest.TestCase):
         assert figures.piece.nutrients.protein_g is not None
         self.assertAlmostEqual(figures.piece.nutrients.protein_g, (22 + 6.6) / 4)
 
+    def test_with_and_without_what_is_optional(self) -> None:
+        figures = worked("200 g skyr", "20 g walnuts (optional)", pieces=2)
+        assert figures.plain_piece is not None
+        self.assertAlmostEqual(figures.piece.nutrients.energy_kcal or 0, (126 + 130.8) / 2)
+        self.assertAlmostEqual(figures.plain_piece.nutrients.energy_kcal or 0, 63)
+        self.assertIsNone(worked("200 g skyr").plain_piece)
+        self.assertEqual(worked("1 g salt", "a bit of dust, optional").batch.without_lines, 1)
+
     def test_an_unknown_amount_makes_the_sum_a_lower_limit(self) -> None:
         figures = worked("100 g spelt flour", "100 g skyr")
         self.assertIn("sugars_g", figures.batch.at_least)

@@ -1,14 +1,14 @@
 """From the doubt of each line to the bands of batch and piece, and to what weighing would gain."""
 
 import math
-from collections import defaultdict
 from dataclasses import dataclass
+from operator import add
 from typing import Final
 
 from ample_crumb.core.doubt.measuring import mass_sd_g, weighed_sd_g
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
-from ample_crumb.core.food.nutrients import NAMES, Band, Carbohydrate, Figures, Nutrients, carbohydrate
+from ample_crumb.core.food.nutrients import NAMES, Band, Carbohydrate, Figures, Nutrients, carbohydrate, values
 from ample_crumb.core.formula.formula import FormulaFigures
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.quantity.weigh import Basis
@@ -59,30 +59,31 @@ def doubt_of(worked: FormulaFigures, cupboard: Cupboard, school: Carbohydrate = 
     measured = [_measured(line, cupboard) for line in lines]
     figures = [line.figures for line in lines]
     items = [cupboard.ingredients[line.ingredient.slug] if line.ingredient else None for line in lines]
-
-    def values(name: str) -> list[float]:
-        return [_value(each, name, school) if each else 0.0 for each in figures]
-
-    def variances(name: str) -> list[float]:
-        contents = [_content_sd(name, *each) for each in zip(values(name), figures, items, strict=True)]
-        return _variances(values(name), measured, contents, items)
-
+    foods = [item.slug if item else "" for item in items]
+    held = [_held(each, school) for each in figures]
+    contents = [_contents(of, each, item) for of, each, item in zip(held, figures, items, strict=True)]
+    of_food: dict[str, tuple[float, ...]] = {}
+    for content, food in zip(contents, foods, strict=True):
+        before = of_food.get(food)
+        of_food[food] = content if before is None else tuple(map(add, before, content))
+    by_measuring = [tuple(value * share for value in of) for of, share in zip(held, measured, strict=True)]
+    sds = [math.hypot(*column) for column in zip(*by_measuring, *of_food.values(), strict=True)]
     mass_sd = math.hypot(*(share * each.mass_g for share, each in zip(measured, figures, strict=True) if each))
-    batch = Band(mass_sd, Nutrients(*[math.sqrt(sum(variances(name))) for name in NAMES]))
+    batch = Band(mass_sd, Nutrients(*sds) if sds else Nutrients(*_NOTHING))
     piece = _piece(batch, worked, school)
-    of_energy = variances("energy_kcal")
-    whole = sum(of_energy)
+    whole = sds[_ENERGY] ** 2 if sds else 0.0
     doubts = tuple(
         LineDoubt(
             mass_sd_g=share * line.figures.mass_g,
-            energy_sd_kcal=_line_sd("energy_kcal", share, line.figures, item),
-            protein_sd_g=_line_sd("protein_g", share, line.figures, item),
-            share=variance / whole if whole else 0.0,
+            energy_sd_kcal=math.hypot(measuring[_ENERGY], content[_ENERGY]),
+            protein_sd_g=math.hypot(measuring[_PROTEIN], content[_PROTEIN]),
+            # What the lines of one food share is parted among them by how much each has of it.
+            share=(measuring[_ENERGY] ** 2 + content[_ENERGY] * of_food[food][_ENERGY]) / whole if whole else 0.0,
             weighed_kcal=_weighed(line, line.figures, share, piece, worked.pieces),
         )
         if line.figures
         else LineDoubt(0.0, 0.0, 0.0, 0.0, None)
-        for line, item, share, variance in zip(lines, items, measured, of_energy, strict=True)
+        for line, food, share, measuring, content in zip(lines, foods, measured, by_measuring, contents, strict=True)
     )
     ranked = sorted(range(len(doubts)), key=lambda place: -doubts[place].share)
     weigh = tuple(
@@ -104,32 +105,27 @@ def _value(figures: Figures, name: str, school: Carbohydrate) -> float:
     return getattr(figures.nutrients, name) or 0.0
 
 
-def _content_sd(name: str, value: float, figures: Figures | None, item: Ingredient | None) -> float:
-    """How doubtful what a line holds of a nutrient is, its grams taken as known: by the label of a product, else by the
-    natural spread of a food."""
+def _held(figures: Figures | None, school: Carbohydrate) -> tuple[float, ...]:
+    """What a line holds of each nutrient of `NAMES`, carbohydrate by school."""
+    if figures is None:
+        return _NOTHING
+    of = [value or 0.0 for value in values(figures.nutrients)]
+    of[_CARBOHYDRATE] = carbohydrate(figures.nutrients, school) or 0.0
+    return tuple(of)
+
+
+def _contents(held: tuple[float, ...], figures: Figures | None, item: Ingredient | None) -> tuple[float, ...]:
+    """How doubtful what a line holds is, its grams taken as known: by the label of a product, else by the natural
+    spread of a food."""
     if figures is None or item is None or item.sd_per_100g is None:
-        return FOOD_SHARE * value
-    return (getattr(item.sd_per_100g, name) or 0.0) * figures.mass_g / 100
+        return tuple(FOOD_SHARE * value for value in held)
+    return tuple((sd or 0.0) * figures.mass_g / 100 for sd in values(item.sd_per_100g))
 
 
-def _line_sd(name: str, share: float, figures: Figures, item: Ingredient | None) -> float:
-    value = getattr(figures.nutrients, name) or 0.0
-    return math.hypot(share * value, _content_sd(name, value, figures, item))
-
-
-def _variances(
-    values: list[float], measured: list[float], contents: list[float], items: list[Ingredient | None]
-) -> list[float]:
-    """The variance that each line brings to the sum of `values`. Lines of one food share what is in it: its doubts add
-    up, and each line is given its part of their square."""
-    of_food: dict[str, float] = defaultdict(float)
-    foods = [item.slug if item else "" for item in items]
-    for content, food in zip(contents, foods, strict=True):
-        of_food[food] += content
-    return [
-        (value * share) ** 2 + content * of_food[food]
-        for value, share, content, food in zip(values, measured, contents, foods, strict=True)
-    ]
+_NOTHING: Final = (0.0,) * len(NAMES)
+_ENERGY: Final = NAMES.index("energy_kcal")
+_PROTEIN: Final = NAMES.index("protein_g")
+_CARBOHYDRATE: Final = NAMES.index("carbohydrate_g")
 
 
 def _piece(batch: Band, worked: FormulaFigures, school: Carbohydrate) -> Band:

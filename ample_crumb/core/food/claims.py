@@ -4,7 +4,6 @@ European claims rest on 100 g, US claims on a reference amount of the kind of fo
 far off it is and what the smallest change would be. Selling is another matter: local law decides who may claim what.
 """
 
-from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import Final
 
@@ -130,13 +129,10 @@ def needs_laxative_notice(figures: Figures) -> bool:
 def _by_rule(rule: _Rule, figures: Figures, unit: str, scales: tuple[float, ...]) -> Claim:
     value = getattr(figures.nutrients, rule.nutrient) or 0.0
     worst = value * max(scales)
-    keeps: Callable[[float], bool] = {
-        (True, False): lambda amount: amount <= rule.limit,
-        (True, True): lambda amount: amount < rule.limit,
-        (False, False): lambda amount: amount >= rule.limit,
-    }[rule.at_most, rule.strict]
-    holds = keeps(worst if rule.at_most else value)
-    off = abs((worst if rule.at_most else value) - rule.limit)
+    amount = worst if rule.at_most else value
+    within = amount < rule.limit if rule.strict else amount <= rule.limit
+    holds = within if rule.at_most else amount >= rule.limit
+    off = abs(amount - rule.limit)
     what = _WORDS[rule.nutrient]
     unit = unit.replace("g in", f"{_UNITS.get(rule.nutrient, 'g')} in", 1)
     change = "" if holds else f"{off:.1f} {unit} {'less' if rule.at_most else 'more'} {what}"
@@ -146,7 +142,7 @@ def _by_rule(rule: _Rule, figures: Figures, unit: str, scales: tuple[float, ...]
         if value > most:
             holds, change = False, f"{value - most:.1f} {unit} less {what}, for its share of the energy"
     holds, change = _certain(holds, change, rule.nutrient, figures, at_most=rule.at_most)
-    return Claim(rule.name, holds, worst if rule.at_most else value, rule.limit, unit, change)
+    return Claim(rule.name, holds, amount, rule.limit, unit, change)
 
 
 def _protein_share(name: str, limit: float, figures: Figures) -> Claim:

@@ -12,9 +12,9 @@ from ample_crumb.core.quantity.names import NameIndex
 from ample_crumb.core.quantity.weigh import Measures
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False)
 class Cupboard:
-    """Ingredients by slug, and an index over their names."""
+    """Ingredients by slug, and an index over their names. Each cupboard is equal to itself alone."""
 
     ingredients: Mapping[str, Ingredient]
     index: NameIndex

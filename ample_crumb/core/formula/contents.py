@@ -33,8 +33,11 @@ def contents_of(worked: FormulaFigures, cupboard: Cupboard) -> Contents:
     lines = [line for part in worked.parts for line in part.lines if line.text.strip()]
     known = [(line.text, cupboard.ingredients[line.ingredient.slug]) for line in lines if line.ingredient]
     contains = [Culprits(name, tuple(text for text, item in known if name in (item.allergens or ()))) for name in KNOWN]
-    diets = [Culprits(diet, tuple(text for text, item in known if breaks(item))) for diet, breaks in BROKEN_BY.items()]
-    unsaid = {text for text, item in known if any(breaks(item) is None for breaks in BROKEN_BY.values())}
+    said = [(text, [breaks(item) for breaks in BROKEN_BY.values()]) for text, item in known]
+    diets = [
+        Culprits(diet, tuple(text for text, answers in said if answers[place])) for place, diet in enumerate(BROKEN_BY)
+    ]
+    unsaid = {text for text, answers in said if None in answers}
     return Contents(
         contains=tuple(each for each in contains if each.lines),
         breaks=tuple(each for each in diets if each.lines),

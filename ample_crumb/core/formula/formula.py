@@ -37,12 +37,14 @@ class PartFigures:
 
 @dataclass(frozen=True, slots=True)
 class FormulaFigures:
-    """A formula with everything worked out. `piece` is the batch by `pieces`. `unread` holds the lines left out."""
+    """A formula with everything worked out. `piece` is the batch by `pieces`, `plain_piece` the same without the lines
+    that are optional, None where none is. `unread` holds the lines left out."""
 
     pieces: int
     parts: tuple[PartFigures, ...]
     batch: Figures
     piece: Figures
+    plain_piece: Figures | None
     unread: tuple[str, ...]
 
 
@@ -63,7 +65,16 @@ def work_out(parts: tuple[Part, ...], pieces: int, cupboard: Cupboard, manner: M
     worked = tuple(_part(part, cupboard, manner) for part in parts)
     batch = total(part.figures for part in worked)
     unread = tuple(line.text for part in worked for line in part.lines if _left_out(line))
-    return FormulaFigures(pieces, worked, batch, batch.times(1 / pieces), unread)
+    return FormulaFigures(pieces, worked, batch, batch.times(1 / pieces), _plain_piece(worked, pieces), unread)
+
+
+def _plain_piece(parts: tuple[PartFigures, ...], pieces: int) -> Figures | None:
+    lines = [line for part in parts for line in part.lines]
+    if not any(line.optional and line.figures for line in lines):
+        return None
+    left_out = sum(_left_out(line) for line in lines if not line.optional)
+    plain = total((line.figures for line in lines if line.figures and not line.optional), left_out)
+    return plain.times(1 / pieces)
 
 
 def _part(part: Part, cupboard: Cupboard, manner: Manner) -> PartFigures:

@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import lru_cache
 from typing import Final
 
 from ample_crumb.core.food.cupboard import Cupboard
@@ -63,10 +64,19 @@ class ReadLine:
 def read_against(text: str, cupboard: Cupboard, manner: Manner, chosen: str | None = None) -> ReadLine:
     """Reads one line. `chosen` is the slug that the baker picked for it; else a remembered correction, else the best
     match of its name. Never raises for what a line may hold."""
+    picked = chosen if chosen in cupboard.ingredients else None
+    if picked is None and manner.remembered:
+        picked = manner.remembered.get(phrase(read_line(text).name))
+    return _read(text, cupboard, manner.system, manner.energy, picked)
+
+
+# While one line is typed the others stay as they are, and are not read anew.
+@lru_cache(maxsize=16384)
+def _read(text: str, cupboard: Cupboard, system: System, energy: EnergySystem, picked: str | None) -> ReadLine:
     line = read_line(text)
     unit = line.amount.terms[0].unit.name if line.amount else ""
     found = cupboard.index.find(line.name, line.notes, unit) if line.name else _NOTHING
-    ingredient, sure = _meant(found, line.name, cupboard, manner, chosen)
+    ingredient, sure = _meant(found, cupboard, picked)
     others = _others(found, ingredient, cupboard)
     weight: Weight | None = None
     problem = line.problem
@@ -80,10 +90,10 @@ def read_against(text: str, cupboard: Cupboard, manner: Manner, chosen: str | No
         problem = f"We know no ingredient called “{line.name[:60]}”.{near}"
     if not problem and ingredient is not None:
         try:
-            weight = weigh(line, ingredient.name, ingredient.measures, manner.system)
+            weight = weigh(line, ingredient.name, ingredient.measures, system)
         except CannotWeigh as cannot:
             problem = str(cannot)
-    figures = _figures(ingredient, weight, manner.energy) if ingredient and weight else None
+    figures = _figures(ingredient, weight, energy) if ingredient and weight else None
     return ReadLine(
         text=text,
         name=line.name,
@@ -104,12 +114,9 @@ def read_against(text: str, cupboard: Cupboard, manner: Manner, chosen: str | No
 _NOTHING: Final = Found(None, (), sure=False)
 
 
-def _meant(
-    found: Found, name: str, cupboard: Cupboard, manner: Manner, chosen: str | None
-) -> tuple[Ingredient | None, bool]:
-    for slug in (chosen, manner.remembered.get(phrase(name)) if manner.remembered else None):
-        if slug and slug in cupboard.ingredients:
-            return cupboard.ingredients[slug], True
+def _meant(found: Found, cupboard: Cupboard, picked: str | None) -> tuple[Ingredient | None, bool]:
+    if picked is not None and picked in cupboard.ingredients:
+        return cupboard.ingredients[picked], True
     if found.best is None:
         return None, False
     return cupboard.ingredients[found.best.key], found.sure

@@ -528,7 +528,8 @@ export interface components {
         /**
          * Contents
          * @description `contains` names the allergens that are in it, in the order of the rules; `breaks` the diets that it breaks;
-         *     `keeps` those it keeps. With lines in `unknown`, which could not be read, nothing is kept for certain.
+         *     `keeps` those it keeps as far as its lines say. Lines in `unknown` could not be read, or are products of which
+         *     nobody said what they contain: with them nothing is kept for certain.
          */
         Contents: {
             /** Contains */
@@ -1095,6 +1096,35 @@ export interface components {
             method: string;
         };
         /**
+         * ProteinQuality
+         * @description Protein of a piece weighed by quality [g], its sources, the most first, and the protein of foods whose score is
+         *     not known, which counts as none: `counts_g` is a lower limit then.
+         *
+         *     It is a lower limit besides, because proteins make up for each other's lack: a mix scores at least the mean.
+         */
+        ProteinQuality: {
+            /** Counts G */
+            counts_g: number;
+            /** Sources */
+            sources: components["schemas"]["ProteinSource"][];
+            /** Unknown G */
+            unknown_g: number;
+        };
+        /**
+         * ProteinSource
+         * @description A kind of protein in a piece: how many grams of it, its score, and what of them counts.
+         */
+        ProteinSource: {
+            /** Protein */
+            protein: string;
+            /** Protein G */
+            protein_g: number;
+            /** Score */
+            score: number;
+            /** Counts G */
+            counts_g: number;
+        };
+        /**
          * SavedFormula
          * @description A formula to be saved over the version it was opened at.
          */
@@ -1223,7 +1253,8 @@ export interface components {
         };
         /**
          * WorkedView
-         * @description A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer.
+         * @description A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer. `plain_...` are of a
+         *     piece without its optional lines, None where there are none.
          */
         WorkedView: {
             /** Pieces */
@@ -1238,6 +1269,11 @@ export interface components {
             weigh: components["schemas"]["WeighView"][];
             contents: components["schemas"]["Contents"];
             claims: components["schemas"]["Claims"];
+            quality: components["schemas"]["ProteinQuality"];
+            /** Plain Energy Kcal */
+            plain_energy_kcal: number | null;
+            /** Plain Protein G */
+            plain_protein_g: number | null;
         };
     };
     responses: never;

@@ -82,6 +82,12 @@ export const PieceCard = memo(function PieceCard({ worked, school, fitting, stor
           </div>
         </div>
       </div>
+      {worked.plain_energy_kcal !== null && (
+        <p className="mt-2 text-[14px]">
+          Without what is optional: <b>{kcal(worked.plain_energy_kcal)} kcal</b>,{" "}
+          <b className="text-protein-ink">{grams(worked.plain_protein_g ?? 0)} g protein</b>
+        </p>
+      )}
       {unread.length > 0 && (
         <div className="mt-3 border-l-4 border-caution bg-caution-ground px-3 py-2 text-[14px]" role="status">
           <b className="inline-block first-letter:uppercase">{withoutLines(unread.length)}</b> that could not be read:{" "}
@@ -101,6 +107,7 @@ export const PieceCard = memo(function PieceCard({ worked, school, fitting, stor
           </div>
         ))}
       </dl>
+      <Quality quality={worked.quality} />
       <p className="mt-2 text-[14px] text-soft">
         Whole batch: {grams(batch.mass_g)} g · {kcal(batch.energy_kcal)}
         <Band sd={batch.sd.energy_kcal} of={batch.energy_kcal} /> kcal · {grams(batch.protein_g)} g protein
@@ -135,6 +142,48 @@ export const PieceCard = memo(function PieceCard({ worked, school, fitting, stor
     </aside>
   );
 });
+
+/** Protein weighed by its quality, a second figure under the one on the label. */
+function Quality({ quality }: { quality: Schemas["ProteinQuality"] }) {
+  if (!quality.sources.length) return null;
+  const known = quality.unknown_g < 0.05;
+  return (
+    <details className="border-b border-rim px-1 py-[5px] text-[14px]">
+      <summary className="flex cursor-pointer justify-between">
+        <span className="text-protein-ink">Protein by its quality</span>
+        <span>
+          {!known && <span className="text-[13px]">at least </span>}
+          {grams(quality.counts_g)} g
+        </span>
+      </summary>
+      <table className="mt-1 w-full text-[13px] text-soft">
+        <tbody>
+          {quality.sources.map((source) => (
+            <tr key={source.protein}>
+              <th scope="row" className="text-left font-normal">
+                {source.protein}
+              </th>
+              <td className="text-right">
+                {grams(source.protein_g)} g, {source.score === 0 ? "none of it counts" : `× ${source.score}`}
+              </td>
+            </tr>
+          ))}
+          {!known && (
+            <tr>
+              <th scope="row" className="text-left font-normal">
+                foods without a score
+              </th>
+              <td className="text-right">{grams(quality.unknown_g)} g</td>
+            </tr>
+          )}
+        </tbody>
+      </table>
+      <p className="text-[13px] text-soft">
+        By digestible indispensable amino acids (FAO 2013). A mix may count for more: proteins make up for each other.
+      </p>
+    </details>
+  );
+}
 
 function Least({ figures, name }: { figures: Figures; name: string }) {
   const least = figures.at_least.includes(name);
