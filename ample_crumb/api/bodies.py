@@ -7,8 +7,11 @@ from uuid import UUID
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 
 from ample_crumb.core.day.tin import Targets
-from ample_crumb.core.food.energy import EnergySystem
+from ample_crumb.core.food.allergens import KNOWN
+from ample_crumb.core.food.energy import US_POLYOL_KCAL_PER_G, EnergySystem
+from ample_crumb.core.food.label import Basis, Label, Style
 from ample_crumb.core.food.nutrients import Carbohydrate
+from ample_crumb.core.food.product import Contains, OwnMeasures
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.quantity.recipe import MOST_LINES, MOST_PIECES
 from ample_crumb.core.quantity.units import System
@@ -172,3 +175,82 @@ class EntryBody(Body):
     eaten_at: AwareDatetime
     text: LineText = ""
     pieces: Annotated[float, Field(gt=0, le=100)] | None = None
+
+
+Amount = Annotated[float, Field(ge=-1_000_000, le=1_000_000)] | None
+PolyolKind = Annotated[str, Field(pattern=f"^({'|'.join(['', *US_POLYOL_KCAL_PER_G])})$")]
+Allergen = Annotated[str, Field(pattern=f"^({'|'.join(KNOWN)})$")]
+Grams = Annotated[float, Field(ge=0, le=100_000)]
+Word = Annotated[str, Field(max_length=80, pattern=r"^[^\x00]*$")]
+
+
+class LabelBody(Body):
+    """A label as printed; what it does not state is null. Figures that cannot be true come back as problems."""
+
+    style: Style
+    basis: Basis
+    serving_g: Amount = None
+    density_g_per_ml: Amount = None
+    energy_kcal: Amount = None
+    energy_kj: Amount = None
+    fat_g: Amount = None
+    saturates_g: Amount = None
+    carbohydrate_g: Amount = None
+    sugars_g: Amount = None
+    fibre_g: Amount = None
+    polyols_g: Amount = None
+    erythritol_g: Amount = None
+    polyol_kind: PolyolKind = ""
+    allulose_g: Amount = None
+    protein_g: Amount = None
+    salt_g: Amount = None
+    sodium_mg: Amount = None
+    alcohol_g: Amount = None
+
+    def label(self) -> Label:
+        """As the core has it."""
+        return Label(**self.model_dump())
+
+
+class MeasuresBody(Body):
+    """Grams of a scoop, piece, pack and cup, as far as they are known."""
+
+    scoop_g: Grams | None = None
+    piece_g: Grams | None = None
+    pack_g: Grams | None = None
+    cup_g: Grams | None = None
+
+    def measures(self) -> OwnMeasures:
+        """As the core has it."""
+        return OwnMeasures(self.scoop_g or None, self.piece_g or None, self.pack_g or None, self.cup_g or None)
+
+
+class ProductBody(Body):
+    """A product as typed. `allergens`, `vegan` and the like are null where nobody said."""
+
+    name: Annotated[str, Field(min_length=1, max_length=120, pattern=r"^[^\x00]*$")]
+    synonyms: Annotated[list[Word], Field(max_length=20)] = []
+    role: Annotated[str, Field(max_length=40, pattern=r"^[a-z ]*$")] = ""
+    label: LabelBody
+    measures: MeasuresBody
+    allergens: Annotated[list[Allergen], Field(max_length=20)] | None = None
+    vegan: bool | None = None
+    vegetarian: bool | None = None
+    added_sugar: bool | None = None
+
+    def contains(self) -> Contains:
+        """What it is said to contain, as the core has it."""
+        allergens = None if self.allergens is None else tuple(name for name in KNOWN if name in self.allergens)
+        return Contains(allergens, self.vegan, self.vegetarian, self.added_sugar)
+
+
+class NewProduct(ProductBody):
+    """A product to be created under an id that the client made."""
+
+    id: UUID
+
+
+class SavedProduct(ProductBody):
+    """A product to be saved over the version it was opened at."""
+
+    version: Annotated[int, Field(ge=1)]

@@ -45,9 +45,9 @@ def forget(name: Words, database: InDatabase, who: AsPerson) -> Response:
 
 
 @router.get("/ingredients")
-def ingredients(words: Words = "") -> tuple[Choice, ...]:
+def ingredients(database: InDatabase, who: AsPerson, words: Words = "") -> tuple[Choice, ...]:
     """Ingredients whose names are near these words."""
-    return kitchen.ingredients_called(words)
+    return kitchen.ingredients_of(database, who, words)
 
 
 @router.get("/find")

@@ -14,9 +14,9 @@ from typing import Final
 
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.ingredient import Ingredient
-from ample_crumb.core.food.label import Basis, Label, LabelFigures, Style, read_label
+from ample_crumb.core.food.label import Basis, Label, Style
+from ample_crumb.core.food.product import Contains, LabelProblem, OwnMeasures, ingredient_of
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.quantity.weigh import Measures
 
 MOST_PRODUCTS: Final = 2000
 
@@ -59,40 +59,30 @@ def _product(row: Mapping[str, str | None]) -> Product:
     name = cells["name"]
     if not name:
         raise CannotUse("It has no name.")
-    read = _label(cells)
-    assert read.per_100g is not None
-    vegan = _yes("vegan", cells)
-    return Product(
-        Ingredient(
-            slug=f"own {re.sub(r'[^a-z0-9]+', '-', name.casefold())}",
-            name=name[:120],
-            synonyms=_parted(cells.get("synonyms", "")),
-            role=cells.get("role", ""),
-            per_100g=read.per_100g,
-            polyol_kind=cells.get("polyol_kind", ""),
-            measures=_measures(cells),
-            allergens=_allergens(cells.get("allergens", "")),
-            vegan=vegan,
-            vegetarian=_yes("vegetarian", cells) or vegan,
-            added_sugar=_yes("added_sugar", cells),
-            source="its label",
-            sd_per_100g=read.sd_per_100g,
-        ),
-        read.remark,
+    slug = f"own {re.sub(r'[^a-z0-9]+', '-', name.casefold())}"
+    measures = OwnMeasures(*(_number(name, cells) for name in _MEASURES))
+    contains = Contains(
+        _allergens(cells.get("allergens", "")),
+        _yes("vegan", cells),
+        _yes("vegetarian", cells),
+        _yes("added_sugar", cells),
     )
+    synonyms = _parted(cells.get("synonyms", ""))
+    try:
+        made, read = ingredient_of(slug, name[:120], synonyms, cells.get("role", ""), _label(cells), measures, contains)
+    except LabelProblem as problem:
+        raise CannotUse(f"{problem.field}: {problem}") from problem
+    return Product(made, read.remark)
 
 
-def _label(cells: Mapping[str, str]) -> LabelFigures:
+def _label(cells: Mapping[str, str]) -> Label:
     try:
         style = Style(cells.get("style") or Style.EUROPEAN)
         basis = Basis(cells.get("basis") or Basis.PER_100_G)
     except ValueError as wrong:
         raise CannotUse("The style is european or us, the basis 100 g, 100 ml or serving.") from wrong
     amounts = {name: _number(name, cells) for name in _AMOUNTS}
-    read = read_label(Label(style=style, basis=basis, polyol_kind=cells.get("polyol_kind", ""), **amounts))
-    if read.problems:
-        raise CannotUse(f"{read.problems[0].field}: {read.problems[0].sentence}")
-    return read
+    return Label(style=style, basis=basis, polyol_kind=cells.get("polyol_kind", ""), **amounts)
 
 
 def _number(name: str, cells: Mapping[str, str]) -> float | None:
@@ -103,12 +93,6 @@ def _number(name: str, cells: Mapping[str, str]) -> float | None:
         return float(cell)
     except ValueError as wrong:
         raise CannotUse(f"{name}: {cell[:20]!r} is no number.") from wrong
-
-
-def _measures(cells: Mapping[str, str]) -> Measures:
-    scoop, piece, pack, cup = (_number(name, cells) for name in _MEASURES)
-    pieces = {word: grams for word, grams in (("scoop", scoop), ("medium", piece)) if grams}
-    return Measures({"level": cup} if cup else {}, pieces, {"packet": pack} if pack else {})
 
 
 def _allergens(cell: str) -> tuple[str, ...] | None:

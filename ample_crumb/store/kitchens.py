@@ -87,12 +87,14 @@ def save_settings(connection: Connection, who: Who, settings: Settings) -> None:
 
 @dataclass(frozen=True, slots=True)
 class Habits:
-    """How a person reads and counts; `remembered` maps the kitchen's corrected phrases to the slugs they mean."""
+    """How a person reads and counts; `remembered` maps the kitchen's corrected phrases to the slugs they mean,
+    `cupboard_revision` tells one state of its products from another and is None while there are none."""
 
     measures: str
     energy: str
     carbohydrate: str
     remembered: dict[str, str]
+    cupboard_revision: UUID | None
 
 
 def habits_of(connection: Connection, who: Who) -> Habits:
@@ -100,10 +102,11 @@ def habits_of(connection: Connection, who: Who) -> Habits:
     with connection.cursor(row_factory=class_row(Habits)) as cursor:
         row = cursor.execute(
             """
-            select measures, energy, carbohydrate, coalesce(
+            select measures, energy, carbohydrate, cupboard_revision, coalesce(
                 (select jsonb_object_agg(phrase, slug) from remembered where kitchen_id = %(kitchen_id)s), '{}'
             ) as remembered
-            from person where id = %(person_id)s and kitchen_id = %(kitchen_id)s
+            from person join kitchen on kitchen.id = person.kitchen_id
+            where person.id = %(person_id)s and person.kitchen_id = %(kitchen_id)s
             """,
             {"person_id": who.person_id, "kitchen_id": who.kitchen_id},
         ).fetchone()

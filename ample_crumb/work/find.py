@@ -8,6 +8,7 @@ from ample_crumb.store import days, formulas
 from ample_crumb.store.database import Database
 from ample_crumb.store.kitchens import Who
 from ample_crumb.work.kitchen import ingredients_called, word_starts
+from ample_crumb.work.ways import ways_of
 
 MOST: Final = 6
 
@@ -32,9 +33,10 @@ def find(database: Database, who: Who, words: str) -> list[Hit]:
         rows = [row for row in formulas.listed(connection, who.kitchen_id) if start in row.name.casefold()]
         rows.sort(key=lambda row: not word_starts(row.name, start))
         eaten = days.entries_called(connection, who, words, MOST)
+        cupboard = ways_of(connection, who).cupboard
     hits = [Hit("formula", str(row.id), row.name, "archived" if row.archived else "") for row in rows[:MOST]]
     hits += [Hit("day", day.isoformat(), name, "") for day, name in eaten]
-    hits += [Hit("ingredient", choice.slug, choice.name, "") for choice in ingredients_called(words, MOST)]
+    hits += [Hit("ingredient", choice.slug, choice.name, "") for choice in ingredients_called(cupboard, words, MOST)]
     as_day = _day(words)
     return [Hit("day", as_day, as_day, ""), *hits] if as_day else hits
 

@@ -9,13 +9,12 @@ from uuid import UUID
 
 from ample_crumb import core
 from ample_crumb.core.doubt.spread import doubt_of
-from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import Carbohydrate, Portion
 from ample_crumb.core.formula.calling import claims_of
 from ample_crumb.core.formula.contents import contents_of
 from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, parts_of, work_out
 from ample_crumb.core.formula.nudge import nudged
-from ample_crumb.core.formula.reading import Manner, read_against
+from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.problem import CannotUse, TooMuch
 from ample_crumb.core.quantity.lines import without_bullet
 from ample_crumb.core.quantity.recipe import MOST_LINES
@@ -24,9 +23,9 @@ from ample_crumb.store import formulas
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.kitchens import Who
-from ample_crumb.work.kitchen import manner_of
 from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
 from ample_crumb.work.views import FiguresView, WorkedView, portion_view, worked_view
+from ample_crumb.work.ways import Ways, ways_of
 
 FIGURES_BY: Final = sha256(
     b"".join(path.read_bytes() for path in sorted(Path(core.__file__).parent.rglob("*.*")) if path.suffix != ".pyc")
@@ -84,23 +83,23 @@ class Pasted:
 def list_all(database: Database, who: Who) -> list[FormulaSummary]:
     """All formulas of the kitchen, archived ones too, the last changed first."""
     with database.transaction() as connection:
-        manner, school = manner_of(connection, who)
+        ways = ways_of(connection, who)
         rows = formulas.listed(connection, who.kitchen_id)
-        return [_summary(row, _kept(connection, who, row, manner), school) for row in rows]
+        return [_summary(row, _kept(connection, who, row, ways), ways.school) for row in rows]
 
 
-def pieces_at_hand(connection: Connection, who: Who, manner: Manner) -> list[tuple[FormulaRow, Portion]]:
+def pieces_at_hand(connection: Connection, who: Who, ways: Ways) -> list[tuple[FormulaRow, Portion]]:
     """Each formula in use with the figures of one piece."""
     rows = [row for row in formulas.listed(connection, who.kitchen_id) if not row.archived]
-    return [(row, _kept(connection, who, row, manner)) for row in rows]
+    return [(row, _kept(connection, who, row, ways)) for row in rows]
 
 
-def piece_of(connection: Connection, who: Who, formula_id: UUID, manner: Manner) -> tuple[FormulaRow, Portion]:
+def piece_of(connection: Connection, who: Who, formula_id: UUID, ways: Ways) -> tuple[FormulaRow, Portion]:
     """A formula and the figures of one piece of it. Raises NotHere."""
     row = formulas.find(connection, who.kitchen_id, formula_id)
     if row is None:
         raise NotHere("formula")
-    return row, _kept(connection, who, row, manner)
+    return row, _kept(connection, who, row, ways)
 
 
 def open_one(database: Database, who: Who, formula_id: UUID) -> FormulaView:
@@ -188,8 +187,8 @@ def paste(text: str) -> Pasted:
 def nudge(database: Database, who: Who, line: Line, factor: float) -> str:
     """The line written anew in grams with its amount multiplied. Raises CannotUse when it has no grams."""
     with database.reading() as connection:
-        manner, _ = manner_of(connection, who)
-    text = nudged(read_against(line.text, reference_cupboard(), manner, line.chosen), factor)
+        ways = ways_of(connection, who)
+    text = nudged(read_against(line.text, ways.cupboard, ways.manner, line.chosen), factor)
     if text is None:
         raise CannotUse("This line has no grams to change; say how much first.")
     return text
@@ -210,33 +209,32 @@ def check_size(parts: tuple[Part, ...]) -> None:
         raise TooMuch("lines", lines, MOST_LINES)
 
 
-def show(worked: FormulaFigures, family: str, school: Carbohydrate) -> WorkedView:
+def show(worked: FormulaFigures, family: str, ways: Ways) -> WorkedView:
     """A worked-out formula with all that follows from its lines, for a screen."""
-    cupboard = reference_cupboard()
-    contents = contents_of(worked, cupboard)
+    contents = contents_of(worked, ways.cupboard)
     claims = claims_of(worked.piece, contents, family)
-    return worked_view(worked, doubt_of(worked, cupboard, school), contents, claims, school)
+    doubt = doubt_of(worked, ways.cupboard, ways.school)
+    return worked_view(worked, doubt, contents, claims, ways.school)
 
 
 def _write(connection: Connection, who: Who, formula_id: UUID, draft: Draft) -> None:
     formulas.write_parts(connection, who.kitchen_id, formula_id, draft.parts)
-    manner, _ = manner_of(connection, who)
-    _work_and_keep(connection, who, formula_id, draft.parts, draft.pieces, manner)
+    _work_and_keep(connection, who, formula_id, draft.parts, draft.pieces, ways_of(connection, who))
 
 
-def _kept(connection: Connection, who: Who, row: FormulaRow, manner: Manner) -> Portion:
+def _kept(connection: Connection, who: Who, row: FormulaRow, ways: Ways) -> Portion:
     """The kept figures of one piece, worked out anew when they are stale."""
     if row.figures_by == FIGURES_BY:
         return row.portion()
     parts = formulas.parts_of(connection, who.kitchen_id, row.id)
-    return _work_and_keep(connection, who, row.id, parts, row.pieces, manner)
+    return _work_and_keep(connection, who, row.id, parts, row.pieces, ways)
 
 
 def _work_and_keep(
-    connection: Connection, who: Who, formula_id: UUID, parts: tuple[Part, ...], pieces: int, manner: Manner
+    connection: Connection, who: Who, formula_id: UUID, parts: tuple[Part, ...], pieces: int, ways: Ways
 ) -> Portion:
-    worked = work_out(parts, pieces, reference_cupboard(), manner)
-    piece = Portion(worked.piece, doubt_of(worked, reference_cupboard()).piece)
+    worked = work_out(parts, pieces, ways.cupboard, ways.manner)
+    piece = Portion(worked.piece, doubt_of(worked, ways.cupboard).piece)
     formulas.keep_figures(connection, who.kitchen_id, formula_id, piece, FIGURES_BY)
     return piece
 
@@ -248,9 +246,9 @@ def _summary(row: FormulaRow, piece: Portion, school: Carbohydrate) -> FormulaSu
 
 
 def _view(connection: Connection, who: Who, row: FormulaRow) -> FormulaView:
-    manner, school = manner_of(connection, who)
+    ways = ways_of(connection, who)
     parts = formulas.parts_of(connection, who.kitchen_id, row.id)
-    worked = work_out(parts, row.pieces, reference_cupboard(), manner)
+    worked = work_out(parts, row.pieces, ways.cupboard, ways.manner)
     draft = Draft(row.name, row.family, row.pieces, row.method, parts)
     return FormulaView(
         row.id,
@@ -258,5 +256,5 @@ def _view(connection: Connection, who: Who, row: FormulaRow) -> FormulaView:
         row.archived,
         row.updated_at,
         draft,
-        show(worked, row.family, school),
+        show(worked, row.family, ways),
     )

@@ -3,17 +3,15 @@
 from dataclasses import dataclass
 from uuid import uuid4
 
-from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.food.energy import EnergySystem
-from ample_crumb.core.food.nutrients import Carbohydrate
+from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.formula.families import Family, families
-from ample_crumb.core.formula.reading import Choice, Manner
+from ample_crumb.core.formula.reading import Choice
 from ample_crumb.core.quantity.names import phrase
-from ample_crumb.core.quantity.units import System
 from ample_crumb.store import formulas, kitchens
-from ample_crumb.store.database import Connection, Database
+from ample_crumb.store.database import Database
 from ample_crumb.store.kitchens import Settings, Who
 from ample_crumb.work.problems import CannotAccept
+from ample_crumb.work.ways import ways_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,13 +30,6 @@ def ensure_person(database: Database) -> Who:
             who = Who(uuid4(), uuid4())
             kitchens.add_kitchen(connection, who, "Kitchen", "Baker")
         return who
-
-
-def manner_of(connection: Connection, who: Who) -> tuple[Manner, Carbohydrate]:
-    """How this person reads and counts."""
-    habits = kitchens.habits_of(connection, who)
-    manner = Manner(System(habits.measures), EnergySystem(habits.energy), habits.remembered)
-    return manner, Carbohydrate(habits.carbohydrate)
 
 
 def load(database: Database, who: Who) -> Kitchen:
@@ -62,9 +53,9 @@ def correct(database: Database, who: Who, name: str, slug: str) -> None:
     words = phrase(name)
     if not words:
         raise CannotAccept("/name", "There is no word in this name to remember.")
-    if slug not in reference_cupboard().ingredients:
-        raise CannotAccept("/slug", "We have no such ingredient.")
     with database.transaction() as connection:
+        if slug not in ways_of(connection, who).cupboard.ingredients:
+            raise CannotAccept("/slug", "We have no such ingredient.")
         kitchens.remember(connection, who.kitchen_id, words, slug)
         formulas.figures_are_stale(connection, who.kitchen_id)
 
@@ -76,9 +67,14 @@ def forget(database: Database, who: Who, name: str) -> None:
         formulas.figures_are_stale(connection, who.kitchen_id)
 
 
-def ingredients_called(words: str, most: int = 12) -> tuple[Choice, ...]:
+def ingredients_of(database: Database, who: Who, words: str) -> tuple[Choice, ...]:
+    """Ingredients of the kitchen whose name is near these words, best first."""
+    with database.reading() as connection:
+        return ingredients_called(ways_of(connection, who).cupboard, words)
+
+
+def ingredients_called(cupboard: Cupboard, words: str, most: int = 12) -> tuple[Choice, ...]:
     """Ingredients whose name is near these words, best first; the first of the cupboard when there are none."""
-    cupboard = reference_cupboard()
     if not words.strip():
         return tuple(Choice(item.slug, item.name) for item in list(cupboard.ingredients.values())[:most])
     start = words.strip().casefold()

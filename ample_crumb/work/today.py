@@ -7,19 +7,17 @@ from uuid import UUID
 from ample_crumb.core.day.fits import what_fits
 from ample_crumb.core.day.tin import Targets, caution_about, pieces_that_fit, sum_bands, sum_up
 from ample_crumb.core.doubt.spread import doubt_of
-from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import Carbohydrate, Portion, total
 from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
-from ample_crumb.core.formula.reading import Manner
 from ample_crumb.core.quantity.foods import split_foods
 from ample_crumb.store import days
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.days import EntryRow
 from ample_crumb.store.kitchens import Who
 from ample_crumb.work.formulas import check_size, piece_of, pieces_at_hand, show
-from ample_crumb.work.kitchen import manner_of
 from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
 from ample_crumb.work.views import FiguresView, LineView, WorkedView, line_view, portion_view, view
+from ample_crumb.work.ways import Ways, ways_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,23 +119,22 @@ def set_targets(database: Database, who: Who, kind: str, from_day: date, targets
 def read_foods(database: Database, who: Who, text: str, day: date) -> FoodsView:
     """Reads typed foods and says what they would leave."""
     with database.reading() as connection:
-        manner, school = manner_of(connection, who)
-        worked = _foods(text, manner)
+        ways = ways_of(connection, who)
+        worked = _foods(text, ways)
         targets = days.plan_of(connection, who, day).targets
         eaten = total(entry.figures() for entry in days.entries_of(connection, who, day))
     leaves = None
     if targets is not None:
         leaves = sum_up([eaten, worked.batch], targets).room_kcal
-    doubt = doubt_of(worked, reference_cupboard(), school)
+    doubt = doubt_of(worked, ways.cupboard, ways.school)
     lines = tuple(map(line_view, worked.parts[0].lines, doubt.lines))
-    return FoodsView(lines, view(worked.batch, doubt.batch, school), worked.unread, leaves)
+    return FoodsView(lines, view(worked.batch, doubt.batch, ways.school), worked.unread, leaves)
 
 
 def lay_in_foods(database: Database, who: Who, entry_id: UUID, day: date, eaten_at: datetime, text: str) -> DayView:
     """Lays typed foods into a day as one entry. Raises CannotAccept when nothing of it could be read."""
     with database.transaction() as connection:
-        manner, _ = manner_of(connection, who)
-        name, portion = _read_entry(text, manner)
+        name, portion = _read_entry(text, ways_of(connection, who))
         days.add_entry(
             connection,
             who,
@@ -159,8 +156,7 @@ def lay_in_pieces(
 ) -> DayView:
     """Lays pieces of a formula into a day, with their figures of now. Raises NotHere, or CannotAccept for nothing."""
     with database.transaction() as connection:
-        manner, _ = manner_of(connection, who)
-        formula, piece = piece_of(connection, who, formula_id, manner)
+        formula, piece = piece_of(connection, who, formula_id, ways_of(connection, who))
         if piece.figures.mass_g <= 0:
             raise CannotAccept(
                 "/formula_id", "This formula has no line that could be read yet; there is nothing to eat."
@@ -185,14 +181,14 @@ def change_entry(database: Database, who: Who, entry_id: UUID, version: int, cha
     """Changes an entry. Pieces keep the figures of the piece that was laid in, more or fewer of it; typed foods are
     read anew only when their text changed. Raises NotHere, CannotAccept or ChangedMeanwhile."""
     with database.transaction() as connection:
-        manner, school = manner_of(connection, who)
+        ways = ways_of(connection, who)
         row = days.find_entry(connection, who, entry_id, lock=True)
         if row is None or row.removed:
             raise NotHere("entry")
         if _is(row, change):
-            return _entry(row, school)
+            return _entry(row, ways.school)
         if row.version != version:
-            raise ChangedMeanwhile("entry", _entry(row, school))
+            raise ChangedMeanwhile("entry", _entry(row, ways.school))
         name, text, pieces, portion = row.name, row.text, row.pieces, row.portion()
         if row.kind == "piece":
             if change.pieces is None:
@@ -201,7 +197,7 @@ def change_entry(database: Database, who: Who, entry_id: UUID, version: int, cha
             pieces = change.pieces
         elif change.text.strip() != row.text:
             text = change.text.strip()
-            name, portion = _read_entry(text, manner)
+            name, portion = _read_entry(text, ways)
         days.change_entry(
             connection,
             who,
@@ -215,7 +211,7 @@ def change_entry(database: Database, who: Who, entry_id: UUID, version: int, cha
         )
         changed = days.find_entry(connection, who, entry_id)
         assert changed is not None
-        return _entry(changed, school)
+        return _entry(changed, ways.school)
 
 
 def remove_entry(database: Database, who: Who, entry_id: UUID, *, removed: bool) -> None:
@@ -230,25 +226,26 @@ def _is(row: EntryRow, change: EntryChange) -> bool:
     return same and (row.pieces == change.pieces if row.kind == "piece" else row.text == change.text.strip())
 
 
-def _foods(text: str, manner: Manner) -> FormulaFigures:
+def _foods(text: str, ways: Ways) -> FormulaFigures:
     lines = tuple(Line(food) for food in split_foods(text))
-    return work_out((Part("", lines),), 1, reference_cupboard(), manner)
+    return work_out((Part("", lines),), 1, ways.cupboard, ways.manner)
 
 
-def _read_entry(text: str, manner: Manner) -> tuple[str, Portion]:
-    worked = _foods(text, manner)
+def _read_entry(text: str, ways: Ways) -> tuple[str, Portion]:
+    worked = _foods(text, ways)
     lines = worked.parts[0].lines
     if not any(line.figures for line in lines):
         problem = lines[0].problem if lines else "Type what you ate, such as 150 g skyr, 30 g oats."
         raise CannotAccept("/text", problem)
     names = [line.name for line in lines if line.figures]
     name = ", ".join(dict.fromkeys(names))
-    portion = Portion(worked.batch, doubt_of(worked, reference_cupboard()).batch)
+    portion = Portion(worked.batch, doubt_of(worked, ways.cupboard).batch)
     return name[:1].upper() + name[1:290], portion
 
 
 def _day(connection: Connection, who: Who, day: date) -> DayView:
-    manner, school = manner_of(connection, who)
+    ways = ways_of(connection, who)
+    school = ways.school
     plan = days.plan_of(connection, who, day)
     targets = plan.targets
     rows = days.entries_of(connection, who, day)
@@ -265,7 +262,7 @@ def _day(connection: Connection, who: Who, day: date) -> DayView:
             summed.protein_share,
             summed.tight,
         )
-        fits = _fits(connection, who, manner, school, summed.room_kcal)
+        fits = _fits(connection, who, ways, summed.room_kcal)
     return DayView(
         day=day,
         day_type=plan.day_type,
@@ -279,17 +276,15 @@ def _day(connection: Connection, who: Who, day: date) -> DayView:
     )
 
 
-def _fits(
-    connection: Connection, who: Who, manner: Manner, school: Carbohydrate, room_kcal: float
-) -> tuple[FitView, ...]:
+def _fits(connection: Connection, who: Who, ways: Ways, room_kcal: float) -> tuple[FitView, ...]:
     at_hand = {
-        str(row.id): (row, piece) for row, piece in pieces_at_hand(connection, who, manner) if piece.figures.mass_g
+        str(row.id): (row, piece) for row, piece in pieces_at_hand(connection, who, ways) if piece.figures.mass_g
     }
     fits = what_fits(((key, piece.figures) for key, (_, piece) in at_hand.items()), room_kcal)
     views = []
     for fit in fits[:FITS_SHOWN]:
         row, piece = at_hand[fit.key]
-        views.append(FitView(row.id, row.name, fit.pieces, portion_view(piece.times(fit.pieces), school)))
+        views.append(FitView(row.id, row.name, fit.pieces, portion_view(piece.times(fit.pieces), ways.school)))
     return tuple(views)
 
 
@@ -329,13 +324,13 @@ def read_bench(database: Database, who: Who, parts: tuple[Part, ...], pieces: in
     """Works out what is on the Bench, saved or not, and how many of its pieces fit into the day. Raises TooMuch."""
     check_size(parts)
     with database.reading() as connection:
-        manner, school = manner_of(connection, who)
+        ways = ways_of(connection, who)
         targets = days.plan_of(connection, who, day).targets
         eaten = total(row.figures() for row in days.entries_of(connection, who, day))
-    worked = work_out(parts, pieces, reference_cupboard(), manner)
+    worked = work_out(parts, pieces, ways.cupboard, ways.manner)
     fitting = None
     if targets is not None and worked.piece.mass_g > 0:
         energy = worked.piece.nutrients.energy_kcal or 0.0
         count = pieces_that_fit(energy, sum_up([eaten], targets).room_kcal)
         fitting = Fitting(count, count * energy, count * (worked.piece.nutrients.protein_g or 0.0))
-    return BenchView(show(worked, family, school), fitting)
+    return BenchView(show(worked, family, ways), fitting)

@@ -20,7 +20,9 @@ def parts(*lines: str) -> list[dict[str, Any]]:
     return [{"name": "", "lines": [{"text": line, "chosen": None} for line in lines]}]
 
 
-class Api(unittest.TestCase):
+class ApiCase(unittest.TestCase):
+    """Base: the application on an empty database, and the calls that most tests make."""
+
     def setUp(self) -> None:
         self.app = create_app(new_database())
         self.client = self.enterContext(TestClient(self.app, raise_server_exceptions=False))
@@ -52,6 +54,8 @@ class Api(unittest.TestCase):
         body = {"id": entry_id or str(uuid4()), "eaten_at": NOON, "formula_id": formula_id, "pieces": pieces}
         return self.ask("POST", f"/api/days/{DAY}/pieces", body, 201)
 
+
+class Api(ApiCase):
     def test_the_story(self) -> None:
         self.targets()
         pasted = self.ask("POST", "/api/bench/paste", {"text": "Bean bars\nmakes 12\n- " + "\n- ".join(LINES)})

@@ -25,10 +25,12 @@ class Cupboard:
         by_slug = {ingredient.slug: ingredient for ingredient in ingredients}
         return cls(by_slug, NameIndex({slug: _called(item) for slug, item in by_slug.items()}))
 
-    def with_own(self, own: Iterable[Ingredient]) -> "Cupboard":
-        """The same with a kitchen's own products, which win where names tie."""
-        own = tuple(own)
-        return Cupboard.of((*own, *self.ingredients.values())) if own else self
+    def with_own(self, named: Iterable[Ingredient], pointed_at: Iterable[Ingredient] = ()) -> "Cupboard":
+        """The same with a kitchen's own products, which win where names tie; those only `pointed_at` by their slug have
+        no names here."""
+        items = {item.slug: item for item in (*named, *self.ingredients.values())}
+        index = NameIndex({slug: _called(item) for slug, item in items.items()})
+        return Cupboard(items | {item.slug: item for item in pointed_at}, index)
 
 
 def _called(ingredient: Ingredient) -> tuple[str, ...]:

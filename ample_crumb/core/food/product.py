@@ -1,0 +1,75 @@
+"""A product of a kitchen's own: its label as printed, and the ingredient that follows from it."""
+
+from dataclasses import dataclass
+
+from ample_crumb.core.food.ingredient import Ingredient
+from ample_crumb.core.food.label import Label, LabelFigures, read_label
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.quantity.weigh import Measures
+
+
+@dataclass(frozen=True, slots=True)
+class Contains:
+    """What a product is said to contain; None where nobody said."""
+
+    allergens: tuple[str, ...] | None = None
+    vegan: bool | None = None
+    vegetarian: bool | None = None
+    added_sugar: bool | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class OwnMeasures:
+    """Grams of one scoop, piece, pack and US cup of a product, as far as they are known."""
+
+    scoop_g: float | None = None
+    piece_g: float | None = None
+    pack_g: float | None = None
+    cup_g: float | None = None
+
+    def measures(self) -> Measures:
+        """As lines are weighed by them."""
+        pieces = {word: grams for word, grams in (("medium", self.piece_g), ("scoop", self.scoop_g)) if grams}
+        # Whatever a line calls it, there is one kind of pack of a product.
+        packs = {word: self.pack_g for word in ("packet", "tub", "can", "bag", "jar", "box") if self.pack_g}
+        return Measures({"level": self.cup_g} if self.cup_g else {}, pieces, packs)
+
+
+class LabelProblem(CannotUse):
+    """A label that cannot be true; `field` is the one to look at."""
+
+    def __init__(self, field: str, sentence: str) -> None:
+        self.field = field
+        super().__init__(sentence)
+
+
+def ingredient_of(
+    slug: str,
+    name: str,
+    synonyms: tuple[str, ...],
+    role: str,
+    label: Label,
+    measures: OwnMeasures,
+    contains: Contains,
+) -> tuple[Ingredient, LabelFigures]:
+    """The ingredient of a product, and what its label's check says. Raises LabelProblem."""
+    read = read_label(label)
+    if read.per_100g is None:
+        problem = read.problems[0]
+        raise LabelProblem(problem.field, problem.sentence)
+    ingredient = Ingredient(
+        slug=slug,
+        name=name,
+        synonyms=synonyms,
+        role=role,
+        per_100g=read.per_100g,
+        polyol_kind=label.polyol_kind,
+        measures=measures.measures(),
+        allergens=contains.allergens,
+        vegan=contains.vegan,
+        vegetarian=contains.vegetarian or contains.vegan,
+        added_sugar=contains.added_sugar,
+        source="its label",
+        sd_per_100g=read.sd_per_100g,
+    )
+    return ingredient, read

@@ -1,0 +1,194 @@
+"""A kitchen's own products and their labels by date."""
+
+from dataclasses import dataclass, fields
+from datetime import datetime
+from typing import Any, Final
+from uuid import UUID
+
+from psycopg.rows import class_row
+
+from ample_crumb.core.food.label import Basis, Label, Style
+from ample_crumb.core.food.product import Contains, OwnMeasures
+from ample_crumb.store.database import Connection
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ProductRow:
+    """A product with one of its labels, by default the newest, `number`."""
+
+    id: UUID
+    name: str
+    synonyms: list[str]
+    role: str
+    version: int
+    archived: bool
+    number: int
+    made_at: datetime
+    style: str
+    basis: str
+    polyol_kind: str
+    serving_g: float | None
+    density_g_per_ml: float | None
+    energy_kcal: float | None
+    energy_kj: float | None
+    fat_g: float | None
+    saturates_g: float | None
+    carbohydrate_g: float | None
+    sugars_g: float | None
+    fibre_g: float | None
+    polyols_g: float | None
+    erythritol_g: float | None
+    allulose_g: float | None
+    protein_g: float | None
+    salt_g: float | None
+    sodium_mg: float | None
+    alcohol_g: float | None
+    scoop_g: float | None
+    piece_g: float | None
+    pack_g: float | None
+    cup_g: float | None
+    allergens: list[str] | None
+    vegan: bool | None
+    vegetarian: bool | None
+    added_sugar: bool | None
+
+    def label(self) -> Label:
+        """The label as printed."""
+        figures = {name: getattr(self, name) for name in _FIGURES}
+        return Label(style=Style(self.style), basis=Basis(self.basis), polyol_kind=self.polyol_kind, **figures)
+
+    def measures(self) -> OwnMeasures:
+        """Grams of a scoop, piece, pack and cup."""
+        return OwnMeasures(self.scoop_g, self.piece_g, self.pack_g, self.cup_g)
+
+    def contains(self) -> Contains:
+        """What it is said to contain."""
+        allergens = None if self.allergens is None else tuple(self.allergens)
+        return Contains(allergens, self.vegan, self.vegetarian, self.added_sugar)
+
+
+_FIGURES: Final = tuple(field.name for field in fields(Label) if field.name not in {"style", "basis", "polyol_kind"})
+
+
+def listed(connection: Connection, kitchen_id: UUID) -> list[ProductRow]:
+    """All products of the kitchen with all their labels, the newest label of each first."""
+    with connection.cursor(row_factory=class_row(ProductRow)) as cursor:
+        return cursor.execute(
+            """
+            select product.id, name, synonyms, role, version, archived_at is not null as archived, number, made_at,
+                style, basis, polyol_kind, serving_g, density_g_per_ml, energy_kcal, energy_kj, fat_g, saturates_g,
+                carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g, allulose_g, protein_g, salt_g, sodium_mg,
+                alcohol_g, scoop_g, piece_g, pack_g, cup_g, allergens, vegan, vegetarian, added_sugar
+            from product join product_label on product_label.product_id = product.id
+            where product.kitchen_id = %(kitchen_id)s
+            order by lower(name), product.id, number desc
+            """,
+            {"kitchen_id": kitchen_id},
+        ).fetchall()
+
+
+def labels_of(connection: Connection, kitchen_id: UUID, product_id: UUID) -> list[ProductRow]:
+    """One product with all its labels, the newest first; empty when there is none of that id."""
+    return [row for row in listed(connection, kitchen_id) if row.id == product_id]
+
+
+def lock(connection: Connection, kitchen_id: UUID, product_id: UUID) -> None:
+    """Keeps others from changing the product until the transaction ends."""
+    connection.execute(
+        "select 1 from product where id = %(id)s and kitchen_id = %(kitchen_id)s for update",
+        {"id": product_id, "kitchen_id": kitchen_id},
+    )
+
+
+def add(
+    connection: Connection, kitchen_id: UUID, product_id: UUID, *, name: str, synonyms: tuple[str, ...], role: str
+) -> bool:
+    """A new product without a label. False when that id is taken, as after a retry."""
+    added = connection.execute(
+        """
+        insert into product (id, kitchen_id, name, synonyms, role)
+        values (%(id)s, %(kitchen_id)s, %(name)s, %(synonyms)s, %(role)s) on conflict (id) do nothing
+        """,
+        {"id": product_id, "kitchen_id": kitchen_id, "name": name, "synonyms": list(synonyms), "role": role},
+    )
+    return added.rowcount == 1
+
+
+def change(
+    connection: Connection, kitchen_id: UUID, product_id: UUID, *, name: str, synonyms: tuple[str, ...], role: str
+) -> None:
+    """New names of a product and its next version. The caller has locked it and looked at its version."""
+    connection.execute(
+        """
+        update product set name = %(name)s, synonyms = %(synonyms)s, role = %(role)s, version = version + 1
+        where id = %(id)s and kitchen_id = %(kitchen_id)s
+        """,
+        {"id": product_id, "kitchen_id": kitchen_id, "name": name, "synonyms": list(synonyms), "role": role},
+    )
+
+
+def add_label(
+    connection: Connection,
+    kitchen_id: UUID,
+    product_id: UUID,
+    number: int,
+    label: Label,
+    measures: OwnMeasures,
+    contains: Contains,
+) -> None:
+    """The next label of a product."""
+    values: dict[str, Any] = {
+        "id": product_id,
+        "kitchen_id": kitchen_id,
+        "number": number,
+        "style": label.style,
+        "basis": label.basis,
+        "polyol_kind": label.polyol_kind,
+        "allergens": None if contains.allergens is None else list(contains.allergens),
+        "vegan": contains.vegan,
+        "vegetarian": contains.vegetarian,
+        "added_sugar": contains.added_sugar,
+        "scoop_g": measures.scoop_g,
+        "piece_g": measures.piece_g,
+        "pack_g": measures.pack_g,
+        "cup_g": measures.cup_g,
+    }
+    connection.execute(
+        """
+        insert into product_label (product_id, kitchen_id, number, style, basis, polyol_kind, serving_g,
+            density_g_per_ml, energy_kcal, energy_kj, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g,
+            erythritol_g, allulose_g, protein_g, salt_g, sodium_mg, alcohol_g, scoop_g, piece_g, pack_g, cup_g,
+            allergens, vegan, vegetarian, added_sugar)
+        values (%(id)s, %(kitchen_id)s, %(number)s, %(style)s, %(basis)s, %(polyol_kind)s, %(serving_g)s,
+            %(density_g_per_ml)s, %(energy_kcal)s, %(energy_kj)s, %(fat_g)s, %(saturates_g)s, %(carbohydrate_g)s,
+            %(sugars_g)s, %(fibre_g)s, %(polyols_g)s, %(erythritol_g)s, %(allulose_g)s, %(protein_g)s, %(salt_g)s,
+            %(sodium_mg)s, %(alcohol_g)s, %(scoop_g)s, %(piece_g)s, %(pack_g)s, %(cup_g)s, %(allergens)s, %(vegan)s,
+            %(vegetarian)s, %(added_sugar)s)
+        """,
+        values | {name: getattr(label, name) for name in _FIGURES},
+    )
+
+
+def archive(connection: Connection, kitchen_id: UUID, product_id: UUID, *, archived: bool) -> bool:
+    """Puts a product away or brings it back; False when there is none of that id."""
+    done = connection.execute(
+        """
+        update product set archived_at = case when %(archived)s then coalesce(archived_at, now()) end
+        where id = %(id)s and kitchen_id = %(kitchen_id)s
+        """,
+        {"archived": archived, "id": product_id, "kitchen_id": kitchen_id},
+    )
+    return done.rowcount == 1
+
+
+def cupboard_changed(connection: Connection, kitchen_id: UUID) -> None:
+    """Tells all workers that the products have changed."""
+    connection.execute("update kitchen set cupboard_revision = gen_random_uuid() where id = %(id)s", {"id": kitchen_id})
+
+
+def remembered_as(connection: Connection, kitchen_id: UUID, was: str, now: str) -> None:
+    """Words that were corrected to the slug `was` mean `now`."""
+    connection.execute(
+        "update remembered set slug = %(now)s where kitchen_id = %(kitchen_id)s and slug = %(was)s",
+        {"kitchen_id": kitchen_id, "was": was, "now": now},
+    )

@@ -1,0 +1,86 @@
+"""How a person reads and counts, and what with: habits, the school of carbohydrate, the kitchen's cupboard."""
+
+from collections import OrderedDict
+from dataclasses import dataclass
+from threading import Lock
+from typing import Final
+from uuid import UUID
+
+from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
+from ample_crumb.core.food.energy import EnergySystem
+from ample_crumb.core.food.ingredient import Ingredient
+from ample_crumb.core.food.label import LabelFigures
+from ample_crumb.core.food.nutrients import Carbohydrate
+from ample_crumb.core.food.product import ingredient_of
+from ample_crumb.core.formula.reading import Manner
+from ample_crumb.core.quantity.units import System
+from ample_crumb.store import kitchens, products
+from ample_crumb.store.database import Connection
+from ample_crumb.store.kitchens import Who
+from ample_crumb.store.products import ProductRow
+
+
+@dataclass(frozen=True, slots=True)
+class Ways:
+    """What lines are read with, and how carbohydrate is counted."""
+
+    manner: Manner
+    school: Carbohydrate
+    cupboard: Cupboard
+
+
+def ways_of(connection: Connection, who: Who) -> Ways:
+    """The ways of this person in their kitchen as it is now."""
+    habits = kitchens.habits_of(connection, who)
+    manner = Manner(System(habits.measures), EnergySystem(habits.energy), habits.remembered)
+    cupboard = _cupboard(connection, who.kitchen_id, habits.cupboard_revision)
+    return Ways(manner, Carbohydrate(habits.carbohydrate), cupboard)
+
+
+def slug_of(product_id: UUID, number: int) -> str:
+    """What a line that means this label of a product is pointed at."""
+    return f"own-{product_id}-{number}"
+
+
+def made_of(row: ProductRow) -> tuple[Ingredient, LabelFigures]:
+    """The ingredient of a stored label, and its check."""
+    slug = slug_of(row.id, row.number)
+    synonyms = tuple(row.synonyms)
+    return ingredient_of(slug, row.name, synonyms, row.role, row.label(), row.measures(), row.contains())
+
+
+_KEPT: Final = 32
+_cupboards: OrderedDict[UUID, tuple[UUID, Cupboard]] = OrderedDict()
+_guard: Final = Lock()
+
+
+def _cupboard(connection: Connection, kitchen_id: UUID, revision: UUID | None) -> Cupboard:
+    """The kitchen's cupboard of that revision. To index it takes longer than to read a recipe, so it is kept."""
+    if revision is None:
+        return reference_cupboard()
+    with _guard:
+        kept = _cupboards.get(kitchen_id)
+        if kept is not None and kept[0] == revision:
+            _cupboards.move_to_end(kitchen_id)
+            return kept[1]
+    made = _build(products.listed(connection, kitchen_id))
+    with _guard:
+        _cupboards[kitchen_id] = (revision, made)
+        while len(_cupboards) > _KEPT:
+            _cupboards.popitem(last=False)
+    return made
+
+
+def _build(rows: list[ProductRow]) -> Cupboard:
+    """Own products before generic foods. Lines find the newest label of a product in use by its names; older labels and
+    archived products only where a line is pointed at them."""
+    named, pointed_at = [], []
+    newest: set[UUID] = set()
+    for row in rows:
+        ingredient, _ = made_of(row)
+        if row.id in newest or row.archived:
+            pointed_at.append(ingredient)
+        else:
+            named.append(ingredient)
+        newest.add(row.id)
+    return reference_cupboard().with_own(named, pointed_at)
