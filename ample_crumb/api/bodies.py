@@ -9,7 +9,7 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 from ample_crumb.core.day.tin import Targets
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.energy import US_POLYOL_KCAL_PER_G, EnergySystem
-from ample_crumb.core.food.label import Basis, Label, Style
+from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.nutrients import Carbohydrate
 from ample_crumb.core.food.product import Contains, OwnMeasures
 from ample_crumb.core.formula.formula import Line, Part
@@ -188,7 +188,7 @@ class LabelBody(Body):
     """A label as printed; what it does not state is null. Figures that cannot be true come back as problems."""
 
     style: Style
-    basis: Basis
+    basis: LabelBasis
     serving_g: Amount = None
     density_g_per_ml: Amount = None
     energy_kcal: Amount = None

@@ -8,7 +8,7 @@ from ample_crumb.api.bodies import ArchivedBody, LabelBody, NewProduct, ProductB
 from ample_crumb.api.context import AsPerson, InDatabase
 from ample_crumb.core.food.label import LabelFigures
 from ample_crumb.work import cupboard
-from ample_crumb.work.cupboard import Draft, Item, ProductView
+from ample_crumb.work.cupboard import Item, ProductDraft, ProductView
 
 router = APIRouter(prefix="/api")
 
@@ -56,6 +56,8 @@ def archive_product(product_id: UUID, body: ArchivedBody, database: InDatabase, 
     return Response(status_code=204)
 
 
-def _draft(body: ProductBody) -> Draft:
+def _draft(body: ProductBody) -> ProductDraft:
     synonyms = tuple(dict.fromkeys(word.strip() for word in body.synonyms if word.strip()))
-    return Draft(body.name.strip(), synonyms, body.role, body.label.label(), body.measures.measures(), body.contains())
+    return ProductDraft(
+        body.name.strip(), synonyms, body.role, body.label.label(), body.measures.measures(), body.contains()
+    )

@@ -14,7 +14,7 @@ from typing import Final
 
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.ingredient import Ingredient
-from ample_crumb.core.food.label import Basis, Label, Style
+from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.product import Contains, LabelProblem, OwnMeasures, ingredient_of
 from ample_crumb.core.problem import CannotUse
 
@@ -30,9 +30,13 @@ _COLUMNS: Final = frozenset((*_WORDS, *_AMOUNTS, *_MEASURES))
 
 @dataclass(frozen=True, slots=True)
 class Product:
-    """A product read from a row: an ingredient, and what its label's check says of it; empty when all is well."""
+    """A product read from a row: its label, measures and contents as typed, the ingredient that follows, and what the
+    label's check says of it; empty when all is well."""
 
     ingredient: Ingredient
+    label: Label
+    measures: OwnMeasures
+    contains: Contains
     remark: str
 
 
@@ -68,17 +72,18 @@ def _product(row: Mapping[str, str | None]) -> Product:
         _yes("added_sugar", cells),
     )
     synonyms = _parted(cells.get("synonyms", ""))
+    label = _label(cells)
     try:
-        made, read = ingredient_of(slug, name[:120], synonyms, cells.get("role", ""), _label(cells), measures, contains)
+        made, read = ingredient_of(slug, name[:120], synonyms, cells.get("role", ""), label, measures, contains)
     except LabelProblem as problem:
         raise CannotUse(f"{problem.field}: {problem}") from problem
-    return Product(made, read.remark)
+    return Product(made, label, measures, contains, read.remark)
 
 
 def _label(cells: Mapping[str, str]) -> Label:
     try:
         style = Style(cells.get("style") or Style.EUROPEAN)
-        basis = Basis(cells.get("basis") or Basis.PER_100_G)
+        basis = LabelBasis(cells.get("basis") or LabelBasis.PER_100_G)
     except ValueError as wrong:
         raise CannotUse("The style is european or us, the basis 100 g, 100 ml or serving.") from wrong
     amounts = {name: _number(name, cells) for name in _AMOUNTS}

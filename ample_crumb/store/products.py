@@ -7,7 +7,7 @@ from uuid import UUID
 
 from psycopg.rows import class_row
 
-from ample_crumb.core.food.label import Basis, Label, Style
+from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.product import Contains, OwnMeasures
 from ample_crumb.store.database import Connection
 
@@ -55,7 +55,7 @@ class ProductRow:
     def label(self) -> Label:
         """The label as printed."""
         figures = {name: getattr(self, name) for name in _FIGURES}
-        return Label(style=Style(self.style), basis=Basis(self.basis), polyol_kind=self.polyol_kind, **figures)
+        return Label(style=Style(self.style), basis=LabelBasis(self.basis), polyol_kind=self.polyol_kind, **figures)
 
     def measures(self) -> OwnMeasures:
         """Grams of a scoop, piece, pack and cup."""

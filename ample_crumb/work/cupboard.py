@@ -7,6 +7,7 @@ from uuid import UUID
 from ample_crumb.core.food.energy import Layers, layers
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import Label, LabelFigures, read_label
+from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.core.food.product import Contains, LabelProblem, OwnMeasures, ingredient_of
 from ample_crumb.core.formula.formula import Line, Part, work_out
 from ample_crumb.store import formulas, products
@@ -26,15 +27,17 @@ class Item:
     role: str
     product_id: UUID | None
     archived: bool
-    energy_kcal: float | None
-    protein_g: float | None
+    per_100g: Nutrients
     layers: Layers
     allergens: tuple[str, ...] | None
+    vegan: bool | None
+    vegetarian: bool | None
+    added_sugar: bool | None
     source: str
 
 
 @dataclass(frozen=True, slots=True)
-class Draft:
+class ProductDraft:
     """A product as the baker typed it."""
 
     name: str
@@ -64,7 +67,7 @@ class ProductView:
     number: int
     made_at: datetime
     slug: str
-    draft: Draft
+    draft: ProductDraft
     check: LabelFigures
     used: tuple[Used, ...]
 
@@ -95,7 +98,7 @@ def open_one(database: Database, who: Who, product_id: UUID) -> ProductView:
         return _view(connection, who, product_id)
 
 
-def create(database: Database, who: Who, product_id: UUID, draft: Draft) -> ProductView:
+def create(database: Database, who: Who, product_id: UUID, draft: ProductDraft) -> ProductView:
     """A new product. Sending the same id again changes nothing. Raises CannotAccept for what its label cannot say."""
     _acceptable(draft)
     with database.transaction() as connection:
@@ -108,7 +111,7 @@ def create(database: Database, who: Who, product_id: UUID, draft: Draft) -> Prod
         return _view(connection, who, product_id)
 
 
-def save(database: Database, who: Who, product_id: UUID, version: int, draft: Draft) -> ProductView:
+def save(database: Database, who: Who, product_id: UUID, version: int, draft: ProductDraft) -> ProductView:
     """Saves a product. What changed on its label makes a new label: formulas that use the product stay with the one
     they were made by until they are told to move. Raises NotHere, CannotAccept or ChangedMeanwhile."""
     _acceptable(draft)
@@ -167,7 +170,7 @@ def archive(database: Database, who: Who, product_id: UUID, *, archived: bool) -
         _changed(connection, who)
 
 
-def _acceptable(draft: Draft) -> None:
+def _acceptable(draft: ProductDraft) -> None:
     if not draft.name.strip():
         raise CannotAccept("/name", "A product needs a name.")
     try:
@@ -227,10 +230,9 @@ def _newest(rows: list[ProductRow]) -> list[ProductRow]:
 
 
 def _item(item: Ingredient, product_id: UUID | None, archived: bool) -> Item:
-    of = item.per_100g
     return Item(
-        item.slug, item.name, item.role, product_id, archived, of.energy_kcal, of.protein_g, layers(of),
-        item.allergens, item.source,
+        item.slug, item.name, item.role, product_id, archived, item.per_100g, layers(item.per_100g), item.allergens,
+        item.vegan, item.vegetarian, item.added_sugar, item.source,
     )  # fmt: skip
 
 
@@ -248,7 +250,7 @@ def _view(connection: Connection, who: Who, product_id: UUID) -> ProductView:
         number=row.number,
         made_at=row.made_at,
         slug=slug,
-        draft=Draft(row.name, tuple(row.synonyms), row.role, row.label(), row.measures(), row.contains()),
+        draft=ProductDraft(row.name, tuple(row.synonyms), row.role, row.label(), row.measures(), row.contains()),
         check=read_label(row.label()),
         used=_used(connection, who, slugs, slug),
     )

@@ -8,10 +8,12 @@ from typing import Final
 from uuid import UUID, uuid5
 
 from ample_crumb.core.day.tin import Targets
+from ample_crumb.formats.products_csv import products_from_csv
 from ample_crumb.store import days, kitchens
 from ample_crumb.store.database import Database
 from ample_crumb.store.kitchens import Who
-from ample_crumb.work import formulas, today
+from ample_crumb.work import cupboard, formulas, today
+from ample_crumb.work.cupboard import ProductDraft
 from ample_crumb.work.formulas import Draft
 
 _SPACE: Final = UUID("4f0a1c1e-5f0c-4c58-9d0b-6b3d0f6f9a51")
@@ -36,11 +38,20 @@ def load_demo(database: Database, now: datetime) -> None:
         for ago in range(-1, 14):
             day = (now - timedelta(days=ago)).date()
             days.set_day_type(connection, who, day, "training" if day.weekday() in _TRAINING_WEEKDAYS else "rest")
+    _products(database, who)
     made = {name: _formula(database, who, name, family) for name, family in _FAMILIES.items()}
     folder = files("ample_crumb.work.demo_kitchen")
     table = folder.joinpath("days.csv").read_text("utf-8").splitlines()
     for place, row in enumerate(csv.DictReader(table)):
         _entry(database, who, now, place, row, made)
+
+
+def _products(database: Database, who: Who) -> None:
+    text = files("ample_crumb.work.demo_kitchen").joinpath("products.csv").read_text("utf-8")
+    for product in products_from_csv(text):
+        item = product.ingredient
+        draft = ProductDraft(item.name, item.synonyms, item.role, product.label, product.measures, product.contains)
+        cupboard.create(database, who, uuid5(_SPACE, item.name), draft)
 
 
 def _formula(database: Database, who: Who, name: str, family: str) -> UUID:

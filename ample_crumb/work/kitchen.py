@@ -3,7 +3,8 @@
 from dataclasses import dataclass
 from uuid import uuid4
 
-from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.allergens import KNOWN
+from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.formula.families import Family, families
 from ample_crumb.core.formula.reading import Choice
 from ample_crumb.core.quantity.names import phrase
@@ -20,6 +21,8 @@ class Kitchen:
 
     settings: Settings
     families: tuple[Family, ...]
+    allergens: tuple[str, ...]
+    roles: tuple[str, ...]
 
 
 def ensure_person(database: Database) -> Who:
@@ -33,9 +36,14 @@ def ensure_person(database: Database) -> Who:
 
 
 def load(database: Database, who: Who) -> Kitchen:
-    """Settings and families."""
+    """Settings, families, and the names that products are sorted by."""
     with database.transaction() as connection:
-        return Kitchen(kitchens.settings_of(connection, who), families())
+        return Kitchen(kitchens.settings_of(connection, who), families(), KNOWN, _roles())
+
+
+def _roles() -> tuple[str, ...]:
+    """The kinds of food of the cupboard, in the order of its table."""
+    return tuple(dict.fromkeys(item.role for item in reference_cupboard().ingredients.values()))
 
 
 def change_settings(database: Database, who: Who, settings: Settings) -> Settings:

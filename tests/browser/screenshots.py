@@ -49,6 +49,8 @@ def main() -> None:
                 ("bench-phone", "phone", False, _bench),
                 ("new-formula", "desk", False, _new_formula),
                 ("unread-line", "desk", False, _unread_line),
+                ("cupboard", "desk", False, _cupboard),
+                ("label", "desk", False, _label),
                 ("settings", "desk", False, _settings),
             ):
                 _picture(browser, served, name, size, dark, show)
@@ -93,6 +95,17 @@ def _unread_line(page: Page) -> None:
     _new_formula(page)
     page.get_by_role("button", name="Read it").click()
     page.locator("[data-piece-kcal]").wait_for()
+
+
+def _cupboard(page: Page) -> None:
+    page.get_by_role("link", name="Cupboard").click()
+    page.get_by_role("list", name="Foods").wait_for()
+
+
+def _label(page: Page) -> None:
+    _cupboard(page)
+    page.get_by_role("button", name="Open Lantern peanut powder").click()
+    page.locator("[data-check]").get_by_text("does not follow").wait_for()
 
 
 def _settings(page: Page) -> None:

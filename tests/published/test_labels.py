@@ -7,11 +7,11 @@ import math
 import unittest
 from dataclasses import replace
 
-from ample_crumb.core.food.label import Basis, Label, LabelFigures, Style, read_label
+from ample_crumb.core.food.label import Label, LabelBasis, LabelFigures, Style, read_label
 
 WHEY_US = Label(
-    Style.US, Basis.PER_SERVING, serving_g=30, energy_kcal=120, fat_g=1.5, saturates_g=1, carbohydrate_g=3, sugars_g=2,
-    fibre_g=1, protein_g=24, sodium_mg=130,
+    Style.US, LabelBasis.PER_SERVING, serving_g=30, energy_kcal=120, fat_g=1.5, saturates_g=1, carbohydrate_g=3,
+    sugars_g=2, fibre_g=1, protein_g=24, sodium_mg=130,
 )  # fmt: skip
 OATS_EU = Label(
     Style.EUROPEAN, energy_kcal=375, fat_g=7, saturates_g=1.3, carbohydrate_g=60, sugars_g=1.2, fibre_g=9, protein_g=13,
@@ -48,7 +48,7 @@ class Reading(unittest.TestCase):
         read = read_label(replace(OATS_EU, energy_kcal=None, energy_kj=1569))
         self.assertAlmostEqual(figures(read, "energy_kcal"), 375, places=1)
         milk = Label(
-            Style.EUROPEAN, Basis.PER_100_ML, density_g_per_ml=1.03, energy_kcal=64, fat_g=3.6, carbohydrate_g=4.7,
+            Style.EUROPEAN, LabelBasis.PER_100_ML, density_g_per_ml=1.03, energy_kcal=64, fat_g=3.6, carbohydrate_g=4.7,
             protein_g=3.3,
         )  # fmt: skip
         self.assertAlmostEqual(figures(read_label(milk), "energy_kcal"), 64 / 1.03)
@@ -76,7 +76,7 @@ class Rounding(unittest.TestCase):
     def test_a_printed_zero_is_not_nothing(self) -> None:
         # A US spray of 0.25 g a serving may print 0 kcal for all under 5, and 0 g of fat for all under 0.5.
         spray = Label(
-            Style.US, Basis.PER_SERVING, serving_g=0.25, energy_kcal=0, fat_g=0, carbohydrate_g=0, protein_g=0
+            Style.US, LabelBasis.PER_SERVING, serving_g=0.25, energy_kcal=0, fat_g=0, carbohydrate_g=0, protein_g=0
         )
         read = read_label(spray)
         assert read.sd_per_100g is not None
@@ -120,7 +120,7 @@ class Wrong(unittest.TestCase):
             (replace(OATS_EU, energy_kcal=9000), "energy_kcal", "more than pure fat"),
             (replace(OATS_EU, fat_g=math.nan), "fat_g", "no number"),
             (replace(WHEY_US, serving_g=None), "serving_g", "weight of a serving"),
-            (replace(OATS_EU, basis=Basis.PER_100_ML), "density_g_per_ml", "millilitre"),
+            (replace(OATS_EU, basis=LabelBasis.PER_100_ML), "density_g_per_ml", "millilitre"),
         ):
             with self.subTest(words):
                 read = read_label(label)

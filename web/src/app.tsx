@@ -6,6 +6,7 @@ import { kitchenQuery } from "@/api/queries";
 import { useLook } from "@/look/look";
 import { Frame } from "@/parts/Frame";
 import { Notices } from "@/parts/Notices";
+import { Cupboard } from "@/places/cupboard/Cupboard";
 import { Bench } from "@/places/formulas/Bench";
 import { Formulas } from "@/places/formulas/Formulas";
 import { Settings } from "@/places/settings/Settings";
@@ -27,6 +28,7 @@ export function App() {
           <Route path="today/:day?" element={<Today />} />
           <Route path="formulas" element={<Formulas />} />
           <Route path="formulas/:id" element={<Bench />} />
+          <Route path="cupboard" element={<Cupboard />} />
           <Route path="settings" element={<Settings />} />
           <Route path="*" element={<Navigate to="/today" replace />} />
         </Route>

@@ -22,7 +22,7 @@ class Style(StrEnum):
     US = "us"
 
 
-class Basis(StrEnum):
+class LabelBasis(StrEnum):
     """What the printed figures are for."""
 
     PER_100_G = "100 g"
@@ -40,7 +40,7 @@ class Label:
     """
 
     style: Style
-    basis: Basis = Basis.PER_100_G
+    basis: LabelBasis = LabelBasis.PER_100_G
     serving_g: float | None = None
     density_g_per_ml: float | None = None
     energy_kcal: float | None = None
@@ -130,9 +130,9 @@ def _impossible(label: Label) -> Iterator[FieldProblem]:
 
 
 def _basis_problems(label: Label) -> Iterator[FieldProblem]:
-    if label.basis is Basis.PER_SERVING and not label.serving_g:
+    if label.basis is LabelBasis.PER_SERVING and not label.serving_g:
         yield FieldProblem("serving_g", "Per serving needs the weight of a serving in grams; it stands beside it.")
-    if label.basis is Basis.PER_100_ML and not label.density_g_per_ml:
+    if label.basis is LabelBasis.PER_100_ML and not label.density_g_per_ml:
         yield FieldProblem(
             "density_g_per_ml", "Per 100 ml needs the weight of a millilitre; milk has 1.03 g, oil 0.92."
         )
@@ -151,9 +151,9 @@ def _impossible_per_100_g(of: Nutrients) -> Iterator[FieldProblem]:
 
 
 def _to_100_g(label: Label) -> float:
-    if label.basis is Basis.PER_SERVING:
+    if label.basis is LabelBasis.PER_SERVING:
         return 100 / (label.serving_g or 100)
-    return 1 / (label.density_g_per_ml or 1.0) if label.basis is Basis.PER_100_ML else 1.0
+    return 1 / (label.density_g_per_ml or 1.0) if label.basis is LabelBasis.PER_100_ML else 1.0
 
 
 def _printed(label: Label) -> Nutrients:

@@ -33,6 +33,19 @@ export const formulaQuery = (id: string) =>
       data(api.GET("/api/formulas/{formula_id}", { params: { path: { formula_id: id } }, signal })),
   });
 
+export const cupboardQuery = queryOptions({
+  queryKey: ["cupboard"],
+  queryFn: ({ signal }) => data(api.GET("/api/cupboard", { signal })),
+  staleTime: 30_000,
+});
+
+export const productQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["products", id],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/products/{product_id}", { params: { path: { product_id: id } }, signal })),
+  });
+
 export const dayQuery = (day: string) =>
   queryOptions({
     queryKey: ["days", day],

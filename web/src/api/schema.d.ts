@@ -300,6 +300,130 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cupboard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Foods
+         * @description Own products, then generic foods.
+         */
+        get: operations["list_foods_api_cupboard_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/labels/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check Label
+         * @description A label per 100 g, and what is wrong with it.
+         */
+        post: operations["check_label_api_labels_check_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/products": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Create Product
+         * @description A new product; the same id again gives the one that is there.
+         */
+        post: operations["create_product_api_products_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/products/{product_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Product
+         * @description A product with its newest label.
+         */
+        get: operations["open_product_api_products__product_id__get"];
+        /**
+         * Save Product
+         * @description Saves a product; 409 with the present state when the version is not the newest.
+         */
+        put: operations["save_product_api_products__product_id__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/products/{product_id}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move Formulas
+         * @description Moves the formulas that use an older label to the newest.
+         */
+        post: operations["move_formulas_api_products__product_id__move_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/products/{product_id}/archived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Archive Product
+         * @description Puts a product away, or brings it back.
+         */
+        put: operations["archive_product_api_products__product_id__archived_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchen": {
         parameters: {
             query?: never;
@@ -526,6 +650,20 @@ export interface components {
             laxative: boolean;
         };
         /**
+         * Contains
+         * @description What a product is said to contain; None where nobody said.
+         */
+        Contains: {
+            /** Allergens */
+            allergens?: string[] | null;
+            /** Vegan */
+            vegan?: boolean | null;
+            /** Vegetarian */
+            vegetarian?: boolean | null;
+            /** Added Sugar */
+            added_sugar?: boolean | null;
+        };
+        /**
          * Contents
          * @description `contains` names the allergens that are in it, in the order of the rules; `breaks` the diets that it breaks;
          *     `keeps` those it keeps as far as its lines say. Lines in `unknown` could not be read, or are products of which
@@ -701,6 +839,16 @@ export interface components {
             us_reference_g?: number | null;
         };
         /**
+         * FieldProblem
+         * @description What cannot be true, at a field of the label, as a sentence.
+         */
+        FieldProblem: {
+            /** Field */
+            field: string;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
          * FiguresView
          * @description Figures of a portion. `carbohydrate_g` is counted as the person chose; `sd` holds the standard deviation of each
          *     figure by its name, as far as it is known; `at_least` names sums that lack a part.
@@ -858,6 +1006,34 @@ export interface components {
             detail: string;
         };
         /**
+         * Item
+         * @description A food of the cupboard, per 100 g. `product_id` is set for the kitchen's own. None is unknown.
+         */
+        Item: {
+            /** Slug */
+            slug: string;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Product Id */
+            product_id: string | null;
+            /** Archived */
+            archived: boolean;
+            per_100g: components["schemas"]["Nutrients"];
+            layers: components["schemas"]["Layers"];
+            /** Allergens */
+            allergens: string[] | null;
+            /** Vegan */
+            vegan: boolean | null;
+            /** Vegetarian */
+            vegetarian: boolean | null;
+            /** Added Sugar */
+            added_sugar: boolean | null;
+            /** Source */
+            source: string;
+        };
+        /**
          * Kitchen
          * @description What a window needs to know at the start.
          */
@@ -865,6 +1041,127 @@ export interface components {
             settings: components["schemas"]["Settings"];
             /** Families */
             families: components["schemas"]["Family"][];
+            /** Allergens */
+            allergens: string[];
+            /** Roles */
+            roles: string[];
+        };
+        /**
+         * Label
+         * @description The figures of a label as printed, in g unless named otherwise, for its `basis`; None where it states none.
+         *
+         *     `carbohydrate_g` is what the label calls (total) carbohydrate. `energy_kj` stands for a label in kJ alone,
+         *     `sodium_mg` for one without salt. `serving_g` is needed per serving, `density_g_per_ml` per 100 ml. `polyols_g`
+         *     counts erythritol in; `polyol_kind` names the other.
+         */
+        Label: {
+            style: components["schemas"]["Style"];
+            /** @default 100 g */
+            basis: components["schemas"]["LabelBasis"];
+            /** Serving G */
+            serving_g?: number | null;
+            /** Density G Per Ml */
+            density_g_per_ml?: number | null;
+            /** Energy Kcal */
+            energy_kcal?: number | null;
+            /** Energy Kj */
+            energy_kj?: number | null;
+            /** Fat G */
+            fat_g?: number | null;
+            /** Saturates G */
+            saturates_g?: number | null;
+            /** Carbohydrate G */
+            carbohydrate_g?: number | null;
+            /** Sugars G */
+            sugars_g?: number | null;
+            /** Fibre G */
+            fibre_g?: number | null;
+            /** Polyols G */
+            polyols_g?: number | null;
+            /** Erythritol G */
+            erythritol_g?: number | null;
+            /**
+             * Polyol Kind
+             * @default
+             */
+            polyol_kind: string;
+            /** Allulose G */
+            allulose_g?: number | null;
+            /** Protein G */
+            protein_g?: number | null;
+            /** Salt G */
+            salt_g?: number | null;
+            /** Sodium Mg */
+            sodium_mg?: number | null;
+            /** Alcohol G */
+            alcohol_g?: number | null;
+        };
+        /**
+         * LabelBasis
+         * @description What the printed figures are for.
+         * @enum {string}
+         */
+        LabelBasis: "100 g" | "100 ml" | "serving";
+        /**
+         * LabelBody
+         * @description A label as printed; what it does not state is null. Figures that cannot be true come back as problems.
+         */
+        LabelBody: {
+            style: components["schemas"]["Style"];
+            basis: components["schemas"]["LabelBasis"];
+            /** Serving G */
+            serving_g?: number | null;
+            /** Density G Per Ml */
+            density_g_per_ml?: number | null;
+            /** Energy Kcal */
+            energy_kcal?: number | null;
+            /** Energy Kj */
+            energy_kj?: number | null;
+            /** Fat G */
+            fat_g?: number | null;
+            /** Saturates G */
+            saturates_g?: number | null;
+            /** Carbohydrate G */
+            carbohydrate_g?: number | null;
+            /** Sugars G */
+            sugars_g?: number | null;
+            /** Fibre G */
+            fibre_g?: number | null;
+            /** Polyols G */
+            polyols_g?: number | null;
+            /** Erythritol G */
+            erythritol_g?: number | null;
+            /**
+             * Polyol Kind
+             * @default
+             */
+            polyol_kind: string;
+            /** Allulose G */
+            allulose_g?: number | null;
+            /** Protein G */
+            protein_g?: number | null;
+            /** Salt G */
+            salt_g?: number | null;
+            /** Sodium Mg */
+            sodium_mg?: number | null;
+            /** Alcohol G */
+            alcohol_g?: number | null;
+        };
+        /**
+         * LabelFigures
+         * @description A label per 100 g. `per_100g` and `sd_per_100g`, the doubt by rounding, are None while there are `problems`.
+         *     `computed_kcal` is the energy by the factors of its style; `remark` says why the stated one may differ from it, and
+         *     is empty when they agree or cannot be compared.
+         */
+        LabelFigures: {
+            per_100g: components["schemas"]["Nutrients"] | null;
+            sd_per_100g: components["schemas"]["Nutrients"] | null;
+            /** Computed Kcal */
+            computed_kcal: number | null;
+            /** Problems */
+            problems: components["schemas"]["FieldProblem"][];
+            /** Remark */
+            remark: string;
         };
         /**
          * Layers
@@ -949,6 +1246,20 @@ export interface components {
             doubt_share: number;
         };
         /**
+         * MeasuresBody
+         * @description Grams of a scoop, piece, pack and cup, as far as they are known.
+         */
+        MeasuresBody: {
+            /** Scoop G */
+            scoop_g?: number | null;
+            /** Piece G */
+            piece_g?: number | null;
+            /** Pack G */
+            pack_g?: number | null;
+            /** Cup G */
+            cup_g?: number | null;
+        };
+        /**
          * NewFoods
          * @description Foods to be laid into a day.
          */
@@ -1017,6 +1328,39 @@ export interface components {
             pieces: number;
         };
         /**
+         * NewProduct
+         * @description A product to be created under an id that the client made.
+         */
+        NewProduct: {
+            /** Name */
+            name: string;
+            /**
+             * Synonyms
+             * @default []
+             */
+            synonyms: string[];
+            /**
+             * Role
+             * @default
+             */
+            role: string;
+            label: components["schemas"]["LabelBody"];
+            measures: components["schemas"]["MeasuresBody"];
+            /** Allergens */
+            allergens?: string[] | null;
+            /** Vegan */
+            vegan?: boolean | null;
+            /** Vegetarian */
+            vegetarian?: boolean | null;
+            /** Added Sugar */
+            added_sugar?: boolean | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+        };
+        /**
          * NudgeBody
          * @description A line to be written anew with its amount multiplied.
          */
@@ -1035,6 +1379,58 @@ export interface components {
         Nudged: {
             /** Text */
             text: string;
+        };
+        /**
+         * Nutrients
+         * @description Energy [kcal] and nutrients [g, caffeine mg], per 100 g or of a stated mass as the holder says.
+         *
+         *     `carbohydrate_g` is available carbohydrate: without fibre, with polyols and allulose. `polyols_g` includes
+         *     erythritol, `sugars_g` and `saturates_g` are parts of their parents, `salt_g` is sodium x 2.5. None is unknown,
+         *     which is not zero.
+         */
+        Nutrients: {
+            /** Energy Kcal */
+            energy_kcal?: number | null;
+            /** Protein G */
+            protein_g?: number | null;
+            /** Fat G */
+            fat_g?: number | null;
+            /** Saturates G */
+            saturates_g?: number | null;
+            /** Carbohydrate G */
+            carbohydrate_g?: number | null;
+            /** Sugars G */
+            sugars_g?: number | null;
+            /** Fibre G */
+            fibre_g?: number | null;
+            /** Polyols G */
+            polyols_g?: number | null;
+            /** Erythritol G */
+            erythritol_g?: number | null;
+            /** Allulose G */
+            allulose_g?: number | null;
+            /** Salt G */
+            salt_g?: number | null;
+            /** Alcohol G */
+            alcohol_g?: number | null;
+            /** Water G */
+            water_g?: number | null;
+            /** Caffeine Mg */
+            caffeine_mg?: number | null;
+        };
+        /**
+         * OwnMeasures
+         * @description Grams of one scoop, piece, pack and US cup of a product, as far as they are known.
+         */
+        OwnMeasures: {
+            /** Scoop G */
+            scoop_g?: number | null;
+            /** Piece G */
+            piece_g?: number | null;
+            /** Pack G */
+            pack_g?: number | null;
+            /** Cup G */
+            cup_g?: number | null;
         };
         /**
          * Part
@@ -1096,6 +1492,49 @@ export interface components {
             method: string;
         };
         /**
+         * ProductDraft
+         * @description A product as the baker typed it.
+         */
+        ProductDraft: {
+            /** Name */
+            name: string;
+            /** Synonyms */
+            synonyms: string[];
+            /** Role */
+            role: string;
+            label: components["schemas"]["Label"];
+            measures: components["schemas"]["OwnMeasures"];
+            contains: components["schemas"]["Contains"];
+        };
+        /**
+         * ProductView
+         * @description A product with its newest label, the check of it, how many labels it has had, and where it is used.
+         */
+        ProductView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Version */
+            version: number;
+            /** Archived */
+            archived: boolean;
+            /** Number */
+            number: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Slug */
+            slug: string;
+            draft: components["schemas"]["ProductDraft"];
+            check: components["schemas"]["LabelFigures"];
+            /** Used */
+            used: components["schemas"]["Used"][];
+        };
+        /**
          * ProteinQuality
          * @description Protein of a piece weighed by quality [g], its sources, the most first, and the protein of foods whose score is
          *     not known, which counts as none: `counts_g` is a lower limit then.
@@ -1149,6 +1588,36 @@ export interface components {
             version: number;
         };
         /**
+         * SavedProduct
+         * @description A product to be saved over the version it was opened at.
+         */
+        SavedProduct: {
+            /** Name */
+            name: string;
+            /**
+             * Synonyms
+             * @default []
+             */
+            synonyms: string[];
+            /**
+             * Role
+             * @default
+             */
+            role: string;
+            label: components["schemas"]["LabelBody"];
+            measures: components["schemas"]["MeasuresBody"];
+            /** Allergens */
+            allergens?: string[] | null;
+            /** Vegan */
+            vegan?: boolean | null;
+            /** Vegetarian */
+            vegetarian?: boolean | null;
+            /** Added Sugar */
+            added_sugar?: boolean | null;
+            /** Version */
+            version: number;
+        };
+        /**
          * Settings
          * @description A person's choices: whose cups, which energy, which carbohydrate, and the look.
          */
@@ -1173,6 +1642,12 @@ export interface components {
             /** Appearance */
             appearance: string;
         };
+        /**
+         * Style
+         * @description Whose label it is.
+         * @enum {string}
+         */
+        Style: "european" | "us";
         /**
          * System
          * @description Whose cups and spoons: US (236.6, 14.8, 4.9 ml), metric (250, 15, 5 ml), Australian (250, 20, 5 ml).
@@ -1222,6 +1697,21 @@ export interface components {
             /** Tight */
             tight: boolean;
         };
+        /**
+         * Used
+         * @description A formula that uses a product. `behind` is True when it is pointed at an older label.
+         */
+        Used: {
+            /**
+             * Formula Id
+             * Format: uuid
+             */
+            formula_id: string;
+            /** Name */
+            name: string;
+            /** Behind */
+            behind: boolean;
+        };
         /** ValidationError */
         ValidationError: {
             /** Location */
@@ -1253,8 +1743,8 @@ export interface components {
         };
         /**
          * WorkedView
-         * @description A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer. `plain_...` are of a
-         *     piece without its optional lines, None where there are none.
+         * @description A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer. `plain_...` are of
+         *     a piece without its optional lines, None where there are none.
          */
         WorkedView: {
             /** Pieces */
@@ -1851,6 +2341,222 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_foods_api_cupboard_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Item"][];
+                };
+            };
+        };
+    };
+    check_label_api_labels_check_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelFigures"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    create_product_api_products_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewProduct"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProductView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    open_product_api_products__product_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                product_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProductView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    save_product_api_products__product_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                product_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavedProduct"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProductView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    move_formulas_api_products__product_id__move_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                product_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProductView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    archive_product_api_products__product_id__archived_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                product_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArchivedBody"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             204: {

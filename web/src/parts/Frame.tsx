@@ -1,4 +1,4 @@
-import { CookingPot, Settings2, Sun } from "lucide-react";
+import { CookingPot, Package, Settings2, Sun } from "lucide-react";
 import { useMemo, useState } from "react";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { useAway } from "@/api/connection";
@@ -8,7 +8,7 @@ import { KeyList } from "./KeyList";
 import { isTyping, PLACES, useKeys } from "./keys";
 import { type Remark, RemarkContext } from "./remark";
 
-const ICONS = { "/today": Sun, "/formulas": CookingPot };
+const ICONS = { "/today": Sun, "/formulas": CookingPot, "/cupboard": Package };
 
 /** Rail, place and day strip: what every view stands in. */
 export function Frame() {
@@ -20,7 +20,8 @@ export function Frame() {
   const away = useAway();
 
   useKeys((event) => {
-    const place = event.altKey && !event.ctrlKey && !event.metaKey ? PLACES[Number(event.key) - 1] : undefined;
+    const alone = event.altKey && !event.ctrlKey && !event.metaKey;
+    const place = alone ? PLACES.find(({ digit }) => digit === event.key) : undefined;
     if (place) {
       event.preventDefault();
       navigate(place.path);
@@ -46,10 +47,10 @@ export function Frame() {
           <br />
           Crumb
         </span>
-        {PLACES.map(({ path, name }, place) => {
+        {PLACES.map(({ path, name, digit }) => {
           const Icon = ICONS[path];
           return (
-            <RailLink key={path} to={path} name={name} hint={`Alt ${place + 1}`}>
+            <RailLink key={path} to={path} name={name} hint={`Alt ${digit}`}>
               <Icon size={20} aria-hidden className="md:hidden" />
             </RailLink>
           );
@@ -83,7 +84,7 @@ function RailLink({ to, name, hint, children }: { to: string; name: string; hint
     <NavLink
       to={to}
       className={({ isActive }) =>
-        `flex items-center px-[14px] py-[9px] text-[14px] max-md:min-w-[84px] max-md:flex-col max-md:border-t-4 md:block md:border-l-4 ${
+        `flex items-center px-[14px] py-[9px] text-[14px] max-md:min-w-[72px] max-md:flex-col max-md:border-t-4 md:block md:border-l-4 ${
           isActive ? "border-carb bg-rail-here font-semibold" : "border-transparent"
         }`
       }

@@ -26,6 +26,7 @@ export function useKeys(handle: (event: KeyboardEvent) => void): void {
 export const ANYWHERE: Key[] = [
   { keys: "Alt 1", does: "Today" },
   { keys: "Alt 2", does: "Formulas" },
+  { keys: "Alt 5", does: "Cupboard" },
   { keys: "/", does: "Find anything" },
   { keys: "?", does: "This list" },
 ];
@@ -39,6 +40,11 @@ export const ON_TODAY: Key[] = [
 
 export const ON_FORMULAS: Key[] = [{ keys: "N", does: "New formula" }];
 
+export const ON_CUPBOARD: Key[] = [
+  { keys: "S", does: "Search" },
+  { keys: "N", does: "New product" },
+];
+
 export const ON_BENCH: Key[] = [
   { keys: "Enter", does: "New line below" },
   { keys: "↑ ↓", does: "Line above, line below" },
@@ -49,9 +55,11 @@ export const ON_BENCH: Key[] = [
   { keys: "Ctrl Shift Z or Ctrl Y", does: "Redo" },
 ];
 
+/** The places in the order of the work; the keys of those still to come are kept free. */
 export const PLACES = [
-  { path: "/today", name: "Today", keys: ON_TODAY },
-  { path: "/formulas", name: "Formulas", keys: ON_FORMULAS },
+  { path: "/today", name: "Today", digit: "1" },
+  { path: "/formulas", name: "Formulas", digit: "2" },
+  { path: "/cupboard", name: "Cupboard", digit: "5" },
 ] as const;
 
 /** The keys of the place one is in. */
@@ -59,5 +67,6 @@ export function keysOf(path: string): { place: string; keys: Key[] } {
   if (path.startsWith("/today")) return { place: "On Today", keys: ON_TODAY };
   if (/^\/formulas\/./.test(path)) return { place: "On the Bench", keys: ON_BENCH };
   if (path.startsWith("/formulas")) return { place: "In Formulas", keys: ON_FORMULAS };
+  if (path.startsWith("/cupboard")) return { place: "In the Cupboard", keys: ON_CUPBOARD };
   return { place: "Here", keys: [] };
 }

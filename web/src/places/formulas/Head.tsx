@@ -1,9 +1,10 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { Check, ChevronDown, MoreHorizontal, Redo2, Undo2 } from "lucide-react";
-import { DropdownMenu, Select } from "radix-ui";
+import { MoreHorizontal, Redo2, Undo2 } from "lucide-react";
+import { DropdownMenu } from "radix-ui";
 import { memo, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data, type Schemas } from "@/api/client";
+import { Choose } from "@/parts/Choose";
 import type { BenchStore } from "./bench-store";
 import { UNNAMED } from "./draft";
 import { useArchive } from "./useArchive";
@@ -52,10 +53,11 @@ export const Head = memo(function Head({ store, archived, families, name, family
         />
       </h1>
       {archived && <span className="font-semibold text-caution">archived</span>}
-      <FamilySelect
-        family={family}
-        families={families}
-        onChange={(family) => store.edit((now) => ({ ...now, family }))}
+      <Choose
+        label="Family"
+        value={family}
+        options={[["", "No family yet"], ...families.map(({ slug, name }) => [slug, name] as const)]}
+        onChange={(chosen) => store.edit((now) => ({ ...now, family: chosen }))}
       />
       <PiecesField pieces={pieces} onChange={(pieces) => store.edit((now) => ({ ...now, pieces }), "pieces")} />
       <span className="flex gap-1">
@@ -109,53 +111,6 @@ export const Head = memo(function Head({ store, archived, families, name, family
     </header>
   );
 });
-
-const NO_FAMILY = "none";
-
-function FamilySelect({
-  family,
-  families,
-  onChange,
-}: {
-  family: string;
-  families: Schemas["Family"][];
-  onChange: (family: string) => void;
-}) {
-  const offered = [{ slug: NO_FAMILY, name: "No family yet" }, ...families];
-  return (
-    <Select.Root value={family || NO_FAMILY} onValueChange={(slug) => onChange(slug === NO_FAMILY ? "" : slug)}>
-      <Select.Trigger className="field flex !w-auto items-center gap-2" aria-label="Family">
-        <Select.Value />
-        <Select.Icon>
-          <ChevronDown size={15} aria-hidden />
-        </Select.Icon>
-      </Select.Trigger>
-      <Select.Portal>
-        <Select.Content
-          position="popper"
-          sideOffset={6}
-          collisionPadding={12}
-          className="card z-40 max-h-[min(420px,var(--radix-select-content-available-height))] p-1 shadow-xl"
-        >
-          <Select.Viewport>
-            {offered.map(({ slug, name }) => (
-              <Select.Item
-                key={slug}
-                value={slug}
-                className="flex cursor-pointer items-center gap-3 rounded px-3 py-[6px] data-[highlighted]:bg-sunk"
-              >
-                <Select.ItemText>{name}</Select.ItemText>
-                <Select.ItemIndicator className="ml-auto">
-                  <Check size={15} aria-hidden />
-                </Select.ItemIndicator>
-              </Select.Item>
-            ))}
-          </Select.Viewport>
-        </Select.Content>
-      </Select.Portal>
-    </Select.Root>
-  );
-}
 
 function PiecesField({ pieces, onChange }: { pieces: number; onChange: (pieces: number) => void }) {
   const [text, setText] = useState(String(pieces));

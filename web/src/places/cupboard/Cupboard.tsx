@@ -1,0 +1,170 @@
+import { useQuery } from "@tanstack/react-query";
+import { Plus } from "lucide-react";
+import { useRef, useState } from "react";
+import { useSearchParams } from "react-router";
+import type { Schemas } from "@/api/client";
+import { cupboardQuery, kitchenQuery } from "@/api/queries";
+import { Choose } from "@/parts/Choose";
+import { isTyping, useKeys } from "@/parts/keys";
+import { Slab } from "@/parts/Slab";
+import { grams, kcal } from "@/parts/words";
+import { ProductSheet, type Sheeted } from "./ProductSheet";
+import { copyOf, EMPTY } from "./product-draft";
+
+type Item = Schemas["Item"];
+
+/** Most rows drawn at once; a search narrows the rest. */
+const MOST_SHOWN = 60;
+
+export function Cupboard() {
+  const query = useQuery(cupboardQuery);
+  const kitchen = useQuery(kitchenQuery);
+  const [params, setParams] = useSearchParams();
+  const [sheet, setSheet] = useState<Sheeted | null>(null);
+  const search = useRef<HTMLInputElement>(null);
+  const words = params.get("words") ?? "";
+  const role = params.get("kind") ?? "";
+  const without = params.get("without") ?? "";
+  const shelf = params.get("shelf") ?? "";
+  const items = query.data ?? [];
+  const shown = items.filter(
+    (item) =>
+      item.archived === (shelf === "archived") &&
+      (shelf !== "own" || item.product_id != null) &&
+      (!role || item.role === role) &&
+      (!without || (item.allergens != null && !item.allergens.includes(without))) &&
+      words
+        .toLowerCase()
+        .split(/\s+/)
+        .every((word) => item.name.toLowerCase().includes(word)),
+  );
+
+  function set(name: string, value: string) {
+    setParams(
+      (now) => {
+        if (value) now.set(name, value);
+        else now.delete(name);
+        return now;
+      },
+      { replace: true },
+    );
+  }
+
+  useKeys((event) => {
+    if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key === "n") setSheet({ kind: "new", draft: EMPTY });
+    else if (event.key === "s") search.current?.focus();
+    else return;
+    event.preventDefault();
+  });
+
+  return (
+    <div className="mx-auto max-w-[1080px]">
+      <header className="flex flex-wrap items-center gap-3">
+        <h1>Cupboard</h1>
+        <span className="text-soft">figures are per 100 g</span>
+        <button type="button" className="btn ml-auto" onClick={() => setSheet({ kind: "new", draft: EMPTY })}>
+          <Plus size={17} aria-hidden /> New product
+        </button>
+      </header>
+      <div className="mt-3 flex flex-wrap gap-2">
+        <input
+          ref={search}
+          type="search"
+          className="field !w-auto min-w-[200px] flex-1"
+          aria-label="Search the cupboard"
+          placeholder="Search"
+          value={words}
+          onChange={(event) => set("words", event.target.value)}
+        />
+        <Choose
+          label="Kind"
+          value={role}
+          options={[["", "All kinds"], ...(kitchen.data?.roles ?? []).map((each) => [each, each] as const)]}
+          onChange={(value) => set("kind", value)}
+        />
+        <Choose
+          label="Without"
+          value={without}
+          options={[
+            ["", "With everything"],
+            ...(kitchen.data?.allergens ?? []).map((each) => [each, `Without ${each}`] as const),
+          ]}
+          onChange={(value) => set("without", value)}
+        />
+        <Choose
+          label="Shelf"
+          value={shelf}
+          options={[
+            ["", "All in use"],
+            ["own", "Own products"],
+            ["archived", "Archived"],
+          ]}
+          onChange={(value) => set("shelf", value)}
+        />
+      </div>
+      {query.isPending && <p className="mt-6 text-soft">Opening the cupboard …</p>}
+      {query.isError && <p role="alert">{query.error.message}</p>}
+      {query.isSuccess && shown.length === 0 && (
+        <p className="card mt-4 p-6">
+          {shelf === "own" && !words
+            ? "No product of your own yet. Type its label once, and every line that names it counts with it."
+            : "Nothing here is like that."}
+        </p>
+      )}
+      <ul className="card mt-4" aria-label="Foods">
+        {shown.slice(0, MOST_SHOWN).map((item) => (
+          <Row
+            key={item.slug}
+            item={item}
+            onOpen={() =>
+              setSheet(item.product_id ? { kind: "stored", id: item.product_id } : { kind: "new", draft: copyOf(item) })
+            }
+          />
+        ))}
+      </ul>
+      {shown.length > MOST_SHOWN && (
+        <p className="mt-2 text-soft">and {shown.length - MOST_SHOWN} more; search to narrow it down</p>
+      )}
+      {sheet && (
+        <ProductSheet
+          key={sheet.kind === "new" ? `new ${sheet.draft.name}` : sheet.id}
+          sheet={sheet}
+          onClose={() => setSheet(null)}
+        />
+      )}
+    </div>
+  );
+}
+
+function Row({ item, onOpen }: { item: Item; onOpen: () => void }) {
+  const { per_100g } = item;
+  return (
+    <li className="flex items-center gap-3 border-b border-rim px-3 py-[6px] last:border-0">
+      <Slab layers={item.layers} energy_kcal={per_100g.energy_kcal ?? 0} full_kcal={900} size={34} />
+      <div className="min-w-0 flex-1">
+        <span className="font-semibold break-words">{item.name}</span>
+        {item.product_id && <span className="ml-2 text-[13px] font-semibold text-enamel-ink">own</span>}
+        <div className="text-[13px] text-soft">
+          {[item.role, item.allergens === null ? "allergens not said" : item.allergens.join(", ")]
+            .filter(Boolean)
+            .join(" · ")}
+        </div>
+      </div>
+      <span className="text-right text-[14px] whitespace-nowrap">
+        {per_100g.energy_kcal == null ? "?" : kcal(per_100g.energy_kcal)} kcal
+        <span className="block font-semibold text-protein-ink">
+          {per_100g.protein_g == null ? "?" : grams(per_100g.protein_g)} g protein
+        </span>
+      </span>
+      <button
+        type="button"
+        className="btn btn-quiet"
+        aria-label={`${item.product_id ? "Open" : "Copy"} ${item.name}`}
+        onClick={onOpen}
+      >
+        {item.product_id ? "Open" : "Copy"}
+      </button>
+    </li>
+  );
+}

@@ -1,0 +1,202 @@
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useDeferredValue, useRef, useState } from "react";
+import { api, data, Problem, type Schemas } from "@/api/client";
+import { productQuery } from "@/api/queries";
+import { useNotice } from "@/parts/Notices";
+import { Sheet } from "@/parts/Sheet";
+import { LabelFields } from "./LabelFields";
+import { draftOf, labelBody, noNumbers, type ProductDraft, productBody } from "./product-draft";
+
+type View = Schemas["ProductView"];
+
+/** What the sheet is open for: a product being made, or a stored one. */
+export type Sheeted = { kind: "new"; draft: ProductDraft } | { kind: "stored"; id: string };
+
+export function ProductSheet({ sheet, onClose }: { sheet: Sheeted; onClose: () => void }) {
+  const id = sheet.kind === "stored" ? sheet.id : "";
+  const query = useQuery({ ...productQuery(id), enabled: id !== "" });
+  if (sheet.kind === "new") return <Typed from={sheet.draft} view={null} onClose={onClose} />;
+  if (query.data) return <Typed from={draftOf(query.data)} view={query.data} onClose={onClose} />;
+  return (
+    <Sheet open onOpenChange={(open) => !open && onClose()} title="Product">
+      <p role={query.isError ? "alert" : "status"}>{query.error?.message ?? "Opening the product …"}</p>
+    </Sheet>
+  );
+}
+
+function kept(key: string, from: ProductDraft): ProductDraft {
+  try {
+    return (JSON.parse(sessionStorage.getItem(key) ?? "null") as ProductDraft | null) ?? from;
+  } catch {
+    return from;
+  }
+}
+
+function Typed({ from, view, onClose }: { from: ProductDraft; view: View | null; onClose: () => void }) {
+  const key = `ample-crumb product ${view?.id ?? "new"}`;
+  // A draft half typed is kept in the window, a faulty one too, until it is saved.
+  const [draft, setDraft] = useState(() => (view === null && from.name ? from : kept(key, from)));
+  const [base, setBase] = useState(view);
+  const id = useRef(view?.id ?? crypto.randomUUID());
+  const client = useQueryClient();
+  const tell = useNotice();
+  const body = labelBody(useDeferredValue(draft));
+  const check = useQuery({
+    queryKey: ["label", body],
+    queryFn: ({ signal }) => data(api.POST("/api/labels/check", { body, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: 60_000,
+  });
+
+  function change(to: Partial<ProductDraft>) {
+    const next = { ...draft, ...to };
+    setDraft(next);
+    save.reset();
+    try {
+      sessionStorage.setItem(key, JSON.stringify(next));
+    } catch {
+      // A full storage costs the safety copy, not the typing.
+    }
+  }
+
+  function done(text: string) {
+    sessionStorage.removeItem(key);
+    void client.invalidateQueries();
+    tell(text);
+    onClose();
+  }
+
+  const save = useMutation({
+    mutationFn: () =>
+      base
+        ? data(
+            api.PUT("/api/products/{product_id}", {
+              params: { path: { product_id: base.id } },
+              body: { ...productBody(draft), version: base.version },
+            }),
+          )
+        : data(api.POST("/api/products", { body: { ...productBody(draft), id: id.current } })),
+    onSuccess: (stored) => {
+      const behind = stored.used.filter((each) => each.behind).length;
+      done(
+        behind
+          ? `${stored.draft.name} has a new label; ${behind} ${behind === 1 ? "formula stays" : "formulas stay"} with the old one until moved.`
+          : `${stored.draft.name} is in the cupboard.`,
+      );
+    },
+    onError: (error) => {
+      if (error instanceof Problem && error.status === 409) setBase(error.current as View);
+    },
+  });
+  const archive = useMutation({
+    mutationFn: (archived: boolean) =>
+      data(
+        api.PUT("/api/products/{product_id}/archived", {
+          params: { path: { product_id: id.current } },
+          body: { archived },
+        }),
+      ),
+    onSuccess: (_, archived) => done(archived ? `${draft.name} is archived.` : `${draft.name} is back.`),
+  });
+  const move = useMutation({
+    mutationFn: () =>
+      data(api.POST("/api/products/{product_id}/move", { params: { path: { product_id: id.current } } })),
+    onSuccess: (stored) => {
+      setBase(stored);
+      void client.invalidateQueries();
+      tell("The formulas use the newest label now; what was eaten stays as it was.");
+    },
+  });
+
+  const fields = new Map<string, string>([
+    ...noNumbers(draft).map((name) => [name, "Not a number."] as const),
+    ...(check.data?.problems ?? []).map((problem) => [energyField(problem.field), problem.sentence] as const),
+    ...(save.error instanceof Problem
+      ? save.error.errors.map((each) => [energyField(each.pointer.split("/").at(-1) ?? ""), each.detail] as const)
+      : []),
+  ]);
+  const behind = base?.used.filter((each) => each.behind).length ?? 0;
+
+  return (
+    <Sheet
+      open
+      onOpenChange={(open) => !open && onClose()}
+      title={base ? base.draft.name : "New product"}
+      description="Type the label as it is printed; what it does not state stays empty."
+      wide
+    >
+      <form
+        className="grid gap-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!noNumbers(draft).length) save.mutate();
+        }}
+      >
+        <LabelFields draft={draft} problems={fields} check={<Check check={check.data} />} onChange={change} />
+        {base && base.used.length > 0 && (
+          <p className="text-[14px]">
+            Used in {base.used.map((each) => each.name).join(", ")}.{" "}
+            {behind > 0 && (
+              <button
+                type="button"
+                className="font-semibold text-enamel-ink underline"
+                disabled={move.isPending}
+                onClick={() => move.mutate()}
+              >
+                Move {behind === 1 ? "1 formula" : `${behind} formulas`} to the newest label
+              </button>
+            )}
+          </p>
+        )}
+        {save.error && (
+          <p role="alert" className="text-stop">
+            {save.error.message}{" "}
+            {save.error instanceof Problem && save.error.status === 409 && "Saving again replaces that."}
+          </p>
+        )}
+        <div className="flex flex-wrap justify-end gap-2">
+          {base && (
+            <button
+              type="button"
+              className="btn btn-quiet mr-auto"
+              disabled={archive.isPending}
+              onClick={() => archive.mutate(!base.archived)}
+            >
+              {base.archived ? "Bring back" : "Archive"}
+            </button>
+          )}
+          <button type="submit" className="btn" disabled={save.isPending}>
+            {save.isPending ? "Saving …" : "Save product"}
+          </button>
+        </div>
+      </form>
+    </Sheet>
+  );
+}
+
+/** The one energy field stands for kcal and kJ. */
+const energyField = (field: string) => (field.startsWith("energy") ? "energy" : field);
+
+function Check({ check }: { check: Schemas["LabelFigures"] | undefined }) {
+  const of = check?.per_100g;
+  return (
+    <div aria-live="polite" className="min-h-[24px]" data-check>
+      {of && (
+        <p className="text-soft">
+          In 100 g: {of.energy_kcal == null ? "energy unknown" : `${Math.round(of.energy_kcal)} kcal`}
+          {of.protein_g != null && (
+            <>
+              , <b className="text-protein-ink">{Math.round(of.protein_g * 10) / 10} g protein</b>
+            </>
+          )}
+          {check.computed_kcal != null && !check.remark && "; the energy follows from the rest."}
+        </p>
+      )}
+      {check?.remark && (
+        <p className="mt-1 border-l-4 border-caution bg-caution-ground px-3 py-2">
+          The energy does not follow from the rest. {check.remark} It can be kept as printed.
+        </p>
+      )}
+    </div>
+  );
+}
