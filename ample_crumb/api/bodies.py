@@ -139,6 +139,18 @@ class TargetsBody(Body):
         return Targets(self.energy_kcal, self.protein_g, self.fat_g, self.carbohydrate_g)
 
 
+class AllTargetsBody(Body):
+    """Targets of training and rest days from a day on; a type that is left out keeps its own."""
+
+    training: TargetsBody | None = None
+    rest: TargetsBody | None = None
+
+    def by_type(self) -> dict[str, Targets]:
+        """As the core has them, by type of day."""
+        bodies = {"training": self.training, "rest": self.rest}
+        return {kind: body.targets() for kind, body in bodies.items() if body is not None}
+
+
 class DayTypeBody(Body):
     """The type of a day."""
 

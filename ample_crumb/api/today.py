@@ -6,13 +6,12 @@ from uuid import UUID
 from fastapi import APIRouter, Response
 
 from ample_crumb.api.bodies import (
-    DayType,
+    AllTargetsBody,
     DayTypeBody,
     EntryBody,
     FoodsBody,
     NewFoods,
     NewPieces,
-    TargetsBody,
 )
 from ample_crumb.api.context import AsPerson, InDatabase
 from ample_crumb.work import today
@@ -33,10 +32,10 @@ def set_day_type(day: date, body: DayTypeBody, database: InDatabase, who: AsPers
     return today.set_day_type(database, who, day, body.day_type)
 
 
-@router.put("/days/{day}/targets/{day_type}")
-def set_targets(day: date, day_type: DayType, body: TargetsBody, database: InDatabase, who: AsPerson) -> DayView:
-    """Targets of a day type, in force from this day on."""
-    return today.set_targets(database, who, day_type, day, body.targets())
+@router.put("/days/{day}/targets")
+def set_targets(day: date, body: AllTargetsBody, database: InDatabase, who: AsPerson) -> DayView:
+    """Targets of training and rest days, in force from this day on."""
+    return today.set_targets(database, who, day, body.by_type())
 
 
 @router.post("/days/{day}/read")

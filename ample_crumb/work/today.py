@@ -109,10 +109,11 @@ def set_day_type(database: Database, who: Who, day: date, kind: str) -> DayView:
         return _day(connection, who, day)
 
 
-def set_targets(database: Database, who: Who, kind: str, from_day: date, targets: Targets) -> DayView:
-    """Targets of a day type from a day on; gives that day."""
+def set_targets(database: Database, who: Who, from_day: date, by_type: dict[str, Targets]) -> DayView:
+    """Targets by type of day, from a day on; gives that day."""
     with database.transaction() as connection:
-        days.set_target(connection, who, kind, from_day, targets)
+        for kind, targets in by_type.items():
+            days.set_target(connection, who, kind, from_day, targets)
         return _day(connection, who, from_day)
 
 

@@ -48,7 +48,7 @@ class ApiCase(unittest.TestCase):
         return made
 
     def targets(self) -> None:
-        self.ask("PUT", f"/api/days/{DAY}/targets/rest", {"energy_kcal": 1800, "protein_g": 150})
+        self.ask("PUT", f"/api/days/{DAY}/targets", {"rest": {"energy_kcal": 1800, "protein_g": 150}})
 
     def lay(self, formula_id: str, pieces: float, entry_id: str | None = None) -> Any:
         body = {"id": entry_id or str(uuid4()), "eaten_at": NOON, "formula_id": formula_id, "pieces": pieces}
@@ -160,8 +160,8 @@ class Api(ApiCase):
             ("POST", "/api/bench/paste", {"text": "x" * 5_000_000}, 413),
             ("POST", f"/api/days/{DAY}/foods", {"id": str(uuid4()), "eaten_at": NOON, "text": "-3 eggs"}, 422),
             ("POST", f"/api/days/{DAY}/foods", {"id": str(uuid4()), "eaten_at": "soon", "text": "3 eggs"}, 422),
-            ("PUT", f"/api/days/{DAY}/targets/rest", {"energy_kcal": -5, "protein_g": 150}, 422),
-            ("PUT", f"/api/days/{DAY}/targets/feast", {"energy_kcal": 2000, "protein_g": 150}, 422),
+            ("PUT", f"/api/days/{DAY}/targets", {"rest": {"energy_kcal": -5, "protein_g": 150}}, 422),
+            ("PUT", f"/api/days/{DAY}/targets", {"feast": {"energy_kcal": 2000, "protein_g": 150}}, 422),
             ("PUT", "/api/corrections", {"name": "whey", "slug": "gold"}, 422),
         ]  # fmt: skip
         for method, address, body, status in refused:
@@ -169,6 +169,10 @@ class Api(ApiCase):
                 problem = self.send_raw(method, address, body, status)
                 self.assertIn("detail", problem)
         self.assertEqual(self.ask("PUT", path, draft | {"pieces": 0}, 422)["errors"][0]["pointer"], "/pieces")
+        half = {"training": {"energy_kcal": 2000, "protein_g": 150}, "rest": {"energy_kcal": 1800, "protein_g": None}}
+        problem = self.ask("PUT", f"/api/days/{DAY}/targets", half, 422)
+        self.assertEqual(problem["errors"], [{"pointer": "/rest/protein_g", "detail": "Protein must be a number."}])
+        self.assertEqual(self.ask("GET", f"/api/days/{DAY}")["all_targets"], {})
         self.assertGreater(MOST_BYTES, 200_000)
 
     def send_raw(self, method: str, address: str, body: Any, status: int) -> Any:

@@ -176,7 +176,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/days/{day}/targets/{day_type}": {
+    "/api/days/{day}/targets": {
         parameters: {
             query?: never;
             header?: never;
@@ -186,9 +186,9 @@ export interface paths {
         get?: never;
         /**
          * Set Targets
-         * @description Targets of a day type, in force from this day on.
+         * @description Targets of training and rest days, in force from this day on.
          */
-        put: operations["set_targets_api_days__day__targets__day_type__put"];
+        put: operations["set_targets_api_days__day__targets_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -552,6 +552,14 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AllTargetsBody
+         * @description Targets of training and rest days from a day on; a type that is left out keeps its own.
+         */
+        AllTargetsBody: {
+            training?: components["schemas"]["TargetsBody"] | null;
+            rest?: components["schemas"]["TargetsBody"] | null;
+        };
         /**
          * ArchivedBody
          * @description Whether a formula is put away.
@@ -2126,19 +2134,18 @@ export interface operations {
             };
         };
     };
-    set_targets_api_days__day__targets__day_type__put: {
+    set_targets_api_days__day__targets_put: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 day: string;
-                day_type: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TargetsBody"];
+                "application/json": components["schemas"]["AllTargetsBody"];
             };
         };
         responses: {

@@ -24,6 +24,17 @@ function typed(targets: Targets | undefined): Typed {
   return Object.fromEntries(FIELDS.map(({ name }) => [name, targets?.[name] == null ? "" : String(targets[name])]));
 }
 
+/** Targets as typed; a type of day in which nothing is typed keeps what it has. */
+function body(of: Typed = {}): Schemas["TargetsBody"] | null {
+  if (FIELDS.every(({ name }) => !of[name]?.trim())) return null;
+  return {
+    energy_kcal: number(of.energy_kcal) as number,
+    protein_g: number(of.protein_g) as number,
+    fat_g: number(of.fat_g),
+    carbohydrate_g: number(of.carbohydrate_g),
+  };
+}
+
 const number = (text: string | undefined) => (text?.trim() ? Number(text.replace(",", ".")) : null);
 
 /** Targets typed by hand, in force from the day that is open. */
@@ -42,28 +53,22 @@ export function TargetsSheet({
     rest: typed(targets.rest),
   });
   const save = useMutation({
-    mutationFn: async () => {
-      for (const { kind } of TYPES) {
-        const of = values[kind] ?? {};
-        if (FIELDS.every(({ name }) => !of[name]?.trim())) continue;
-        await data(
-          api.PUT("/api/days/{day}/targets/{day_type}", {
-            params: { path: { day, day_type: kind } },
-            body: {
-              energy_kcal: number(of.energy_kcal) as number,
-              protein_g: number(of.protein_g) as number,
-              fat_g: number(of.fat_g),
-              carbohydrate_g: number(of.carbohydrate_g),
-            },
-          }),
-        );
-      }
-    },
+    mutationFn: () =>
+      data(
+        api.PUT("/api/days/{day}/targets", {
+          params: { path: { day } },
+          body: { training: body(values.training), rest: body(values.rest) },
+        }),
+      ),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ["days"] });
       onClose();
     },
   });
+
+  const problems = new Map(
+    save.error instanceof Problem ? save.error.errors.map((each) => [each.pointer, each.detail] as const) : [],
+  );
 
   return (
     <Sheet
@@ -91,12 +96,19 @@ export function TargetsSheet({
                   <input
                     className="field text-right"
                     inputMode="decimal"
+                    aria-invalid={problems.has(`/${kind}/${field.name}`)}
                     aria-label={`${name}: ${field.label}, ${field.unit}`}
                     value={values[kind]?.[field.name] ?? ""}
-                    onChange={(event) =>
-                      setValues({ ...values, [kind]: { ...values[kind], [field.name]: event.target.value } })
-                    }
+                    onChange={(event) => {
+                      setValues({ ...values, [kind]: { ...values[kind], [field.name]: event.target.value } });
+                      save.reset();
+                    }}
                   />
+                  {problems.has(`/${kind}/${field.name}`) && (
+                    <span role="alert" className="col-span-2 text-[13.5px] text-stop">
+                      {problems.get(`/${kind}/${field.name}`)}
+                    </span>
+                  )}
                 </label>
               ))}
             </fieldset>
@@ -106,11 +118,9 @@ export function TargetsSheet({
           Below 1,200 kcal (women) or 1,500 kcal (men) a day, or when pregnant, under 18, with kidney disease, diabetes
           or a history of disordered eating, please ask a doctor or registered dietitian first.
         </p>
-        {save.error && (
+        {save.error && problems.size === 0 && (
           <p role="alert" className="mt-2 text-stop">
-            {save.error instanceof Problem
-              ? save.error.errors.map((each) => each.detail).join(" ") || save.error.detail
-              : save.error.message}
+            {save.error.message}
           </p>
         )}
         <div className="mt-4 flex justify-end">

@@ -90,7 +90,7 @@ export function Today() {
       {!view && query.isPending && <p className="mt-6 text-soft">Opening the day …</p>}
       {view && (
         <>
-          <Sentence view={view} onTargets={() => setTargeting(true)} />
+          <Sentence view={view} />
           {view.caution && (
             <p className="mt-2 border-l-4 border-caution bg-caution-ground px-3 py-2 text-[14px]">{view.caution}</p>
           )}
@@ -114,6 +114,7 @@ export function Today() {
           )}
           <div className="mt-4 grid grid-cols-[minmax(0,1fr)] items-start gap-[18px] lg:grid-cols-[minmax(0,1fr)_372px] lg:grid-rows-[auto_1fr]">
             <div className="max-lg:order-2 lg:row-span-2">
+              {!view.tin && <NoTargets view={view} onTargets={() => setTargeting(true)} />}
               <WhatFits view={view} onLay={(fit) => writes.layPieces(fit.formula_id, fit.name, fit.pieces)} />
             </div>
             <div className="max-lg:order-1">
@@ -141,18 +142,9 @@ export function Today() {
   );
 }
 
-function Sentence({ view, onTargets }: { view: Day; onTargets: () => void }) {
+function Sentence({ view }: { view: Day }) {
   const { tin, targets } = view;
-  if (!tin || !targets) {
-    return (
-      <p className="mt-3 text-[17px]">
-        No targets for a {view.day_type} day yet.{" "}
-        <button type="button" className="btn ml-1" onClick={onTargets}>
-          Set targets
-        </button>
-      </p>
-    );
-  }
+  if (!tin || !targets) return <p className="mt-3 text-[17px]">No targets for a {view.day_type} day yet.</p>;
   const found = tin.protein_to_find_g <= 0;
   return (
     <p className="mt-2 text-[17px]" data-sentence>
@@ -183,6 +175,38 @@ function Sentence({ view, onTargets }: { view: Day; onTargets: () => void }) {
         <span className="text-caution"> Something eaten could not be read; the day holds at least this.</span>
       )}
     </p>
+  );
+}
+
+/** The place of the tin while nobody has said how long it is. */
+function NoTargets({ view, onTargets }: { view: Day; onTargets: () => void }) {
+  const { eaten } = view;
+  return (
+    <section className="card p-5" aria-labelledby="no-targets-title">
+      <h2 id="no-targets-title">What may a day hold?</h2>
+      <p className="mt-1 max-w-[56ch] text-soft">
+        Type your energy and protein for training and rest days, and this becomes a tin: what was eaten lies in it, what
+        is left is the room in it, and what fits is offered here.
+      </p>
+      {view.entries.length > 0 && (
+        <p className="mt-3">
+          So far:{" "}
+          <b>
+            {kcal(eaten.energy_kcal)}
+            <Band sd={eaten.sd.energy_kcal} of={eaten.energy_kcal} /> kcal
+          </b>
+          , <b className="text-protein-ink">{grams(eaten.protein_g)} g protein</b>
+        </p>
+      )}
+      <p className="mt-4 flex flex-wrap gap-2">
+        <button type="button" className="btn" onClick={onTargets}>
+          Set targets
+        </button>
+        <Link className="btn btn-quiet" to="/formulas">
+          Paste a recipe first
+        </Link>
+      </p>
+    </section>
   );
 }
 
