@@ -86,7 +86,7 @@ export function TargetsSheet({
       >
         <div className="grid gap-4 sm:grid-cols-2">
           {TYPES.map(({ kind, name }) => (
-            <fieldset key={kind} className="grid gap-2">
+            <fieldset key={kind} className="grid content-start gap-2">
               <legend className="mb-1 font-display text-[17px] font-[640]">{name}</legend>
               {FIELDS.map((field) => (
                 <label key={field.name} className="grid grid-cols-[1fr_92px] items-center gap-2">

@@ -1,0 +1,68 @@
+"""The command line: files of both kinds, standard input, whose cups, which energy, and what stands in the table."""
+
+import contextlib
+import io
+import json
+import tempfile
+import unittest
+from pathlib import Path
+from typing import Any
+from unittest import mock
+
+from ample_crumb.cli import main
+
+
+class Analyse(unittest.TestCase):
+    def analyse(self, text: str, *options: str, name: str = "recipe.txt") -> tuple[int, str]:
+        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        (folder / name).write_text(text)
+        out = io.StringIO()
+        with contextlib.redirect_stdout(out), contextlib.redirect_stderr(io.StringIO()):
+            code = main(["analyse", str(folder / name), *options])
+        return code, out.getvalue()
+
+    def read(self, text: str, *options: str) -> Any:
+        return json.loads(self.analyse(text, "--json", *options)[1])
+
+    def test_a_linked_recipe_and_one_from_standard_input(self) -> None:
+        linked = {"@type": "Recipe", "name": "Cups", "recipeYield": "4 cups", "recipeIngredient": ["200 g skyr"]}
+        code, out = self.analyse(json.dumps(linked), "--json", name="recipe.json")
+        self.assertEqual((code, json.loads(out)["pieces"]), (0, 4))
+        given = mock.Mock(buffer=io.BytesIO(b"makes 2\n200 g skyr"))
+        with mock.patch("sys.stdin", given), contextlib.redirect_stdout(io.StringIO()) as printed:
+            self.assertEqual(main(["analyse", "-", "--json"]), 0)
+        self.assertEqual(json.loads(printed.getvalue())["piece"]["mass_g"], 100)
+
+    def test_whose_cups_and_which_energy(self) -> None:
+        grams = {
+            system: self.read("1 cup sugar", "--measures", system)["batch"]["mass_g"] for system in ("us", "metric")
+        }
+        self.assertEqual(grams, {"us": 200, "metric": 211.338})
+        energy = {
+            system: self.read("100 g xylitol", "--energy", system)["batch"]["energy_kcal"]
+            for system in ("stated", "european", "us")
+        }
+        self.assertEqual(energy, {"stated": 240, "european": 240, "us": 240})
+        self.assertEqual(self.read("100 g maltitol", "--energy", "us")["batch"]["energy_kcal"], 210)
+
+    def test_an_unstated_nutrient_makes_its_sum_a_lower_limit(self) -> None:
+        answer = self.read("100 g spelt flour\n100 g skyr")
+        self.assertEqual((answer["at_least"], answer["batch"]["sugars_g"]), (["sugars_g"], 4))
+        _, table = self.analyse("100 g spelt flour")
+        self.assertIn("of which sugars at least 0.0 g", table)
+
+    def test_us_claims_want_a_family(self) -> None:
+        text = "makes 8\n200 g whey\n200 g oat flour\n100 g skyr"
+        self.assertEqual(self.read(text)["claims"]["us"], [])
+        self.assertIn("high in protein", self.read(text, "--family", "muffin")["claims"]["us"])
+        self.assertIn("high protein", self.read(text)["claims"]["eu"])
+
+    def test_the_table_names_parts_doubts_and_what_is_left_out(self) -> None:
+        text = "Plum cups\nmakes 4\n200 g skyr\n1/4 cup milk or water\n\nTopping:\n1 tbsp elf dust\n20 g walnuts"
+        code, table = self.analyse(text)
+        rows = table.splitlines()
+        self.assertEqual((code, rows[0]), (3, "Plum cups"))
+        self.assertIn("Topping:", rows)
+        self.assertTrue(any("milk, whole ?" in row for row in rows))
+        self.assertIn("without 1 line, not read:", rows)
+        self.assertIn("  1 tbsp elf dust: We know no ingredient called “elf dust”.", rows)

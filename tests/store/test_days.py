@@ -1,0 +1,100 @@
+"""The store: entries of a day in order, removed and laid back, found by name, and products with their labels."""
+
+import unittest
+from datetime import UTC, date, datetime, timedelta
+from uuid import UUID, uuid4
+
+import psycopg
+
+from ample_crumb.core.food.label import Label, LabelBasis, Style
+from ample_crumb.core.food.nutrients import Band, Figures, Nutrients, Portion
+from ample_crumb.core.food.product import Contains, OwnMeasures
+from ample_crumb.store import days, kitchens, products
+from ample_crumb.store.kitchens import Settings, Who
+from tests.kitchen import new_database, open_database
+
+DAY = date(2026, 5, 4)
+NOON = datetime(2026, 5, 4, 12, tzinfo=UTC)
+LABEL = Label(
+    Style.US, LabelBasis.PER_SERVING, serving_g=30, energy_kcal=120, protein_g=24.5, fat_g=1.5, carbohydrate_g=3
+)
+
+
+class Kept(unittest.TestCase):
+    def setUp(self) -> None:
+        self.database = open_database(new_database())
+        self.addCleanup(self.database.close)
+        self.who, self.other = Who(uuid4(), uuid4()), Who(uuid4(), uuid4())
+        with self.database.transaction() as connection:
+            kitchens.add_kitchen(connection, self.who, "One", "Anna")
+            kitchens.add_kitchen(connection, self.other, "Two", "Bert")
+
+    def eat(self, name: str, hours: float, who: Who | None = None) -> UUID:
+        entry_id = uuid4()
+        portion = Portion(Figures(100, Nutrients(energy_kcal=50)), Band(1, Nutrients(energy_kcal=3)))
+        with self.database.transaction() as connection:
+            days.add_entry(
+                connection, who or self.who, entry_id, day=DAY, eaten_at=NOON + timedelta(hours=hours), kind="foods",
+                name=name, text=f"100 g {name}", formula_id=None, pieces=None, portion=portion,
+            )  # fmt: skip
+        return entry_id
+
+    def names(self) -> list[str]:
+        with self.database.transaction() as connection:
+            return [row.name for row in days.entries_of(connection, self.who, DAY)]
+
+    def test_entries_stand_in_order_of_time_and_come_back_where_they_were(self) -> None:
+        self.eat("Supper", 7)
+        lunch = self.eat("Lunch", 0)
+        self.eat("Tea", 4)
+        self.assertEqual(self.names(), ["Lunch", "Tea", "Supper"])
+        with self.database.transaction() as connection:
+            self.assertTrue(days.remove_entry(connection, self.who, lunch, removed=True))
+        self.assertEqual(self.names(), ["Tea", "Supper"])
+        with self.database.transaction() as connection:
+            self.assertTrue(days.remove_entry(connection, self.who, lunch, removed=False))
+            self.assertFalse(days.remove_entry(connection, self.other, lunch, removed=True))
+        self.assertEqual(self.names(), ["Lunch", "Tea", "Supper"])
+
+    def test_days_are_found_by_what_was_eaten_and_signs_are_no_wild_cards(self) -> None:
+        self.eat("50% oat_bran", 0)
+        self.eat("Skyr", 1, self.other)
+        with self.database.transaction() as connection:
+            found = {
+                words: days.entries_called(connection, self.who, words, 5) for words in ("OAT", "%", "skyr", "a%b")
+            }
+        self.assertEqual(found, {"OAT": [(DAY, "50% oat_bran")], "%": [(DAY, "50% oat_bran")], "skyr": [], "a%b": []})
+
+    def test_settings_are_kept_and_bounded(self) -> None:
+        wanted = Settings("metric", "us", "net", "dark")
+        with self.database.transaction() as connection:
+            kitchens.save_settings(connection, self.who, wanted)
+            self.assertEqual(kitchens.settings_of(connection, self.who), wanted)
+            self.assertEqual(kitchens.settings_of(connection, self.other).measures, "us")
+        with self.assertRaises(psycopg.errors.CheckViolation), self.database.transaction() as connection:
+            kitchens.save_settings(connection, self.who, Settings("imperial", "us", "net", "dark"))
+
+    def test_labels_come_back_as_printed_the_newest_first(self) -> None:
+        product_id = uuid4()
+        milk = Contains(("milk",), vegan=False)
+        with self.database.transaction() as connection:
+            kitchen = self.who.kitchen_id
+            self.assertTrue(products.add(connection, kitchen, product_id, name="Whey", synonyms=("my whey",), role=""))
+            self.assertFalse(products.add(connection, kitchen, product_id, name="Whey", synonyms=(), role=""))
+            products.add_label(connection, kitchen, product_id, 1, LABEL, OwnMeasures(scoop_g=31), milk)
+            products.add_label(connection, kitchen, product_id, 2, LABEL, OwnMeasures(), Contains())
+            newest, oldest = products.labels_of(connection, kitchen, product_id)
+            self.assertEqual(products.listed(connection, self.other.kitchen_id), [])
+        self.assertEqual((newest.number, newest.contains(), newest.measures()), (2, Contains(), OwnMeasures()))
+        self.assertEqual((oldest.label(), oldest.contains(), oldest.measures().scoop_g), (LABEL, milk, 31))
+        self.assertIsNone(oldest.label().salt_g)
+
+    def test_a_rolled_back_change_leaves_no_trace(self) -> None:
+        class Stop(Exception):
+            pass
+
+        with self.assertRaises(Stop), self.database.transaction() as connection:
+            products.cupboard_changed(connection, self.who.kitchen_id)
+            raise Stop
+        with self.database.transaction() as connection:
+            self.assertIsNone(kitchens.habits_of(connection, self.who).cupboard_revision)

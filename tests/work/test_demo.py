@@ -1,0 +1,74 @@
+"""The demo kitchen: it loads once, and nothing in it is unread, doubted or impossible."""
+
+import unittest
+from datetime import UTC, datetime, timedelta
+
+from ample_crumb.store import formulas as stored_formulas
+from ample_crumb.store import kitchens
+from ample_crumb.work import cupboard, formulas, today
+from ample_crumb.work.demo import load_demo
+from tests.kitchen import new_database, open_database
+
+NOW = datetime(2026, 5, 6, 18, 30, tzinfo=UTC)
+
+
+class Demo(unittest.TestCase):
+    def setUp(self) -> None:
+        self.database = open_database(new_database())
+        self.addCleanup(self.database.close)
+        load_demo(self.database, NOW)
+        with self.database.transaction() as connection:
+            who = kitchens.first_person(connection)
+        assert who is not None
+        self.who = who
+
+    def test_every_line_of_its_formulas_is_read_and_needs_no_second_look(self) -> None:
+        listed = formulas.list_all(self.database, self.who)
+        self.assertGreaterEqual(len(listed), 3)
+        for summary in listed:
+            view = formulas.open_one(self.database, self.who, summary.id)
+            doubtful = [line.text for part in view.worked.parts for line in part.lines if not line.sure or line.problem]
+            self.assertEqual(doubtful, [], summary.name)
+            self.assertTrue(view.draft.family, summary.name)
+            self.assertTrue(view.draft.method, summary.name)
+            self.assertGreater(summary.piece.protein_g, 5, summary.name)
+            self.assertLess(summary.piece.energy_kcal, 300, summary.name)
+
+    def test_two_weeks_of_days_with_targets_and_nothing_unread(self) -> None:
+        for ago in range(1, 14):
+            day = today.open_day(self.database, self.who, (NOW - timedelta(days=ago)).date())
+            with self.subTest(day=day.day.isoformat()):
+                assert day.tin is not None
+                self.assertGreaterEqual(len(day.entries), 3)
+                self.assertEqual(day.eaten.without_lines, 0)
+                self.assertTrue(-300 < day.tin.room_kcal < 900, day.tin.room_kcal)
+                self.assertEqual([entry.eaten_at for entry in day.entries], sorted(e.eaten_at for e in day.entries))
+                self.assertGreater(day.eaten.sd["energy_kcal"], 5)
+
+    def test_its_products_are_own_and_two_labels_ask_for_a_look(self) -> None:
+        own = [item for item in cupboard.list_all(self.database, self.who) if item.product_id]
+        self.assertGreaterEqual(len(own), 8)
+        remarks = [
+            cupboard.open_one(self.database, self.who, item.product_id).check.remark
+            for item in own
+            if item.product_id is not None
+        ]
+        self.assertEqual(sum(remark != "" for remark in remarks), 2)
+        self.assertEqual([item.name for item in own if item.allergens is None], [])
+
+    def test_loading_it_again_changes_nothing(self) -> None:
+        before = [item.version for item in formulas.list_all(self.database, self.who)]
+        load_demo(self.database, NOW + timedelta(days=3))
+        self.assertEqual([item.version for item in formulas.list_all(self.database, self.who)], before)
+
+    def test_kept_figures_are_worked_out_anew_when_their_rules_have_changed(self) -> None:
+        (first, *_) = formulas.list_all(self.database, self.who)
+        with self.database.transaction() as connection:
+            connection.execute("update formula set figures_by = 'older', energy_kcal = 1, protein_g = 1, sd = '{}'")
+        (again, *_) = formulas.list_all(self.database, self.who)
+        self.assertAlmostEqual(again.piece.energy_kcal, first.piece.energy_kcal)
+        self.assertAlmostEqual(again.piece.sd["energy_kcal"], first.piece.sd["energy_kcal"])
+        with self.database.transaction() as connection:
+            row = stored_formulas.find(connection, self.who.kitchen_id, first.id)
+        assert row is not None
+        self.assertEqual(row.figures_by, formulas.FIGURES_BY)
