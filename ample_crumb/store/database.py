@@ -6,7 +6,8 @@ from importlib.resources import as_file, files
 from typing import Any, Final
 
 import psycopg
-from psycopg.types.numeric import FloatLoader
+from psycopg import postgres
+from psycopg.types.numeric import FloatDumper, FloatLoader
 from psycopg_pool import ConnectionPool
 
 Connection = psycopg.Connection[Any]
@@ -17,9 +18,16 @@ STATEMENT_TIMEOUT_MS: Final = 10_000
 _YOYO_SCHEME: Final = "postgresql+psycopg"
 
 
+class _AsNumeric(FloatDumper):
+    """Sends a float as the numeric of its shortest decimal form; as float8 it would lose its last two digits."""
+
+    oid = postgres.types["numeric"].oid
+
+
 def _prepare(connection: Connection) -> None:
     # Amounts are numeric in the tables and floats in the core.
     connection.adapters.register_loader("numeric", FloatLoader)
+    connection.adapters.register_dumper(float, _AsNumeric)
 
 
 class Database:

@@ -56,6 +56,17 @@ class Kept(unittest.TestCase):
             self.assertFalse(days.remove_entry(connection, self.other, lunch, removed=True))
         self.assertEqual(self.names(), ["Lunch", "Tea", "Supper"])
 
+    def test_amounts_come_back_to_the_last_digit(self) -> None:
+        odd = 100 / 3
+        portion = Portion(Figures(odd, Nutrients(energy_kcal=odd, salt_g=1e-7)), Band(odd, Nutrients()))
+        with self.database.transaction() as connection:
+            days.add_entry(
+                connection, self.who, uuid4(), day=DAY, eaten_at=NOON, kind="foods", name="Thirds", text="",
+                formula_id=None, pieces=None, portion=portion,
+            )  # fmt: skip
+            (row,) = days.entries_of(connection, self.who, DAY)
+        self.assertEqual((row.portion().figures.mass_g, row.portion().figures.nutrients.salt_g), (odd, 1e-7))
+
     def test_days_are_found_by_what_was_eaten_and_signs_are_no_wild_cards(self) -> None:
         self.eat("50% oat_bran", 0)
         self.eat("Skyr", 1, self.other)
