@@ -1,5 +1,6 @@
 """What tests need of the outside: a throwaway PostgreSQL cluster, and a served application in it."""
 
+import atexit
 import os
 import shutil
 import subprocess
@@ -33,6 +34,10 @@ def stop() -> None:
         made.stop("immediate")
         shutil.rmtree(folder, ignore_errors=True)
     _started.clear()
+
+
+# Whoever runs the tests, and however they end, no server is left behind.
+atexit.register(stop)
 
 
 def new_database(*, migrated: bool = True) -> str:
