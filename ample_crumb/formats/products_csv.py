@@ -7,7 +7,6 @@ none), vegan, vegetarian, added_sugar (yes, no). What is left empty is unknown.
 
 import csv
 import io
-import re
 from collections.abc import Mapping
 from dataclasses import dataclass, fields
 from typing import Final
@@ -47,15 +46,18 @@ def products_from_csv(text: str) -> tuple[Product, ...]:
     if unknown or "name" not in (reader.fieldnames or ()):
         wrong = f"there is no column {unknown[0]!r} here" if unknown else "a column “name” is missing"
         raise CannotUse(f"The products cannot be read: {wrong}.")
-    products: list[Product] = []
+    products: dict[str, Product] = {}
     for number, row in enumerate(reader, start=2):
         if number > MOST_PRODUCTS + 1:
             raise CannotUse(f"These are more than {MOST_PRODUCTS:,} products.")
         try:
-            products.append(_product(row))
+            product = _product(row)
+            if product.ingredient.slug in products:
+                raise CannotUse(f"There is a product {product.ingredient.name!r} already.")
+            products[product.ingredient.slug] = product
         except CannotUse as problem:
             raise CannotUse(f"Row {number} of the products: {problem}") from problem
-    return tuple(products)
+    return tuple(products.values())
 
 
 def _product(row: Mapping[str, str | None]) -> Product:
@@ -63,7 +65,7 @@ def _product(row: Mapping[str, str | None]) -> Product:
     name = cells["name"]
     if not name:
         raise CannotUse("It has no name.")
-    slug = f"own {re.sub(r'[^a-z0-9]+', '-', name.casefold())}"
+    slug = f"own {name.casefold()}"
     measures = OwnMeasures(*(_number(name, cells) for name in _MEASURES))
     contains = Contains(
         _allergens(cells.get("allergens", "")),

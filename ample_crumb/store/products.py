@@ -70,8 +70,9 @@ class ProductRow:
 _FIGURES: Final = tuple(field.name for field in fields(Label) if field.name not in {"style", "basis", "polyol_kind"})
 
 
-def listed(connection: Connection, kitchen_id: UUID) -> list[ProductRow]:
-    """All products of the kitchen with all their labels, the newest label of each first."""
+def listed(connection: Connection, kitchen_id: UUID, product_id: UUID | None = None) -> list[ProductRow]:
+    """All products of the kitchen, or the one of `product_id`, with all their labels, the newest label of each first.
+    Empty when there is none."""
     with connection.cursor(row_factory=class_row(ProductRow)) as cursor:
         return cursor.execute(
             """
@@ -81,15 +82,11 @@ def listed(connection: Connection, kitchen_id: UUID) -> list[ProductRow]:
                 alcohol_g, scoop_g, piece_g, pack_g, cup_g, allergens, vegan, vegetarian, added_sugar
             from product join product_label on product_label.product_id = product.id
             where product.kitchen_id = %(kitchen_id)s
+                and (%(product_id)s::uuid is null or product.id = %(product_id)s)
             order by lower(name), product.id, number desc
             """,
-            {"kitchen_id": kitchen_id},
+            {"kitchen_id": kitchen_id, "product_id": product_id},
         ).fetchall()
-
-
-def labels_of(connection: Connection, kitchen_id: UUID, product_id: UUID) -> list[ProductRow]:
-    """One product with all its labels, the newest first; empty when there is none of that id."""
-    return [row for row in listed(connection, kitchen_id) if row.id == product_id]
 
 
 def lock(connection: Connection, kitchen_id: UUID, product_id: UUID) -> None:

@@ -1,9 +1,11 @@
 """The place Cupboard: own products with their labels, beside the generic foods."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
+from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import Layers, layers
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import Label, LabelFigures, read_label
@@ -76,15 +78,8 @@ def list_all(database: Database, who: Who) -> list[Item]:
     """Own products first, by name, archived ones too; then the generic foods in the order of their table."""
     with database.reading() as connection:
         rows = _newest(products.listed(connection, who.kitchen_id))
-        cupboard = ways_of(connection, who).cupboard
     own = [_item(made_of(row)[0], row.id, row.archived) for row in rows]
-    ours = {item.slug for item in own}
-    generic = [
-        _item(item, None, False)
-        for slug, item in cupboard.ingredients.items()
-        if slug not in ours and not slug.startswith("own-")
-    ]
-    return own + generic
+    return own + [_item(item, None, False) for item in reference_cupboard().ingredients.values()]
 
 
 def check(label: Label) -> LabelFigures:
@@ -124,7 +119,7 @@ def save(database: Database, who: Who, product_id: UUID, version: int, draft: Pr
             raise ChangedMeanwhile("product", there)
         was, now = there.draft, draft
         if (was.label, was.measures, was.contains) != (now.label, now.measures, now.contains):
-            _pin(connection, who, there)
+            _pin(connection, who, there.slug)
             number = there.number + 1
             products.add_label(
                 connection, who.kitchen_id, product_id, number, draft.label, draft.measures, draft.contains
@@ -141,19 +136,21 @@ def move(database: Database, who: Who, product_id: UUID) -> ProductView:
     """Points the lines of all formulas that are at an older label of the product at its newest. What was eaten stays.
     Raises NotHere."""
     with database.transaction() as connection:
-        rows = products.labels_of(connection, who.kitchen_id, product_id)
+        rows = products.listed(connection, who.kitchen_id, product_id)
         if not rows:
             raise NotHere("product")
         newest, *older = [slug_of(row.id, row.number) for row in rows]
-        for formula_id, parts in _all_parts(connection, who):
-            moved = tuple(
+
+        def moved(parts: tuple[Part, ...]) -> tuple[Part, ...]:
+            return tuple(
                 Part(
                     part.name,
                     tuple(Line(line.text, newest if line.chosen in older else line.chosen) for line in part.lines),
                 )
                 for part in parts
             )
-            _rewrite(connection, who, formula_id, parts, moved)
+
+        _rewrite(connection, who, moved)
         formulas.figures_are_stale(connection, who.kitchen_id)
         return _view(connection, who, product_id)
 
@@ -161,11 +158,11 @@ def move(database: Database, who: Who, product_id: UUID) -> ProductView:
 def archive(database: Database, who: Who, product_id: UUID, *, archived: bool) -> None:
     """Puts a product away, so that lines no longer find it by name, or brings it back. Formulas keep it."""
     with database.transaction() as connection:
-        rows = products.labels_of(connection, who.kitchen_id, product_id)
+        rows = products.listed(connection, who.kitchen_id, product_id)
         if not rows:
             raise NotHere("product")
         if archived:
-            _pin(connection, who, _view(connection, who, product_id))
+            _pin(connection, who, slug_of(rows[0].id, rows[0].number))
         products.archive(connection, who.kitchen_id, product_id, archived=archived)
         _changed(connection, who)
 
@@ -184,11 +181,10 @@ def _changed(connection: Connection, who: Who) -> None:
     formulas.figures_are_stale(connection, who.kitchen_id)
 
 
-def _pin(connection: Connection, who: Who, product: ProductView) -> None:
+def _pin(connection: Connection, who: Who, slug: str) -> None:
     """Points the lines that find this label by its name at it, so that a newer label does not change them."""
     ways = ways_of(connection, who)
-    for formula_id, parts in _all_parts(connection, who):
-        _rewrite(connection, who, formula_id, parts, _pinned(parts, product.slug, ways))
+    _rewrite(connection, who, lambda parts: _pinned(parts, slug, ways))
 
 
 def _pinned(parts: tuple[Part, ...], slug: str, ways: Ways) -> tuple[Part, ...]:
@@ -205,21 +201,21 @@ def _pinned(parts: tuple[Part, ...], slug: str, ways: Ways) -> tuple[Part, ...]:
     )
 
 
-def _all_parts(connection: Connection, who: Who) -> list[tuple[UUID, tuple[Part, ...]]]:
-    rows = formulas.listed(connection, who.kitchen_id)
-    return [(row.id, formulas.parts_of(connection, who.kitchen_id, row.id)) for row in rows]
-
-
-def _rewrite(connection: Connection, who: Who, formula_id: UUID, was: tuple[Part, ...], now: tuple[Part, ...]) -> None:
-    """Writes parts that changed, as the formula's next version, so that open windows notice."""
-    if was == now:
-        return
-    row = formulas.find(connection, who.kitchen_id, formula_id, lock=True)
-    assert row is not None
-    formulas.change(
-        connection, who.kitchen_id, formula_id, name=row.name, family=row.family, pieces=row.pieces, method=row.method
-    )
-    formulas.write_parts(connection, who.kitchen_id, formula_id, now)
+def _rewrite(connection: Connection, who: Who, change: Callable[[tuple[Part, ...]], tuple[Part, ...]]) -> None:
+    """Writes the parts that `change` changes, as their formula's next version, so that open windows notice. Each
+    formula is locked before it is read, in the order of ids, so that two products saved at once wait for each other."""
+    for formula_id in sorted(row.id for row in formulas.listed(connection, who.kitchen_id)):
+        row = formulas.find(connection, who.kitchen_id, formula_id, lock=True)
+        if row is None:
+            continue
+        was = formulas.parts_of(connection, who.kitchen_id, formula_id)
+        now = change(was)
+        if now != was:
+            formulas.change(
+                connection, who.kitchen_id, formula_id, name=row.name, family=row.family, pieces=row.pieces,
+                method=row.method,
+            )  # fmt: skip
+            formulas.write_parts(connection, who.kitchen_id, formula_id, now)
 
 
 def _newest(rows: list[ProductRow]) -> list[ProductRow]:
@@ -237,7 +233,7 @@ def _item(item: Ingredient, product_id: UUID | None, archived: bool) -> Item:
 
 
 def _view(connection: Connection, who: Who, product_id: UUID) -> ProductView:
-    rows = products.labels_of(connection, who.kitchen_id, product_id)
+    rows = products.listed(connection, who.kitchen_id, product_id)
     if not rows:
         raise NotHere("product")
     row = rows[0]

@@ -14,6 +14,7 @@ from ample_crumb.core.formula.calling import claims_of
 from ample_crumb.core.formula.contents import contents_of
 from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, parts_of, work_out
 from ample_crumb.core.formula.nudge import nudged
+from ample_crumb.core.formula.quality import quality_of
 from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.problem import CannotUse, TooMuch
 from ample_crumb.core.quantity.lines import without_bullet
@@ -214,7 +215,7 @@ def show(worked: FormulaFigures, family: str, ways: Ways) -> WorkedView:
     contents = contents_of(worked, ways.cupboard)
     claims = claims_of(worked.piece, contents, family)
     doubt = doubt_of(worked, ways.cupboard, ways.school)
-    return worked_view(worked, doubt, contents, claims, ways.school)
+    return worked_view(worked, doubt, contents, claims, quality_of(worked), ways.school)
 
 
 def _write(connection: Connection, who: Who, formula_id: UUID, draft: Draft) -> None:

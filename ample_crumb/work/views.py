@@ -9,7 +9,7 @@ from ample_crumb.core.food.nutrients import Band, Carbohydrate, Figures, Portion
 from ample_crumb.core.formula.calling import Claims
 from ample_crumb.core.formula.contents import Contents
 from ample_crumb.core.formula.formula import FormulaFigures
-from ample_crumb.core.formula.quality import ProteinQuality, quality_of
+from ample_crumb.core.formula.quality import ProteinQuality
 from ample_crumb.core.formula.reading import Choice, ReadLine
 from ample_crumb.core.quantity.weigh import Basis
 
@@ -41,8 +41,6 @@ _SHOWN: Final = (
     "energy_kcal", "protein_g", "fat_g", "saturates_g", "sugars_g", "fibre_g", "polyols_g", "salt_g", "alcohol_g",
     "caffeine_mg",
 )  # fmt: skip
-
-
 _BANDED: Final = (*_SHOWN, "carbohydrate_g")
 
 
@@ -92,9 +90,6 @@ class LineView:
     problem: str
     apart: tuple[str, ...]
     mass_sd_g: float
-    energy_sd_kcal: float
-    protein_sd_g: float
-    doubt_share: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -157,14 +152,16 @@ def line_view(line: ReadLine, doubt: LineDoubt) -> LineView:
         problem=line.problem,
         apart=line.apart,
         mass_sd_g=doubt.mass_sd_g,
-        energy_sd_kcal=doubt.energy_sd_kcal,
-        protein_sd_g=doubt.protein_sd_g,
-        doubt_share=doubt.share,
     )
 
 
 def worked_view(
-    worked: FormulaFigures, doubt: Doubt, contents: Contents, claims: Claims, school: Carbohydrate
+    worked: FormulaFigures,
+    doubt: Doubt,
+    contents: Contents,
+    claims: Claims,
+    quality: ProteinQuality,
+    school: Carbohydrate,
 ) -> WorkedView:
     """A worked-out formula for a screen; `doubt` follows its lines, with carbohydrate by `school`."""
     doubts = iter(doubt.lines)
@@ -193,7 +190,7 @@ def worked_view(
         tuple(weigh),
         contents,
         claims,
-        quality_of(worked),
+        quality,
         (plain.nutrients.energy_kcal or 0.0) if plain else None,
         (plain.nutrients.protein_g or 0.0) if plain else None,
     )

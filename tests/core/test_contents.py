@@ -2,16 +2,29 @@
 
 import unittest
 
-from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
+from ample_crumb.core.food.label import Label, Style
+from ample_crumb.core.food.product import Contains, OwnMeasures, ingredient_of
+from ample_crumb.core.formula.calling import claims_of
 from ample_crumb.core.formula.contents import Contents, contents_of
-from ample_crumb.core.formula.formula import Line, Part, work_out
+from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
 from ample_crumb.core.formula.reading import Manner
 
 CUPBOARD = reference_cupboard()
 
 
-def contents(*lines: str) -> Contents:
-    return contents_of(work_out((Part("", tuple(map(Line, lines))),), 1, CUPBOARD, Manner()), CUPBOARD)
+def worked(*lines: str, cupboard: Cupboard = CUPBOARD) -> FormulaFigures:
+    return work_out((Part("", tuple(map(Line, lines))),), 1, cupboard, Manner())
+
+
+def contents(*lines: str, cupboard: Cupboard = CUPBOARD) -> Contents:
+    return contents_of(worked(*lines, cupboard=cupboard), cupboard)
+
+
+def with_product(contains: Contains) -> Cupboard:
+    label = Label(Style.EUROPEAN, energy_kcal=376, fat_g=4, carbohydrate_g=5, protein_g=80)
+    product, _ = ingredient_of("own-1", "Plain Mill powder", (), "protein powder", label, OwnMeasures(), contains)
+    return CUPBOARD.with_own([product], [])
 
 
 class WhatIsInIt(unittest.TestCase):
@@ -47,3 +60,23 @@ class WhatIsInIt(unittest.TestCase):
         found = contents("peanuts", "1 tbsp unicorn dust", "100 g skyr", "")
         self.assertEqual(found.unknown, ("1 tbsp unicorn dust",))
         self.assertEqual([each.name for each in found.contains], ["peanut", "milk"])
+        self.assertEqual(found.keeps, ())
+
+    def test_what_nobody_said_of_a_product_is_neither_broken_nor_kept(self) -> None:
+        lines = ("100 g Plain Mill powder", "100 g oats")
+        unsaid = with_product(Contains(None, vegan=True, vegetarian=True, added_sugar=False))
+        found = contents(*lines, cupboard=unsaid)
+        self.assertEqual(found.unknown, ("100 g Plain Mill powder",))
+        self.assertEqual(found.keeps, ("vegan", "vegetarian", "no added sugar"))
+        said = with_product(Contains(("milk",), vegan=False, vegetarian=True, added_sugar=False))
+        self.assertIn("nut-free", contents(*lines, cupboard=said).keeps)
+
+    def test_no_added_sugars_is_claimed_only_when_every_line_says_so(self) -> None:
+        lines = ("100 g Plain Mill powder", "100 g oats")
+        for sugar, holds in ((None, False), (True, False), (False, True)):
+            with self.subTest(sugar=sugar):
+                cupboard = with_product(Contains(("milk",), vegan=False, vegetarian=True, added_sugar=sugar))
+                found = contents(*lines, cupboard=cupboard)
+                claims = claims_of(worked(*lines, cupboard=cupboard).piece, found, "cookie")
+                for rules in (claims.eu, claims.us):
+                    self.assertEqual([each.holds for each in rules if each.name == "no added sugars"], [holds])

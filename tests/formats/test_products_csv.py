@@ -33,6 +33,7 @@ class Products(unittest.TestCase):
             "name,surprise\nX,1": "no column 'surprise'",
             f"{HEAD}\n{WHEY.replace('120', 'many')}": "Row 2 of the products: energy_kcal: 'many' is no number",
             f"{HEAD}\n{WHEY.replace('serving,30', 'serving,')}": "Row 2 of the products: serving_g",
+            f"{HEAD}\n{WHEY}\n{OATS}\n{WHEY}": "Row 4 of the products: There is a product",
             f"{HEAD}\n{WHEY}\n{OATS.replace('375', '1569')}": "Row 3 of the products: energy_kcal",
             f"{HEAD}\n{WHEY.replace('soy', 'moonlight')}": "allergens: 'moonlight'",
             f"{HEAD}\n{WHEY[:-2]}maybe": "vegan: yes, no or nothing",

@@ -94,7 +94,7 @@ class Kept(unittest.TestCase):
             self.assertFalse(products.add(connection, kitchen, product_id, name="Whey", synonyms=(), role=""))
             products.add_label(connection, kitchen, product_id, 1, LABEL, OwnMeasures(scoop_g=31), milk)
             products.add_label(connection, kitchen, product_id, 2, LABEL, OwnMeasures(), Contains())
-            newest, oldest = products.labels_of(connection, kitchen, product_id)
+            newest, oldest = products.listed(connection, kitchen, product_id)
             self.assertEqual(products.listed(connection, self.other.kitchen_id), [])
         self.assertEqual((newest.number, newest.contains(), newest.measures()), (2, Contains(), OwnMeasures()))
         self.assertEqual((oldest.label(), oldest.contains(), oldest.measures().scoop_g), (LABEL, milk, 31))

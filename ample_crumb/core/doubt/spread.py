@@ -56,9 +56,9 @@ def doubt_of(worked: FormulaFigures, cupboard: Cupboard, school: Carbohydrate = 
     counted by `school`. Unread lines bring nothing: the band is that of what could be read.
     """
     lines = [line for part in worked.parts for line in part.lines]
-    measured = [_measured(line, cupboard) for line in lines]
     figures = [line.figures for line in lines]
     items = [cupboard.ingredients[line.ingredient.slug] if line.ingredient else None for line in lines]
+    measured = [_measured(line, item) for line, item in zip(lines, items, strict=True)]
     foods = [item.slug if item else "" for item in items]
     held = [_held(each, school) for each in figures]
     contents = [_contents(of, each, item) for of, each, item in zip(held, figures, items, strict=True)]
@@ -92,17 +92,11 @@ def doubt_of(worked: FormulaFigures, cupboard: Cupboard, school: Carbohydrate = 
     return Doubt(batch, piece, doubts, weigh)
 
 
-def _measured(line: ReadLine, cupboard: Cupboard) -> float:
+def _measured(line: ReadLine, item: Ingredient | None) -> float:
     """The doubt of a line's grams as a share of them."""
-    if line.figures is None or line.ingredient is None:
+    if line.figures is None or item is None:
         return 0.0
-    return mass_sd_g(line, cupboard.ingredients[line.ingredient.slug]) / line.figures.mass_g
-
-
-def _value(figures: Figures, name: str, school: Carbohydrate) -> float:
-    if name == "carbohydrate_g":
-        return carbohydrate(figures.nutrients, school) or 0.0
-    return getattr(figures.nutrients, name) or 0.0
+    return mass_sd_g(line, item) / line.figures.mass_g
 
 
 def _held(figures: Figures | None, school: Carbohydrate) -> tuple[float, ...]:
@@ -138,7 +132,7 @@ def _piece(batch: Band, worked: FormulaFigures, school: Carbohydrate) -> Band:
 
     return Band(
         with_portion(one.mass_g, of.mass_g),
-        Nutrients(*[with_portion(getattr(one.nutrients, name), _value(of, name, school)) for name in NAMES]),
+        Nutrients(*map(with_portion, values(one.nutrients), _held(of, school))),
     )
 
 

@@ -7,7 +7,7 @@ far off it is and what the smallest change would be. Selling is another matter: 
 from dataclasses import dataclass, replace
 from typing import Final
 
-from ample_crumb.core.food.nutrients import Figures
+from ample_crumb.core.food.nutrients import SALT_PER_SODIUM, Figures
 
 LAXATIVE_POLYOLS_SHARE: Final = 0.10
 """Added polyols of more than 10 % ask for the notice. Source: Regulation (EU) 1169/2011 Annex III 2.4, from memory."""
@@ -15,8 +15,6 @@ LAXATIVE_POLYOLS_SHARE: Final = 0.10
 US_SMALL_REFERENCE_G: Final = 30.0
 """Foods of a smaller or equal reference amount must also hold their limits in 50 g. Source: 21 CFR 101.60(b),
 101.61(b), 101.62(b), from memory."""
-
-SALT_PER_SODIUM: Final = 2.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,7 +33,8 @@ class Claim:
 
 @dataclass(frozen=True, slots=True)
 class _Rule:
-    """A claim that asks for a nutrient of at least or at most `limit` in the basis of its rule set."""
+    """A claim that asks for a nutrient of at least or at most `limit` in the basis of its rule set; `in_50_g` when a
+    small reference amount must hold it in 50 g too."""
 
     name: str
     nutrient: str
@@ -43,6 +42,7 @@ class _Rule:
     at_most: bool = True
     strict: bool = False
     less_than_energy_share: float | None = None
+    in_50_g: bool = False
 
 
 _EU: Final = (
@@ -68,12 +68,12 @@ _US: Final = (
     _Rule("high in protein", "protein_g", 10, at_most=False),
     _Rule("good source of fiber", "fibre_g", 2.8, at_most=False),
     _Rule("high in fiber", "fibre_g", 5.6, at_most=False),
-    _Rule("low calorie", "energy_kcal", 40),
-    _Rule("low fat", "fat_g", 3),
+    _Rule("low calorie", "energy_kcal", 40, in_50_g=True),
+    _Rule("low fat", "fat_g", 3, in_50_g=True),
     _Rule("fat free", "fat_g", 0.5, strict=True),
     _Rule("low saturated fat", "saturates_g", 1, less_than_energy_share=0.15),
     _Rule("sugar free", "sugars_g", 0.5, strict=True),
-    _Rule("low sodium", "salt_g", 0.140 * SALT_PER_SODIUM),
+    _Rule("low sodium", "salt_g", 0.140 * SALT_PER_SODIUM, in_50_g=True),
 )
 _UNITS: Final = {"energy_kcal": "kcal"}
 _WORDS: Final = {
@@ -82,8 +82,9 @@ _WORDS: Final = {
 }  # fmt: skip
 
 
-def eu_claims(figures: Figures, sweetened_by: tuple[str, ...] = ()) -> tuple[Claim, ...]:
-    """European claims on a food; `sweetened_by` are the lines that add sugar. Empty for nothing at all.
+def eu_claims(figures: Figures, sweetened_by: tuple[str, ...] = (), *, said: bool = True) -> tuple[Claim, ...]:
+    """European claims on a food; `sweetened_by` are the lines that add sugar, and `said` is whether every line says
+    if it does. Empty for nothing at all.
 
     Per 100 g as in `figures`; baking takes water out, so per 100 g of the baked food everything is higher.
     Source: Regulation (EC) 1924/2006 Annex, from memory.
@@ -94,16 +95,19 @@ def eu_claims(figures: Figures, sweetened_by: tuple[str, ...] = ()) -> tuple[Cla
     energy = of_100_g.nutrients.energy_kcal or 0.0
     claims = [_protein_share(name, share, of_100_g) for name, share in _EU_PROTEIN_SHARES.items()]
     for rule in _EU:
-        claim = _by_rule(rule, of_100_g, "g in 100 g", (1.0,))
+        claim = _by_rule(rule, of_100_g, "100 g")
         per_kcal = _EU_FIBRE_PER_100_KCAL.get(rule.name)
         if per_kcal and energy > 0 and not figures.without_lines and claim.figure / energy * 100 >= per_kcal:
             claim = Claim(rule.name, True, claim.figure, rule.limit, claim.unit, "")
         claims.append(claim)
-    return _ranked([*claims, _no_added_sugar(figures, sweetened_by)])
+    return _ranked([*claims, _no_added_sugar(figures, sweetened_by, said)])
 
 
-def us_claims(figures: Figures, reference_g: float, sweetened_by: tuple[str, ...] = ()) -> tuple[Claim, ...]:
-    """US claims on a food whose reference amount is `reference_g`. Empty for nothing at all.
+def us_claims(
+    figures: Figures, reference_g: float, sweetened_by: tuple[str, ...] = (), *, said: bool = True
+) -> tuple[Claim, ...]:
+    """US claims on a food whose reference amount is `reference_g`, the rest as for `eu_claims`. Empty for nothing at
+    all.
 
     Source: 21 CFR 101.54 to 101.62, from memory. Raises ValueError unless `reference_g` > 0.
     """
@@ -115,10 +119,9 @@ def us_claims(figures: Figures, reference_g: float, sweetened_by: tuple[str, ...
     small = reference_g <= US_SMALL_REFERENCE_G
     claims = []
     for rule in _US:
-        # A limit on energy, fat or sodium must also hold in 50 g where the reference amount is small.
-        also = small and rule.name in {"low calorie", "low fat", "low sodium"}
-        claims.append(_by_rule(rule, reference, f"g in {reference_g:g} g", (1.0, 50 / reference_g) if also else (1.0,)))
-    return _ranked([*claims, _no_added_sugar(figures, sweetened_by)])
+        worst = max(1.0, 50 / reference_g) if small and rule.in_50_g else 1.0
+        claims.append(_by_rule(rule, reference, f"{reference_g:g} g", worst))
+    return _ranked([*claims, _no_added_sugar(figures, sweetened_by, said)])
 
 
 def needs_laxative_notice(figures: Figures) -> bool:
@@ -126,15 +129,15 @@ def needs_laxative_notice(figures: Figures) -> bool:
     return (figures.nutrients.polyols_g or 0.0) > LAXATIVE_POLYOLS_SHARE * figures.mass_g
 
 
-def _by_rule(rule: _Rule, figures: Figures, unit: str, scales: tuple[float, ...]) -> Claim:
+def _by_rule(rule: _Rule, figures: Figures, basis: str, scale: float = 1.0) -> Claim:
+    """Whether `figures`, which are those of `basis`, hold the rule when they are `scale` times as much."""
     value = getattr(figures.nutrients, rule.nutrient) or 0.0
-    worst = value * max(scales)
-    amount = worst if rule.at_most else value
+    amount = value * scale
     within = amount < rule.limit if rule.strict else amount <= rule.limit
     holds = within if rule.at_most else amount >= rule.limit
     off = abs(amount - rule.limit)
     what = _WORDS[rule.nutrient]
-    unit = unit.replace("g in", f"{_UNITS.get(rule.nutrient, 'g')} in", 1)
+    unit = f"{_UNITS.get(rule.nutrient, 'g')} in {basis}"
     change = "" if holds else f"{off:.1f} {unit} {'less' if rule.at_most else 'more'} {what}"
     if holds and rule.less_than_energy_share is not None:
         energy = figures.nutrients.energy_kcal or 0.0
@@ -171,9 +174,14 @@ def _ranked(claims: list[Claim]) -> tuple[Claim, ...]:
     )
 
 
-def _no_added_sugar(figures: Figures, sweetened_by: tuple[str, ...]) -> Claim:
-    holds = not sweetened_by and not figures.without_lines
-    change = f"without {', '.join(sweetened_by)}" if sweetened_by else ("" if holds else _UNREAD)
+def _no_added_sugar(figures: Figures, sweetened_by: tuple[str, ...], said: bool) -> Claim:
+    if sweetened_by:
+        change = f"without {', '.join(sweetened_by)}"
+    elif figures.without_lines:
+        change = _UNREAD
+    else:
+        change = "" if said else "a line does not say whether it has added sugar"
+    holds = not change
     return Claim("no added sugars", holds, float(len(sweetened_by)), 0.0, "lines that add sugar", change)
 
 

@@ -12,7 +12,7 @@ from enum import StrEnum
 from typing import Final
 
 from ample_crumb.core.food.energy import KJ_PER_KCAL, energy_agrees, european_energy, us_energy
-from ample_crumb.core.food.nutrients import Nutrients
+from ample_crumb.core.food.nutrients import SALT_PER_SODIUM, Nutrients
 
 
 class Style(StrEnum):
@@ -163,7 +163,7 @@ def _printed(label: Label) -> Nutrients:
         kcal = label.energy_kj / KJ_PER_KCAL
     salt = label.salt_g
     if salt is None and label.sodium_mg is not None:
-        salt = 2.5 * label.sodium_mg / 1000
+        salt = SALT_PER_SODIUM * label.sodium_mg / 1000
     return Nutrients(
         energy_kcal=kcal,
         protein_g=label.protein_g,
@@ -192,7 +192,8 @@ def _computed(of: Nutrients, label: Label) -> float | None:
 
 
 def _likeliest_reason(label: Label, of: Nutrients, computed: float) -> str:
-    """The first reason that, put right, makes stated and computed energy agree closely; the plain facts otherwise."""
+    """The reason that, put right, makes stated and computed energy agree best, if it does within 6 %; then a slip of
+    the hand; then carbohydrate that has no energy; the plain facts otherwise."""
     stated = of.energy_kcal or 0.0
     facts = f"{stated:.0f} kcal in 100 g is stated, the figures make {computed:.0f}."
     reasons = [
@@ -201,8 +202,8 @@ def _likeliest_reason(label: Label, of: Nutrients, computed: float) -> str:
     near = [reason for reason in reasons if reason[0] <= 0.06]
     if near:
         return f"{facts} {min(near)[2]}"
-    slip = _slipped_digit(of, label)
-    return f"{facts} {slip}" if slip else f"{facts} Look at each figure again."
+    other = _slipped_digit(of, label) or _without_energy(of, computed) or "Look at each figure again."
+    return f"{facts} {other}"
 
 
 def _reasons(label: Label, of: Nutrients, computed: float) -> Iterator[tuple[float, float, str]]:
@@ -231,27 +232,31 @@ def _reasons(label: Label, of: Nutrients, computed: float) -> Iterator[tuple[flo
         yield stated, computed - 2.4 * others, "The maker probably gave sugar alcohols no energy."
         yield stated, computed - 4 * polyols + 4 * (of.erythritol_g or 0.0), "Is the sugar alcohol erythritol?"
         yield stated, computed + 4 * (of.erythritol_g or 0.0), "Erythritol is probably counted at 4 kcal/g."
-    elif (of.carbohydrate_g or 0.0) > 0 and of.polyols_g is None:
-        lacking = (computed - stated) / 4
-        if 1 <= lacking <= (of.carbohydrate_g or 0.0):
-            why = f"Some {lacking:.0f} g of the carbohydrate may be a sugar alcohol without energy; is one named?"
-            yield stated, stated * 1.05, why
 
 
-_FACTORS: Final = {"protein_g": 4.0, "fat_g": 9.0, "carbohydrate_g": 4.0}
+def _without_energy(of: Nutrients, computed: float) -> str:
+    """Carbohydrate that the stated energy leaves out, where no polyols are named. Any gap may be so explained, so it is
+    asked about last."""
+    lacking = (computed - (of.energy_kcal or 0.0)) / 4
+    if of.polyols_g is None and 1 <= lacking <= (of.carbohydrate_g or 0.0):
+        return f"Some {lacking:.0f} g of the carbohydrate may be a sugar alcohol without energy; is one named?"
+    return ""
+
+
+_WITH_ENERGY: Final = ("protein_g", "fat_g", "carbohydrate_g")
 
 
 def _slipped_digit(of: Nutrients, label: Label) -> str:
     """A single figure that was mistyped: two digits swapped, or a point in the wrong place."""
     stated = of.energy_kcal or 0.0
-    for name, factor in _FACTORS.items():
+    for name in _WITH_ENERGY:
         value = getattr(label, name)
-        if value is None:
+        if not value:
             continue
         for other in _slips(value):
             changed = replace(label, **{name: other})  # type: ignore[arg-type] # one of three masses
             energy = _computed(_nutrients(_printed(changed), label.style).times(_to_100_g(label)), label)
-            if energy is not None and abs(energy - stated) <= max(4.0, 0.02 * stated) and factor * value > 0:
+            if energy is not None and abs(energy - stated) <= max(4.0, 0.02 * stated):
                 return f"{_WORDS[name]} may be {other:g} g and not {value:g}."
     return ""
 
@@ -284,8 +289,8 @@ def _rounding(label: Label, printed: Nutrients, scale: float) -> Nutrients:
 _ZERO_BELOW: Final = {
     # Below these a label may print 0. US: 21 CFR 101.9(c), per serving; European: Commission guidance on tolerances of
     # December 2012, table 4, per 100 g. From memory.
-    Style.US: {"energy_kcal": 5.0, "salt_g": 0.005 * 2.5},
-    Style.EUROPEAN: {"energy_kcal": 4.0, "saturates_g": 0.1, "salt_g": 0.0125},
+    Style.US: {"energy_kcal": 5.0, "salt_g": 0.005 * SALT_PER_SODIUM},
+    Style.EUROPEAN: {"energy_kcal": 4.0, "saturates_g": 0.1, "salt_g": 0.005 * SALT_PER_SODIUM},
 }
 
 
@@ -296,7 +301,7 @@ def _us_step(name: str, value: float) -> float:
     if name in {"fat_g", "saturates_g"}:
         return 0.5 if value < 5 else 1.0
     if name == "salt_g":
-        return 2.5 * (0.005 if value / 2.5 <= 0.140 else 0.010)
+        return SALT_PER_SODIUM * (0.005 if value / SALT_PER_SODIUM <= 0.140 else 0.010)
     return 1.0
 
 

@@ -6,6 +6,9 @@ from enum import StrEnum
 from operator import attrgetter
 from typing import Final
 
+SALT_PER_SODIUM: Final = 2.5
+"""Salt is what labels make of sodium. Source: Regulation (EU) 1169/2011 Annex I 11, from memory."""
+
 
 @dataclass(frozen=True, slots=True)
 class Nutrients:

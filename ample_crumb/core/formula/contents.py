@@ -18,8 +18,8 @@ class Culprits:
 @dataclass(frozen=True, slots=True)
 class Contents:
     """`contains` names the allergens that are in it, in the order of the rules; `breaks` the diets that it breaks;
-    `keeps` those it keeps as far as its lines say. Lines in `unknown` could not be read, or are products of which
-    nobody said what they contain: with them nothing is kept for certain."""
+    `keeps` those that every line is known to keep. Lines in `unknown` could not be read, or are products of which
+    nobody said all that they contain; a diet they leave open is neither broken nor kept."""
 
     contains: tuple[Culprits, ...]
     breaks: tuple[Culprits, ...]
@@ -37,10 +37,14 @@ def contents_of(worked: FormulaFigures, cupboard: Cupboard) -> Contents:
     diets = [
         Culprits(diet, tuple(text for text, answers in said if answers[place])) for place, diet in enumerate(BROKEN_BY)
     ]
+    unread = [line.text for line in lines if line.ingredient is None or line.apart]
+    open_diets = {
+        diet for _, answers in said for diet, answer in zip(BROKEN_BY, answers, strict=True) if answer is None
+    }
     unsaid = {text for text, answers in said if None in answers}
     return Contents(
         contains=tuple(each for each in contains if each.lines),
         breaks=tuple(each for each in diets if each.lines),
-        keeps=tuple(each.name for each in diets if not each.lines),
-        unknown=tuple(line.text for line in lines if line.ingredient is None or line.apart or line.text in unsaid),
+        keeps=() if unread else tuple(each.name for each in diets if not each.lines and each.name not in open_diets),
+        unknown=tuple(line.text for line in lines if line.text in unsaid or line.text in unread),
     )

@@ -70,7 +70,7 @@ _NO_AMOUNT: Final = re.compile(
 )
 _OPTIONAL: Final = re.compile(r"\(?\s*\boptional\b\s*\)?", re.IGNORECASE)
 _JUICE: Final = re.compile(
-    r"^(?:the\s+)?(?:finely\s+)?(?:grated\s+)?(juice|zest|rind|peel)\s+(?:and\s+zest\s+)?(?:of|from)\s+", re.IGNORECASE
+    r"^(?:the\s+)?(?:finely\s+)?(?:grated\s+)?(juice|zest|rind|peel)\s+(?:of|from)\s+", re.IGNORECASE
 )
 _TRAILING: Final = re.compile(
     r"^(?P<name>(?:[^\d(]|\d[\d.,]*\s?%)+?)\s*[:,=x×–—-]?\s*"

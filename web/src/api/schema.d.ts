@@ -674,8 +674,8 @@ export interface components {
         /**
          * Contents
          * @description `contains` names the allergens that are in it, in the order of the rules; `breaks` the diets that it breaks;
-         *     `keeps` those it keeps as far as its lines say. Lines in `unknown` could not be read, or are products of which
-         *     nobody said what they contain: with them nothing is kept for certain.
+         *     `keeps` those that every line is known to keep. Lines in `unknown` could not be read, or are products of which
+         *     nobody said all that they contain; a diet they leave open is neither broken nor kept.
          */
         Contents: {
             /** Contains */
@@ -1246,12 +1246,6 @@ export interface components {
             apart: string[];
             /** Mass Sd G */
             mass_sd_g: number;
-            /** Energy Sd Kcal */
-            energy_sd_kcal: number;
-            /** Protein Sd G */
-            protein_sd_g: number;
-            /** Doubt Share */
-            doubt_share: number;
         };
         /**
          * MeasuresBody

@@ -1,17 +1,18 @@
-import { useEffect, useState } from "react";
+import { useState } from "react";
 
 /** A text that somebody is typing, kept in the window's storage until it is emptied: a reload or a lost server, and
- * nothing typed is lost. */
+ * nothing typed is lost. It is written at once, so that emptying it and closing the form in one go empties it. */
 export function useKept(name: string): [string, (text: string) => void] {
-  const key = `ample-crumb typed ${name}`;
+  const [key] = useState(`ample-crumb typed ${name}`);
   const [text, setText] = useState(() => sessionStorage.getItem(key) ?? "");
-  useEffect(() => {
+  function keep(next: string) {
+    setText(next);
     try {
-      if (text) sessionStorage.setItem(key, text);
+      if (next) sessionStorage.setItem(key, next);
       else sessionStorage.removeItem(key);
     } catch {
       // A text too long for the storage is only kept on the page.
     }
-  }, [key, text]);
-  return [text, setText];
+  }
+  return [text, keep];
 }

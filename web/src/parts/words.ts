@@ -20,7 +20,9 @@ export function count(value: number): string {
   return pieces.format(value);
 }
 
-export const withoutLines = (lines: number) => (lines === 1 ? "without 1 line" : `without ${lines} lines`);
+export const lineCount = (lines: number) => (lines === 1 ? "1 line" : `${lines} lines`);
+
+export const withoutLines = (lines: number) => `without ${lineCount(lines)}`;
 
 export const plural = (value: number, one: string, many = `${one}s`) => (value > 1 ? many : one);
 

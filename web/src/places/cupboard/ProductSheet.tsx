@@ -4,6 +4,8 @@ import { api, data, Problem, type Schemas } from "@/api/client";
 import { productQuery } from "@/api/queries";
 import { useNotice } from "@/parts/Notices";
 import { Sheet } from "@/parts/Sheet";
+import { useKept } from "@/parts/useKept";
+import { grams, kcal } from "@/parts/words";
 import { LabelFields } from "./LabelFields";
 import { draftOf, labelBody, noNumbers, type ProductDraft, productBody } from "./product-draft";
 
@@ -24,18 +26,12 @@ export function ProductSheet({ sheet, onClose }: { sheet: Sheeted; onClose: () =
   );
 }
 
-function kept(key: string, from: ProductDraft): ProductDraft {
-  try {
-    return (JSON.parse(sessionStorage.getItem(key) ?? "null") as ProductDraft | null) ?? from;
-  } catch {
-    return from;
-  }
-}
-
 function Typed({ from, view, onClose }: { from: ProductDraft; view: View | null; onClose: () => void }) {
-  const key = `ample-crumb product ${view?.id ?? "new"}`;
-  // A draft half typed is kept in the window, a faulty one too, until it is saved.
-  const [draft, setDraft] = useState(() => (view === null && from.name ? from : kept(key, from)));
+  // A draft half typed is kept in the window, a faulty one too, until it is saved; one typed over an older version is
+  // not laid over a newer.
+  const [typed, keep] = useKept(view ? `product ${view.id} ${view.version}` : `new product ${from.name}`);
+  const [start] = useState(from);
+  const draft = typed ? (JSON.parse(typed) as ProductDraft) : start;
   const [base, setBase] = useState(view);
   const id = useRef(view?.id ?? crypto.randomUUID());
   const client = useQueryClient();
@@ -49,18 +45,14 @@ function Typed({ from, view, onClose }: { from: ProductDraft; view: View | null;
   });
 
   function change(to: Partial<ProductDraft>) {
-    const next = { ...draft, ...to };
-    setDraft(next);
+    keep(JSON.stringify({ ...draft, ...to }));
     save.reset();
-    try {
-      sessionStorage.setItem(key, JSON.stringify(next));
-    } catch {
-      // A full storage costs the safety copy, not the typing.
-    }
+    // An id stands for one thing sent; what changed since is another.
+    if (!base) id.current = crypto.randomUUID();
   }
 
   function done(text: string) {
-    sessionStorage.removeItem(key);
+    keep("");
     void client.invalidateQueries();
     tell(text);
     onClose();
@@ -183,10 +175,10 @@ function Check({ check }: { check: Schemas["LabelFigures"] | undefined }) {
     <div aria-live="polite" className="min-h-[24px]" data-check>
       {of && (
         <p className="text-soft">
-          In 100 g: {of.energy_kcal == null ? "energy unknown" : `${Math.round(of.energy_kcal)} kcal`}
+          In 100 g: {of.energy_kcal == null ? "energy unknown" : `${kcal(of.energy_kcal)} kcal`}
           {of.protein_g != null && (
             <>
-              , <b className="text-protein-ink">{Math.round(of.protein_g * 10) / 10} g protein</b>
+              , <b className="text-protein-ink">{grams(of.protein_g)} g protein</b>
             </>
           )}
           {check.computed_kcal != null && !check.remark && "; the energy follows from the rest."}

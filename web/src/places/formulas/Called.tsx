@@ -1,5 +1,5 @@
 import type { Schemas } from "@/api/client";
-import { grams } from "@/parts/words";
+import { grams, kcal } from "@/parts/words";
 
 type Claims = Schemas["Claims"];
 type Claim = Schemas["Claim"];
@@ -51,22 +51,44 @@ function Table({ title, claims }: { title: string; claims: readonly Claim[] }) {
   return (
     <table className="mt-2 w-full text-[13px]">
       <caption className="text-left font-semibold">{title}</caption>
+      <thead>
+        <tr className="text-soft">
+          <th scope="col" className="text-left font-normal">
+            claim
+          </th>
+          <th scope="col" className="pl-2 text-right font-normal">
+            it has
+          </th>
+          <th scope="col" className="pl-2 text-right font-normal">
+            limit
+          </th>
+        </tr>
+      </thead>
       <tbody>
         {claims.map((claim) => (
           <tr key={claim.name} className="border-b border-rim align-top">
-            <th scope="row" className="py-1 pr-2 text-left font-normal">
-              {claim.name}
-            </th>
-            <td className="py-1 text-right">
+            <th scope="row" className="py-1 text-left font-normal">
+              {claim.name}{" "}
               {claim.holds ? (
                 <b className="text-enamel-ink">holds</b>
               ) : (
-                <span className="text-soft">{claim.change || "not"}</span>
+                <span className="block text-soft">{claim.change || "not"}</span>
               )}
-            </td>
+            </th>
+            <td className="py-1 pl-2 text-right whitespace-nowrap tabular-nums">{amount(claim.figure, claim)}</td>
+            <td className="py-1 pl-2 text-right whitespace-nowrap tabular-nums">{amount(claim.limit, claim)}</td>
           </tr>
         ))}
       </tbody>
     </table>
   );
+}
+
+const hundredths = new Intl.NumberFormat("en", { maximumFractionDigits: 2 });
+
+/** A figure of a claim in its unit, whose basis the caption tells. */
+function amount(value: number, claim: Claim): string {
+  const [unit] = claim.unit.split(/ in | of /);
+  const figure = unit === "kcal" ? kcal(value) : hundredths.format(value);
+  return unit?.startsWith("lines") ? figure : `${figure} ${unit}`;
 }

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { api, data, Problem } from "@/api/client";
+import { api, data } from "@/api/client";
 import { useNotice } from "@/parts/Notices";
 import { Sheet } from "@/parts/Sheet";
 import { useKept } from "@/parts/useKept";
@@ -88,7 +88,7 @@ export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange
         )}
         {problem && (
           <p role="alert" className="mt-2 text-stop">
-            {problem instanceof Problem ? problem.detail : problem.message}
+            {problem.message}
           </p>
         )}
         <div className="mt-3 flex justify-end">

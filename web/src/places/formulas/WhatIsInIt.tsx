@@ -1,6 +1,7 @@
 import { ChevronDown } from "lucide-react";
 import { Popover } from "radix-ui";
 import type { Schemas } from "@/api/client";
+import { lineCount } from "@/parts/words";
 
 type Contents = Schemas["Contents"];
 
@@ -13,15 +14,12 @@ export function WhatIsInIt({ contents }: { contents: Contents }) {
         {contains.length > 0 ? (
           <b className="text-stop">contains {contains.map((each) => each.name).join(", ")}</b>
         ) : (
-          <span className="text-soft">none of the named allergens</span>
-        )}
-        {keeps.length > 0 && <span className="text-soft"> · {keeps.join(", ")}</span>}
-        {unknown.length > 0 && (
-          <span className="text-caution">
-            {" "}
-            · unknown for {unknown.length === 1 ? "1 line" : `${unknown.length} lines`}
+          <span className="text-soft">
+            {unknown.length > 0 ? "no named allergen in what is known" : "none of the named allergens"}
           </span>
         )}
+        {keeps.length > 0 && <span className="text-soft"> · {keeps.join(", ")}</span>}
+        {unknown.length > 0 && <span className="text-caution"> · unknown for {lineCount(unknown.length)}</span>}
         <ChevronDown size={14} aria-hidden className="text-soft" />
       </Popover.Trigger>
       <Popover.Portal>
@@ -34,7 +32,7 @@ export function WhatIsInIt({ contents }: { contents: Contents }) {
         >
           <Rows title="Contains" rows={contains} />
           <Rows title="Is not" rows={contents.breaks} />
-          {unknown.length > 0 && <Rows title="Unknown" rows={[{ name: "not read", lines: unknown }]} />}
+          {unknown.length > 0 && <Rows title="Unknown" rows={[{ name: "not all known", lines: unknown }]} />}
           <p className="text-[13px] text-soft">
             Told by the lines, as the ingredients are made up; traces (“may contain”) stand on the packs alone. Ask a
             guest with an allergy, and read the packs.
