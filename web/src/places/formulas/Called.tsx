@@ -84,11 +84,11 @@ function Table({ title, claims }: { title: string; claims: readonly Claim[] }) {
   );
 }
 
-const hundredths = new Intl.NumberFormat("en", { maximumFractionDigits: 2 });
+const threeDigits = new Intl.NumberFormat("en", { maximumSignificantDigits: 3 });
 
 /** A figure of a claim in its unit, whose basis the caption tells. */
 function amount(value: number, claim: Claim): string {
   const [unit] = claim.unit.split(/ in | of /);
-  const figure = unit === "kcal" ? kcal(value) : hundredths.format(value);
+  const figure = unit === "kcal" ? kcal(value) : threeDigits.format(value);
   return unit?.startsWith("lines") ? figure : `${figure} ${unit}`;
 }
