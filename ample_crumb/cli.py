@@ -117,7 +117,7 @@ def _text_of(name: str) -> str:
 
 def _as_json(as_given: list[str], worked: FormulaFigures, cupboard: Cupboard, family: str) -> dict[str, Any]:
     contents = contents_of(worked, cupboard)
-    claims = claims_of(worked.piece, contents, family)
+    claims = claims_of(worked, contents, family)
     doubt = doubt_of(worked, cupboard)
     read = [line for part in worked.parts for line in part.lines]
     pairs = zip(read, doubt.lines, strict=True)
@@ -132,8 +132,8 @@ def _as_json(as_given: list[str], worked: FormulaFigures, cupboard: Cupboard, fa
         "contains": [each.name for each in contents.contains],
         "breaks": {each.name: list(each.lines) for each in contents.breaks},
         "claims": {
-            "eu": [claim.name for claim in claims.eu if claim.holds],
-            "us": [claim.name for claim in claims.us if claim.holds],
+            "eu": [each.claim.name for each in claims.eu if each.claim.holds],
+            "us": [each.claim.name for each in claims.us if each.claim.holds],
         },
         "at_least": [name for name in worked.batch.at_least if name in _NUTRIENTS],
     }

@@ -16,6 +16,7 @@ from ample_crumb import __version__
 from ample_crumb.api import cupboard, formulas, kitchen, today
 from ample_crumb.api.problems import add_problems, problem
 from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.devices.shipped_register import ShippedRegister
 from ample_crumb.store.database import Database
 
 MOST_BYTES: Final = 2_000_000
@@ -77,7 +78,7 @@ def create_app(database_url: str | None = None) -> FastAPI:
 
     # The interactive pages load from a network that an own kitchen may not have.
     app = FastAPI(title="Ample Crumb", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
-    app.state.database, app.state.who = database, None
+    app.state.database, app.state.who, app.state.register = database, None, ShippedRegister()
     app.add_middleware(LimitBody)
     # Other sites cannot reach a server on loopback by pointing their own names at it.
     app.add_middleware(

@@ -8,20 +8,28 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 
 from ample_crumb.core.day.tin import Targets
 from ample_crumb.core.food.allergens import KNOWN
+from ample_crumb.core.food.declared import MOST_CHARACTERS as MOST_TEXT
 from ample_crumb.core.food.energy import US_POLYOL_KCAL_PER_G, EnergySystem
 from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.nutrients import Carbohydrate
 from ample_crumb.core.food.product import Contains, OwnMeasures
+from ample_crumb.core.formula.alarms import ASKABLE
 from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.core.formula.rewrite import Details
 from ample_crumb.core.quantity.recipe import MOST_LINES, MOST_PIECES
 from ample_crumb.core.quantity.units import System
+from ample_crumb.core.quantity.weigh import MOST_G
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS
+from ample_crumb.work.reference import Reference
+from ample_crumb.work.today import Bench
 
 Pieces = Annotated[int, Field(ge=1, le=MOST_PIECES)]
 Family = Annotated[str, Field(max_length=40, pattern=r"^[a-z-]*$")]
 DayType = Annotated[str, Field(pattern="^(training|rest)$")]
 # Zero bytes cannot be stored as text; no keyboard makes them.
 LineText = Annotated[str, Field(max_length=1000, pattern=r"^[^\x00]*$")]
+
+Figure = Annotated[float, Field(ge=0, le=100_000)] | None
 
 
 class Body(BaseModel):
@@ -55,6 +63,25 @@ class PartBody(Body):
 Parts = Annotated[list[PartBody], Field(max_length=40)]
 
 
+class ReferenceBody(Body):
+    """What a formula is compared with: another formula, or a food by name with figures for a mass of it."""
+
+    formula_id: UUID | None = None
+    name: Annotated[str, Field(max_length=120, pattern=r"^[^\x00]*$")] = ""
+    mass_g: Annotated[float, Field(gt=0, le=10_000)] = 100.0
+    energy_kcal: Figure = None
+    protein_g: Figure = None
+    fat_g: Figure = None
+    saturates_g: Figure = None
+    sugars_g: Figure = None
+    fibre_g: Figure = None
+    salt_g: Figure = None
+
+    def reference(self) -> Reference:
+        """As the work layer has it; a formula brings its own figures."""
+        return Reference(self.formula_id) if self.formula_id else Reference(**self.model_dump())
+
+
 class DraftBody(Body):
     """A formula as it is on the Bench."""
 
@@ -63,6 +90,7 @@ class DraftBody(Body):
     pieces: Pieces
     method: Annotated[str, Field(max_length=20_000, pattern=r"^[^\x00]*$")] = ""
     parts: Parts
+    reference: ReferenceBody | None = None
 
 
 class NewFormula(DraftBody):
@@ -96,6 +124,12 @@ class BenchBody(Body):
     pieces: Pieces
     family: Family = ""
     day: date
+    reference: ReferenceBody | None = None
+
+    def bench(self) -> Bench:
+        """As the work layer has it."""
+        reference = self.reference.reference() if self.reference else None
+        return Bench(tuple(part.part() for part in self.parts), self.pieces, self.family, self.day, reference)
 
 
 class PasteBody(Body):
@@ -108,6 +142,20 @@ class NudgeBody(LineBody):
     """A line to be written anew with its amount multiplied."""
 
     factor: Annotated[float, Field(ge=0.5, le=2)]
+
+
+class DetailBody(LineBody):
+    """A line to be written anew with its details: whether it is optional, how its cup was filled, which share of it is
+    used, what a scale showed."""
+
+    optional: bool = False
+    fill: Annotated[str, Field(max_length=20, pattern=r"^[a-z]*$")] = ""
+    used: Annotated[float, Field(gt=0, le=1)] = 1.0
+    weighed_g: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
+
+    def details(self) -> Details:
+        """As the core has them."""
+        return Details(self.optional, self.fill, self.used, self.weighed_g)
 
 
 class CorrectionBody(Body):
@@ -124,6 +172,29 @@ class SettingsBody(Body):
     energy: EnergySystem
     carbohydrate: Carbohydrate
     appearance: Annotated[str, Field(pattern="^(system|light|dark)$")]
+    currency: Annotated[str, Field(pattern="^[A-Z]{3}$")]
+
+
+class GuestBody(Body):
+    """Somebody, and what must be kept from them."""
+
+    name: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00]*$")]
+    avoids: Annotated[
+        list[Annotated[str, Field(pattern=f"^({'|'.join(ASKABLE)})$")]], Field(min_length=1, max_length=30)
+    ]
+
+
+class PriceBody(Body):
+    """What was paid for how much; null forgets it."""
+
+    price: Annotated[float, Field(ge=0, le=1_000_000)] | None
+    for_text: Annotated[str, Field(max_length=80, pattern=r"^[^\x00]*$")] = ""
+
+
+class TextBody(Body):
+    """A text to look through."""
+
+    text: Annotated[str, Field(max_length=MOST_TEXT, pattern=r"^[^\x00]*$")]
 
 
 class TargetsBody(Body):
@@ -225,20 +296,22 @@ class LabelBody(Body):
 
 
 class MeasuresBody(Body):
-    """Grams of a scoop, piece, pack and cup, as far as they are known."""
+    """Grams of a scoop, piece, pack, drained pack and cup, as far as they are known."""
 
     scoop_g: Grams | None = None
     piece_g: Grams | None = None
     pack_g: Grams | None = None
+    drained_g: Grams | None = None
     cup_g: Grams | None = None
 
     def measures(self) -> OwnMeasures:
         """As the core has it."""
-        return OwnMeasures(self.scoop_g or None, self.piece_g or None, self.pack_g or None, self.cup_g or None)
+        return OwnMeasures(**{name: grams or None for name, grams in self.model_dump().items()})
 
 
 class ProductBody(Body):
-    """A product as typed. `allergens`, `vegan` and the like are null where nobody said."""
+    """A product as typed; not `finished` it is a draft, whose label need not be true yet. `allergens`, `vegan` and the
+    like are null where nobody said."""
 
     name: Annotated[str, Field(min_length=1, max_length=120, pattern=r"^[^\x00]*$")]
     synonyms: Annotated[list[Word], Field(max_length=20)] = []
@@ -246,14 +319,33 @@ class ProductBody(Body):
     label: LabelBody
     measures: MeasuresBody
     allergens: Annotated[list[Allergen], Field(max_length=20)] | None = None
+    traces: Annotated[list[Allergen], Field(max_length=20)] | None = None
     vegan: bool | None = None
     vegetarian: bool | None = None
     added_sugar: bool | None = None
+    gtin: Annotated[str, Field(max_length=40, pattern=r"^[^\x00]*$")] = ""
+    ingredients_text: Annotated[str, Field(max_length=MOST_TEXT, pattern=r"^[^\x00]*$")] = ""
+    finished: bool = True
 
     def contains(self) -> Contains:
         """What it is said to contain, as the core has it."""
-        allergens = None if self.allergens is None else tuple(name for name in KNOWN if name in self.allergens)
-        return Contains(allergens, self.vegan, self.vegetarian, self.added_sugar)
+        return Contains(
+            allergens=_in_order(self.allergens),
+            traces=_in_order(self.traces),
+            vegan=self.vegan,
+            vegetarian=self.vegetarian,
+            added_sugar=self.added_sugar,
+        )
+
+
+def _in_order(allergens: list[str] | None) -> tuple[str, ...] | None:
+    return None if allergens is None else tuple(name for name in KNOWN if name in allergens)
+
+
+class MergeBody(Body):
+    """The product to merge into."""
+
+    into: UUID
 
 
 class NewProduct(ProductBody):

@@ -5,6 +5,7 @@ from typing import Annotated
 from fastapi import Depends, Request
 from fastapi.concurrency import run_in_threadpool
 
+from ample_crumb.devices.register import Register
 from ample_crumb.store.database import Database
 from ample_crumb.store.kitchens import Who
 from ample_crumb.work.kitchen import ensure_person
@@ -25,5 +26,11 @@ async def _who(request: Request) -> Who:
     return who
 
 
+async def _register(request: Request) -> Register:
+    register: Register = request.app.state.register
+    return register
+
+
+InRegister = Annotated[Register, Depends(_register)]
 InDatabase = Annotated[Database, Depends(_database)]
 AsPerson = Annotated[Who, Depends(_who)]

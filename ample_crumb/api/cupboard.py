@@ -1,16 +1,35 @@
 """The cupboard over HTTP: foods, own products, and the check of a label while it is typed."""
 
+from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Path, Response
 
-from ample_crumb.api.bodies import ArchivedBody, LabelBody, NewProduct, ProductBody, SavedProduct
-from ample_crumb.api.context import AsPerson, InDatabase
+from ample_crumb.api.bodies import (
+    ArchivedBody,
+    LabelBody,
+    MergeBody,
+    NewProduct,
+    PriceBody,
+    ProductBody,
+    SavedProduct,
+    TextBody,
+)
+from ample_crumb.api.context import AsPerson, InDatabase, InRegister
+from ample_crumb.core.food.declared import Declaration, scan
 from ample_crumb.core.food.label import LabelFigures
+from ample_crumb.core.food.measured import Measured
+from ample_crumb.core.food.reference import QuickReference, reference
+from ample_crumb.store.prices import Price
 from ample_crumb.work import cupboard
-from ample_crumb.work.cupboard import Item, ProductDraft, ProductView
+from ample_crumb.work import register as register_work
+from ample_crumb.work.cupboard import FoodView, Item, ProductDraft, ProductView
+from ample_crumb.work.register import Found
 
 router = APIRouter(prefix="/api")
+
+Food = Annotated[str, Path(max_length=80, pattern=r"^[a-z0-9_-]+$")]
+Code = Annotated[str, Path(max_length=40, pattern=r"^[^\x00]*$")]
 
 
 @router.get("/cupboard")
@@ -25,10 +44,34 @@ def check_label(body: LabelBody) -> LabelFigures:
     return cupboard.check(body.label())
 
 
+@router.post("/labels/scan")
+def scan_ingredients(body: TextBody) -> Declaration:
+    """What an ingredients text declares."""
+    return scan(body.text)
+
+
+@router.post("/labels/measures")
+def read_measures(body: TextBody, database: InDatabase, who: AsPerson) -> Measured:
+    """What "1 scoop = 31 g" and the like tell, by the person's cups and spoons."""
+    return cupboard.learn(database, who, body.text)
+
+
+@router.get("/reference")
+def quick_reference() -> QuickReference:
+    """Measures, dishers, oven temperatures and sweeteners at a glance."""
+    return reference()
+
+
+@router.get("/register/{code}")
+async def look_up(code: Code, database: InDatabase, who: AsPerson, register: InRegister) -> Found:
+    """What the product register says of a code, or the product of the cupboard that carries it."""
+    return await register_work.look_up(database, who, register, code)
+
+
 @router.post("/products", status_code=201)
 def create_product(body: NewProduct, database: InDatabase, who: AsPerson) -> ProductView:
     """A new product; the same id again gives the one that is there."""
-    return cupboard.create(database, who, body.id, _draft(body))
+    return cupboard.create(database, who, body.id, _draft(body), finished=body.finished)
 
 
 @router.get("/products/{product_id}")
@@ -40,13 +83,31 @@ def open_product(product_id: UUID, database: InDatabase, who: AsPerson) -> Produ
 @router.put("/products/{product_id}")
 def save_product(product_id: UUID, body: SavedProduct, database: InDatabase, who: AsPerson) -> ProductView:
     """Saves a product; 409 with the present state when the version is not the newest."""
-    return cupboard.save(database, who, product_id, body.version, _draft(body))
+    return cupboard.save(database, who, product_id, body.version, _draft(body), finished=body.finished)
 
 
 @router.post("/products/{product_id}/move")
 def move_formulas(product_id: UUID, database: InDatabase, who: AsPerson) -> ProductView:
     """Moves the formulas that use an older label to the newest."""
     return cupboard.move(database, who, product_id)
+
+
+@router.post("/products/{product_id}/merge")
+def merge_product(product_id: UUID, body: MergeBody, database: InDatabase, who: AsPerson) -> ProductView:
+    """Merges a product into another that is the same; gives the other."""
+    return cupboard.merge(database, who, product_id, body.into)
+
+
+@router.get("/foods/{slug}")
+def open_food(slug: Food, database: InDatabase, who: AsPerson) -> FoodView:
+    """A generic food."""
+    return cupboard.open_food(database, who, slug)
+
+
+@router.put("/prices/{food}")
+def set_price(food: Food, body: PriceBody, database: InDatabase, who: AsPerson) -> Price | None:
+    """What a food costs, by its generic slug or the id of a product."""
+    return cupboard.set_price(database, who, food, body.price, body.for_text)
 
 
 @router.put("/products/{product_id}/archived", status_code=204)
@@ -59,5 +120,6 @@ def archive_product(product_id: UUID, body: ArchivedBody, database: InDatabase, 
 def _draft(body: ProductBody) -> ProductDraft:
     synonyms = tuple(dict.fromkeys(word.strip() for word in body.synonyms if word.strip()))
     return ProductDraft(
-        body.name.strip(), synonyms, body.role, body.label.label(), body.measures.measures(), body.contains()
-    )
+        body.name.strip(), synonyms, body.role, body.label.label(), body.measures.measures(), body.contains(),
+        body.gtin, body.ingredients_text.strip(),
+    )  # fmt: skip

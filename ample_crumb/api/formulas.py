@@ -9,6 +9,7 @@ from ample_crumb.api.bodies import (
     ArchivedBody,
     BenchBody,
     CopyBody,
+    DetailBody,
     DraftBody,
     NewFormula,
     NudgeBody,
@@ -63,9 +64,7 @@ def archive_formula(formula_id: UUID, body: ArchivedBody, database: InDatabase, 
 @router.post("/bench/read")
 def read_bench(body: BenchBody, database: InDatabase, who: AsPerson) -> BenchView:
     """Works out what is on the Bench without saving it."""
-    return today.read_bench(
-        database, who, tuple(part.part() for part in body.parts), body.pieces, body.family, body.day
-    )
+    return today.read_bench(database, who, body.bench())
 
 
 @router.post("/bench/paste")
@@ -75,17 +74,24 @@ def read_paste(body: PasteBody) -> Pasted:
 
 
 @dataclass(frozen=True, slots=True)
-class Nudged:
+class Rewritten:
     """A line written anew."""
 
     text: str
 
 
 @router.post("/bench/nudge")
-def nudge_line(body: NudgeBody, database: InDatabase, who: AsPerson) -> Nudged:
+def nudge_line(body: NudgeBody, database: InDatabase, who: AsPerson) -> Rewritten:
     """A line written anew in grams, with a little more or less of it."""
-    return Nudged(formulas.nudge(database, who, body.line(), body.factor))
+    return Rewritten(formulas.nudge(database, who, body.line(), body.factor))
+
+
+@router.post("/bench/detail")
+def detail_line(body: DetailBody, database: InDatabase, who: AsPerson) -> Rewritten:
+    """A line written anew with its details, and otherwise as it was."""
+    return Rewritten(formulas.detail(database, who, body.line(), body.details()))
 
 
 def _draft(body: DraftBody) -> Draft:
-    return Draft(body.name, body.family, body.pieces, body.method, tuple(part.part() for part in body.parts))
+    reference = body.reference.reference() if body.reference else None
+    return Draft(body.name, body.family, body.pieces, body.method, tuple(part.part() for part in body.parts), reference)

@@ -1,12 +1,14 @@
 """Settings, corrections and finding things over HTTP."""
 
 from typing import Annotated
+from uuid import UUID
 
 from fastapi import APIRouter, Query, Response
 
-from ample_crumb.api.bodies import CorrectionBody, SettingsBody
+from ample_crumb.api.bodies import CorrectionBody, GuestBody, SettingsBody
 from ample_crumb.api.context import AsPerson, InDatabase
 from ample_crumb.core.formula.reading import Choice
+from ample_crumb.store.guests import GuestRow
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.work import kitchen
 from ample_crumb.work.find import Hit, find
@@ -26,8 +28,21 @@ def open_kitchen(database: InDatabase, who: AsPerson) -> Kitchen:
 @router.put("/settings")
 def change_settings(body: SettingsBody, database: InDatabase, who: AsPerson) -> Settings:
     """Replaces the person's settings."""
-    settings = Settings(body.measures, body.energy, body.carbohydrate, body.appearance)
+    settings = Settings(body.measures, body.energy, body.carbohydrate, body.appearance, body.currency)
     return kitchen.change_settings(database, who, settings)
+
+
+@router.put("/guests/{guest_id}")
+def look_out_for(guest_id: UUID, body: GuestBody, database: InDatabase, who: AsPerson) -> GuestRow:
+    """From now on every formula is held against what this guest must not get."""
+    return kitchen.look_out_for(database, who, GuestRow(guest_id, body.name, body.avoids))
+
+
+@router.delete("/guests/{guest_id}", status_code=204)
+def no_longer_look_out_for(guest_id: UUID, database: InDatabase, who: AsPerson) -> Response:
+    """Forgets a guest."""
+    kitchen.no_longer_look_out_for(database, who, guest_id)
+    return Response(status_code=204)
 
 
 @router.put("/corrections", status_code=204)

@@ -18,7 +18,7 @@ from fastapi.responses import JSONResponse, Response
 from starlette.exceptions import HTTPException
 
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
+from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NoAnswer, NotHere
 
 NO_DATABASE = (
     "The kitchen's database does not answer. What you typed is kept in this window; it is saved when it is back."
@@ -84,6 +84,10 @@ def _not_here(_: Request, error: Exception) -> Response:
     return problem(404, "Not here", str(error))
 
 
+def _no_answer(_: Request, error: Exception) -> Response:
+    return problem(504, "No answer", str(error))
+
+
 def _changed(_: Request, error: Exception) -> Response:
     assert isinstance(error, ChangedMeanwhile)
     current = asdict(error.current) if is_dataclass(error.current) and not isinstance(error.current, type) else None
@@ -111,6 +115,7 @@ def add_problems(app: FastAPI) -> None:
     app.add_exception_handler(RequestValidationError, _validation)
     app.add_exception_handler(CannotUse, _cannot_use)
     app.add_exception_handler(NotHere, _not_here)
+    app.add_exception_handler(NoAnswer, _no_answer)
     app.add_exception_handler(ChangedMeanwhile, _changed)
     app.add_exception_handler(HTTPException, _http)
     app.add_exception_handler(psycopg.OperationalError, _database_away)

@@ -1,13 +1,13 @@
 """Own products from CSV: a row for each, its label as printed.
 
-Columns, all but `name` optional: name, synonyms (parted by ;), role, style (european, us), basis (100 g, 100 ml, or
-serving), every field of `core.food.label.Label`, scoop_g, piece_g, pack_g, cup_g, allergens (parted by ;; "none" for
-none), vegan, vegetarian, added_sugar (yes, no). What is left empty is unknown.
+Columns, all but `name` optional: name, gtin, synonyms (parted by ;), role, style (european, us), basis (100 g, 100 ml,
+or serving), every field of `core.food.label.Label`, scoop_g, piece_g, pack_g, drained_g, cup_g, allergens and traces
+(parted by ;; "none" for none), vegan, vegetarian, added_sugar (yes, no). What is left empty is unknown.
 """
 
 import csv
 import io
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, fields
 from typing import Final
 
@@ -15,71 +15,99 @@ from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.product import Contains, LabelProblem, OwnMeasures, ingredient_of
+from ample_crumb.core.food.product_code import code_of
 from ample_crumb.core.problem import CannotUse
 
 MOST_PRODUCTS: Final = 2000
 
 _AMOUNTS: Final = tuple(field.name for field in fields(Label) if field.name not in {"style", "basis", "polyol_kind"})
-_MEASURES: Final = ("scoop_g", "piece_g", "pack_g", "cup_g")
+_MEASURES: Final = tuple(field.name for field in fields(OwnMeasures))
 _WORDS: Final = (
-    "name", "synonyms", "role", "style", "basis", "polyol_kind", "allergens", "vegan", "vegetarian", "added_sugar",
+    "name", "gtin", "synonyms", "role", "style", "basis", "polyol_kind", "allergens", "traces", "vegan", "vegetarian",
+    "added_sugar",
 )  # fmt: skip
 _COLUMNS: Final = frozenset((*_WORDS, *_AMOUNTS, *_MEASURES))
 
 
 @dataclass(frozen=True, slots=True)
-class Product:
-    """A product read from a row: its label, measures and contents as typed, the ingredient that follows, and what the
-    label's check says of it; empty when all is well."""
+class TypedProduct:
+    """A product as its row has it; whether its label can be true is another matter."""
 
-    ingredient: Ingredient
+    name: str
+    synonyms: tuple[str, ...]
+    role: str
     label: Label
     measures: OwnMeasures
     contains: Contains
+    gtin: str
+
+
+@dataclass(frozen=True, slots=True)
+class Product:
+    """The ingredient that follows from a row, and what its label's check says of it; empty when all is well."""
+
+    ingredient: Ingredient
     remark: str
 
 
 def products_from_csv(text: str) -> tuple[Product, ...]:
     """Reads products. Raises CannotUse naming the row and the field when one cannot be used."""
+    products: dict[str, Product] = {}
+    for number, typed in _rows(text):
+        slug = f"own {typed.name.casefold()}"
+        if slug in products:
+            raise CannotUse(f"Row {number} of the products: There is a product {typed.name!r} already.")
+        try:
+            made, read = ingredient_of(
+                slug, typed.name, typed.synonyms, typed.role, typed.label, typed.measures, typed.contains
+            )
+        except LabelProblem as problem:
+            raise CannotUse(f"Row {number} of the products: {problem.field}: {problem}") from problem
+        products[slug] = Product(made, read.remark)
+    return tuple(products.values())
+
+
+def typed_products(text: str) -> tuple[TypedProduct, ...]:
+    """Reads products as typed, whether or not their labels can be true. Raises CannotUse naming row and field."""
+    return tuple(typed for _, typed in _rows(text))
+
+
+def _rows(text: str) -> Iterator[tuple[int, TypedProduct]]:
     reader = csv.DictReader(io.StringIO(text.removeprefix("\ufeff"), newline=""))
     unknown = [name for name in reader.fieldnames or () if name not in _COLUMNS]
     if unknown or "name" not in (reader.fieldnames or ()):
         wrong = f"there is no column {unknown[0]!r} here" if unknown else "a column “name” is missing"
         raise CannotUse(f"The products cannot be read: {wrong}.")
-    products: dict[str, Product] = {}
     for number, row in enumerate(reader, start=2):
         if number > MOST_PRODUCTS + 1:
             raise CannotUse(f"These are more than {MOST_PRODUCTS:,} products.")
         try:
-            product = _product(row)
-            if product.ingredient.slug in products:
-                raise CannotUse(f"There is a product {product.ingredient.name!r} already.")
-            products[product.ingredient.slug] = product
+            yield number, _typed(row)
         except CannotUse as problem:
             raise CannotUse(f"Row {number} of the products: {problem}") from problem
-    return tuple(products.values())
 
 
-def _product(row: Mapping[str, str | None]) -> Product:
+def _typed(row: Mapping[str, str | None]) -> TypedProduct:
     cells = {name: (value or "").strip() for name, value in row.items() if name is not None}
     name = cells["name"]
     if not name:
         raise CannotUse("It has no name.")
-    slug = f"own {name.casefold()}"
-    measures = OwnMeasures(*(_number(name, cells) for name in _MEASURES))
     contains = Contains(
-        _allergens(cells.get("allergens", "")),
-        _yes("vegan", cells),
-        _yes("vegetarian", cells),
-        _yes("added_sugar", cells),
+        allergens=_allergens("allergens", cells),
+        traces=_allergens("traces", cells),
+        vegan=_yes("vegan", cells),
+        vegetarian=_yes("vegetarian", cells),
+        added_sugar=_yes("added_sugar", cells),
     )
-    synonyms = _parted(cells.get("synonyms", ""))
-    label = _label(cells)
-    try:
-        made, read = ingredient_of(slug, name[:120], synonyms, cells.get("role", ""), label, measures, contains)
-    except LabelProblem as problem:
-        raise CannotUse(f"{problem.field}: {problem}") from problem
-    return Product(made, label, measures, contains, read.remark)
+    return TypedProduct(
+        name=name[:120],
+        synonyms=_parted(cells.get("synonyms", "")),
+        role=cells.get("role", ""),
+        label=_label(cells),
+        measures=OwnMeasures(**{name: _number(name, cells) for name in _MEASURES}),
+        contains=contains,
+        gtin=code_of(cells.get("gtin", "")),
+    )
 
 
 def _label(cells: Mapping[str, str]) -> Label:
@@ -102,13 +130,14 @@ def _number(name: str, cells: Mapping[str, str]) -> float | None:
         raise CannotUse(f"{name}: {cell[:20]!r} is no number.") from wrong
 
 
-def _allergens(cell: str) -> tuple[str, ...] | None:
+def _allergens(column: str, cells: Mapping[str, str]) -> tuple[str, ...] | None:
+    cell = cells.get(column, "")
     if not cell:
         return None
     named = () if cell.casefold() == "none" else tuple(name.casefold() for name in _parted(cell))
     strange = [name for name in named if name not in KNOWN]
     if strange:
-        raise CannotUse(f"allergens: {strange[0][:40]!r} is none of {', '.join(KNOWN)}.")
+        raise CannotUse(f"{column}: {strange[0][:40]!r} is none of {', '.join(KNOWN)}.")
     return named
 
 

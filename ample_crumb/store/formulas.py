@@ -1,12 +1,16 @@
 """Formulas with their parts and lines."""
 
-from dataclasses import dataclass
+from collections.abc import Iterable
+from dataclasses import asdict, dataclass, replace
 from datetime import datetime
+from typing import Any
 from uuid import UUID
 
 from psycopg.rows import class_row
+from psycopg.types.json import Jsonb
 
 from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.core.formula.contents import Brief
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.store.database import Connection
 from ample_crumb.store.figures import FiguresRow, columns
@@ -14,7 +18,8 @@ from ample_crumb.store.figures import FiguresRow, columns
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FormulaRow(FiguresRow):
-    """A formula without its lines, with the figures of one piece as last worked out."""
+    """A formula without its lines, with the figures and contents of one piece as last worked out. `twin_id` or `twin`,
+    the figures as typed, is what it is compared with."""
 
     id: UUID
     name: str
@@ -24,21 +29,53 @@ class FormulaRow(FiguresRow):
     version: int
     archived: bool
     updated_at: datetime
+    twin_id: UUID | None
+    twin: dict[str, Any] | None
     figures_by: str | None
+    uses: list[str]
+    contains: list[str]
+    may_contain: list[str]
+    breaks: list[str]
+    keeps: list[str]
+    told: bool
+
+    def brief(self) -> Brief:
+        """What it contains, as last worked out."""
+        return Brief(
+            contains=tuple(self.contains),
+            may_contain=tuple(self.may_contain),
+            breaks=tuple(self.breaks),
+            keeps=tuple(self.keeps),
+            told=self.told,
+        )
 
 
-def listed(connection: Connection, kitchen_id: UUID) -> list[FormulaRow]:
-    """All formulas of the kitchen, the last changed first."""
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Head:
+    """What a formula says of itself besides its lines."""
+
+    name: str
+    family: str
+    pieces: int
+    method: str
+    twin_id: UUID | None = None
+    twin: dict[str, Any] | None = None
+
+
+def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID | None = None) -> list[FormulaRow]:
+    """All formulas of the kitchen, the last changed first, or the one of `formula_id`."""
     with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
         return cursor.execute(
             """
             select id, name, family, pieces, method, version, archived_at is not null as archived, updated_at,
-                figures_by, mass_g, energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g,
-                polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least,
-                without_lines, sd
-            from formula where kitchen_id = %(kitchen_id)s order by updated_at desc, id
+                twin_id, twin, figures_by, uses, contains, may_contain, breaks, keeps, told, mass_g, energy_kcal,
+                protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g, allulose_g,
+                salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd
+            from formula
+            where kitchen_id = %(kitchen_id)s and (%(formula_id)s::uuid is null or id = %(formula_id)s)
+            order by updated_at desc, id
             """,
-            {"kitchen_id": kitchen_id},
+            {"kitchen_id": kitchen_id, "formula_id": formula_id},
         ).fetchall()
 
 
@@ -49,17 +86,7 @@ def find(connection: Connection, kitchen_id: UUID, formula_id: UUID, *, lock: bo
             "select 1 from formula where kitchen_id = %(kitchen_id)s and id = %(id)s for update",
             {"kitchen_id": kitchen_id, "id": formula_id},
         )
-    with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
-        return cursor.execute(
-            """
-            select id, name, family, pieces, method, version, archived_at is not null as archived, updated_at,
-                figures_by, mass_g, energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g,
-                polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least,
-                without_lines, sd
-            from formula where kitchen_id = %(kitchen_id)s and id = %(id)s
-            """,
-            {"kitchen_id": kitchen_id, "id": formula_id},
-        ).fetchone()
+    return next(iter(listed(connection, kitchen_id, formula_id)), None)
 
 
 def parts_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tuple[Part, ...]:
@@ -82,46 +109,44 @@ def parts_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tupl
     return tuple(Part(name, tuple(lines)) for name, lines in parts.values())
 
 
-def add(
-    connection: Connection, kitchen_id: UUID, formula_id: UUID, *, name: str, family: str, pieces: int, method: str
-) -> bool:
+def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: Head) -> bool:
     """A new formula without lines, at version 1. False when that id is taken, as after a retry."""
     added = connection.execute(
         """
-        insert into formula (id, kitchen_id, name, family, pieces, method)
-        values (%(id)s, %(kitchen_id)s, %(name)s, %(family)s, %(pieces)s, %(method)s) on conflict (id) do nothing
+        insert into formula (id, kitchen_id, name, family, pieces, method, twin_id, twin)
+        values (%(id)s, %(kitchen_id)s, %(name)s, %(family)s, %(pieces)s, %(method)s, %(twin_id)s, %(twin)s)
+        on conflict (id) do nothing
         """,
-        {
-            "id": formula_id,
-            "kitchen_id": kitchen_id,
-            "name": name,
-            "family": family,
-            "pieces": pieces,
-            "method": method,
-        },
+        _columns(head) | {"id": formula_id, "kitchen_id": kitchen_id},
     )
     return added.rowcount == 1
 
 
-def change(
-    connection: Connection, kitchen_id: UUID, formula_id: UUID, *, name: str, family: str, pieces: int, method: str
-) -> None:
+def change(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: Head) -> None:
     """New head data of a formula and the next version number. The caller has locked it and looked at its version."""
     connection.execute(
         """
         update formula set name = %(name)s, family = %(family)s, pieces = %(pieces)s, method = %(method)s,
-            version = version + 1, updated_at = now()
+            twin_id = %(twin_id)s, twin = %(twin)s, version = version + 1, updated_at = now()
         where id = %(id)s and kitchen_id = %(kitchen_id)s
         """,
-        {
-            "id": formula_id,
-            "kitchen_id": kitchen_id,
-            "name": name,
-            "family": family,
-            "pieces": pieces,
-            "method": method,
-        },
+        _columns(head) | {"id": formula_id, "kitchen_id": kitchen_id},
     )
+
+
+def next_version(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> None:
+    """The next version number of a formula whose lines alone change, so that open windows notice."""
+    connection.execute(
+        """
+        update formula set version = version + 1, updated_at = now() where id = %(id)s and kitchen_id = %(kitchen_id)s
+        """,
+        {"id": formula_id, "kitchen_id": kitchen_id},
+    )
+
+
+def _columns(head: Head) -> dict[str, Any]:
+    twin = None if head.twin is None else Jsonb(head.twin)
+    return asdict(replace(head, twin=None)) | {"twin": twin}
 
 
 def write_parts(connection: Connection, kitchen_id: UUID, formula_id: UUID, parts: tuple[Part, ...]) -> None:
@@ -161,19 +186,31 @@ def write_parts(connection: Connection, kitchen_id: UUID, formula_id: UUID, part
         )
 
 
-def keep_figures(connection: Connection, kitchen_id: UUID, formula_id: UUID, piece: Portion, by: str) -> None:
-    """Keeps the figures of one piece for lists, with the name of what they were worked out by."""
+def keep_figures(
+    connection: Connection,
+    kitchen_id: UUID,
+    formula_id: UUID,
+    piece: Portion,
+    brief: Brief,
+    uses: Iterable[str],
+    by: str,
+) -> None:
+    """Keeps the figures of one piece, its contents and the slugs it uses for lists, with the name of what they were
+    worked out by."""
     connection.execute(
         """
-        update formula set figures_by = %(by)s, mass_g = %(mass_g)s, energy_kcal = %(energy_kcal)s,
-            protein_g = %(protein_g)s, fat_g = %(fat_g)s, saturates_g = %(saturates_g)s,
+        update formula set figures_by = %(by)s, uses = %(uses)s, contains = %(contains)s,
+            may_contain = %(may_contain)s, breaks = %(breaks)s, keeps = %(keeps)s, told = %(told)s, mass_g = %(mass_g)s,
+            energy_kcal = %(energy_kcal)s, protein_g = %(protein_g)s, fat_g = %(fat_g)s, saturates_g = %(saturates_g)s,
             carbohydrate_g = %(carbohydrate_g)s, sugars_g = %(sugars_g)s, fibre_g = %(fibre_g)s,
             polyols_g = %(polyols_g)s, erythritol_g = %(erythritol_g)s, allulose_g = %(allulose_g)s,
             salt_g = %(salt_g)s, alcohol_g = %(alcohol_g)s, water_g = %(water_g)s, caffeine_mg = %(caffeine_mg)s,
             at_least = %(at_least)s, without_lines = %(without_lines)s, sd = %(sd)s
         where id = %(id)s and kitchen_id = %(kitchen_id)s
         """,
-        columns(piece) | {"id": formula_id, "kitchen_id": kitchen_id, "by": by},
+        columns(piece)
+        | {"id": formula_id, "kitchen_id": kitchen_id, "by": by, "uses": sorted(uses), "told": brief.told}
+        | {name: list(getattr(brief, name)) for name in ("contains", "may_contain", "breaks", "keeps")},
     )
 
 

@@ -18,12 +18,14 @@ class Who:
 
 @dataclass(frozen=True, slots=True)
 class Settings:
-    """A person's choices: whose cups, which energy, which carbohydrate, and the look."""
+    """A person's choices: whose cups, which energy, which carbohydrate, and the look; and the kitchen's currency, by
+    its three letters."""
 
     measures: str
     energy: str
     carbohydrate: str
     appearance: str
+    currency: str
 
 
 def first_person(connection: Connection) -> Who | None:
@@ -57,8 +59,9 @@ def settings_of(connection: Connection, who: Who) -> Settings:
     with connection.cursor(row_factory=class_row(Settings)) as cursor:
         row = cursor.execute(
             """
-            select measures, energy, carbohydrate, appearance from person
-            where id = %(person_id)s and kitchen_id = %(kitchen_id)s
+            select measures, energy, carbohydrate, appearance, currency
+            from person join kitchen on kitchen.id = person.kitchen_id
+            where person.id = %(person_id)s and person.kitchen_id = %(kitchen_id)s
             """,
             {"person_id": who.person_id, "kitchen_id": who.kitchen_id},
         ).fetchone()
@@ -67,7 +70,11 @@ def settings_of(connection: Connection, who: Who) -> Settings:
 
 
 def save_settings(connection: Connection, who: Who, settings: Settings) -> None:
-    """Replaces the person's settings."""
+    """Replaces the person's settings, and the kitchen's currency."""
+    connection.execute(
+        "update kitchen set currency = %(currency)s where id = %(id)s and currency <> %(currency)s",
+        {"id": who.kitchen_id, "currency": settings.currency},
+    )
     connection.execute(
         """
         update person set measures = %(measures)s, energy = %(energy)s, carbohydrate = %(carbohydrate)s,
@@ -87,13 +94,16 @@ def save_settings(connection: Connection, who: Who, settings: Settings) -> None:
 
 @dataclass(frozen=True, slots=True)
 class Habits:
-    """How a person reads and counts; `remembered` maps the kitchen's corrected phrases to the slugs they mean,
-    `cupboard_revision` tells one state of its products from another and is None while there are none."""
+    """How a person reads and counts; `remembered` maps the kitchen's corrected phrases to the slugs they mean, `prices`
+    its foods to the price of a gram, `guests` holds name and avoids of each; `cupboard_revision` tells one state of its
+    products from another and is None while there are none."""
 
     measures: str
     energy: str
     carbohydrate: str
     remembered: dict[str, str]
+    prices: dict[str, float]
+    guests: list[tuple[str, list[str]]]
     cupboard_revision: UUID | None
 
 
@@ -104,7 +114,12 @@ def habits_of(connection: Connection, who: Who) -> Habits:
             """
             select measures, energy, carbohydrate, cupboard_revision, coalesce(
                 (select jsonb_object_agg(phrase, slug) from remembered where kitchen_id = %(kitchen_id)s), '{}'
-            ) as remembered
+            ) as remembered, coalesce(
+                (select jsonb_object_agg(food, price / for_g) from price where kitchen_id = %(kitchen_id)s), '{}'
+            ) as prices, coalesce(
+                (select jsonb_agg(jsonb_build_array(name, avoids) order by lower(name), id)
+                from guest where kitchen_id = %(kitchen_id)s), '[]'
+            ) as guests
             from person join kitchen on kitchen.id = person.kitchen_id
             where person.id = %(person_id)s and person.kitchen_id = %(kitchen_id)s
             """,
@@ -112,6 +127,12 @@ def habits_of(connection: Connection, who: Who) -> Habits:
         ).fetchone()
     assert row is not None
     return row
+
+
+def lock(connection: Connection, kitchen_id: UUID) -> None:
+    """Lets nobody else who asks for it change the cupboard, or many formulas at once, until the transaction ends: two
+    that lock formulas one by one in different orders would wait for each other."""
+    connection.execute("select 1 from kitchen where id = %(id)s for no key update", {"id": kitchen_id})
 
 
 def remember(connection: Connection, kitchen_id: UUID, phrase: str, slug: str) -> None:

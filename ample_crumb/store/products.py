@@ -1,6 +1,6 @@
 """A kitchen's own products and their labels by date."""
 
-from dataclasses import dataclass, fields
+from dataclasses import asdict, dataclass, fields
 from datetime import datetime
 from typing import Any, Final
 from uuid import UUID
@@ -22,6 +22,10 @@ class ProductRow:
     role: str
     version: int
     archived: bool
+    finished: bool
+    merged_into: UUID | None
+    gtin: str
+    ingredients_text: str
     number: int
     made_at: datetime
     style: str
@@ -46,8 +50,10 @@ class ProductRow:
     scoop_g: float | None
     piece_g: float | None
     pack_g: float | None
+    drained_g: float | None
     cup_g: float | None
     allergens: list[str] | None
+    traces: list[str] | None
     vegan: bool | None
     vegetarian: bool | None
     added_sugar: bool | None
@@ -59,15 +65,21 @@ class ProductRow:
 
     def measures(self) -> OwnMeasures:
         """Grams of a scoop, piece, pack and cup."""
-        return OwnMeasures(self.scoop_g, self.piece_g, self.pack_g, self.cup_g)
+        return OwnMeasures(**{name: getattr(self, name) for name in _MEASURES})
 
     def contains(self) -> Contains:
         """What it is said to contain."""
-        allergens = None if self.allergens is None else tuple(self.allergens)
-        return Contains(allergens, self.vegan, self.vegetarian, self.added_sugar)
+        return Contains(
+            allergens=None if self.allergens is None else tuple(self.allergens),
+            traces=None if self.traces is None else tuple(self.traces),
+            vegan=self.vegan,
+            vegetarian=self.vegetarian,
+            added_sugar=self.added_sugar,
+        )
 
 
 _FIGURES: Final = tuple(field.name for field in fields(Label) if field.name not in {"style", "basis", "polyol_kind"})
+_MEASURES: Final = tuple(field.name for field in fields(OwnMeasures))
 
 
 def listed(connection: Connection, kitchen_id: UUID, product_id: UUID | None = None) -> list[ProductRow]:
@@ -76,10 +88,11 @@ def listed(connection: Connection, kitchen_id: UUID, product_id: UUID | None = N
     with connection.cursor(row_factory=class_row(ProductRow)) as cursor:
         return cursor.execute(
             """
-            select product.id, name, synonyms, role, version, archived_at is not null as archived, number, made_at,
-                style, basis, polyol_kind, serving_g, density_g_per_ml, energy_kcal, energy_kj, fat_g, saturates_g,
-                carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g, allulose_g, protein_g, salt_g, sodium_mg,
-                alcohol_g, scoop_g, piece_g, pack_g, cup_g, allergens, vegan, vegetarian, added_sugar
+            select product.id, name, synonyms, role, version, archived_at is not null as archived, finished,
+                merged_into, gtin, ingredients_text, number, made_at, style, basis, polyol_kind, serving_g,
+                density_g_per_ml, energy_kcal, energy_kj, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g,
+                polyols_g, erythritol_g, allulose_g, protein_g, salt_g, sodium_mg, alcohol_g, scoop_g, piece_g, pack_g,
+                drained_g, cup_g, allergens, traces, vegan, vegetarian, added_sugar
             from product join product_label on product_label.product_id = product.id
             where product.kitchen_id = %(kitchen_id)s
                 and (%(product_id)s::uuid is null or product.id = %(product_id)s)
@@ -89,38 +102,61 @@ def listed(connection: Connection, kitchen_id: UUID, product_id: UUID | None = N
         ).fetchall()
 
 
-def lock(connection: Connection, kitchen_id: UUID, product_id: UUID) -> None:
-    """Keeps others from changing the product until the transaction ends."""
-    connection.execute(
-        "select 1 from product where id = %(id)s and kitchen_id = %(kitchen_id)s for update",
-        {"id": product_id, "kitchen_id": kitchen_id},
-    )
+@dataclass(frozen=True, slots=True, kw_only=True)
+class About:
+    """What a product says of itself besides its label."""
+
+    name: str
+    synonyms: tuple[str, ...]
+    role: str
+    gtin: str = ""
+    ingredients_text: str = ""
+    finished: bool = True
 
 
-def add(
-    connection: Connection, kitchen_id: UUID, product_id: UUID, *, name: str, synonyms: tuple[str, ...], role: str
-) -> bool:
+def add(connection: Connection, kitchen_id: UUID, product_id: UUID, about: About) -> bool:
     """A new product without a label. False when that id is taken, as after a retry."""
     added = connection.execute(
         """
-        insert into product (id, kitchen_id, name, synonyms, role)
-        values (%(id)s, %(kitchen_id)s, %(name)s, %(synonyms)s, %(role)s) on conflict (id) do nothing
+        insert into product (id, kitchen_id, name, synonyms, role, gtin, ingredients_text, finished)
+        values (%(id)s, %(kitchen_id)s, %(name)s, %(synonyms)s, %(role)s, %(gtin)s, %(ingredients_text)s, %(finished)s)
+        on conflict (id) do nothing
         """,
-        {"id": product_id, "kitchen_id": kitchen_id, "name": name, "synonyms": list(synonyms), "role": role},
+        asdict(about) | {"id": product_id, "kitchen_id": kitchen_id, "synonyms": list(about.synonyms)},
     )
     return added.rowcount == 1
 
 
-def change(
-    connection: Connection, kitchen_id: UUID, product_id: UUID, *, name: str, synonyms: tuple[str, ...], role: str
-) -> None:
-    """New names of a product and its next version. The caller has locked it and looked at its version."""
+def change(connection: Connection, kitchen_id: UUID, product_id: UUID, about: About) -> None:
+    """What a product says of itself anew, and its next version. The caller has looked at its version."""
     connection.execute(
         """
-        update product set name = %(name)s, synonyms = %(synonyms)s, role = %(role)s, version = version + 1
+        update product set name = %(name)s, synonyms = %(synonyms)s, role = %(role)s, gtin = %(gtin)s,
+            ingredients_text = %(ingredients_text)s, finished = %(finished)s, version = version + 1
         where id = %(id)s and kitchen_id = %(kitchen_id)s
         """,
-        {"id": product_id, "kitchen_id": kitchen_id, "name": name, "synonyms": list(synonyms), "role": role},
+        asdict(about) | {"id": product_id, "kitchen_id": kitchen_id, "synonyms": list(about.synonyms)},
+    )
+
+
+def remove_label(connection: Connection, kitchen_id: UUID, product_id: UUID, number: int) -> None:
+    """Takes away a label that nothing was made of yet."""
+    connection.execute(
+        """
+        delete from product_label where product_id = %(id)s and kitchen_id = %(kitchen_id)s and number = %(number)s
+        """,
+        {"id": product_id, "kitchen_id": kitchen_id, "number": number},
+    )
+
+
+def merge(connection: Connection, kitchen_id: UUID, product_id: UUID, into: UUID) -> None:
+    """Archives a product as merged into another."""
+    connection.execute(
+        """
+        update product set merged_into = %(into)s, archived_at = coalesce(archived_at, now()), version = version + 1
+        where id = %(id)s and kitchen_id = %(kitchen_id)s
+        """,
+        {"id": product_id, "kitchen_id": kitchen_id, "into": into},
     )
 
 
@@ -142,27 +178,24 @@ def add_label(
         "basis": label.basis,
         "polyol_kind": label.polyol_kind,
         "allergens": None if contains.allergens is None else list(contains.allergens),
+        "traces": None if contains.traces is None else list(contains.traces),
         "vegan": contains.vegan,
         "vegetarian": contains.vegetarian,
         "added_sugar": contains.added_sugar,
-        "scoop_g": measures.scoop_g,
-        "piece_g": measures.piece_g,
-        "pack_g": measures.pack_g,
-        "cup_g": measures.cup_g,
     }
     connection.execute(
         """
         insert into product_label (product_id, kitchen_id, number, style, basis, polyol_kind, serving_g,
             density_g_per_ml, energy_kcal, energy_kj, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g,
-            erythritol_g, allulose_g, protein_g, salt_g, sodium_mg, alcohol_g, scoop_g, piece_g, pack_g, cup_g,
-            allergens, vegan, vegetarian, added_sugar)
+            erythritol_g, allulose_g, protein_g, salt_g, sodium_mg, alcohol_g, scoop_g, piece_g, pack_g, drained_g,
+            cup_g, allergens, traces, vegan, vegetarian, added_sugar)
         values (%(id)s, %(kitchen_id)s, %(number)s, %(style)s, %(basis)s, %(polyol_kind)s, %(serving_g)s,
             %(density_g_per_ml)s, %(energy_kcal)s, %(energy_kj)s, %(fat_g)s, %(saturates_g)s, %(carbohydrate_g)s,
             %(sugars_g)s, %(fibre_g)s, %(polyols_g)s, %(erythritol_g)s, %(allulose_g)s, %(protein_g)s, %(salt_g)s,
-            %(sodium_mg)s, %(alcohol_g)s, %(scoop_g)s, %(piece_g)s, %(pack_g)s, %(cup_g)s, %(allergens)s, %(vegan)s,
-            %(vegetarian)s, %(added_sugar)s)
+            %(sodium_mg)s, %(alcohol_g)s, %(scoop_g)s, %(piece_g)s, %(pack_g)s, %(drained_g)s, %(cup_g)s,
+            %(allergens)s, %(traces)s, %(vegan)s, %(vegetarian)s, %(added_sugar)s)
         """,
-        values | {name: getattr(label, name) for name in _FIGURES},
+        values | asdict(measures) | {name: getattr(label, name) for name in _FIGURES},
     )
 
 
@@ -170,7 +203,8 @@ def archive(connection: Connection, kitchen_id: UUID, product_id: UUID, *, archi
     """Puts a product away or brings it back; False when there is none of that id."""
     done = connection.execute(
         """
-        update product set archived_at = case when %(archived)s then coalesce(archived_at, now()) end
+        update product set archived_at = case when %(archived)s then coalesce(archived_at, now()) end,
+            merged_into = case when %(archived)s then merged_into end
         where id = %(id)s and kitchen_id = %(kitchen_id)s
         """,
         {"archived": archived, "id": product_id, "kitchen_id": kitchen_id},

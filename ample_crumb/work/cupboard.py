@@ -1,28 +1,40 @@
 """The place Cupboard: own products with their labels, beside the generic foods."""
 
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
 from datetime import datetime
+from typing import Final
 from uuid import UUID
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import Layers, layers
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import Label, LabelFigures, read_label
+from ample_crumb.core.food.measured import Measured, measured
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.core.food.product import Contains, LabelProblem, OwnMeasures, ingredient_of
-from ample_crumb.core.formula.formula import Line, Part, work_out
-from ample_crumb.store import formulas, products
+from ample_crumb.core.food.product_code import code_of
+from ample_crumb.core.formula.reading import ReadLine, read_against
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.quantity.lines import read_line
+from ample_crumb.core.quantity.names import words
+from ample_crumb.store import formulas, kitchens, prices, products
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.kitchens import Who
-from ample_crumb.store.products import ProductRow
+from ample_crumb.store.prices import Price
+from ample_crumb.store.products import About, ProductRow
+from ample_crumb.work.formulas import kept_formulas
+from ample_crumb.work.pointing import pin, point
 from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
 from ample_crumb.work.ways import Ways, made_of, slug_of, ways_of
+
+MOST_SYNONYMS: Final = 20
 
 
 @dataclass(frozen=True, slots=True)
 class Item:
-    """A food of the cupboard, per 100 g. `product_id` is set for the kitchen's own. None is unknown."""
+    """A food of the cupboard, per 100 g. `product_id` is set for the kitchen's own. None is unknown. A draft has no
+    figures yet; its `problem` says what its label lacks. `remark` is what the check of a label says."""
 
     slug: str
     name: str
@@ -32,10 +44,14 @@ class Item:
     per_100g: Nutrients
     layers: Layers
     allergens: tuple[str, ...] | None
+    traces: tuple[str, ...] | None
     vegan: bool | None
     vegetarian: bool | None
     added_sugar: bool | None
     source: str
+    draft: bool = False
+    problem: str = ""
+    remark: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,11 +64,24 @@ class ProductDraft:
     label: Label
     measures: OwnMeasures
     contains: Contains
+    gtin: str = ""
+    ingredients_text: str = ""
+
+    def about(self, *, finished: bool) -> About:
+        """What is not on its label."""
+        return About(
+            name=self.name,
+            synonyms=self.synonyms,
+            role=self.role,
+            gtin=self.gtin,
+            ingredients_text=self.ingredients_text,
+            finished=finished,
+        )
 
 
 @dataclass(frozen=True, slots=True)
 class Used:
-    """A formula that uses a product. `behind` is True when it is pointed at an older label."""
+    """A formula that uses a food. `behind` is True when it is pointed at an older label of it."""
 
     formula_id: UUID
     name: str
@@ -60,26 +89,63 @@ class Used:
 
 
 @dataclass(frozen=True, slots=True)
+class FoodView:
+    """A generic food: its usual measures in g, what it costs, where it is used."""
+
+    item: Item
+    cup_g: Mapping[str, float]
+    piece_g: Mapping[str, float]
+    pack_g: Mapping[str, float]
+    polyol_kind: str
+    price: Price | None
+    used: tuple[Used, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Other:
+    """Another product by its id."""
+
+    product_id: UUID
+    name: str
+
+
+@dataclass(frozen=True, slots=True)
 class ProductView:
-    """A product with its newest label, the check of it, how many labels it has had, and where it is used."""
+    """A product with its newest label, the check of it, how many labels it has had, what it costs and where it is used.
+    It is a draft until it is `finished`. `similar` are other products that may be the same one."""
 
     id: UUID
     version: int
     archived: bool
+    finished: bool
+    merged_into: UUID | None
     number: int
     made_at: datetime
     slug: str
     draft: ProductDraft
     check: LabelFigures
+    price: Price | None
     used: tuple[Used, ...]
+    similar: tuple[Other, ...]
 
 
 def list_all(database: Database, who: Who) -> list[Item]:
-    """Own products first, by name, archived ones too; then the generic foods in the order of their table."""
+    """Own products first, by name, archived ones and drafts too; then the generic foods in the order of their table."""
     with database.reading() as connection:
-        rows = _newest(products.listed(connection, who.kitchen_id))
-    own = [_item(made_of(row)[0], row.id, row.archived) for row in rows]
-    return own + [_item(item, None, False) for item in reference_cupboard().ingredients.values()]
+        rows = newest(products.listed(connection, who.kitchen_id))
+    return [_own_item(row) for row in rows] + [_item(item) for item in reference_cupboard().ingredients.values()]
+
+
+def open_food(database: Database, who: Who, slug: str) -> FoodView:
+    """A generic food. Raises NotHere."""
+    item = reference_cupboard().ingredients.get(slug)
+    if item is None:
+        raise NotHere("food")
+    with database.transaction() as connection:
+        used = _used(connection, who, {slug}, slug)
+        price = prices.price_of(connection, who.kitchen_id, slug)
+    measures = item.measures
+    return FoodView(_item(item), measures.cup_g, measures.piece_g, measures.pack_g, item.polyol_kind, price, used)
 
 
 def check(label: Label) -> LabelFigures:
@@ -87,152 +153,215 @@ def check(label: Label) -> LabelFigures:
     return read_label(label)
 
 
+def learn(database: Database, who: Who, text: str) -> Measured:
+    """What "1 scoop = 31 g" and the like tell, by the person's cups and spoons."""
+    with database.reading() as connection:
+        system = ways_of(connection, who).manner.system
+    return measured(text, system)
+
+
 def open_one(database: Database, who: Who, product_id: UUID) -> ProductView:
     """One product. Raises NotHere."""
     with database.transaction() as connection:
-        return _view(connection, who, product_id)
+        return view_of(connection, who, product_id)
 
 
-def create(database: Database, who: Who, product_id: UUID, draft: ProductDraft) -> ProductView:
-    """A new product. Sending the same id again changes nothing. Raises CannotAccept for what its label cannot say."""
-    _acceptable(draft)
+def create(
+    database: Database, who: Who, product_id: UUID, draft: ProductDraft, *, finished: bool = True
+) -> ProductView:
+    """A new product, or a draft of one, whose label need not be true yet. Sending the same id again changes nothing.
+    Raises CannotAccept for what its label cannot say."""
     with database.transaction() as connection:
-        made = products.add(
-            connection, who.kitchen_id, product_id, name=draft.name, synonyms=draft.synonyms, role=draft.role
-        )
-        if made:
+        kitchens.lock(connection, who.kitchen_id)
+        draft = _acceptable(connection, who, product_id, draft, finished=finished)
+        if products.add(connection, who.kitchen_id, product_id, draft.about(finished=finished)):
             products.add_label(connection, who.kitchen_id, product_id, 1, draft.label, draft.measures, draft.contains)
-            _changed(connection, who)
-        return _view(connection, who, product_id)
+            changed(connection, who)
+        return view_of(connection, who, product_id)
 
 
-def save(database: Database, who: Who, product_id: UUID, version: int, draft: ProductDraft) -> ProductView:
+def save(
+    database: Database, who: Who, product_id: UUID, version: int, draft: ProductDraft, *, finished: bool = True
+) -> ProductView:
     """Saves a product. What changed on its label makes a new label: formulas that use the product stay with the one
-    they were made by until they are told to move. Raises NotHere, CannotAccept or ChangedMeanwhile."""
-    _acceptable(draft)
+    they were made by until they are told to move. A draft's label is replaced. Raises NotHere, CannotAccept or
+    ChangedMeanwhile."""
     with database.transaction() as connection:
-        products.lock(connection, who.kitchen_id, product_id)
-        there = _view(connection, who, product_id)
-        if there.draft == draft:
+        kitchens.lock(connection, who.kitchen_id)
+        draft = _acceptable(connection, who, product_id, draft, finished=finished)
+        there = view_of(connection, who, product_id)
+        if there.draft == draft and there.finished == finished:
             return there
         if there.version != version:
             raise ChangedMeanwhile("product", there)
+        if there.finished and not finished:
+            raise CannotAccept("", "Formulas may count on this product already, so it cannot become a draft again.")
         was, now = there.draft, draft
         if (was.label, was.measures, was.contains) != (now.label, now.measures, now.contains):
-            _pin(connection, who, there.slug)
-            number = there.number + 1
-            products.add_label(
-                connection, who.kitchen_id, product_id, number, draft.label, draft.measures, draft.contains
-            )
-            products.remembered_as(connection, who.kitchen_id, there.slug, slug_of(product_id, number))
-        products.change(
-            connection, who.kitchen_id, product_id, name=draft.name, synonyms=draft.synonyms, role=draft.role
-        )
-        _changed(connection, who)
-        return _view(connection, who, product_id)
+            number = there.number
+            if there.finished:
+                pin(connection, who, there.slug)
+                number += 1
+                products.remembered_as(connection, who.kitchen_id, there.slug, slug_of(product_id, number))
+            else:
+                products.remove_label(connection, who.kitchen_id, product_id, number)
+            products.add_label(connection, who.kitchen_id, product_id, number, now.label, now.measures, now.contains)
+        products.change(connection, who.kitchen_id, product_id, draft.about(finished=finished))
+        changed(connection, who)
+        return view_of(connection, who, product_id)
 
 
 def move(database: Database, who: Who, product_id: UUID) -> ProductView:
     """Points the lines of all formulas that are at an older label of the product at its newest. What was eaten stays.
     Raises NotHere."""
     with database.transaction() as connection:
+        kitchens.lock(connection, who.kitchen_id)
         rows = products.listed(connection, who.kitchen_id, product_id)
         if not rows:
             raise NotHere("product")
-        newest, *older = [slug_of(row.id, row.number) for row in rows]
-
-        def moved(parts: tuple[Part, ...]) -> tuple[Part, ...]:
-            return tuple(
-                Part(
-                    part.name,
-                    tuple(Line(line.text, newest if line.chosen in older else line.chosen) for line in part.lines),
-                )
-                for part in parts
-            )
-
-        _rewrite(connection, who, moved)
+        at, *older = [slug_of(row.id, row.number) for row in rows]
+        point(connection, who, older, at)
         formulas.figures_are_stale(connection, who.kitchen_id)
-        return _view(connection, who, product_id)
+        return view_of(connection, who, product_id)
+
+
+def merge(database: Database, who: Who, product_id: UUID, into: UUID) -> ProductView:
+    """Makes one of two products that are the same: lines and words that meant this one mean `into` from now on, which
+    answers to its names too and takes its price if it has none; this one is archived. What was eaten stays. Doing it
+    again changes nothing. Gives `into`. Raises NotHere or CannotAccept."""
+    with database.transaction() as connection:
+        kitchens.lock(connection, who.kitchen_id)
+        gone = products.listed(connection, who.kitchen_id, product_id)
+        stays = products.listed(connection, who.kitchen_id, into)
+        if not gone or not stays:
+            raise NotHere("product")
+        if gone[0].merged_into == into:
+            return view_of(connection, who, into)
+        if product_id == into or not stays[0].finished or stays[0].archived:
+            raise CannotAccept("/into", "Pick another product that is in use to merge into.")
+        at = slug_of(into, stays[0].number)
+        if gone[0].finished and not gone[0].archived:
+            pin(connection, who, slug_of(product_id, gone[0].number))
+        older = [slug_of(row.id, row.number) for row in gone]
+        point(connection, who, older, at)
+        for slug in older:
+            products.remembered_as(connection, who.kitchen_id, slug, at)
+        kept = view_of(connection, who, into).draft
+        names = dict.fromkeys(name for name in (*kept.synonyms, gone[0].name, *gone[0].synonyms) if name != kept.name)
+        about = replace(kept, synonyms=tuple(names)[:MOST_SYNONYMS], gtin=kept.gtin or gone[0].gtin)
+        products.merge(connection, who.kitchen_id, product_id, into)
+        products.change(connection, who.kitchen_id, into, about.about(finished=True))
+        price = prices.price_of(connection, who.kitchen_id, str(product_id))
+        if price is not None and prices.price_of(connection, who.kitchen_id, str(into)) is None:
+            prices.set_price(connection, who.kitchen_id, str(into), price)
+        changed(connection, who)
+        return view_of(connection, who, into)
+
+
+def set_price(database: Database, who: Who, food: str, price: float | None, for_text: str) -> Price | None:
+    """From now on the food, a generic slug or the id of a product, costs so much for what `for_text` names, "500 g" or
+    "10 eggs"; None for the price forgets it. Raises NotHere, or CannotAccept when that has no grams."""
+    with database.transaction() as connection:
+        kitchens.lock(connection, who.kitchen_id)
+        ways = ways_of(connection, who)
+        rows = newest(products.listed(connection, who.kitchen_id))
+        own = {str(row.id): slug_of(row.id, row.number) for row in rows if row.finished}
+        slug = own.get(food, food)
+        if food not in own and food not in reference_cupboard().ingredients:
+            raise NotHere("food")
+        if price is None:
+            prices.forget_price(connection, who.kitchen_id, food)
+            return None
+        read = _priced(for_text, ways, slug)
+        if read.figures is None:
+            raise CannotAccept("/for_text", f"{read.problem} Say how much of it, such as 500 g or 10 eggs.")
+        bought = Price(price, for_text.strip(), read.figures.mass_g)
+        prices.set_price(connection, who.kitchen_id, food, bought)
+        return bought
 
 
 def archive(database: Database, who: Who, product_id: UUID, *, archived: bool) -> None:
     """Puts a product away, so that lines no longer find it by name, or brings it back. Formulas keep it."""
     with database.transaction() as connection:
+        kitchens.lock(connection, who.kitchen_id)
         rows = products.listed(connection, who.kitchen_id, product_id)
         if not rows:
             raise NotHere("product")
-        if archived:
-            _pin(connection, who, slug_of(rows[0].id, rows[0].number))
+        if archived and rows[0].finished:
+            pin(connection, who, slug_of(rows[0].id, rows[0].number))
         products.archive(connection, who.kitchen_id, product_id, archived=archived)
-        _changed(connection, who)
+        changed(connection, who)
 
 
-def _acceptable(draft: ProductDraft) -> None:
+def _acceptable(
+    connection: Connection, who: Who, product_id: UUID, draft: ProductDraft, *, finished: bool
+) -> ProductDraft:
     if not draft.name.strip():
         raise CannotAccept("/name", "A product needs a name.")
     try:
-        ingredient_of("new", draft.name, draft.synonyms, draft.role, draft.label, draft.measures, draft.contains)
-    except LabelProblem as problem:
-        raise CannotAccept(f"/label/{problem.field}", str(problem)) from problem
-
-
-def _changed(connection: Connection, who: Who) -> None:
-    products.cupboard_changed(connection, who.kitchen_id)
-    formulas.figures_are_stale(connection, who.kitchen_id)
-
-
-def _pin(connection: Connection, who: Who, slug: str) -> None:
-    """Points the lines that find this label by its name at it, so that a newer label does not change them."""
-    ways = ways_of(connection, who)
-    _rewrite(connection, who, lambda parts: _pinned(parts, slug, ways))
-
-
-def _pinned(parts: tuple[Part, ...], slug: str, ways: Ways) -> tuple[Part, ...]:
-    read = work_out(parts, 1, ways.cupboard, ways.manner).parts
-    return tuple(
-        Part(
-            part.name,
-            tuple(
-                Line(line.text, slug) if as_read.ingredient and as_read.ingredient.slug == slug else line
-                for line, as_read in zip(part.lines, figures.lines, strict=True)
-            ),
-        )
-        for part, figures in zip(parts, read, strict=True)
+        gtin = code_of(draft.gtin)
+    except CannotUse as wrong:
+        raise CannotAccept("/gtin", str(wrong)) from wrong
+    other = gtin and next(
+        (row for row in with_code(connection, who, gtin) if row.id != product_id and not row.archived), None
     )
+    if other:
+        raise CannotAccept("/gtin", f"This code is on {other.name} already.")
+    if finished:
+        try:
+            ingredient_of("new", draft.name, draft.synonyms, draft.role, draft.label, draft.measures, draft.contains)
+        except LabelProblem as problem:
+            raise CannotAccept(f"/label/{problem.field}", str(problem)) from problem
+    return replace(draft, gtin=gtin)
 
 
-def _rewrite(connection: Connection, who: Who, change: Callable[[tuple[Part, ...]], tuple[Part, ...]]) -> None:
-    """Writes the parts that `change` changes, as their formula's next version, so that open windows notice. Each
-    formula is locked before it is read, in the order of ids, so that two products saved at once wait for each other."""
-    for formula_id in sorted(row.id for row in formulas.listed(connection, who.kitchen_id)):
-        row = formulas.find(connection, who.kitchen_id, formula_id, lock=True)
-        if row is None:
-            continue
-        was = formulas.parts_of(connection, who.kitchen_id, formula_id)
-        now = change(was)
-        if now != was:
-            formulas.change(
-                connection, who.kitchen_id, formula_id, name=row.name, family=row.family, pieces=row.pieces,
-                method=row.method,
-            )  # fmt: skip
-            formulas.write_parts(connection, who.kitchen_id, formula_id, now)
+def with_code(connection: Connection, who: Who, gtin: str) -> list[ProductRow]:
+    """The newest label of the products that carry a code."""
+    return [row for row in newest(products.listed(connection, who.kitchen_id)) if row.gtin == gtin]
 
 
-def _newest(rows: list[ProductRow]) -> list[ProductRow]:
+def newest(rows: list[ProductRow]) -> list[ProductRow]:
+    """The first row of each product, which is its newest label."""
     first: dict[UUID, ProductRow] = {}
     for row in rows:
         first.setdefault(row.id, row)
     return list(first.values())
 
 
-def _item(item: Ingredient, product_id: UUID | None, archived: bool) -> Item:
+def changed(connection: Connection, who: Who) -> None:
+    """The cupboard is another one now, and so are all figures."""
+    products.cupboard_changed(connection, who.kitchen_id)
+    formulas.figures_are_stale(connection, who.kitchen_id)
+
+
+def _priced(for_text: str, ways: Ways, slug: str) -> ReadLine:
+    """How many grams a price is for; an amount alone is one of this food."""
+    text = for_text.strip() if read_line(for_text).name else f"{for_text} food"
+    return read_against(text, ways.cupboard, ways.manner, slug)
+
+
+def _item(item: Ingredient) -> Item:
     return Item(
-        item.slug, item.name, item.role, product_id, archived, item.per_100g, layers(item.per_100g), item.allergens,
+        item.slug, item.name, item.role, None, False, item.per_100g, layers(item.per_100g), item.allergens, item.traces,
         item.vegan, item.vegetarian, item.added_sugar, item.source,
     )  # fmt: skip
 
 
-def _view(connection: Connection, who: Who, product_id: UUID) -> ProductView:
+def _own_item(row: ProductRow) -> Item:
+    if not row.finished:
+        problem = next((each.sentence for each in read_label(row.label()).problems), "")
+        contains = row.contains()
+        return Item(
+            slug_of(row.id, row.number), row.name, row.role, row.id, row.archived, Nutrients(), layers(Nutrients()),
+            contains.allergens, contains.traces, contains.vegan, contains.vegetarian, contains.added_sugar, "a draft",
+            draft=True, problem=problem, remark=read_label(row.label()).remark,
+        )  # fmt: skip
+    item, check_of = made_of(row)
+    return replace(_item(item), product_id=row.id, archived=row.archived, remark=check_of.remark)
+
+
+def view_of(connection: Connection, who: Who, product_id: UUID) -> ProductView:
+    """One product as it is. Raises NotHere."""
     rows = products.listed(connection, who.kitchen_id, product_id)
     if not rows:
         raise NotHere("product")
@@ -243,22 +372,47 @@ def _view(connection: Connection, who: Who, product_id: UUID) -> ProductView:
         id=row.id,
         version=row.version,
         archived=row.archived,
+        finished=row.finished,
+        merged_into=row.merged_into,
         number=row.number,
         made_at=row.made_at,
         slug=slug,
-        draft=ProductDraft(row.name, tuple(row.synonyms), row.role, row.label(), row.measures(), row.contains()),
+        draft=ProductDraft(
+            row.name,
+            tuple(row.synonyms),
+            row.role,
+            row.label(),
+            row.measures(),
+            row.contains(),
+            row.gtin,
+            row.ingredients_text,
+        ),
         check=read_label(row.label()),
+        price=prices.price_of(connection, who.kitchen_id, str(product_id)),
         used=_used(connection, who, slugs, slug),
+        similar=_similar(connection, who, row),
     )
 
 
-def _used(connection: Connection, who: Who, slugs: set[str], newest: str) -> tuple[Used, ...]:
-    ways = ways_of(connection, who)
-    used = []
-    for row in formulas.listed(connection, who.kitchen_id):
-        parts = formulas.parts_of(connection, who.kitchen_id, row.id)
-        read = work_out(parts, 1, ways.cupboard, ways.manner)
-        found = {line.ingredient.slug for part in read.parts for line in part.lines if line.ingredient} & slugs
-        if found:
-            used.append(Used(row.id, row.name, found != {newest}))
-    return tuple(used)
+def _used(connection: Connection, who: Who, slugs: set[str], at: str) -> tuple[Used, ...]:
+    made = kept_formulas(connection, who, ways_of(connection, who))
+    return tuple(
+        Used(row.id, row.name, bool(kept.uses & slugs - {at})) for row, kept in made if not kept.uses.isdisjoint(slugs)
+    )
+
+
+def _similar(connection: Connection, who: Who, row: ProductRow) -> tuple[Other, ...]:
+    """Other products in use that carry the same code, or all of whose words are in the name of the one or the other."""
+    return tuple(
+        Other(other.id, other.name)
+        for other in newest(products.listed(connection, who.kitchen_id))
+        if other.id != row.id and other.finished and not other.archived and _may_be_one(row, other)
+    )
+
+
+def _may_be_one(one: ProductRow, other: ProductRow) -> bool:
+    if one.gtin and one.gtin == other.gtin:
+        return True
+    ours, theirs = frozenset(words(one.name)), frozenset(words(other.name))
+    # A single word, "whey", is too little to go by.
+    return min(len(ours), len(theirs)) > 1 and (ours <= theirs or theirs <= ours)

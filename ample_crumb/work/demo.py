@@ -8,11 +8,12 @@ from typing import Final
 from uuid import UUID, uuid5
 
 from ample_crumb.core.day.tin import Targets
-from ample_crumb.formats.products_csv import products_from_csv
+from ample_crumb.formats.products_csv import typed_products
 from ample_crumb.store import days, kitchens
 from ample_crumb.store.database import Database
+from ample_crumb.store.guests import GuestRow
 from ample_crumb.store.kitchens import Who
-from ample_crumb.work import cupboard, formulas, today
+from ample_crumb.work import cupboard, formulas, kitchen, today
 from ample_crumb.work.cupboard import ProductDraft
 from ample_crumb.work.formulas import Draft
 
@@ -23,6 +24,7 @@ _FAMILIES: Final = {
 }  # fmt: skip
 _TRAINING_WEEKDAYS: Final = {1, 3, 5}
 _TARGETS: Final = {"training": Targets(2050, 150, 65, 230), "rest": Targets(1800, 150, 60, 180)}
+_GUESTS: Final = {"Cox": ["tree nuts", "peanut"], "Stroke": ["vegetarian"]}
 
 
 def load_demo(database: Database, now: datetime) -> None:
@@ -39,6 +41,8 @@ def load_demo(database: Database, now: datetime) -> None:
             day = (now - timedelta(days=ago)).date()
             days.set_day_type(connection, who, day, "training" if day.weekday() in _TRAINING_WEEKDAYS else "rest")
     _products(database, who)
+    for name, avoids in _GUESTS.items():
+        kitchen.look_out_for(database, who, GuestRow(uuid5(_SPACE, name), name, avoids))
     made = {name: _formula(database, who, name, family) for name, family in _FAMILIES.items()}
     folder = files("ample_crumb.work.demo_kitchen")
     table = folder.joinpath("days.csv").read_text("utf-8").splitlines()
@@ -47,11 +51,16 @@ def load_demo(database: Database, now: datetime) -> None:
 
 
 def _products(database: Database, who: Who) -> None:
-    text = files("ample_crumb.work.demo_kitchen").joinpath("products.csv").read_text("utf-8")
-    for product in products_from_csv(text):
-        item = product.ingredient
-        draft = ProductDraft(item.name, item.synonyms, item.role, product.label, product.measures, product.contains)
-        cupboard.create(database, who, uuid5(_SPACE, item.name), draft)
+    folder = files("ample_crumb.work.demo_kitchen")
+    for typed in typed_products(folder.joinpath("products.csv").read_text("utf-8")):
+        draft = ProductDraft(
+            typed.name, typed.synonyms, typed.role, typed.label, typed.measures, typed.contains, typed.gtin
+        )
+        finished = not cupboard.check(typed.label).problems
+        cupboard.create(database, who, uuid5(_SPACE, typed.name), draft, finished=finished)
+    for row in csv.DictReader(folder.joinpath("prices.csv").read_text("utf-8").splitlines()):
+        food = row["food"] or str(uuid5(_SPACE, row["product"]))
+        cupboard.set_price(database, who, food, float(row["price"]), row["for"])
 
 
 def _formula(database: Database, who: Who, name: str, family: str) -> UUID:

@@ -1,42 +1,38 @@
 """The place Formulas: the list, and the Bench of one formula."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
-from hashlib import sha256
-from pathlib import Path
-from typing import Final
 from uuid import UUID
 
-from ample_crumb import core
 from ample_crumb.core.doubt.spread import doubt_of
-from ample_crumb.core.food.nutrients import Carbohydrate, Portion
+from ample_crumb.core.food.claims import Twin
+from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.core.formula.alarms import Alarm, alarms_of
 from ample_crumb.core.formula.calling import claims_of
 from ample_crumb.core.formula.contents import contents_of
+from ample_crumb.core.formula.cost import cost_of
 from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, parts_of, work_out
-from ample_crumb.core.formula.nudge import nudged
 from ample_crumb.core.formula.quality import quality_of
 from ample_crumb.core.formula.reading import read_against
+from ample_crumb.core.formula.rewrite import Details, nudged, with_details
 from ample_crumb.core.problem import CannotUse, TooMuch
 from ample_crumb.core.quantity.lines import without_bullet
 from ample_crumb.core.quantity.recipe import MOST_LINES
 from ample_crumb.formats.recipe_text import recipe_from_text
 from ample_crumb.store import formulas
 from ample_crumb.store.database import Connection, Database
-from ample_crumb.store.formulas import FormulaRow
+from ample_crumb.store.formulas import FormulaRow, Head
 from ample_crumb.store.kitchens import Who
+from ample_crumb.work.kept import Kept, kept_of, work_and_keep
 from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
+from ample_crumb.work.reference import Reference, as_typed, reference_of, twin_of
 from ample_crumb.work.views import FiguresView, WorkedView, portion_view, worked_view
-from ample_crumb.work.ways import Ways, ways_of
-
-FIGURES_BY: Final = sha256(
-    b"".join(path.read_bytes() for path in sorted(Path(core.__file__).parent.rglob("*.*")) if path.suffix != ".pyc")
-).hexdigest()[:16]
-"""Names the rules and tables that kept figures were worked out by; kept figures of another name are worked out anew."""
+from ample_crumb.work.ways import Ways, food_of, ways_of
 
 
 @dataclass(frozen=True, slots=True)
 class FormulaSummary:
-    """A formula in the list, with the figures of one piece."""
+    """A formula in the list, with the figures of one piece and the alarms that it raises."""
 
     id: UUID
     name: str
@@ -46,17 +42,19 @@ class FormulaSummary:
     archived: bool
     updated_at: datetime
     piece: FiguresView
+    alarms: tuple[Alarm, ...]
 
 
 @dataclass(frozen=True, slots=True)
 class Draft:
-    """A formula as the baker has it on the Bench."""
+    """A formula as the baker has it on the Bench; `reference` is what "reduced" compares it with."""
 
     name: str
     family: str
     pieces: int
     method: str
     parts: tuple[Part, ...]
+    reference: Reference | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,14 +83,14 @@ def list_all(database: Database, who: Who) -> list[FormulaSummary]:
     """All formulas of the kitchen, archived ones too, the last changed first."""
     with database.transaction() as connection:
         ways = ways_of(connection, who)
-        rows = formulas.listed(connection, who.kitchen_id)
-        return [_summary(row, _kept(connection, who, row, ways), ways.school) for row in rows]
+        return [_summary(row, kept, ways) for row, kept in kept_formulas(connection, who, ways)]
 
 
-def pieces_at_hand(connection: Connection, who: Who, ways: Ways) -> list[tuple[FormulaRow, Portion]]:
-    """Each formula in use with the figures of one piece."""
-    rows = [row for row in formulas.listed(connection, who.kitchen_id) if not row.archived]
-    return [(row, _kept(connection, who, row, ways)) for row in rows]
+def kept_formulas(connection: Connection, who: Who, ways: Ways) -> list[tuple[FormulaRow, Kept]]:
+    """Each formula, archived ones too, with what is kept of it."""
+    rows = formulas.listed(connection, who.kitchen_id)
+    kept = kept_of(connection, who, rows, ways)
+    return [(row, kept[row.id]) for row in rows]
 
 
 def piece_of(connection: Connection, who: Who, formula_id: UUID, ways: Ways) -> tuple[FormulaRow, Portion]:
@@ -100,7 +98,7 @@ def piece_of(connection: Connection, who: Who, formula_id: UUID, ways: Ways) -> 
     row = formulas.find(connection, who.kitchen_id, formula_id)
     if row is None:
         raise NotHere("formula")
-    return row, _kept(connection, who, row, ways)
+    return row, kept_of(connection, who, [row], ways)[row.id].piece
 
 
 def open_one(database: Database, who: Who, formula_id: UUID) -> FormulaView:
@@ -114,17 +112,9 @@ def open_one(database: Database, who: Who, formula_id: UUID) -> FormulaView:
 
 def create(database: Database, who: Who, formula_id: UUID, draft: Draft) -> FormulaView:
     """A new formula. Sending the same id again gives the formula that is there and changes nothing."""
-    draft = _checked(draft)
     with database.transaction() as connection:
-        if formulas.add(
-            connection,
-            who.kitchen_id,
-            formula_id,
-            name=draft.name,
-            family=draft.family,
-            pieces=draft.pieces,
-            method=draft.method,
-        ):
+        draft = _checked(connection, who, formula_id, draft)
+        if formulas.add(connection, who.kitchen_id, formula_id, _head(draft)):
             _write(connection, who, formula_id, draft)
         row = formulas.find(connection, who.kitchen_id, formula_id)
         if row is None:
@@ -137,8 +127,8 @@ def save(database: Database, who: Who, formula_id: UUID, version: int, draft: Dr
 
     A retry of a save that had arrived changes nothing. Raises NotHere, or ChangedMeanwhile with the formula as it is.
     """
-    draft = _checked(draft)
     with database.transaction() as connection:
+        draft = _checked(connection, who, formula_id, draft)
         row = formulas.find(connection, who.kitchen_id, formula_id, lock=True)
         if row is None:
             raise NotHere("formula")
@@ -147,15 +137,7 @@ def save(database: Database, who: Who, formula_id: UUID, version: int, draft: Dr
             return there
         if row.version != version:
             raise ChangedMeanwhile("formula", there)
-        formulas.change(
-            connection,
-            who.kitchen_id,
-            formula_id,
-            name=draft.name,
-            family=draft.family,
-            pieces=draft.pieces,
-            method=draft.method,
-        )
+        formulas.change(connection, who.kitchen_id, formula_id, _head(draft))
         _write(connection, who, formula_id, draft)
         saved = formulas.find(connection, who.kitchen_id, formula_id)
         assert saved is not None
@@ -165,8 +147,7 @@ def save(database: Database, who: Who, formula_id: UUID, version: int, draft: Dr
 def duplicate(database: Database, who: Who, formula_id: UUID, copy_id: UUID) -> FormulaView:
     """A copy under a name of its own."""
     draft = open_one(database, who, formula_id).draft
-    name = f"{draft.name[:108]}, a copy"
-    return create(database, who, copy_id, Draft(name, draft.family, draft.pieces, draft.method, draft.parts))
+    return create(database, who, copy_id, replace(draft, name=f"{draft.name[:108]}, a copy"))
 
 
 def archive(database: Database, who: Who, formula_id: UUID, *, archived: bool) -> None:
@@ -195,12 +176,35 @@ def nudge(database: Database, who: Who, line: Line, factor: float) -> str:
     return text
 
 
-def _checked(draft: Draft) -> Draft:
+def detail(database: Database, who: Who, line: Line, details: Details) -> str:
+    """The line saying these details, and otherwise as it was written."""
+    with database.reading() as connection:
+        ways = ways_of(connection, who)
+    return with_details(read_against(line.text, ways.cupboard, ways.manner, line.chosen), details)
+
+
+def _checked(connection: Connection, who: Who, formula_id: UUID, draft: Draft) -> Draft:
     name = draft.name.strip()
     if not name:
         raise CannotAccept("/name", "A formula needs a name.")
     check_size(draft.parts)
-    return Draft(name, draft.family, draft.pieces, draft.method, draft.parts)
+    other = draft.reference.formula_id if draft.reference else None
+    if other == formula_id:
+        raise CannotAccept("/reference", "A formula cannot be compared with itself.")
+    if other is not None and formulas.find(connection, who.kitchen_id, other) is None:
+        raise CannotAccept("/reference", "The formula to compare with is not in your kitchen.")
+    return replace(draft, name=name)
+
+
+def _head(draft: Draft) -> Head:
+    return Head(
+        name=draft.name,
+        family=draft.family,
+        pieces=draft.pieces,
+        method=draft.method,
+        twin_id=draft.reference.formula_id if draft.reference else None,
+        twin=as_typed(draft.reference),
+    )
 
 
 def check_size(parts: tuple[Part, ...]) -> None:
@@ -210,52 +214,46 @@ def check_size(parts: tuple[Part, ...]) -> None:
         raise TooMuch("lines", lines, MOST_LINES)
 
 
-def show(worked: FormulaFigures, family: str, ways: Ways) -> WorkedView:
+def show(worked: FormulaFigures, family: str, ways: Ways, twin: Twin | None) -> WorkedView:
     """A worked-out formula with all that follows from its lines, for a screen."""
     contents = contents_of(worked, ways.cupboard)
-    claims = claims_of(worked.piece, contents, family)
-    doubt = doubt_of(worked, ways.cupboard, ways.school)
-    return worked_view(worked, doubt, contents, claims, quality_of(worked), ways.school)
+    slugs = {line.ingredient.slug for part in worked.parts for line in part.lines if line.ingredient}
+    prices = {slug: ways.prices[food_of(slug)] for slug in slugs if food_of(slug) in ways.prices}
+    return worked_view(
+        worked,
+        doubt_of(worked, ways.cupboard, ways.school),
+        contents,
+        alarms_of(contents.brief(), ways.guests),
+        claims_of(worked, contents, family, twin),
+        quality_of(worked),
+        cost_of(worked, prices),
+        ways.school,
+    )
 
 
 def _write(connection: Connection, who: Who, formula_id: UUID, draft: Draft) -> None:
     formulas.write_parts(connection, who.kitchen_id, formula_id, draft.parts)
-    _work_and_keep(connection, who, formula_id, draft.parts, draft.pieces, ways_of(connection, who))
+    work_and_keep(connection, who, formula_id, draft.parts, draft.pieces, ways_of(connection, who))
 
 
-def _kept(connection: Connection, who: Who, row: FormulaRow, ways: Ways) -> Portion:
-    """The kept figures of one piece, worked out anew when they are stale."""
-    if row.figures_by == FIGURES_BY:
-        return row.portion()
-    parts = formulas.parts_of(connection, who.kitchen_id, row.id)
-    return _work_and_keep(connection, who, row.id, parts, row.pieces, ways)
-
-
-def _work_and_keep(
-    connection: Connection, who: Who, formula_id: UUID, parts: tuple[Part, ...], pieces: int, ways: Ways
-) -> Portion:
-    worked = work_out(parts, pieces, ways.cupboard, ways.manner)
-    piece = Portion(worked.piece, doubt_of(worked, ways.cupboard).piece)
-    formulas.keep_figures(connection, who.kitchen_id, formula_id, piece, FIGURES_BY)
-    return piece
-
-
-def _summary(row: FormulaRow, piece: Portion, school: Carbohydrate) -> FormulaSummary:
+def _summary(row: FormulaRow, kept: Kept, ways: Ways) -> FormulaSummary:
     return FormulaSummary(
-        row.id, row.name, row.family, row.pieces, row.version, row.archived, row.updated_at, portion_view(piece, school)
-    )
+        row.id, row.name, row.family, row.pieces, row.version, row.archived, row.updated_at,
+        portion_view(kept.piece, ways.school), alarms_of(kept.brief, ways.guests),
+    )  # fmt: skip
 
 
 def _view(connection: Connection, who: Who, row: FormulaRow) -> FormulaView:
     ways = ways_of(connection, who)
     parts = formulas.parts_of(connection, who.kitchen_id, row.id)
     worked = work_out(parts, row.pieces, ways.cupboard, ways.manner)
-    draft = Draft(row.name, row.family, row.pieces, row.method, parts)
+    reference = reference_of(row)
+    draft = Draft(row.name, row.family, row.pieces, row.method, parts, reference)
     return FormulaView(
         row.id,
         row.version,
         row.archived,
         row.updated_at,
         draft,
-        show(worked, row.family, ways),
+        show(worked, row.family, ways, twin_of(connection, who, reference, ways)),
     )

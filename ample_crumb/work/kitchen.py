@@ -1,28 +1,32 @@
 """The kitchen as a whole: who is at work, how they count, what their words mean."""
 
 from dataclasses import dataclass
-from uuid import uuid4
+from uuid import UUID, uuid4
 
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
+from ample_crumb.core.formula.alarms import ASKABLE
 from ample_crumb.core.formula.families import Family, families
 from ample_crumb.core.formula.reading import Choice
 from ample_crumb.core.quantity.names import phrase
-from ample_crumb.store import formulas, kitchens
-from ample_crumb.store.database import Database
+from ample_crumb.store import formulas, guests, kitchens
+from ample_crumb.store.database import Connection, Database
+from ample_crumb.store.guests import GuestRow
 from ample_crumb.store.kitchens import Settings, Who
-from ample_crumb.work.problems import CannotAccept
+from ample_crumb.work.problems import CannotAccept, NotHere
 from ample_crumb.work.ways import ways_of
 
 
 @dataclass(frozen=True, slots=True)
 class Kitchen:
-    """What a window needs to know at the start."""
+    """What a window needs to know at the start. `askable` names what may be kept from a guest."""
 
     settings: Settings
     families: tuple[Family, ...]
     allergens: tuple[str, ...]
     roles: tuple[str, ...]
+    askable: tuple[str, ...]
+    guests: tuple[GuestRow, ...]
 
 
 def ensure_person(database: Database) -> Who:
@@ -38,7 +42,14 @@ def ensure_person(database: Database) -> Who:
 def load(database: Database, who: Who) -> Kitchen:
     """Settings, families, and the names that products are sorted by."""
     with database.transaction() as connection:
-        return Kitchen(kitchens.settings_of(connection, who), families(), KNOWN, _roles())
+        return Kitchen(
+            settings=kitchens.settings_of(connection, who),
+            families=families(),
+            allergens=KNOWN,
+            roles=_roles(),
+            askable=ASKABLE,
+            guests=tuple(guests.listed(connection, who.kitchen_id)),
+        )
 
 
 def _roles() -> tuple[str, ...]:
@@ -52,8 +63,33 @@ def change_settings(database: Database, who: Who, settings: Settings) -> Setting
         was = kitchens.settings_of(connection, who)
         kitchens.save_settings(connection, who, settings)
         if (was.measures, was.energy) != (settings.measures, settings.energy):
-            formulas.figures_are_stale(connection, who.kitchen_id)
+            all_stale(connection, who)
     return settings
+
+
+def look_out_for(database: Database, who: Who, guest: GuestRow) -> GuestRow:
+    """From now on every formula is held against what this guest must not get. Raises CannotAccept, NotHere."""
+    guest = GuestRow(guest.id, guest.name.strip(), [name for name in ASKABLE if name in guest.avoids])
+    if not guest.name:
+        raise CannotAccept("/name", "Say who it is, such as Guest or a first name.")
+    if not guest.avoids:
+        raise CannotAccept("/avoids", "Pick at least one thing to look out for.")
+    with database.transaction() as connection:
+        if not guests.put(connection, who.kitchen_id, guest):
+            raise NotHere("guest")
+    return guest
+
+
+def no_longer_look_out_for(database: Database, who: Who, guest_id: UUID) -> None:
+    """Forgets a guest; nothing happens when there is none."""
+    with database.transaction() as connection:
+        guests.remove(connection, who.kitchen_id, guest_id)
+
+
+def all_stale(connection: Connection, who: Who) -> None:
+    """What is kept of all formulas is worked out anew when it is next asked for."""
+    kitchens.lock(connection, who.kitchen_id)
+    formulas.figures_are_stale(connection, who.kitchen_id)
 
 
 def correct(database: Database, who: Who, name: str, slug: str) -> None:
@@ -65,14 +101,14 @@ def correct(database: Database, who: Who, name: str, slug: str) -> None:
         if slug not in ways_of(connection, who).cupboard.ingredients:
             raise CannotAccept("/slug", "We have no such ingredient.")
         kitchens.remember(connection, who.kitchen_id, words, slug)
-        formulas.figures_are_stale(connection, who.kitchen_id)
+        all_stale(connection, who)
 
 
 def forget(database: Database, who: Who, name: str) -> None:
     """The written name is read by its words again."""
     with database.transaction() as connection:
         kitchens.forget(connection, who.kitchen_id, phrase(name))
-        formulas.figures_are_stale(connection, who.kitchen_id)
+        all_stale(connection, who)
 
 
 def ingredients_of(database: Database, who: Who, words: str) -> tuple[Choice, ...]:

@@ -2,6 +2,7 @@
 
 WorkProblem                 what was asked cannot be done
   NotHere                   there is nothing of that id in this kitchen
+  NoAnswer                  somebody outside who was asked does not answer
   CannotAccept (CannotUse)  a value cannot be accepted; names the field
   ChangedMeanwhile          somebody changed it first; carries the state as it is now
 """
@@ -16,11 +17,15 @@ class WorkProblem(Exception):
 
 
 class NotHere(WorkProblem):
-    """Nothing of that id in this kitchen. `what` is the kind of thing."""
+    """Nothing of that id in this kitchen, or what `sentence` says instead. `what` is the kind of thing."""
 
-    def __init__(self, what: str) -> None:
+    def __init__(self, what: str, sentence: str = "") -> None:
         self.what = what
-        super().__init__(f"This {what} is not in your kitchen; it may have been removed in another window.")
+        super().__init__(sentence or f"This {what} is not in your kitchen; it may have been removed in another window.")
+
+
+class NoAnswer(WorkProblem):
+    """Somebody outside who was asked does not answer."""
 
 
 class CannotAccept(CannotUse):

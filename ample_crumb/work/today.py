@@ -8,14 +8,18 @@ from ample_crumb.core.day.fits import what_fits
 from ample_crumb.core.day.tin import Targets, caution_about, pieces_that_fit, sum_bands, sum_up
 from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.nutrients import Carbohydrate, Portion, total
+from ample_crumb.core.formula.alarms import Alarm, alarms_of
 from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
 from ample_crumb.core.quantity.foods import split_foods
 from ample_crumb.store import days
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.days import EntryRow
+from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.kitchens import Who
-from ample_crumb.work.formulas import check_size, piece_of, pieces_at_hand, show
+from ample_crumb.work.formulas import check_size, kept_formulas, piece_of, show
+from ample_crumb.work.kept import Kept
 from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
+from ample_crumb.work.reference import Reference, twin_of
 from ample_crumb.work.views import FiguresView, LineView, WorkedView, line_view, portion_view, view
 from ample_crumb.work.ways import Ways, ways_of
 
@@ -38,12 +42,13 @@ class EntryView:
 
 @dataclass(frozen=True, slots=True)
 class FitView:
-    """So many pieces of a formula, and what they bring."""
+    """So many pieces of a formula, what they bring, and the alarms of the kitchen that the formula raises."""
 
     formula_id: UUID
     name: str
     pieces: float
     figures: FiguresView
+    alarms: tuple[Alarm, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,7 +64,8 @@ class TinView:
 
 @dataclass(frozen=True, slots=True)
 class DayView:
-    """A day. `targets` and `tin` are None until targets for its type have been set."""
+    """A day. `targets` and `tin` are None until targets for its type have been set. `entry_alarms` holds, by formula,
+    the alarms of the kitchen that pieces laid in raise; formulas that raise none are left out."""
 
     day: date
     day_type: str
@@ -67,6 +73,7 @@ class DayView:
     all_targets: dict[str, Targets]
     caution: str
     entries: tuple[EntryView, ...]
+    entry_alarms: dict[UUID, tuple[Alarm, ...]]
     eaten: FiguresView
     tin: TinView | None
     fits: tuple[FitView, ...]
@@ -254,6 +261,7 @@ def _day(connection: Connection, who: Who, day: date) -> DayView:
     band = sum_bands((str(row.formula_id or ""), row.portion().band) for row in rows)
     tin: TinView | None = None
     fits: tuple[FitView, ...] = ()
+    made = kept_formulas(connection, who, ways)
     if targets is not None:
         summed = sum_up([row.figures() for row in rows], targets)
         tin = TinView(
@@ -263,7 +271,7 @@ def _day(connection: Connection, who: Who, day: date) -> DayView:
             summed.protein_share,
             summed.tight,
         )
-        fits = _fits(connection, who, ways, summed.room_kcal)
+        fits = _fits(made, ways, summed.room_kcal)
     return DayView(
         day=day,
         day_type=plan.day_type,
@@ -271,22 +279,29 @@ def _day(connection: Connection, who: Who, day: date) -> DayView:
         all_targets=plan.by_type,
         caution=caution_about(targets) if targets else "",
         entries=tuple(_entry(row, school) for row in rows),
+        entry_alarms=_entry_alarms(made, {row.formula_id for row in rows}, ways),
         eaten=view(eaten, band, school),
         tin=tin,
         fits=fits,
     )
 
 
-def _fits(connection: Connection, who: Who, ways: Ways, room_kcal: float) -> tuple[FitView, ...]:
-    at_hand = {
-        str(row.id): (row, piece) for row, piece in pieces_at_hand(connection, who, ways) if piece.figures.mass_g
-    }
-    fits = what_fits(((key, piece.figures) for key, (_, piece) in at_hand.items()), room_kcal)
+def _fits(made: list[tuple[FormulaRow, Kept]], ways: Ways, room_kcal: float) -> tuple[FitView, ...]:
+    at_hand = {str(row.id): (row, kept) for row, kept in made if not row.archived and kept.piece.figures.mass_g}
+    fits = what_fits(((key, kept.piece.figures) for key, (_, kept) in at_hand.items()), room_kcal)
     views = []
     for fit in fits[:FITS_SHOWN]:
-        row, piece = at_hand[fit.key]
-        views.append(FitView(row.id, row.name, fit.pieces, portion_view(piece.times(fit.pieces), ways.school)))
+        row, kept = at_hand[fit.key]
+        figures = portion_view(kept.piece.times(fit.pieces), ways.school)
+        views.append(FitView(row.id, row.name, fit.pieces, figures, alarms_of(kept.brief, ways.guests)))
     return tuple(views)
+
+
+def _entry_alarms(
+    made: list[tuple[FormulaRow, Kept]], eaten: set[UUID | None], ways: Ways
+) -> dict[UUID, tuple[Alarm, ...]]:
+    raised = {row.id: alarms_of(kept.brief, ways.guests) for row, kept in made if row.id in eaten}
+    return {formula_id: alarms for formula_id, alarms in raised.items() if alarms}
 
 
 def _entry(row: EntryRow, school: Carbohydrate) -> EntryView:
@@ -302,6 +317,17 @@ def _entry(row: EntryRow, school: Carbohydrate) -> EntryView:
         row.version,
         portion_view(row.portion(), school),
     )
+
+
+@dataclass(frozen=True, slots=True)
+class Bench:
+    """What lies on the Bench, and the day it should fit into."""
+
+    parts: tuple[Part, ...]
+    pieces: int
+    family: str
+    day: date
+    reference: Reference | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -321,17 +347,18 @@ class BenchView:
     fitting: Fitting | None
 
 
-def read_bench(database: Database, who: Who, parts: tuple[Part, ...], pieces: int, family: str, day: date) -> BenchView:
+def read_bench(database: Database, who: Who, bench: Bench) -> BenchView:
     """Works out what is on the Bench, saved or not, and how many of its pieces fit into the day. Raises TooMuch."""
-    check_size(parts)
+    check_size(bench.parts)
     with database.reading() as connection:
         ways = ways_of(connection, who)
-        targets = days.plan_of(connection, who, day).targets
-        eaten = total(row.figures() for row in days.entries_of(connection, who, day))
-    worked = work_out(parts, pieces, ways.cupboard, ways.manner)
+        targets = days.plan_of(connection, who, bench.day).targets
+        eaten = total(row.figures() for row in days.entries_of(connection, who, bench.day))
+        twin = twin_of(connection, who, bench.reference, ways)
+    worked = work_out(bench.parts, bench.pieces, ways.cupboard, ways.manner)
     fitting = None
     if targets is not None and worked.piece.mass_g > 0:
         energy = worked.piece.nutrients.energy_kcal or 0.0
         count = pieces_that_fit(energy, sum_up([eaten], targets).room_kcal)
         fitting = Fitting(count, count * energy, count * (worked.piece.nutrients.protein_g or 0.0))
-    return BenchView(show(worked, family, ways), fitting)
+    return BenchView(show(worked, bench.family, ways, twin), fitting)

@@ -6,11 +6,14 @@ from typing import Final
 from ample_crumb.core.doubt.spread import Doubt, LineDoubt
 from ample_crumb.core.food.energy import Layers, layers
 from ample_crumb.core.food.nutrients import Band, Carbohydrate, Figures, Portion, carbohydrate, carbohydrate_at_least
+from ample_crumb.core.formula.alarms import Alarm
 from ample_crumb.core.formula.calling import Claims
 from ample_crumb.core.formula.contents import Contents
+from ample_crumb.core.formula.cost import Cost
 from ample_crumb.core.formula.formula import FormulaFigures
 from ample_crumb.core.formula.quality import ProteinQuality
 from ample_crumb.core.formula.reading import Choice, ReadLine
+from ample_crumb.core.formula.rewrite import fill_of
 from ample_crumb.core.quantity.weigh import Basis
 
 
@@ -71,7 +74,8 @@ def view(figures: Figures, band: Band, school: Carbohydrate) -> FiguresView:
 @dataclass(frozen=True, slots=True)
 class LineView:
     """A line as read. `mass_g` and the figures are None when it could not be, and `problem` says why; `apart` holds the
-    lines to make of a line that names several foods."""
+    lines to make of a line that names several foods. Of `prepared_g` the share `used` goes in. `fill` is how its cup
+    was filled, one of `fills`; empty for the usual way, the first of them."""
 
     text: str
     name: str
@@ -90,6 +94,12 @@ class LineView:
     problem: str
     apart: tuple[str, ...]
     mass_sd_g: float
+    energy_sd_kcal: float
+    protein_sd_g: float
+    prepared_g: float | None
+    used: float
+    fill: str
+    fills: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,8 +125,8 @@ class WeighView:
 
 @dataclass(frozen=True, slots=True)
 class WorkedView:
-    """A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer. `plain_...` are of
-    a piece without its optional lines, None where there are none."""
+    """A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer. `cost` is
+    None while no line has a price. `plain_...` are of a piece without its optional lines, None where there are none."""
 
     pieces: int
     parts: tuple[PartView, ...]
@@ -125,8 +135,10 @@ class WorkedView:
     unread: tuple[str, ...]
     weigh: tuple[WeighView, ...]
     contents: Contents
+    alarms: tuple[Alarm, ...]
     claims: Claims
     quality: ProteinQuality
+    cost: Cost | None
     plain_energy_kcal: float | None
     plain_protein_g: float | None
 
@@ -152,6 +164,12 @@ def line_view(line: ReadLine, doubt: LineDoubt) -> LineView:
         problem=line.problem,
         apart=line.apart,
         mass_sd_g=doubt.mass_sd_g,
+        energy_sd_kcal=doubt.energy_sd_kcal,
+        protein_sd_g=doubt.protein_sd_g,
+        prepared_g=line.prepared_g,
+        used=figures.mass_g / line.prepared_g if figures and line.prepared_g else 1.0,
+        fill=fill_of(line),
+        fills=line.fills,
     )
 
 
@@ -159,8 +177,10 @@ def worked_view(
     worked: FormulaFigures,
     doubt: Doubt,
     contents: Contents,
+    alarms: tuple[Alarm, ...],
     claims: Claims,
     quality: ProteinQuality,
+    cost: Cost | None,
     school: Carbohydrate,
 ) -> WorkedView:
     """A worked-out formula for a screen; `doubt` follows its lines, with carbohydrate by `school`."""
@@ -189,8 +209,10 @@ def worked_view(
         worked.unread,
         tuple(weigh),
         contents,
+        alarms,
         claims,
         quality,
+        cost,
         (plain.nutrients.energy_kcal or 0.0) if plain else None,
         (plain.nutrients.protein_g or 0.0) if plain else None,
     )

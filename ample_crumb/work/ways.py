@@ -1,6 +1,7 @@
 """How a person reads and counts, and what with: habits, the school of carbohydrate, the kitchen's cupboard."""
 
 from collections import OrderedDict
+from collections.abc import Mapping
 from dataclasses import dataclass
 from threading import Lock
 from typing import Final
@@ -12,6 +13,7 @@ from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import LabelFigures
 from ample_crumb.core.food.nutrients import Carbohydrate
 from ample_crumb.core.food.product import ingredient_of
+from ample_crumb.core.formula.alarms import Guest
 from ample_crumb.core.formula.reading import Manner
 from ample_crumb.core.quantity.units import System
 from ample_crumb.store import kitchens, products
@@ -22,11 +24,14 @@ from ample_crumb.store.products import ProductRow
 
 @dataclass(frozen=True, slots=True)
 class Ways:
-    """What lines are read with, and how carbohydrate is counted."""
+    """What lines are read with, how carbohydrate is counted, what a gram of each food costs, and who must not get what.
+    `prices` are by generic slug or id of a product."""
 
     manner: Manner
     school: Carbohydrate
     cupboard: Cupboard
+    prices: Mapping[str, float]
+    guests: tuple[Guest, ...]
 
 
 def ways_of(connection: Connection, who: Who) -> Ways:
@@ -34,12 +39,18 @@ def ways_of(connection: Connection, who: Who) -> Ways:
     habits = kitchens.habits_of(connection, who)
     manner = Manner(System(habits.measures), EnergySystem(habits.energy), habits.remembered)
     cupboard = _cupboard(connection, who.kitchen_id, habits.cupboard_revision)
-    return Ways(manner, Carbohydrate(habits.carbohydrate), cupboard)
+    guests = tuple(Guest(name, tuple(avoids)) for name, avoids in habits.guests)
+    return Ways(manner, Carbohydrate(habits.carbohydrate), cupboard, habits.prices, guests)
 
 
 def slug_of(product_id: UUID, number: int) -> str:
     """What a line that means this label of a product is pointed at."""
     return f"own-{product_id}-{number}"
+
+
+def food_of(slug: str) -> str:
+    """What a price is kept under: the id of a product, whichever its label, or the generic slug."""
+    return slug.removeprefix("own-").rpartition("-")[0] if slug.startswith("own-") else slug
 
 
 def made_of(row: ProductRow) -> tuple[Ingredient, LabelFigures]:
@@ -77,6 +88,8 @@ def _build(rows: list[ProductRow]) -> Cupboard:
     named, pointed_at = [], []
     newest: set[UUID] = set()
     for row in rows:
+        if not row.finished:
+            continue
         ingredient, _ = made_of(row)
         if row.id in newest or row.archived:
             pointed_at.append(ingredient)

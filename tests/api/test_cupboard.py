@@ -1,6 +1,7 @@
 """The cupboard over HTTP: products are read by their names, labels make versions, formulas move when told to."""
 
 from typing import Any
+from unittest import mock
 from uuid import uuid4
 
 from tests.api.test_api import DAY, NOON, ApiCase, parts
@@ -109,3 +110,173 @@ class Cupboard(ApiCase):
         bench = {"parts": parts("100 g my whey"), "pieces": 1, "day": NOON[:10]}
         contents = self.ask("POST", "/api/bench/read", bench)["worked"]["contents"]
         self.assertEqual((contents["contains"], contents["unknown"]), ([], ["100 g my whey"]))
+
+
+class Drafts(ApiCase):
+    def test_a_label_that_cannot_be_true_is_kept_as_a_draft_until_it_is_put_right(self) -> None:
+        body = product(label=WHEY | {"energy_kcal": 502}, finished=False)
+        made = self.ask("POST", "/api/products", body, 201)
+        self.assertEqual((made["finished"], made["draft"]["label"]["energy_kcal"]), (False, 502))
+        (item,) = [each for each in self.ask("GET", "/api/cupboard") if each["product_id"]]
+        self.assertEqual((item["draft"], item["per_100g"]["energy_kcal"]), (True, None))
+        self.assertIn("Is it in kJ?", item["problem"])
+        line = self.create("30 g my whey")["worked"]["parts"][0]["lines"][0]
+        self.assertNotEqual(line["ingredient"], made["slug"])
+        right = {key: value for key, value in body.items() if key != "id"} | {"label": WHEY, "version": 1}
+        self.ask("PUT", f"/api/products/{made['id']}", right | {"label": body["label"], "finished": True}, 422)
+        saved = self.ask("PUT", f"/api/products/{made['id']}", right | {"finished": True})
+        self.assertEqual((saved["finished"], saved["number"], saved["check"]["problems"]), (True, 1, []))
+        line = self.create("30 g my whey")["worked"]["parts"][0]["lines"][0]
+        self.assertEqual(line["ingredient"]["slug"], saved["slug"])
+        self.ask("PUT", f"/api/products/{made['id']}", right | {"name": "New", "version": 2, "finished": False}, 422)
+
+    def test_measures_and_ingredients_are_read_for_the_baker(self) -> None:
+        told = self.ask("POST", "/api/labels/measures", {"text": "1 scoop = 31 g; 1 cup = ?"})
+        self.assertEqual((told["measures"]["scoop_g"], len(told["problems"])), (31, 1))
+        found = self.ask("POST", "/api/labels/scan", {"text": "Whey (milk). May contain soy."})
+        self.assertEqual([each["name"] for each in found["allergens"]], ["milk"])
+        self.assertEqual([each["name"] for each in found["traces"]], ["soy"])
+
+
+class Merge(ApiCase):
+    def test_lines_words_names_and_price_go_over_and_what_was_eaten_stays(self) -> None:
+        one = self.ask("POST", "/api/products", product(name="Harbour whey", synonyms=["mine"]), 201)
+        other = self.ask("POST", "/api/products", product(label=WHEY | {"protein_g": 21, "energy_kcal": 108}), 201)
+        self.ask("PUT", f"/api/prices/{one['id']}", {"price": 18, "for_text": "900 g"})
+        by_name, chosen = self.create("100 g harbour whey", pieces=1), self.create("100 g skyr", pieces=1)
+        self.ask("PUT", "/api/corrections", {"name": "skyr", "slug": one["slug"]}, 204)
+        eaten = self.lay(by_name["id"], 1)["entries"][0]["figures"]["protein_g"]
+        for _ in range(2):
+            stays = self.ask("POST", f"/api/products/{one['id']}/merge", {"into": other["id"]})
+            self.assertEqual(stays["draft"]["synonyms"], ["my whey", "Harbour whey", "mine"])
+            self.assertEqual((stays["price"]["price"], len(stays["used"])), (18, 2))
+        for formula in (by_name, chosen):
+            (line,) = self.ask("GET", f"/api/formulas/{formula['id']}")["worked"]["parts"][0]["lines"]
+            self.assertEqual(line["ingredient"]["slug"], other["slug"])
+        self.assertEqual(self.ask("GET", f"/api/days/{DAY}")["entries"][0]["figures"]["protein_g"], eaten)
+        gone = self.ask("GET", f"/api/products/{one['id']}")
+        self.assertEqual((gone["archived"], gone["merged_into"]), (True, other["id"]))
+
+    def test_products_of_like_names_are_pointed_out_and_nonsense_is_refused(self) -> None:
+        one = self.ask("POST", "/api/products", product(), 201)
+        other = self.ask("POST", "/api/products", product(name="Quayside whey vanilla", synonyms=[]), 201)
+        seen = self.ask("GET", f"/api/products/{other['id']}")["similar"]
+        self.assertEqual([each["product_id"] for each in seen], [one["id"]])
+        self.ask("POST", f"/api/products/{one['id']}/merge", {"into": one["id"]}, 422)
+        self.ask("POST", f"/api/products/{one['id']}/merge", {"into": str(uuid4())}, 404)
+
+
+class Prices(ApiCase):
+    def test_a_piece_costs_what_its_lines_cost_and_at_least_while_one_is_unknown(self) -> None:
+        made = self.create("100 g skyr", "2 eggs", pieces=2)
+        address = f"/api/formulas/{made['id']}"
+        self.assertIsNone(self.ask("GET", address)["worked"]["cost"])
+        self.ask("PUT", "/api/prices/skyr", {"price": 1.8, "for_text": "450 g"})
+        cost = self.ask("GET", address)["worked"]["cost"]
+        self.assertEqual((cost["at_least"], cost["unpriced"]), (True, ["2 eggs"]))
+        bought = self.ask("PUT", "/api/prices/egg", {"price": 3, "for_text": "10 eggs"})
+        self.assertEqual(bought["for_g"], 500)
+        cost = self.ask("GET", address)["worked"]["cost"]
+        self.assertAlmostEqual(cost["piece"], (0.4 + 0.6) / 2)
+        self.assertFalse(cost["at_least"])
+        self.ask("PUT", "/api/prices/egg", {"price": None})
+        self.assertTrue(self.ask("GET", address)["worked"]["cost"]["at_least"])
+
+    def test_a_price_keeps_through_a_new_label_and_needs_grams(self) -> None:
+        made = self.ask("POST", "/api/products", product(), 201)
+        self.ask("PUT", f"/api/prices/{made['id']}", {"price": 27, "for_text": "10 scoops"})
+        body = {key: value for key, value in product(label=WHEY | {"fat_g": 2}).items() if key != "id"}
+        saved = self.ask("PUT", f"/api/products/{made['id']}", body | {"version": 1})
+        self.assertEqual((saved["price"]["for_g"], saved["number"]), (310, 2))
+        wrong = self.ask("PUT", f"/api/prices/{made['id']}", {"price": 3, "for_text": "3 cups"}, 422)
+        self.assertEqual(wrong["errors"][0]["pointer"], "/for_text")
+        self.ask("PUT", "/api/prices/moonlight", {"price": 3, "for_text": "1 g"}, 404)
+        food = self.ask("GET", "/api/foods/skyr")
+        self.assertEqual((food["item"]["name"], food["used"], food["price"]), ("skyr, plain", [], None))
+        self.ask("GET", "/api/foods/moonlight", status=404)
+
+
+class Guests(ApiCase):
+    def test_an_alarm_stands_wherever_a_formula_or_piece_does(self) -> None:
+        made = self.create("100 g peanuts", pieces=2)
+        self.ask("POST", "/api/products", product(traces=["peanut"]), 201)
+        warned = self.create("100 g my whey", pieces=1)
+        guest = f"/api/guests/{uuid4()}"
+        for _ in range(2):
+            self.ask("PUT", guest, {"name": "Guest", "avoids": ["peanut", "vegan"]})
+        self.assertEqual(len(self.ask("GET", "/api/kitchen")["guests"]), 1)
+
+        def peanut(alarms: list[dict[str, str]]) -> list[str]:
+            return [alarm["level"] for alarm in alarms if alarm["about"] == "peanut"]
+
+        listed = {each["id"]: peanut(each["alarms"]) for each in self.ask("GET", "/api/formulas")}
+        self.assertEqual(listed, {made["id"]: ["contains"], warned["id"]: ["may contain"]})
+        self.assertEqual(peanut(self.ask("GET", f"/api/formulas/{made['id']}")["worked"]["alarms"]), ["contains"])
+        targets = {"training": None, "rest": {"energy_kcal": 2000, "protein_g": 100}}
+        self.ask("PUT", f"/api/days/{DAY}/targets", targets)
+        day = self.lay(made["id"], 1)
+        self.assertEqual(peanut(day["entry_alarms"][made["id"]]), ["contains"])
+        self.assertIn(["contains"], [peanut(fit["alarms"]) for fit in day["fits"]])
+        (hit,) = [each for each in self.ask("GET", "/api/find?words=a") if each["key"] == made["id"]]
+        self.assertEqual(peanut(hit["alarms"]), ["contains"])
+        self.ask("DELETE", guest, status=204)
+        self.assertEqual({len(each["alarms"]) for each in self.ask("GET", "/api/formulas")}, {0})
+        for wrong in ({"name": " ", "avoids": ["milk"]}, {"name": "A", "avoids": []}, {"name": "A", "avoids": ["x"]}):
+            self.ask("PUT", guest, wrong, 422)
+
+
+class Twins(ApiCase):
+    def eu(self, formula: dict[str, Any], name: str) -> Any:
+        return next(each for each in formula["worked"]["claims"]["eu"] if each["claim"]["name"] == name)
+
+    def test_reduced_against_another_formula_or_typed_figures(self) -> None:
+        butter, light = self.create("100 g butter", "200 g flour"), self.create("50 g butter", "200 g flour")
+        body = light["draft"] | {"reference": {"formula_id": butter["id"]}, "version": 1}
+        saved = self.ask("PUT", f"/api/formulas/{light['id']}", body)
+        self.assertTrue(self.eu(saved, "reduced fat")["claim"]["holds"])
+        self.assertEqual(saved["worked"]["claims"]["twin"], butter["draft"]["name"])
+        typed = {"name": "the bought one", "mass_g": 50, "energy_kcal": 200, "fat_g": 8}
+        saved = self.ask("PUT", f"/api/formulas/{light['id']}", body | {"reference": typed, "version": 2})
+        self.assertEqual(saved["draft"]["reference"]["fat_g"], 8)
+        nearest = self.eu(saved, "reduced fat")["nearest"]
+        self.assertEqual((nearest["name"], nearest["change_g"] < 0), ("butter", True))
+        self.assertIn("do not know", self.eu(saved, "reduced salt")["claim"]["change"])
+        own = {"formula_id": light["id"]}
+        self.ask("PUT", f"/api/formulas/{light['id']}", body | {"reference": own, "version": 3}, 422)
+
+    def test_details_are_written_into_a_line(self) -> None:
+        body = {"text": "1 cup almond flour", "optional": True, "fill": "packed", "used": 0.5}
+        written = self.ask("POST", "/api/bench/detail", body)["text"]
+        bench = {"parts": parts(written), "pieces": 1, "day": DAY}
+        (line,) = self.ask("POST", "/api/bench/read", bench)["worked"]["parts"][0]["lines"]
+        self.assertEqual((line["fill"], line["used"], line["optional"], line["mass_g"]), ("packed", 0.5, True, 60))
+        self.assertGreater(line["energy_sd_kcal"], 0)
+
+
+class Register(ApiCase):
+    def test_a_code_is_looked_up_checked_and_never_asked_for_twice(self) -> None:
+        found = self.ask("GET", "/api/register/2000004100018")
+        self.assertEqual((found["draft"]["label"]["serving_g"], found["check"]["problems"]), (25, []))
+        label = found["draft"]["label"]
+        self.ask("POST", "/api/products", product(label=label, gtin=" 2000 0041 0001 8"), 201)
+        known = self.ask("GET", "/api/register/2000004100018")
+        self.assertEqual((known["name"], known["draft"]), ("Quayside whey", None))
+        twice = self.ask("POST", "/api/products", product(gtin="2000004100018"), 422)
+        self.assertEqual(twice["errors"][0], {"pointer": "/gtin", "detail": "This code is on Quayside whey already."})
+
+    def test_what_is_wrong_is_said_and_what_is_missing_too(self) -> None:
+        self.assertIn("differ", self.ask("GET", "/api/register/2000004100421")["remarks"][0])
+        self.assertIn("21 ml", self.ask("GET", "/api/register/2000004100360")["remarks"][0])
+        (problem,) = self.ask("GET", "/api/register/2000004100353")["check"]["problems"]
+        self.assertIn("Is it in kJ?", problem["sentence"])
+        self.assertIn("knows no product", self.ask("GET", "/api/register/2000004100995", status=404)["detail"])
+        wrong = self.ask("GET", "/api/register/2000004100019", status=422)
+        self.assertEqual(wrong["errors"][0]["pointer"], "/gtin")
+        self.ask("GET", "/api/register/12", status=422)
+        self.assertIn("does not answer", self.ask("GET", "/api/register/2000004100414", status=504)["detail"])
+        with mock.patch("ample_crumb.work.register.WAIT_S", 0.05):
+            self.assertIn("does not answer", self.ask("GET", "/api/register/2000004100407", status=504)["detail"])
+
+    def test_the_quick_reference(self) -> None:
+        at_a_glance = self.ask("GET", "/api/reference")
+        self.assertEqual(len(at_a_glance["dishers"]), 14)

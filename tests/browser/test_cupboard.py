@@ -27,9 +27,16 @@ class Cupboard(InBrowser):
         page.get_by_role("button", name="New product").click()
         page.get_by_role("radio", name="US", exact=True).click()
         fill(
-            page, Name=name, One_serving="30", Energy="502", Fat="1.5", Total_carbohydrate="3", Fibre="1", Protein="24"
+            page,
+            Name=name,
+            One_serving="30",
+            Energy="502",
+            Fat="1.5",
+            Carbohydrate="3",
+            of_which_fibre="1",
+            Protein="24",
         )
-        expect(page.get_by_text("Is it in kJ?")).to_be_visible()
+        expect(page.get_by_role("dialog").get_by_text("Is it in kJ?")).to_be_visible()
         self.assert_accessible(page, f"a label with a problem, {size}")
         page.reload()
         page.get_by_role("button", name="New product").click()
@@ -37,7 +44,7 @@ class Cupboard(InBrowser):
         page.get_by_role("radio", name="kJ").click()
         expect(page.locator("[data-check]")).to_contain_text("In 100 g: 400 kcal, 80 g protein; the energy follows")
         fill(page, One_scoop="31")
-        page.get_by_role("button", name="milk", exact=True).click()
+        page.get_by_label("Contains", exact=True).get_by_role("button", name="milk").click()
         page.get_by_role("button", name="Save product").click()
         expect(page.get_by_text(f"{name} is in the cupboard.", exact=True)).to_be_visible()
         page.get_by_label("Search the cupboard").fill(name)
@@ -79,7 +86,8 @@ class Cupboard(InBrowser):
         page.get_by_label("Without").click()
         page.get_by_role("option", name="Without milk").click()
         expect(foods.first).to_contain_text("soy protein isolate")
-        page.get_by_role("button", name="Copy soy protein isolate").click()
+        page.get_by_role("button", name="Open soy protein isolate", exact=True).click()
+        page.get_by_role("button", name="Copy to adjust").click()
         expect(page.get_by_role("dialog").get_by_role("textbox", name="Name")).to_have_value(
             "soy protein isolate, mine"
         )

@@ -77,6 +77,8 @@ class WhatIsInIt(unittest.TestCase):
             with self.subTest(sugar=sugar):
                 cupboard = with_product(Contains(("milk",), vegan=False, vegetarian=True, added_sugar=sugar))
                 found = contents(*lines, cupboard=cupboard)
-                claims = claims_of(worked(*lines, cupboard=cupboard).piece, found, "cookie")
+                claims = claims_of(worked(*lines, cupboard=cupboard), found, "cookie")
                 for rules in (claims.eu, claims.us):
-                    self.assertEqual([each.holds for each in rules if each.name == "no added sugars"], [holds])
+                    self.assertEqual(
+                        [each.claim.holds for each in rules if each.claim.name == "no added sugars"], [holds]
+                    )

@@ -6,8 +6,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.formula.nudge import nudged
 from ample_crumb.core.formula.reading import Manner, ReadLine, read_against
+from ample_crumb.core.formula.rewrite import nudged
 from ample_crumb.core.quantity.units import System
 from ample_crumb.core.quantity.weigh import Basis
 

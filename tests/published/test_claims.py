@@ -5,9 +5,10 @@ section 201(qq) of the Federal Food, Drug, and Cosmetic Act.
 """
 
 import unittest
+from dataclasses import replace
 
 from ample_crumb.core.food.allergens import EU, US
-from ample_crumb.core.food.claims import Claim, eu_claims, needs_laxative_notice, us_claims
+from ample_crumb.core.food.claims import Claim, Twin, eu_claims, needs_laxative_notice, us_claims
 from ample_crumb.core.food.nutrients import Figures, Nutrients
 
 
@@ -63,7 +64,7 @@ class European(unittest.TestCase):
     def test_the_protein_that_lacks_brings_energy_itself(self) -> None:
         # 5 g in 200 kcal: (5 + x) 4 = 0.2 (200 + 4 x), so x = 6.25 g.
         lacking = claim(eu_claims(food(protein_g=5)), "high protein")
-        self.assertEqual(lacking.change, "6.2 g in 100 g more protein")
+        self.assertEqual(lacking.change, "6.2 g more protein")
         after = claim(eu_claims(food(protein_g=5 + 6.25, energy_kcal=200 + 25)), "high protein")
         self.assertTrue(after.holds)
 
@@ -119,3 +120,56 @@ class Allergens(unittest.TestCase):
     def test_as_many_as_the_lists_have(self) -> None:
         self.assertEqual((len(set(EU)), len(set(US))), (14, 9))
         self.assertEqual(set(US) - set(EU), {"wheat"})
+
+
+def twin(**of: float) -> Twin:
+    return Twin("the other", food(**of).nutrients)
+
+
+class Comparisons(unittest.TestCase):
+    def test_european_reductions(self) -> None:
+        # 30 % less, salt 25 %, protein and fibre 30 % more.
+        for name, other, kept, broken in (
+            ("energy-reduced", {"energy_kcal": 400}, {"energy_kcal": 280}, {"energy_kcal": 281}),
+            ("reduced fat", {"fat_g": 20}, {"fat_g": 14}, {"fat_g": 14.1}),
+            ("reduced saturated fat", {"saturates_g": 10}, {"saturates_g": 7}, {"saturates_g": 7.1}),
+            ("reduced sugars", {"sugars_g": 30}, {"sugars_g": 21}, {"sugars_g": 21.1}),
+            # no more energy than the other: Regulation (EU) 1047/2012
+            ("reduced sugars", {"sugars_g": 30}, {"sugars_g": 10}, {"sugars_g": 10, "energy_kcal": 201}),
+            ("reduced salt", {"salt_g": 2}, {"salt_g": 1.5}, {"salt_g": 1.51}),
+            ("increased protein", {"protein_g": 10}, {"protein_g": 13}, {"protein_g": 12.9}),
+            ("increased fibre", {"fibre_g": 5}, {"fibre_g": 6.5}, {"fibre_g": 6.4}),
+            # only a source of it may be called increased
+            ("increased protein", {"protein_g": 1}, {"protein_g": 6}, {"protein_g": 5.9}),
+        ):
+            with self.subTest(name, kept=kept):
+                self.assertTrue(claim(eu_claims(food(**kept), twin=twin(**other)), name).holds)
+                refused = claim(eu_claims(food(**broken), twin=twin(**other)), name)
+                self.assertFalse(refused.holds)
+                self.assertTrue(refused.change)
+
+    def test_us_reductions_per_reference_amount(self) -> None:
+        # 25 % less; "more" is 10 % of the daily value more: 5 g protein, 2.8 g fibre; of a 40 g reference amount.
+        for name, other, kept, broken in (
+            ("reduced calorie", {"energy_kcal": 400}, {"energy_kcal": 300}, {"energy_kcal": 301}),
+            ("reduced fat", {"fat_g": 20}, {"fat_g": 15}, {"fat_g": 15.1}),
+            ("reduced sugar", {"sugars_g": 20}, {"sugars_g": 15}, {"sugars_g": 15.1}),
+            ("reduced sodium", {"salt_g": 2}, {"salt_g": 1.5}, {"salt_g": 1.51}),
+            ("more protein", {"protein_g": 10}, {"protein_g": 22.5}, {"protein_g": 22.4}),
+            ("more fiber", {"fibre_g": 1}, {"fibre_g": 8}, {"fibre_g": 7.9}),
+        ):
+            with self.subTest(name, kept=kept):
+                self.assertTrue(claim(us_claims(food(**kept), 40, twin=twin(**other)), name).holds)
+                self.assertFalse(claim(us_claims(food(**broken), 40, twin=twin(**other)), name).holds)
+
+    def test_nothing_is_reduced_against_what_is_low_itself_or_not_known(self) -> None:
+        # 21 CFR 101.60(b)(5), 101.62(b)(4): the reference food must not be low in it. 3 g of fat in 40 g are 7.5 g.
+        self.assertFalse(claim(us_claims(food(fat_g=1), 40, twin=twin(fat_g=7.5)), "reduced fat").holds)
+        self.assertTrue(claim(us_claims(food(fat_g=1), 40, twin=twin(fat_g=7.6)), "reduced fat").holds)
+        unknown = claim(eu_claims(food(fat_g=1), twin=replace(twin(), complete=False)), "reduced fat")
+        self.assertFalse(unknown.holds)
+        self.assertIn("do not know", unknown.change)
+
+    def test_without_a_twin_nothing_compares(self) -> None:
+        names = {each.name for each in (*eu_claims(food()), *us_claims(food(), 40))}
+        self.assertFalse([name for name in names if "reduced" in name or "more" in name or "increased" in name])

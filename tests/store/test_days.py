@@ -11,6 +11,7 @@ from ample_crumb.core.food.nutrients import Band, Figures, Nutrients, Portion
 from ample_crumb.core.food.product import Contains, OwnMeasures
 from ample_crumb.store import days, kitchens, products
 from ample_crumb.store.kitchens import Settings, Who
+from ample_crumb.store.products import About
 from tests.kitchen import new_database, open_database
 
 DAY = date(2026, 5, 4)
@@ -77,21 +78,22 @@ class Kept(unittest.TestCase):
         self.assertEqual(found, {"OAT": [(DAY, "50% oat_bran")], "%": [(DAY, "50% oat_bran")], "skyr": [], "a%b": []})
 
     def test_settings_are_kept_and_bounded(self) -> None:
-        wanted = Settings("metric", "us", "net", "dark")
+        wanted = Settings("metric", "us", "net", "dark", "CHF")
         with self.database.transaction() as connection:
             kitchens.save_settings(connection, self.who, wanted)
             self.assertEqual(kitchens.settings_of(connection, self.who), wanted)
             self.assertEqual(kitchens.settings_of(connection, self.other).measures, "us")
         with self.assertRaises(psycopg.errors.CheckViolation), self.database.transaction() as connection:
-            kitchens.save_settings(connection, self.who, Settings("imperial", "us", "net", "dark"))
+            kitchens.save_settings(connection, self.who, Settings("imperial", "us", "net", "dark", "CHF"))
 
     def test_labels_come_back_as_printed_the_newest_first(self) -> None:
         product_id = uuid4()
         milk = Contains(("milk",), vegan=False)
         with self.database.transaction() as connection:
             kitchen = self.who.kitchen_id
-            self.assertTrue(products.add(connection, kitchen, product_id, name="Whey", synonyms=("my whey",), role=""))
-            self.assertFalse(products.add(connection, kitchen, product_id, name="Whey", synonyms=(), role=""))
+            about = About(name="Whey", synonyms=("my whey",), role="")
+            self.assertTrue(products.add(connection, kitchen, product_id, about))
+            self.assertFalse(products.add(connection, kitchen, product_id, about))
             products.add_label(connection, kitchen, product_id, 1, LABEL, OwnMeasures(scoop_g=31), milk)
             products.add_label(connection, kitchen, product_id, 2, LABEL, OwnMeasures(), Contains())
             newest, oldest = products.listed(connection, kitchen, product_id)

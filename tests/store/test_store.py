@@ -11,6 +11,7 @@ from ample_crumb.core.food.nutrients import Band, Figures, Nutrients, Portion
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.store import days, formulas, kitchens
 from ample_crumb.store.database import migrate
+from ample_crumb.store.formulas import Head
 from ample_crumb.store.kitchens import Who
 from tests.kitchen import new_database, open_database
 
@@ -31,9 +32,8 @@ class Store(unittest.TestCase):
     def formula(self) -> object:
         formula_id = uuid4()
         with self.database.transaction() as connection:
-            formulas.add(
-                connection, self.who.kitchen_id, formula_id, name="Bars", family="", pieces=12, method=""
-            )  # fmt: skip
+            head = Head(name="Bars", family="", pieces=12, method="")
+            formulas.add(connection, self.who.kitchen_id, formula_id, head)
             formulas.write_parts(connection, self.who.kitchen_id, formula_id, PARTS)
         return formula_id
 

@@ -5,7 +5,7 @@ from datetime import UTC, datetime, timedelta
 
 from ample_crumb.store import formulas as stored_formulas
 from ample_crumb.store import kitchens
-from ample_crumb.work import cupboard, formulas, today
+from ample_crumb.work import cupboard, formulas, kept, today
 from ample_crumb.work.demo import load_demo
 from tests.kitchen import new_database, open_database
 
@@ -45,16 +45,12 @@ class Demo(unittest.TestCase):
                 self.assertEqual([entry.eaten_at for entry in day.entries], sorted(e.eaten_at for e in day.entries))
                 self.assertGreater(day.eaten.sd["energy_kcal"], 5)
 
-    def test_its_products_are_own_and_two_labels_ask_for_a_look(self) -> None:
+    def test_its_products_are_own_two_ask_for_a_look_and_two_are_drafts(self) -> None:
         own = [item for item in cupboard.list_all(self.database, self.who) if item.product_id]
-        self.assertGreaterEqual(len(own), 8)
-        remarks = [
-            cupboard.open_one(self.database, self.who, item.product_id).check.remark
-            for item in own
-            if item.product_id is not None
-        ]
-        self.assertEqual(sum(remark != "" for remark in remarks), 2)
-        self.assertEqual([item.name for item in own if item.allergens is None], [])
+        self.assertEqual(len(own), 15)
+        self.assertEqual(sum(item.remark != "" for item in own), 2)
+        self.assertEqual(sum(item.draft and item.problem != "" for item in own), 2)
+        self.assertEqual([item.name for item in own if item.allergens is None and not item.draft], [])
 
     def test_loading_it_again_changes_nothing(self) -> None:
         before = [item.version for item in formulas.list_all(self.database, self.who)]
@@ -71,4 +67,4 @@ class Demo(unittest.TestCase):
         with self.database.transaction() as connection:
             row = stored_formulas.find(connection, self.who.kitchen_id, first.id)
         assert row is not None
-        self.assertEqual(row.figures_by, formulas.FIGURES_BY)
+        self.assertEqual(row.figures_by, kept.FIGURES_BY)

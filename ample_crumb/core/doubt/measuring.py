@@ -31,6 +31,9 @@ PACK_SHARE: Final = 0.05
 ROUGH_SHARE: Final = 0.50
 """Pinches, splashes, handfuls, sprays. Common practice."""
 
+USED_BY_EYE_SHARE: Final = 0.10
+"""A part judged by eye, "half the glaze", as a share of what there was. Common practice."""
+
 _POURS_WATER_G: Final = 50.0
 _SYRUP_WATER_G: Final = 14.0
 _OIL_FAT_G: Final = 95.0
@@ -47,13 +50,15 @@ def pours(ingredient: Ingredient) -> bool:
 def mass_sd_g(line: ReadLine, ingredient: Ingredient) -> float:
     """Standard deviation of the grams of a line, in g; 0 for a line without figures.
 
-    From how it was measured, and from a written range ("1 to 2 tbsp"), taken as equally likely throughout.
+    From how it was measured, from a written range ("1 to 2 tbsp"), taken as equally likely throughout, and from a part
+    of it that was judged by eye.
     """
     if line.figures is None or line.low_g is None or line.high_g is None:
         return 0.0
     mass_g = line.figures.mass_g
     range_sd = (line.high_g - line.low_g) / math.sqrt(12)
-    return math.hypot(_measure_sd_g(mass_g, line.basis, ingredient), range_sd)
+    eye_sd = USED_BY_EYE_SHARE * (line.prepared_g or mass_g) if line.used_by_eye else 0.0
+    return math.hypot(_measure_sd_g(mass_g, line.basis, ingredient), range_sd, eye_sd)
 
 
 def weighed_sd_g(mass_g: float) -> float:

@@ -1,13 +1,14 @@
-"""What a food may be called: nutrition claims by European and by US rules.
+"""Nutrition claims of two rule sets: which hold, and how far off the others are.
 
-European claims rest on 100 g, US claims on a reference amount of the kind of food. A claim that does not hold says how
-far off it is and what the smallest change would be. Selling is another matter: local law decides who may claim what.
+European claims rest on 100 g, US claims on a reference amount of the kind of food; "reduced" and the like on a twin. A
+claim that does not hold says how far off it is. Selling is another matter: local law decides who may claim what.
 """
 
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import Final
 
-from ample_crumb.core.food.nutrients import SALT_PER_SODIUM, Figures
+from ample_crumb.core.food.nutrients import SALT_PER_SODIUM, Figures, Nutrients
 
 LAXATIVE_POLYOLS_SHARE: Final = 0.10
 """Added polyols of more than 10 % ask for the notice. Source: Regulation (EU) 1169/2011 Annex III 2.4, from memory."""
@@ -18,9 +19,28 @@ US_SMALL_REFERENCE_G: Final = 30.0
 
 
 @dataclass(frozen=True, slots=True)
+class Twin:
+    """The food that a claim such as "reduced" compares with, per 100 g; `complete` unless some of it is not known."""
+
+    name: str
+    per_100g: Nutrients
+    complete: bool = True
+
+
+@dataclass(frozen=True, slots=True)
+class Need:
+    """A condition that is linear in what a food holds: `per_g` of its mass, and of each nutrient named its `factor`,
+    added up, are at least 0. From it follows how much of a line would have to go or come."""
+
+    per_g: float
+    factors: tuple[tuple[str, float], ...]
+
+
+@dataclass(frozen=True, slots=True)
 class Claim:
-    """A claim with its `figure` and `limit` in `unit`. `change` says in words what is lacking; empty when it holds.
-    `stronger` names a claim that holds too and says more."""
+    """A claim with its `figure` and `limit` in `unit`; `nutrient` names what it is about, empty for a share or a count.
+    `change` says in words what is lacking; empty when it holds. `stronger` names a claim that holds too and says
+    more."""
 
     name: str
     holds: bool
@@ -28,6 +48,7 @@ class Claim:
     limit: float
     unit: str
     change: str
+    nutrient: str = ""
     stronger: str = ""
 
 
@@ -43,6 +64,22 @@ class _Rule:
     strict: bool = False
     less_than_energy_share: float | None = None
     in_50_g: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class _Against:
+    """A claim that compares with a twin: `factor` times what the twin holds, and `more_g` on top, is the limit.
+    `not_below` is what the twin must hold more of than, in the basis, for the claim to be made at all; with
+    `no_more_energy` it must not bring more energy than the twin."""
+
+    name: str
+    nutrient: str
+    factor: float
+    at_most: bool = True
+    more_g: float = 0.0
+    not_below: float = 0.0
+    no_more_energy: bool = False
+    needs_claim: str = ""
 
 
 _EU: Final = (
@@ -61,6 +98,18 @@ _EU_FIBRE_PER_100_KCAL: Final = {"source of fibre": 1.5, "high fibre": 3.0}
 _EU_PROTEIN_SHARES: Final = {"source of protein": 12.0, "high protein": 20.0}
 """% of energy from protein, at 4 kcal/g. Source: the same Annex, from memory."""
 
+_EU_AGAINST: Final = (
+    # The same Annex: 30 % less, salt 25 %; "reduced sugars" with no more energy (Regulation (EU) 1047/2012);
+    # "increased" 30 % more of what it is a source of. From memory.
+    _Against("energy-reduced", "energy_kcal", 0.70),
+    _Against("reduced fat", "fat_g", 0.70),
+    _Against("reduced saturated fat", "saturates_g", 0.70),
+    _Against("reduced sugars", "sugars_g", 0.70, no_more_energy=True),
+    _Against("reduced salt", "salt_g", 0.75),
+    _Against("increased protein", "protein_g", 1.30, at_most=False, needs_claim="source of protein"),
+    _Against("increased fibre", "fibre_g", 1.30, at_most=False, needs_claim="source of fibre"),
+)
+
 _US: Final = (
     # 21 CFR 101.54 (b) and (c): 10 and 20 % of 50 g protein and 28 g fibre; 101.60 (b), (c); 101.61 (b); 101.62 (b),
     # (c); per reference amount, from memory. Protein is meant corrected for its quality, which lowers it further.
@@ -75,6 +124,18 @@ _US: Final = (
     _Rule("sugar free", "sugars_g", 0.5, strict=True),
     _Rule("low sodium", "salt_g", 0.140 * SALT_PER_SODIUM, in_50_g=True),
 )
+
+_US_AGAINST: Final = (
+    # 21 CFR 101.60 (b)(4), (c)(5), 101.61 (b)(6), 101.62 (b)(4), (c)(4): 25 % less than a reference food that is not
+    # "low" itself; 101.54 (e): "more" is 10 % of the daily value more, 5 g of protein, 2.8 g of fibre. From memory.
+    _Against("reduced calorie", "energy_kcal", 0.75, not_below=40),
+    _Against("reduced fat", "fat_g", 0.75, not_below=3),
+    _Against("reduced saturated fat", "saturates_g", 0.75, not_below=1),
+    _Against("reduced sugar", "sugars_g", 0.75),
+    _Against("reduced sodium", "salt_g", 0.75, not_below=0.140 * SALT_PER_SODIUM),
+    _Against("more protein", "protein_g", 1.0, at_most=False, more_g=5),
+    _Against("more fiber", "fibre_g", 1.0, at_most=False, more_g=2.8),
+)
 _UNITS: Final = {"energy_kcal": "kcal"}
 _WORDS: Final = {
     "energy_kcal": "energy", "fat_g": "fat", "saturates_g": "saturates", "sugars_g": "sugars", "salt_g": "salt",
@@ -82,9 +143,11 @@ _WORDS: Final = {
 }  # fmt: skip
 
 
-def eu_claims(figures: Figures, sweetened_by: tuple[str, ...] = (), *, said: bool = True) -> tuple[Claim, ...]:
+def eu_claims(
+    figures: Figures, sweetened_by: tuple[str, ...] = (), *, said: bool = True, twin: Twin | None = None
+) -> tuple[Claim, ...]:
     """European claims on a food; `sweetened_by` are the lines that add sugar, and `said` is whether every line says
-    if it does. Empty for nothing at all.
+    if it does. Those that compare are there with a `twin`. Empty for nothing at all.
 
     Per 100 g as in `figures`; baking takes water out, so per 100 g of the baked food everything is higher.
     Source: Regulation (EC) 1924/2006 Annex, from memory.
@@ -98,13 +161,20 @@ def eu_claims(figures: Figures, sweetened_by: tuple[str, ...] = (), *, said: boo
         claim = _by_rule(rule, of_100_g, "100 g")
         per_kcal = _EU_FIBRE_PER_100_KCAL.get(rule.name)
         if per_kcal and energy > 0 and not figures.without_lines and claim.figure / energy * 100 >= per_kcal:
-            claim = Claim(rule.name, True, claim.figure, rule.limit, claim.unit, "")
+            claim = replace(claim, holds=True, change="")
         claims.append(claim)
+    held = {claim.name for claim in claims if claim.holds}
+    claims += [_against(rule, of_100_g, twin, 100, held) for rule in _EU_AGAINST if twin]
     return _ranked([*claims, _no_added_sugar(figures, sweetened_by, said)])
 
 
 def us_claims(
-    figures: Figures, reference_g: float, sweetened_by: tuple[str, ...] = (), *, said: bool = True
+    figures: Figures,
+    reference_g: float,
+    sweetened_by: tuple[str, ...] = (),
+    *,
+    said: bool = True,
+    twin: Twin | None = None,
 ) -> tuple[Claim, ...]:
     """US claims on a food whose reference amount is `reference_g`, the rest as for `eu_claims`. Empty for nothing at
     all.
@@ -116,11 +186,8 @@ def us_claims(
     if figures.mass_g <= 0:
         return ()
     reference = figures.times(reference_g / figures.mass_g)
-    small = reference_g <= US_SMALL_REFERENCE_G
-    claims = []
-    for rule in _US:
-        worst = max(1.0, 50 / reference_g) if small and rule.in_50_g else 1.0
-        claims.append(_by_rule(rule, reference, f"{reference_g:g} g", worst))
+    claims = [_by_rule(rule, reference, f"{reference_g:g} g", _us_scale(rule, reference_g)) for rule in _US]
+    claims += [_against(rule, reference, twin, reference_g, set()) for rule in _US_AGAINST if twin]
     return _ranked([*claims, _no_added_sugar(figures, sweetened_by, said)])
 
 
@@ -129,23 +196,96 @@ def needs_laxative_notice(figures: Figures) -> bool:
     return (figures.nutrients.polyols_g or 0.0) > LAXATIVE_POLYOLS_SHARE * figures.mass_g
 
 
+def eu_needs(twin: Twin | None = None) -> dict[str, tuple[Need, ...]]:
+    """What each European claim asks for, by its name; "no added sugars" is no matter of amounts."""
+    shares = {
+        name: (Need(0.0, (("protein_g", 400.0), ("energy_kcal", -limit))),)
+        for name, limit in _EU_PROTEIN_SHARES.items()
+    }
+    needs = shares | {rule.name: tuple(_needs(rule, 100.0)) for rule in _EU}
+    for against in _EU_AGAINST if twin else ():
+        needs[against.name] = (*_against_needs(against, twin, 100), *needs.get(against.needs_claim, ()))
+    return needs
+
+
+def us_needs(reference_g: float, twin: Twin | None = None) -> dict[str, tuple[Need, ...]]:
+    """What each US claim asks for, by its name."""
+    needs = {rule.name: tuple(_needs(rule, reference_g / _us_scale(rule, reference_g))) for rule in _US}
+    return needs | {rule.name: _against_needs(rule, twin, reference_g) for rule in _US_AGAINST if twin}
+
+
+def _us_scale(rule: _Rule, reference_g: float) -> float:
+    small = reference_g <= US_SMALL_REFERENCE_G
+    return max(1.0, 50 / reference_g) if small and rule.in_50_g else 1.0
+
+
+_HAIR: Final = 1e-6
+"""A limit that must not be reached is missed by this share of it."""
+
+
+def _needs(rule: _Rule, basis_g: float) -> Iterator[Need]:
+    sign = 1.0 if rule.at_most else -1.0
+    limit = rule.limit * (1 - _HAIR) if rule.strict else rule.limit
+    yield Need(sign * limit / basis_g, ((rule.nutrient, -sign),))
+    if rule.less_than_energy_share is not None:
+        yield Need(0.0, (("energy_kcal", rule.less_than_energy_share / 9), (rule.nutrient, -1.0)))
+
+
+def _against_needs(rule: _Against, twin: Twin | None, basis_g: float) -> tuple[Need, ...]:
+    theirs = getattr(twin.per_100g, rule.nutrient) if twin else None
+    if twin is None or theirs is None or not twin.complete or theirs * basis_g / 100 <= rule.not_below:
+        return ()
+    sign = 1.0 if rule.at_most else -1.0
+    needs = [Need(sign * (rule.factor * theirs / 100 + rule.more_g / basis_g), ((rule.nutrient, -sign),))]
+    if rule.no_more_energy:
+        needs.append(Need((twin.per_100g.energy_kcal or 0.0) / 100, (("energy_kcal", -1.0),)))
+    return tuple(needs)
+
+
 def _by_rule(rule: _Rule, figures: Figures, basis: str, scale: float = 1.0) -> Claim:
     """Whether `figures`, which are those of `basis`, hold the rule when they are `scale` times as much."""
     value = getattr(figures.nutrients, rule.nutrient) or 0.0
     amount = value * scale
     within = amount < rule.limit if rule.strict else amount <= rule.limit
     holds = within if rule.at_most else amount >= rule.limit
-    off = abs(amount - rule.limit)
-    what = _WORDS[rule.nutrient]
     unit = f"{_UNITS.get(rule.nutrient, 'g')} in {basis}"
-    change = "" if holds else f"{off:.1f} {unit} {'less' if rule.at_most else 'more'} {what}"
+    change = "" if holds else _lacking(amount, rule.limit, unit, rule.nutrient, at_most=rule.at_most)
     if holds and rule.less_than_energy_share is not None:
         energy = figures.nutrients.energy_kcal or 0.0
         most = rule.less_than_energy_share * energy / 9
         if value > most:
-            holds, change = False, f"{value - most:.1f} {unit} less {what}, for its share of the energy"
+            holds, change = (
+                False,
+                f"{value - most:.1f} g less {_WORDS[rule.nutrient]}, for its share of the energy",
+            )
     holds, change = _certain(holds, change, rule.nutrient, figures, at_most=rule.at_most)
-    return Claim(rule.name, holds, amount, rule.limit, unit, change)
+    return Claim(rule.name, holds, amount, rule.limit, unit, change, rule.nutrient)
+
+
+def _lacking(amount: float, limit: float, unit: str, nutrient: str, *, at_most: bool) -> str:
+    # The basis is said once for all claims.
+    return f"{abs(amount - limit):.1f} {unit.partition(' in ')[0]} {'less' if at_most else 'more'} {_WORDS[nutrient]}"
+
+
+def _against(rule: _Against, figures: Figures, twin: Twin, basis_g: float, held: set[str]) -> Claim:
+    """Whether `figures`, which are those of `basis_g`, hold a comparison with as much of the twin."""
+    theirs = getattr(twin.per_100g, rule.nutrient)
+    amount = getattr(figures.nutrients, rule.nutrient) or 0.0
+    limit = (theirs or 0.0) * basis_g / 100 * rule.factor + rule.more_g
+    unit = f"{_UNITS.get(rule.nutrient, 'g')} in {basis_g:g} g"
+    twin_kcal = (twin.per_100g.energy_kcal or 0.0) * basis_g / 100
+    holds = amount <= limit if rule.at_most else amount >= limit
+    change = "" if holds else _lacking(amount, limit, unit, rule.nutrient, at_most=rule.at_most)
+    if not twin.complete or theirs is None:
+        holds, change = False, f"of {twin.name} we do not know all of its {_WORDS[rule.nutrient]}"
+    elif theirs * basis_g / 100 <= rule.not_below:
+        holds, change = False, f"{twin.name} is low in {_WORDS[rule.nutrient]} itself"
+    elif holds and rule.no_more_energy and (figures.nutrients.energy_kcal or 0.0) > twin_kcal:
+        holds, change = False, f"it brings more energy than {twin.name}"
+    elif holds and rule.needs_claim and rule.needs_claim not in held:
+        holds, change = False, f"it is no {rule.needs_claim}"
+    holds, change = _certain(holds, change, rule.nutrient, figures, at_most=rule.at_most)
+    return Claim(rule.name, holds, amount, limit, unit, change, rule.nutrient)
 
 
 def _protein_share(name: str, limit: float, figures: Figures) -> Claim:
@@ -154,7 +294,7 @@ def _protein_share(name: str, limit: float, figures: Figures) -> Claim:
     share = 400 * protein / energy if energy > 0 else 0.0
     lacking = (limit / 100 * energy - 4 * protein) / (4 * (1 - limit / 100))
     holds, change = _certain(
-        share >= limit, "" if share >= limit else f"{lacking:.1f} g in 100 g more protein", "energy_kcal", figures,
+        share >= limit, "" if share >= limit else f"{lacking:.1f} g more protein", "energy_kcal", figures,
         at_most=True,
     )  # fmt: skip
     return Claim(name, holds, share, limit, "% of energy", change)

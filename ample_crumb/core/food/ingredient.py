@@ -11,10 +11,10 @@ from ample_crumb.core.quantity.weigh import Measures
 class Ingredient:
     """A food as bought. `per_100g` holds the stated energy; `polyol_kind` names its polyol other than erythritol.
 
-    `vegan` implies `vegetarian`. `allergens` are those that it contains as such, by the names of `allergens`; traces
-    are another matter. These and `added_sugar` are None where nobody said. `source` says where the figures are from,
-    `energy_note` why the stated energy may differ from the one by factors. `sd_per_100g` is the doubt in the figures;
-    None for the natural spread of a table's.
+    `vegan` implies `vegetarian`. `allergens` are those that it contains as such, by the names of `allergens`; `traces`
+    those that it may contain by its pack. These and `added_sugar` are None where nobody said. `source` says where the
+    figures are from, `energy_note` why the stated energy may differ from the one by factors. `sd_per_100g` is the doubt
+    in the figures; None for the natural spread of a table's.
     """
 
     slug: str
@@ -31,6 +31,7 @@ class Ingredient:
     source: str
     energy_note: str = ""
     sd_per_100g: Nutrients | None = None
+    traces: tuple[str, ...] | None = None
 
     def per_100g_by(self, system: EnergySystem) -> Nutrients:
         """The nutrients per 100 g with the energy as the system counts it; the stated one where factors cannot tell."""

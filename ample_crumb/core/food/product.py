@@ -1,6 +1,7 @@
 """A product of a kitchen's own: its label as printed, and the ingredient that follows from it."""
 
 from dataclasses import dataclass
+from typing import Final
 
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import Label, LabelFigures, read_label
@@ -10,9 +11,10 @@ from ample_crumb.core.quantity.weigh import Measures
 
 @dataclass(frozen=True, slots=True)
 class Contains:
-    """What a product is said to contain; None where nobody said."""
+    """What a product is said to contain, and to contain traces of; None where nobody said."""
 
     allergens: tuple[str, ...] | None = None
+    traces: tuple[str, ...] | None = None
     vegan: bool | None = None
     vegetarian: bool | None = None
     added_sugar: bool | None = None
@@ -20,19 +22,28 @@ class Contains:
 
 @dataclass(frozen=True, slots=True)
 class OwnMeasures:
-    """Grams of one scoop, piece, pack and US cup of a product, as far as they are known."""
+    """Grams of one scoop, piece, pack, drained pack and US cup of a product, as far as they are known."""
 
     scoop_g: float | None = None
     piece_g: float | None = None
     pack_g: float | None = None
+    drained_g: float | None = None
     cup_g: float | None = None
 
     def measures(self) -> Measures:
         """As lines are weighed by them."""
         pieces = {word: grams for word, grams in (("medium", self.piece_g), ("scoop", self.scoop_g)) if grams}
         # Whatever a line calls it, there is one kind of pack of a product.
-        packs = {word: self.pack_g for word in ("packet", "tub", "can", "bag", "jar", "box") if self.pack_g}
+        pack_g = self.drained_g or self.pack_g
+        packs = {word: pack_g for word in _PACKS if pack_g}
+        if self.drained_g and self.pack_g:
+            packs |= {f"gross {word}": self.pack_g for word in _PACKS}
         return Measures({"level": self.cup_g} if self.cup_g else {}, pieces, packs)
+
+
+_PACKS: Final = (
+    "packet", "tub", "can", "bag", "jar", "box", "pot", "carton", "pouch", "sachet", "block", "bottle",
+)  # fmt: skip
 
 
 class LabelProblem(CannotUse):
@@ -71,5 +82,6 @@ def ingredient_of(
         added_sugar=contains.added_sugar,
         source="its label",
         sd_per_100g=read.sd_per_100g,
+        traces=contains.traces,
     )
     return ingredient, read

@@ -1,35 +1,136 @@
-"""What a piece may be called, by both rule sets."""
+"""What a piece may be called, by both rule sets, and which single change to a line would make a claim hold."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Final
 
-from ample_crumb.core.food.claims import Claim, eu_claims, needs_laxative_notice, us_claims
+from ample_crumb.core.food.claims import (
+    Claim,
+    Need,
+    Twin,
+    eu_claims,
+    eu_needs,
+    needs_laxative_notice,
+    us_claims,
+    us_needs,
+)
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.contents import Contents
 from ample_crumb.core.formula.families import us_reference_g
+from ample_crumb.core.formula.formula import FormulaFigures
 
 _UNSWEETENED: Final = "no added sugar"
+
+MOST_TIMES: Final = 2.0
+"""Most of a line that is offered to be added, in times what is in: beyond that it is another formula."""
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """`change_g` more of a line, less where negative, by its place among all lines; `of_g` is what is in now."""
+
+    place: int
+    name: str
+    change_g: float
+    of_g: float
+
+
+@dataclass(frozen=True, slots=True)
+class Judged:
+    """A claim, and the smallest single change that would make it hold; None where it holds or none would do."""
+
+    claim: Claim
+    nearest: Change | None
 
 
 @dataclass(frozen=True, slots=True)
 class Claims:
     """Claims on a formula. `us` is empty where its family has no reference amount, which `us_reference_g` then is None
-    for. `laxative` asks for the notice about polyols."""
+    for. `laxative` asks for the notice about polyols. `twin` names what "reduced" compares with, empty without one."""
 
-    eu: tuple[Claim, ...]
-    us: tuple[Claim, ...]
+    eu: tuple[Judged, ...]
+    us: tuple[Judged, ...]
     us_reference_g: float | None
     laxative: bool
+    twin: str
 
 
-def claims_of(piece: Figures, contents: Contents, family: str) -> Claims:
+def claims_of(worked: FormulaFigures, contents: Contents, family: str, twin: Twin | None = None) -> Claims:
     """Claims on a piece of a formula of that family."""
+    piece = worked.piece
     sweetened_by = next((diet.lines for diet in contents.breaks if diet.name == _UNSWEETENED), ())
     said = _UNSWEETENED in contents.keeps or bool(sweetened_by)
     reference_g = us_reference_g(family)
-    return Claims(
-        eu_claims(piece, sweetened_by, said=said),
-        us_claims(piece, reference_g, sweetened_by, said=said) if reference_g else (),
-        reference_g,
-        needs_laxative_notice(piece),
+    lines = _Lines.of(worked)
+    us: tuple[Judged, ...] = ()
+    if reference_g:
+        claims = us_claims(piece, reference_g, sweetened_by, said=said, twin=twin)
+        us = _judged(claims, us_needs(reference_g, twin), lines, piece)
+    eu = _judged(eu_claims(piece, sweetened_by, said=said, twin=twin), eu_needs(twin), lines, piece)
+    return Claims(eu, us, reference_g, needs_laxative_notice(piece), twin.name if twin else "")
+
+
+@dataclass(frozen=True, slots=True)
+class _Lines:
+    """The read lines: place, name and figures of each, and the batch."""
+
+    read: tuple[tuple[int, str, Figures], ...]
+    batch: Figures
+
+    @classmethod
+    def of(cls, worked: FormulaFigures) -> "_Lines":
+        lines = enumerate(line for part in worked.parts for line in part.lines)
+        return cls(tuple((place, line.name, line.figures) for place, line in lines if line.figures), worked.batch)
+
+
+def _judged(
+    claims: tuple[Claim, ...], needs: Mapping[str, tuple[Need, ...]], lines: _Lines, piece: Figures
+) -> tuple[Judged, ...]:
+    # With an unread line nothing may be claimed whatever is changed.
+    changeable = not piece.without_lines
+    return tuple(
+        Judged(
+            claim,
+            None
+            if claim.holds or not changeable
+            else nearest_change(lines.read, lines.batch, needs.get(claim.name, ())),
+        )
+        for claim in claims
+    )
+
+
+def nearest_change(
+    lines: tuple[tuple[int, str, Figures], ...], batch: Figures, needs: tuple[Need, ...]
+) -> Change | None:
+    """The single change of fewest grams to one of the lines after which the batch meets all needs; None where no line
+    can do it by leaving it out or up to `MOST_TIMES` more of it.
+
+    Adding x g of a line moves each need by x times what a gram of the line adds to it, so each need bounds x on one
+    side; the bound nearest to zero is the answer.
+    """
+    if not needs:
+        return None
+    margins = [_of(need, batch) for need in needs]
+    best: Change | None = None
+    for place, name, figures in lines:
+        low, high = -figures.mass_g, MOST_TIMES * figures.mass_g
+        for need, margin in zip(needs, margins, strict=True):
+            slope = _of(need, figures) / figures.mass_g
+            if slope > 0:
+                low = max(low, -margin / slope)
+            elif slope < 0:
+                high = min(high, -margin / slope)
+            elif margin < 0:
+                low, high = 1.0, 0.0
+        if low > high:
+            continue
+        change_g = min(max(0.0, low), high)
+        if change_g != 0 and (best is None or abs(change_g) < abs(best.change_g)):
+            best = Change(place, name, change_g, figures.mass_g)
+    return best
+
+
+def _of(need: Need, figures: Figures) -> float:
+    return need.per_g * figures.mass_g + sum(
+        factor * (getattr(figures.nutrients, name) or 0.0) for name, factor in need.factors
     )

@@ -1,6 +1,7 @@
 """What a formula contains and which diets it breaks, with the lines that do it. Derived, never typed."""
 
 from dataclasses import dataclass
+from typing import Final
 
 from ample_crumb.core.food.allergens import BROKEN_BY, KNOWN
 from ample_crumb.core.food.cupboard import Cupboard
@@ -17,14 +18,41 @@ class Culprits:
 
 @dataclass(frozen=True, slots=True)
 class Contents:
-    """`contains` names the allergens that are in it, in the order of the rules; `breaks` the diets that it breaks;
-    `keeps` those that every line is known to keep. Lines in `unknown` could not be read, or are products of which
-    nobody said all that they contain; a diet they leave open is neither broken nor kept."""
+    """`contains` names the allergens that are in it, in the order of the rules, and `may_contain` those that packs warn
+    of besides; `breaks` the diets that it breaks; `keeps` those that every line is known to keep. Lines in `unknown`
+    could not be read, or are products of which nobody said all that they contain; a diet they leave open is neither
+    broken nor kept. `untold` are those of them that leave the allergens open."""
 
     contains: tuple[Culprits, ...]
+    may_contain: tuple[Culprits, ...]
     breaks: tuple[Culprits, ...]
     keeps: tuple[str, ...]
     unknown: tuple[str, ...]
+    untold: tuple[str, ...]
+
+    def brief(self) -> "Brief":
+        """The names alone."""
+        return Brief(
+            contains=tuple(each.name for each in self.contains),
+            may_contain=tuple(each.name for each in self.may_contain),
+            breaks=tuple(each.name for each in self.breaks),
+            keeps=self.keeps,
+            told=not self.untold,
+        )
+
+
+@dataclass(frozen=True, slots=True)
+class Brief:
+    """Contents without their lines, as lists show them. `told` is False when a line leaves the allergens open."""
+
+    contains: tuple[str, ...] = ()
+    may_contain: tuple[str, ...] = ()
+    breaks: tuple[str, ...] = ()
+    keeps: tuple[str, ...] = ()
+    told: bool = True
+
+
+_DIETS: Final = tuple(BROKEN_BY.items())
 
 
 def contents_of(worked: FormulaFigures, cupboard: Cupboard) -> Contents:
@@ -33,18 +61,24 @@ def contents_of(worked: FormulaFigures, cupboard: Cupboard) -> Contents:
     lines = [line for part in worked.parts for line in part.lines if line.text.strip()]
     known = [(line.text, cupboard.ingredients[line.ingredient.slug]) for line in lines if line.ingredient]
     contains = [Culprits(name, tuple(text for text, item in known if name in (item.allergens or ()))) for name in KNOWN]
-    said = [(text, [breaks(item) for breaks in BROKEN_BY.values()]) for text, item in known]
+    here = {each.name for each in contains if each.lines}
+    traces = [Culprits(name, tuple(text for text, item in known if name in (item.traces or ()))) for name in KNOWN]
+    said = [(text, [breaks(item) for _, breaks in _DIETS]) for text, item in known]
     diets = [
-        Culprits(diet, tuple(text for text, answers in said if answers[place])) for place, diet in enumerate(BROKEN_BY)
+        Culprits(diet, tuple(text for text, answers in said if answers[place]))
+        for place, (diet, _) in enumerate(_DIETS)
     ]
-    unread = [line.text for line in lines if line.ingredient is None or line.apart]
+    unread = {line.text for line in lines if line.ingredient is None or line.apart}
     open_diets = {
-        diet for _, answers in said for diet, answer in zip(BROKEN_BY, answers, strict=True) if answer is None
+        diet for _, answers in said for (diet, _), answer in zip(_DIETS, answers, strict=True) if answer is None
     }
     unsaid = {text for text, answers in said if None in answers}
+    untold = unread | {text for text, item in known if item.allergens is None}
     return Contents(
         contains=tuple(each for each in contains if each.lines),
+        may_contain=tuple(each for each in traces if each.lines and each.name not in here),
         breaks=tuple(each for each in diets if each.lines),
         keeps=() if unread else tuple(each.name for each in diets if not each.lines and each.name not in open_diets),
         unknown=tuple(line.text for line in lines if line.text in unsaid or line.text in unread),
+        untold=tuple(line.text for line in lines if line.text in untold),
     )

@@ -43,7 +43,9 @@ class ReadLine:
     `figures` is None when the line could not be read; then `problem` says why and the totals leave it out. `sure` is
     False when the ingredient is a likely guess that wants a look. `others` are the runner-ups, best first. `how` names
     what was taken for granted about the weight. `low_g` and `high_g` are the ends of a written range. `apart` holds
-    the lines to make of a line that names several foods, and is empty otherwise.
+    the lines to make of a line that names several foods, and is empty otherwise. `prepared_g` is more than the grams of
+    the figures where only a part is used; `used_by_eye` when that part was said as a share. `fills` are the ways in
+    which a cup of the ingredient may be filled, its usual one first; empty where it makes no difference.
     """
 
     text: str
@@ -59,6 +61,9 @@ class ReadLine:
     optional: bool
     problem: str
     apart: tuple[str, ...] = ()
+    prepared_g: float | None = None
+    used_by_eye: bool = False
+    fills: tuple[str, ...] = ()
 
 
 def read_against(text: str, cupboard: Cupboard, manner: Manner, chosen: str | None = None) -> ReadLine:
@@ -108,6 +113,9 @@ def _read(text: str, cupboard: Cupboard, system: System, energy: EnergySystem, p
         optional=line.optional,
         problem=problem,
         apart=apart,
+        prepared_g=weight.prepared_g if weight else None,
+        used_by_eye=weight.by_eye if weight else False,
+        fills=tuple(ingredient.measures.cup_g) if ingredient and weight and weight.basis is Basis.MEASURED else (),
     )
 
 

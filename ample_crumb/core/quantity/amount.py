@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 from ample_crumb.core.quantity.numbers import Range
 from ample_crumb.core.quantity.units import BARE, Unit
+from ample_crumb.core.quantity.used import Used
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,7 +44,8 @@ class WrittenLine:
     """A line as read: how much (None when no amount was found), of what, and what else it says.
 
     `name` is the ingredient in the writer's words without amounts and remarks. `notes` are the remarks behind commas
-    and in brackets. `problem` says why the line cannot be used, as a sentence; empty when it can.
+    and in brackets. `used` is set where not all of it is used. `problem` says why the line cannot be used, as a
+    sentence; empty when it can.
     """
 
     text: str
@@ -52,3 +54,4 @@ class WrittenLine:
     notes: tuple[str, ...] = ()
     optional: bool = False
     problem: str = ""
+    used: Used | None = None

@@ -9,6 +9,7 @@ from typing import Final
 from ample_crumb.core.quantity.lines import LINE_LENGTH, read_line
 from ample_crumb.core.quantity.names import tells
 from ample_crumb.core.quantity.units import Kind
+from ample_crumb.core.quantity.used import read_used
 
 _BREAK: Final = re.compile(
     r"(?:[;\n+&]|,(?!\d)|\b(?:plus|and|with"
@@ -77,6 +78,8 @@ def _parts(before: str, after: str) -> bool:
     """Whether one food ends and another begins here. "skyr 150 g, oats 30 g" name the amount behind each; "1 banana,
     mashed (about 1/3 cup)" is one food."""
     after = _BREAK.split(after, maxsplit=1)[0][:LINE_LENGTH]
+    if read_used(after):
+        return False
     first, second = _form(before), _form(after)
     if first is None or second is None:
         return False

@@ -8,6 +8,7 @@ from ample_crumb.core.quantity.amount import Amount, Stated, Term, WrittenLine
 from ample_crumb.core.quantity.numbers import Cursor, Range
 from ample_crumb.core.quantity.numbers import Kind as Tok
 from ample_crumb.core.quantity.units import BARE, Kind, Unit, unit_named
+from ample_crumb.core.quantity.used import read_used
 
 LINE_LENGTH: Final = 300
 """Longest line that is read, in characters; no line of a recipe comes near it."""
@@ -89,6 +90,13 @@ def without_bullet(text: str) -> str:
     return _without(_BULLET, text).strip() or text.strip()
 
 
+def without_optional(text: str) -> str:
+    """The line without the word that says it is optional."""
+    if not _OPTIONAL.search(text):
+        return text
+    return " ".join(_OPTIONAL.sub(" ", text).split()).replace(" ,", ",").replace(" ;", ";").rstrip(" ,;")
+
+
 def _without(front: re.Pattern[str], text: str) -> str:
     found = front.match(text)
     return text[found.end() :] if found else text
@@ -133,7 +141,9 @@ def read_line(text: str) -> WrittenLine:
         problem = "No ingredient is named here."
     elif any(term.count.high <= 0 for term in amount.terms):
         problem = "The amount is zero."
-    return WrittenLine(text, amount, name, notes, optional, problem)
+    used = next((said for note in notes if (said := read_used(note))), None)
+    notes = tuple(note for note in notes if not read_used(note)) if used else notes
+    return WrittenLine(text, amount, name, notes, optional, problem, used)
 
 
 def _why_no_amount(plain: str) -> str:
@@ -389,7 +399,7 @@ def _name(rest: str) -> tuple[str, tuple[str, ...], tuple[Stated, ...]]:
 
     def bracket(match: re.Match[str]) -> str:
         inner = match.group(1).strip()
-        found = _stated(inner, drained_before=bool(_DRAINED.search(rest[: match.start()])))
+        found = None if read_used(inner) else _stated(inner, bool(_DRAINED.search(rest[: match.start()])))
         if found is not None:
             stated.append(found)
         elif inner:

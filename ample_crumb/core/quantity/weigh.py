@@ -10,6 +10,7 @@ from ample_crumb.core.quantity.amount import Amount, Stated, Term, WrittenLine
 from ample_crumb.core.quantity.names import fold
 from ample_crumb.core.quantity.numbers import Range
 from ample_crumb.core.quantity.units import CUP_ML, Kind, System, measure_size
+from ample_crumb.core.quantity.used import Used
 
 MOST_G: Final = 50_000.0
 """Most that one line may weigh, in g: more than a home kitchen holds is a slip."""
@@ -45,13 +46,16 @@ class Measures:
 @dataclass(frozen=True, slots=True)
 class Weight:
     """Grams of a line. `low_g` and `high_g` are the ends of a written range. `how` says what was taken for granted, in
-    words, and is empty when nothing was."""
+    words, and is empty when nothing was. `prepared_g` is what was measured out, more than `mass_g` where a part of it
+    is used; `by_eye` is True when that part was only said as a share."""
 
     mass_g: float
     low_g: float
     high_g: float
     basis: Basis
-    how: str = ""
+    how: str
+    prepared_g: float
+    by_eye: bool = False
 
 
 class CannotWeigh(CannotUse):
@@ -71,7 +75,37 @@ def weigh(line: WrittenLine, thing: str, measures: Measures, system: System) -> 
         raise CannotWeigh(f"{weight.high_g / 1000:,.0f} kg is more than a kitchen holds; check the amount.")
     if weight.mass_g <= 0:
         raise CannotWeigh("The amount is zero.")
-    return weight
+    return _used(weight, line.used, system) if line.used else weight
+
+
+def _used(all_of_it: Weight, used: Used, system: System) -> Weight:
+    """What is used of it; a weighed part is as well known as the scale tells, however the whole was measured."""
+    prepared_g = all_of_it.mass_g
+    if used.share is not None:
+        share, by_eye, basis = used.share, True, all_of_it.basis
+    else:
+        assert used.unit is not None
+        grams = used.amount * measure_size(used.unit.name, system)
+        if grams > prepared_g:
+            raise CannotWeigh(f"{grams:.0f} g are more than the {prepared_g:.0f} g there are.")
+        share = 1 - grams / prepared_g if used.left else grams / prepared_g
+        by_eye, basis = False, all_of_it.basis if used.left else Basis.WEIGHED
+    if share <= 0:
+        raise CannotWeigh("Nothing of it is used.")
+    known = basis is Basis.WEIGHED and not by_eye
+    return Weight(
+        mass_g=prepared_g * share,
+        low_g=(prepared_g if known else all_of_it.low_g) * share,
+        high_g=(prepared_g if known else all_of_it.high_g) * share,
+        basis=basis,
+        how="; ".join(filter(None, (f"{share:.0%} used of {prepared_g:.4g} g", all_of_it.how))),
+        prepared_g=prepared_g,
+        by_eye=by_eye,
+    )
+
+
+def _weight(grams: Range, basis: Basis, how: str = "") -> Weight:
+    return Weight(grams.middle, grams.low, grams.high, basis, how, grams.middle)
 
 
 def _summed(line: WrittenLine, thing: str, measures: Measures, system: System) -> Weight:
@@ -80,13 +114,9 @@ def _summed(line: WrittenLine, thing: str, measures: Measures, system: System) -
     bases = [part.basis for part in parts]
     rank = (Basis.ROUGH, Basis.COUNTED, Basis.MEASURED, Basis.PACK, Basis.WEIGHED)
     basis = next(candidate for candidate in rank if candidate in bases)
-    return Weight(
-        sum(part.mass_g for part in parts),
-        sum(part.low_g for part in parts),
-        sum(part.high_g for part in parts),
-        basis,
-        "; ".join(dict.fromkeys(part.how for part in parts if part.how)),
-    )
+    mass_g = sum(part.mass_g for part in parts)
+    how = "; ".join(dict.fromkeys(part.how for part in parts if part.how))
+    return Weight(mass_g, sum(part.low_g for part in parts), sum(part.high_g for part in parts), basis, how, mass_g)
 
 
 def _stated_weight(amount: Amount, measures: Measures, system: System) -> Weight | None:
@@ -109,7 +139,7 @@ def _stated_weight(amount: Amount, measures: Measures, system: System) -> Weight
             share = drained / gross
             how = f"drained: {share:.0%} of {one:.0f} g"
             grams = grams.times(share)
-    return Weight(grams.middle, grams.low, grams.high, Basis.WEIGHED, how)
+    return _weight(grams, Basis.WEIGHED, how)
 
 
 def _means_each(stated: Stated, first: Term, grams: Range, drained: float | None, gross: float | None) -> bool:
@@ -129,7 +159,7 @@ def _term(term: Term, line: WrittenLine, thing: str, measures: Measures, system:
     kind = term.unit.kind
     if kind is Kind.MASS:
         grams = term.count.times(measure_size(term.unit.name, system))
-        return Weight(grams.middle, grams.low, grams.high, Basis.WEIGHED)
+        return _weight(grams, Basis.WEIGHED)
     if kind is Kind.VOLUME:
         return _by_volume(term, line, thing, measures, system)
     return _by_count(term, line, thing, measures, system)
@@ -139,14 +169,14 @@ def _by_volume(term: Term, line: WrittenLine, thing: str, measures: Measures, sy
     named = measures.piece_g.get(term.unit.name)
     if named is not None:
         grams = term.count.times(named)
-        return Weight(grams.middle, grams.low, grams.high, Basis.ROUGH if term.unit.rough else Basis.COUNTED)
+        return _weight(grams, Basis.ROUGH if term.unit.rough else Basis.COUNTED)
     if not measures.cup_g:
         raise CannotWeigh(f"We have no measure by volume for {thing}; write it in grams.")
     filled, cup_g = _filled(line, measures.cup_g)
     grams = term.count.times(measure_size(term.unit.name, system) / CUP_ML * cup_g * term.heap)
     basis = Basis.ROUGH if term.unit.rough else Basis.MEASURED
     how = f"{filled}, {cup_g:g} g a US cup" if filled != "level" else f"{cup_g:g} g a US cup"
-    return Weight(grams.middle, grams.low, grams.high, basis, how)
+    return _weight(grams, basis, how)
 
 
 def _filled(line: WrittenLine, cup_g: Mapping[str, float]) -> tuple[str, float]:
@@ -167,7 +197,7 @@ def _by_count(term: Term, line: WrittenLine, thing: str, measures: Measures, sys
     if term.unit.kind is Kind.PACK and f"gross {term.unit.name}" in measures.pack_g:
         how = f"{each_g:g} g a {term.unit.name}"
     basis = Basis.PACK if term.unit.kind is Kind.PACK else Basis.COUNTED
-    return Weight(grams.middle, grams.low, grams.high, basis, how)
+    return _weight(grams, basis, how)
 
 
 def _each(term: Term, line: WrittenLine, measures: Measures, system: System) -> tuple[str, float | None]:

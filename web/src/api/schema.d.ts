@@ -152,6 +152,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/detail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Detail Line
+         * @description A line written anew with its details, and otherwise as it was.
+         */
+        post: operations["detail_line_api_bench_detail_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/days/{day}": {
         parameters: {
             query?: never;
@@ -340,6 +360,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/labels/scan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Scan Ingredients
+         * @description What an ingredients text declares.
+         */
+        post: operations["scan_ingredients_api_labels_scan_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/labels/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Measures
+         * @description What "1 scoop = 31 g" and the like tell, by the person's cups and spoons.
+         */
+        post: operations["read_measures_api_labels_measures_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Quick Reference
+         * @description Measures, dishers, oven temperatures and sweeteners at a glance.
+         */
+        get: operations["quick_reference_api_reference_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/register/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look Up
+         * @description What the product register says of a code, or the product of the cupboard that carries it.
+         */
+        get: operations["look_up_api_register__code__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/products": {
         parameters: {
             query?: never;
@@ -404,6 +504,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/products/{product_id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge Product
+         * @description Merges a product into another that is the same; gives the other.
+         */
+        post: operations["merge_product_api_products__product_id__merge_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/foods/{slug}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Food
+         * @description A generic food.
+         */
+        get: operations["open_food_api_foods__slug__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prices/{food}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Price
+         * @description What a food costs, by its generic slug or the id of a product.
+         */
+        put: operations["set_price_api_prices__food__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/products/{product_id}/archived": {
         parameters: {
             query?: never;
@@ -459,6 +619,30 @@ export interface paths {
         put: operations["change_settings_api_settings_put"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guests/{guest_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Look Out For
+         * @description From now on every formula is held against what this guest must not get.
+         */
+        put: operations["look_out_for_api_guests__guest_id__put"];
+        post?: never;
+        /**
+         * No Longer Look Out For
+         * @description Forgets a guest.
+         */
+        delete: operations["no_longer_look_out_for_api_guests__guest_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -553,6 +737,17 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Alarm
+         * @description `about` is the allergen, or the diet that is not kept.
+         */
+        Alarm: {
+            /** Guest */
+            guest: string;
+            /** About */
+            about: string;
+            level: components["schemas"]["Level"];
+        };
+        /**
          * AllTargetsBody
          * @description Targets of training and rest days from a day on; a type that is left out keeps its own.
          */
@@ -593,6 +788,7 @@ export interface components {
              * Format: date
              */
             day: string;
+            reference?: components["schemas"]["ReferenceBody"] | null;
         };
         /**
          * BenchView
@@ -609,6 +805,20 @@ export interface components {
          */
         Carbohydrate: "available" | "net" | "net_of_polyols" | "us_total";
         /**
+         * Change
+         * @description `change_g` more of a line, less where negative, by its place among all lines; `of_g` is what is in now.
+         */
+        Change: {
+            /** Place */
+            place: number;
+            /** Name */
+            name: string;
+            /** Change G */
+            change_g: number;
+            /** Of G */
+            of_g: number;
+        };
+        /**
          * Choice
          * @description An ingredient that a line may mean.
          */
@@ -620,8 +830,9 @@ export interface components {
         };
         /**
          * Claim
-         * @description A claim with its `figure` and `limit` in `unit`. `change` says in words what is lacking; empty when it holds.
-         *     `stronger` names a claim that holds too and says more.
+         * @description A claim with its `figure` and `limit` in `unit`; `nutrient` names what it is about, empty for a share or a count.
+         *     `change` says in words what is lacking; empty when it holds. `stronger` names a claim that holds too and says
+         *     more.
          */
         Claim: {
             /** Name */
@@ -637,6 +848,11 @@ export interface components {
             /** Change */
             change: string;
             /**
+             * Nutrient
+             * @default
+             */
+            nutrient: string;
+            /**
              * Stronger
              * @default
              */
@@ -645,25 +861,29 @@ export interface components {
         /**
          * Claims
          * @description Claims on a formula. `us` is empty where its family has no reference amount, which `us_reference_g` then is None
-         *     for. `laxative` asks for the notice about polyols.
+         *     for. `laxative` asks for the notice about polyols. `twin` names what "reduced" compares with, empty without one.
          */
         Claims: {
             /** Eu */
-            eu: components["schemas"]["Claim"][];
+            eu: components["schemas"]["Judged"][];
             /** Us */
-            us: components["schemas"]["Claim"][];
+            us: components["schemas"]["Judged"][];
             /** Us Reference G */
             us_reference_g: number | null;
             /** Laxative */
             laxative: boolean;
+            /** Twin */
+            twin: string;
         };
         /**
          * Contains
-         * @description What a product is said to contain; None where nobody said.
+         * @description What a product is said to contain, and to contain traces of; None where nobody said.
          */
         Contains: {
             /** Allergens */
             allergens?: string[] | null;
+            /** Traces */
+            traces?: string[] | null;
             /** Vegan */
             vegan?: boolean | null;
             /** Vegetarian */
@@ -673,19 +893,24 @@ export interface components {
         };
         /**
          * Contents
-         * @description `contains` names the allergens that are in it, in the order of the rules; `breaks` the diets that it breaks;
-         *     `keeps` those that every line is known to keep. Lines in `unknown` could not be read, or are products of which
-         *     nobody said all that they contain; a diet they leave open is neither broken nor kept.
+         * @description `contains` names the allergens that are in it, in the order of the rules, and `may_contain` those that packs warn
+         *     of besides; `breaks` the diets that it breaks; `keeps` those that every line is known to keep. Lines in `unknown`
+         *     could not be read, or are products of which nobody said all that they contain; a diet they leave open is neither
+         *     broken nor kept. `untold` are those of them that leave the allergens open.
          */
         Contents: {
             /** Contains */
             contains: components["schemas"]["Culprits"][];
+            /** May Contain */
+            may_contain: components["schemas"]["Culprits"][];
             /** Breaks */
             breaks: components["schemas"]["Culprits"][];
             /** Keeps */
             keeps: string[];
             /** Unknown */
             unknown: string[];
+            /** Untold */
+            untold: string[];
         };
         /**
          * CopyBody
@@ -709,6 +934,21 @@ export interface components {
             slug: string;
         };
         /**
+         * Cost
+         * @description Cost of the batch and of a piece, in the kitchen's money. `unpriced` are the lines without a price: while there
+         *     are any, or lines that could not be read, these are lower limits.
+         */
+        Cost: {
+            /** Batch */
+            batch: number;
+            /** Piece */
+            piece: number;
+            /** Unpriced */
+            unpriced: string[];
+            /** At Least */
+            at_least: boolean;
+        };
+        /**
          * Culprits
          * @description An allergen or a diet by `name`, and the texts of the lines that bring or break it.
          */
@@ -717,6 +957,18 @@ export interface components {
             name: string;
             /** Lines */
             lines: string[];
+        };
+        /**
+         * CupOf
+         * @description What a level US cup of a common food weighs, in g.
+         */
+        CupOf: {
+            /** Name */
+            name: string;
+            /** How */
+            how: string;
+            /** Cup G */
+            cup_g: number;
         };
         /**
          * DayTypeBody
@@ -728,7 +980,8 @@ export interface components {
         };
         /**
          * DayView
-         * @description A day. `targets` and `tin` are None until targets for its type have been set.
+         * @description A day. `targets` and `tin` are None until targets for its type have been set. `entry_alarms` holds, by formula,
+         *     the alarms of the kitchen that pieces laid in raise; formulas that raise none are left out.
          */
         DayView: {
             /**
@@ -747,14 +1000,88 @@ export interface components {
             caution: string;
             /** Entries */
             entries: components["schemas"]["EntryView"][];
+            /** Entry Alarms */
+            entry_alarms: {
+                [key: string]: components["schemas"]["Alarm"][];
+            };
             eaten: components["schemas"]["FiguresView"];
             tin: components["schemas"]["TinView"] | null;
             /** Fits */
             fits: components["schemas"]["FitView"][];
         };
         /**
+         * Declaration
+         * @description What a text declares. `polyols` are named as a label's `polyol_kind` names them, erythritol among them.
+         */
+        Declaration: {
+            /** Allergens */
+            allergens: components["schemas"]["Declared"][];
+            /** Traces */
+            traces: components["schemas"]["Declared"][];
+            /** Polyols */
+            polyols: components["schemas"]["Declared"][];
+            /** Allulose */
+            allulose: string[];
+            /** Added Sugar */
+            added_sugar: string[];
+            /** Not Vegan */
+            not_vegan: string[];
+            /** Not Vegetarian */
+            not_vegetarian: string[];
+        };
+        /**
+         * Declared
+         * @description Something that a text declares, and the words that do.
+         */
+        Declared: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: string[];
+        };
+        /**
+         * DetailBody
+         * @description A line to be written anew with its details: whether it is optional, how its cup was filled, which share of it is
+         *     used, what a scale showed.
+         */
+        DetailBody: {
+            /** Text */
+            text: string;
+            /** Chosen */
+            chosen?: string | null;
+            /**
+             * Optional
+             * @default false
+             */
+            optional: boolean;
+            /**
+             * Fill
+             * @default
+             */
+            fill: string;
+            /**
+             * Used
+             * @default 1
+             */
+            used: number;
+            /** Weighed G */
+            weighed_g?: number | null;
+        };
+        /**
+         * Disher
+         * @description A scoop by its number: so many level scoops make a US quart.
+         */
+        Disher: {
+            /** Number */
+            number: number;
+            /** Millilitres */
+            millilitres: number;
+            /** Tablespoons */
+            tablespoons: number;
+        };
+        /**
          * Draft
-         * @description A formula as the baker has it on the Bench.
+         * @description A formula as the baker has it on the Bench; `reference` is what "reduced" compares it with.
          */
         Draft: {
             /** Name */
@@ -767,6 +1094,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["Part"][];
+            reference?: components["schemas"]["Reference"] | null;
         };
         /**
          * EnergySystem
@@ -898,7 +1226,7 @@ export interface components {
         };
         /**
          * FitView
-         * @description So many pieces of a formula, and what they bring.
+         * @description So many pieces of a formula, what they bring, and the alarms of the kitchen that the formula raises.
          */
         FitView: {
             /**
@@ -911,6 +1239,8 @@ export interface components {
             /** Pieces */
             pieces: number;
             figures: components["schemas"]["FiguresView"];
+            /** Alarms */
+            alarms: components["schemas"]["Alarm"][];
         };
         /**
          * Fitting
@@ -923,6 +1253,30 @@ export interface components {
             energy_kcal: number;
             /** Protein G */
             protein_g: number;
+        };
+        /**
+         * FoodView
+         * @description A generic food: its usual measures in g, what it costs, where it is used.
+         */
+        FoodView: {
+            item: components["schemas"]["Item"];
+            /** Cup G */
+            cup_g: {
+                [key: string]: number;
+            };
+            /** Piece G */
+            piece_g: {
+                [key: string]: number;
+            };
+            /** Pack G */
+            pack_g: {
+                [key: string]: number;
+            };
+            /** Polyol Kind */
+            polyol_kind: string;
+            price: components["schemas"]["Price"] | null;
+            /** Used */
+            used: components["schemas"]["Used"][];
         };
         /**
          * FoodsBody
@@ -947,7 +1301,7 @@ export interface components {
         };
         /**
          * FormulaSummary
-         * @description A formula in the list, with the figures of one piece.
+         * @description A formula in the list, with the figures of one piece and the alarms that it raises.
          */
         FormulaSummary: {
             /**
@@ -971,6 +1325,8 @@ export interface components {
              */
             updated_at: string;
             piece: components["schemas"]["FiguresView"];
+            /** Alarms */
+            alarms: components["schemas"]["Alarm"][];
         };
         /**
          * FormulaView
@@ -994,6 +1350,54 @@ export interface components {
             draft: components["schemas"]["Draft"];
             worked: components["schemas"]["WorkedView"];
         };
+        /**
+         * Found
+         * @description What is known of a code. `product_id` and `name` are of the product of the cupboard that carries it; else `draft`
+         *     is what the register tells, with the `check` of its label and `remarks` on what is odd about it, a sentence each.
+         */
+        Found: {
+            /** Gtin */
+            gtin: string;
+            /** Product Id */
+            product_id?: string | null;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            draft?: components["schemas"]["ProductDraft"] | null;
+            check?: components["schemas"]["LabelFigures"] | null;
+            /**
+             * Remarks
+             * @default []
+             */
+            remarks: string[];
+        };
+        /**
+         * GuestBody
+         * @description Somebody, and what must be kept from them.
+         */
+        GuestBody: {
+            /** Name */
+            name: string;
+            /** Avoids */
+            avoids: string[];
+        };
+        /**
+         * GuestRow
+         * @description A person, and the allergens and diets to be kept from them.
+         */
+        GuestRow: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Avoids */
+            avoids: string[];
+        };
         /** HTTPValidationError */
         HTTPValidationError: {
             /** Detail */
@@ -1001,7 +1405,7 @@ export interface components {
         };
         /**
          * Hit
-         * @description Something found. `key` is a formula's id, an ingredient's slug or a day, by `kind`.
+         * @description Something found. `key` is a formula's id, an ingredient's slug or a day, by `kind`; a formula has its alarms.
          */
         Hit: {
             /** Kind */
@@ -1012,10 +1416,16 @@ export interface components {
             name: string;
             /** Detail */
             detail: string;
+            /**
+             * Alarms
+             * @default []
+             */
+            alarms: components["schemas"]["Alarm"][];
         };
         /**
          * Item
-         * @description A food of the cupboard, per 100 g. `product_id` is set for the kitchen's own. None is unknown.
+         * @description A food of the cupboard, per 100 g. `product_id` is set for the kitchen's own. None is unknown. A draft has no
+         *     figures yet; its `problem` says what its label lacks. `remark` is what the check of a label says.
          */
         Item: {
             /** Slug */
@@ -1032,6 +1442,8 @@ export interface components {
             layers: components["schemas"]["Layers"];
             /** Allergens */
             allergens: string[] | null;
+            /** Traces */
+            traces: string[] | null;
             /** Vegan */
             vegan: boolean | null;
             /** Vegetarian */
@@ -1040,10 +1452,33 @@ export interface components {
             added_sugar: boolean | null;
             /** Source */
             source: string;
+            /**
+             * Draft
+             * @default false
+             */
+            draft: boolean;
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
+            /**
+             * Remark
+             * @default
+             */
+            remark: string;
+        };
+        /**
+         * Judged
+         * @description A claim, and the smallest single change that would make it hold; None where it holds or none would do.
+         */
+        Judged: {
+            claim: components["schemas"]["Claim"];
+            nearest: components["schemas"]["Change"] | null;
         };
         /**
          * Kitchen
-         * @description What a window needs to know at the start.
+         * @description What a window needs to know at the start. `askable` names what may be kept from a guest.
          */
         Kitchen: {
             settings: components["schemas"]["Settings"];
@@ -1053,6 +1488,10 @@ export interface components {
             allergens: string[];
             /** Roles */
             roles: string[];
+            /** Askable */
+            askable: string[];
+            /** Guests */
+            guests: components["schemas"]["GuestRow"][];
         };
         /**
          * Label
@@ -1190,6 +1629,12 @@ export interface components {
             other: number;
         };
         /**
+         * Level
+         * @description How far an alarm goes, the worst first.
+         * @enum {string}
+         */
+        Level: "contains" | "may contain" | "unknown";
+        /**
          * Line
          * @description A line as written; `chosen` is the slug of the ingredient that the baker picked for it, if any.
          */
@@ -1212,7 +1657,8 @@ export interface components {
         /**
          * LineView
          * @description A line as read. `mass_g` and the figures are None when it could not be, and `problem` says why; `apart` holds the
-         *     lines to make of a line that names several foods.
+         *     lines to make of a line that names several foods. Of `prepared_g` the share `used` goes in. `fill` is how its cup
+         *     was filled, one of `fills`; empty for the usual way, the first of them.
          */
         LineView: {
             /** Text */
@@ -1246,10 +1692,48 @@ export interface components {
             apart: string[];
             /** Mass Sd G */
             mass_sd_g: number;
+            /** Energy Sd Kcal */
+            energy_sd_kcal: number;
+            /** Protein Sd G */
+            protein_sd_g: number;
+            /** Prepared G */
+            prepared_g: number | null;
+            /** Used */
+            used: number;
+            /** Fill */
+            fill: string;
+            /** Fills */
+            fills: string[];
+        };
+        /**
+         * Measure
+         * @description A measure in ml by whose it is.
+         */
+        Measure: {
+            /** Name */
+            name: string;
+            /** Us Ml */
+            us_ml: number;
+            /** Metric Ml */
+            metric_ml: number;
+            /** Australian Ml */
+            australian_ml: number;
+        };
+        /**
+         * Measured
+         * @description The measures that a text tells; `density_g_per_ml` where it weighs a volume, which tells the cup too. `problems`
+         *     names what could not be read of it, a sentence each.
+         */
+        Measured: {
+            measures: components["schemas"]["OwnMeasures"];
+            /** Density G Per Ml */
+            density_g_per_ml: number | null;
+            /** Problems */
+            problems: string[];
         };
         /**
          * MeasuresBody
-         * @description Grams of a scoop, piece, pack and cup, as far as they are known.
+         * @description Grams of a scoop, piece, pack, drained pack and cup, as far as they are known.
          */
         MeasuresBody: {
             /** Scoop G */
@@ -1258,8 +1742,21 @@ export interface components {
             piece_g?: number | null;
             /** Pack G */
             pack_g?: number | null;
+            /** Drained G */
+            drained_g?: number | null;
             /** Cup G */
             cup_g?: number | null;
+        };
+        /**
+         * MergeBody
+         * @description The product to merge into.
+         */
+        MergeBody: {
+            /**
+             * Into
+             * Format: uuid
+             */
+            into: string;
         };
         /**
          * NewFoods
@@ -1300,6 +1797,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
+            reference?: components["schemas"]["ReferenceBody"] | null;
             /**
              * Id
              * Format: uuid
@@ -1350,12 +1848,29 @@ export interface components {
             measures: components["schemas"]["MeasuresBody"];
             /** Allergens */
             allergens?: string[] | null;
+            /** Traces */
+            traces?: string[] | null;
             /** Vegan */
             vegan?: boolean | null;
             /** Vegetarian */
             vegetarian?: boolean | null;
             /** Added Sugar */
             added_sugar?: boolean | null;
+            /**
+             * Gtin
+             * @default
+             */
+            gtin: string;
+            /**
+             * Ingredients Text
+             * @default
+             */
+            ingredients_text: string;
+            /**
+             * Finished
+             * @default true
+             */
+            finished: boolean;
             /**
              * Id
              * Format: uuid
@@ -1373,14 +1888,6 @@ export interface components {
             chosen?: string | null;
             /** Factor */
             factor: number;
-        };
-        /**
-         * Nudged
-         * @description A line written anew.
-         */
-        Nudged: {
-            /** Text */
-            text: string;
         };
         /**
          * Nutrients
@@ -1421,8 +1928,37 @@ export interface components {
             caffeine_mg?: number | null;
         };
         /**
+         * Other
+         * @description Another product by its id.
+         */
+        Other: {
+            /**
+             * Product Id
+             * Format: uuid
+             */
+            product_id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * OvenHeat
+         * @description One heat on four dials; `gas` is empty below the first mark. `fan_c` is 20 °C under `celsius`.
+         */
+        OvenHeat: {
+            /** Celsius */
+            celsius: number;
+            /** Fan C */
+            fan_c: number;
+            /** Fahrenheit */
+            fahrenheit: number;
+            /** Gas */
+            gas: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * OwnMeasures
-         * @description Grams of one scoop, piece, pack and US cup of a product, as far as they are known.
+         * @description Grams of one scoop, piece, pack, drained pack and US cup of a product, as far as they are known.
          */
         OwnMeasures: {
             /** Scoop G */
@@ -1431,6 +1967,8 @@ export interface components {
             piece_g?: number | null;
             /** Pack G */
             pack_g?: number | null;
+            /** Drained G */
+            drained_g?: number | null;
             /** Cup G */
             cup_g?: number | null;
         };
@@ -1494,6 +2032,31 @@ export interface components {
             method: string;
         };
         /**
+         * Price
+         * @description What was paid for how much: `for_text` as typed, `for_g` in grams.
+         */
+        Price: {
+            /** Price */
+            price: number;
+            /** For Text */
+            for_text: string;
+            /** For G */
+            for_g: number;
+        };
+        /**
+         * PriceBody
+         * @description What was paid for how much; null forgets it.
+         */
+        PriceBody: {
+            /** Price */
+            price: number | null;
+            /**
+             * For Text
+             * @default
+             */
+            for_text: string;
+        };
+        /**
          * ProductDraft
          * @description A product as the baker typed it.
          */
@@ -1507,10 +2070,21 @@ export interface components {
             label: components["schemas"]["Label"];
             measures: components["schemas"]["OwnMeasures"];
             contains: components["schemas"]["Contains"];
+            /**
+             * Gtin
+             * @default
+             */
+            gtin: string;
+            /**
+             * Ingredients Text
+             * @default
+             */
+            ingredients_text: string;
         };
         /**
          * ProductView
-         * @description A product with its newest label, the check of it, how many labels it has had, and where it is used.
+         * @description A product with its newest label, the check of it, how many labels it has had, what it costs and where it is used.
+         *     It is a draft until it is `finished`. `similar` are other products that may be the same one.
          */
         ProductView: {
             /**
@@ -1522,6 +2096,10 @@ export interface components {
             version: number;
             /** Archived */
             archived: boolean;
+            /** Finished */
+            finished: boolean;
+            /** Merged Into */
+            merged_into: string | null;
             /** Number */
             number: number;
             /**
@@ -1533,8 +2111,11 @@ export interface components {
             slug: string;
             draft: components["schemas"]["ProductDraft"];
             check: components["schemas"]["LabelFigures"];
+            price: components["schemas"]["Price"] | null;
             /** Used */
             used: components["schemas"]["Used"][];
+            /** Similar */
+            similar: components["schemas"]["Other"][];
         };
         /**
          * ProteinQuality
@@ -1566,6 +2147,98 @@ export interface components {
             counts_g: number;
         };
         /**
+         * QuickReference
+         * @description All of it; `sources` by the name of the table.
+         */
+        QuickReference: {
+            /** Measures */
+            measures: components["schemas"]["Measure"][];
+            /** Dishers */
+            dishers: components["schemas"]["Disher"][];
+            /** Cups */
+            cups: components["schemas"]["CupOf"][];
+            /** Ovens */
+            ovens: components["schemas"]["OvenHeat"][];
+            /** Sweeteners */
+            sweeteners: components["schemas"]["Sweetener"][];
+            /** Sources */
+            sources: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * Reference
+         * @description Another formula by its id, or a food by name with its figures for `mass_g` of it; None is unknown.
+         */
+        Reference: {
+            /** Formula Id */
+            formula_id?: string | null;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Mass G
+             * @default 100
+             */
+            mass_g: number;
+            /** Energy Kcal */
+            energy_kcal?: number | null;
+            /** Protein G */
+            protein_g?: number | null;
+            /** Fat G */
+            fat_g?: number | null;
+            /** Saturates G */
+            saturates_g?: number | null;
+            /** Sugars G */
+            sugars_g?: number | null;
+            /** Fibre G */
+            fibre_g?: number | null;
+            /** Salt G */
+            salt_g?: number | null;
+        };
+        /**
+         * ReferenceBody
+         * @description What a formula is compared with: another formula, or a food by name with figures for a mass of it.
+         */
+        ReferenceBody: {
+            /** Formula Id */
+            formula_id?: string | null;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Mass G
+             * @default 100
+             */
+            mass_g: number;
+            /** Energy Kcal */
+            energy_kcal?: number | null;
+            /** Protein G */
+            protein_g?: number | null;
+            /** Fat G */
+            fat_g?: number | null;
+            /** Saturates G */
+            saturates_g?: number | null;
+            /** Sugars G */
+            sugars_g?: number | null;
+            /** Fibre G */
+            fibre_g?: number | null;
+            /** Salt G */
+            salt_g?: number | null;
+        };
+        /**
+         * Rewritten
+         * @description A line written anew.
+         */
+        Rewritten: {
+            /** Text */
+            text: string;
+        };
+        /**
          * SavedFormula
          * @description A formula to be saved over the version it was opened at.
          */
@@ -1586,6 +2259,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
+            reference?: components["schemas"]["ReferenceBody"] | null;
             /** Version */
             version: number;
         };
@@ -1610,18 +2284,36 @@ export interface components {
             measures: components["schemas"]["MeasuresBody"];
             /** Allergens */
             allergens?: string[] | null;
+            /** Traces */
+            traces?: string[] | null;
             /** Vegan */
             vegan?: boolean | null;
             /** Vegetarian */
             vegetarian?: boolean | null;
             /** Added Sugar */
             added_sugar?: boolean | null;
+            /**
+             * Gtin
+             * @default
+             */
+            gtin: string;
+            /**
+             * Ingredients Text
+             * @default
+             */
+            ingredients_text: string;
+            /**
+             * Finished
+             * @default true
+             */
+            finished: boolean;
             /** Version */
             version: number;
         };
         /**
          * Settings
-         * @description A person's choices: whose cups, which energy, which carbohydrate, and the look.
+         * @description A person's choices: whose cups, which energy, which carbohydrate, and the look; and the kitchen's currency, by
+         *     its three letters.
          */
         Settings: {
             /** Measures */
@@ -1632,6 +2324,8 @@ export interface components {
             carbohydrate: string;
             /** Appearance */
             appearance: string;
+            /** Currency */
+            currency: string;
         };
         /**
          * SettingsBody
@@ -1643,6 +2337,8 @@ export interface components {
             carbohydrate: components["schemas"]["Carbohydrate"];
             /** Appearance */
             appearance: string;
+            /** Currency */
+            currency: string;
         };
         /**
          * Style
@@ -1650,6 +2346,27 @@ export interface components {
          * @enum {string}
          */
         Style: "european" | "us";
+        /**
+         * Sweetener
+         * @description A sweetener: how sweet against sugar by weight, its energy as Europe counts it, and what else to know. `low` and
+         *     `high` differ where sources do. `use` says what it does to a crumb; `caution` is empty without one.
+         */
+        Sweetener: {
+            /** Name */
+            name: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Kcal Per G */
+            kcal_per_g: number;
+            /** Use */
+            use: string;
+            /** Caution */
+            caution: string;
+            /** Source */
+            source: string;
+        };
         /**
          * System
          * @description Whose cups and spoons: US (236.6, 14.8, 4.9 ml), metric (250, 15, 5 ml), Australian (250, 20, 5 ml).
@@ -1685,6 +2402,14 @@ export interface components {
             carbohydrate_g?: number | null;
         };
         /**
+         * TextBody
+         * @description A text to look through.
+         */
+        TextBody: {
+            /** Text */
+            text: string;
+        };
+        /**
          * TinView
          * @description What is in the tin, and the room left. `room_kcal` is negative when the day is over.
          */
@@ -1701,7 +2426,7 @@ export interface components {
         };
         /**
          * Used
-         * @description A formula that uses a product. `behind` is True when it is pointed at an older label.
+         * @description A formula that uses a food. `behind` is True when it is pointed at an older label of it.
          */
         Used: {
             /**
@@ -1745,8 +2470,8 @@ export interface components {
         };
         /**
          * WorkedView
-         * @description A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer. `plain_...` are of
-         *     a piece without its optional lines, None where there are none.
+         * @description A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer. `cost` is
+         *     None while no line has a price. `plain_...` are of a piece without its optional lines, None where there are none.
          */
         WorkedView: {
             /** Pieces */
@@ -1760,8 +2485,11 @@ export interface components {
             /** Weigh */
             weigh: components["schemas"]["WeighView"][];
             contents: components["schemas"]["Contents"];
+            /** Alarms */
+            alarms: components["schemas"]["Alarm"][];
             claims: components["schemas"]["Claims"];
             quality: components["schemas"]["ProteinQuality"];
+            cost: components["schemas"]["Cost"] | null;
             /** Plain Energy Kcal */
             plain_energy_kcal: number | null;
             /** Plain Protein G */
@@ -2048,7 +2776,40 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Nudged"];
+                    "application/json": components["schemas"]["Rewritten"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    detail_line_api_bench_detail_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DetailBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rewritten"];
                 };
             };
             /** @description Validation Error */
@@ -2414,6 +3175,123 @@ export interface operations {
             };
         };
     };
+    scan_ingredients_api_labels_scan_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Declaration"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    read_measures_api_labels_measures_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Measured"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    quick_reference_api_reference_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuickReference"];
+                };
+            };
+        };
+    };
+    look_up_api_register__code__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Found"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     create_product_api_products_post: {
         parameters: {
             query?: never;
@@ -2544,6 +3422,107 @@ export interface operations {
             };
         };
     };
+    merge_product_api_products__product_id__merge_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                product_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProductView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    open_food_api_foods__slug__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoodView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    set_price_api_prices__food__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                food: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PriceBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Price"] | null;
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     archive_product_api_products__product_id__archived_put: {
         parameters: {
             query?: never;
@@ -2618,6 +3597,70 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Settings"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    look_out_for_api_guests__guest_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                guest_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuestBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuestRow"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    no_longer_look_out_for_api_guests__guest_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                guest_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {

@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useId, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data, type Schemas } from "@/api/client";
+import { Alarms } from "./Alarms";
 import { Sheet } from "./Sheet";
 import { longDate } from "./words";
 
@@ -95,6 +96,7 @@ export function FindAnything({ open, onOpenChange }: { open: boolean; onOpenChan
                 : hit.kind === "day"
                   ? longDate(hit.key)
                   : hit.name}
+              <Alarms alarms={hit.alarms} />
             </span>{" "}
             <span className="text-[13px] text-soft">
               {hit.kind === "day" ? longDate(hit.key) : [KINDS[hit.kind], hit.detail].filter(Boolean).join(", ")}

@@ -1,3 +1,4 @@
+import { QuickReference } from "@/places/cupboard/QuickReference";
 import { ANYWHERE, type Key, keysOf } from "./keys";
 import { Sheet } from "./Sheet";
 
@@ -8,11 +9,23 @@ interface KeyListProps {
 }
 
 export function KeyList({ open, onOpenChange, path }: KeyListProps) {
+  const cupboard = path.startsWith("/cupboard");
   const { place, keys } = keysOf(path);
   return (
-    <Sheet open={open} onOpenChange={onOpenChange} title="Keys">
+    <Sheet
+      open={open}
+      onOpenChange={onOpenChange}
+      title={cupboard ? "Keys and quick reference" : "Keys"}
+      wide={cupboard}
+    >
       {keys.length > 0 && <Rows title={place} keys={keys} />}
       <Rows title="Anywhere" keys={ANYWHERE} />
+      {cupboard && (
+        <section>
+          <h2 className="mb-1">Quick reference</h2>
+          <QuickReference />
+        </section>
+      )}
     </Sheet>
   );
 }

@@ -10,6 +10,9 @@ export const kcal = (value: number) => whole.format(Math.round(value) + 0);
 export const grams = (value: number) =>
   Math.abs(value) < 0.05 ? "0" : (Math.abs(value) < 19.95 ? tenths : whole).format(value);
 
+export const money = (value: number, currency: string) =>
+  new Intl.NumberFormat("en", { style: "currency", currency, maximumFractionDigits: 2 }).format(value);
+
 const HALVES: Record<number, string> = { 0.25: "¼", 0.5: "½", 0.75: "¾" };
 
 /** A count of pieces, halves and quarters as fractions. */

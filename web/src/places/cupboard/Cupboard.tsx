@@ -1,15 +1,18 @@
 import { useQuery } from "@tanstack/react-query";
-import { Plus } from "lucide-react";
+import { BookOpen, Plus } from "lucide-react";
 import { useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Schemas } from "@/api/client";
 import { cupboardQuery, kitchenQuery } from "@/api/queries";
 import { Choose } from "@/parts/Choose";
 import { isTyping, useKeys } from "@/parts/keys";
+import { Sheet } from "@/parts/Sheet";
 import { Slab } from "@/parts/Slab";
 import { grams, kcal } from "@/parts/words";
+import { FoodSheet } from "./FoodSheet";
 import { ProductSheet, type Sheeted } from "./ProductSheet";
 import { copyOf, EMPTY } from "./product-draft";
+import { QuickReference } from "./QuickReference";
 
 type Item = Schemas["Item"];
 
@@ -21,6 +24,8 @@ export function Cupboard() {
   const kitchen = useQuery(kitchenQuery);
   const [params, setParams] = useSearchParams();
   const [sheet, setSheet] = useState<Sheeted | null>(null);
+  const [food, setFood] = useState<Item | null>(null);
+  const [atAGlance, setAtAGlance] = useState(false);
   const search = useRef<HTMLInputElement>(null);
   const words = params.get("words") ?? "";
   const role = params.get("kind") ?? "";
@@ -31,8 +36,9 @@ export function Cupboard() {
     (item) =>
       item.archived === (shelf === "archived") &&
       (shelf !== "own" || item.product_id != null) &&
+      (shelf !== "drafts" || item.draft) &&
       (!role || item.role === role) &&
-      (!without || (item.allergens != null && !item.allergens.includes(without))) &&
+      (!without || isWithout(item, without)) &&
       words
         .toLowerCase()
         .split(/\s+/)
@@ -63,7 +69,10 @@ export function Cupboard() {
       <header className="flex flex-wrap items-center gap-3">
         <h1>Cupboard</h1>
         <span className="text-soft">figures are per 100 g</span>
-        <button type="button" className="btn ml-auto" onClick={() => setSheet({ kind: "new", draft: EMPTY })}>
+        <button type="button" className="btn btn-quiet ml-auto" onClick={() => setAtAGlance(true)}>
+          <BookOpen size={16} aria-hidden /> Quick reference
+        </button>
+        <button type="button" className="btn" onClick={() => setSheet({ kind: "new", draft: EMPTY })}>
           <Plus size={17} aria-hidden /> New product
         </button>
       </header>
@@ -98,6 +107,7 @@ export function Cupboard() {
           options={[
             ["", "All in use"],
             ["own", "Own products"],
+            ["drafts", "Drafts"],
             ["archived", "Archived"],
           ]}
           onChange={(value) => set("shelf", value)}
@@ -117,9 +127,7 @@ export function Cupboard() {
           <Row
             key={item.slug}
             item={item}
-            onOpen={() =>
-              setSheet(item.product_id ? { kind: "stored", id: item.product_id } : { kind: "new", draft: copyOf(item) })
-            }
+            onOpen={() => (item.product_id ? setSheet({ kind: "stored", id: item.product_id }) : setFood(item))}
           />
         ))}
       </ul>
@@ -131,11 +139,29 @@ export function Cupboard() {
           key={sheet.kind === "new" ? `new ${sheet.draft.name}` : sheet.id}
           sheet={sheet}
           onClose={() => setSheet(null)}
+          onOpen={(id) => setSheet({ kind: "stored", id })}
         />
       )}
+      {food && (
+        <FoodSheet
+          item={food}
+          onClose={() => setFood(null)}
+          onCopy={(item) => {
+            setFood(null);
+            setSheet({ kind: "new", draft: copyOf(item) });
+          }}
+        />
+      )}
+      <Sheet open={atAGlance} onOpenChange={setAtAGlance} title="Quick reference" wide>
+        <QuickReference />
+      </Sheet>
     </div>
   );
 }
+
+/** Whether it is said to hold none of an allergen; a pack that warns of traces does not say so. */
+const isWithout = (item: Item, allergen: string) =>
+  item.allergens != null && !item.allergens.includes(allergen) && !item.traces?.includes(allergen);
 
 function Row({ item, onOpen }: { item: Item; onOpen: () => void }) {
   const { per_100g } = item;
@@ -144,12 +170,21 @@ function Row({ item, onOpen }: { item: Item; onOpen: () => void }) {
       <Slab layers={item.layers} energy_kcal={per_100g.energy_kcal ?? 0} full_kcal={900} size={34} />
       <div className="min-w-0 flex-1">
         <span className="font-semibold break-words">{item.name}</span>
-        {item.product_id && <span className="ml-2 text-[13px] font-semibold text-enamel-ink">own</span>}
+        {item.product_id && (
+          <span className={`ml-2 text-[13px] font-semibold ${item.draft ? "text-caution" : "text-enamel-ink"}`}>
+            {item.draft ? "draft" : "own"}
+          </span>
+        )}
         <div className="text-[13px] text-soft">
-          {[item.role, item.allergens === null ? "allergens not said" : item.allergens.join(", ")]
+          {[
+            item.role,
+            item.allergens === null ? "allergens not said" : item.allergens.join(", "),
+            item.traces?.length ? `may contain ${item.traces.join(", ")}` : "",
+          ]
             .filter(Boolean)
             .join(" · ")}
         </div>
+        {(item.problem || item.remark) && <div className="text-[13px] text-caution">{item.problem || item.remark}</div>}
       </div>
       <span className="text-right text-[14px] whitespace-nowrap">
         {per_100g.energy_kcal == null ? "?" : kcal(per_100g.energy_kcal)} kcal
@@ -157,13 +192,8 @@ function Row({ item, onOpen }: { item: Item; onOpen: () => void }) {
           {per_100g.protein_g == null ? "?" : grams(per_100g.protein_g)} g protein
         </span>
       </span>
-      <button
-        type="button"
-        className="btn btn-quiet"
-        aria-label={`${item.product_id ? "Open" : "Copy"} ${item.name}`}
-        onClick={onOpen}
-      >
-        {item.product_id ? "Open" : "Copy"}
+      <button type="button" className="btn btn-quiet" aria-label={`Open ${item.name}`} onClick={onOpen}>
+        Open
       </button>
     </li>
   );

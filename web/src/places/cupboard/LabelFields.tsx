@@ -3,7 +3,7 @@ import { ToggleGroup } from "radix-ui";
 import type { ReactNode } from "react";
 import { kitchenQuery } from "@/api/queries";
 import { Choose } from "@/parts/Choose";
-import type { ProductDraft, Said } from "./product-draft";
+import type { ProductDraft } from "./product-draft";
 
 interface LabelFieldsProps {
   draft: ProductDraft;
@@ -70,34 +70,38 @@ export function LabelFields({ draft, problems, check, onChange }: LabelFieldsPro
           onChange={(basis) => onChange({ basis: basis as ProductDraft["basis"] })}
         />
       </div>
-      <div className="grid gap-x-6 gap-y-1 sm:grid-cols-2">
-        {draft.basis === "serving" && figure("serving_g", "One serving")}
-        {draft.basis === "100 ml" && figure("density_g_per_ml", "One millilitre weighs")}
-        <Field
-          name="energy"
-          label="Energy"
-          unit={
-            <Toggle
-              label="Energy in"
-              value={draft.energy_unit}
-              options={[
-                ["kcal", "kcal"],
-                ["kj", "kJ"],
-              ]}
-              onChange={(unit) => onChange({ energy_unit: unit as ProductDraft["energy_unit"] })}
-            />
-          }
-          value={draft.energy}
-          problem={problems.get("energy")}
-          onChange={(energy) => onChange({ energy })}
-        />
-        {figure("fat_g", "Fat")}
-        {figure("saturates_g", "of which saturates", "g", true)}
-        {figure("carbohydrate_g", us ? "Total carbohydrate, with fibre" : "Carbohydrate, without fibre")}
-        {figure("sugars_g", "of which sugars", "g", true)}
-        {figure("fibre_g", "Fibre")}
-        {figure("protein_g", "Protein")}
-        {us ? figure("sodium_mg", "Sodium", "mg") : figure("salt_g", "Salt")}
+      <div className="grid items-start gap-x-6 gap-y-1 sm:grid-cols-2">
+        <div className="grid gap-1">
+          {draft.basis === "serving" && figure("serving_g", "One serving")}
+          {draft.basis === "100 ml" && figure("density_g_per_ml", "One millilitre weighs")}
+          <Field
+            name="energy"
+            label="Energy"
+            unit={
+              <Toggle
+                label="Energy in"
+                value={draft.energy_unit}
+                options={[
+                  ["kcal", "kcal"],
+                  ["kj", "kJ"],
+                ]}
+                onChange={(unit) => onChange({ energy_unit: unit as ProductDraft["energy_unit"] })}
+              />
+            }
+            value={draft.energy}
+            problem={problems.get("energy")}
+            onChange={(energy) => onChange({ energy })}
+          />
+          {figure("fat_g", "Fat")}
+          {figure("saturates_g", "of which saturates", "g", true)}
+        </div>
+        <div className="grid gap-1">
+          {figure("carbohydrate_g", us ? "Carbohydrate, all of it" : "Carbohydrate")}
+          {figure("sugars_g", "of which sugars", "g", true)}
+          {figure("fibre_g", us ? "of which fibre" : "Fibre", "g", us)}
+          {figure("protein_g", "Protein")}
+          {us ? figure("sodium_mg", "Sodium", "mg") : figure("salt_g", "Salt")}
+        </div>
       </div>
       {check}
       <details open={!!(draft.figures.polyols_g || draft.figures.allulose_g || draft.figures.alcohol_g)}>
@@ -115,94 +119,9 @@ export function LabelFields({ draft, problems, check, onChange }: LabelFieldsPro
           />
         </div>
       </details>
-      <fieldset className="grid gap-x-6 gap-y-1 sm:grid-cols-2">
-        <legend className="mb-1 font-display text-[17px] font-[640]">How it is measured</legend>
-        {figure("scoop_g", "One scoop")}
-        {figure("piece_g", "One piece")}
-        {figure("pack_g", "One pack, drained")}
-        {figure("cup_g", "One US cup")}
-      </fieldset>
-      <fieldset>
-        <legend className="mb-1 font-display text-[17px] font-[640]">What it contains</legend>
-        <ToggleGroup.Root
-          type="multiple"
-          aria-label="Allergens"
-          className="flex flex-wrap gap-1"
-          value={draft.allergens ?? []}
-          onValueChange={(allergens) => onChange({ allergens })}
-        >
-          {(kitchen.data?.allergens ?? []).map((name) => (
-            <ToggleGroup.Item
-              key={name}
-              value={name}
-              className="rounded-md border border-rim-strong px-2 py-[3px] text-[14px] data-[state=on]:bg-stop data-[state=on]:font-semibold data-[state=on]:text-card"
-            >
-              {name}
-            </ToggleGroup.Item>
-          ))}
-        </ToggleGroup.Root>
-        <p className="mt-1 text-[14px] text-soft">
-          {draft.allergens === null ? (
-            <>
-              Not said yet: a formula with it will say “unknown”.{" "}
-              <button
-                type="button"
-                className="font-semibold text-enamel-ink underline"
-                onClick={() => onChange({ allergens: [] })}
-              >
-                It has none of these
-              </button>
-            </>
-          ) : draft.allergens.length ? (
-            `Contains ${draft.allergens.join(", ")}.`
-          ) : (
-            "None of these."
-          )}
-          {draft.allergens !== null && (
-            <button
-              type="button"
-              className="ml-2 font-semibold text-enamel-ink underline"
-              onClick={() => onChange({ allergens: null })}
-            >
-              Not said
-            </button>
-          )}
-        </p>
-        <div className="mt-2 flex flex-wrap gap-2">
-          <Choose
-            label="Vegan"
-            value={draft.vegan}
-            options={asked("vegan")}
-            onChange={(vegan) => onChange({ vegan: vegan as Said })}
-          />
-          <Choose
-            label="Vegetarian"
-            value={draft.vegetarian}
-            options={asked("vegetarian")}
-            onChange={(vegetarian) => onChange({ vegetarian: vegetarian as Said })}
-          />
-          <Choose
-            label="Added sugar"
-            value={draft.added_sugar}
-            options={[
-              ["", "added sugar: not said"],
-              ["yes", "with added sugar"],
-              ["no", "no added sugar"],
-            ]}
-            onChange={(added_sugar) => onChange({ added_sugar: added_sugar as Said })}
-          />
-        </div>
-      </fieldset>
     </>
   );
 }
-
-const asked = (what: string) =>
-  [
-    ["", `${what}: not said`],
-    ["yes", what],
-    ["no", `not ${what}`],
-  ] as const;
 
 interface FieldProps {
   name: string;
@@ -214,7 +133,7 @@ interface FieldProps {
   onChange: (typed: string) => void;
 }
 
-function Field({ name, label, unit, value, problem, sub, onChange }: FieldProps) {
+export function Field({ name, label, unit, value, problem, sub, onChange }: FieldProps) {
   return (
     <div>
       <div className="grid grid-cols-[1fr_92px_auto] items-center gap-2">

@@ -6,19 +6,34 @@ import { useNotice } from "@/parts/Notices";
 import { Sheet } from "@/parts/Sheet";
 import { useKept } from "@/parts/useKept";
 import { grams, kcal } from "@/parts/words";
+import { CodeField } from "./CodeField";
+import { ContainsFields } from "./ContainsFields";
 import { LabelFields } from "./LabelFields";
+import { MeasureFields } from "./MeasureFields";
+import { MergeInto } from "./MergeInto";
+import { PriceField } from "./PriceField";
 import { draftOf, labelBody, noNumbers, type ProductDraft, productBody } from "./product-draft";
+import { UsedIn } from "./UsedIn";
 
 type View = Schemas["ProductView"];
 
 /** What the sheet is open for: a product being made, or a stored one. */
 export type Sheeted = { kind: "new"; draft: ProductDraft } | { kind: "stored"; id: string };
 
-export function ProductSheet({ sheet, onClose }: { sheet: Sheeted; onClose: () => void }) {
+interface ProductSheetProps {
+  sheet: Sheeted;
+  onClose: () => void;
+  /** Opens another product instead. */
+  onOpen: (id: string) => void;
+}
+
+export function ProductSheet({ sheet, onClose, onOpen }: ProductSheetProps) {
   const id = sheet.kind === "stored" ? sheet.id : "";
   const query = useQuery({ ...productQuery(id), enabled: id !== "" });
-  if (sheet.kind === "new") return <Typed from={sheet.draft} view={null} onClose={onClose} />;
-  if (query.data) return <Typed from={draftOf(query.data)} view={query.data} onClose={onClose} />;
+  if (sheet.kind === "new") return <Typed from={sheet.draft} view={null} onClose={onClose} onOpen={onOpen} />;
+  if (query.data) {
+    return <Typed from={draftOf(query.data.draft)} view={query.data} onClose={onClose} onOpen={onOpen} />;
+  }
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title="Product">
       <p role={query.isError ? "alert" : "status"}>{query.error?.message ?? "Opening the product …"}</p>
@@ -26,7 +41,12 @@ export function ProductSheet({ sheet, onClose }: { sheet: Sheeted; onClose: () =
   );
 }
 
-function Typed({ from, view, onClose }: { from: ProductDraft; view: View | null; onClose: () => void }) {
+interface TypedProps extends Omit<ProductSheetProps, "sheet"> {
+  from: ProductDraft;
+  view: View | null;
+}
+
+function Typed({ from, view, onClose, onOpen }: TypedProps) {
   // A draft half typed is kept in the window, a faulty one too, until it is saved; one typed over an older version is
   // not laid over a newer.
   const [typed, keep] = useKept(view ? `product ${view.id} ${view.version}` : `new product ${from.name}`);
@@ -59,21 +79,23 @@ function Typed({ from, view, onClose }: { from: ProductDraft; view: View | null;
   }
 
   const save = useMutation({
-    mutationFn: () =>
+    mutationFn: (finished: boolean) =>
       base
         ? data(
             api.PUT("/api/products/{product_id}", {
               params: { path: { product_id: base.id } },
-              body: { ...productBody(draft), version: base.version },
+              body: { ...productBody(draft, finished), version: base.version },
             }),
           )
-        : data(api.POST("/api/products", { body: { ...productBody(draft), id: id.current } })),
+        : data(api.POST("/api/products", { body: { ...productBody(draft, finished), id: id.current } })),
     onSuccess: (stored) => {
       const behind = stored.used.filter((each) => each.behind).length;
       done(
         behind
           ? `${stored.draft.name} has a new label; ${behind} ${behind === 1 ? "formula stays" : "formulas stay"} with the old one until moved.`
-          : `${stored.draft.name} is in the cupboard.`,
+          : stored.finished
+            ? `${stored.draft.name} is in the cupboard.`
+            : `${stored.draft.name} is kept as a draft; no line finds it until its label is right.`,
       );
     },
     onError: (error) => {
@@ -121,25 +143,36 @@ function Typed({ from, view, onClose }: { from: ProductDraft; view: View | null;
         className="grid gap-4"
         onSubmit={(event) => {
           event.preventDefault();
-          if (!noNumbers(draft).length) save.mutate();
+          if (!noNumbers(draft).length) save.mutate(true);
         }}
       >
+        <CodeField draft={draft} problem={fields.get("gtin")} onChange={change} onOpen={onOpen} />
         <LabelFields draft={draft} problems={fields} check={<Check check={check.data} />} onChange={change} />
-        {base && base.used.length > 0 && (
-          <p className="text-[14px]">
-            Used in {base.used.map((each) => each.name).join(", ")}.{" "}
+        <MeasureFields draft={draft} problems={fields} onChange={change} />
+        <ContainsFields draft={draft} onChange={change} />
+        {base?.finished && (
+          <PriceField
+            food={base.id}
+            price={base.price ?? null}
+            pack={draft.figures.pack_g ? `${draft.figures.pack_g} g` : ""}
+          />
+        )}
+        {base?.finished && (
+          <div>
+            <UsedIn used={base.used} />
             {behind > 0 && (
               <button
                 type="button"
-                className="font-semibold text-enamel-ink underline"
+                className="text-[14px] font-semibold text-enamel-ink underline"
                 disabled={move.isPending}
                 onClick={() => move.mutate()}
               >
                 Move {behind === 1 ? "1 formula" : `${behind} formulas`} to the newest label
               </button>
             )}
-          </p>
+          </div>
         )}
+        {base && !base.archived && <MergeInto product={base} onMerged={done} />}
         {save.error && (
           <p role="alert" className="text-stop">
             {save.error.message}{" "}
@@ -155,6 +188,16 @@ function Typed({ from, view, onClose }: { from: ProductDraft; view: View | null;
               onClick={() => archive.mutate(!base.archived)}
             >
               {base.archived ? "Bring back" : "Archive"}
+            </button>
+          )}
+          {!base?.finished && draft.name.trim() && (check.data?.problems.length ?? 0) > 0 && (
+            <button
+              type="button"
+              className="btn btn-quiet"
+              disabled={save.isPending}
+              onClick={() => !noNumbers(draft).length && save.mutate(false)}
+            >
+              Keep as a draft
             </button>
           )}
           <button type="submit" className="btn" disabled={save.isPending}>

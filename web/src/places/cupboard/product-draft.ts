@@ -15,9 +15,12 @@ export interface ProductDraft {
   figures: Record<Figure | Measure | "serving_g" | "density_g_per_ml", string>;
   /** Null while nobody said; an empty list means none. */
   allergens: string[] | null;
+  traces: string[] | null;
   vegan: Said;
   vegetarian: Said;
   added_sugar: Said;
+  gtin: string;
+  ingredients_text: string;
 }
 
 export type Said = "" | "yes" | "no";
@@ -36,7 +39,7 @@ export const FIGURES = [
   "allulose_g",
   "alcohol_g",
 ] as const;
-export const MEASURES = ["scoop_g", "piece_g", "pack_g", "cup_g"] as const;
+export const MEASURES = ["scoop_g", "piece_g", "pack_g", "drained_g", "cup_g"] as const;
 
 export type Figure = (typeof FIGURES)[number];
 export type Measure = (typeof MEASURES)[number];
@@ -56,16 +59,19 @@ export const EMPTY: ProductDraft = {
   polyol_kind: "",
   figures: NONE,
   allergens: null,
+  traces: null,
   vegan: "",
   vegetarian: "",
   added_sugar: "",
+  gtin: "",
+  ingredients_text: "",
 };
 
 const text = (value: number | null | undefined) => (value == null ? "" : String(Number(value.toPrecision(6))));
 const said = (value: boolean | null | undefined): Said => (value == null ? "" : value ? "yes" : "no");
 
-/** The draft of a stored product. */
-export function draftOf({ draft }: Schemas["ProductView"]): ProductDraft {
+/** A stored product, or one that the register tells, as it is typed. */
+export function draftOf(draft: Schemas["ProductDraft"]): ProductDraft {
   const { label, measures, contains } = draft;
   const figures = { ...NONE };
   for (const name of FIGURES) figures[name] = text(label[name]);
@@ -84,9 +90,12 @@ export function draftOf({ draft }: Schemas["ProductView"]): ProductDraft {
     polyol_kind: label.polyol_kind,
     figures,
     allergens: contains.allergens ? [...contains.allergens] : null,
+    traces: contains.traces ? [...contains.traces] : null,
     vegan: said(contains.vegan),
     vegetarian: said(contains.vegetarian),
     added_sugar: said(contains.added_sugar),
+    gtin: draft.gtin,
+    ingredients_text: draft.ingredients_text,
   };
 }
 
@@ -106,6 +115,14 @@ export function copyOf(item: Item): ProductDraft {
     vegetarian: said(item.vegetarian),
     added_sugar: said(item.added_sugar),
   };
+}
+
+/** What measures tell, laid over a draft: only what they name. */
+export function withMeasures(draft: ProductDraft, told: Schemas["Measured"]): Partial<ProductDraft> {
+  const figures = { ...draft.figures };
+  for (const name of MEASURES) if (told.measures[name] != null) figures[name] = text(told.measures[name]);
+  if (told.density_g_per_ml != null) figures.density_g_per_ml = text(told.density_g_per_ml);
+  return { figures };
 }
 
 const number = (typed: string) => {
@@ -136,7 +153,11 @@ export function labelBody(draft: ProductDraft): Schemas["LabelBody"] {
 
 const asSaid = (value: Said) => (value === "" ? null : value === "yes");
 
-export const productBody = (draft: ProductDraft): Omit<Schemas["NewProduct"], "id"> => ({
+export const productBody = (draft: ProductDraft, finished: boolean): Omit<Schemas["NewProduct"], "id"> => ({
+  finished,
+  gtin: draft.gtin,
+  ingredients_text: draft.ingredients_text,
+
   name: draft.name,
   synonyms: draft.synonyms
     .split(",")
@@ -146,6 +167,7 @@ export const productBody = (draft: ProductDraft): Omit<Schemas["NewProduct"], "i
   label: labelBody(draft),
   measures: Object.fromEntries(MEASURES.map((name) => [name, number(draft.figures[name])])),
   allergens: draft.allergens,
+  traces: draft.traces,
   vegan: asSaid(draft.vegan),
   vegetarian: asSaid(draft.vegetarian),
   added_sugar: asSaid(draft.added_sugar),

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import type { Schemas } from "@/api/client";
 import { formulaQuery, kitchenQuery } from "@/api/queries";
+import { Alarms } from "@/parts/Alarms";
 import { Band } from "@/parts/Band";
 import { useKeys } from "@/parts/keys";
 import { useRemark } from "@/parts/remark";
@@ -74,6 +75,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
         redoes={future.length > 0}
       />
       {worked && <WhatIsInIt contents={worked.view.contents} />}
+      {worked && <Alarms alarms={worked.view.alarms} />}
       <SavingBanner store={store} />
       {worked && <PieceLine piece={worked.view.piece} pieces={worked.view.pieces} />}
       <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
@@ -99,6 +101,8 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
           <PieceCard
             worked={worked.view}
             school={kitchen.data?.settings.carbohydrate ?? "available"}
+            currency={kitchen.data?.settings.currency ?? "EUR"}
+            reference={draft.reference}
             fitting={fitting}
             store={store}
           />

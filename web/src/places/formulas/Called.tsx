@@ -1,11 +1,22 @@
 import type { Schemas } from "@/api/client";
 import { grams, kcal } from "@/parts/words";
+import type { BenchStore } from "./bench-store";
+import { ComparedWith } from "./ComparedWith";
+import type { Reference } from "./draft";
 
-type Claims = Schemas["Claims"];
 type Claim = Schemas["Claim"];
+type Judged = Schemas["Judged"];
+type Piece = Schemas["FiguresView"];
+
+interface CalledProps {
+  worked: Schemas["WorkedView"];
+  reference: Reference | null;
+  store: BenchStore;
+}
 
 /** What a piece may be called by the rules of Europe and of the US, and what lacks for the rest. */
-export function Called({ claims }: { claims: Claims }) {
+export function Called({ worked, reference, store }: CalledProps) {
+  const { claims, piece } = worked;
   const { eu, us, us_reference_g } = claims;
   if (!eu.length) return null;
   return (
@@ -28,13 +39,17 @@ export function Called({ claims }: { claims: Claims }) {
           Over 10 % sugar alcohols: a lot of it may have a laxative effect.
         </p>
       )}
+      <ComparedWith reference={reference} twin={claims.twin} store={store} />
       <details className="mt-1">
         <summary className="cursor-pointer font-semibold text-enamel-ink">Limits, and what lacks</summary>
-        <Table title="Europe, in 100 g of dough" claims={eu} />
-        {us_reference_g !== null && <Table title={`US, in the ${grams(us_reference_g)} g of its family`} claims={us} />}
+        <Table title="Europe" basis="100 g of dough" judged={eu} piece={piece} />
+        {us_reference_g !== null && (
+          <Table title="US" basis={`the ${grams(us_reference_g)} g of its family`} judged={us} piece={piece} />
+        )}
         <p className="mt-2 text-[13px] text-soft">
           Regulation (EC) 1924/2006 and 21 CFR 101.54 to 101.62. Baking takes water out, so 100 g of the baked piece
-          hold more of everything. US protein is meant corrected for its quality. Whether you may sell it, and what a
+          hold more of everything. US protein is meant corrected for its quality. A change is the smallest to one line
+          alone that meets the limit; what it does to the crumb is another matter. Whether you may sell it, and what a
           label has to say, is for local law.
         </p>
       </details>
@@ -42,12 +57,20 @@ export function Called({ claims }: { claims: Claims }) {
   );
 }
 
-function inWords(claims: readonly Claim[]): string {
-  const held = claims.filter((claim) => claim.holds && !claim.stronger).map((claim) => claim.name);
+function inWords(judged: readonly Judged[]): string {
+  const held = judged.filter(({ claim }) => claim.holds && !claim.stronger).map(({ claim }) => claim.name);
   return held.length ? held.join(", ") : "nothing special";
 }
 
-function Table({ title, claims }: { title: string; claims: readonly Claim[] }) {
+interface TableProps {
+  title: string;
+  /** What figures and limits are for. */
+  basis: string;
+  judged: readonly Judged[];
+  piece: Piece;
+}
+
+function Table({ title, basis, judged, piece }: TableProps) {
   return (
     <table className="mt-2 w-full text-[13px]">
       <caption className="text-left font-semibold">{title}</caption>
@@ -57,7 +80,10 @@ function Table({ title, claims }: { title: string; claims: readonly Claim[] }) {
             claim
           </th>
           <th scope="col" className="pl-2 text-right font-normal">
-            it has
+            a piece
+          </th>
+          <th scope="col" className="pl-2 text-right font-normal">
+            {basis}
           </th>
           <th scope="col" className="pl-2 text-right font-normal">
             limit
@@ -65,23 +91,39 @@ function Table({ title, claims }: { title: string; claims: readonly Claim[] }) {
         </tr>
       </thead>
       <tbody>
-        {claims.map((claim) => (
+        {judged.map(({ claim, nearest }) => (
           <tr key={claim.name} className="border-b border-rim align-top">
             <th scope="row" className="py-1 text-left font-normal">
               {claim.name}{" "}
               {claim.holds ? (
                 <b className="text-enamel-ink">holds</b>
               ) : (
-                <span className="block text-soft">{claim.change || "not"}</span>
+                <span className="block text-soft">
+                  {claim.change || "not"}
+                  {claim.nutrient && (
+                    <span className="block">{nearest ? changeInWords(nearest) : "no one line alone does it"}</span>
+                  )}
+                </span>
               )}
             </th>
-            <td className="py-1 pl-2 text-right whitespace-nowrap tabular-nums">{amount(claim.figure, claim)}</td>
-            <td className="py-1 pl-2 text-right whitespace-nowrap tabular-nums">{amount(claim.limit, claim)}</td>
+            <td className="py-1 pl-2 text-right whitespace-nowrap">{ofPiece(claim, piece)}</td>
+            <td className="py-1 pl-2 text-right whitespace-nowrap">{amount(claim.figure, claim)}</td>
+            <td className="py-1 pl-2 text-right whitespace-nowrap">{amount(claim.limit, claim)}</td>
           </tr>
         ))}
       </tbody>
     </table>
   );
+}
+
+/** The change in grams, rounded away from zero so that it still does what it says. */
+function changeInWords({ name, change_g, of_g }: Schemas["Change"]): string {
+  const most = Math.abs(change_g);
+  const step = most < 19.5 ? 10 : 1;
+  const rounded = Math.ceil(most * step - 1e-6) / step;
+  const by = grams(rounded);
+  if (change_g < 0) return rounded >= of_g ? `would hold without the ${name}` : `would hold with ${by} g less ${name}`;
+  return `would hold with ${by} g more ${name}`;
 }
 
 const threeDigits = new Intl.NumberFormat("en", { maximumSignificantDigits: 3 });
@@ -91,4 +133,11 @@ function amount(value: number, claim: Claim): string {
   const [unit] = claim.unit.split(/ in | of /);
   const figure = unit === "kcal" ? kcal(value) : threeDigits.format(value);
   return unit?.startsWith("lines") ? figure : `${figure} ${unit}`;
+}
+
+/** The same nutrient in a piece; nothing for a claim that is about a share or a count. */
+function ofPiece(claim: Claim, piece: Piece): string {
+  const value: unknown = claim.nutrient ? piece[claim.nutrient as keyof Piece] : undefined;
+  if (typeof value !== "number") return "";
+  return claim.nutrient === "energy_kcal" ? `${kcal(value)} kcal` : `${threeDigits.format(value)} g`;
 }

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Schemas } from "@/api/client";
 import { formulasQuery, kitchenQuery } from "@/api/queries";
+import { Alarms } from "@/parts/Alarms";
 import { Band } from "@/parts/Band";
 import { isTyping, useKeys } from "@/parts/keys";
 import { Slab } from "@/parts/Slab";
@@ -81,6 +82,7 @@ function Row({ formula, family }: { formula: Schemas["FormulaSummary"]; family: 
           {[family, `makes ${formula.pieces}`, `${grams(piece.mass_g)} g each`].filter(Boolean).join(" · ")}
           {piece.without_lines > 0 && <span className="text-caution"> · {withoutLines(piece.without_lines)}</span>}
         </span>
+        <Alarms alarms={formula.alarms} />
       </Link>
       <span className="text-right">
         <span className="block whitespace-nowrap">

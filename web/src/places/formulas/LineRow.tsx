@@ -18,7 +18,11 @@ export interface RowActions {
   paste: (key: string, text: string) => void;
   choose: (key: string, name: string, choice: Schemas["Choice"] | null) => void;
   part: (key: string, texts: readonly string[]) => void;
+  detail: (key: string, details: Details) => void;
 }
+
+/** What a line says besides how much of what. */
+export type Details = Pick<Schemas["DetailBody"], "optional" | "fill" | "used" | "weighed_g">;
 
 interface LineRowProps {
   line: Line;
@@ -86,6 +90,7 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
               chosen={line.chosen}
               onChoose={(choice) => actions.choose(line.key, shown.name, choice)}
               onForget={() => actions.choose(line.key, shown.name, null)}
+              onDetail={(details) => actions.detail(line.key, details)}
             />
             {shown.optional && <span className="ml-2">optional, counted</span>}
             {problem && <span className="ml-2 font-semibold text-caution">{problem}</span>}
@@ -109,8 +114,15 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
               {measured && <Band sd={figures.mass_sd_g} of={figures.mass_g ?? 0} unit="g" />}
               <span className="md:sr-only"> g</span>
             </span>
-            <span className="md:hidden"> · {kcal(figures.energy_kcal ?? 0)} kcal · </span>
-            <span className="text-protein-ink md:hidden">{grams(figures.protein_g ?? 0)} g protein</span>
+            <span className="md:hidden">
+              {" "}
+              · {kcal(figures.energy_kcal ?? 0)}
+              <Band sd={figures.energy_sd_kcal} of={figures.energy_kcal ?? 0} /> kcal ·{" "}
+            </span>
+            <span className="text-protein-ink md:hidden">
+              {grams(figures.protein_g ?? 0)}
+              <Band sd={figures.protein_sd_g} of={figures.protein_g ?? 0} unit="g" /> g protein
+            </span>
           </>
         ) : (
           problem && <span className="text-caution">not read</span>
@@ -123,9 +135,19 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
       </span>
       <span className="text-right max-md:hidden" data-kcal>
         {figures && kcal(figures.energy_kcal ?? 0)}
+        {figures && (
+          <span className="block leading-none">
+            <Band sd={figures.energy_sd_kcal} of={figures.energy_kcal ?? 0} />
+          </span>
+        )}
       </span>
       <span className="text-right font-semibold text-protein-ink max-md:hidden">
         {figures && grams(figures.protein_g ?? 0)}
+        {figures && (
+          <span className="block leading-none">
+            <Band sd={figures.protein_sd_g} of={figures.protein_g ?? 0} unit="g" />
+          </span>
+        )}
       </span>
       <button
         type="button"

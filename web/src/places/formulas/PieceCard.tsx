@@ -3,10 +3,11 @@ import { Problem, type Schemas } from "@/api/client";
 import { Band } from "@/parts/Band";
 import { useNotice } from "@/parts/Notices";
 import { Slab } from "@/parts/Slab";
-import { count, grams, kcal, plural, today, withoutLines } from "@/parts/words";
+import { count, grams, kcal, lineCount, money, plural, today, withoutLines } from "@/parts/words";
 import { useDayWrites } from "@/places/today/useDay";
 import type { BenchStore } from "./bench-store";
 import { Called } from "./Called";
+import type { Reference } from "./draft";
 
 type Figures = Schemas["FiguresView"];
 
@@ -30,12 +31,21 @@ const ROWS = [
 interface PieceCardProps {
   worked: Schemas["WorkedView"];
   school: string;
+  currency: string;
+  reference: Reference | null;
   fitting: Schemas["Fitting"] | null;
   store: BenchStore;
 }
 
 /** One piece: its slab, what it costs and brings, and the way into today's tin. */
-export const PieceCard = memo(function PieceCard({ worked, school, fitting, store }: PieceCardProps) {
+export const PieceCard = memo(function PieceCard({
+  worked,
+  school,
+  currency,
+  reference,
+  fitting,
+  store,
+}: PieceCardProps) {
   const { piece, batch, pieces, unread } = worked;
   const [wanted, setWanted] = useState("1");
   const writes = useDayWrites(today());
@@ -112,6 +122,7 @@ export const PieceCard = memo(function PieceCard({ worked, school, fitting, stor
         Whole batch: {grams(batch.mass_g)} g · {kcal(batch.energy_kcal)}
         <Band sd={batch.sd.energy_kcal} of={batch.energy_kcal} /> kcal · {grams(batch.protein_g)} g protein
       </p>
+      {worked.cost && <Costs cost={worked.cost} currency={currency} />}
       <form
         className="mt-3 flex flex-wrap items-center gap-2 border-t border-rim pt-3"
         onSubmit={(event) => {
@@ -138,10 +149,26 @@ export const PieceCard = memo(function PieceCard({ worked, school, fitting, stor
           {fitting && (fitting.pieces > 0 ? ` · ${count(fitting.pieces)} would fit` : " · none fits today")}
         </span>
       </form>
-      <Called claims={worked.claims} />
+      <Called worked={worked} reference={reference} store={store} />
     </aside>
   );
 });
+
+/** What a piece costs, only where every line has a price; else what is sure of it. */
+function Costs({ cost, currency }: { cost: Schemas["Cost"]; currency: string }) {
+  return (
+    <p className="mt-1 text-[14px]" data-cost>
+      Costs {cost.at_least && "at least "}
+      <b>{money(cost.piece, currency)}</b> a piece{" "}
+      <span className="text-soft">
+        · batch {money(cost.batch, currency)}
+        {cost.unpriced.length > 0 && (
+          <span title={cost.unpriced.join("\n")}> · no price for {lineCount(cost.unpriced.length)}</span>
+        )}
+      </span>
+    </p>
+  );
+}
 
 /** Protein weighed by its quality, a second figure under the one on the label. */
 function Quality({ quality }: { quality: Schemas["ProteinQuality"] }) {

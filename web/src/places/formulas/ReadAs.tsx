@@ -4,6 +4,9 @@ import { Popover } from "radix-ui";
 import { useState } from "react";
 import { api, data, type Schemas } from "@/api/client";
 
+import { LineDetails } from "./LineDetails";
+import type { Details } from "./LineRow";
+
 type Choice = Schemas["Choice"];
 
 interface ReadAsProps {
@@ -13,10 +16,11 @@ interface ReadAsProps {
   chosen: string | null;
   onChoose: (choice: Choice) => void;
   onForget: () => void;
+  onDetail: (details: Details) => void;
 }
 
 /** What a line was taken for, and what else it may mean. */
-export function ReadAs({ line, remark, chosen, onChoose, onForget }: ReadAsProps) {
+export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail }: ReadAsProps) {
   const [open, setOpen] = useState(false);
   const [words, setWords] = useState("");
   const found = useQuery({
@@ -51,7 +55,7 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget }: ReadAsProps
           align="start"
           sideOffset={6}
           collisionPadding={12}
-          className="card z-40 w-[min(360px,calc(100vw-24px))] p-3 shadow-xl"
+          className="card z-40 max-h-[var(--radix-popover-content-available-height)] w-[min(380px,calc(100vw-24px))] overflow-y-auto p-3 shadow-xl"
           aria-label={`What “${line.name}” means`}
         >
           <p className="mb-2 text-[13.5px] text-soft">
@@ -71,7 +75,7 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget }: ReadAsProps
             value={words}
             onChange={(event) => setWords(event.target.value)}
           />
-          <ul className="mt-2 max-h-[240px] overflow-y-auto" aria-label={words ? "Found" : "Runner-ups"}>
+          <ul className="mt-2 max-h-[112px] overflow-y-auto" aria-label={words ? "Found" : "Runner-ups"}>
             {offered.map((choice) => (
               <li key={choice.slug}>
                 <button
@@ -90,7 +94,7 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget }: ReadAsProps
           {words.trim() && found.isSuccess && offered.length === 0 && (
             <p className="text-soft">Nothing is called that.</p>
           )}
-          <p className="mt-2 text-[13px] text-soft">What you choose is remembered for these words.</p>
+          <p className="mt-1 text-[13px] text-soft">What you choose is remembered for these words.</p>
           {chosen && (
             <button
               type="button"
@@ -103,6 +107,7 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget }: ReadAsProps
               Forget, read it by its words
             </button>
           )}
+          {line.mass_g !== null && <LineDetails line={line} onDetail={onDetail} />}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

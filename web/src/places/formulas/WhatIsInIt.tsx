@@ -18,6 +18,12 @@ export function WhatIsInIt({ contents }: { contents: Contents }) {
             {unknown.length > 0 ? "no named allergen in what is known" : "none of the named allergens"}
           </span>
         )}
+        {contents.may_contain.length > 0 && (
+          <span className="text-caution">
+            {" "}
+            · may contain {contents.may_contain.map((each) => each.name).join(", ")}
+          </span>
+        )}
         {keeps.length > 0 && <span className="text-soft"> · {keeps.join(", ")}</span>}
         {unknown.length > 0 && <span className="text-caution"> · unknown for {lineCount(unknown.length)}</span>}
         <ChevronDown size={14} aria-hidden className="text-soft" />
@@ -31,11 +37,12 @@ export function WhatIsInIt({ contents }: { contents: Contents }) {
           className="card z-40 max-h-[70vh] w-[min(440px,calc(100vw-24px))] overflow-y-auto p-4 shadow-xl"
         >
           <Rows title="Contains" rows={contains} />
+          <Rows title="May contain, by the packs" rows={contents.may_contain} />
           <Rows title="Is not" rows={contents.breaks} />
           {unknown.length > 0 && <Rows title="Unknown" rows={[{ name: "not all known", lines: unknown }]} />}
           <p className="text-[13px] text-soft">
-            Told by the lines, as the ingredients are made up; traces (“may contain”) stand on the packs alone. Ask a
-            guest with an allergy, and read the packs.
+            Told by the lines, as the ingredients are made up; traces (“may contain”) only where a product’s label says
+            so. Ask a guest with an allergy, and read the packs.
           </p>
         </Popover.Content>
       </Popover.Portal>

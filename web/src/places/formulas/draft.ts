@@ -7,7 +7,11 @@ export interface Draft {
   pieces: number;
   method: string;
   parts: Part[];
+  /** What "reduced" compares with; null for nothing. */
+  reference: Reference | null;
 }
+
+export type Reference = Schemas["Reference"];
 
 export interface Part {
   key: string;
@@ -46,6 +50,7 @@ export function draftFrom({ draft }: Schemas["FormulaView"]): Draft {
   const parts = partsFrom(draft.parts);
   return {
     ...draft,
+    reference: draft.reference ?? null,
     parts: parts.length ? parts.map((part) => (part.lines.length ? part : newPart(part.name))) : [newPart()],
   };
 }

@@ -140,6 +140,17 @@ export function useRowActions(store: BenchStore): RowActions {
           tell(error instanceof Problem ? error.detail : String(error));
         }
       },
+      detail: async (key, details) => {
+        const line = find(key);
+        if (!line) return;
+        try {
+          const { text, chosen } = line;
+          const written = await data(api.POST("/api/bench/detail", { body: { text, chosen, ...details } }));
+          store.edit((draft) => changeLine(draft, key, { text: written.text }), `detail ${key}`);
+        } catch (error) {
+          tell(error instanceof Problem ? error.detail : String(error));
+        }
+      },
       paste: (key, text) => void paste(key, text),
       choose: (key, name, choice) => void choose(key, name, choice),
       part: (key, texts) => {

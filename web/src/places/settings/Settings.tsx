@@ -2,6 +2,8 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { RadioGroup } from "radix-ui";
 import { api, data, type Schemas } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
+import { Choose } from "@/parts/Choose";
+import { Guests } from "./Guests";
 
 type Choices = Schemas["SettingsBody"];
 
@@ -60,6 +62,7 @@ export function Settings() {
       <h1>Settings</h1>
       <p className="mt-1 text-soft">What is in the tin already keeps the figures it was laid in with.</p>
       <div className="mt-4 grid gap-4">
+        <Guests guests={kitchen.data?.guests ?? []} askable={kitchen.data?.askable ?? []} />
         {QUESTIONS.map(({ name, title, options }) => (
           <section key={name} className="card p-4">
             <h2 id={`setting-${name}`}>{title}</h2>
@@ -84,7 +87,21 @@ export function Settings() {
             </RadioGroup.Root>
           </section>
         ))}
+        <section className="card flex flex-wrap items-center gap-3 p-4">
+          <h2>Currency of prices</h2>
+          <Choose
+            label="Currency"
+            value={shown.currency}
+            options={CURRENCIES}
+            onChange={(currency) => save.mutate({ ...shown, currency })}
+          />
+        </section>
       </div>
     </div>
   );
 }
+
+const names = new Intl.DisplayNames("en", { type: "currency" });
+const CURRENCIES = Intl.supportedValuesOf("currency").map(
+  (code) => [code, `${code} · ${names.of(code) ?? code}`] as const,
+);

@@ -5,6 +5,7 @@ import { useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { Schemas } from "@/api/client";
 import { dayQuery } from "@/api/queries";
+import { Alarms } from "@/parts/Alarms";
 import { Band } from "@/parts/Band";
 import { isTyping, useKeys } from "@/parts/keys";
 import { clock, count, dayAfter, dayName, grams, kcal, longDate, plural, today } from "@/parts/words";
@@ -121,7 +122,7 @@ export function Today() {
               <AddFoods key={day} day={day} layFoods={writes.layFoods} input={input} />
             </div>
             <div className="max-lg:order-3">
-              <Entries entries={view.entries} onOpen={setOpened} onRemove={writes.remove} />
+              <Entries entries={view.entries} alarms={view.entry_alarms} onOpen={setOpened} onRemove={writes.remove} />
             </div>
           </div>
         </>
@@ -257,6 +258,7 @@ function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"])
                   <span className="text-caution"> · without what could not be read</span>
                 )}
               </div>
+              <Alarms alarms={fit.alarms} />
             </div>
             <div className="flex items-center gap-3">
               <span className="figure text-[19px] text-protein-ink">{grams(fit.figures.protein_g)} g</span>
@@ -278,11 +280,13 @@ function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"])
 
 interface EntriesProps {
   entries: Entry[];
+  /** Alarms of the formulas that pieces are of, by their id. */
+  alarms: Day["entry_alarms"];
   onOpen: (entry: Entry) => void;
   onRemove: (entry: Entry) => void;
 }
 
-function Entries({ entries, onOpen, onRemove }: EntriesProps) {
+function Entries({ entries, alarms, onOpen, onRemove }: EntriesProps) {
   return (
     <section className="card" aria-labelledby="entries-title">
       <h2 id="entries-title" className="border-b border-rim px-[14px] py-[10px]">
@@ -317,6 +321,7 @@ function Entries({ entries, onOpen, onRemove }: EntriesProps) {
                   <span className="text-caution"> · without what could not be read</span>
                 )}
               </div>
+              {entry.formula_id && <Alarms alarms={alarms[entry.formula_id]} />}
             </div>
             <button
               type="button"

@@ -1,0 +1,40 @@
+"""What a formula costs, from the prices of its lines."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Final
+
+from ample_crumb.core.formula.formula import FormulaFigures
+
+FREE: Final = frozenset({"water"})
+"""Foods from the tap, which nobody prices."""
+
+
+@dataclass(frozen=True, slots=True)
+class Cost:
+    """Cost of the batch and of a piece, in the kitchen's money. `unpriced` are the lines without a price: while there
+    are any, or lines that could not be read, these are lower limits."""
+
+    batch: float
+    piece: float
+    unpriced: tuple[str, ...]
+    at_least: bool
+
+
+def cost_of(worked: FormulaFigures, price_per_g: Mapping[str, float]) -> Cost | None:
+    """Cost of a formula by the price of a gram of each ingredient's slug; None where no line has a price. What was
+    prepared and not used is not counted: it is still there."""
+    lines = [line for part in worked.parts for line in part.lines if line.figures and line.ingredient]
+    batch, priced, unpriced = 0.0, False, []
+    for line in lines:
+        assert line.figures is not None
+        assert line.ingredient is not None
+        price = 0.0 if line.ingredient.slug in FREE else price_per_g.get(line.ingredient.slug)
+        if price is None:
+            unpriced.append(line.text)
+        else:
+            batch += price * line.figures.mass_g
+            priced = priced or price > 0
+    if not priced:
+        return None
+    return Cost(batch, batch / worked.pieces, tuple(unpriced), bool(unpriced or worked.unread))

@@ -1,0 +1,87 @@
+"""A line written anew: a little more or less of it, weighed instead of measured, or with its details changed."""
+
+import re
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Final
+
+from ample_crumb.core.formula.reading import ReadLine
+from ample_crumb.core.quantity.lines import read_line, without_optional
+from ample_crumb.core.quantity.used import read_used, used_in_words
+
+_SEGMENT: Final = re.compile(r"[,;]\s+")
+_BRACKET: Final = re.compile(r"\s*\(([^()]*)\)")
+
+
+@dataclass(frozen=True, slots=True)
+class Details:
+    """What a line says besides how much of what. `fill` is how the cup was filled, empty for the usual way; `used` the
+    share of it that is used, over 0 to 1; `weighed_g` what a scale showed for it, None to leave the amount as it is."""
+
+    optional: bool = False
+    fill: str = ""
+    used: float = 1.0
+    weighed_g: float | None = None
+
+
+def nudged(line: ReadLine, factor: float) -> str | None:
+    """The text of `line` in grams, its amount multiplied by `factor`; None when it has no grams to multiply.
+
+    Grams, because 5 % more of "1 cup" is nothing that a cup can measure. From 20 g up whole grams are written, below
+    that tenths, and the amount always moves by at least one such step.
+    """
+    if line.figures is None or line.prepared_g is None:
+        return None
+    was = line.prepared_g
+    step = 1.0 if was >= 20 else 0.1
+    grams = round(was * factor / step) * step
+    if abs(grams - was) < step / 2:
+        grams = was + (step if factor > 1 else -step)
+    share = line.figures.mass_g / was
+    return _in_grams(line.text, max(grams, step)) + (f", {used_in_words(share)}" if share < 1 else "") + _optional(line)
+
+
+def with_details(line: ReadLine, details: Details) -> str:
+    """The text of `line` saying `details`, and otherwise as it was written; unchanged where it says them already."""
+    text = _weighed(line, details.weighed_g) if details.weighed_g is not None else line.text
+    words = without_optional(text).strip()
+    share = line.figures.mass_g / line.prepared_g if line.figures and line.prepared_g else 1.0
+    if abs(details.used - share) > 0.0005:
+        words = _without_notes(words, lambda note: read_used(note) is not None)
+        words += f", {used_in_words(details.used)}" if details.used < 1 else ""
+    if line.fills and details.weighed_g is None and details.fill != fill_of(line):
+        words = _without_notes(words, lambda note: note.lower() in line.fills)
+        words = re.sub(rf"\b(?:{'|'.join(map(re.escape, line.fills))})\s+", "", words, flags=re.IGNORECASE)
+        words += f", {details.fill}" if details.fill in line.fills[1:] else ""
+    return words + (" (optional)" if details.optional else "")
+
+
+def fill_of(line: ReadLine) -> str:
+    """How the cup of a line was filled by what it says; empty for the usual way."""
+    words = line.text.lower()
+    return next((fill for fill in line.fills[1:] if re.search(rf"\b{re.escape(fill)}\b", words)), "")
+
+
+def _weighed(line: ReadLine, grams: float) -> str:
+    written = read_line(line.text)
+    at = line.text.find(written.name) if written.name else -1
+    measured = written.amount is not None and not written.amount.stated and line.basis != "weighed"
+    if not measured or at <= 0:
+        return _in_grams(line.text, grams) + _optional(line)
+    # The cup that was written stays beside what the scale said.
+    return f"{line.text[:at].rstrip()} ({grams:.4g} g) {line.text[at:]}"
+
+
+def _in_grams(text: str, grams: float) -> str:
+    written = read_line(text)
+    return f"{grams:.4g} g {written.name}" + "".join(f", {note}" for note in written.notes)
+
+
+def _optional(line: ReadLine) -> str:
+    return " (optional)" if line.optional else ""
+
+
+def _without_notes(text: str, unwanted: Callable[[str], bool]) -> str:
+    bare = _BRACKET.sub(lambda match: "" if unwanted(match[1].strip()) else match[0], text)
+    first, *notes = _SEGMENT.split(bare)
+    return ", ".join([first, *(note for note in notes if not unwanted(note.strip()))])

@@ -1,0 +1,1 @@
+"""What the application asks outside itself, each behind a protocol with a stand-in that ships."""

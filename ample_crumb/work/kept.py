@@ -1,0 +1,65 @@
+"""What is kept of each formula for lists: the figures of a piece, what it contains, and which foods it uses."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from hashlib import sha256
+from pathlib import Path
+from typing import Final
+from uuid import UUID
+
+from ample_crumb import core
+from ample_crumb.core.doubt.spread import doubt_of
+from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.core.formula.contents import Brief, contents_of
+from ample_crumb.core.formula.formula import Part, work_out
+from ample_crumb.store import formulas, kitchens
+from ample_crumb.store.database import Connection
+from ample_crumb.store.formulas import FormulaRow
+from ample_crumb.store.kitchens import Who
+from ample_crumb.work.ways import Ways
+
+FIGURES_BY: Final = sha256(
+    b"".join(path.read_bytes() for path in sorted(Path(core.__file__).parent.rglob("*.*")) if path.suffix != ".pyc")
+).hexdigest()[:16]
+"""Names the rules and tables that kept figures were worked out by; kept figures of another name are worked out anew."""
+
+
+@dataclass(frozen=True, slots=True)
+class Kept:
+    """The figures of one piece with their band, its contents, and the slugs of the foods in it."""
+
+    piece: Portion
+    brief: Brief
+    uses: frozenset[str]
+
+
+def kept_of(connection: Connection, who: Who, rows: Iterable[FormulaRow], ways: Ways) -> dict[UUID, Kept]:
+    """What is kept of each of these formulas, worked out anew where it is stale."""
+    rows = list(rows)
+    kept = {row.id: _as_kept(row) for row in rows if row.figures_by == FIGURES_BY}
+    stale = [row for row in rows if row.id not in kept]
+    if len(stale) > 1:
+        kitchens.lock(connection, who.kitchen_id)
+    for row in stale:
+        parts = formulas.parts_of(connection, who.kitchen_id, row.id)
+        kept[row.id] = work_and_keep(connection, who, row.id, parts, row.pieces, ways)
+    return kept
+
+
+def work_and_keep(
+    connection: Connection, who: Who, formula_id: UUID, parts: tuple[Part, ...], pieces: int, ways: Ways
+) -> Kept:
+    """Works a formula out and keeps what lists show of it."""
+    worked = work_out(parts, pieces, ways.cupboard, ways.manner)
+    lines = (line for part in worked.parts for line in part.lines)
+    kept = Kept(
+        piece=Portion(worked.piece, doubt_of(worked, ways.cupboard).piece),
+        brief=contents_of(worked, ways.cupboard).brief(),
+        uses=frozenset(line.ingredient.slug for line in lines if line.ingredient),
+    )
+    formulas.keep_figures(connection, who.kitchen_id, formula_id, kept.piece, kept.brief, kept.uses, FIGURES_BY)
+    return kept
+
+
+def _as_kept(row: FormulaRow) -> Kept:
+    return Kept(row.portion(), row.brief(), frozenset(row.uses))

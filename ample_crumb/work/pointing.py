@@ -1,0 +1,51 @@
+"""Which label of a product the lines of formulas are pointed at. Callers hold the kitchen's lock."""
+
+from collections.abc import Callable, Collection
+
+from ample_crumb.core.formula.formula import Line, Part, work_out
+from ample_crumb.store import formulas
+from ample_crumb.store.database import Connection
+from ample_crumb.store.kitchens import Who
+from ample_crumb.work.ways import Ways, ways_of
+
+
+def pin(connection: Connection, who: Who, slug: str) -> None:
+    """Points the lines that find this label by its name at it, so that a newer label does not change them."""
+    ways = ways_of(connection, who)
+    _rewrite(connection, who, lambda parts: _pinned(parts, slug, ways))
+
+
+def point(connection: Connection, who: Who, older: Collection[str], at: str) -> None:
+    """Points the lines that are at one of the `older` labels at another."""
+
+    def moved(line: Line) -> Line:
+        return Line(line.text, at) if line.chosen in older else line
+
+    _rewrite(connection, who, lambda parts: tuple(Part(part.name, tuple(map(moved, part.lines))) for part in parts))
+
+
+def _pinned(parts: tuple[Part, ...], slug: str, ways: Ways) -> tuple[Part, ...]:
+    read = work_out(parts, 1, ways.cupboard, ways.manner).parts
+    return tuple(
+        Part(
+            part.name,
+            tuple(
+                Line(line.text, slug) if as_read.ingredient and as_read.ingredient.slug == slug else line
+                for line, as_read in zip(part.lines, figures.lines, strict=True)
+            ),
+        )
+        for part, figures in zip(parts, read, strict=True)
+    )
+
+
+def _rewrite(connection: Connection, who: Who, change: Callable[[tuple[Part, ...]], tuple[Part, ...]]) -> None:
+    """Writes the parts that `change` changes, as their formula's next version, so that open windows notice. Each
+    formula is locked before it is read: one that is being saved is waited for, and then read as saved."""
+    for row in formulas.listed(connection, who.kitchen_id):
+        if formulas.find(connection, who.kitchen_id, row.id, lock=True) is None:
+            continue
+        was = formulas.parts_of(connection, who.kitchen_id, row.id)
+        now = change(was)
+        if now != was:
+            formulas.next_version(connection, who.kitchen_id, row.id)
+            formulas.write_parts(connection, who.kitchen_id, row.id, now)

@@ -1,0 +1,65 @@
+"""What a formula is compared with for claims such as "reduced": another formula, or figures as typed."""
+
+from dataclasses import dataclass
+from typing import Any
+from uuid import UUID
+
+from ample_crumb.core.food.claims import Twin
+from ample_crumb.core.food.nutrients import NAMES, Nutrients
+from ample_crumb.store import formulas
+from ample_crumb.store.database import Connection
+from ample_crumb.store.formulas import FormulaRow
+from ample_crumb.store.kitchens import Who
+from ample_crumb.work.kept import kept_of
+from ample_crumb.work.ways import Ways
+
+
+@dataclass(frozen=True, slots=True)
+class Reference:
+    """Another formula by its id, or a food by name with its figures for `mass_g` of it; None is unknown."""
+
+    formula_id: UUID | None = None
+    name: str = ""
+    mass_g: float = 100.0
+    energy_kcal: float | None = None
+    protein_g: float | None = None
+    fat_g: float | None = None
+    saturates_g: float | None = None
+    sugars_g: float | None = None
+    fibre_g: float | None = None
+    salt_g: float | None = None
+
+
+_FIGURES = tuple(name for name in Reference.__slots__ if name in NAMES)
+
+
+def reference_of(row: FormulaRow) -> Reference | None:
+    """The reference of a stored formula."""
+    if row.twin_id is not None:
+        return Reference(formula_id=row.twin_id)
+    return None if row.twin is None else Reference(**row.twin)
+
+
+def as_typed(reference: Reference | None) -> dict[str, Any] | None:
+    """A typed reference as it is stored; None for none and for a formula."""
+    if reference is None or reference.formula_id is not None:
+        return None
+    return {name: getattr(reference, name) for name in ("name", "mass_g", *_FIGURES)}
+
+
+def twin_of(connection: Connection, who: Who, reference: Reference | None, ways: Ways) -> Twin | None:
+    """The twin that a reference means; None without one, and for a formula that is not there or has no figures."""
+    if reference is None:
+        return None
+    if reference.formula_id is None:
+        figures = {name: getattr(reference, name) for name in _FIGURES}
+        return Twin(reference.name or "the reference", Nutrients(**figures).times(100 / reference.mass_g))
+    row = formulas.find(connection, who.kitchen_id, reference.formula_id)
+    if row is None:
+        return None
+    figures_of = kept_of(connection, who, [row], ways)[row.id].piece.figures
+    if figures_of.mass_g <= 0:
+        return None
+    complete = not figures_of.without_lines
+    known = {name: None if name in figures_of.at_least else getattr(figures_of.nutrients, name) for name in _FIGURES}
+    return Twin(row.name, Nutrients(**known).times(100 / figures_of.mass_g), complete)
