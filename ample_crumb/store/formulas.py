@@ -82,8 +82,9 @@ def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID | None = N
 def find(connection: Connection, kitchen_id: UUID, formula_id: UUID, *, lock: bool = False) -> FormulaRow | None:
     """One formula, or None. With `lock` nobody else changes it until the transaction ends."""
     if lock:
+        # No stronger lock than its own update takes: formulas that are compared with each other would wait for ever.
         connection.execute(
-            "select 1 from formula where kitchen_id = %(kitchen_id)s and id = %(id)s for update",
+            "select 1 from formula where kitchen_id = %(kitchen_id)s and id = %(id)s for no key update",
             {"kitchen_id": kitchen_id, "id": formula_id},
         )
     return next(iter(listed(connection, kitchen_id, formula_id)), None)

@@ -14,7 +14,7 @@ from ample_crumb.core.food.measured import Measured, measured
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.core.food.product import Contains, LabelProblem, OwnMeasures, ingredient_of
 from ample_crumb.core.food.product_code import code_of
-from ample_crumb.core.formula.reading import ReadLine, read_against
+from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.lines import read_line
 from ample_crumb.core.quantity.names import words
@@ -272,10 +272,7 @@ def set_price(database: Database, who: Who, food: str, price: float | None, for_
         if price is None:
             prices.forget_price(connection, who.kitchen_id, food)
             return None
-        read = _priced(for_text, ways, slug)
-        if read.figures is None:
-            raise CannotAccept("/for_text", f"{read.problem} Say how much of it, such as 500 g or 10 eggs.")
-        bought = Price(price, for_text.strip(), read.figures.mass_g)
+        bought = Price(price, for_text.strip(), _grams_of(for_text, ways, slug))
         prices.set_price(connection, who.kitchen_id, food, bought)
         return bought
 
@@ -334,10 +331,17 @@ def changed(connection: Connection, who: Who) -> None:
     formulas.figures_are_stale(connection, who.kitchen_id)
 
 
-def _priced(for_text: str, ways: Ways, slug: str) -> ReadLine:
-    """How many grams a price is for; an amount alone is one of this food."""
-    text = for_text.strip() if read_line(for_text).name else f"{for_text} food"
-    return read_against(text, ways.cupboard, ways.manner, slug)
+def _grams_of(for_text: str, ways: Ways, slug: str) -> float:
+    """How many grams of a food an amount names, "500 g" or "10 eggs". Raises CannotAccept."""
+    item = ways.cupboard.ingredients[slug]
+    said = read_line(for_text).name
+    own_words = {word for name in (item.name, *item.synonyms) for word in words(name)}
+    if said and own_words.isdisjoint(words(said)):
+        raise CannotAccept("/for_text", f"What is “{said[:40]}” of it? Say how much, such as 500 g or 10 eggs.")
+    read = read_against(for_text if said else f"{for_text} food", ways.cupboard, ways.manner, slug)
+    if read.figures is None:
+        raise CannotAccept("/for_text", f"{read.problem} Say how much of it, such as 500 g or 10 eggs.")
+    return read.figures.mass_g
 
 
 def _item(item: Ingredient) -> Item:

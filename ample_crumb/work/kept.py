@@ -50,15 +50,27 @@ def work_and_keep(
     connection: Connection, who: Who, formula_id: UUID, parts: tuple[Part, ...], pieces: int, ways: Ways
 ) -> Kept:
     """Works a formula out and keeps what lists show of it."""
+    kept = _worked(parts, pieces, ways)
+    formulas.keep_figures(connection, who.kitchen_id, formula_id, kept.piece, kept.brief, kept.uses, FIGURES_BY)
+    return kept
+
+
+def seen_of(connection: Connection, who: Who, row: FormulaRow, ways: Ways) -> Kept:
+    """What would be kept of a formula, without keeping it: for whoever holds another formula's lock already, since two
+    that wrote each other's would wait for each other."""
+    if row.figures_by == FIGURES_BY:
+        return _as_kept(row)
+    return _worked(formulas.parts_of(connection, who.kitchen_id, row.id), row.pieces, ways)
+
+
+def _worked(parts: tuple[Part, ...], pieces: int, ways: Ways) -> Kept:
     worked = work_out(parts, pieces, ways.cupboard, ways.manner)
     lines = (line for part in worked.parts for line in part.lines)
-    kept = Kept(
+    return Kept(
         piece=Portion(worked.piece, doubt_of(worked, ways.cupboard).piece),
         brief=contents_of(worked, ways.cupboard).brief(),
         uses=frozenset(line.ingredient.slug for line in lines if line.ingredient),
     )
-    formulas.keep_figures(connection, who.kitchen_id, formula_id, kept.piece, kept.brief, kept.uses, FIGURES_BY)
-    return kept
 
 
 def _as_kept(row: FormulaRow) -> Kept:

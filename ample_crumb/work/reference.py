@@ -10,7 +10,7 @@ from ample_crumb.store import formulas
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.kitchens import Who
-from ample_crumb.work.kept import kept_of
+from ample_crumb.work.kept import seen_of
 from ample_crumb.work.ways import Ways
 
 
@@ -57,7 +57,7 @@ def twin_of(connection: Connection, who: Who, reference: Reference | None, ways:
     row = formulas.find(connection, who.kitchen_id, reference.formula_id)
     if row is None:
         return None
-    figures_of = kept_of(connection, who, [row], ways)[row.id].piece.figures
+    figures_of = seen_of(connection, who, row, ways).piece.figures
     if figures_of.mass_g <= 0:
         return None
     complete = not figures_of.without_lines

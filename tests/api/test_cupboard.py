@@ -190,6 +190,7 @@ class Prices(ApiCase):
         self.assertEqual((saved["price"]["for_g"], saved["number"]), (310, 2))
         wrong = self.ask("PUT", f"/api/prices/{made['id']}", {"price": 3, "for_text": "3 cups"}, 422)
         self.assertEqual(wrong["errors"][0]["pointer"], "/for_text")
+        self.ask("PUT", "/api/prices/skyr", {"price": 3, "for_text": "a shelf"}, 422)
         self.ask("PUT", "/api/prices/moonlight", {"price": 3, "for_text": "1 g"}, 404)
         food = self.ask("GET", "/api/foods/skyr")
         self.assertEqual((food["item"]["name"], food["used"], food["price"]), ("skyr, plain", [], None))

@@ -75,6 +75,9 @@ class Rewritten(unittest.TestCase):
         self.assertEqual(grams(written), 55)
         self.assertEqual(read(written).basis, "weighed")
         self.assertIn("sieved", written)
+        for text in ("100 g icing sugar, half used", "1 cup icing sugar, half used"):
+            part = with_details(read(text), Details(used=0.5, weighed_g=90))
+            self.assertEqual((grams(part), part.count("half used")), (45, 1))
 
     def test_filling_a_cup_otherwise_changes_its_grams(self) -> None:
         line = read("1 cup almond flour")

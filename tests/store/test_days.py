@@ -9,8 +9,10 @@ import psycopg
 from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.nutrients import Band, Figures, Nutrients, Portion
 from ample_crumb.core.food.product import Contains, OwnMeasures
-from ample_crumb.store import days, kitchens, products
+from ample_crumb.store import days, guests, kitchens, prices, products
+from ample_crumb.store.guests import GuestRow
 from ample_crumb.store.kitchens import Settings, Who
+from ample_crumb.store.prices import Price
 from ample_crumb.store.products import About
 from tests.kitchen import new_database, open_database
 
@@ -111,3 +113,21 @@ class Kept(unittest.TestCase):
             raise Stop
         with self.database.transaction() as connection:
             self.assertIsNone(kitchens.habits_of(connection, self.who).cupboard_revision)
+
+    def test_prices_and_guests_are_the_kitchens_own(self) -> None:
+        guest, kitchen, other = GuestRow(uuid4(), "Anna", ["milk"]), self.who.kitchen_id, self.other.kitchen_id
+        with self.database.transaction() as connection:
+            for price in (Price(1.8, "450 g", 450), Price(0.1, "a spoon", 4.3)):
+                prices.set_price(connection, kitchen, "skyr", price)
+                self.assertEqual(prices.price_of(connection, kitchen, "skyr"), price)
+            self.assertIsNone(prices.price_of(connection, other, "skyr"))
+            self.assertTrue(guests.put(connection, kitchen, guest))
+            self.assertFalse(guests.put(connection, other, guest))
+            guests.remove(connection, other, guest.id)
+            self.assertEqual((guests.listed(connection, kitchen), guests.listed(connection, other)), ([guest], []))
+            habits = kitchens.habits_of(connection, self.who)
+            self.assertAlmostEqual(habits.prices["skyr"], 0.1 / 4.3)
+            self.assertEqual((len(habits.prices), habits.guests), (1, [["Anna", ["milk"]]]))
+            self.assertEqual(kitchens.habits_of(connection, self.other).prices, {})
+            prices.forget_price(connection, kitchen, "skyr")
+            self.assertIsNone(prices.price_of(connection, kitchen, "skyr"))

@@ -46,7 +46,7 @@ def with_details(line: ReadLine, details: Details) -> str:
     text = _weighed(line, details.weighed_g) if details.weighed_g is not None else line.text
     words = without_optional(text).strip()
     share = line.figures.mass_g / line.prepared_g if line.figures and line.prepared_g else 1.0
-    if abs(details.used - share) > 0.0005:
+    if details.weighed_g is not None or abs(details.used - share) > 0.0005:
         words = _without_notes(words, lambda note: read_used(note) is not None)
         words += f", {used_in_words(details.used)}" if details.used < 1 else ""
     if line.fills and details.weighed_g is None and details.fill != fill_of(line):

@@ -29,9 +29,10 @@ interface ProductSheetProps {
 
 export function ProductSheet({ sheet, onClose, onOpen }: ProductSheetProps) {
   const id = sheet.kind === "stored" ? sheet.id : "";
-  const query = useQuery({ ...productQuery(id), enabled: id !== "" });
+  // What is typed begins at the product as it is now, never at what this window remembers of it.
+  const query = useQuery({ ...productQuery(id), enabled: id !== "", refetchOnMount: "always" });
   if (sheet.kind === "new") return <Typed from={sheet.draft} view={null} onClose={onClose} onOpen={onOpen} />;
-  if (query.data) {
+  if (query.data && query.isFetchedAfterMount) {
     return <Typed from={draftOf(query.data.draft)} view={query.data} onClose={onClose} onOpen={onOpen} />;
   }
   return (

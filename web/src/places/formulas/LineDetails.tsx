@@ -1,5 +1,5 @@
 import { ToggleGroup } from "radix-ui";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { Schemas } from "@/api/client";
 import { grams } from "@/parts/words";
 import type { Details } from "./LineRow";
@@ -13,6 +13,9 @@ interface LineDetailsProps {
 export function LineDetails({ line, onDetail }: LineDetailsProps) {
   const now: Details = { optional: line.optional, fill: line.fill, used: line.used };
   const [usual = ""] = line.fills;
+  // Ticked at once; the line follows when it has been written anew.
+  const [optional, setOptional] = useState(line.optional);
+  useEffect(() => setOptional(line.optional), [line.optional]);
   return (
     <section className="mt-3 grid gap-2 border-t border-rim pt-3" aria-label="Details of the line">
       {line.fills.length > 1 && (
@@ -60,8 +63,11 @@ export function LineDetails({ line, onDetail }: LineDetailsProps) {
         <input
           type="checkbox"
           className="size-[18px] accent-[var(--enamel-ink)]"
-          checked={line.optional}
-          onChange={(event) => onDetail({ ...now, optional: event.target.checked })}
+          checked={optional}
+          onChange={(event) => {
+            setOptional(event.target.checked);
+            onDetail({ ...now, optional: event.target.checked });
+          }}
         />
         Optional: totals are given with and without it
       </label>

@@ -88,7 +88,8 @@ export const PieceCard = memo(function PieceCard({
             g <span className="text-[14px] font-medium">protein</span>
           </div>
           <div className="text-soft">
-            one of {pieces} · {grams(piece.mass_g)} g of dough
+            one of {pieces} · {grams(piece.mass_g)}
+            <Band sd={piece.sd.mass_g} of={piece.mass_g} unit="g" /> g of dough
           </div>
         </div>
       </div>
@@ -119,8 +120,10 @@ export const PieceCard = memo(function PieceCard({
       </dl>
       <Quality quality={worked.quality} />
       <p className="mt-2 text-[14px] text-soft">
-        Whole batch: {grams(batch.mass_g)} g · {kcal(batch.energy_kcal)}
-        <Band sd={batch.sd.energy_kcal} of={batch.energy_kcal} /> kcal · {grams(batch.protein_g)} g protein
+        Whole batch: {grams(batch.mass_g)}
+        <Band sd={batch.sd.mass_g} of={batch.mass_g} unit="g" /> g · {kcal(batch.energy_kcal)}
+        <Band sd={batch.sd.energy_kcal} of={batch.energy_kcal} /> kcal · {grams(batch.protein_g)}
+        <Band sd={batch.sd.protein_g} of={batch.protein_g} unit="g" /> g protein
       </p>
       {worked.cost && <Costs cost={worked.cost} currency={currency} />}
       <form

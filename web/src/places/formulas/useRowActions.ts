@@ -146,7 +146,7 @@ export function useRowActions(store: BenchStore): RowActions {
         try {
           const { text, chosen } = line;
           const written = await data(api.POST("/api/bench/detail", { body: { text, chosen, ...details } }));
-          store.edit((draft) => changeLine(draft, key, { text: written.text }), `detail ${key}`);
+          store.edit((draft) => changeLine(draft, key, { text: written.text }));
         } catch (error) {
           tell(error instanceof Problem ? error.detail : String(error));
         }

@@ -1,0 +1,147 @@
+"""Codes, drafts, details of lines, prices, guests and comparisons in a real browser."""
+
+import re
+
+from playwright.sync_api import expect
+
+from tests.browser.page import InBrowser
+from tests.browser.test_story import open_new
+
+
+class HonestNumbers(InBrowser):
+    def test_a_code_fills_the_label_and_its_ingredients_are_offered(self) -> None:
+        page = self.page()
+        page.get_by_role("link", name="Cupboard").click()
+        page.get_by_role("button", name="New product").click()
+        code = page.get_by_label("Code, the digits under the bars")
+        code.fill("2000004100019")
+        page.get_by_role("button", name="Look it up").click()
+        expect(page.get_by_text("One digit of this code is wrong", exact=False)).to_be_visible()
+        code.fill("2000004100414")
+        page.get_by_role("button", name="Look it up").click()
+        expect(page.get_by_text("The product register does not answer", exact=False)).to_be_visible()
+        code.fill("2000004100407")
+        page.get_by_role("button", name="Look it up").click()
+        page.get_by_role("button", name="Stop").click()
+        code.fill("2000004100025")
+        page.keyboard.press("Enter")
+        expect(page.get_by_label("Name", exact=True)).to_have_value("Breakwater whey, hazelnut cocoa")
+        expect(page.locator("[data-check]")).to_contain_text("77 g protein")
+        expect(page.locator("[data-offers]")).to_contain_text("May contain peanut, soy")
+        page.get_by_role("button", name="Take this over").click()
+        milk = page.get_by_label("Contains", exact=True).get_by_role("button", name="milk")
+        expect(milk).to_have_attribute("aria-pressed", "true")
+        page.get_by_label("What you measured").fill("1 scoop = 29 g; 1 tin = ?")
+        page.get_by_role("button", name="Fill in").click()
+        expect(page.get_by_label("One scoop")).to_have_value("29")
+        expect(page.get_by_text("“1 tin = ?” cannot be read", exact=False)).to_be_visible()
+        self.assert_accessible(page, "a product from the register")
+        page.get_by_role("button", name="Save product").click()
+        expect(page.get_by_text("Breakwater whey, hazelnut cocoa is in the cupboard.", exact=True)).to_be_visible()
+        page.get_by_role("button", name="New product").click()
+        code.fill("2000004100025")
+        page.get_by_role("button", name="Look it up").click()
+        page.get_by_role("button", name="Open it").click()
+        expect(page.get_by_role("heading", name="Breakwater whey, hazelnut cocoa")).to_be_visible()
+
+    def test_a_draft_is_put_right(self) -> None:
+        page = self.page()
+        page.get_by_role("link", name="Cupboard").click()
+        page.get_by_role("button", name="Open Lantern coconut spread").click()
+        expect(page.get_by_text("Is it in kJ?").last).to_be_visible()
+        page.get_by_label("Name", exact=True).fill("Lantern coconut cream")
+        page.get_by_role("button", name="Keep as a draft").click()
+        expect(page.get_by_text("is kept as a draft", exact=False).first).to_be_visible()
+        page.get_by_role("button", name="Open Lantern coconut cream").click()
+        page.get_by_role("radio", name="kJ").click()
+        expect(page.get_by_role("button", name="Keep as a draft")).to_have_count(0)
+        page.get_by_role("button", name="Save product").click()
+        expect(page.get_by_text("Lantern coconut cream is in the cupboard.", exact=True)).to_be_visible()
+
+    def test_details_of_a_line_are_written_into_it(self) -> None:
+        page = self.page()
+        open_new(page, "1 cup almond flour\n100 g icing sugar\nmakes 4")
+        line = page.get_by_label("Line as written").first
+        page.get_by_role("button", name=re.compile("^Read as almond flour")).click()
+        page.get_by_role("radio", name="packed").click()
+        expect(line).to_have_value("1 cup almond flour, packed")
+        page.get_by_label("Optional: totals").check()
+        expect(line).to_have_value("1 cup almond flour, packed (optional)")
+        expect(page.get_by_text("Without what is optional", exact=False)).to_be_visible()
+        self.assert_accessible(page, "details of a line")
+        page.keyboard.press("Escape")
+        page.get_by_role("button", name=re.compile("^Read as icing sugar")).click()
+        page.get_by_label("Used of it, %").fill("50")
+        page.keyboard.press("Enter")
+        sugar = page.get_by_label("Line as written").nth(1)
+        expect(sugar).to_have_value("100 g icing sugar, half used")
+        expect(page.locator("[data-grams]").nth(1)).to_contain_text("50")
+        page.get_by_label("On the scale, g").fill("90")
+        page.get_by_role("button", name="Write it").click()
+        expect(sugar).to_have_value("90 g icing sugar, half used")
+        page.keyboard.press("Escape")
+        page.get_by_role("button", name="Undo", exact=True).click()
+        expect(sugar).to_have_value("100 g icing sugar, half used")
+
+    def test_a_price_a_guest_and_a_comparison(self) -> None:
+        page = self.page()
+        open_new(page, "100 g butter\n200 g walnuts\nmakes 4")
+        page.get_by_label("Name of the formula").fill("Walnut rounds")
+        expect(page.locator("[data-saved]")).to_have_text("saved")
+        bench = page.url
+        page.get_by_role("link", name="Cupboard").click()
+        page.get_by_label("Search the cupboard").fill("butter")
+        page.get_by_role("button", name="Open butter, unsalted", exact=True).click()
+        expect(page.get_by_role("link", name="Walnut rounds")).to_be_visible()
+        page.get_by_label("Price in EUR").fill("2,40")
+        page.get_by_label("For how much").fill("a while")
+        page.get_by_role("button", name="Save the price").click()
+        expect(page.get_by_text("What is “while” of it?", exact=False)).to_be_visible()
+        page.get_by_label("For how much").fill("250 g")
+        page.get_by_role("button", name="Save the price").click()
+        expect(page.get_by_text("€0.96 for 100 g")).to_be_visible()
+        self.assert_accessible(page, "a generic food")
+        page.goto(bench)
+        expect(page.locator("[data-cost]")).to_contain_text("at least €0.24 a piece")
+        expect(page.locator("[data-cost]")).to_contain_text("no price for 1 line")
+
+        page.get_by_role("link", name="Settings").click()
+        page.get_by_role("button", name="Somebody").click()
+        page.get_by_label("Who", exact=True).fill("Anna")
+        page.get_by_role("button", name="no milk").click()
+        self.assert_accessible(page, "a guest")
+        page.get_by_role("button", name="Look out for them").click()
+        expect(page.get_by_role("button", name="Anna: no milk")).to_be_visible()
+        page.goto(bench)
+        alarms = page.locator("[data-alarms]").first
+        expect(alarms).to_contain_text("Anna: contains milk")
+        expect(alarms).to_contain_text("Cox: contains tree nuts")
+        page.get_by_role("link", name="Formulas").click()
+        row = page.get_by_role("listitem").filter(has_text="Walnut rounds")
+        expect(row).to_contain_text("Anna: contains milk")
+
+        page.goto(bench)
+        page.get_by_label("Compared with").click()
+        page.get_by_role("option", name="figures I type").click()
+        page.get_by_label("What it is compared with").fill("the butter one")
+        page.get_by_label("Fat", exact=True).fill("75")
+        page.get_by_text("Limits, and what lacks").click()
+        europe = page.get_by_role("table").filter(has_text="Europe")
+        expect(europe.get_by_role("row").filter(has_text="reduced fat")).to_contain_text("would hold with")
+        self.assert_accessible(page, "a comparison")
+        expect(page.locator("[data-saved]")).to_have_text("saved")
+        page.reload()
+        expect(page.get_by_label("What it is compared with")).to_have_value("the butter one")
+
+    def test_the_quick_reference_by_its_key(self) -> None:
+        for size in ("desk", "phone"):
+            with self.subTest(size):
+                page = self.page(size)
+                page.get_by_role("link", name="Cupboard").click()
+                expect(page.get_by_role("list", name="Foods").get_by_role("listitem").first).to_be_visible()
+                page.keyboard.press("?")
+                for tab, holds in (("Dishers", "23.7"), ("Oven heat", "gas mark"), ("Sweeteners", "poisonous to dogs")):
+                    page.get_by_role("tab", name=tab).click()
+                    expect(page.get_by_role("tabpanel")).to_contain_text(holds)
+                self.assert_accessible(page, f"quick reference, {size}")
+                self.assert_no_sideways_scroll(page, f"quick reference, {size}")

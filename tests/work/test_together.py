@@ -1,0 +1,89 @@
+"""Several windows at once: nobody waits for ever, nothing is lost, and a label that changes takes no formula along."""
+
+import unittest
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
+from contextlib import suppress
+from dataclasses import replace
+from functools import partial
+from uuid import UUID, uuid4
+
+from ample_crumb.core.food.label import Label, Style
+from ample_crumb.core.food.product import Contains, OwnMeasures
+from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.store import kitchens
+from ample_crumb.store.kitchens import Who
+from ample_crumb.work import cupboard, formulas, kitchen
+from ample_crumb.work.cupboard import ProductDraft
+from ample_crumb.work.formulas import Draft
+from ample_crumb.work.problems import ChangedMeanwhile
+from ample_crumb.work.reference import Reference
+from tests.kitchen import new_database, open_database
+
+LABEL = Label(Style.EUROPEAN, energy_kcal=376, fat_g=4, carbohydrate_g=5, protein_g=80)
+
+
+class Together(unittest.TestCase):
+    def setUp(self) -> None:
+        self.database = open_database(new_database())
+        self.addCleanup(self.database.close)
+        self.who = Who(uuid4(), uuid4())
+        with self.database.transaction() as connection:
+            kitchens.add_kitchen(connection, self.who, "One", "Anna")
+
+    def formula(self, text: str) -> UUID:
+        draft = Draft("Bars", "", 4, "", (Part("", (Line(text),)),))
+        return formulas.create(self.database, self.who, uuid4(), draft).id
+
+    def product(self, name: str) -> tuple[UUID, ProductDraft]:
+        draft = ProductDraft(name, (), "protein", LABEL, OwnMeasures(), Contains())
+        return cupboard.create(self.database, self.who, uuid4(), draft).id, draft
+
+    def test_saving_listing_and_relabelling_at_once(self) -> None:
+        names = ("Millrace rye powder", "Fernhill lupin powder")
+        products = [self.product(name) for name in names]
+        made = [self.formula(f"100 g {name}") for name in names * 3]
+
+        def relabel(product_id: UUID, draft: ProductDraft, energy: int) -> None:
+            view = cupboard.open_one(self.database, self.who, product_id)
+            changed = replace(draft, label=replace(LABEL, energy_kcal=energy))
+            # Another window may be first, which is an answer too.
+            with suppress(ChangedMeanwhile):
+                cupboard.save(self.database, self.who, product_id, view.version, changed)
+
+        def edit(formula_id: UUID, other: UUID, number: int) -> None:
+            view = formulas.open_one(self.database, self.who, formula_id)
+            draft = replace(view.draft, method=f"Step {number}.", reference=Reference(other))
+            with suppress(ChangedMeanwhile):
+                formulas.save(self.database, self.who, formula_id, view.version, draft)
+
+        work: list[Callable[[], object]] = []
+        for number in range(6):
+            work += [partial(relabel, *product, 377 + number) for product in products]
+            work += [partial(edit, made[place], made[place - 1], number) for place in range(len(made))]
+            work.append(partial(formulas.list_all, self.database, self.who))
+            work.append(partial(kitchen.correct, self.database, self.who, "mystery", "skyr"))
+        with ThreadPoolExecutor(6) as pool:
+            for done in [pool.submit(each) for each in work]:
+                done.result(timeout=60)
+        # Every formula was made by the first label, whatever was going on meanwhile.
+        for formula_id in made:
+            (line,) = formulas.open_one(self.database, self.who, formula_id).worked.parts[0].lines
+            self.assertAlmostEqual(line.energy_kcal or 0, 376)
+        newest = cupboard.open_one(self.database, self.who, products[0][0])
+        self.assertEqual((len(newest.used), {each.behind for each in newest.used}), (3, {True}))
+
+    def test_a_formula_saved_while_its_product_is_relabelled_is_pinned_as_saved(self) -> None:
+        product_id, draft = self.product("Millrace rye powder")
+        formula_id = self.formula("100 g skyr")
+        changed = replace(draft, label=replace(LABEL, energy_kcal=390))
+        with ThreadPoolExecutor(1) as pool:
+            with self.database.transaction() as first:
+                # A window saves the formula and has not committed yet when the label changes in another.
+                first.execute("select 1 from formula where id = %s for no key update", (formula_id,))
+                first.execute("update formula_line set text = '100 g Millrace rye powder'")
+                saving = pool.submit(cupboard.save, self.database, self.who, product_id, 1, changed)
+                with self.assertRaises(TimeoutError):
+                    saving.result(timeout=0.3)
+            view = saving.result(timeout=30)
+        self.assertEqual((view.number, [each.behind for each in view.used]), (2, [True]))
