@@ -85,7 +85,7 @@ class HonestNumbers(InBrowser):
 
     def test_a_price_a_guest_and_a_comparison(self) -> None:
         page = self.page()
-        open_new(page, "100 g butter\n200 g walnuts\nmakes 4")
+        open_new(page, "100 g butter\n60 g walnuts\n200 g flour\nmakes 4")
         page.get_by_label("Name of the formula").fill("Walnut rounds")
         expect(page.locator("[data-saved]")).to_have_text("saved")
         bench = page.url
@@ -103,7 +103,7 @@ class HonestNumbers(InBrowser):
         self.assert_accessible(page, "a generic food")
         page.goto(bench)
         expect(page.locator("[data-cost]")).to_contain_text("at least €0.24 a piece")
-        expect(page.locator("[data-cost]")).to_contain_text("no price for 1 line")
+        expect(page.locator("[data-cost]")).to_contain_text("no price for 2 lines")
 
         page.get_by_role("link", name="Settings").click()
         page.get_by_role("button", name="Somebody").click()
@@ -124,7 +124,7 @@ class HonestNumbers(InBrowser):
         page.get_by_label("Compared with").click()
         page.get_by_role("option", name="figures I type").click()
         page.get_by_label("What it is compared with").fill("the butter one")
-        page.get_by_label("Fat", exact=True).fill("75")
+        page.get_by_label("Fat, g", exact=True).fill("40")
         page.get_by_text("Limits, and what lacks").click()
         europe = page.get_by_role("table").filter(has_text="Europe")
         expect(europe.get_by_role("row").filter(has_text="reduced fat")).to_contain_text("would hold with")

@@ -115,6 +115,7 @@ function FigureField({ name, label, unit, value, onChange }: FigureFieldProps) {
       <span className={label.startsWith("of") ? "pl-3 text-soft" : ""}>{label}</span>
       <input
         className="field text-right"
+        aria-label={`${label}, ${unit}`}
         inputMode="decimal"
         autoComplete="off"
         aria-invalid={!right}
