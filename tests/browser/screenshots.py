@@ -51,6 +51,10 @@ def main() -> None:
                 ("unread-line", "desk", False, _unread_line),
                 ("cupboard", "desk", False, _cupboard),
                 ("label", "desk", False, _label),
+                ("product", "desk", False, _product),
+                ("details", "desk", False, _details),
+                ("claims", "desk", False, _claims),
+                ("quick-reference", "desk", False, _quick_reference),
                 ("settings", "desk", False, _settings),
             ):
                 _picture(browser, served, name, size, dark, show)
@@ -106,6 +110,35 @@ def _label(page: Page) -> None:
     _cupboard(page)
     page.get_by_role("button", name="Open Lantern peanut powder").click()
     page.locator("[data-check]").get_by_text("does not follow").wait_for()
+
+
+def _product(page: Page) -> None:
+    _cupboard(page)
+    page.get_by_role("button", name="New product").click()
+    page.get_by_label("Code, the digits under the bars").fill("2000004100025")
+    page.get_by_role("button", name="Look it up").click()
+    page.locator("[data-offers]").scroll_into_view_if_needed()
+    page.get_by_role("dialog").evaluate("sheet => sheet.scrollBy(0, 260)")
+
+
+def _details(page: Page) -> None:
+    _bench(page)
+    page.get_by_role("button", name="Read as almond flour").click()
+    page.get_by_role("radio", name="level").wait_for()
+
+
+def _claims(page: Page) -> None:
+    _bench(page)
+    page.get_by_label("Compared with").click()
+    page.get_by_role("option", name="Lemon-poppy loaf with skyr").click()
+    page.get_by_text("Limits, and what lacks").click()
+    page.get_by_role("heading", name="It may be called").evaluate("title => title.scrollIntoView()")
+
+
+def _quick_reference(page: Page) -> None:
+    _cupboard(page)
+    page.get_by_role("button", name="Quick reference").click()
+    page.get_by_role("tab", name="Sweeteners").click()
 
 
 def _settings(page: Page) -> None:

@@ -9,7 +9,7 @@ from pathlib import Path
 
 from ample_crumb.cli import main
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.formats.products_csv import products_from_csv
+from ample_crumb.formats.products_csv import products_from_csv, typed_products
 
 HEAD = (
     "name,synonyms,role,style,basis,serving_g,energy_kcal,protein_g,fat_g,carbohydrate_g,fibre_g,scoop_g"
@@ -26,6 +26,22 @@ class Products(unittest.TestCase):
         self.assertEqual((whey.allergens, whey.vegan, whey.vegetarian), (("milk", "soy"), False, False))
         self.assertEqual((oats.allergens, oats.vegan, oats.added_sugar), (None, None, None))
         self.assertIsNone(oats.per_100g.salt_g)
+
+    def test_codes_traces_and_drained_packs(self) -> None:
+        head = "name,gtin,traces,pack_g,drained_g,energy_kcal"
+        row = "Halyard beans,2000004000110,soy;milk,400,240,90"
+        (typed,) = typed_products(f"{head}\n{row}")
+        self.assertEqual((typed.gtin, typed.contains.traces), ("2000004000110", ("soy", "milk")))
+        self.assertEqual((typed.measures.pack_g, typed.measures.drained_g), (400, 240))
+        with self.assertRaisesRegex(CannotUse, "Row 2 of the products: One digit of this code is wrong"):
+            products_from_csv(f"{head}\n{row.replace('0110', '0111')}")
+
+    def test_typed_products_need_not_be_true(self) -> None:
+        text = f"{HEAD}\n{WHEY.replace('120', '502')}"
+        (typed,) = typed_products(text)
+        self.assertEqual(typed.label.energy_kcal, 502)
+        with self.assertRaisesRegex(CannotUse, "energy_kcal"):
+            products_from_csv(text)
 
     def test_bad_rows_are_named_with_their_field(self) -> None:
         for text, words in {
