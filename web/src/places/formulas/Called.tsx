@@ -1,3 +1,4 @@
+import { Fragment } from "react";
 import type { Schemas } from "@/api/client";
 import { grams, kcal } from "@/parts/words";
 import type { BenchStore } from "./bench-store";
@@ -92,29 +93,32 @@ function Table({ title, basis, judged, piece }: TableProps) {
       </thead>
       <tbody>
         {judged.map(({ claim, nearest }) => (
-          <tr key={claim.name} className="border-b border-rim align-top">
-            <th scope="row" className="py-1 text-left font-normal">
-              {claim.name}{" "}
-              {claim.holds ? (
-                <b className="text-enamel-ink">holds</b>
-              ) : (
-                <span className="block text-soft">
-                  {claim.change || "not"}
-                  {claim.nutrient && (
-                    <span className="block">{nearest ? changeInWords(nearest) : "no one line alone does it"}</span>
-                  )}
-                </span>
-              )}
-            </th>
-            <td className="py-1 pl-2 text-right whitespace-nowrap">{ofPiece(claim, piece)}</td>
-            <td className="py-1 pl-2 text-right whitespace-nowrap">{amount(claim.figure, claim)}</td>
-            <td className="py-1 pl-2 text-right whitespace-nowrap">{amount(claim.limit, claim)}</td>
-          </tr>
+          <Fragment key={claim.name}>
+            <tr className={claim.holds ? "border-b border-rim" : ""}>
+              <th scope="row" className="pt-1 text-left font-normal">
+                {claim.name} {claim.holds && <b className="text-enamel-ink">holds</b>}
+              </th>
+              <td className="pt-1 pl-2 text-right whitespace-nowrap">{ofPiece(claim, piece)}</td>
+              <td className="pt-1 pl-2 text-right whitespace-nowrap">{amount(claim.figure, claim)}</td>
+              <td className="pt-1 pl-2 text-right whitespace-nowrap">{amount(claim.limit, claim)}</td>
+            </tr>
+            {!claim.holds && (
+              <tr className="border-b border-rim">
+                <td colSpan={4} className="pb-1 text-soft">
+                  {[claim.change || "not", nearest ? changeInWords(nearest) : claim.nutrient && NO_LINE]
+                    .filter(Boolean)
+                    .join("; ")}
+                </td>
+              </tr>
+            )}
+          </Fragment>
         ))}
       </tbody>
     </table>
   );
 }
+
+const NO_LINE = "no one line alone does it";
 
 /** The change in grams, rounded away from zero so that it still does what it says. */
 function changeInWords({ name, change_g, of_g }: Schemas["Change"]): string {
