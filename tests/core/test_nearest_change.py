@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.food.claims import Claim, Need, Twin, eu_claims, eu_needs, us_claims, us_needs
 from ample_crumb.core.food.nutrients import Figures, Nutrients, total
-from ample_crumb.core.formula.calling import MOST_TIMES, Change, claims_of, nearest_change
+from ample_crumb.core.formula.calling import MOST_TIMES, Change, Held, claims_of, nearest_change
 from tests.core.test_contents import contents, worked
 
 amounts = st.floats(0, 50)
@@ -58,8 +58,9 @@ class NearestChange(unittest.TestCase):
         needs: Mapping[str, tuple[Need, ...]],
     ) -> None:
         batch = total(figures for _, _, figures in of)
+        held = tuple(Held.in_(figures, place, name) for place, name, figures in of)
         for claim in claims(batch):
-            change = nearest_change(of, batch, needs.get(claim.name, ()))
+            change = nearest_change(held, Held.in_(batch), needs.get(claim.name, ()))
             # Fibre may also be claimed by 100 kcal, a looser limit that the change need not know.
             if claim.holds or change is None or "fib" in claim.name:
                 continue

@@ -1,6 +1,5 @@
 """What is kept of a formula for lists is what its Bench says, whatever changed in between."""
 
-import unittest
 from dataclasses import replace
 from datetime import date
 from uuid import UUID, uuid4
@@ -11,23 +10,18 @@ from ample_crumb.core.formula.alarms import Alarm
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.store import kitchens
 from ample_crumb.store.guests import GuestRow
-from ample_crumb.store.kitchens import Who
 from ample_crumb.work import cupboard, formulas, kitchen, today
 from ample_crumb.work.cupboard import ProductDraft
 from ample_crumb.work.formulas import Draft
 from ample_crumb.work.reference import Reference
-from tests.kitchen import new_database, open_database
+from tests.work.case import KitchenCase
 
 LABEL = Label(Style.EUROPEAN, energy_kcal=376, fat_g=4, carbohydrate_g=5, protein_g=80)
 
 
-class Kept(unittest.TestCase):
+class Kept(KitchenCase):
     def setUp(self) -> None:
-        self.database = open_database(new_database())
-        self.addCleanup(self.database.close)
-        self.who = Who(uuid4(), uuid4())
-        with self.database.transaction() as connection:
-            kitchens.add_kitchen(connection, self.who, "One", "Anna")
+        super().setUp()
         self.guest = GuestRow(uuid4(), "Guest", ["milk", "soy", "vegan"])
         kitchen.look_out_for(self.database, self.who, self.guest)
 

@@ -1,6 +1,5 @@
 """Several windows at once: nobody waits for ever, nothing is lost, and a label that changes takes no formula along."""
 
-import unittest
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import suppress
@@ -11,26 +10,17 @@ from uuid import UUID, uuid4
 from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import Contains, OwnMeasures
 from ample_crumb.core.formula.formula import Line, Part
-from ample_crumb.store import kitchens
-from ample_crumb.store.kitchens import Who
 from ample_crumb.work import cupboard, formulas, kitchen
 from ample_crumb.work.cupboard import ProductDraft
 from ample_crumb.work.formulas import Draft
 from ample_crumb.work.problems import ChangedMeanwhile
 from ample_crumb.work.reference import Reference
-from tests.kitchen import new_database, open_database
+from tests.work.case import KitchenCase
 
 LABEL = Label(Style.EUROPEAN, energy_kcal=376, fat_g=4, carbohydrate_g=5, protein_g=80)
 
 
-class Together(unittest.TestCase):
-    def setUp(self) -> None:
-        self.database = open_database(new_database())
-        self.addCleanup(self.database.close)
-        self.who = Who(uuid4(), uuid4())
-        with self.database.transaction() as connection:
-            kitchens.add_kitchen(connection, self.who, "One", "Anna")
-
+class Together(KitchenCase):
     def formula(self, text: str) -> UUID:
         draft = Draft("Bars", "", 4, "", (Part("", (Line(text),)),))
         return formulas.create(self.database, self.who, uuid4(), draft).id

@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from operator import attrgetter
 from typing import Final
 
 from ample_crumb.core.food.claims import (
@@ -61,47 +62,52 @@ def claims_of(worked: FormulaFigures, contents: Contents, family: str, twin: Twi
     sweetened_by = next((diet.lines for diet in contents.breaks if diet.name == _UNSWEETENED), ())
     said = _UNSWEETENED in contents.keeps or bool(sweetened_by)
     reference_g = us_reference_g(family)
-    lines = _Lines.of(worked)
+    # With an unread line nothing may be claimed whatever is changed.
+    lines = () if piece.without_lines else _lines_of(worked)
+    batch = Held.in_(worked.batch)
     us: tuple[Judged, ...] = ()
     if reference_g:
         claims = us_claims(piece, reference_g, sweetened_by, said=said, twin=twin)
-        us = _judged(claims, us_needs(reference_g, twin), lines, piece)
-    eu = _judged(eu_claims(piece, sweetened_by, said=said, twin=twin), eu_needs(twin), lines, piece)
+        us = _judged(claims, us_needs(reference_g, twin), lines, batch)
+    eu = _judged(eu_claims(piece, sweetened_by, said=said, twin=twin), eu_needs(twin), lines, batch)
     return Claims(eu, us, reference_g, needs_laxative_notice(piece), twin.name if twin else "")
 
 
 @dataclass(frozen=True, slots=True)
-class _Lines:
-    """The read lines: place, name and figures of each, and the batch."""
+class Held:
+    """What a line, or the batch at place -1, holds: its grams, and the amount of each nutrient that claims ask for."""
 
-    read: tuple[tuple[int, str, Figures], ...]
-    batch: Figures
+    place: int
+    name: str
+    mass_g: float
+    of: Mapping[str, float]
 
     @classmethod
-    def of(cls, worked: FormulaFigures) -> "_Lines":
-        lines = enumerate(line for part in worked.parts for line in part.lines)
-        return cls(tuple((place, line.name, line.figures) for place, line in lines if line.figures), worked.batch)
+    def in_(cls, figures: Figures, place: int = -1, name: str = "") -> "Held":
+        """What these figures hold."""
+        amounts = (amount or 0.0 for amount in _CLAIMED(figures.nutrients))
+        return cls(place, name, figures.mass_g, dict(zip(CLAIMED, amounts, strict=True)))
+
+
+CLAIMED: Final = ("energy_kcal", "protein_g", "fat_g", "saturates_g", "sugars_g", "fibre_g", "salt_g")
+_CLAIMED: Final = attrgetter(*CLAIMED)
+
+
+def _lines_of(worked: FormulaFigures) -> tuple[Held, ...]:
+    lines = enumerate(line for part in worked.parts for line in part.lines)
+    return tuple(Held.in_(line.figures, place, line.name) for place, line in lines if line.figures)
 
 
 def _judged(
-    claims: tuple[Claim, ...], needs: Mapping[str, tuple[Need, ...]], lines: _Lines, piece: Figures
+    claims: tuple[Claim, ...], needs: Mapping[str, tuple[Need, ...]], lines: tuple[Held, ...], batch: Held
 ) -> tuple[Judged, ...]:
-    # With an unread line nothing may be claimed whatever is changed.
-    changeable = not piece.without_lines
     return tuple(
-        Judged(
-            claim,
-            None
-            if claim.holds or not changeable
-            else nearest_change(lines.read, lines.batch, needs.get(claim.name, ())),
-        )
+        Judged(claim, None if claim.holds else nearest_change(lines, batch, needs.get(claim.name, ())))
         for claim in claims
     )
 
 
-def nearest_change(
-    lines: tuple[tuple[int, str, Figures], ...], batch: Figures, needs: tuple[Need, ...]
-) -> Change | None:
+def nearest_change(lines: tuple[Held, ...], batch: Held, needs: tuple[Need, ...]) -> Change | None:
     """The single change of fewest grams to one of the lines after which the batch meets all needs; None where no line
     can do it by leaving it out or up to `MOST_TIMES` more of it.
 
@@ -112,10 +118,10 @@ def nearest_change(
         return None
     margins = [_of(need, batch) for need in needs]
     best: Change | None = None
-    for place, name, figures in lines:
-        low, high = -figures.mass_g, MOST_TIMES * figures.mass_g
+    for line in lines:
+        low, high = -line.mass_g, MOST_TIMES * line.mass_g
         for need, margin in zip(needs, margins, strict=True):
-            slope = _of(need, figures) / figures.mass_g
+            slope = _of(need, line) / line.mass_g
             if slope > 0:
                 low = max(low, -margin / slope)
             elif slope < 0:
@@ -126,11 +132,12 @@ def nearest_change(
             continue
         change_g = min(max(0.0, low), high)
         if change_g != 0 and (best is None or abs(change_g) < abs(best.change_g)):
-            best = Change(place, name, change_g, figures.mass_g)
+            best = Change(line.place, line.name, change_g, line.mass_g)
     return best
 
 
-def _of(need: Need, figures: Figures) -> float:
-    return need.per_g * figures.mass_g + sum(
-        factor * (getattr(figures.nutrients, name) or 0.0) for name, factor in need.factors
-    )
+def _of(need: Need, held: Held) -> float:
+    value = need.per_g * held.mass_g
+    for name, factor in need.factors:
+        value += factor * held.of[name]
+    return value
