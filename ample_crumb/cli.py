@@ -3,12 +3,14 @@
 import argparse
 import json
 import math
+import re
 import sys
 from collections.abc import Sequence
 from itertools import islice
 from pathlib import Path
 from typing import Any, Final
 
+from ample_crumb.core.bake.made import Made, Making, made_of
 from ample_crumb.core.doubt.spread import LineDoubt, doubt_of
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
@@ -16,11 +18,16 @@ from ample_crumb.core.food.nutrients import Band, Figures, total
 from ample_crumb.core.formula.calling import claims_of
 from ample_crumb.core.formula.contents import contents_of
 from ample_crumb.core.formula.families import families
-from ample_crumb.core.formula.formula import FormulaFigures, parts_of, work_out
+from ample_crumb.core.formula.formula import parts_of
+from ample_crumb.core.formula.outcome import Weighings
+from ample_crumb.core.formula.portions import By, Portioning, read_cuts, scoop_ml
 from ample_crumb.core.formula.reading import Manner, ReadLine
+from ample_crumb.core.formula.tins import Tin, read_tin
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.foods import split_foods
-from ample_crumb.core.quantity.units import System
+from ample_crumb.core.quantity.lines import read_line
+from ample_crumb.core.quantity.recipe import MOST_PIECES
+from ample_crumb.core.quantity.units import Kind, System, measure_size
 from ample_crumb.formats.products_csv import products_from_csv
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS, recipe_from_text
 
@@ -55,6 +62,11 @@ def main(arguments: Sequence[str] | None = None) -> int:
         "--family", choices=[family.slug for family in families()], default="", help="kind of dessert, for US claims"
     )
     analyse.add_argument("--products", help="own products as CSV; they win over generic ones of the same name")
+    analyse.add_argument("--tin", help="the tin it is baked in, such as 20x20x5cm or 23x5cm round")
+    analyse.add_argument("--cuts", help="how the tin is cut, such as 4x3 or 8 wedges; wants --tin")
+    analyse.add_argument("--disher", help="pieces by a disher's number, 4 to 100, or by spoon, such as 2 tbsp")
+    analyse.add_argument("--piece-mass", help="pieces of so much dough, such as 45g")
+    analyse.add_argument("--loss", help="what baking takes, such as 10%%; otherwise as usual for the family")
     serve = commands.add_parser("serve", help="serve the application; the database is already there")
     serve.add_argument("--host", default="127.0.0.1")
     serve.add_argument("--port", type=int, default=8321)
@@ -77,16 +89,54 @@ def _analyse(given: argparse.Namespace) -> int:
         pieces = given.pieces if given.pieces is not None else recipe.pieces or 1
         manner = Manner(System(given.measures), EnergySystem(given.energy))
         cupboard = _cupboard(given.products)
-        worked = work_out(parts_of(recipe), pieces, cupboard, manner)
+        tins, making = _making(given, pieces)
+        made = made_of(parts_of(recipe), making, given.family, tins, cupboard, manner)
+        if made.problems:
+            raise CannotUse(made.problems[0])
     except CannotUse as problem:
         print(problem, file=sys.stderr)
         return UNUSABLE
     as_given = [text for part in recipe.parts for text in part.lines]
     if given.json:
-        print(json.dumps(_as_json(as_given, worked, cupboard, given.family), ensure_ascii=False, indent=2))
+        print(json.dumps(_as_json(as_given, made, cupboard, given.family), ensure_ascii=False, indent=2))
     else:
-        print(_as_table(recipe.title, worked))
-    return SOME_UNREAD if worked.unread else ALL_READ
+        print(_as_table(recipe.title, made))
+    return SOME_UNREAD if made.worked.unread else ALL_READ
+
+
+def _making(given: argparse.Namespace, pieces: int) -> tuple[tuple[Tin, ...], Making]:
+    """What the options say of tin, pieces and loss. Raises CannotUse."""
+    ways = [option for option in (given.cuts, given.disher, given.piece_mass) if option]
+    if len(ways) > 1:
+        raise CannotUse("Pieces come by cuts, by disher or by mass; give one of them.")
+    if given.cuts and not given.tin:
+        raise CannotUse("--cuts needs the tin that is cut; give --tin too.")
+    tins = (read_tin(given.tin),) if given.tin else ()
+    weighings = Weighings(loss=_share(given.loss)) if given.loss else Weighings()
+    if not 1 <= pieces <= MOST_PIECES:
+        raise CannotUse(f"A batch makes from 1 to {MOST_PIECES:,} pieces, not {pieces:,}.")
+    if given.cuts:
+        return tins, Making(Portioning(By.CUTS), weighings, read_cuts(given.cuts))
+    if given.disher:
+        return tins, Making(Portioning(By.SCOOP, scoop_ml=scoop_ml(given.disher, System(given.measures))), weighings)
+    if given.piece_mass:
+        return tins, Making(Portioning(By.DOUGH, grams=_grams(given.piece_mass)), weighings)
+    return tins, Making(Portioning(count=pieces), weighings)
+
+
+def _share(text: str) -> float:
+    found = re.fullmatch(r"\s*(\d+(?:[.,]\d+)?)\s*%\s*", text)
+    if not found:
+        raise CannotUse(f"--loss is a share such as 10%, not {text[:20]!r}.")
+    return float(found[1].replace(",", ".")) / 100
+
+
+def _grams(text: str) -> float:
+    line = read_line(text if re.search(r"[a-z]", text, re.IGNORECASE) else f"{text} g")
+    term = line.amount.terms[0] if line.amount else None
+    if term is None or term.unit.kind is not Kind.MASS:
+        raise CannotUse(f"--piece-mass is a mass such as 45g, not {text[:20]!r}.")
+    return term.count.middle * measure_size(term.unit.name, System.US)
 
 
 def _cupboard(products: str | None) -> Cupboard:
@@ -115,7 +165,8 @@ def _text_of(name: str) -> str:
         raise CannotUse(f"{name} is not a text in UTF-8.") from problem
 
 
-def _as_json(as_given: list[str], worked: FormulaFigures, cupboard: Cupboard, family: str) -> dict[str, Any]:
+def _as_json(as_given: list[str], made: Made, cupboard: Cupboard, family: str) -> dict[str, Any]:
+    worked = made.worked
     contents = contents_of(worked, cupboard)
     claims = claims_of(worked, contents, family)
     doubt = doubt_of(worked, cupboard)
@@ -123,9 +174,13 @@ def _as_json(as_given: list[str], worked: FormulaFigures, cupboard: Cupboard, fa
     pairs = zip(read, doubt.lines, strict=True)
     ranked = sorted(zip(read, doubt.lines, strict=True), key=lambda pair: -pair[1].share)
     return {
-        "pieces": worked.pieces,
+        "pieces": round(made.portions.count, 3) if made.portions.count % 1 else int(made.portions.count),
         "batch": _figures_json(worked.batch, doubt.batch),
         "piece": _figures_json(worked.piece, doubt.piece),
+        "piece_mass_g": _rounded(made.piece.mass_g),
+        "fill": _rounded(made.filling.share) if made.filling else None,
+        "check_from_min": _rounded(made.window.from_min) if made.window else None,
+        "check_until_min": _rounded(made.window.until_min) if made.window else None,
         "lines": [_line_json(text, list(islice(pairs, len(split_foods(text))))) for text in as_given],
         "doubt": [{"text": line.text, "share": _rounded(of.share)} for line, of in ranked if of.share >= 0.005],
         "unread": list(worked.unread),
@@ -170,7 +225,8 @@ def _line_json(text: str, foods: list[tuple[ReadLine, LineDoubt]]) -> dict[str, 
     }
 
 
-def _as_table(title: str, worked: FormulaFigures) -> str:
+def _as_table(title: str, made: Made) -> str:
+    worked = made.worked
     rows = [title, ""] if title else []
     rows.append(f"{'as written':44.44} {'read as':34.34} {'g':>8} {'kcal':>7} {'protein':>8}")
     for part in worked.parts:
@@ -178,8 +234,9 @@ def _as_table(title: str, worked: FormulaFigures) -> str:
             rows.append(f"{part.name}:")
         rows += [_row(line) for line in part.lines]
     rows.append("")
-    for label, figures in (("whole batch", worked.batch), (f"one of {worked.pieces}", worked.piece)):
+    for label, figures in (("whole batch", worked.batch), (f"one of {made.portions.count:g}", worked.piece)):
         rows.append(f"{label}: {_sentence(figures)}")
+    rows += _baked(made)
     if worked.unread:
         count = len(worked.unread)
         rows.append(f"without {count} {'line' if count == 1 else 'lines'}, not read:")
@@ -187,6 +244,20 @@ def _as_table(title: str, worked: FormulaFigures) -> str:
             f"  {line.text[:80]}: {line.problem}" for part in worked.parts for line in part.lines if not line.figures
         ]
     return "\n".join(rows)
+
+
+def _baked(made: Made) -> list[str]:
+    """What the tin and the oven add, a line each; nothing where nobody asked."""
+    rows = []
+    if made.outcome.loss:
+        rows.append(f"baked: {made.piece.mass_g:.0f} g a piece, {made.outcome.loss:.0%} less than the dough")
+    if made.filling:
+        first = made.filling.tins[0]
+        rows.append(f"in the tin: {made.filling.share:.0%} full, {first.height_cm:.1f} cm high")
+        rows += made.filling.warnings
+    if made.window:
+        rows.append(f"look from minute {made.window.from_min:.0f}, until {made.window.until_min:.0f}")
+    return rows
 
 
 def _row(line: ReadLine) -> str:

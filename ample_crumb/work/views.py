@@ -128,7 +128,7 @@ class WorkedView:
     """A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer. `cost` is
     None while no line has a price. `plain_...` are of a piece without its optional lines, None where there are none."""
 
-    pieces: int
+    pieces: float
     parts: tuple[PartView, ...]
     batch: FiguresView
     piece: FiguresView

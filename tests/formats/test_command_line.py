@@ -66,3 +66,43 @@ class Analyse(unittest.TestCase):
         self.assertTrue(any("milk, whole ?" in row for row in rows))
         self.assertIn("without 1 line, not read:", rows)
         self.assertIn("  1 tbsp elf dust: We know no ingredient called “elf dust”.", rows)
+
+
+class Baked(Analyse):
+    TEXT = "makes 24\n400 g skyr\n200 g oat flour\n2 eggs"
+
+    def test_tin_and_cuts(self) -> None:
+        answer = self.read(self.TEXT, "--tin", "20x20x5cm", "--cuts", "4x3", "--family", "cake")
+        # 700 g of 1.05 g/ml in 2,000 ml; 11.5 % lost; 12 pieces.
+        self.assertEqual((answer["pieces"], round(answer["fill"], 3)), (12, 0.333))
+        self.assertAlmostEqual(answer["piece_mass_g"], 700 * 0.885 / 12, places=2)
+        self.assertTrue(14 < answer["check_from_min"] < answer["check_until_min"] < 30, answer)
+
+    def test_disher_mass_and_loss(self) -> None:
+        scooped = self.read(self.TEXT, "--disher", "40", "--family", "cookie")
+        self.assertEqual(scooped["pieces"], int(700 / (23.7 * 1.2)))
+        weighed = self.read(self.TEXT, "--piece-mass", "45g", "--loss", "10%")
+        self.assertEqual((weighed["pieces"], weighed["piece_mass_g"], weighed["piece"]["mass_g"]), (15, 40.5, 45))
+        self.assertIsNone(weighed["fill"])
+
+    def test_what_cannot_be_is_said(self) -> None:
+        for options in (
+            ("--loss", "120%"),
+            ("--loss", "a lot"),
+            ("--tin", "20x20x0cm"),
+            ("--tin", "20cm x 8in x 5cm"),
+            ("--cuts", "4x3"),
+            ("--tin", "20x20x5", "--cuts", "0x3"),
+            ("--disher", "4", "--piece-mass", "45g"),
+            ("--piece-mass", "5kg"),
+            ("--piece-mass", "3 cups"),
+            ("--disher", "400"),
+            ("--pieces", "0"),
+        ):
+            with self.subTest(options):
+                self.assertEqual(self.analyse(self.TEXT, *options)[0], 2)
+
+    def test_the_table_tells_the_tin_and_when_to_look(self) -> None:
+        _, table = self.analyse(self.TEXT, "--tin", "20x20x5cm", "--cuts", "4x3", "--family", "brownie")
+        self.assertIn("in the tin: 30% full", table)
+        self.assertIn("look from minute", table)

@@ -4,6 +4,8 @@ import subprocess
 import unittest
 
 from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.food.reference import reference
+from ample_crumb.core.formula.tins import read_tin
 from ample_crumb.core.quantity.units import CUP_ML, System, measure_size
 
 
@@ -50,6 +52,16 @@ class GnuUnits(unittest.TestCase):
             with self.subTest(theirs):
                 # Ours are rounded to tenths of a gram a cup.
                 self.assertAlmostEqual(ours, gnu(theirs, "g/ml"), delta=0.003 * gnu(theirs, "g/ml"))
+
+    def test_dishers(self) -> None:
+        for each in reference().dishers:
+            with self.subTest(each.number):
+                self.assertAlmostEqual(each.millilitres, gnu(f"scoop({each.number})", "ml"), delta=0.06)
+
+    def test_volumes_of_tins(self) -> None:
+        # A box of 9 by 13 by 2 inches; a cylinder of 9 inches, 2 high.
+        self.assertAlmostEqual(read_tin("9x13x2in").volume_ml, gnu("9 inch 13 inch 2 inch", "ml"), places=3)
+        self.assertAlmostEqual(read_tin("9x2in round").volume_ml, gnu("circlearea(4.5 inch) 2 inch", "ml"), places=3)
 
     def test_pieces(self) -> None:
         pieces = {("egg", "large"): "egg", ("butter", "stick"): "stickbutter"}

@@ -136,7 +136,7 @@ def _piece(batch: Band, worked: FormulaFigures, school: Carbohydrate) -> Band:
     )
 
 
-def _weighed(line: ReadLine, figures: Figures, share: float, piece: Band, pieces: int) -> float | None:
+def _weighed(line: ReadLine, figures: Figures, share: float, piece: Band, pieces: float) -> float | None:
     """Standard deviation of a piece's energy if the line, whose grams are now known to `share`, were weighed."""
     if line.basis is Basis.WEIGHED and not line.used_by_eye:
         return None

@@ -1,19 +1,33 @@
-"""Families of desserts: the kind of crumb that a formula aims at."""
+"""Families of desserts: the kind of crumb that a formula aims at, and how it behaves in a tin."""
 
 import csv
 from dataclasses import dataclass
 from functools import cache
 from importlib.resources import files
+from typing import Final
 
 
 @dataclass(frozen=True, slots=True)
 class Family:
     """A family by its slug and its name in words. `us_reference_g` is the reference amount that US claims rest on; None
-    where no source for it is at hand."""
+    where no source for it is at hand.
+
+    Baking takes between `loss_low` and `loss_high` of the dough, as shares of its mass; a millilitre of dough weighs
+    `density_g_per_ml`; baked it stands `rise` times as high, and thinner than `least_depth_cm` it dries out.
+    """
 
     slug: str
     name: str
     us_reference_g: float | None = None
+    loss_low: float = 0.0
+    loss_high: float = 0.0
+    density_g_per_ml: float = 1.1
+    rise: float = 1.0
+    least_depth_cm: float = 0.0
+
+
+UNKNOWN: Final = Family("", "", rise=1.3, least_depth_cm=1.0)
+"""What is taken for granted while no family is chosen: nothing is lost, because it may not be baked at all."""
 
 
 @cache
@@ -21,11 +35,25 @@ def families() -> tuple[Family, ...]:
     """All families, of `tables/families.csv`."""
     table = files("ample_crumb.core.tables").joinpath("families.csv").read_text("utf-8")
     return tuple(
-        Family(row["slug"], row["name"], float(row["us_reference_g"]) if row["us_reference_g"] else None)
+        Family(
+            row["slug"],
+            row["name"],
+            float(row["us_reference_g"]) if row["us_reference_g"] else None,
+            loss_low=float(row["loss_low"]),
+            loss_high=float(row["loss_high"]),
+            density_g_per_ml=float(row["density_g_per_ml"]),
+            rise=float(row["rise"]),
+            least_depth_cm=float(row["least_depth_cm"]),
+        )
         for row in csv.DictReader(table.splitlines())
     )
 
 
+def family_of(slug: str) -> Family:
+    """A family by its slug; `UNKNOWN` for none and for one that is not there."""
+    return next((family for family in families() if family.slug == slug), UNKNOWN)
+
+
 def us_reference_g(slug: str) -> float | None:
     """The US reference amount of a family, in g; None for an unknown family or amount."""
-    return next((family.us_reference_g for family in families() if family.slug == slug), None)
+    return family_of(slug).us_reference_g

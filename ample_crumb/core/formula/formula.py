@@ -1,6 +1,6 @@
 """A formula as written, and its figures: lines, parts, whole batch, one piece."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import Figures, total
@@ -19,28 +19,42 @@ class Line:
 
 
 @dataclass(frozen=True, slots=True)
+class How:
+    """How a part goes in: `loss` is what baking takes of it as a share, None for its family's; of what was made of it
+    the share `used` goes in; it may be `optional`; `unbaked` comes on after baking."""
+
+    loss: float | None = None
+    used: float = 1.0
+    optional: bool = False
+    unbaked: bool = False
+
+
+@dataclass(frozen=True, slots=True)
 class Part:
     """A part of a formula, such as a glaze. The main part may go without a name."""
 
     name: str
     lines: tuple[Line, ...]
+    how: How = How()
 
 
 @dataclass(frozen=True, slots=True)
 class PartFigures:
-    """A part with its lines read and summed."""
+    """A part with its lines read and summed, as much of it as is used."""
 
     name: str
     lines: tuple[ReadLine, ...]
     figures: Figures
+    how: How = How()
 
 
 @dataclass(frozen=True, slots=True)
 class FormulaFigures:
-    """A formula with everything worked out. `piece` is the batch by `pieces`, `plain_piece` the same without the lines
-    that are optional, None where none is. `unread` holds the lines left out."""
+    """A formula with everything worked out, as dough. `piece` is the batch by `pieces`, which need not be whole where a
+    piece is so many grams; `plain_piece` the same without what is optional, None where nothing is. `unread` holds the
+    lines left out."""
 
-    pieces: int
+    pieces: float
     parts: tuple[PartFigures, ...]
     batch: Figures
     piece: Figures
@@ -55,7 +69,7 @@ def parts_of(recipe: WrittenRecipe) -> tuple[Part, ...]:
     )
 
 
-def work_out(parts: tuple[Part, ...], pieces: int, cupboard: Cupboard, manner: Manner) -> FormulaFigures:
+def work_out(parts: tuple[Part, ...], pieces: float, cupboard: Cupboard, manner: Manner) -> FormulaFigures:
     """Figures of a formula. Blank lines count for nothing; a line that cannot be read is left out and listed.
 
     Raises CannotUse unless `pieces` is from 1 to `MOST_PIECES`.
@@ -68,7 +82,14 @@ def work_out(parts: tuple[Part, ...], pieces: int, cupboard: Cupboard, manner: M
     return FormulaFigures(pieces, worked, batch, batch.times(1 / pieces), _plain_piece(worked, pieces), unread)
 
 
-def _plain_piece(parts: tuple[PartFigures, ...], pieces: int) -> Figures | None:
+def parted(worked: FormulaFigures, pieces: float) -> FormulaFigures:
+    """The same batch in so many pieces."""
+    return replace(
+        worked, pieces=pieces, piece=worked.batch.times(1 / pieces), plain_piece=_plain_piece(worked.parts, pieces)
+    )
+
+
+def _plain_piece(parts: tuple[PartFigures, ...], pieces: float) -> Figures | None:
     lines = [line for part in parts for line in part.lines]
     if not any(line.optional and line.figures for line in lines):
         return None
@@ -78,9 +99,32 @@ def _plain_piece(parts: tuple[PartFigures, ...], pieces: int) -> Figures | None:
 
 
 def _part(part: Part, cupboard: Cupboard, manner: Manner) -> PartFigures:
-    lines = tuple(read_against(line.text, cupboard, manner, line.chosen) for line in part.lines)
+    lines = tuple(_within(read_against(line.text, cupboard, manner, line.chosen), part.how) for line in part.lines)
     left_out = sum(_left_out(line) for line in lines)
-    return PartFigures(part.name, lines, total((line.figures for line in lines if line.figures), left_out))
+    return PartFigures(part.name, lines, total((line.figures for line in lines if line.figures), left_out), part.how)
+
+
+def _within(line: ReadLine, how: How) -> ReadLine:
+    """A line as much of it as its part goes in; a part of a part was judged by eye."""
+    if how == _WHOLE or line.figures is None:
+        return replace(line, optional=True) if how.optional else line
+    optional = line.optional or how.optional
+    if how.used == 1:
+        return replace(line, optional=optional)
+    assert line.low_g is not None
+    assert line.high_g is not None
+    return replace(
+        line,
+        figures=line.figures.times(how.used),
+        low_g=line.low_g * how.used,
+        high_g=line.high_g * how.used,
+        how="; ".join(filter(None, (f"{how.used:.0%} of the part", line.how))),
+        used_by_eye=True,
+        optional=optional,
+    )
+
+
+_WHOLE = How()
 
 
 def _left_out(line: ReadLine) -> bool:

@@ -1,0 +1,1 @@
+"""Heat: which oven, how long, and when to look."""

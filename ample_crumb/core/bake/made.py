@@ -1,0 +1,129 @@
+"""A formula as it is made: worked out, baked, parted, in its tins, with the time to look."""
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, field, replace
+from typing import Final, TypeVar
+
+from ample_crumb.core.bake.heat import Kitchen, Window, window_of
+from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.nutrients import Figures
+from ample_crumb.core.formula.families import family_of
+from ample_crumb.core.formula.fill import Filling, filling_of
+from ample_crumb.core.formula.formula import FormulaFigures, Part, parted, work_out
+from ample_crumb.core.formula.outcome import Outcome, Weighings, outcome_of
+from ample_crumb.core.formula.portions import By, Cuts, Portioning, Portions, portions_of
+from ample_crumb.core.formula.reading import Manner
+from ample_crumb.core.formula.tins import Tin
+from ample_crumb.core.problem import CannotUse
+
+
+@dataclass(frozen=True, slots=True)
+class Making:
+    """How a formula is made: how it is parted, what was weighed, how its tins are cut, in which oven."""
+
+    portioning: Portioning = field(default_factory=Portioning)
+    weighings: Weighings = field(default_factory=Weighings)
+    cuts: Cuts | None = None
+    kitchen: Kitchen = field(default_factory=Kitchen)
+
+
+@dataclass(frozen=True, slots=True)
+class Alternative:
+    """The same batch in so many equal pieces: what one has."""
+
+    count: int
+    energy_kcal: float
+    protein_g: float
+    baked_g: float
+
+
+@dataclass(frozen=True, slots=True)
+class Made:
+    """A formula as it is made. `worked` is its dough in so many pieces, `piece` one piece as it is eaten. `filling` is
+    None without tins, `window` for what is not heated. `problems` are sentences on what could not be used as asked; it
+    was then left out."""
+
+    worked: FormulaFigures
+    outcome: Outcome
+    portions: Portions
+    piece: Figures
+    filling: Filling | None
+    window: Window | None
+    alternatives: tuple[Alternative, ...]
+    problems: tuple[str, ...]
+
+
+def made_of(
+    parts: tuple[Part, ...], making: Making, family_slug: str, tins: Sequence[Tin], cupboard: Cupboard, manner: Manner
+) -> Made:
+    """A formula made. Never raises for what `making` may say; raises CannotUse for what `work_out` cannot use."""
+    whole = work_out(parts, 1, cupboard, manner)
+    family = family_of(family_slug)
+    problems: list[str] = []
+
+    def tried(of: Callable[[], _T], instead: Callable[[], _T]) -> _T:
+        try:
+            return of()
+        except CannotUse as cannot:
+            problems.append(str(cannot))
+            return instead()
+
+    outcome = tried(lambda: outcome_of(whole, family, making.weighings), lambda: outcome_of(whole, family, Weighings()))
+    portioning = _resolved(making, tins, family.density_g_per_ml)
+    portions = tried(
+        lambda: portions_of(portioning, outcome.dough_g, outcome.batch.mass_g),
+        lambda: portions_of(Portioning(count=max(1, portioning.count)), outcome.dough_g, outcome.batch.mass_g),
+    )
+    density = making.portioning.density_g_per_ml or family.density_g_per_ml
+    filling = filling_of(outcome.dough_g, tins, family, density, making.cuts if portioning.by is By.CUTS else None)
+    flours = frozenset(line.ingredient.slug for part in whole.parts for line in part.lines if line.ingredient)
+    window = tried(
+        lambda: window_of(
+            family_slug,
+            making.kitchen,
+            thickness_cm=filling.thickness_cm if filling else None,
+            piece_g=portions.dough_g or None,
+            flours=flours,
+        ),
+        lambda: None,
+    )
+    return Made(
+        worked=parted(whole, 1 / portions.share),
+        outcome=outcome,
+        portions=portions,
+        piece=outcome.batch.times(portions.share),
+        filling=filling,
+        window=window,
+        alternatives=tuple(_alternatives(outcome.batch, portions.count)),
+        problems=tuple(problems),
+    )
+
+
+_T = TypeVar("_T")
+
+
+def _resolved(making: Making, tins: Sequence[Tin], density: float) -> Portioning:
+    """The portioning with what follows from elsewhere: cuts make a count, a family has a density."""
+    portioning = making.portioning
+    if portioning.by is By.CUTS:
+        count = (making.cuts.pieces if making.cuts else 1) * max(1, len(tins))
+        return replace(portioning, count=count)
+    return portioning if portioning.density_g_per_ml else replace(portioning, density_g_per_ml=density)
+
+
+_STEPS: Final = (-8, -4, -2, 2, 4, 8)
+
+
+def _alternatives(batch: Figures, count: float) -> list[Alternative]:
+    """The same in a few more and fewer pieces."""
+    here = round(count)
+    return [
+        Alternative(
+            other,
+            (batch.nutrients.energy_kcal or 0.0) / other,
+            (batch.nutrients.protein_g or 0.0) / other,
+            batch.mass_g / other,
+        )
+        for step in _STEPS
+        if (other := here + step) >= 1
+    ]

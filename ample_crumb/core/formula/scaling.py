@@ -1,0 +1,159 @@
+"""A formula in another amount: each line written anew in measures that a kitchen has, with what rounding does to it."""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Final
+
+from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.formula.formula import FormulaFigures
+from ample_crumb.core.formula.reading import Manner, ReadLine, read_against
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.quantity.amount import Term, WrittenLine
+from ample_crumb.core.quantity.lines import read_line
+from ample_crumb.core.quantity.units import Kind
+from ample_crumb.core.quantity.used import used_in_words
+from ample_crumb.core.quantity.weigh import Basis
+
+LEAST: Final = 0.05
+MOST: Final = 50.0
+"""Factors beyond these are slips."""
+
+CUSTOM_FROM: Final = 2.0
+"""From this factor on some lines are not scaled in proportion by custom."""
+
+_CUSTOM: Final[Mapping[str, str]] = {
+    "leavening": "of leavening many take a little less than in proportion for a large batch",
+    "salt": "salt is tasted: begin with a little less",
+    "flavour": "extracts carry: begin with three quarters",
+    "spice": "spices carry: begin with three quarters",
+    "binder": "gelatine sets in proportion, but a deep dish sets slower",
+}
+"""Common practice, by the role of a food."""
+
+
+@dataclass(frozen=True, slots=True)
+class Scaled:
+    """A line written anew: `exact_g` would be in proportion, `grams` is what the new text says. `note` is a sentence on
+    custom, empty without one. A line that cannot be scaled keeps its text and says why in `note`."""
+
+    text: str
+    exact_g: float | None
+    grams: float | None
+    note: str
+
+
+def scaled(line: ReadLine, factor: float, cupboard: Cupboard, manner: Manner, chosen: str | None = None) -> Scaled:
+    """One line, so many times. Raises CannotUse unless `factor` is from `LEAST` to `MOST`."""
+    if not LEAST <= factor <= MOST:
+        raise CannotUse(f"A formula is scaled from {LEAST:g} to {MOST:g} times, not {factor:.3g}.")
+    if line.figures is None or line.prepared_g is None or line.ingredient is None:
+        return Scaled(line.text, None, None, "Not read, so not scaled." if line.text.strip() else "")
+    exact_g = line.figures.mass_g * factor
+    if line.basis is Basis.ROUGH:
+        return Scaled(line.text, exact_g, line.figures.mass_g, "A pinch stays a pinch.")
+    written = read_line(line.text)
+    text = _in_measures(written, line, factor) or _weighed(written, line.prepared_g * factor)
+    share = line.figures.mass_g / line.prepared_g
+    text += f", {used_in_words(share)}" if share < 1 else ""
+    text += " (optional)" if line.optional else ""
+    again = read_against(text, cupboard, manner, chosen)
+    grams = again.figures.mass_g if again.figures else None
+    item = cupboard.ingredients.get(line.ingredient.slug)
+    note = _CUSTOM.get(item.role, "") if item and factor >= CUSTOM_FROM else ""
+    return Scaled(text, exact_g, grams, f"{note[0].upper()}{note[1:]}." if note else "")
+
+
+def _weighed(written: WrittenLine, grams: float) -> str:
+    return _text(f"{_round_grams(grams):g} g", written)
+
+
+def _round_grams(grams: float) -> float:
+    """As a kitchen scale is read: to 5 g from 500 g, whole grams from 20, halves below, tenths below 3."""
+    step = 5.0 if grams >= 500 else 1.0 if grams >= 20 else 0.5 if grams >= 3 else 0.1
+    return max(step, round(round(grams / step) * step, 4))
+
+
+def _text(amount: str, written: WrittenLine) -> str:
+    return f"{amount} {written.name}" + "".join(f", {note}" for note in written.notes)
+
+
+_CUP: Final = (Fraction(1, 4), Fraction(1, 3), Fraction(1, 2), Fraction(2, 3), Fraction(3, 4))
+_SPOON: Final = (Fraction(1, 8), Fraction(1, 4), Fraction(1, 2), Fraction(3, 4))
+_FRACTIONS: Final = {"cup": _CUP, "tablespoon": (Fraction(1, 2),), "teaspoon": _SPOON}
+_SMALLER: Final = {"cup": ("tablespoon", 16), "tablespoon": ("teaspoon", 3)}
+_SHORT: Final = {"tablespoon": "tbsp", "teaspoon": "tsp"}
+_NEAR: Final = 0.08
+"""A measure that misses the exact amount by more than this share is given in grams instead."""
+
+
+def _in_measures(written: WrittenLine, line: ReadLine, factor: float) -> str:
+    """The line in spoons, cups or whole pieces; empty where grams say it better."""
+    amount = written.amount
+    if amount is None or amount.stated or len(amount.terms) != 1 or line.used_by_eye:
+        return ""
+    (term,) = amount.terms
+    if term.unit.kind is Kind.VOLUME and term.unit.name in _FRACTIONS and term.heap == 1:
+        return _in_spoons(written, term.unit.name, term.count.middle * factor)
+    if line.basis is Basis.COUNTED and term.unit.kind is Kind.PIECE:
+        return _in_pieces(written, term, factor)
+    return ""
+
+
+def _in_spoons(written: WrittenLine, unit: str, count: float) -> str:
+    if unit == "teaspoon" and count >= 3:
+        unit, count = "tablespoon", count / 3
+    while unit in _SMALLER and count < float(_FRACTIONS[unit][0]) * (1 - _NEAR):
+        unit, times = _SMALLER[unit]
+        count *= times
+    whole = int(count)
+    options = [Fraction(whole), Fraction(whole + 1), *(whole + part for part in _FRACTIONS[unit])]
+    near = min((option for option in options if option > 0), key=lambda option: abs(float(option) - count))
+    if abs(float(near) / count - 1) > _NEAR:
+        return ""
+    word = _SHORT.get(unit, unit if near <= 1 else f"{unit}s")
+    return _text(f"{_in_words(near)} {word}", written)
+
+
+def _in_words(number: Fraction) -> str:
+    whole, rest = divmod(number, 1)
+    return " ".join(filter(None, (str(whole) if whole else "", str(rest) if rest else "")))
+
+
+def _in_pieces(written: WrittenLine, term: Term, factor: float) -> str:
+    count = term.count.middle * factor
+    near = round(count)
+    if near < 1 or abs(near / count - 1) > _NEAR:
+        return ""
+    unit = f"{term.unit.name}{'s' if near > 1 else ''}" if term.unit.name else ""
+    return _text(" ".join(filter(None, (str(near), term.size, unit))), written)
+
+
+def factor_for_line(worked: FormulaFigures, place: int, grams: float) -> float:
+    """By how much to scale so that the line at `place` among all lines has so many grams: what is left in a pack.
+    Raises CannotUse."""
+    lines = [line for part in worked.parts for line in part.lines]
+    figures = lines[place].figures if 0 <= place < len(lines) else None
+    if figures is None:
+        raise CannotUse("This line has no grams to scale by.")
+    if grams <= 0:
+        raise CannotUse("Say how many grams there are.")
+    return grams / figures.mass_g
+
+
+def factors_for_eggs(worked: FormulaFigures, cupboard: Cupboard) -> tuple[tuple[int, float], ...]:
+    """Whole numbers of eggs near what is in it, each with its factor: two below and two above."""
+    egg_g = cupboard.ingredients["egg"].measures.piece_g.get("large", 50.0)
+    lines = (line for part in worked.parts for line in part.lines)
+    grams = sum(_egg_grams(lines))
+    if grams <= 0:
+        return ()
+    eggs = grams / egg_g
+    here = round(eggs)
+    return tuple((count, count / eggs) for count in range(here - 2, here + 3) if count >= 1 and count != eggs)
+
+
+def _egg_grams(lines: Iterable[ReadLine]) -> Iterable[float]:
+    for line in lines:
+        if line.figures and line.ingredient and line.ingredient.slug == "egg":
+            yield line.figures.mass_g

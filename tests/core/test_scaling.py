@@ -1,0 +1,80 @@
+"""core/formula/scaling: lines in another amount, in measures that a kitchen has."""
+
+import unittest
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.formula.formula import Line, Part, work_out
+from ample_crumb.core.formula.reading import Manner, read_against
+from ample_crumb.core.formula.scaling import Scaled, factor_for_line, factors_for_eggs, scaled
+from ample_crumb.core.problem import CannotUse
+
+CUPBOARD = reference_cupboard()
+
+
+def times(text: str, factor: float) -> Scaled:
+    return scaled(read_against(text, CUPBOARD, Manner()), factor, CUPBOARD, Manner())
+
+
+class Scaling(unittest.TestCase):
+    def test_in_measures_that_a_kitchen_has(self) -> None:
+        for text, factor, want in (
+            ("1 1/2 cups almond flour", 0.5, "3/4 cup almond flour"),
+            ("1 cup oats", 1.33, "1 1/3 cups oats"),
+            ("1/4 cup milk", 0.5, "2 tbsp milk"),
+            ("1 tsp baking powder", 3, "1 tbsp baking powder"),
+            ("2 large eggs", 2, "4 large eggs"),
+            ("2 large eggs", 1.33, "133 g eggs"),
+            ("1 can chickpeas, drained", 0.5, "120 g chickpeas, drained"),
+            ("60 g vanilla whey, sieved", 1.5, "90 g vanilla whey, sieved"),
+            ("3 g psyllium husk", 0.5, "1.5 g psyllium husk"),
+            ("100 g icing sugar, half used (optional)", 2, "200 g icing sugar, half used (optional)"),
+            ("a pinch of salt", 2, "a pinch of salt"),
+            ("1 tbsp elderflower dust", 2, "1 tbsp elderflower dust"),
+        ):
+            with self.subTest(text, factor=factor):
+                self.assertEqual(times(text, factor).text, want)
+
+    def test_custom_is_noted_above_double(self) -> None:
+        self.assertIn("a little less", times("1 tsp baking powder", 3).note)
+        self.assertEqual(times("1 tsp baking powder", 1.5).note, "")
+        self.assertIn("begin with", times("2 tsp vanilla extract", 2).note)
+        self.assertEqual(times("60 g whey", 3).note, "")
+
+    def test_a_factor_that_is_a_slip_is_refused(self) -> None:
+        for factor in (0, -1, 51, float("nan")):
+            with self.subTest(factor), self.assertRaises(CannotUse):
+                times("60 g whey", factor)
+
+    @given(
+        st.sampled_from(["1 1/2 cups almond flour", "250 g skyr", "3 eggs", "2 tsp cinnamon", "1 can black beans"]),
+        st.floats(0.2, 8),
+    )
+    def test_rounding_stays_near_and_is_told(self, text: str, factor: float) -> None:
+        made = times(text, factor)
+        assert made.exact_g is not None
+        assert made.grams is not None
+        # Spoons and cups round to a kitchen's measures, small weights to what a scale shows.
+        self.assertLess(abs(made.grams / made.exact_g - 1), 0.12, made)
+        again = read_against(made.text, CUPBOARD, Manner())
+        assert again.figures is not None
+        self.assertAlmostEqual(again.figures.mass_g, made.grams)
+
+    @given(st.integers(20, 1000), st.sampled_from([0.5, 2, 3, 4]))
+    def test_there_and_back_is_where_one_was(self, grams: int, factor: float) -> None:
+        there = times(f"{2 * grams * 5} g skyr", factor)
+        back = times(there.text, 1 / factor)
+        assert back.grams is not None
+        self.assertAlmostEqual(back.grams / (10 * grams), 1, delta=0.02)
+
+    def test_by_what_is_left_in_a_pack_and_by_whole_eggs(self) -> None:
+        batch = work_out((Part("", tuple(map(Line, ("250 g ricotta", "125 g eggs")))),), 1, CUPBOARD, Manner())
+        self.assertAlmostEqual(factor_for_line(batch, 0, 425), 1.7)
+        eggs = factors_for_eggs(batch, CUPBOARD)
+        self.assertEqual([count for count, _ in eggs], [1, 2, 3, 4])
+        self.assertAlmostEqual(dict(eggs)[2], 0.8)
+        for place, grams in ((5, 100), (0, 0)):
+            with self.assertRaises(CannotUse):
+                factor_for_line(batch, place, grams)

@@ -1,0 +1,85 @@
+"""Times that bakers give for one cake batter at 350 °F, within the windows that follow from depth alone.
+
+Common practice, as many recipes print it: in muffin cups 15 to 18 minutes, in an 8 or 9 inch round about 25, in a 9 by
+13 inch tray 30 to 35. Fan ovens 20 °C lower; a microwave's time by watts.
+"""
+
+import unittest
+
+from ample_crumb.core.bake.heat import Kitchen, Oven, fahrenheit, gas_mark, heats, window_of
+from ample_crumb.core.formula.families import families, family_of
+from ample_crumb.core.formula.tins import Kind, Tin, read_tin
+from ample_crumb.core.problem import CannotUse
+
+CUPS = Tin(Kind.MUFFIN, 7, 3.2, bottom_share=0.72, cups=12)
+
+
+class OneBatter(unittest.TestCase):
+    def window(self, tin: Tin, batter_ml: float) -> tuple[float, float]:
+        found = window_of("cake", Kitchen(), thickness_cm=tin.thickness_cm(tin.height_cm(batter_ml)))
+        assert found is not None
+        return found.from_min, found.until_min
+
+    def test_cups_rounds_and_trays(self) -> None:
+        # A batch is about 1,500 ml: 24 cups of 60 ml, two rounds of 750, or one tray.
+        for tin, batter_ml, low, high in (
+            (CUPS, 12 * 60, 15, 18),
+            (read_tin("9x2in round"), 750, 25, 25),
+            (read_tin("8x2in round"), 650, 25, 28),
+            (read_tin("9x13x2in"), 1500, 30, 35),
+        ):
+            with self.subTest(tin):
+                look, until = self.window(tin, batter_ml)
+                self.assertLessEqual(look, low)
+                self.assertGreaterEqual(until, high)
+                self.assertLess(until - look, 0.45 * until)
+
+
+class Ovens(unittest.TestCase):
+    def test_the_same_heat_on_other_dials(self) -> None:
+        self.assertEqual((fahrenheit(177), gas_mark(180)), (350, "4"))
+        fan = window_of("brownie", Kitchen(Oven.FAN), thickness_cm=0.67)
+        assert fan is not None
+        self.assertEqual((fan.celsius, fan.from_min), (155, 23 * 0.85))
+        fryer = window_of("brownie", Kitchen(Oven.AIR_FRYER), thickness_cm=0.67)
+        assert fryer is not None
+        self.assertAlmostEqual(fryer.from_min, 23 * 0.85 * 0.8)
+
+    def test_watts(self) -> None:
+        # Time x watts stays: 1 min 15 s at 800 W are 1 min at 1,000 W.
+        strong = window_of("mug-cake", Kitchen(watts=1000))
+        assert strong is not None
+        self.assertAlmostEqual((strong.from_min + strong.until_min) / 2, 1.0)
+        with self.assertRaisesRegex(CannotUse, "Only a mug cake"):
+            window_of("brownie", Kitchen(Oven.MICROWAVE))
+
+    def test_hotter_is_sooner_and_larger_is_later(self) -> None:
+        def look(celsius: float | None = None, piece_g: float = 30) -> float:
+            found = window_of("cookie", Kitchen(celsius=celsius), piece_g=piece_g)
+            assert found is not None
+            return found.from_min
+
+        self.assertLess(look(200), look())
+        self.assertLess(look(), look(160))
+        self.assertLess(look(), look(piece_g=60))
+
+    def test_notes_where_they_belong(self) -> None:
+        found = window_of(
+            "brownie", Kitchen(altitude_m=1600), thickness_cm=0.7, flours=frozenset({"almond_flour", "coconut_flour"})
+        )
+        assert found is not None
+        said = " ".join(found.notes)
+        for words in ("Nut flour browns", "Coconut flour", "1,600 m"):
+            self.assertIn(words, said)
+
+    def test_ovens_that_cannot_be_are_refused(self) -> None:
+        for kitchen in (Kitchen(celsius=40), Kitchen(watts=20), Kitchen(altitude_m=9000)):
+            with self.subTest(kitchen), self.assertRaises(CannotUse):
+                window_of("brownie", kitchen)
+
+    def test_every_heated_family_is_one_and_loses_water(self) -> None:
+        known = {family.slug for family in families()}
+        self.assertLessEqual(set(heats()), known)
+        for slug in heats():
+            self.assertGreater(family_of(slug).loss_high, 0, slug)
+        self.assertIsNone(window_of("glaze", Kitchen()))
