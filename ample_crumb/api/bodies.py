@@ -6,6 +6,7 @@ from uuid import UUID
 
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 
+from ample_crumb.core.bake.heat import WRITTEN_WATTS, Oven
 from ample_crumb.core.day.tin import Targets
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.declared import MOST_CHARACTERS as MOST_TEXT
@@ -14,14 +15,19 @@ from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.nutrients import Carbohydrate
 from ample_crumb.core.food.product import Contains, OwnMeasures
 from ample_crumb.core.formula.alarms import ASKABLE
-from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.core.formula.formula import How, Line, Part
+from ample_crumb.core.formula.outcome import MOST_LOSS
+from ample_crumb.core.formula.portions import By
 from ample_crumb.core.formula.rewrite import Details
+from ample_crumb.core.formula.tins import Kind as TinKind
+from ample_crumb.core.formula.tins import Tin
 from ample_crumb.core.quantity.recipe import MOST_LINES, MOST_PIECES
 from ample_crumb.core.quantity.units import System
 from ample_crumb.core.quantity.weigh import MOST_G
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS
+from ample_crumb.work.bench import Bench
+from ample_crumb.work.making import MakingDraft, UsedTin
 from ample_crumb.work.reference import Reference
-from ample_crumb.work.today import Bench
 
 Pieces = Annotated[int, Field(ge=1, le=MOST_PIECES)]
 Family = Annotated[str, Field(max_length=40, pattern=r"^[a-z-]*$")]
@@ -49,15 +55,25 @@ class LineBody(Body):
         return Line(self.text, self.chosen)
 
 
+class HowBody(Body):
+    """How a part goes in: what baking takes of it, how much of what was made is used, and when."""
+
+    loss: Annotated[float, Field(ge=0, le=MOST_LOSS)] | None = None
+    used: Annotated[float, Field(gt=0, le=1)] = 1.0
+    optional: bool = False
+    unbaked: bool = False
+
+
 class PartBody(Body):
     """A part with its lines."""
 
     name: Annotated[str, Field(max_length=80, pattern=r"^[^\x00]*$")] = ""
     lines: Annotated[list[LineBody], Field(max_length=MOST_LINES)]
+    how: HowBody = Field(default_factory=HowBody)
 
     def part(self) -> Part:
         """As the core has it."""
-        return Part(self.name, tuple(line.line() for line in self.lines))
+        return Part(self.name, tuple(line.line() for line in self.lines), How(**self.how.model_dump()))
 
 
 Parts = Annotated[list[PartBody], Field(max_length=40)]
@@ -82,6 +98,39 @@ class ReferenceBody(Body):
         return Reference(self.formula_id) if self.formula_id else Reference(**self.model_dump())
 
 
+class UsedTinBody(Body):
+    """So many of a tin."""
+
+    tin_id: UUID
+    count: Annotated[int, Field(ge=1, le=20)] = 1
+
+
+class MakingBody(Body):
+    """How a formula is made; what cannot be used as asked comes back as a problem of the outcome."""
+
+    by: By = By.COUNT
+    grams: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
+    scoop: Annotated[str, Field(max_length=40, pattern=r"^[^\x00]*$")] = ""
+    density_g_per_ml: Annotated[float, Field(gt=0.1, le=3)] | None = None
+    small_count: Annotated[int, Field(ge=0, le=MOST_PIECES)] = 0
+    small_g: Annotated[float, Field(ge=0, le=MOST_G)] = 0.0
+    made: Annotated[float, Field(gt=0, le=MOST_PIECES)] | None = None
+    loss: Annotated[float, Field(ge=0, le=MOST_LOSS)] | None = None
+    residue_g: Annotated[float, Field(ge=0, le=MOST_G)] = 0.0
+    trimmings_g: Annotated[float, Field(ge=0, le=MOST_G)] = 0.0
+    dough_g: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
+    baked_g: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
+    tins: Annotated[list[UsedTinBody], Field(max_length=8)] = []
+    cuts: Annotated[str, Field(max_length=40, pattern=r"^[^\x00]*$")] = ""
+    oven: Oven | None = None
+    celsius: Annotated[float, Field(ge=100, le=300)] | None = None
+
+    def making(self) -> MakingDraft:
+        """As the work layer has it."""
+        tins = tuple(UsedTin(each.tin_id, each.count) for each in self.tins)
+        return MakingDraft(**self.model_dump(exclude={"tins"}) | {"tins": tins})
+
+
 class DraftBody(Body):
     """A formula as it is on the Bench."""
 
@@ -91,6 +140,7 @@ class DraftBody(Body):
     method: Annotated[str, Field(max_length=20_000, pattern=r"^[^\x00]*$")] = ""
     parts: Parts
     reference: ReferenceBody | None = None
+    making: MakingBody = Field(default_factory=MakingBody)
 
 
 class NewFormula(DraftBody):
@@ -125,11 +175,26 @@ class BenchBody(Body):
     family: Family = ""
     day: date
     reference: ReferenceBody | None = None
+    making: MakingBody = Field(default_factory=MakingBody)
 
     def bench(self) -> Bench:
         """As the work layer has it."""
         reference = self.reference.reference() if self.reference else None
-        return Bench(tuple(part.part() for part in self.parts), self.pieces, self.family, self.day, reference)
+        parts = tuple(part.part() for part in self.parts)
+        return Bench(parts, self.pieces, self.family, self.day, reference, self.making.making())
+
+
+class ScaleBody(Body):
+    """Lines to be written anew so many times."""
+
+    parts: Parts
+    factor: Annotated[float, Field(gt=0, le=1000)]
+
+
+class OtherTinsBody(BenchBody):
+    """What is on the Bench, and the tins it shall go into."""
+
+    others: Annotated[list[UsedTinBody], Field(min_length=1, max_length=8)]
 
 
 class PasteBody(Body):
@@ -173,6 +238,9 @@ class SettingsBody(Body):
     carbohydrate: Carbohydrate
     appearance: Annotated[str, Field(pattern="^(system|light|dark)$")]
     currency: Annotated[str, Field(pattern="^[A-Z]{3}$")]
+    oven: Oven = Oven.CONVENTIONAL
+    watts: Annotated[float, Field(ge=200, le=2000)] = WRITTEN_WATTS
+    altitude_m: Annotated[float, Field(ge=-500, le=6000)] = 0.0
 
 
 class GuestBody(Body):
@@ -182,6 +250,24 @@ class GuestBody(Body):
     avoids: Annotated[
         list[Annotated[str, Field(pattern=f"^({'|'.join(ASKABLE)})$")]], Field(min_length=1, max_length=30)
     ]
+
+
+class TinBody(Body):
+    """A tin by its inner measures at the top, in cm, or by the water it holds. What cannot be is said in words."""
+
+    name: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00]*$")]
+    kind: TinKind
+    length_cm: float
+    depth_cm: float
+    width_cm: float | None = None
+    bottom_share: float = 1.0
+    hole_cm: float = 0.0
+    cups: int = 1
+    water_ml: float | None = None
+
+    def tin(self) -> Tin:
+        """As the core has it."""
+        return Tin(**self.model_dump(exclude={"name"}))
 
 
 class PriceBody(Body):
@@ -242,12 +328,13 @@ class NewFoods(FoodsBody):
 
 
 class NewPieces(Body):
-    """Pieces of a formula to be laid into a day."""
+    """Pieces of a formula to be laid into a day: so many, or as much as `amount` says, "45 g"."""
 
     id: UUID
     eaten_at: AwareDatetime
     formula_id: UUID
-    pieces: Annotated[float, Field(gt=0, le=100)]
+    pieces: Annotated[float, Field(gt=0, le=100)] | None = None
+    amount: Annotated[str, Field(max_length=60, pattern=r"^[^\x00]*$")] = ""
 
 
 class EntryBody(Body):

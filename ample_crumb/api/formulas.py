@@ -13,12 +13,15 @@ from ample_crumb.api.bodies import (
     DraftBody,
     NewFormula,
     NudgeBody,
+    OtherTinsBody,
     PasteBody,
     SavedFormula,
+    ScaleBody,
 )
 from ample_crumb.api.context import AsPerson, InDatabase
 from ample_crumb.work import formulas, today
-from ample_crumb.work.formulas import Draft, FormulaSummary, FormulaView, Pasted
+from ample_crumb.work.formulas import Draft, FormulaSummary, FormulaView, OtherTins, Pasted, ScaledView
+from ample_crumb.work.making import UsedTin
 from ample_crumb.work.today import BenchView
 
 router = APIRouter(prefix="/api")
@@ -67,6 +70,19 @@ def read_bench(body: BenchBody, database: InDatabase, who: AsPerson) -> BenchVie
     return today.read_bench(database, who, body.bench())
 
 
+@router.post("/bench/scale")
+def scale_bench(body: ScaleBody, database: InDatabase, who: AsPerson) -> ScaledView:
+    """The lines in another amount."""
+    return formulas.scale(database, who, tuple(part.part() for part in body.parts), body.factor)
+
+
+@router.post("/bench/tins")
+def other_tins(body: OtherTinsBody, database: InDatabase, who: AsPerson) -> OtherTins:
+    """By how much to multiply what is on the Bench for other tins."""
+    others = tuple(UsedTin(each.tin_id, each.count) for each in body.others)
+    return formulas.into_tins(database, who, body.bench(), others)
+
+
 @router.post("/bench/paste")
 def read_paste(body: PasteBody) -> Pasted:
     """Takes a pasted text apart."""
@@ -94,4 +110,5 @@ def detail_line(body: DetailBody, database: InDatabase, who: AsPerson) -> Rewrit
 
 def _draft(body: DraftBody) -> Draft:
     reference = body.reference.reference() if body.reference else None
-    return Draft(body.name, body.family, body.pieces, body.method, tuple(part.part() for part in body.parts), reference)
+    parts = tuple(part.part() for part in body.parts)
+    return Draft(body.name, body.family, body.pieces, body.method, parts, reference, body.making.making())

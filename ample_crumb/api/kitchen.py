@@ -5,14 +5,14 @@ from uuid import UUID
 
 from fastapi import APIRouter, Query, Response
 
-from ample_crumb.api.bodies import CorrectionBody, GuestBody, SettingsBody
+from ample_crumb.api.bodies import CorrectionBody, GuestBody, SettingsBody, TinBody
 from ample_crumb.api.context import AsPerson, InDatabase
 from ample_crumb.core.formula.reading import Choice
 from ample_crumb.store.guests import GuestRow
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.work import kitchen
 from ample_crumb.work.find import Hit, find
-from ample_crumb.work.kitchen import Kitchen
+from ample_crumb.work.kitchen import Kitchen, OwnTin
 
 router = APIRouter(prefix="/api")
 
@@ -28,8 +28,7 @@ def open_kitchen(database: InDatabase, who: AsPerson) -> Kitchen:
 @router.put("/settings")
 def change_settings(body: SettingsBody, database: InDatabase, who: AsPerson) -> Settings:
     """Replaces the person's settings."""
-    settings = Settings(body.measures, body.energy, body.carbohydrate, body.appearance, body.currency)
-    return kitchen.change_settings(database, who, settings)
+    return kitchen.change_settings(database, who, Settings(**body.model_dump()))
 
 
 @router.put("/guests/{guest_id}")
@@ -42,6 +41,19 @@ def look_out_for(guest_id: UUID, body: GuestBody, database: InDatabase, who: AsP
 def no_longer_look_out_for(guest_id: UUID, database: InDatabase, who: AsPerson) -> Response:
     """Forgets a guest."""
     kitchen.no_longer_look_out_for(database, who, guest_id)
+    return Response(status_code=204)
+
+
+@router.put("/tins/{tin_id}")
+def put_tin(tin_id: UUID, body: TinBody, database: InDatabase, who: AsPerson) -> OwnTin:
+    """A tin of the kitchen, new or changed."""
+    return kitchen.put_tin(database, who, tin_id, body.name, body.tin())
+
+
+@router.delete("/tins/{tin_id}", status_code=204)
+def archive_tin(tin_id: UUID, database: InDatabase, who: AsPerson) -> Response:
+    """Puts a tin away."""
+    kitchen.archive_tin(database, who, tin_id)
     return Response(status_code=204)
 
 

@@ -53,7 +53,8 @@ def lay_in_foods(day: date, body: NewFoods, database: InDatabase, who: AsPerson)
 @router.post("/days/{day}/pieces", status_code=201)
 def lay_in_pieces(day: date, body: NewPieces, database: InDatabase, who: AsPerson) -> DayView:
     """Lays pieces of a formula into a day; the same id again changes nothing."""
-    return today.lay_in_pieces(database, who, body.id, day, body.eaten_at, body.formula_id, body.pieces)
+    amount = body.amount if body.pieces is None else body.pieces
+    return today.lay_in_pieces(database, who, body.id, day, body.eaten_at, body.formula_id, amount)
 
 
 @router.put("/entries/{entry_id}")

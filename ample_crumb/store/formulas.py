@@ -1,7 +1,7 @@
 """Formulas with their parts and lines."""
 
 from collections.abc import Iterable
-from dataclasses import asdict, dataclass, replace
+from dataclasses import asdict, dataclass, field, replace
 from datetime import datetime
 from typing import Any
 from uuid import UUID
@@ -11,7 +11,7 @@ from psycopg.types.json import Jsonb
 
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.contents import Brief
-from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.core.formula.formula import How, Line, Part
 from ample_crumb.store.database import Connection
 from ample_crumb.store.figures import FiguresRow, columns
 
@@ -31,6 +31,7 @@ class FormulaRow(FiguresRow):
     updated_at: datetime
     twin_id: UUID | None
     twin: dict[str, Any] | None
+    making: dict[str, Any]
     figures_by: str | None
     uses: list[str]
     contains: list[str]
@@ -38,6 +39,7 @@ class FormulaRow(FiguresRow):
     breaks: list[str]
     keeps: list[str]
     told: bool
+    count: float
 
     def brief(self) -> Brief:
         """What it contains, as last worked out."""
@@ -60,6 +62,7 @@ class Head:
     method: str
     twin_id: UUID | None = None
     twin: dict[str, Any] | None = None
+    making: dict[str, Any] = field(default_factory=dict)
 
 
 def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID | None = None) -> list[FormulaRow]:
@@ -68,9 +71,9 @@ def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID | None = N
         return cursor.execute(
             """
             select id, name, family, pieces, method, version, archived_at is not null as archived, updated_at,
-                twin_id, twin, figures_by, uses, contains, may_contain, breaks, keeps, told, mass_g, energy_kcal,
-                protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g, allulose_g,
-                salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd
+                twin_id, twin, making, figures_by, uses, contains, may_contain, breaks, keeps, told, count, mass_g,
+                energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g,
+                erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd
             from formula
             where kitchen_id = %(kitchen_id)s and (%(formula_id)s::uuid is null or id = %(formula_id)s)
             order by updated_at desc, id
@@ -94,7 +97,7 @@ def parts_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tupl
     """The parts of a formula with their lines, in order; a part without lines is kept."""
     rows = connection.execute(
         """
-        select part.place, part.name, line.text, line.chosen
+        select part.place, part.name, part.loss, part.used, part.optional, part.unbaked, line.text, line.chosen
         from formula_part part
         left join formula_line line on line.formula_id = part.formula_id and line.part_place = part.place
         where part.kitchen_id = %(kitchen_id)s and part.formula_id = %(id)s
@@ -102,20 +105,20 @@ def parts_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tupl
         """,
         {"kitchen_id": kitchen_id, "id": formula_id},
     ).fetchall()
-    parts: dict[int, tuple[str, list[Line]]] = {}
-    for place, name, text, chosen in rows:
-        lines = parts.setdefault(place, (name, []))[1]
+    parts: dict[int, tuple[str, How, list[Line]]] = {}
+    for place, name, loss, used, optional, unbaked, text, chosen in rows:
+        lines = parts.setdefault(place, (name, How(loss, used, optional, unbaked), []))[2]
         if text is not None:
             lines.append(Line(text, chosen))
-    return tuple(Part(name, tuple(lines)) for name, lines in parts.values())
+    return tuple(Part(name, tuple(lines), how) for name, how, lines in parts.values())
 
 
 def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: Head) -> bool:
     """A new formula without lines, at version 1. False when that id is taken, as after a retry."""
     added = connection.execute(
         """
-        insert into formula (id, kitchen_id, name, family, pieces, method, twin_id, twin)
-        values (%(id)s, %(kitchen_id)s, %(name)s, %(family)s, %(pieces)s, %(method)s, %(twin_id)s, %(twin)s)
+        insert into formula (id, kitchen_id, name, family, pieces, method, twin_id, twin, making)
+        values (%(id)s, %(kitchen_id)s, %(name)s, %(family)s, %(pieces)s, %(method)s, %(twin_id)s, %(twin)s, %(making)s)
         on conflict (id) do nothing
         """,
         _columns(head) | {"id": formula_id, "kitchen_id": kitchen_id},
@@ -128,7 +131,7 @@ def change(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: Hea
     connection.execute(
         """
         update formula set name = %(name)s, family = %(family)s, pieces = %(pieces)s, method = %(method)s,
-            twin_id = %(twin_id)s, twin = %(twin)s, version = version + 1, updated_at = now()
+            twin_id = %(twin_id)s, twin = %(twin)s, making = %(making)s, version = version + 1, updated_at = now()
         where id = %(id)s and kitchen_id = %(kitchen_id)s
         """,
         _columns(head) | {"id": formula_id, "kitchen_id": kitchen_id},
@@ -147,7 +150,7 @@ def next_version(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> 
 
 def _columns(head: Head) -> dict[str, Any]:
     twin = None if head.twin is None else Jsonb(head.twin)
-    return asdict(replace(head, twin=None)) | {"twin": twin}
+    return asdict(replace(head, twin=None, making={})) | {"twin": twin, "making": Jsonb(head.making)}
 
 
 def write_parts(connection: Connection, kitchen_id: UUID, formula_id: UUID, parts: tuple[Part, ...]) -> None:
@@ -159,11 +162,11 @@ def write_parts(connection: Connection, kitchen_id: UUID, formula_id: UUID, part
     with connection.cursor() as cursor:
         cursor.executemany(
             """
-            insert into formula_part (formula_id, kitchen_id, place, name)
-            values (%(id)s, %(kitchen_id)s, %(place)s, %(name)s)
+            insert into formula_part (formula_id, kitchen_id, place, name, loss, used, optional, unbaked)
+            values (%(id)s, %(kitchen_id)s, %(place)s, %(name)s, %(loss)s, %(used)s, %(optional)s, %(unbaked)s)
             """,
             [
-                {"id": formula_id, "kitchen_id": kitchen_id, "place": place, "name": part.name}
+                asdict(part.how) | {"id": formula_id, "kitchen_id": kitchen_id, "place": place, "name": part.name}
                 for place, part in enumerate(parts)
             ],
         )
@@ -194,15 +197,17 @@ def keep_figures(
     piece: Portion,
     brief: Brief,
     uses: Iterable[str],
+    count: float,
     by: str,
 ) -> None:
-    """Keeps the figures of one piece, its contents and the slugs it uses for lists, with the name of what they were
-    worked out by."""
+    """Keeps the figures of one of `count` pieces, its contents and the slugs it uses for lists, with the name of what
+    they were worked out by."""
     connection.execute(
         """
         update formula set figures_by = %(by)s, uses = %(uses)s, contains = %(contains)s,
-            may_contain = %(may_contain)s, breaks = %(breaks)s, keeps = %(keeps)s, told = %(told)s, mass_g = %(mass_g)s,
-            energy_kcal = %(energy_kcal)s, protein_g = %(protein_g)s, fat_g = %(fat_g)s, saturates_g = %(saturates_g)s,
+            may_contain = %(may_contain)s, breaks = %(breaks)s, keeps = %(keeps)s, told = %(told)s, count = %(count)s,
+            mass_g = %(mass_g)s, energy_kcal = %(energy_kcal)s, protein_g = %(protein_g)s, fat_g = %(fat_g)s,
+            saturates_g = %(saturates_g)s,
             carbohydrate_g = %(carbohydrate_g)s, sugars_g = %(sugars_g)s, fibre_g = %(fibre_g)s,
             polyols_g = %(polyols_g)s, erythritol_g = %(erythritol_g)s, allulose_g = %(allulose_g)s,
             salt_g = %(salt_g)s, alcohol_g = %(alcohol_g)s, water_g = %(water_g)s, caffeine_mg = %(caffeine_mg)s,
@@ -210,7 +215,14 @@ def keep_figures(
         where id = %(id)s and kitchen_id = %(kitchen_id)s
         """,
         columns(piece)
-        | {"id": formula_id, "kitchen_id": kitchen_id, "by": by, "uses": sorted(uses), "told": brief.told}
+        | {
+            "id": formula_id,
+            "kitchen_id": kitchen_id,
+            "by": by,
+            "uses": sorted(uses),
+            "told": brief.told,
+            "count": count,
+        }
         | {name: list(getattr(brief, name)) for name in ("contains", "may_contain", "breaks", "keeps")},
     )
 

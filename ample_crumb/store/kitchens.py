@@ -18,14 +18,17 @@ class Who:
 
 @dataclass(frozen=True, slots=True)
 class Settings:
-    """A person's choices: whose cups, which energy, which carbohydrate, and the look; and the kitchen's currency, by
-    its three letters."""
+    """A person's choices: whose cups, which energy, which carbohydrate, and the look; and of the kitchen its
+    currency by its three letters, what bakes there, the watts of its microwave and how high above the sea it is."""
 
     measures: str
     energy: str
     carbohydrate: str
     appearance: str
     currency: str
+    oven: str
+    watts: float
+    altitude_m: float
 
 
 def first_person(connection: Connection) -> Who | None:
@@ -59,7 +62,7 @@ def settings_of(connection: Connection, who: Who) -> Settings:
     with connection.cursor(row_factory=class_row(Settings)) as cursor:
         row = cursor.execute(
             """
-            select measures, energy, carbohydrate, appearance, currency
+            select measures, energy, carbohydrate, appearance, currency, oven, watts, altitude_m
             from person join kitchen on kitchen.id = person.kitchen_id
             where person.id = %(person_id)s and person.kitchen_id = %(kitchen_id)s
             """,
@@ -70,10 +73,19 @@ def settings_of(connection: Connection, who: Who) -> Settings:
 
 
 def save_settings(connection: Connection, who: Who, settings: Settings) -> None:
-    """Replaces the person's settings, and the kitchen's currency."""
+    """Replaces the person's settings and those of the kitchen."""
     connection.execute(
-        "update kitchen set currency = %(currency)s where id = %(id)s and currency <> %(currency)s",
-        {"id": who.kitchen_id, "currency": settings.currency},
+        """
+        update kitchen set currency = %(currency)s, oven = %(oven)s, watts = %(watts)s, altitude_m = %(altitude_m)s
+        where id = %(id)s
+        """,
+        {
+            "id": who.kitchen_id,
+            "currency": settings.currency,
+            "oven": settings.oven,
+            "watts": settings.watts,
+            "altitude_m": settings.altitude_m,
+        },
     )
     connection.execute(
         """
@@ -95,7 +107,8 @@ def save_settings(connection: Connection, who: Who, settings: Settings) -> None:
 @dataclass(frozen=True, slots=True)
 class Habits:
     """How a person reads and counts; `remembered` maps the kitchen's corrected phrases to the slugs they mean, `prices`
-    its foods to the price of a gram, `guests` holds name and avoids of each; `cupboard_revision` tells one state of its
+    its foods to the price of a gram, `guests` holds name and avoids of each; `tins` tells whether
+    there are any; `cupboard_revision` tells one state of its
     products from another and is None while there are none."""
 
     measures: str
@@ -104,6 +117,10 @@ class Habits:
     remembered: dict[str, str]
     prices: dict[str, float]
     guests: list[tuple[str, list[str]]]
+    tins: bool
+    oven: str
+    watts: float
+    altitude_m: float
     cupboard_revision: UUID | None
 
 
@@ -112,7 +129,8 @@ def habits_of(connection: Connection, who: Who) -> Habits:
     with connection.cursor(row_factory=class_row(Habits)) as cursor:
         row = cursor.execute(
             """
-            select measures, energy, carbohydrate, cupboard_revision, coalesce(
+            select measures, energy, carbohydrate, cupboard_revision, oven, watts, altitude_m,
+                exists (select 1 from tin where kitchen_id = %(kitchen_id)s) as tins, coalesce(
                 (select jsonb_object_agg(phrase, slug) from remembered where kitchen_id = %(kitchen_id)s), '{}'
             ) as remembered, coalesce(
                 (select jsonb_object_agg(food, price / for_g) from price where kitchen_id = %(kitchen_id)s), '{}'

@@ -2,12 +2,16 @@
 
 import csv
 from collections.abc import Mapping
+from dataclasses import replace
 from datetime import datetime, time, timedelta
 from importlib.resources import files
 from typing import Final
 from uuid import UUID, uuid5
 
 from ample_crumb.core.day.tin import Targets
+from ample_crumb.core.formula.formula import How
+from ample_crumb.core.formula.portions import By
+from ample_crumb.core.formula.tins import Kind, Tin
 from ample_crumb.formats.products_csv import typed_products
 from ample_crumb.store import days, kitchens
 from ample_crumb.store.database import Database
@@ -16,12 +20,23 @@ from ample_crumb.store.kitchens import Who
 from ample_crumb.work import cupboard, formulas, kitchen, today
 from ample_crumb.work.cupboard import ProductDraft
 from ample_crumb.work.formulas import Draft
+from ample_crumb.work.making import MakingDraft, UsedTin
 
 _SPACE: Final = UUID("4f0a1c1e-5f0c-4c58-9d0b-6b3d0f6f9a51")
 _FAMILIES: Final = {
-    "pudding-cake": "mug-cake", "loaf": "loaf", "set-bars": "set-cheesecake", "squares": "brownie",
+    "layer-slice": "baked-cheesecake", "pudding-cake": "mug-cake", "loaf": "loaf", "set-bars": "set-cheesecake",
+    "squares": "brownie", "blondies": "brownie",
+    "squares": "brownie",
     "blondies": "brownie",
 }  # fmt: skip
+_MADE: Final = {
+    # Tin and cuts of what is baked in one.
+    "layer-slice": ("square 20", "4x3"),
+    "blondies": ("square 20", "4x3"),
+    "squares": ("square 20", "4x4"),
+    "loaf": ("loaf 23 x 13", ""),
+}
+_TOPPING: Final = How(used=0.5, unbaked=True)
 _TRAINING_WEEKDAYS: Final = {1, 3, 5}
 _TARGETS: Final = {"training": Targets(2050, 150, 65, 230), "rest": Targets(1800, 150, 60, 180)}
 _GUESTS: Final = {"Cox": ["tree nuts", "peanut"], "Stroke": ["vegetarian"]}
@@ -43,6 +58,7 @@ def load_demo(database: Database, now: datetime) -> None:
     _products(database, who)
     for name, avoids in _GUESTS.items():
         kitchen.look_out_for(database, who, GuestRow(uuid5(_SPACE, name), name, avoids))
+    _tins(database, who)
     made = {name: _formula(database, who, name, family) for name, family in _FAMILIES.items()}
     folder = files("ample_crumb.work.demo_kitchen")
     table = folder.joinpath("days.csv").read_text("utf-8").splitlines()
@@ -63,11 +79,37 @@ def _products(database: Database, who: Who) -> None:
         cupboard.set_price(database, who, food, float(row["price"]), row["for"])
 
 
+def _tins(database: Database, who: Who) -> None:
+    text = files("ample_crumb.work.demo_kitchen").joinpath("tins.csv").read_text("utf-8")
+    for row in csv.DictReader(text.splitlines()):
+        tin = Tin(
+            kind=Kind(row["kind"]),
+            length_cm=float(row["length_cm"]),
+            width_cm=float(row["width_cm"]) if row["width_cm"] else None,
+            depth_cm=float(row["depth_cm"]),
+            bottom_share=float(row["bottom_share"]),
+            hole_cm=float(row["hole_cm"]),
+            cups=int(row["cups"]),
+            water_ml=float(row["water_ml"]) if row["water_ml"] else None,
+        )
+        kitchen.put_tin(database, who, uuid5(_SPACE, row["name"]), row["name"], tin)
+
+
 def _formula(database: Database, who: Who, name: str, family: str) -> UUID:
     text = files("ample_crumb.work.demo_kitchen").joinpath(f"{name}.txt").read_text("utf-8")
     pasted = formulas.paste(text)
-    draft = Draft(pasted.title, family, pasted.pieces or 1, pasted.method, pasted.parts)
+    parts = tuple(
+        replace(part, how=_TOPPING) if part.name.casefold().endswith("topping") else part for part in pasted.parts
+    )
+    draft = Draft(pasted.title, family, pasted.pieces or 1, pasted.method, parts, None, _making(name))
     return formulas.create(database, who, uuid5(_SPACE, name), draft).id
+
+
+def _making(name: str) -> MakingDraft:
+    tin, cuts = _MADE.get(name, ("", ""))
+    if not tin:
+        return MakingDraft()
+    return MakingDraft(by=By.CUTS if cuts else By.COUNT, cuts=cuts, tins=(UsedTin(uuid5(_SPACE, tin)),))
 
 
 def _entry(

@@ -1,9 +1,10 @@
 """The place Formulas: the list, and the Bench of one formula."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from datetime import datetime
 from uuid import UUID
 
+from ample_crumb.core.bake.made import Made
 from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.claims import Twin
 from ample_crumb.core.food.nutrients import Portion
@@ -11,10 +12,13 @@ from ample_crumb.core.formula.alarms import Alarm, alarms_of
 from ample_crumb.core.formula.calling import claims_of
 from ample_crumb.core.formula.contents import contents_of
 from ample_crumb.core.formula.cost import cost_of
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, parts_of, work_out
+from ample_crumb.core.formula.families import family_of
+from ample_crumb.core.formula.fill import scale_to
+from ample_crumb.core.formula.formula import Line, Part, parts_of, work_out
 from ample_crumb.core.formula.quality import quality_of
 from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.formula.rewrite import Details, nudged, with_details
+from ample_crumb.core.formula.scaling import Scaled, scaled
 from ample_crumb.core.problem import CannotUse, TooMuch
 from ample_crumb.core.quantity.lines import without_bullet
 from ample_crumb.core.quantity.recipe import MOST_LINES
@@ -23,7 +27,9 @@ from ample_crumb.store import formulas
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.formulas import FormulaRow, Head
 from ample_crumb.store.kitchens import Who
+from ample_crumb.work.bench import Bench
 from ample_crumb.work.kept import Kept, kept_of, work_and_keep
+from ample_crumb.work.making import MakingDraft, UsedTin, made_view, make, piece_band, tins_of
 from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
 from ample_crumb.work.reference import Reference, as_typed, reference_of, twin_of
 from ample_crumb.work.views import FiguresView, WorkedView, portion_view, worked_view
@@ -37,7 +43,7 @@ class FormulaSummary:
     id: UUID
     name: str
     family: str
-    pieces: int
+    pieces: float
     version: int
     archived: bool
     updated_at: datetime
@@ -55,6 +61,7 @@ class Draft:
     method: str
     parts: tuple[Part, ...]
     reference: Reference | None = None
+    making: MakingDraft = field(default_factory=MakingDraft)
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,12 +100,12 @@ def kept_formulas(connection: Connection, who: Who, ways: Ways) -> list[tuple[Fo
     return [(row, kept[row.id]) for row in rows]
 
 
-def piece_of(connection: Connection, who: Who, formula_id: UUID, ways: Ways) -> tuple[FormulaRow, Portion]:
-    """A formula and the figures of one piece of it. Raises NotHere."""
+def piece_of(connection: Connection, who: Who, formula_id: UUID, ways: Ways) -> tuple[FormulaRow, Kept]:
+    """A formula and what is kept of it. Raises NotHere."""
     row = formulas.find(connection, who.kitchen_id, formula_id)
     if row is None:
         raise NotHere("formula")
-    return row, kept_of(connection, who, [row], ways)[row.id].piece
+    return row, kept_of(connection, who, [row], ways)[row.id]
 
 
 def open_one(database: Database, who: Who, formula_id: UUID) -> FormulaView:
@@ -183,6 +190,68 @@ def detail(database: Database, who: Who, line: Line, details: Details) -> str:
     return with_details(read_against(line.text, ways.cupboard, ways.manner, line.chosen), details)
 
 
+@dataclass(frozen=True, slots=True)
+class ScaledView:
+    """A formula in another amount: its lines part by part, and the energy of the batch in proportion and as the new
+    lines make it."""
+
+    factor: float
+    parts: tuple[tuple[Scaled, ...], ...]
+    exact_kcal: float
+    written_kcal: float
+
+
+def scale(database: Database, who: Who, parts: tuple[Part, ...], factor: float) -> ScaledView:
+    """The lines so many times, in measures that a kitchen has. Raises CannotUse for a factor that is a slip."""
+    check_size(parts)
+    with database.reading() as connection:
+        ways = ways_of(connection, who)
+    lines = tuple(
+        tuple(
+            scaled(
+                read_against(line.text, ways.cupboard, ways.manner, line.chosen),
+                factor,
+                ways.cupboard,
+                ways.manner,
+                line.chosen,
+            )
+            for line in part.lines
+        )
+        for part in parts
+    )
+    written = tuple(
+        replace(part, lines=tuple(Line(new.text, old.chosen) for new, old in zip(made, part.lines, strict=True)))
+        for made, part in zip(lines, parts, strict=True)
+    )
+
+    def energy(of: tuple[Part, ...]) -> float:
+        return work_out(of, 1, ways.cupboard, ways.manner).batch.nutrients.energy_kcal or 0.0
+
+    return ScaledView(factor, lines, energy(parts) * factor, energy(written))
+
+
+@dataclass(frozen=True, slots=True)
+class OtherTins:
+    """By how much to multiply a formula for other tins: to fill them as full, and to stand as high in them."""
+
+    as_full: float
+    as_high: float
+
+
+def into_tins(database: Database, who: Who, bench: Bench, others: tuple[UsedTin, ...]) -> OtherTins:
+    """Factors for baking what is on the Bench in other tins. Raises CannotAccept without tins on either side."""
+    with database.reading() as connection:
+        ways = ways_of(connection, who)
+    made = make(bench.parts, bench.pieces, bench.family, bench.making, ways)
+    now, then = tins_of(bench.making.tins, ways), tins_of(others, ways)
+    if not now or not then:
+        raise CannotAccept("/tins", "Say which tin it is for, and which it shall go into.")
+    if made.outcome.in_oven_g <= 0:
+        raise CannotAccept("/parts", "There is no dough yet.")
+    density = bench.making.density_g_per_ml or family_of(bench.family).density_g_per_ml
+    return OtherTins(*scale_to(made.outcome.in_oven_g, now, then, density))
+
+
 def _checked(connection: Connection, who: Who, formula_id: UUID, draft: Draft) -> Draft:
     name = draft.name.strip()
     if not name:
@@ -204,6 +273,7 @@ def _head(draft: Draft) -> Head:
         method=draft.method,
         twin_id=draft.reference.formula_id if draft.reference else None,
         twin=as_typed(draft.reference),
+        making=draft.making.stored(),
     )
 
 
@@ -214,31 +284,37 @@ def check_size(parts: tuple[Part, ...]) -> None:
         raise TooMuch("lines", lines, MOST_LINES)
 
 
-def show(worked: FormulaFigures, family: str, ways: Ways, twin: Twin | None) -> WorkedView:
-    """A worked-out formula with all that follows from its lines, for a screen."""
+def show(made: Made, family: str, ways: Ways, twin: Twin | None) -> WorkedView:
+    """A formula as it is made, with all that follows from its lines, for a screen."""
+    worked = made.worked
     contents = contents_of(worked, ways.cupboard)
     slugs = {line.ingredient.slug for part in worked.parts for line in part.lines if line.ingredient}
     prices = {slug: ways.prices[food_of(slug)] for slug in slugs if food_of(slug) in ways.prices}
+    doubt = doubt_of(worked, ways.cupboard, ways.school)
     return worked_view(
         worked,
-        doubt_of(worked, ways.cupboard, ways.school),
+        doubt,
+        Portion(made.piece, piece_band(made, doubt)),
         contents,
         alarms_of(contents.brief(), ways.guests),
-        claims_of(worked, contents, family, twin),
+        claims_of(worked, contents, family, twin, made.outcome.batch),
         quality_of(worked),
         cost_of(worked, prices),
+        made_view(made, doubt, ways),
         ways.school,
     )
 
 
 def _write(connection: Connection, who: Who, formula_id: UUID, draft: Draft) -> None:
     formulas.write_parts(connection, who.kitchen_id, formula_id, draft.parts)
-    work_and_keep(connection, who, formula_id, draft.parts, draft.pieces, ways_of(connection, who))
+    row = formulas.find(connection, who.kitchen_id, formula_id)
+    assert row is not None
+    work_and_keep(connection, who, row, draft.parts, ways_of(connection, who))
 
 
 def _summary(row: FormulaRow, kept: Kept, ways: Ways) -> FormulaSummary:
     return FormulaSummary(
-        row.id, row.name, row.family, row.pieces, row.version, row.archived, row.updated_at,
+        row.id, row.name, row.family, kept.count, row.version, row.archived, row.updated_at,
         portion_view(kept.piece, ways.school), alarms_of(kept.brief, ways.guests),
     )  # fmt: skip
 
@@ -246,14 +322,14 @@ def _summary(row: FormulaRow, kept: Kept, ways: Ways) -> FormulaSummary:
 def _view(connection: Connection, who: Who, row: FormulaRow) -> FormulaView:
     ways = ways_of(connection, who)
     parts = formulas.parts_of(connection, who.kitchen_id, row.id)
-    worked = work_out(parts, row.pieces, ways.cupboard, ways.manner)
-    reference = reference_of(row)
-    draft = Draft(row.name, row.family, row.pieces, row.method, parts, reference)
+    reference, making = reference_of(row), MakingDraft.from_stored(row.making)
+    made = make(parts, row.pieces, row.family, making, ways)
+    draft = Draft(row.name, row.family, row.pieces, row.method, parts, reference, making)
     return FormulaView(
         row.id,
         row.version,
         row.archived,
         row.updated_at,
         draft,
-        show(worked, row.family, ways, twin_of(connection, who, reference, ways)),
+        show(made, row.family, ways, twin_of(connection, who, reference, ways)),
     )

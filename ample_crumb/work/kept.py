@@ -11,11 +11,12 @@ from ample_crumb import core
 from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.contents import Brief, contents_of
-from ample_crumb.core.formula.formula import Part, work_out
+from ample_crumb.core.formula.formula import Part
 from ample_crumb.store import formulas, kitchens
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.kitchens import Who
+from ample_crumb.work.making import MakingDraft, make, piece_band
 from ample_crumb.work.ways import Ways
 
 FIGURES_BY: Final = sha256(
@@ -26,11 +27,13 @@ FIGURES_BY: Final = sha256(
 
 @dataclass(frozen=True, slots=True)
 class Kept:
-    """The figures of one piece with their band, its contents, and the slugs of the foods in it."""
+    """The figures of one piece with their band, its contents, the slugs of the foods in it, and how many pieces there
+    are."""
 
     piece: Portion
     brief: Brief
     uses: frozenset[str]
+    count: float
 
 
 def kept_of(connection: Connection, who: Who, rows: Iterable[FormulaRow], ways: Ways) -> dict[UUID, Kept]:
@@ -41,17 +44,14 @@ def kept_of(connection: Connection, who: Who, rows: Iterable[FormulaRow], ways: 
     if len(stale) > 1:
         kitchens.lock(connection, who.kitchen_id)
     for row in stale:
-        parts = formulas.parts_of(connection, who.kitchen_id, row.id)
-        kept[row.id] = work_and_keep(connection, who, row.id, parts, row.pieces, ways)
+        kept[row.id] = work_and_keep(connection, who, row, formulas.parts_of(connection, who.kitchen_id, row.id), ways)
     return kept
 
 
-def work_and_keep(
-    connection: Connection, who: Who, formula_id: UUID, parts: tuple[Part, ...], pieces: int, ways: Ways
-) -> Kept:
+def work_and_keep(connection: Connection, who: Who, row: FormulaRow, parts: tuple[Part, ...], ways: Ways) -> Kept:
     """Works a formula out and keeps what lists show of it."""
-    kept = _worked(parts, pieces, ways)
-    formulas.keep_figures(connection, who.kitchen_id, formula_id, kept.piece, kept.brief, kept.uses, FIGURES_BY)
+    kept = _worked(row, parts, ways)
+    formulas.keep_figures(connection, who.kitchen_id, row.id, kept.piece, kept.brief, kept.uses, kept.count, FIGURES_BY)
     return kept
 
 
@@ -60,18 +60,19 @@ def seen_of(connection: Connection, who: Who, row: FormulaRow, ways: Ways) -> Ke
     that wrote each other's would wait for each other."""
     if row.figures_by == FIGURES_BY:
         return _as_kept(row)
-    return _worked(formulas.parts_of(connection, who.kitchen_id, row.id), row.pieces, ways)
+    return _worked(row, formulas.parts_of(connection, who.kitchen_id, row.id), ways)
 
 
-def _worked(parts: tuple[Part, ...], pieces: int, ways: Ways) -> Kept:
-    worked = work_out(parts, pieces, ways.cupboard, ways.manner)
-    lines = (line for part in worked.parts for line in part.lines)
+def _worked(row: FormulaRow, parts: tuple[Part, ...], ways: Ways) -> Kept:
+    made = make(parts, row.pieces, row.family, MakingDraft.from_stored(row.making), ways)
+    lines = (line for part in made.worked.parts for line in part.lines)
     return Kept(
-        piece=Portion(worked.piece, doubt_of(worked, ways.cupboard).piece),
-        brief=contents_of(worked, ways.cupboard).brief(),
+        piece=Portion(made.piece, piece_band(made, doubt_of(made.worked, ways.cupboard))),
+        brief=contents_of(made.worked, ways.cupboard).brief(),
         uses=frozenset(line.ingredient.slug for line in lines if line.ingredient),
+        count=made.portions.count,
     )
 
 
 def _as_kept(row: FormulaRow) -> Kept:
-    return Kept(row.portion(), row.brief(), frozenset(row.uses))
+    return Kept(row.portion(), row.brief(), frozenset(row.uses), row.count)

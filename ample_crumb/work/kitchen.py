@@ -3,18 +3,33 @@
 from dataclasses import dataclass
 from uuid import UUID, uuid4
 
+from ample_crumb.core.bake.heat import Oven
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.formula.alarms import ASKABLE
 from ample_crumb.core.formula.families import Family, families
 from ample_crumb.core.formula.reading import Choice
+from ample_crumb.core.formula.tins import Kind, Tin, checked
+from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.names import phrase
-from ample_crumb.store import formulas, guests, kitchens
+from ample_crumb.store import formulas, guests, kitchens, tins
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.guests import GuestRow
 from ample_crumb.store.kitchens import Settings, Who
+from ample_crumb.store.tins import TinRow
 from ample_crumb.work.problems import CannotAccept, NotHere
 from ample_crumb.work.ways import ways_of
+
+
+@dataclass(frozen=True, slots=True)
+class OwnTin:
+    """A tin with what it holds to the brim."""
+
+    id: UUID
+    name: str
+    archived: bool
+    tin: Tin
+    volume_ml: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,6 +42,9 @@ class Kitchen:
     roles: tuple[str, ...]
     askable: tuple[str, ...]
     guests: tuple[GuestRow, ...]
+    tins: tuple[OwnTin, ...]
+    ovens: tuple[str, ...]
+    tin_kinds: tuple[str, ...]
 
 
 def ensure_person(database: Database) -> Who:
@@ -49,6 +67,9 @@ def load(database: Database, who: Who) -> Kitchen:
             roles=_roles(),
             askable=ASKABLE,
             guests=tuple(guests.listed(connection, who.kitchen_id)),
+            tins=tuple(_tin_view(row) for row in tins.listed(connection, who.kitchen_id)),
+            ovens=tuple(Oven),
+            tin_kinds=tuple(Kind),
         )
 
 
@@ -84,6 +105,32 @@ def no_longer_look_out_for(database: Database, who: Who, guest_id: UUID) -> None
     """Forgets a guest; nothing happens when there is none."""
     with database.transaction() as connection:
         guests.remove(connection, who.kitchen_id, guest_id)
+
+
+def put_tin(database: Database, who: Who, tin_id: UUID, name: str, tin: Tin) -> OwnTin:
+    """A tin, new or changed. Raises CannotAccept for one that cannot be, NotHere for another kitchen's id."""
+    if not name.strip():
+        raise CannotAccept("/name", "A tin needs a name, such as square 20.")
+    try:
+        checked(tin)
+    except CannotUse as cannot:
+        raise CannotAccept("", str(cannot)) from cannot
+    with database.transaction() as connection:
+        if not tins.put(connection, who.kitchen_id, tin_id, name.strip(), tin):
+            raise NotHere("tin")
+        all_stale(connection, who)
+        return next(_tin_view(row) for row in tins.listed(connection, who.kitchen_id) if row.id == tin_id)
+
+
+def archive_tin(database: Database, who: Who, tin_id: UUID) -> None:
+    """Puts a tin away; formulas that name it keep it."""
+    with database.transaction() as connection:
+        tins.archive(connection, who.kitchen_id, tin_id)
+
+
+def _tin_view(row: TinRow) -> OwnTin:
+    tin = row.tin()
+    return OwnTin(row.id, row.name, row.archived, tin, tin.volume_ml)
 
 
 def all_stale(connection: Connection, who: Who) -> None:

@@ -1,6 +1,7 @@
 """Which label of a product the lines of formulas are pointed at. Callers hold the kitchen's lock."""
 
 from collections.abc import Callable, Collection
+from dataclasses import replace
 
 from ample_crumb.core.formula.formula import Line, Part, work_out
 from ample_crumb.store import formulas
@@ -21,15 +22,15 @@ def point(connection: Connection, who: Who, older: Collection[str], at: str) -> 
     def moved(line: Line) -> Line:
         return Line(line.text, at) if line.chosen in older else line
 
-    _rewrite(connection, who, lambda parts: tuple(Part(part.name, tuple(map(moved, part.lines))) for part in parts))
+    _rewrite(connection, who, lambda parts: tuple(replace(part, lines=tuple(map(moved, part.lines))) for part in parts))
 
 
 def _pinned(parts: tuple[Part, ...], slug: str, ways: Ways) -> tuple[Part, ...]:
     read = work_out(parts, 1, ways.cupboard, ways.manner).parts
     return tuple(
-        Part(
-            part.name,
-            tuple(
+        replace(
+            part,
+            lines=tuple(
                 Line(line.text, slug) if as_read.ingredient and as_read.ingredient.slug == slug else line
                 for line, as_read in zip(part.lines, figures.lines, strict=True)
             ),

@@ -5,21 +5,25 @@ from datetime import date, datetime
 from uuid import UUID
 
 from ample_crumb.core.day.fits import what_fits
+from ample_crumb.core.day.portion import pieces_in
 from ample_crumb.core.day.tin import Targets, caution_about, pieces_that_fit, sum_bands, sum_up
 from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.nutrients import Carbohydrate, Portion, total
 from ample_crumb.core.formula.alarms import Alarm, alarms_of
 from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
+from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.foods import split_foods
 from ample_crumb.store import days
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.days import EntryRow
 from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.kitchens import Who
+from ample_crumb.work.bench import Bench
 from ample_crumb.work.formulas import check_size, kept_formulas, piece_of, show
 from ample_crumb.work.kept import Kept
+from ample_crumb.work.making import make
 from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
-from ample_crumb.work.reference import Reference, twin_of
+from ample_crumb.work.reference import twin_of
 from ample_crumb.work.views import FiguresView, LineView, WorkedView, line_view, portion_view, view
 from ample_crumb.work.ways import Ways, ways_of
 
@@ -160,15 +164,18 @@ def lay_in_foods(database: Database, who: Who, entry_id: UUID, day: date, eaten_
 
 
 def lay_in_pieces(
-    database: Database, who: Who, entry_id: UUID, day: date, eaten_at: datetime, formula_id: UUID, pieces: float
+    database: Database, who: Who, entry_id: UUID, day: date, eaten_at: datetime, formula_id: UUID, amount: float | str
 ) -> DayView:
-    """Lays pieces of a formula into a day, with their figures of now. Raises NotHere, or CannotAccept for nothing."""
+    """Lays pieces of a formula into a day, with their figures of now: so many, or as much as "45 g" or "a quarter of
+    the whole" is. Raises NotHere, or CannotAccept for nothing."""
     with database.transaction() as connection:
-        formula, piece = piece_of(connection, who, formula_id, ways_of(connection, who))
+        formula, kept = piece_of(connection, who, formula_id, ways_of(connection, who))
+        piece = kept.piece
         if piece.figures.mass_g <= 0:
             raise CannotAccept(
                 "/formula_id", "This formula has no line that could be read yet; there is nothing to eat."
             )
+        pieces = _pieces(amount, kept)
         days.add_entry(
             connection,
             who,
@@ -183,6 +190,15 @@ def lay_in_pieces(
             portion=piece.times(pieces),
         )
         return _day(connection, who, day)
+
+
+def _pieces(amount: float | str, kept: Kept) -> float:
+    if isinstance(amount, float | int):
+        return amount
+    try:
+        return pieces_in(amount, kept.piece.figures.mass_g, kept.count)
+    except CannotUse as cannot:
+        raise CannotAccept("/amount", str(cannot)) from cannot
 
 
 def change_entry(database: Database, who: Who, entry_id: UUID, version: int, change: EntryChange) -> EntryView:
@@ -320,17 +336,6 @@ def _entry(row: EntryRow, school: Carbohydrate) -> EntryView:
 
 
 @dataclass(frozen=True, slots=True)
-class Bench:
-    """What lies on the Bench, and the day it should fit into."""
-
-    parts: tuple[Part, ...]
-    pieces: int
-    family: str
-    day: date
-    reference: Reference | None = None
-
-
-@dataclass(frozen=True, slots=True)
 class Fitting:
     """How many whole pieces fit into what a day has left, and what they bring."""
 
@@ -355,10 +360,10 @@ def read_bench(database: Database, who: Who, bench: Bench) -> BenchView:
         targets = days.plan_of(connection, who, bench.day).targets
         eaten = total(row.figures() for row in days.entries_of(connection, who, bench.day))
         twin = twin_of(connection, who, bench.reference, ways)
-    worked = work_out(bench.parts, bench.pieces, ways.cupboard, ways.manner)
+    made = make(bench.parts, bench.pieces, bench.family, bench.making, ways)
     fitting = None
-    if targets is not None and worked.piece.mass_g > 0:
-        energy = worked.piece.nutrients.energy_kcal or 0.0
+    if targets is not None and made.piece.mass_g > 0:
+        energy = made.piece.nutrients.energy_kcal or 0.0
         count = pieces_that_fit(energy, sum_up([eaten], targets).room_kcal)
-        fitting = Fitting(count, count * energy, count * (worked.piece.nutrients.protein_g or 0.0))
-    return BenchView(show(worked, bench.family, ways, twin), fitting)
+        fitting = Fitting(count, count * energy, count * (made.piece.nutrients.protein_g or 0.0))
+    return BenchView(show(made, bench.family, ways, twin), fitting)

@@ -15,6 +15,7 @@ from ample_crumb.core.formula.quality import ProteinQuality
 from ample_crumb.core.formula.reading import Choice, ReadLine
 from ample_crumb.core.formula.rewrite import fill_of
 from ample_crumb.core.quantity.weigh import Basis
+from ample_crumb.work.making import MadeView
 
 
 @dataclass(frozen=True, slots=True)
@@ -139,6 +140,7 @@ class WorkedView:
     claims: Claims
     quality: ProteinQuality
     cost: Cost | None
+    made: MadeView
     plain_energy_kcal: float | None
     plain_protein_g: float | None
 
@@ -176,11 +178,13 @@ def line_view(line: ReadLine, doubt: LineDoubt) -> LineView:
 def worked_view(
     worked: FormulaFigures,
     doubt: Doubt,
+    piece: Portion,
     contents: Contents,
     alarms: tuple[Alarm, ...],
     claims: Claims,
     quality: ProteinQuality,
     cost: Cost | None,
+    made: MadeView,
     school: Carbohydrate,
 ) -> WorkedView:
     """A worked-out formula for a screen; `doubt` follows its lines, with carbohydrate by `school`."""
@@ -202,10 +206,10 @@ def worked_view(
         weigh.append(WeighView(line.name, part, number, of.share, of.weighed_kcal or 0.0))
     plain = worked.plain_piece
     return WorkedView(
-        worked.pieces,
+        made.count,
         parts,
         view(worked.batch, doubt.batch, school),
-        view(worked.piece, doubt.piece, school),
+        portion_view(piece, school),
         worked.unread,
         tuple(weigh),
         contents,
@@ -213,6 +217,7 @@ def worked_view(
         claims,
         quality,
         cost,
+        made,
         (plain.nutrients.energy_kcal or 0.0) if plain else None,
         (plain.nutrients.protein_g or 0.0) if plain else None,
     )

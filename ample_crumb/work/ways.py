@@ -7,6 +7,7 @@ from threading import Lock
 from typing import Final
 from uuid import UUID
 
+from ample_crumb.core.bake.heat import Kitchen, Oven
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
@@ -16,22 +17,25 @@ from ample_crumb.core.food.product import ingredient_of
 from ample_crumb.core.formula.alarms import Guest
 from ample_crumb.core.formula.reading import Manner
 from ample_crumb.core.quantity.units import System
-from ample_crumb.store import kitchens, products
+from ample_crumb.store import kitchens, products, tins
 from ample_crumb.store.database import Connection
 from ample_crumb.store.kitchens import Who
 from ample_crumb.store.products import ProductRow
+from ample_crumb.store.tins import TinRow
 
 
 @dataclass(frozen=True, slots=True)
 class Ways:
-    """What lines are read with, how carbohydrate is counted, what a gram of each food costs, and who must not get what.
-    `prices` are by generic slug or id of a product."""
+    """What lines are read with, how carbohydrate is counted, what a gram of each food costs, who must not get what, and
+    what it is baked in and with. `prices` are by generic slug or id of a product."""
 
     manner: Manner
     school: Carbohydrate
     cupboard: Cupboard
     prices: Mapping[str, float]
     guests: tuple[Guest, ...]
+    kitchen: Kitchen
+    tins: Mapping[UUID, TinRow]
 
 
 def ways_of(connection: Connection, who: Who) -> Ways:
@@ -40,7 +44,15 @@ def ways_of(connection: Connection, who: Who) -> Ways:
     manner = Manner(System(habits.measures), EnergySystem(habits.energy), habits.remembered)
     cupboard = _cupboard(connection, who.kitchen_id, habits.cupboard_revision)
     guests = tuple(Guest(name, tuple(avoids)) for name, avoids in habits.guests)
-    return Ways(manner, Carbohydrate(habits.carbohydrate), cupboard, habits.prices, guests)
+    return Ways(
+        manner=manner,
+        school=Carbohydrate(habits.carbohydrate),
+        cupboard=cupboard,
+        prices=habits.prices,
+        guests=guests,
+        kitchen=Kitchen(Oven(habits.oven), None, habits.watts, habits.altitude_m),
+        tins={row.id: row for row in tins.listed(connection, who.kitchen_id)} if habits.tins else {},
+    )
 
 
 def slug_of(product_id: UUID, number: int) -> str:

@@ -73,8 +73,8 @@ class Scaling(unittest.TestCase):
         batch = work_out((Part("", tuple(map(Line, ("250 g ricotta", "125 g eggs")))),), 1, CUPBOARD, Manner())
         self.assertAlmostEqual(factor_for_line(batch, 0, 425), 1.7)
         eggs = factors_for_eggs(batch, CUPBOARD)
-        self.assertEqual([count for count, _ in eggs], [1, 2, 3, 4])
-        self.assertAlmostEqual(dict(eggs)[2], 0.8)
+        self.assertEqual([each.count for each in eggs], [1, 2, 3, 4])
+        self.assertAlmostEqual(eggs[1].factor, 0.8)
         for place, grams in ((5, 100), (0, 0)):
             with self.assertRaises(CannotUse):
                 factor_for_line(batch, place, grams)

@@ -80,13 +80,15 @@ class Kept(unittest.TestCase):
         self.assertEqual(found, {"OAT": [(DAY, "50% oat_bran")], "%": [(DAY, "50% oat_bran")], "skyr": [], "a%b": []})
 
     def test_settings_are_kept_and_bounded(self) -> None:
-        wanted = Settings("metric", "us", "net", "dark", "CHF")
+        wanted = Settings("metric", "us", "net", "dark", "CHF", "fan", 900, 0)
         with self.database.transaction() as connection:
             kitchens.save_settings(connection, self.who, wanted)
             self.assertEqual(kitchens.settings_of(connection, self.who), wanted)
             self.assertEqual(kitchens.settings_of(connection, self.other).measures, "us")
         with self.assertRaises(psycopg.errors.CheckViolation), self.database.transaction() as connection:
-            kitchens.save_settings(connection, self.who, Settings("imperial", "us", "net", "dark", "CHF"))
+            kitchens.save_settings(
+                connection, self.who, Settings("imperial", "us", "net", "dark", "CHF", "fan", 900, 0)
+            )
 
     def test_labels_come_back_as_printed_the_newest_first(self) -> None:
         product_id = uuid4()

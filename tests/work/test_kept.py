@@ -11,6 +11,7 @@ from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.store import kitchens
 from ample_crumb.store.guests import GuestRow
 from ample_crumb.work import cupboard, formulas, kitchen, today
+from ample_crumb.work.bench import Bench
 from ample_crumb.work.cupboard import ProductDraft
 from ample_crumb.work.formulas import Draft
 from ample_crumb.work.reference import Reference
@@ -84,7 +85,7 @@ class Kept(KitchenCase):
         copy = formulas.duplicate(self.database, self.who, made, uuid4())
         self.assertEqual((copy.draft.reference, copy.worked.claims.twin), (Reference(twin), "Bars"))
         empty = self.make("1 tbsp elderflower dust")
-        bench = today.Bench(copy.draft.parts, 4, "", date(2026, 5, 4), reference=Reference(empty))
+        bench = Bench(copy.draft.parts, 4, "", date(2026, 5, 4), reference=Reference(empty))
         self.assertEqual(today.read_bench(self.database, self.who, bench).worked.claims.twin, "")
         gone = replace(bench, reference=Reference(uuid4()))
         self.assertEqual(today.read_bench(self.database, self.who, gone).worked.claims.twin, "")

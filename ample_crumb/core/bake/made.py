@@ -5,6 +5,7 @@ from dataclasses import dataclass, field, replace
 from typing import Final, TypeVar
 
 from ample_crumb.core.bake.heat import Kitchen, Window, window_of
+from ample_crumb.core.bake.loads import ON_TRAYS, Loads, loads_of
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.families import family_of
@@ -40,7 +41,7 @@ class Alternative:
 @dataclass(frozen=True, slots=True)
 class Made:
     """A formula as it is made. `worked` is its dough in so many pieces, `piece` one piece as it is eaten. `filling` is
-    None without tins, `window` for what is not heated. `problems` are sentences on what could not be used as asked; it
+    None without tins, `window` for what is not heated, `loads` for what is not laid on a tray. `problems` are sentences on what could not be used as asked; it
     was then left out."""
 
     worked: FormulaFigures
@@ -50,6 +51,8 @@ class Made:
     filling: Filling | None
     window: Window | None
     alternatives: tuple[Alternative, ...]
+    density_g_per_ml: float
+    loads: Loads | None
     problems: tuple[str, ...]
 
 
@@ -75,14 +78,14 @@ def made_of(
         lambda: portions_of(Portioning(count=max(1, portioning.count)), outcome.dough_g, outcome.batch.mass_g),
     )
     density = making.portioning.density_g_per_ml or family.density_g_per_ml
-    filling = filling_of(outcome.dough_g, tins, family, density, making.cuts if portioning.by is By.CUTS else None)
+    filling = filling_of(outcome.in_oven_g, tins, family, density, making.cuts if portioning.by is By.CUTS else None)
     flours = frozenset(line.ingredient.slug for part in whole.parts for line in part.lines if line.ingredient)
     window = tried(
         lambda: window_of(
             family_slug,
             making.kitchen,
             thickness_cm=filling.thickness_cm if filling else None,
-            piece_g=portions.dough_g or None,
+            piece_g=portions.dough_g * outcome.in_oven_g / outcome.dough_g if outcome.dough_g else None,
             flours=flours,
         ),
         lambda: None,
@@ -95,6 +98,8 @@ def made_of(
         filling=filling,
         window=window,
         alternatives=tuple(_alternatives(outcome.batch, portions.count)),
+        density_g_per_ml=density,
+        loads=loads_of(portions.count, portions.dough_g, tins) if family_slug in ON_TRAYS else None,
         problems=tuple(problems),
     )
 

@@ -1,7 +1,7 @@
 """What a piece may be called, by both rule sets, and which single change to a line would make a claim hold."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from operator import attrgetter
 from typing import Final
 
@@ -56,21 +56,24 @@ class Claims:
     twin: str
 
 
-def claims_of(worked: FormulaFigures, contents: Contents, family: str, twin: Twin | None = None) -> Claims:
-    """Claims on a piece of a formula of that family."""
-    piece = worked.piece
+def claims_of(
+    worked: FormulaFigures, contents: Contents, family: str, twin: Twin | None = None, baked: Figures | None = None
+) -> Claims:
+    """Claims on a formula of that family, as it is `baked`; as dough where that is not known."""
+    whole = baked or worked.batch
     sweetened_by = next((diet.lines for diet in contents.breaks if diet.name == _UNSWEETENED), ())
     said = _UNSWEETENED in contents.keeps or bool(sweetened_by)
     reference_g = us_reference_g(family)
     # With an unread line nothing may be claimed whatever is changed.
-    lines = () if piece.without_lines else _lines_of(worked)
-    batch = Held.in_(worked.batch)
+    lines = () if whole.without_lines else _lines_of(worked, whole)
+    batch = Held.in_(whole)
     us: tuple[Judged, ...] = ()
+    raw = worked.batch.mass_g / whole.mass_g if whole.mass_g else 1.0
     if reference_g:
-        claims = us_claims(piece, reference_g, sweetened_by, said=said, twin=twin)
-        us = _judged(claims, us_needs(reference_g, twin), lines, batch)
-    eu = _judged(eu_claims(piece, sweetened_by, said=said, twin=twin), eu_needs(twin), lines, batch)
-    return Claims(eu, us, reference_g, needs_laxative_notice(piece), twin.name if twin else "")
+        claims = us_claims(whole, reference_g, sweetened_by, said=said, twin=twin)
+        us = _judged(claims, us_needs(reference_g, twin), lines, batch, raw)
+    eu = _judged(eu_claims(whole, sweetened_by, said=said, twin=twin), eu_needs(twin), lines, batch, raw)
+    return Claims(eu, us, reference_g, needs_laxative_notice(whole), twin.name if twin else "")
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,18 +96,27 @@ CLAIMED: Final = ("energy_kcal", "protein_g", "fat_g", "saturates_g", "sugars_g"
 _CLAIMED: Final = attrgetter(*CLAIMED)
 
 
-def _lines_of(worked: FormulaFigures) -> tuple[Held, ...]:
+def _lines_of(worked: FormulaFigures, whole: Figures) -> tuple[Held, ...]:
+    """What each line holds of the whole: baking takes the same share of the mass of all."""
+    left = whole.mass_g / worked.batch.mass_g if worked.batch.mass_g else 1.0
     lines = enumerate(line for part in worked.parts for line in part.lines)
-    return tuple(Held.in_(line.figures, place, line.name) for place, line in lines if line.figures)
+    return tuple(
+        Held.in_(Figures(line.figures.mass_g * left, line.figures.nutrients), place, line.name)
+        for place, line in lines
+        if line.figures
+    )
 
 
 def _judged(
-    claims: tuple[Claim, ...], needs: Mapping[str, tuple[Need, ...]], lines: tuple[Held, ...], batch: Held
+    claims: tuple[Claim, ...], needs: Mapping[str, tuple[Need, ...]], lines: tuple[Held, ...], batch: Held, raw: float
 ) -> tuple[Judged, ...]:
-    return tuple(
-        Judged(claim, None if claim.holds else nearest_change(lines, batch, needs.get(claim.name, ())))
-        for claim in claims
-    )
+    """Each claim with its nearest change, in grams of dough: `raw` times as much as in what is baked."""
+
+    def nearest(claim: Claim) -> Change | None:
+        change = None if claim.holds else nearest_change(lines, batch, needs.get(claim.name, ()))
+        return change and replace(change, change_g=change.change_g * raw, of_g=change.of_g * raw)
+
+    return tuple(Judged(claim, nearest(claim)) for claim in claims)
 
 
 def nearest_change(lines: tuple[Held, ...], batch: Held, needs: tuple[Need, ...]) -> Change | None:

@@ -42,11 +42,12 @@ class Weighings:
 
 @dataclass(frozen=True, slots=True)
 class Outcome:
-    """A batch as it comes out. `dough_g` goes into the oven, or is eaten as it is; `batch` is what is there in the end,
+    """A batch as it comes out. `dough_g` is all of it unbaked, of which `in_oven_g` go into the tin; `batch` is what is there in the end,
     with `mass_sd_g` its doubt by the loss alone. `kept` is the share of all nutrients that is in it, `loss` the share
     of the baked dough that baking took."""
 
     dough_g: float
+    in_oven_g: float
     batch: Figures
     mass_sd_g: float
     kept: float
@@ -61,7 +62,7 @@ def outcome_of(worked: FormulaFigures, family: Family, weighings: Weighings) -> 
     added = sum(part.figures.mass_g for part in worked.parts if part.how.unbaked)
     whole = baked + added
     if whole <= 0:
-        return Outcome(0.0, worked.batch, 0.0, 1.0, 0.0, LossBy.NONE)
+        return Outcome(0.0, 0.0, worked.batch, 0.0, 1.0, 0.0, LossBy.NONE)
     in_bowl = 1 - weighings.residue_g / baked if baked else 1.0
     dough_g = weighings.dough_g or baked * in_bowl
     loss, loss_sd, by = _loss(worked, family, weighings, dough_g, baked)
@@ -77,6 +78,7 @@ def outcome_of(worked: FormulaFigures, family: Family, weighings: Weighings) -> 
         nutrients = replace(nutrients, water_g=max(0.0, nutrients.water_g - lost_g * cut))
     return Outcome(
         dough_g=dough_g + added,
+        in_oven_g=dough_g,
         batch=Figures(before_cutting * cut, nutrients, worked.batch.at_least, worked.batch.without_lines),
         mass_sd_g=loss_sd * dough_g * cut,
         kept=kept,

@@ -141,8 +141,16 @@ def factor_for_line(worked: FormulaFigures, place: int, grams: float) -> float:
     return grams / figures.mass_g
 
 
-def factors_for_eggs(worked: FormulaFigures, cupboard: Cupboard) -> tuple[tuple[int, float], ...]:
-    """Whole numbers of eggs near what is in it, each with its factor: two below and two above."""
+@dataclass(frozen=True, slots=True)
+class Eggs:
+    """The `factor` that makes it `count` whole eggs."""
+
+    count: int
+    factor: float
+
+
+def factors_for_eggs(worked: FormulaFigures, cupboard: Cupboard) -> tuple[Eggs, ...]:
+    """Whole numbers of eggs near what is in it: two below and two above."""
     egg_g = cupboard.ingredients["egg"].measures.piece_g.get("large", 50.0)
     lines = (line for part in worked.parts for line in part.lines)
     grams = sum(_egg_grams(lines))
@@ -150,7 +158,7 @@ def factors_for_eggs(worked: FormulaFigures, cupboard: Cupboard) -> tuple[tuple[
         return ()
     eggs = grams / egg_g
     here = round(eggs)
-    return tuple((count, count / eggs) for count in range(here - 2, here + 3) if count >= 1 and count != eggs)
+    return tuple(Eggs(count, count / eggs) for count in range(here - 2, here + 3) if count >= 1 and count != eggs)
 
 
 def _egg_grams(lines: Iterable[ReadLine]) -> Iterable[float]:

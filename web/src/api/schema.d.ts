@@ -112,6 +112,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Scale Bench
+         * @description The lines in another amount.
+         */
+        post: operations["scale_bench_api_bench_scale_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/tins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Other Tins
+         * @description By how much to multiply what is on the Bench for other tins.
+         */
+        post: operations["other_tins_api_bench_tins_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/paste": {
         parameters: {
             query?: never;
@@ -648,6 +688,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tins/{tin_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Tin
+         * @description A tin of the kitchen, new or changed.
+         */
+        put: operations["put_tin_api_tins__tin_id__put"];
+        post?: never;
+        /**
+         * Archive Tin
+         * @description Puts a tin away.
+         */
+        delete: operations["archive_tin_api_tins__tin_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/corrections": {
         parameters: {
             query?: never;
@@ -756,6 +820,20 @@ export interface components {
             rest?: components["schemas"]["TargetsBody"] | null;
         };
         /**
+         * Alternative
+         * @description The same batch in so many equal pieces: what one has.
+         */
+        Alternative: {
+            /** Count */
+            count: number;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Protein G */
+            protein_g: number;
+            /** Baked G */
+            baked_g: number;
+        };
+        /**
          * ArchivedBody
          * @description Whether a formula is put away.
          */
@@ -789,6 +867,7 @@ export interface components {
              */
             day: string;
             reference?: components["schemas"]["ReferenceBody"] | null;
+            making?: components["schemas"]["MakingBody"];
         };
         /**
          * BenchView
@@ -798,6 +877,12 @@ export interface components {
             worked: components["schemas"]["WorkedView"];
             fitting: components["schemas"]["Fitting"] | null;
         };
+        /**
+         * By
+         * @description What a piece is measured by.
+         * @enum {string}
+         */
+        By: "count" | "dough" | "baked" | "scoop" | "cuts";
         /**
          * Carbohydrate
          * @description Which carbohydrate a person counts.
@@ -1095,6 +1180,17 @@ export interface components {
             /** Parts */
             parts: components["schemas"]["Part"][];
             reference?: components["schemas"]["Reference"] | null;
+            making?: components["schemas"]["MakingDraft"];
+        };
+        /**
+         * Eggs
+         * @description The `factor` that makes it `count` whole eggs.
+         */
+        Eggs: {
+            /** Count */
+            count: number;
+            /** Factor */
+            factor: number;
         };
         /**
          * EnergySystem
@@ -1165,6 +1261,9 @@ export interface components {
          * Family
          * @description A family by its slug and its name in words. `us_reference_g` is the reference amount that US claims rest on; None
          *     where no source for it is at hand.
+         *
+         *     Baking takes between `loss_low` and `loss_high` of the dough, as shares of its mass; a millilitre of dough weighs
+         *     `density_g_per_ml`; baked it stands `rise` times as high, and thinner than `least_depth_cm` it dries out.
          */
         Family: {
             /** Slug */
@@ -1173,6 +1272,31 @@ export interface components {
             name: string;
             /** Us Reference G */
             us_reference_g?: number | null;
+            /**
+             * Loss Low
+             * @default 0
+             */
+            loss_low: number;
+            /**
+             * Loss High
+             * @default 0
+             */
+            loss_high: number;
+            /**
+             * Density G Per Ml
+             * @default 1.1
+             */
+            density_g_per_ml: number;
+            /**
+             * Rise
+             * @default 1
+             */
+            rise: number;
+            /**
+             * Least Depth Cm
+             * @default 0
+             */
+            least_depth_cm: number;
         };
         /**
          * FieldProblem
@@ -1223,6 +1347,37 @@ export interface components {
             /** Without Lines */
             without_lines: number;
             layers: components["schemas"]["Layers"];
+        };
+        /**
+         * Filled
+         * @description One tin: `grams` of dough in it, which fill the `share` of it and stand `height_cm` high, `risen_cm` when baked.
+         *     Both heights go on above the brim.
+         */
+        Filled: {
+            /** Grams */
+            grams: number;
+            /** Share */
+            share: number;
+            /** Height Cm */
+            height_cm: number;
+            /** Risen Cm */
+            risen_cm: number;
+        };
+        /**
+         * Filling
+         * @description A dough in its tins. `thickness_cm` is volume over surface in the tin that takes longest. `warnings` are
+         *     sentences; empty when all is well.
+         */
+        Filling: {
+            /** Tins */
+            tins: components["schemas"]["Filled"][];
+            /** Share */
+            share: number;
+            /** Thickness Cm */
+            thickness_cm: number;
+            piece: components["schemas"]["PieceSize"] | null;
+            /** Warnings */
+            warnings: string[];
         };
         /**
          * FitView
@@ -1423,6 +1578,53 @@ export interface components {
             alarms: components["schemas"]["Alarm"][];
         };
         /**
+         * How
+         * @description How a part goes in: `loss` is what baking takes of it as a share, None for its family's; of what was made of it
+         *     the share `used` goes in; it may be `optional`; `unbaked` comes on after baking.
+         */
+        How: {
+            /** Loss */
+            loss?: number | null;
+            /**
+             * Used
+             * @default 1
+             */
+            used: number;
+            /**
+             * Optional
+             * @default false
+             */
+            optional: boolean;
+            /**
+             * Unbaked
+             * @default false
+             */
+            unbaked: boolean;
+        };
+        /**
+         * HowBody
+         * @description How a part goes in: what baking takes of it, how much of what was made is used, and when.
+         */
+        HowBody: {
+            /** Loss */
+            loss?: number | null;
+            /**
+             * Used
+             * @default 1
+             */
+            used: number;
+            /**
+             * Optional
+             * @default false
+             */
+            optional: boolean;
+            /**
+             * Unbaked
+             * @default false
+             */
+            unbaked: boolean;
+        };
+        /**
          * Item
          * @description A food of the cupboard, per 100 g. `product_id` is set for the kitchen's own. None is unknown. A draft has no
          *     figures yet; its `problem` says what its label lacks. `remark` is what the check of a label says.
@@ -1477,6 +1679,12 @@ export interface components {
             nearest: components["schemas"]["Change"] | null;
         };
         /**
+         * Kind
+         * @description What bakers call their tins.
+         * @enum {string}
+         */
+        Kind: "round" | "spring-form" | "square" | "rectangle" | "tray" | "loaf" | "ring" | "muffin cups" | "mini-muffin cups" | "mug";
+        /**
          * Kitchen
          * @description What a window needs to know at the start. `askable` names what may be kept from a guest.
          */
@@ -1492,6 +1700,12 @@ export interface components {
             askable: string[];
             /** Guests */
             guests: components["schemas"]["GuestRow"][];
+            /** Tins */
+            tins: components["schemas"]["OwnTin"][];
+            /** Ovens */
+            ovens: string[];
+            /** Tin Kinds */
+            tin_kinds: string[];
         };
         /**
          * Label
@@ -1706,6 +1920,176 @@ export interface components {
             fills: string[];
         };
         /**
+         * Loads
+         * @description So many pieces fit on one tray, and the batch takes so many `trays` of it. A baked piece is `spread_cm` wide.
+         */
+        Loads: {
+            /** Per Tray */
+            per_tray: number;
+            /** Trays */
+            trays: number;
+            /** Spread Cm */
+            spread_cm: number;
+        };
+        /**
+         * MadeView
+         * @description What follows from the making. `count` whole pieces; one is `piece_dough_g` of dough and baked `piece_g` with
+         *     `piece_sd_g`. `eggs` are factors that make whole eggs of it.
+         */
+        MadeView: {
+            /** Count */
+            count: number;
+            /** Piece Dough G */
+            piece_dough_g: number;
+            /** Piece G */
+            piece_g: number;
+            /** Piece Sd G */
+            piece_sd_g: number;
+            /** Rest G */
+            rest_g: number;
+            /** Small G */
+            small_g: number;
+            /** Small Energy Kcal */
+            small_energy_kcal: number;
+            /** Dough G */
+            dough_g: number;
+            /** Baked G */
+            baked_g: number;
+            /** Loss */
+            loss: number;
+            /** Loss By */
+            loss_by: string;
+            filling: components["schemas"]["Filling"] | null;
+            window: components["schemas"]["Window"] | null;
+            loads: components["schemas"]["Loads"] | null;
+            /** Density G Per Ml */
+            density_g_per_ml: number;
+            /** Alternatives */
+            alternatives: components["schemas"]["Alternative"][];
+            /** Eggs */
+            eggs: components["schemas"]["Eggs"][];
+            /** Problems */
+            problems: string[];
+        };
+        /**
+         * MakingBody
+         * @description How a formula is made; what cannot be used as asked comes back as a problem of the outcome.
+         */
+        MakingBody: {
+            /** @default count */
+            by: components["schemas"]["By"];
+            /** Grams */
+            grams?: number | null;
+            /**
+             * Scoop
+             * @default
+             */
+            scoop: string;
+            /** Density G Per Ml */
+            density_g_per_ml?: number | null;
+            /**
+             * Small Count
+             * @default 0
+             */
+            small_count: number;
+            /**
+             * Small G
+             * @default 0
+             */
+            small_g: number;
+            /** Made */
+            made?: number | null;
+            /** Loss */
+            loss?: number | null;
+            /**
+             * Residue G
+             * @default 0
+             */
+            residue_g: number;
+            /**
+             * Trimmings G
+             * @default 0
+             */
+            trimmings_g: number;
+            /** Dough G */
+            dough_g?: number | null;
+            /** Baked G */
+            baked_g?: number | null;
+            /**
+             * Tins
+             * @default []
+             */
+            tins: components["schemas"]["UsedTinBody"][];
+            /**
+             * Cuts
+             * @default
+             */
+            cuts: string;
+            oven?: components["schemas"]["Oven"] | null;
+            /** Celsius */
+            celsius?: number | null;
+        };
+        /**
+         * MakingDraft
+         * @description What is said of the making. `scoop` is a disher's number or a spoon, `cuts` are "4x3" or "8 wedges"; the rest as
+         *     `Portioning`, `Weighings` and `Kitchen` have it. `oven` and `celsius` are None for the kitchen's and the family's
+         *     own.
+         */
+        MakingDraft: {
+            /** @default count */
+            by: components["schemas"]["By"];
+            /** Grams */
+            grams?: number | null;
+            /**
+             * Scoop
+             * @default
+             */
+            scoop: string;
+            /** Density G Per Ml */
+            density_g_per_ml?: number | null;
+            /**
+             * Small Count
+             * @default 0
+             */
+            small_count: number;
+            /**
+             * Small G
+             * @default 0
+             */
+            small_g: number;
+            /** Made */
+            made?: number | null;
+            /** Loss */
+            loss?: number | null;
+            /**
+             * Residue G
+             * @default 0
+             */
+            residue_g: number;
+            /**
+             * Trimmings G
+             * @default 0
+             */
+            trimmings_g: number;
+            /** Dough G */
+            dough_g?: number | null;
+            /** Baked G */
+            baked_g?: number | null;
+            /**
+             * Tins
+             * @default []
+             */
+            tins: components["schemas"]["UsedTin"][];
+            /**
+             * Cuts
+             * @default
+             */
+            cuts: string;
+            oven?: components["schemas"]["Oven"] | null;
+            /** Celsius */
+            celsius?: number | null;
+        };
+        /**
          * Measure
          * @description A measure in ml by whose it is.
          */
@@ -1798,6 +2182,7 @@ export interface components {
             /** Parts */
             parts: components["schemas"]["PartBody"][];
             reference?: components["schemas"]["ReferenceBody"] | null;
+            making?: components["schemas"]["MakingBody"];
             /**
              * Id
              * Format: uuid
@@ -1806,7 +2191,7 @@ export interface components {
         };
         /**
          * NewPieces
-         * @description Pieces of a formula to be laid into a day.
+         * @description Pieces of a formula to be laid into a day: so many, or as much as `amount` says, "45 g".
          */
         NewPieces: {
             /**
@@ -1825,7 +2210,12 @@ export interface components {
              */
             formula_id: string;
             /** Pieces */
-            pieces: number;
+            pieces?: number | null;
+            /**
+             * Amount
+             * @default
+             */
+            amount: string;
         };
         /**
          * NewProduct
@@ -1941,6 +2331,46 @@ export interface components {
             name: string;
         };
         /**
+         * OtherTins
+         * @description By how much to multiply a formula for other tins: to fill them as full, and to stand as high in them.
+         */
+        OtherTins: {
+            /** As Full */
+            as_full: number;
+            /** As High */
+            as_high: number;
+        };
+        /**
+         * OtherTinsBody
+         * @description What is on the Bench, and the tins it shall go into.
+         */
+        OtherTinsBody: {
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            /** Pieces */
+            pieces: number;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            reference?: components["schemas"]["ReferenceBody"] | null;
+            making?: components["schemas"]["MakingBody"];
+            /** Others */
+            others: components["schemas"]["UsedTinBody"][];
+        };
+        /**
+         * Oven
+         * @description What bakes.
+         * @enum {string}
+         */
+        Oven: "top and bottom heat" | "fan" | "air fryer" | "toaster oven" | "microwave";
+        /**
          * OvenHeat
          * @description One heat on four dials; `gas` is empty below the first mark. `fan_c` is 20 °C under `celsius`.
          */
@@ -1973,6 +2403,24 @@ export interface components {
             cup_g?: number | null;
         };
         /**
+         * OwnTin
+         * @description A tin with what it holds to the brim.
+         */
+        OwnTin: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Archived */
+            archived: boolean;
+            tin: components["schemas"]["Tin"];
+            /** Volume Ml */
+            volume_ml: number;
+        };
+        /**
          * Part
          * @description A part of a formula, such as a glaze. The main part may go without a name.
          */
@@ -1981,6 +2429,14 @@ export interface components {
             name: string;
             /** Lines */
             lines: components["schemas"]["Line"][];
+            /**
+             * @default {
+             *       "used": 1,
+             *       "optional": false,
+             *       "unbaked": false
+             *     }
+             */
+            how: components["schemas"]["How"];
         };
         /**
          * PartBody
@@ -1994,6 +2450,7 @@ export interface components {
             name: string;
             /** Lines */
             lines: components["schemas"]["LineBody"][];
+            how?: components["schemas"]["HowBody"];
         };
         /**
          * PartView
@@ -2030,6 +2487,20 @@ export interface components {
             parts: components["schemas"]["Part"][];
             /** Method */
             method: string;
+        };
+        /**
+         * PieceSize
+         * @description A piece as it is cut, in cm: `length_cm` and `width_cm` of its top, or radius and arc of a `wedge`.
+         */
+        PieceSize: {
+            /** Length Cm */
+            length_cm: number;
+            /** Width Cm */
+            width_cm: number;
+            /** Height Cm */
+            height_cm: number;
+            /** Wedge */
+            wedge: boolean;
         };
         /**
          * Price
@@ -2260,6 +2731,7 @@ export interface components {
             /** Parts */
             parts: components["schemas"]["PartBody"][];
             reference?: components["schemas"]["ReferenceBody"] | null;
+            making?: components["schemas"]["MakingBody"];
             /** Version */
             version: number;
         };
@@ -2311,9 +2783,49 @@ export interface components {
             version: number;
         };
         /**
+         * ScaleBody
+         * @description Lines to be written anew so many times.
+         */
+        ScaleBody: {
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            /** Factor */
+            factor: number;
+        };
+        /**
+         * Scaled
+         * @description A line written anew: `exact_g` would be in proportion, `grams` is what the new text says. `note` is a sentence on
+         *     custom, empty without one. A line that cannot be scaled keeps its text and says why in `note`.
+         */
+        Scaled: {
+            /** Text */
+            text: string;
+            /** Exact G */
+            exact_g: number | null;
+            /** Grams */
+            grams: number | null;
+            /** Note */
+            note: string;
+        };
+        /**
+         * ScaledView
+         * @description A formula in another amount: its lines part by part, and the energy of the batch in proportion and as the new
+         *     lines make it.
+         */
+        ScaledView: {
+            /** Factor */
+            factor: number;
+            /** Parts */
+            parts: components["schemas"]["Scaled"][][];
+            /** Exact Kcal */
+            exact_kcal: number;
+            /** Written Kcal */
+            written_kcal: number;
+        };
+        /**
          * Settings
-         * @description A person's choices: whose cups, which energy, which carbohydrate, and the look; and the kitchen's currency, by
-         *     its three letters.
+         * @description A person's choices: whose cups, which energy, which carbohydrate, and the look; and of the kitchen its
+         *     currency by its three letters, what bakes there, the watts of its microwave and how high above the sea it is.
          */
         Settings: {
             /** Measures */
@@ -2326,6 +2838,12 @@ export interface components {
             appearance: string;
             /** Currency */
             currency: string;
+            /** Oven */
+            oven: string;
+            /** Watts */
+            watts: number;
+            /** Altitude M */
+            altitude_m: number;
         };
         /**
          * SettingsBody
@@ -2339,6 +2857,18 @@ export interface components {
             appearance: string;
             /** Currency */
             currency: string;
+            /** @default top and bottom heat */
+            oven: components["schemas"]["Oven"];
+            /**
+             * Watts
+             * @default 800
+             */
+            watts: number;
+            /**
+             * Altitude M
+             * @default 0
+             */
+            altitude_m: number;
         };
         /**
          * Style
@@ -2410,6 +2940,70 @@ export interface components {
             text: string;
         };
         /**
+         * Tin
+         * @description A tin by its inner measures at the top in cm: `length_cm` is the diameter of a round one. `width_cm` is that of
+         *     one with four sides, the length again when None. `hole_cm` is the diameter of a ring's hole. `cups` of it hang
+         *     together. `water_ml`, what it holds filled to the brim, wins over its geometry.
+         */
+        Tin: {
+            kind: components["schemas"]["Kind"];
+            /** Length Cm */
+            length_cm: number;
+            /** Depth Cm */
+            depth_cm: number;
+            /** Width Cm */
+            width_cm?: number | null;
+            /**
+             * Bottom Share
+             * @default 1
+             */
+            bottom_share: number;
+            /**
+             * Hole Cm
+             * @default 0
+             */
+            hole_cm: number;
+            /**
+             * Cups
+             * @default 1
+             */
+            cups: number;
+            /** Water Ml */
+            water_ml?: number | null;
+        };
+        /**
+         * TinBody
+         * @description A tin by its inner measures at the top, in cm, or by the water it holds. What cannot be is said in words.
+         */
+        TinBody: {
+            /** Name */
+            name: string;
+            kind: components["schemas"]["Kind"];
+            /** Length Cm */
+            length_cm: number;
+            /** Depth Cm */
+            depth_cm: number;
+            /** Width Cm */
+            width_cm?: number | null;
+            /**
+             * Bottom Share
+             * @default 1
+             */
+            bottom_share: number;
+            /**
+             * Hole Cm
+             * @default 0
+             */
+            hole_cm: number;
+            /**
+             * Cups
+             * @default 1
+             */
+            cups: number;
+            /** Water Ml */
+            water_ml?: number | null;
+        };
+        /**
          * TinView
          * @description What is in the tin, and the room left. `room_kcal` is negative when the day is over.
          */
@@ -2438,6 +3032,38 @@ export interface components {
             name: string;
             /** Behind */
             behind: boolean;
+        };
+        /**
+         * UsedTin
+         * @description So many of a tin.
+         */
+        UsedTin: {
+            /**
+             * Tin Id
+             * Format: uuid
+             */
+            tin_id: string;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+        };
+        /**
+         * UsedTinBody
+         * @description So many of a tin.
+         */
+        UsedTinBody: {
+            /**
+             * Tin Id
+             * Format: uuid
+             */
+            tin_id: string;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
         };
         /** ValidationError */
         ValidationError: {
@@ -2469,6 +3095,30 @@ export interface components {
             then_sd_kcal: number;
         };
         /**
+         * Window
+         * @description From when to look and until when it may take, in minutes, at `celsius` of that oven; `fahrenheit` and `gas` say
+         *     the same heat, empty for a microwave. `reasons` tell how it was found, `notes` what else to know, in sentences.
+         */
+        Window: {
+            /** From Min */
+            from_min: number;
+            /** Until Min */
+            until_min: number;
+            oven: components["schemas"]["Oven"];
+            /** Celsius */
+            celsius: number | null;
+            /** Fahrenheit */
+            fahrenheit: number | null;
+            /** Gas */
+            gas: string;
+            /** Reasons */
+            reasons: string[];
+            /** Signs */
+            signs: string[];
+            /** Notes */
+            notes: string[];
+        };
+        /**
          * WorkedView
          * @description A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer. `cost` is
          *     None while no line has a price. `plain_...` are of a piece without its optional lines, None where there are none.
@@ -2490,6 +3140,7 @@ export interface components {
             claims: components["schemas"]["Claims"];
             quality: components["schemas"]["ProteinQuality"];
             cost: components["schemas"]["Cost"] | null;
+            made: components["schemas"]["MadeView"];
             /** Plain Energy Kcal */
             plain_energy_kcal: number | null;
             /** Plain Protein G */
@@ -2711,6 +3362,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    scale_bench_api_bench_scale_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaledView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    other_tins_api_bench_tins_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OtherTinsBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OtherTins"];
                 };
             };
             /** @description Validation Error */
@@ -3650,6 +4367,70 @@ export interface operations {
             header?: never;
             path: {
                 guest_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_tin_api_tins__tin_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tin_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TinBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnTin"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    archive_tin_api_tins__tin_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tin_id: string;
             };
             cookie?: never;
         };

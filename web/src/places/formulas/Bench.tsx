@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { useCallback, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Schemas } from "@/api/client";
 import { formulaQuery, kitchenQuery } from "@/api/queries";
@@ -9,8 +10,10 @@ import { useRemark } from "@/parts/remark";
 import { count, grams, kcal, withoutLines } from "@/parts/words";
 import { Head } from "./Head";
 import { Lines } from "./Lines";
+import { MakingCard } from "./Making";
 import { PieceCard } from "./PieceCard";
 import { SavingBanner } from "./SavingBanner";
+import { ScaleSheet } from "./ScaleSheet";
 import { useBenchStore, useWorked } from "./useBench";
 import { useRowActions } from "./useRowActions";
 import { WhatIsInIt } from "./WhatIsInIt";
@@ -42,6 +45,8 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
   const kitchen = useQuery(kitchenQuery);
   const actions = useRowActions(store);
   const fitting = worked?.fitting ?? null;
+  const [scaling, setScaling] = useState(false);
+  const openScale = useCallback(() => setScaling(true), []);
 
   useRemark({
     fits: fitting
@@ -73,7 +78,12 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
         pieces={draft.pieces}
         undoes={past.length > 0}
         redoes={future.length > 0}
+        follows={
+          draft.making.by === "count" && draft.making.made == null ? null : (worked?.view.made.count ?? draft.pieces)
+        }
+        onScale={openScale}
       />
+      {scaling && worked && <ScaleSheet store={store} worked={worked} onClose={() => setScaling(false)} />}
       {worked && <WhatIsInIt contents={worked.view.contents} />}
       {worked && <Alarms alarms={worked.view.alarms} />}
       <SavingBanner store={store} />
@@ -82,6 +92,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
         <section aria-label="Lines" className="min-w-0">
           <Lines store={store} worked={worked} actions={actions} />
           {worked && <WhatToWeigh worked={worked.view} />}
+          {worked && <MakingCard store={store} made={worked.view.made} />}
           <details className="card mt-4 px-4 py-3" open={draft.method !== ""}>
             <summary className="cursor-pointer font-display text-[17px] font-[640]">Method</summary>
             <textarea
@@ -137,7 +148,8 @@ function PieceLine({ piece, pieces }: { piece: Schemas["FiguresView"]; pieces: n
           {kcal(piece.energy_kcal)}
           <Band sd={piece.sd.energy_kcal} of={piece.energy_kcal} /> kcal
         </b>{" "}
-        · <b className="figure text-[22px] text-protein-ink">{grams(piece.protein_g)} g protein</b> · one of {pieces}
+        · <b className="figure text-[22px] text-protein-ink">{grams(piece.protein_g)} g protein</b> · one of{" "}
+        {count(pieces)}
         {piece.without_lines > 0 && <span className="text-caution"> · {withoutLines(piece.without_lines)}</span>}
       </a>
     </p>

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
 import { formulasQuery } from "@/api/queries";
 import { Choose } from "@/parts/Choose";
+import { NumberField } from "@/parts/NumberField";
 import type { BenchStore } from "./bench-store";
 import type { Reference } from "./draft";
 
@@ -23,7 +23,6 @@ const FIGURES = [
   ["fibre_g", "Fibre", "g"],
   ["salt_g", "Salt", "g"],
 ] as const;
-type Figure = (typeof FIGURES)[number][0];
 
 const NOTHING_TYPED: Reference = {
   formula_id: null,
@@ -82,54 +81,18 @@ function TypedFigures({ reference, store }: { reference: Reference; store: Bench
         onChange={(event) => change({ name: event.target.value })}
       />
       {FIGURES.map(([name, label, unit]) => (
-        <FigureField
+        <NumberField
           key={name}
-          name={name}
           label={label}
           unit={unit}
+          sub={label.startsWith("of")}
           value={reference[name] ?? null}
+          least={name === "mass_g" ? 0.1 : 0}
+          most={10_000}
+          optional={name !== "mass_g"}
           onChange={(number) => change({ [name]: number })}
         />
       ))}
     </div>
-  );
-}
-
-interface FigureFieldProps {
-  name: Figure;
-  label: string;
-  unit: string;
-  value: number | null;
-  onChange: (value: number | null) => void;
-}
-
-/** Keeps what is typed while it is no number; the number alone goes into the draft. */
-function FigureField({ name, label, unit, value, onChange }: FigureFieldProps) {
-  const [text, setText] = useState(value === null ? "" : String(value));
-  const least = name === "mass_g" ? 0.1 : 0;
-  const typed = Number(text.replace(",", "."));
-  const empty = text.trim() === "";
-  const right = empty ? name !== "mass_g" : typed >= least && typed <= 10_000;
-  return (
-    <label className="grid grid-cols-[1fr_84px_34px] items-center gap-2">
-      <span className={label.startsWith("of") ? "pl-3 text-soft" : ""}>{label}</span>
-      <input
-        className="field text-right"
-        aria-label={`${label}, ${unit}`}
-        inputMode="decimal"
-        autoComplete="off"
-        aria-invalid={!right}
-        title={right ? undefined : `From ${least} to 10,000`}
-        value={text}
-        onChange={(event) => {
-          const now = event.target.value;
-          setText(now);
-          const number = Number(now.replace(",", "."));
-          if (now.trim() === "") name !== "mass_g" && onChange(null);
-          else if (number >= least && number <= 10_000) onChange(number);
-        }}
-      />
-      <span>{unit}</span>
-    </label>
   );
 }

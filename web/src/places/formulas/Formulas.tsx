@@ -8,7 +8,7 @@ import { Alarms } from "@/parts/Alarms";
 import { Band } from "@/parts/Band";
 import { isTyping, useKeys } from "@/parts/keys";
 import { Slab } from "@/parts/Slab";
-import { grams, kcal, withoutLines } from "@/parts/words";
+import { count, grams, kcal, withoutLines } from "@/parts/words";
 import { NewFormula } from "./NewFormula";
 import { useArchive } from "./useArchive";
 
@@ -79,7 +79,7 @@ function Row({ formula, family }: { formula: Schemas["FormulaSummary"]; family: 
       <Link to={`/formulas/${formula.id}`} className="group min-w-0 flex-1">
         <span className="block font-semibold break-words group-hover:underline">{formula.name}</span>
         <span className="block text-[14px] text-soft">
-          {[family, `makes ${formula.pieces}`, `${grams(piece.mass_g)} g each`].filter(Boolean).join(" · ")}
+          {[family, `makes ${count(formula.pieces)}`, `${grams(piece.mass_g)} g each`].filter(Boolean).join(" · ")}
           {piece.without_lines > 0 && <span className="text-caution"> · {withoutLines(piece.without_lines)}</span>}
         </span>
         <Alarms alarms={formula.alarms} />

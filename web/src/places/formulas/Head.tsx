@@ -5,6 +5,7 @@ import { memo, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data, type Schemas } from "@/api/client";
 import { Choose } from "@/parts/Choose";
+import { count } from "@/parts/words";
 import type { BenchStore } from "./bench-store";
 import { UNNAMED } from "./draft";
 import { useArchive } from "./useArchive";
@@ -18,10 +19,24 @@ interface HeadProps {
   pieces: number;
   undoes: boolean;
   redoes: boolean;
+  /** How many pieces it makes where they are not counted; null where they are. */
+  follows: number | null;
+  onScale: () => void;
 }
 
 /** Name, family, pieces, undo and the rest of what concerns the formula as a whole. */
-export const Head = memo(function Head({ store, archived, families, name, family, pieces, undoes, redoes }: HeadProps) {
+export const Head = memo(function Head({
+  store,
+  archived,
+  families,
+  name,
+  family,
+  pieces,
+  undoes,
+  redoes,
+  follows,
+  onScale,
+}: HeadProps) {
   const navigate = useNavigate();
   const client = useQueryClient();
   const archive = useArchive();
@@ -59,7 +74,11 @@ export const Head = memo(function Head({ store, archived, families, name, family
         options={[["", "No family yet"], ...families.map(({ slug, name }) => [slug, name] as const)]}
         onChange={(chosen) => store.edit((now) => ({ ...now, family: chosen }))}
       />
-      <PiecesField pieces={pieces} onChange={(pieces) => store.edit((now) => ({ ...now, pieces }), "pieces")} />
+      {follows === null ? (
+        <PiecesField pieces={pieces} onChange={(pieces) => store.edit((now) => ({ ...now, pieces }), "pieces")} />
+      ) : (
+        <span>makes {count(follows)}</span>
+      )}
       <span className="flex gap-1">
         <button
           type="button"
@@ -87,6 +106,12 @@ export const Head = memo(function Head({ store, archived, families, name, family
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
             <DropdownMenu.Content align="end" sideOffset={6} className="card z-40 min-w-[170px] p-1 shadow-xl">
+              <DropdownMenu.Item
+                className="cursor-pointer rounded px-3 py-2 data-[highlighted]:bg-sunk"
+                onSelect={onScale}
+              >
+                Scale …
+              </DropdownMenu.Item>
               <DropdownMenu.Item
                 className="cursor-pointer rounded px-3 py-2 data-[highlighted]:bg-sunk"
                 onSelect={() => copy.mutate(crypto.randomUUID())}

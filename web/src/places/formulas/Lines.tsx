@@ -3,6 +3,7 @@ import { grams, kcal } from "@/parts/words";
 import type { BenchStore } from "./bench-store";
 import { newPart, type Part } from "./draft";
 import { LineRow, type RowActions } from "./LineRow";
+import { PartHow } from "./PartHow";
 import type { Worked } from "./useBench";
 
 /** The parts and lines of the Bench. */
@@ -108,6 +109,7 @@ function PartHead({
           {grams(figures.mass_g)} g · {kcal(figures.energy_kcal)} kcal
         </span>
       )}
+      <PartHow part={part} store={store} />
       {several && (
         <button
           type="button"

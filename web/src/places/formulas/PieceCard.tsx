@@ -46,18 +46,19 @@ export const PieceCard = memo(function PieceCard({
   fitting,
   store,
 }: PieceCardProps) {
-  const { piece, batch, pieces, unread } = worked;
+  const { piece, batch, pieces, unread, made } = worked;
   const [wanted, setWanted] = useState("1");
   const writes = useDayWrites(today());
   const laying = writes.layingPieces;
   const tell = useNotice();
   const number = Number(wanted.replace(",", "."));
-  const usable = number > 0 && number <= 100;
+  // Anything else than a number is read by the server: "45 g", "a quarter of the whole".
+  const usable = Number.isNaN(number) ? wanted.trim() !== "" : number > 0 && number <= 100;
 
   async function lay() {
     try {
       await store.flush();
-      writes.layPieces(store.id, store.state.draft.name, number);
+      writes.layPieces(store.id, store.state.draft.name, wanted.trim().replace(/^(\d+),(\d+)$/, "$1.$2"));
     } catch (error) {
       tell(error instanceof Problem ? error.detail : String(error));
     }
@@ -88,8 +89,8 @@ export const PieceCard = memo(function PieceCard({
             g <span className="text-[14px] font-medium">protein</span>
           </div>
           <div className="text-soft">
-            one of {pieces} · {grams(piece.mass_g)}
-            <Band sd={piece.sd.mass_g} of={piece.mass_g} unit="g" /> g of dough
+            one of {count(pieces)} · {grams(piece.mass_g)}
+            <Band sd={piece.sd.mass_g} of={piece.mass_g} unit="g" /> g {made.loss > 0 ? "baked" : "of dough"}
           </div>
         </div>
       </div>
@@ -125,6 +126,7 @@ export const PieceCard = memo(function PieceCard({
         <Band sd={batch.sd.energy_kcal} of={batch.energy_kcal} /> kcal · {grams(batch.protein_g)}
         <Band sd={batch.sd.protein_g} of={batch.protein_g} unit="g" /> g protein
       </p>
+      <Alternatives made={made} store={store} />
       {worked.cost && <Costs cost={worked.cost} currency={currency} />}
       <form
         className="mt-3 flex flex-wrap items-center gap-2 border-t border-rim pt-3"
@@ -136,8 +138,9 @@ export const PieceCard = memo(function PieceCard({
         <label htmlFor="pieces-wanted">Pieces</label>
         <input
           id="pieces-wanted"
-          className="field !w-[64px] text-right"
-          inputMode="decimal"
+          className="field !w-[110px] text-right"
+          title="2, ½, 45 g, or a quarter of the whole"
+          maxLength={60}
           value={wanted}
           aria-invalid={!usable}
           onChange={(event) => setWanted(event.target.value)}
@@ -146,9 +149,11 @@ export const PieceCard = memo(function PieceCard({
           {laying ? "Laying in …" : "Lay in today's tin"}
         </button>
         <span className="w-full text-[14px] text-soft">
-          {usable
+          {usable && !Number.isNaN(number)
             ? `${count(number)} ${plural(number, "piece")}: ${kcal(number * piece.energy_kcal)} kcal, ${grams(number * piece.protein_g)} g protein`
-            : "From a part of a piece to 100."}
+            : Number.isNaN(number)
+              ? "A number of pieces, 45 g, or a quarter of the whole."
+              : "From a part of a piece to 100."}
           {fitting && (fitting.pieces > 0 ? ` · ${count(fitting.pieces)} would fit` : " · none fits today")}
         </span>
       </form>
@@ -156,6 +161,33 @@ export const PieceCard = memo(function PieceCard({
     </aside>
   );
 });
+
+/** The same batch in more or fewer pieces; a press makes it so where pieces are counted. */
+function Alternatives({ made, store }: { made: Schemas["MadeView"]; store: BenchStore }) {
+  if (!made.alternatives.length || made.baked_g <= 0) return null;
+  return (
+    <ul className="mt-2 flex flex-wrap gap-1 text-[13px]" aria-label="In other numbers of pieces">
+      {made.alternatives.map((other) => (
+        <li key={other.count}>
+          <button
+            type="button"
+            className="rounded border border-rim px-[6px] py-[1px] text-soft hover:bg-sunk"
+            title={`${grams(other.baked_g)} g and ${grams(other.protein_g)} g protein each`}
+            onClick={() =>
+              store.edit((draft) => ({
+                ...draft,
+                pieces: other.count,
+                making: { ...draft.making, by: "count", made: null },
+              }))
+            }
+          >
+            at {other.count}: <b className="text-ink">{kcal(other.energy_kcal)}</b> kcal
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
 
 /** What a piece costs, only where every line has a price; else what is sure of it. */
 function Costs({ cost, currency }: { cost: Schemas["Cost"]; currency: string }) {

@@ -9,7 +9,34 @@ export interface Draft {
   parts: Part[];
   /** What "reduced" compares with; null for nothing. */
   reference: Reference | null;
+  making: Making;
 }
+
+export type Making = Schemas["MakingDraft"];
+export type How = Schemas["How"];
+
+/** A formula made as usual: equal pieces, nothing weighed, no tin. */
+export const USUAL: Making = {
+  by: "count",
+  grams: null,
+  scoop: "",
+  density_g_per_ml: null,
+  small_count: 0,
+  small_g: 0,
+  made: null,
+  loss: null,
+  residue_g: 0,
+  trimmings_g: 0,
+  dough_g: null,
+  baked_g: null,
+  tins: [],
+  cuts: "",
+  oven: null,
+  celsius: null,
+};
+
+/** A part that is baked with the rest and used up. */
+export const WHOLE: How = { loss: null, used: 1, optional: false, unbaked: false };
 
 export type Reference = Schemas["Reference"];
 
@@ -17,6 +44,7 @@ export interface Part {
   key: string;
   name: string;
   lines: Line[];
+  how: How;
 }
 
 export interface Line {
@@ -31,17 +59,23 @@ export const UNNAMED = "New formula";
 /** Longest text that is taken as a paste, as the server has it. */
 export const MOST_PASTED = 200_000;
 
-type Written = { name: string; lines: readonly { text: string; chosen?: string | null }[] };
+type Written = { name: string; how?: How; lines: readonly { text: string; chosen?: string | null }[] };
 
 export const newLine = (text = "", chosen: string | null = null): Line => ({ key: crypto.randomUUID(), text, chosen });
 
-export const newPart = (name = "", lines: Line[] = [newLine()]): Part => ({ key: crypto.randomUUID(), name, lines });
+export const newPart = (name = "", lines: Line[] = [newLine()], how: How = WHOLE): Part => ({
+  key: crypto.randomUUID(),
+  name,
+  lines,
+  how,
+});
 
 export const partsFrom = (parts: readonly Written[]): Part[] =>
   parts.map((part) =>
     newPart(
       part.name,
       part.lines.map((line) => newLine(line.text, line.chosen ?? null)),
+      part.how,
     ),
   );
 
@@ -51,12 +85,19 @@ export function draftFrom({ draft }: Schemas["FormulaView"]): Draft {
   return {
     ...draft,
     reference: draft.reference ?? null,
-    parts: parts.length ? parts.map((part) => (part.lines.length ? part : newPart(part.name))) : [newPart()],
+    making: { ...USUAL, ...draft.making },
+    parts: parts.length
+      ? parts.map((part) => (part.lines.length ? part : newPart(part.name, undefined, part.how)))
+      : [newPart()],
   };
 }
 
 export const partsBody = (parts: Part[]) =>
-  parts.map((part) => ({ name: part.name, lines: part.lines.map(({ text, chosen }) => ({ text, chosen })) }));
+  parts.map((part) => ({
+    name: part.name,
+    how: part.how,
+    lines: part.lines.map(({ text, chosen }) => ({ text, chosen })),
+  }));
 
 export const draftBody = (draft: Draft) => ({ ...draft, parts: partsBody(draft.parts) });
 

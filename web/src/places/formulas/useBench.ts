@@ -46,13 +46,14 @@ export function useWorked(draft: Draft): Worked | undefined {
   const day = today();
   const query = useQuery({
     // The answer is told by rows, so the rows' keys belong to the question.
-    queryKey: ["bench", late.parts, late.pieces, late.family, late.reference, day],
+    queryKey: ["bench", late.parts, late.pieces, late.family, late.reference, late.making, day],
     queryFn: async ({ signal }): Promise<Worked> => {
       const body = {
         parts: partsBody(late.parts),
         pieces: late.pieces,
         family: late.family,
         reference: late.reference,
+        making: late.making,
         day,
       };
       const { worked, fitting } = await data(api.POST("/api/bench/read", { body, signal }));

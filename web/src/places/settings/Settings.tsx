@@ -3,6 +3,7 @@ import { RadioGroup } from "radix-ui";
 import { api, data, type Schemas } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
 import { Choose } from "@/parts/Choose";
+import { NumberField } from "@/parts/NumberField";
 import { Guests } from "./Guests";
 
 type Choices = Schemas["SettingsBody"];
@@ -87,6 +88,37 @@ export function Settings() {
             </RadioGroup.Root>
           </section>
         ))}
+        <section className="card grid max-w-none gap-2 p-4">
+          <h2>Oven</h2>
+          <div className="flex flex-wrap items-center gap-3">
+            <Choose
+              label="What bakes here"
+              value={shown.oven}
+              options={(kitchen.data?.ovens ?? []).map((each) => [each, each] as const)}
+              onChange={(oven) => save.mutate({ ...shown, oven: oven as Choices["oven"] })}
+            />
+            <div className="w-[300px]">
+              <NumberField
+                label="Microwave"
+                unit="W"
+                least={200}
+                most={2000}
+                optional={false}
+                value={shown.watts}
+                onChange={(watts) => watts && save.mutate({ ...shown, watts })}
+              />
+              <NumberField
+                label="Above the sea"
+                unit="m"
+                least={-500}
+                most={6000}
+                optional={false}
+                value={shown.altitude_m}
+                onChange={(altitude_m) => save.mutate({ ...shown, altitude_m: altitude_m ?? 0 })}
+              />
+            </div>
+          </div>
+        </section>
         <section className="card flex flex-wrap items-center gap-3 p-4">
           <h2>Currency of prices</h2>
           <Choose

@@ -23,15 +23,16 @@ export function useDayWrites(day: string) {
   });
 
   const layPieces = useMutation({
-    mutationFn: (what: { id: string; formula_id: string; pieces: number; eaten_at: string; name: string }) =>
+    mutationFn: (what: { id: string; formula_id: string; amount: string; eaten_at: string; name: string }) =>
       data(
         api.POST("/api/days/{day}/pieces", {
           params: { path: { day } },
-          body: { id: what.id, formula_id: what.formula_id, pieces: what.pieces, eaten_at: what.eaten_at },
+          body: { id: what.id, formula_id: what.formula_id, amount: what.amount, eaten_at: what.eaten_at },
         }),
       ),
     onSuccess: (view, what) => {
-      tell(`${count(what.pieces)} ${plural(what.pieces, "piece")} of ${what.name} laid in.`, {
+      const pieces = view.entries.find((entry) => entry.id === what.id)?.pieces ?? 1;
+      tell(`${count(pieces)} ${plural(pieces, "piece")} of ${what.name} laid in.`, {
         label: "Undo",
         run: () => remove.mutate({ id: what.id }),
       });
@@ -86,8 +87,15 @@ export function useDayWrites(day: string) {
     change,
     setType,
     remove: (entry: Entry) => remove.mutate({ id: entry.id, name: entry.name }),
-    layPieces: (formula_id: string, name: string, pieces: number) =>
-      layPieces.mutate({ id: crypto.randomUUID(), formula_id, name, pieces, eaten_at: momentOn(day) }),
+    /** So many pieces, or an amount in words: "45 g", "a quarter of the whole". */
+    layPieces: (formula_id: string, name: string, amount: number | string) =>
+      layPieces.mutate({
+        id: crypto.randomUUID(),
+        formula_id,
+        name,
+        amount: String(amount),
+        eaten_at: momentOn(day),
+      }),
     layingPieces: layPieces.isPending,
   };
 }

@@ -1,0 +1,84 @@
+import { ChevronDown } from "lucide-react";
+import { Popover } from "radix-ui";
+import { NumberField } from "@/parts/NumberField";
+import type { BenchStore } from "./bench-store";
+import type { How, Part } from "./draft";
+
+/** How a part goes in: when, how much of it, and what baking takes. */
+export function PartHow({ part, store }: { part: Part; store: BenchStore }) {
+  const { how } = part;
+  const change = (to: Partial<How>) =>
+    store.edit(
+      (draft) => ({
+        ...draft,
+        parts: draft.parts.map((each) => (each.key === part.key ? { ...each, how: { ...each.how, ...to } } : each)),
+      }),
+      `how ${part.key}`,
+    );
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="inline-flex items-center gap-1 rounded px-1 text-[13.5px] text-soft">
+        {inWords(how)} <ChevronDown size={13} aria-hidden />
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="end"
+          sideOffset={6}
+          collisionPadding={12}
+          aria-label={`How ${part.name || "the part"} goes in`}
+          className="card z-40 grid w-[min(340px,calc(100vw-24px))] gap-2 p-3 text-[14px] shadow-xl"
+        >
+          <Tick
+            label="Comes on after baking"
+            checked={how.unbaked}
+            onChange={(unbaked) => change({ unbaked, loss: null })}
+          />
+          <Tick label="Optional" checked={how.optional} onChange={(optional) => change({ optional })} />
+          <NumberField
+            label="Used of what was made"
+            unit="%"
+            value={how.used * 100}
+            least={1}
+            most={100}
+            optional={false}
+            onChange={(percent) => change({ used: (percent ?? 100) / 100 })}
+          />
+          {!how.unbaked && (
+            <NumberField
+              label="Baking takes"
+              unit="%"
+              value={how.loss == null ? null : how.loss * 100}
+              most={60}
+              placeholder="usual"
+              onChange={(percent) => change({ loss: percent === null ? null : percent / 100 })}
+            />
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function inWords(how: How): string {
+  const said = [
+    how.unbaked ? "after baking" : "",
+    how.optional ? "optional" : "",
+    how.used < 1 ? `${Math.round(how.used * 100)} % used` : "",
+    how.loss != null ? `loses ${Math.round(how.loss * 100)} %` : "",
+  ].filter(Boolean);
+  return said.length ? said.join(", ") : "baked with the rest";
+}
+
+function Tick({ label, checked, onChange }: { label: string; checked: boolean; onChange: (to: boolean) => void }) {
+  return (
+    <label className="flex items-center gap-2">
+      <input
+        type="checkbox"
+        className="size-[18px] accent-[var(--enamel-ink)]"
+        checked={checked}
+        onChange={(event) => onChange(event.target.checked)}
+      />
+      {label}
+    </label>
+  );
+}
