@@ -227,6 +227,53 @@ def keep_figures(
     )
 
 
+def named_parts(connection: Connection, kitchen_id: UUID) -> list[tuple[UUID, str, list[str]]]:
+    """Id and name of each formula in use, with the names of its parts where it has several."""
+    return connection.execute(
+        """
+        select formula.id, formula.name,
+            case when count(*) > 1 then array_agg(part.name order by part.place) filter (where part.name <> '') end
+        from formula join formula_part part on part.formula_id = formula.id
+        where formula.kitchen_id = %(kitchen_id)s and archived_at is null
+        group by formula.id, formula.name, formula.updated_at order by formula.updated_at desc
+        """,
+        {"kitchen_id": kitchen_id},
+    ).fetchall()
+
+
+def holds(connection: Connection, kitchen_id: UUID) -> dict[UUID, set[UUID]]:
+    """Which formulas the lines of each formula are pointed at."""
+    rows = connection.execute(
+        """
+        select distinct formula_id, substring(chosen from 6 for 36)::uuid from formula_line
+        where kitchen_id = %(kitchen_id)s and chosen ~ '^made-[0-9a-f-]{36}'
+        """,
+        {"kitchen_id": kitchen_id},
+    ).fetchall()
+    held: dict[UUID, set[UUID]] = {}
+    for formula_id, inner in rows:
+        held.setdefault(formula_id, set()).add(inner)
+    return held
+
+
+def stale_above(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> None:
+    """Marks the kept figures of the formulas that hold this one, however deep, as out of date."""
+    connection.execute(
+        """
+        with recursive held as (
+            select distinct formula_id, substring(chosen from 6 for 36)::uuid as inner_id from formula_line
+            where kitchen_id = %(kitchen_id)s and chosen ~ '^made-[0-9a-f-]{36}'
+        ), above (id) as (
+            select formula_id from held where inner_id = %(id)s
+            union select held.formula_id from held join above on held.inner_id = above.id
+        )
+        update formula set figures_by = null
+        where kitchen_id = %(kitchen_id)s and id in (select id from above) and id <> %(id)s
+        """,
+        {"kitchen_id": kitchen_id, "id": formula_id},
+    )
+
+
 def figures_are_stale(connection: Connection, kitchen_id: UUID) -> None:
     """Marks the kept figures of all formulas of the kitchen as out of date."""
     connection.execute(

@@ -26,8 +26,6 @@ _SPACE: Final = UUID("4f0a1c1e-5f0c-4c58-9d0b-6b3d0f6f9a51")
 _FAMILIES: Final = {
     "layer-slice": "baked-cheesecake", "pudding-cake": "mug-cake", "loaf": "loaf", "set-bars": "set-cheesecake",
     "squares": "brownie", "blondies": "brownie",
-    "squares": "brownie",
-    "blondies": "brownie",
 }  # fmt: skip
 _MADE: Final = {
     # Tin and cuts of what is baked in one.

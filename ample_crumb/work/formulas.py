@@ -23,12 +23,13 @@ from ample_crumb.core.problem import CannotUse, TooMuch
 from ample_crumb.core.quantity.lines import without_bullet
 from ample_crumb.core.quantity.recipe import MOST_LINES
 from ample_crumb.formats.recipe_text import recipe_from_text
-from ample_crumb.store import formulas
+from ample_crumb.store import formulas, kitchens
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.formulas import FormulaRow, Head
 from ample_crumb.store.kitchens import Who
 from ample_crumb.work.bench import Bench
 from ample_crumb.work.kept import Kept, kept_of, work_and_keep
+from ample_crumb.work.made_foods import refuse_circle, with_made
 from ample_crumb.work.making import MakingDraft, UsedTin, made_view, make, piece_band, tins_of
 from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
 from ample_crumb.work.reference import Reference, as_typed, reference_of, twin_of
@@ -120,6 +121,8 @@ def open_one(database: Database, who: Who, formula_id: UUID) -> FormulaView:
 def create(database: Database, who: Who, formula_id: UUID, draft: Draft) -> FormulaView:
     """A new formula. Sending the same id again gives the formula that is there and changes nothing."""
     with database.transaction() as connection:
+        # Formulas that hold this one change with it; whoever changes several takes the kitchen first.
+        kitchens.lock(connection, who.kitchen_id)
         draft = _checked(connection, who, formula_id, draft)
         if formulas.add(connection, who.kitchen_id, formula_id, _head(draft)):
             _write(connection, who, formula_id, draft)
@@ -135,6 +138,8 @@ def save(database: Database, who: Who, formula_id: UUID, version: int, draft: Dr
     A retry of a save that had arrived changes nothing. Raises NotHere, or ChangedMeanwhile with the formula as it is.
     """
     with database.transaction() as connection:
+        # Formulas that hold this one change with it; whoever changes several takes the kitchen first.
+        kitchens.lock(connection, who.kitchen_id)
         draft = _checked(connection, who, formula_id, draft)
         row = formulas.find(connection, who.kitchen_id, formula_id, lock=True)
         if row is None:
@@ -176,7 +181,7 @@ def paste(text: str) -> Pasted:
 def nudge(database: Database, who: Who, line: Line, factor: float) -> str:
     """The line written anew in grams with its amount multiplied. Raises CannotUse when it has no grams."""
     with database.reading() as connection:
-        ways = ways_of(connection, who)
+        ways = with_made(connection, who, ways_of(connection, who), (Part("", (line,)),))
     text = nudged(read_against(line.text, ways.cupboard, ways.manner, line.chosen), factor)
     if text is None:
         raise CannotUse("This line has no grams to change; say how much first.")
@@ -186,7 +191,7 @@ def nudge(database: Database, who: Who, line: Line, factor: float) -> str:
 def detail(database: Database, who: Who, line: Line, details: Details) -> str:
     """The line saying these details, and otherwise as it was written."""
     with database.reading() as connection:
-        ways = ways_of(connection, who)
+        ways = with_made(connection, who, ways_of(connection, who), (Part("", (line,)),))
     return with_details(read_against(line.text, ways.cupboard, ways.manner, line.chosen), details)
 
 
@@ -205,7 +210,7 @@ def scale(database: Database, who: Who, parts: tuple[Part, ...], factor: float) 
     """The lines so many times, in measures that a kitchen has. Raises CannotUse for a factor that is a slip."""
     check_size(parts)
     with database.reading() as connection:
-        ways = ways_of(connection, who)
+        ways = with_made(connection, who, ways_of(connection, who), parts)
     lines = tuple(
         tuple(
             scaled(
@@ -241,7 +246,7 @@ class OtherTins:
 def into_tins(database: Database, who: Who, bench: Bench, others: tuple[UsedTin, ...]) -> OtherTins:
     """Factors for baking what is on the Bench in other tins. Raises CannotAccept without tins on either side."""
     with database.reading() as connection:
-        ways = ways_of(connection, who)
+        ways = with_made(connection, who, ways_of(connection, who), bench.parts)
     made = make(bench.parts, bench.pieces, bench.family, bench.making, ways)
     now, then = tins_of(bench.making.tins, ways), tins_of(others, ways)
     if not now or not then:
@@ -257,6 +262,7 @@ def _checked(connection: Connection, who: Who, formula_id: UUID, draft: Draft) -
     if not name:
         raise CannotAccept("/name", "A formula needs a name.")
     check_size(draft.parts)
+    refuse_circle(connection, who, formula_id, draft.parts, name)
     other = draft.reference.formula_id if draft.reference else None
     if other == formula_id:
         raise CannotAccept("/reference", "A formula cannot be compared with itself.")
@@ -310,6 +316,7 @@ def _write(connection: Connection, who: Who, formula_id: UUID, draft: Draft) -> 
     row = formulas.find(connection, who.kitchen_id, formula_id)
     assert row is not None
     work_and_keep(connection, who, row, draft.parts, ways_of(connection, who))
+    formulas.stale_above(connection, who.kitchen_id, formula_id)
 
 
 def _summary(row: FormulaRow, kept: Kept, ways: Ways) -> FormulaSummary:
@@ -320,8 +327,8 @@ def _summary(row: FormulaRow, kept: Kept, ways: Ways) -> FormulaSummary:
 
 
 def _view(connection: Connection, who: Who, row: FormulaRow) -> FormulaView:
-    ways = ways_of(connection, who)
     parts = formulas.parts_of(connection, who.kitchen_id, row.id)
+    ways = with_made(connection, who, ways_of(connection, who), parts, (row.id,))
     reference, making = reference_of(row), MakingDraft.from_stored(row.making)
     made = make(parts, row.pieces, row.family, making, ways)
     draft = Draft(row.name, row.family, row.pieces, row.method, parts, reference, making)

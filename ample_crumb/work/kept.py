@@ -16,6 +16,7 @@ from ample_crumb.store import formulas, kitchens
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.kitchens import Who
+from ample_crumb.work.made_foods import with_made
 from ample_crumb.work.making import MakingDraft, make, piece_band
 from ample_crumb.work.ways import Ways
 
@@ -50,7 +51,7 @@ def kept_of(connection: Connection, who: Who, rows: Iterable[FormulaRow], ways: 
 
 def work_and_keep(connection: Connection, who: Who, row: FormulaRow, parts: tuple[Part, ...], ways: Ways) -> Kept:
     """Works a formula out and keeps what lists show of it."""
-    kept = _worked(row, parts, ways)
+    kept = _worked(connection, who, row, parts, ways)
     formulas.keep_figures(connection, who.kitchen_id, row.id, kept.piece, kept.brief, kept.uses, kept.count, FIGURES_BY)
     return kept
 
@@ -60,10 +61,11 @@ def seen_of(connection: Connection, who: Who, row: FormulaRow, ways: Ways) -> Ke
     that wrote each other's would wait for each other."""
     if row.figures_by == FIGURES_BY:
         return _as_kept(row)
-    return _worked(row, formulas.parts_of(connection, who.kitchen_id, row.id), ways)
+    return _worked(connection, who, row, formulas.parts_of(connection, who.kitchen_id, row.id), ways)
 
 
-def _worked(row: FormulaRow, parts: tuple[Part, ...], ways: Ways) -> Kept:
+def _worked(connection: Connection, who: Who, row: FormulaRow, parts: tuple[Part, ...], ways: Ways) -> Kept:
+    ways = with_made(connection, who, ways, parts, (row.id,))
     made = make(parts, row.pieces, row.family, MakingDraft.from_stored(row.making), ways)
     lines = (line for part in made.worked.parts for line in part.lines)
     return Kept(

@@ -17,6 +17,7 @@ from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.guests import GuestRow
 from ample_crumb.store.kitchens import Settings, Who
 from ample_crumb.store.tins import TinRow
+from ample_crumb.work.made_foods import made_slug
 from ample_crumb.work.problems import CannotAccept, NotHere
 from ample_crumb.work.ways import ways_of
 
@@ -159,9 +160,26 @@ def forget(database: Database, who: Who, name: str) -> None:
 
 
 def ingredients_of(database: Database, who: Who, words: str) -> tuple[Choice, ...]:
-    """Ingredients of the kitchen whose name is near these words, best first."""
+    """Ingredients of the kitchen whose name is near these words, best first; then its formulas and their parts, which a
+    line may be as well."""
     with database.reading() as connection:
-        return ingredients_called(ways_of(connection, who).cupboard, words)
+        found = ingredients_called(ways_of(connection, who).cupboard, words)
+        return (*found, *_formulas_called(connection, who, words.strip().casefold()))
+
+
+def _formulas_called(connection: Connection, who: Who, start: str) -> list[Choice]:
+    if not start:
+        return []
+    found = []
+    for formula_id, name, parts in formulas.named_parts(connection, who.kitchen_id):
+        if start in name.casefold():
+            found.append(Choice(made_slug(formula_id), f"{name}, your formula"))
+        found += [
+            Choice(made_slug(formula_id, part), f"{name}: {part}")
+            for part in parts or ()
+            if start in f"{name} {part}".casefold()
+        ]
+    return found[:8]
 
 
 def ingredients_called(cupboard: Cupboard, words: str, most: int = 12) -> tuple[Choice, ...]:

@@ -7,6 +7,7 @@ from ample_crumb.core.formula.formula import Line, Part, work_out
 from ample_crumb.store import formulas
 from ample_crumb.store.database import Connection
 from ample_crumb.store.kitchens import Who
+from ample_crumb.work.made_foods import is_made
 from ample_crumb.work.ways import Ways, ways_of
 
 
@@ -31,7 +32,9 @@ def _pinned(parts: tuple[Part, ...], slug: str, ways: Ways) -> tuple[Part, ...]:
         replace(
             part,
             lines=tuple(
-                Line(line.text, slug) if as_read.ingredient and as_read.ingredient.slug == slug else line
+                Line(line.text, slug)
+                if as_read.ingredient and as_read.ingredient.slug == slug and not is_made(line.chosen)
+                else line
                 for line, as_read in zip(part.lines, figures.lines, strict=True)
             ),
         )

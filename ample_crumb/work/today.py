@@ -21,6 +21,7 @@ from ample_crumb.store.kitchens import Who
 from ample_crumb.work.bench import Bench
 from ample_crumb.work.formulas import check_size, kept_formulas, piece_of, show
 from ample_crumb.work.kept import Kept
+from ample_crumb.work.made_foods import with_made
 from ample_crumb.work.making import make
 from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
 from ample_crumb.work.reference import twin_of
@@ -356,7 +357,7 @@ def read_bench(database: Database, who: Who, bench: Bench) -> BenchView:
     """Works out what is on the Bench, saved or not, and how many of its pieces fit into the day. Raises TooMuch."""
     check_size(bench.parts)
     with database.reading() as connection:
-        ways = ways_of(connection, who)
+        ways = with_made(connection, who, ways_of(connection, who), bench.parts)
         targets = days.plan_of(connection, who, bench.day).targets
         eaten = total(row.figures() for row in days.entries_of(connection, who, bench.day))
         twin = twin_of(connection, who, bench.reference, ways)

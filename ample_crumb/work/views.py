@@ -4,6 +4,8 @@ from dataclasses import dataclass
 from typing import Final
 
 from ample_crumb.core.doubt.spread import Doubt, LineDoubt
+from ample_crumb.core.food.cooked import cooked_or_dry
+from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import Layers, layers
 from ample_crumb.core.food.nutrients import Band, Carbohydrate, Figures, Portion, carbohydrate, carbohydrate_at_least
 from ample_crumb.core.formula.alarms import Alarm
@@ -73,6 +75,15 @@ def view(figures: Figures, band: Band, school: Carbohydrate) -> FiguresView:
 
 
 @dataclass(frozen=True, slots=True)
+class OtherWay:
+    """The line with its food cooked from dry, or dry again: its text, and what that is to be read as."""
+
+    text: str
+    ingredient: Choice
+    cooks: bool
+
+
+@dataclass(frozen=True, slots=True)
 class LineView:
     """A line as read. `mass_g` and the figures are None when it could not be, and `problem` says why; `apart` holds the
     lines to make of a line that names several foods. Of `prepared_g` the share `used` goes in. `fill` is how its cup
@@ -101,6 +112,7 @@ class LineView:
     used: float
     fill: str
     fills: tuple[str, ...]
+    other_way: OtherWay | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -172,7 +184,17 @@ def line_view(line: ReadLine, doubt: LineDoubt) -> LineView:
         used=figures.mass_g / line.prepared_g if figures and line.prepared_g else 1.0,
         fill=fill_of(line),
         fills=line.fills,
+        other_way=_other_way(line),
     )
+
+
+def _other_way(line: ReadLine) -> OtherWay | None:
+    conversion = cooked_or_dry(line.ingredient.slug) if line.ingredient else None
+    if conversion is None or line.prepared_g is None:
+        return None
+    name = reference_cupboard().ingredients[conversion.slug].name
+    text = f"{line.prepared_g * conversion.factor:.3g} g {name}"
+    return OtherWay(text, Choice(conversion.slug, name), conversion.cooks)
 
 
 def worked_view(

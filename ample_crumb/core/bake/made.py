@@ -41,8 +41,8 @@ class Alternative:
 @dataclass(frozen=True, slots=True)
 class Made:
     """A formula as it is made. `worked` is its dough in so many pieces, `piece` one piece as it is eaten. `filling` is
-    None without tins, `window` for what is not heated, `loads` for what is not laid on a tray. `problems` are sentences on what could not be used as asked; it
-    was then left out."""
+    None without tins, `window` for what is not heated, `loads` for what is not laid on a tray. `problems` are sentences
+    on what could not be used as asked; it was then left out."""
 
     worked: FormulaFigures
     outcome: Outcome

@@ -42,9 +42,9 @@ class Weighings:
 
 @dataclass(frozen=True, slots=True)
 class Outcome:
-    """A batch as it comes out. `dough_g` is all of it unbaked, of which `in_oven_g` go into the tin; `batch` is what is there in the end,
-    with `mass_sd_g` its doubt by the loss alone. `kept` is the share of all nutrients that is in it, `loss` the share
-    of the baked dough that baking took."""
+    """A batch as it comes out. `dough_g` is all of it unbaked, of which `in_oven_g` go into the tin; `batch` is what is
+    there in the end, with `mass_sd_g` its doubt by the loss alone. `kept` is the share of all nutrients that is in it,
+    `loss` the share of the baked dough that baking took."""
 
     dough_g: float
     in_oven_g: float

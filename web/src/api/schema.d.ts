@@ -1918,6 +1918,7 @@ export interface components {
             fill: string;
             /** Fills */
             fills: string[];
+            other_way: components["schemas"]["OtherWay"] | null;
         };
         /**
          * Loads
@@ -2363,6 +2364,17 @@ export interface components {
             making?: components["schemas"]["MakingBody"];
             /** Others */
             others: components["schemas"]["UsedTinBody"][];
+        };
+        /**
+         * OtherWay
+         * @description The line with its food cooked from dry, or dry again: its text, and what that is to be read as.
+         */
+        OtherWay: {
+            /** Text */
+            text: string;
+            ingredient: components["schemas"]["Choice"];
+            /** Cooks */
+            cooks: boolean;
         };
         /**
          * Oven

@@ -92,7 +92,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
         <section aria-label="Lines" className="min-w-0">
           <Lines store={store} worked={worked} actions={actions} />
           {worked && <WhatToWeigh worked={worked.view} />}
-          {worked && <MakingCard store={store} made={worked.view.made} />}
+          {worked && <MakingCard store={store} made={worked.view.made} layers={worked.view.piece.layers} />}
           <details className="card mt-4 px-4 py-3" open={draft.method !== ""}>
             <summary className="cursor-pointer font-display text-[17px] font-[640]">Method</summary>
             <textarea

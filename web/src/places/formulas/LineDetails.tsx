@@ -7,10 +7,11 @@ import type { Details } from "./LineRow";
 interface LineDetailsProps {
   line: Schemas["LineView"];
   onDetail: (details: Details) => void;
+  onReplace: (text: string, slug: string) => void;
 }
 
 /** How a line was measured, how much of it is used, and whether it may be left out. Each is written into the line. */
-export function LineDetails({ line, onDetail }: LineDetailsProps) {
+export function LineDetails({ line, onDetail, onReplace }: LineDetailsProps) {
   const now: Details = { optional: line.optional, fill: line.fill, used: line.used };
   const [usual = ""] = line.fills;
   // Ticked at once; the line follows when it has been written anew.
@@ -59,6 +60,15 @@ export function LineDetails({ line, onDetail }: LineDetailsProps) {
         most={100}
         onDone={(percent) => onDetail({ ...now, used: percent / 100 })}
       />
+      {line.other_way && (
+        <button
+          type="button"
+          className="btn btn-quiet justify-self-start"
+          onClick={() => line.other_way && onReplace(line.other_way.text, line.other_way.ingredient.slug)}
+        >
+          {line.other_way.cooks ? "As cooked or soaked" : "As dry"}: {line.other_way.text}
+        </button>
+      )}
       <label className="flex items-center gap-2 text-[14px]">
         <input
           type="checkbox"

@@ -19,6 +19,7 @@ export interface RowActions {
   choose: (key: string, name: string, choice: Schemas["Choice"] | null) => void;
   part: (key: string, texts: readonly string[]) => void;
   detail: (key: string, details: Details) => void;
+  replace: (key: string, text: string, slug: string) => void;
 }
 
 /** What a line says besides how much of what. */
@@ -91,6 +92,7 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
               onChoose={(choice) => actions.choose(line.key, shown.name, choice)}
               onForget={() => actions.choose(line.key, shown.name, null)}
               onDetail={(details) => actions.detail(line.key, details)}
+              onReplace={(text, slug) => actions.replace(line.key, text, slug)}
             />
             {shown.optional && <span className="ml-2">optional, counted</span>}
             {problem && <span className="ml-2 font-semibold text-caution">{problem}</span>}

@@ -16,6 +16,7 @@ type Made = Schemas["MadeView"];
 interface MakingCardProps {
   store: BenchStore;
   made: Made;
+  layers: Schemas["Layers"];
 }
 
 const WAYS = [
@@ -27,7 +28,7 @@ const WAYS = [
 ] as const;
 
 /** From dough to pieces: how it is parted, in which tins, what baking takes, and when to look. */
-export function MakingCard({ store, made }: MakingCardProps) {
+export function MakingCard({ store, made, layers }: MakingCardProps) {
   const kitchen = useQuery(kitchenQuery);
   const [tins, setTins] = useState(false);
   const { making, family } = store.state.draft;
@@ -185,7 +186,7 @@ export function MakingCard({ store, made }: MakingCardProps) {
           </div>
           {made.filling && (
             <>
-              {first && <TinDrawing tin={first.tin} filling={made.filling} making={making} />}
+              {first && <TinDrawing tin={first.tin} filling={made.filling} making={making} layers={layers} />}
               <ul className="text-[14px]" data-filling>
                 {made.filling.tins.length > 1 &&
                   made.filling.tins.map((each, place) => (

@@ -17,10 +17,11 @@ interface ReadAsProps {
   onChoose: (choice: Choice) => void;
   onForget: () => void;
   onDetail: (details: Details) => void;
+  onReplace: (text: string, slug: string) => void;
 }
 
 /** What a line was taken for, and what else it may mean. */
-export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail }: ReadAsProps) {
+export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onReplace }: ReadAsProps) {
   const [open, setOpen] = useState(false);
   const [words, setWords] = useState("");
   const found = useQuery({
@@ -107,7 +108,7 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail }: R
               Forget, read it by its words
             </button>
           )}
-          {line.mass_g !== null && <LineDetails line={line} onDetail={onDetail} />}
+          {line.mass_g !== null && <LineDetails line={line} onDetail={onDetail} onReplace={onReplace} />}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

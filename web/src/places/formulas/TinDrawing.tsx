@@ -1,17 +1,20 @@
 import type { Schemas } from "@/api/client";
+import { LayerStack } from "@/parts/Slab";
 import type { Making } from "./draft";
 
 interface TinDrawingProps {
   tin: Schemas["Tin"];
   filling: Schemas["Filling"];
   making: Making;
+  /** Where the energy of a piece comes from. */
+  layers: Schemas["Layers"];
 }
 
 const ROUND = new Set(["round", "spring-form", "ring", "muffin cups", "mini-muffin cups", "mug"]);
 const SIDE = 170;
 
-/** A tin from above with its cuts, and from the side with the dough in it, both to one scale. */
-export function TinDrawing({ tin, filling, making }: TinDrawingProps) {
+/** A tin from above with its cuts, and from the side with the dough and one baked piece in it, all to one scale. */
+export function TinDrawing({ tin, filling, making, layers }: TinDrawingProps) {
   const width = tin.length_cm;
   const depth = ROUND.has(tin.kind) ? tin.length_cm : (tin.width_cm ?? tin.length_cm);
   const px = SIDE / Math.max(width, depth, 10);
@@ -58,6 +61,18 @@ export function TinDrawing({ tin, filling, making }: TinDrawingProps) {
               strokeWidth={1}
             />
             <rect y={side - stands * px} width={width * px} height={stands * px} fill="var(--carb)" stroke="none" />
+            {piece && risen > 0 && (
+              <foreignObject
+                width={Math.min(piece.length_cm, width) * px}
+                height={risen * px}
+                y={side - risen * px}
+                aria-hidden
+              >
+                <div className="flex h-full flex-col overflow-hidden border border-ink">
+                  <LayerStack layers={layers} />
+                </div>
+              </foreignObject>
+            )}
             <path d={`M0 ${side - tin.depth_cm * px} V${side} H${width * px} V${side - tin.depth_cm * px}`} />
           </g>
         </g>

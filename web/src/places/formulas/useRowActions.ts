@@ -36,6 +36,8 @@ export function useRowActions(store: BenchStore): RowActions {
     async function choose(key: string, name: string, choice: Schemas["Choice"] | null) {
       const before = find(key)?.chosen ?? null;
       store.edit((draft) => changeLine(draft, key, { chosen: choice?.slug ?? null }));
+      // A line is a formula only where it is pointed at it: the words go on to mean what they mean.
+      if (choice?.slug.startsWith("made-")) return;
       try {
         if (choice) await api.PUT("/api/corrections", { body: { name, slug: choice.slug } });
         else await api.DELETE("/api/corrections", { params: { query: { name } } });
@@ -151,6 +153,7 @@ export function useRowActions(store: BenchStore): RowActions {
           tell(error instanceof Problem ? error.detail : String(error));
         }
       },
+      replace: (key, text, slug) => store.edit((draft) => changeLine(draft, key, { text, chosen: slug })),
       paste: (key, text) => void paste(key, text),
       choose: (key, name, choice) => void choose(key, name, choice),
       part: (key, texts) => {

@@ -1,0 +1,163 @@
+"""How a formula is made, over HTTP: parts, pieces, tins, heat, scaling, formulas inside formulas, amounts eaten."""
+
+from typing import Any
+from uuid import uuid4
+
+from tests.api.test_api import DAY, NOON, ApiCase, parts
+
+SQUARE = {"name": "square 20", "kind": "square", "length_cm": 20, "depth_cm": 5}
+
+
+class MakingCase(ApiCase):
+    def tin(self, **more: Any) -> str:
+        tin_id = str(uuid4())
+        self.ask("PUT", f"/api/tins/{tin_id}", SQUARE | more)
+        return tin_id
+
+    def save(self, formula: dict[str, Any], **more: Any) -> dict[str, Any]:
+        now = self.ask("GET", f"/api/formulas/{formula['id']}")
+        body = now["draft"] | {"version": now["version"]} | more
+        saved: dict[str, Any] = self.ask("PUT", f"/api/formulas/{formula['id']}", body)
+        return saved
+
+    def bench(self, *lines: str, pieces: int = 12, family: str = "brownie", **making: Any) -> dict[str, Any]:
+        body = {"parts": parts(*lines), "pieces": pieces, "family": family, "making": making, "day": DAY}
+        made: dict[str, Any] = self.ask("POST", "/api/bench/read", body)["worked"]
+        return made
+
+
+class Making(MakingCase):
+    def test_tin_cuts_and_when_to_look(self) -> None:
+        tin = self.tin()
+        worked = self.bench("700 g skyr", tins=[{"tin_id": tin, "count": 1}], by="cuts", cuts="4x3")
+        made = worked["made"]
+        self.assertEqual((worked["pieces"], made["count"], made["problems"]), (12, 12, []))
+        self.assertAlmostEqual(made["filling"]["share"], 700 / 1.15 / 2000)
+        self.assertAlmostEqual(made["filling"]["piece"]["width_cm"], 5)
+        self.assertAlmostEqual(made["baked_g"], 700 * 0.92)
+        self.assertLess(made["window"]["from_min"], made["window"]["until_min"])
+        self.assertAlmostEqual(worked["piece"]["mass_g"], 700 * 0.92 / 12)
+        self.assertEqual([other["count"] for other in made["alternatives"]], [4, 8, 10, 14, 16, 20])
+
+    def test_what_cannot_be_used_is_said_and_the_rest_stands(self) -> None:
+        for making, words in (
+            ({"by": "cuts", "cuts": "0x3"}, "no way to cut"),
+            ({"by": "scoop", "scoop": "a bit"}, "no scoop we know"),
+            ({"by": "dough", "grams": 900}, "more than the whole dough"),
+            ({"baked_g": 900}, "more than the 700 g"),
+            ({"oven": "microwave"}, "Only a mug cake"),
+        ):
+            with self.subTest(words):
+                worked = self.bench("700 g skyr", **making)
+                self.assertIn(words, worked["made"]["problems"][0])
+                self.assertGreater(worked["piece"]["energy_kcal"], 0)
+        self.ask("POST", "/api/bench/read", {"parts": [], "pieces": 1, "day": DAY, "making": {"loss": 2}}, 422)
+        for wrong in ({"depth_cm": 0}, {"kind": "bath"}, {"name": " "}, {"cups": 99}, {"bottom_share": 0}):
+            self.ask("PUT", f"/api/tins/{uuid4()}", SQUARE | wrong, 422)
+
+    def test_it_is_kept_and_lists_and_days_follow_it(self) -> None:
+        formula = self.create("700 g skyr")
+        saved = self.save(formula, family="brownie", making={"by": "dough", "grams": 70, "baked_g": 640})
+        self.assertEqual(saved["draft"]["making"]["baked_g"], 640)
+        (listed,) = self.ask("GET", "/api/formulas")
+        self.assertEqual((listed["pieces"], listed["piece"]["mass_g"]), (10, 64))
+        self.assertAlmostEqual(listed["piece"]["energy_kcal"], 63 * 7 / 10)
+        self.assertEqual(self.save(formula, making={})["draft"]["making"]["by"], "count")
+
+    def test_a_part_left_over_and_put_on_after_baking(self) -> None:
+        formula = self.create("700 g skyr")
+        draft = self.ask("GET", f"/api/formulas/{formula['id']}")["draft"]
+        glaze = parts("100 g icing sugar")[0] | {"name": "Glaze", "how": {"used": 0.5, "unbaked": True}}
+        saved = self.save(formula, family="cake", parts=[*draft["parts"], glaze])
+        self.assertEqual(saved["draft"]["parts"][1]["how"]["used"], 0.5)
+        self.assertAlmostEqual(saved["worked"]["made"]["baked_g"], 700 * 0.885 + 50)
+        self.assertIn("50% of the part", saved["worked"]["parts"][1]["lines"][0]["how"])
+
+    def test_amounts_eaten_as_one_says_them(self) -> None:
+        formula = self.create("700 g skyr", pieces=10)
+        for amount, pieces in (
+            ("45 g", 45 / 70),
+            ("a quarter of the whole", 2.5),
+            ("1/2", 0.5),
+            ("2 pieces", 2),
+            ("3", 3),
+        ):
+            with self.subTest(amount):
+                body = {"id": str(uuid4()), "eaten_at": NOON, "formula_id": formula["id"], "amount": amount}
+                day = self.ask("POST", f"/api/days/{DAY}/pieces", body, 201)
+                (entry,) = [each for each in day["entries"] if each["id"] == body["id"]]
+                self.assertAlmostEqual(entry["pieces"], pieces)
+        for wrong in ("", "a lot", "0", "900 pieces", "2 cups of it"):
+            body = {"id": str(uuid4()), "eaten_at": NOON, "formula_id": formula["id"], "amount": wrong}
+            self.ask("POST", f"/api/days/{DAY}/pieces", body, 201 if wrong == "2 cups of it" else 422)
+
+
+class Scaling(MakingCase):
+    def test_lines_in_another_amount_with_what_rounding_does(self) -> None:
+        body = {"parts": parts("1 1/2 cups almond flour", "2 eggs", "1 tsp baking powder"), "factor": 3}
+        view = self.ask("POST", "/api/bench/scale", body)
+        texts = [line["text"] for line in view["parts"][0]]
+        self.assertEqual(texts, ["4 1/2 cups almond flour", "6 eggs", "1 tbsp baking powder"])
+        self.assertIn("a little less", view["parts"][0][2]["note"])
+        self.assertAlmostEqual(view["exact_kcal"], view["written_kcal"], delta=1)
+        self.ask("POST", "/api/bench/scale", body | {"factor": 900}, 422)
+
+    def test_into_another_tin(self) -> None:
+        square, tray = self.tin(), self.tin(name="tray", kind="tray", length_cm=40, width_cm=20)
+        body = {
+            "parts": parts("700 g skyr"), "pieces": 12, "day": DAY, "family": "cake",
+            "making": {"tins": [{"tin_id": square, "count": 1}]}, "others": [{"tin_id": tray, "count": 1}],
+        }  # fmt: skip
+        factors = self.ask("POST", "/api/bench/tins", body)
+        self.assertEqual((round(factors["as_full"], 6), round(factors["as_high"], 6)), (2, 2))
+        self.ask("POST", "/api/bench/tins", body | {"making": {}}, 422)
+        self.ask("DELETE", f"/api/tins/{tray}", status=204)
+        self.assertEqual([tin["archived"] for tin in self.ask("GET", "/api/kitchen")["tins"]], [False, True])
+
+
+class Inside(MakingCase):
+    def line(self, text: str, slug: str) -> list[dict[str, Any]]:
+        return [{"name": "", "lines": [{"text": text, "chosen": slug}]}]
+
+    def test_a_formula_is_a_line_of_another_by_grams_and_piece(self) -> None:
+        glaze = self.create("100 g icing sugar", "20 g peanut butter", pieces=4)
+        found = self.ask("GET", f"/api/ingredients?words={glaze['draft']['name'][:5]}")
+        slug = next(each["slug"] for each in found if each["slug"] == f"made-{glaze['id']}")
+        cake = self.create("300 g skyr", pieces=6)
+        for text, grams in (("60 g glaze", 60), ("2 pieces of glaze", 60)):
+            saved = self.save(cake, parts=self.line(text, slug))
+            (line,) = saved["worked"]["parts"][0]["lines"]
+            self.assertAlmostEqual(line["mass_g"], grams)
+            self.assertAlmostEqual(line["energy_kcal"], glaze["worked"]["batch"]["energy_kcal"] / 2)
+            self.assertEqual([each["name"] for each in saved["worked"]["contents"]["contains"]], ["peanut"])
+        # The cake follows when the glaze changes, several levels up.
+        tower = self.create("1 piece cake", pieces=1)
+        self.save(tower, parts=self.line("1 piece of cake", f"made-{cake['id']}"))
+        before = {each["id"]: each["piece"]["energy_kcal"] for each in self.ask("GET", "/api/formulas")}
+        self.save(glaze, parts=parts("100 g erythritol", "20 g peanut butter"))
+        after = {each["id"]: each["piece"]["energy_kcal"] for each in self.ask("GET", "/api/formulas")}
+        for formula in (cake, tower):
+            self.assertLess(after[formula["id"]], 0.5 * before[formula["id"]])
+
+    def test_one_part_of_it_and_its_price(self) -> None:
+        loaf = self.create("300 g skyr")
+        self.save(loaf, parts=[parts("300 g skyr")[0], parts("50 g icing sugar")[0] | {"name": "Lemon glaze"}])
+        self.ask("PUT", "/api/prices/icing_sugar", {"price": 2, "for_text": "1 kg"})
+        other = self.create("1 egg")
+        saved = self.save(other, parts=self.line("25 g of the glaze", f"made-{loaf['id']}-lemon-glaze"))
+        (line,) = saved["worked"]["parts"][0]["lines"]
+        self.assertAlmostEqual(line["energy_kcal"], 389 / 4, delta=3)
+        self.assertAlmostEqual(saved["worked"]["cost"]["batch"], 0.05)
+        self.assertFalse(saved["worked"]["cost"]["at_least"])
+
+    def test_a_circle_is_refused_in_words(self) -> None:
+        one, two, three = (self.create("100 g skyr") for _ in range(3))
+        self.save(two, name="Two", parts=self.line("50 g of it", f"made-{one['id']}"))
+        self.save(three, name="Three", parts=self.line("50 g of it", f"made-{two['id']}"))
+        for inner in (one, two, three):
+            now = self.ask("GET", f"/api/formulas/{one['id']}")
+            body = now["draft"] | {"version": now["version"], "parts": self.line("9 g", f"made-{inner['id']}")}
+            problem = self.ask("PUT", f"/api/formulas/{one['id']}", body | {"name": "One"}, 422)
+            self.assertIn("cannot hold itself: One holds", problem["detail"])
+        gone = self.save(one, parts=self.line("50 g skyr", f"made-{uuid4()}"))
+        self.assertEqual(gone["worked"]["parts"][0]["lines"][0]["ingredient"]["slug"], "skyr")

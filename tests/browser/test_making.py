@@ -1,0 +1,126 @@
+"""From dough to pieces in a real browser: a tin measured and cut, a slab weighed, a part put on later, a formula scaled."""
+
+import re
+
+from playwright.sync_api import Page, expect
+
+from tests.browser.page import InBrowser
+from tests.browser.test_story import open_new
+
+RECIPE = "Bean slab\nmakes 24\n1 can white beans, drained\n2 eggs\n100 g almond flour\n60 g whey\n"
+
+
+class Making(InBrowser):
+    def open(self, page: Page, family: str = "Brownie or blondie") -> None:
+        open_new(page, RECIPE)
+        page.get_by_label("Family").click()
+        page.get_by_role("option", name=family).click()
+        page.locator("[data-making] summary").click()
+
+    def test_a_tin_of_ones_own_its_cuts_and_when_to_look(self) -> None:
+        for size in ("desk", "phone"):
+            with self.subTest(size):
+                page = self.page(size)
+                self.open(page)
+                page.get_by_role("button", name="My tins").click()
+                page.get_by_role("button", name="New tin").click()
+                page.get_by_label("Name of the tin").fill(f"my {size} pan")
+                page.get_by_role("radio", name="inches").click()
+                page.get_by_label("Length, in").fill("8")
+                page.get_by_label("Depth, in").fill("0")
+                page.get_by_role("button", name="Save tin").click()
+                expect(page.get_by_text("The depth of a tin is over 0", exact=False)).to_be_visible()
+                self.assert_accessible(page, f"a tin, {size}")
+                page.get_by_label("Depth, in").fill("2")
+                page.get_by_role("button", name="Save tin").click()
+                expect(page.get_by_role("list", name="Tins").get_by_text(f"my {size} pan")).to_be_visible()
+                page.get_by_role("button", name="Close").click()
+                page.get_by_label("Add a tin").click()
+                page.get_by_role("option", name=f"my {size} pan").click()
+                page.get_by_label("A piece is").click()
+                page.get_by_role("option", name="cuts of the tin").click()
+                page.get_by_label("Cuts").fill("4x3")
+                expect(page.get_by_text("makes 12", exact=True)).to_be_visible()
+                expect(page.get_by_role("img", name=re.compile("a piece 6.8 cm by 5.1 cm"))).to_be_visible()
+                expect(page.locator("[data-window]")).to_contain_text("Look from minute")
+                self.assert_accessible(page, f"making, {size}")
+                self.assert_no_sideways_scroll(page, f"making, {size}")
+
+    def test_a_weighed_slab_a_disher_and_a_wrong_cut(self) -> None:
+        page = self.page()
+        self.open(page, "Cookie")
+        page.get_by_label("A piece is").click()
+        page.get_by_role("option", name="a scoop or disher").click()
+        expect(page.get_by_role("alert").filter(has_text="no scoop we know")).to_be_visible()
+        page.get_by_label("Scoop", exact=True).fill("40")
+        expect(page.get_by_text("makes 17", exact=True)).to_be_visible()
+        page.get_by_label("One scoop, weighed, g").fill("25")
+        expect(page.get_by_text("makes 20", exact=True)).to_be_visible()
+        page.get_by_label("Weighed when baked, g").fill("900")
+        expect(page.get_by_role("alert").filter(has_text="more than the 500 g of dough")).to_be_visible()
+        page.get_by_label("Weighed when baked, g").fill("440")
+        expect(page.locator("[data-making] summary")).to_contain_text("22")
+        expect(page.get_by_text("12 % less, as weighed", exact=False)).to_be_visible()
+        expect(page.locator("[data-saved]")).to_have_text("saved")
+        page.reload()
+        page.locator("[data-making] summary").click()
+        expect(page.get_by_label("Weighed when baked, g")).to_have_value("440")
+
+    def test_a_part_that_comes_on_after_baking_and_half_of_it(self) -> None:
+        page = self.page()
+        self.open(page)
+        page.get_by_role("button", name="Add a part").click()
+        page.get_by_label("Name of the part").last.fill("Glaze")
+        page.get_by_label("Line as written").last.fill("40 g icing sugar")
+        expect(page.locator("[data-grams]").last).to_contain_text("40")
+        page.get_by_role("button", name="baked with the rest").last.click()
+        page.get_by_label("Comes on after baking").check()
+        page.get_by_label("Used of what was made, %").fill("50")
+        self.assert_accessible(page, "how a part goes in")
+        page.keyboard.press("Escape")
+        expect(page.get_by_role("button", name="after baking, 50 % used")).to_be_visible()
+        expect(page.locator("[data-grams]").last).to_contain_text("20")
+
+    def test_scaling_to_what_is_left_and_back_by_undo(self) -> None:
+        page = self.page()
+        self.open(page)
+        page.get_by_role("button", name="More").click()
+        page.get_by_role("menuitem", name="Scale").click()
+        page.get_by_label("Scale", exact=True).click()
+        page.get_by_role("option", name="to what I have of one line").click()
+        page.get_by_label("Which line").click()
+        page.get_by_role("option", name="60 g whey").click()
+        page.get_by_label("I have of it, g").fill("90")
+        expect(page.locator("[data-scaled]")).to_contain_text("150 g almond flour")
+        expect(page.locator("[data-scaled]")).to_contain_text("3 eggs")
+        self.assert_accessible(page, "scaling")
+        page.get_by_role("button", name="Write it so").click()
+        expect(page.get_by_label("Line as written").nth(1)).to_have_value("3 eggs")
+        expect(page.get_by_label("Pieces of the batch")).to_have_value("36")
+        page.get_by_role("button", name="Undo", exact=True).click()
+        expect(page.get_by_label("Line as written").nth(1)).to_have_value("2 eggs")
+
+    def test_a_formula_is_a_line_and_never_of_itself(self) -> None:
+        page = self.page()
+        self.open(page)
+        page.get_by_role("button", name="Add a line").click()
+        page.get_by_label("Line as written").last.fill("60 g lemon glaze")
+        page.get_by_role("button", name=re.compile("choose another$")).last.click()
+        page.get_by_label("Search the ingredients").fill("glaze")
+        page.get_by_role("button", name="Lemon-poppy loaf with skyr: Glaze").click()
+        expect(page.get_by_role("button", name=re.compile("^Read as Lemon-poppy loaf with skyr"))).to_be_visible()
+        page.get_by_label("Line as written").last.fill("60 g slab")
+        page.get_by_role("button", name=re.compile("choose another$")).last.click()
+        page.get_by_label("Search the ingredients").fill("bean slab")
+        page.get_by_role("button", name="Bean slab, your formula").first.click()
+        expect(page.get_by_text("A formula cannot hold itself", exact=False).first).to_be_visible()
+
+    def test_an_amount_in_words_is_laid_in(self) -> None:
+        page = self.page()
+        self.open(page)
+        page.get_by_label("Pieces", exact=True).fill("a quarter of the whole")
+        page.get_by_role("button", name="Lay in today's tin").click()
+        expect(page.get_by_text("6 pieces of Bean slab laid in.", exact=True)).to_be_visible()
+        page.get_by_label("Pieces", exact=True).fill("a heap")
+        page.get_by_role("button", name="Lay in today's tin").click()
+        expect(page.get_by_text("is no amount we can read", exact=False).first).to_be_visible()
