@@ -1,4 +1,4 @@
-"""From dough to pieces in a real browser: a tin measured and cut, a slab weighed, a part put on later, a formula scaled."""
+"""From dough to pieces in a real browser: tins measured and cut, slabs weighed, parts put on later, formulas scaled."""
 
 import re
 

@@ -53,7 +53,7 @@ class Amounts(unittest.TestCase):
         ):  # fmt: skip
             with self.subTest(text):
                 self.assertAlmostEqual(pieces_in(text, 60, 12), pieces, places=4)
-        for text in ("", "some", "0 g", "400", "9000 g"):
+        for text in ("", "some", "0 g", "400", "9000 g", "a heap", "2 cups of it"):
             with self.subTest(text), self.assertRaises(CannotUse):
                 pieces_in(text, 60, 12)
         with self.assertRaisesRegex(CannotUse, "no grams yet"):

@@ -21,13 +21,16 @@ def pieces_in(text: str, piece_g: float, count: float) -> float:
     number = cursor.number()
     word = cursor.peek()
     amount = number.middle if number else 1.0 if whole or _is_one(plain) else None
-    if amount is None:
-        raise CannotUse(f"“{plain[:30]}” is no amount we can read: 2, half a piece, 45 g or a quarter of the whole.")
-    if word is not None and word.text == "%":
-        amount /= 100
-        whole = True
     unit = unit_named(word.text) if word else None
-    if unit is not None and unit.kind is Kind.MASS:
+    weighed = unit is not None and unit.kind is Kind.MASS
+    percent = word is not None and word.text == "%"
+    # Two cups or a heap are no pieces.
+    strange = word is not None and not (weighed or percent or whole or word.lower in _PIECE)
+    if amount is None or strange:
+        raise CannotUse(f"“{plain[:30]}” is no amount we can read: 2, half a piece, 45 g or a quarter of the whole.")
+    if percent:
+        amount, whole = amount / 100, True
+    if unit is not None and weighed:
         if piece_g <= 0:
             raise CannotUse("A piece of it has no grams yet, so nothing can be weighed off.")
         pieces = amount * measure_size(unit.name, System.US) / piece_g

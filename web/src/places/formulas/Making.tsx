@@ -42,7 +42,7 @@ export function MakingCard({ store, made, layers }: MakingCardProps) {
   return (
     <details className="card mt-4 px-4 py-3" data-making>
       <summary className="cursor-pointer">
-        <span className="font-display text-[17px] font-[640]">Pieces, tin and oven</span>
+        <h2 className="inline">Pieces, tin and oven</h2>
         <span className="mt-1 block text-[14px] text-soft">{inWords(made, making, named)}</span>
       </summary>
       {made.problems.map((problem) => (
@@ -51,7 +51,7 @@ export function MakingCard({ store, made, layers }: MakingCardProps) {
         </p>
       ))}
       <div className="mt-3 grid gap-x-8 gap-y-4 md:grid-cols-2">
-        <section className="grid content-start gap-2" aria-label="Pieces">
+        <section className="grid content-start gap-2" aria-label="How it is parted">
           <h3 className="font-semibold">Pieces</h3>
           <Choose
             label="A piece is"
@@ -142,7 +142,7 @@ export function MakingCard({ store, made, layers }: MakingCardProps) {
           )}
         </section>
 
-        <section className="grid content-start gap-2" aria-label="Tins">
+        <section className="grid content-start gap-2" aria-label="In which tins">
           <h3 className="font-semibold">Tins</h3>
           {making.tins.map((used, place) => (
             <div key={used.tin_id} className="flex items-center gap-2">
@@ -161,7 +161,7 @@ export function MakingCard({ store, made, layers }: MakingCardProps) {
               <button
                 type="button"
                 className="btn btn-bare !min-h-[28px]"
-                aria-label={`Without ${named.get(used.tin_id)?.name ?? "it"}`}
+                aria-label={`Remove ${named.get(used.tin_id)?.name ?? "it"}`}
                 onClick={() => change({ tins: making.tins.filter((_, at) => at !== place) }, "")}
               >
                 Remove
