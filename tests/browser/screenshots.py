@@ -55,6 +55,10 @@ def main() -> None:
                 ("details", "desk", False, _details),
                 ("claims", "desk", False, _claims),
                 ("quick-reference", "desk", False, _quick_reference),
+                ("parts", "desk", False, _parts),
+                ("making", "desk", False, _making),
+                ("tin", "desk", False, _tin),
+                ("scale", "desk", False, _scale),
                 ("settings", "desk", False, _settings),
             ):
                 _picture(browser, served, name, size, dark, show)
@@ -139,6 +143,32 @@ def _quick_reference(page: Page) -> None:
     _cupboard(page)
     page.get_by_role("button", name="Quick reference").click()
     page.get_by_role("tab", name="Sweeteners").click()
+
+
+def _parts(page: Page) -> None:
+    _formulas(page)
+    page.get_by_role("link", name="Quark and plum layer slice").click()
+    page.locator("[data-piece-kcal]").wait_for()
+
+
+def _making(page: Page) -> None:
+    _parts(page)
+    page.locator("[data-making] summary").click()
+    page.locator("[data-making]").evaluate("card => card.scrollIntoView()")
+
+
+def _tin(page: Page) -> None:
+    _making(page)
+    page.get_by_role("button", name="My tins").click()
+    page.get_by_role("button", name="ring 24").click()
+
+
+def _scale(page: Page) -> None:
+    _bench(page)
+    page.get_by_role("button", name="More").click()
+    page.get_by_role("menuitem", name="Scale").click()
+    page.get_by_role("dialog").get_by_label("Pieces", exact=True).fill("30")
+    page.locator("[data-scaled]").wait_for()
 
 
 def _settings(page: Page) -> None:

@@ -33,6 +33,12 @@ export const formulaQuery = (id: string) =>
       data(api.GET("/api/formulas/{formula_id}", { params: { path: { formula_id: id } }, signal })),
   });
 
+export const referenceQuery = queryOptions({
+  queryKey: ["reference"],
+  queryFn: ({ signal }) => data(api.GET("/api/reference", { signal })),
+  staleTime: Number.POSITIVE_INFINITY,
+});
+
 export const cupboardQuery = queryOptions({
   queryKey: ["cupboard"],
   queryFn: ({ signal }) => data(api.GET("/api/cupboard", { signal })),

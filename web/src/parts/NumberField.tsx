@@ -39,7 +39,7 @@ export function NumberField({
       <span className={sub ? "pl-3 text-soft" : ""}>{label}</span>
       <input
         className="field text-right"
-        aria-label={`${label}, ${unit}`}
+        aria-label={unit ? `${label}, ${unit}` : label}
         inputMode="decimal"
         autoComplete="off"
         maxLength={12}

@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Tabs } from "radix-ui";
 import type { ReactNode } from "react";
-import { api, data, type Schemas } from "@/api/client";
+import type { Schemas } from "@/api/client";
+import { referenceQuery } from "@/api/queries";
 import { grams } from "@/parts/words";
 
 type Reference = Schemas["QuickReference"];
@@ -16,11 +17,7 @@ const TABS = [
 
 /** Measures, dishers, oven heat and sweeteners at a glance. */
 export function QuickReference() {
-  const query = useQuery({
-    queryKey: ["reference"],
-    queryFn: ({ signal }) => data(api.GET("/api/reference", { signal })),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const query = useQuery(referenceQuery);
   if (query.isError) return <p role="alert">{query.error.message}</p>;
   if (!query.data) return <p className="text-soft">Opening the tables …</p>;
   const all = query.data;

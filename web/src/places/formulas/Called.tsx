@@ -18,6 +18,7 @@ interface CalledProps {
 /** What a piece may be called by the rules of Europe and of the US, and what lacks for the rest. */
 export function Called({ worked, reference, store }: CalledProps) {
   const { claims, piece } = worked;
+  const baked = worked.made.loss > 0;
   const { eu, us, us_reference_g } = claims;
   if (!eu.length) return null;
   return (
@@ -43,15 +44,18 @@ export function Called({ worked, reference, store }: CalledProps) {
       <ComparedWith reference={reference} twin={claims.twin} store={store} />
       <details className="mt-1">
         <summary className="cursor-pointer font-semibold text-enamel-ink">Limits, and what lacks</summary>
-        <Table title="Europe" basis="100 g of dough" judged={eu} piece={piece} />
+        <Table title="Europe" basis={baked ? "100 g baked" : "100 g of dough"} judged={eu} piece={piece} />
         {us_reference_g !== null && (
           <Table title="US" basis={`the ${grams(us_reference_g)} g of its family`} judged={us} piece={piece} />
         )}
         <p className="mt-2 text-[13px] text-soft">
-          Regulation (EC) 1924/2006 and 21 CFR 101.54 to 101.62. Baking takes water out, so 100 g of the baked piece
-          hold more of everything. US protein is meant corrected for its quality. A change is the smallest to one line
-          alone that meets the limit; what it does to the crumb is another matter. Whether you may sell it, and what a
-          label has to say, is for local law.
+          Regulation (EC) 1924/2006 and 21 CFR 101.54 to 101.62.{" "}
+          {baked
+            ? "Figures are of what is baked, grams of a change of the dough."
+            : "Baking takes water out, so 100 g of the baked piece hold more of everything; choose a family or weigh the slab."}{" "}
+          US protein is meant corrected for its quality. A change is the smallest to one line alone that meets the
+          limit; what it does to the crumb is another matter. Whether you may sell it, and what a label has to say, is
+          for local law.
         </p>
       </details>
     </section>

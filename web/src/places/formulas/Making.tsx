@@ -8,6 +8,7 @@ import { NumberField } from "@/parts/NumberField";
 import { count, grams, kcal } from "@/parts/words";
 import type { BenchStore } from "./bench-store";
 import type { Making } from "./draft";
+import { HeatField } from "./HeatField";
 import { TinDrawing } from "./TinDrawing";
 import { TinsSheet } from "./TinsSheet";
 
@@ -262,15 +263,7 @@ export function MakingCard({ store, made, layers }: MakingCardProps) {
               onChange={(oven) => change({ oven: (oven || null) as Making["oven"] }, "")}
             />
           </div>
-          <NumberField
-            label="Top and bottom heat"
-            unit="°C"
-            least={100}
-            most={300}
-            placeholder="usual"
-            value={making.celsius ?? null}
-            onChange={(value) => change({ celsius: value })}
-          />
+          <HeatField celsius={making.celsius ?? null} onChange={(celsius) => change({ celsius })} />
           {made.loads && (
             <p className="text-[14px]">
               {made.loads.per_tray} on a tray, each about {made.loads.spread_cm.toFixed(1)} cm wide: {made.loads.trays}{" "}
