@@ -21,7 +21,7 @@ from ample_crumb.core.food.label import LabelFigures
 from ample_crumb.core.food.measured import Measured
 from ample_crumb.core.food.reference import QuickReference, reference
 from ample_crumb.store.prices import Price
-from ample_crumb.work import cupboard
+from ample_crumb.work import cupboard, pricing
 from ample_crumb.work import register as register_work
 from ample_crumb.work.cupboard import FoodView, Item, ProductDraft, ProductView
 from ample_crumb.work.register import Found
@@ -107,7 +107,7 @@ def open_food(slug: Food, database: InDatabase, who: AsPerson) -> FoodView:
 @router.put("/prices/{food}")
 def set_price(food: Food, body: PriceBody, database: InDatabase, who: AsPerson) -> Price | None:
     """What a food costs, by its generic slug or the id of a product."""
-    return cupboard.set_price(database, who, food, body.price, body.for_text)
+    return pricing.set_price(database, who, food, body.price, body.for_text)
 
 
 @router.put("/products/{product_id}/archived", status_code=204)

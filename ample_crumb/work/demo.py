@@ -17,7 +17,7 @@ from ample_crumb.store import days, kitchens
 from ample_crumb.store.database import Database
 from ample_crumb.store.guests import GuestRow
 from ample_crumb.store.kitchens import Who
-from ample_crumb.work import cupboard, formulas, kitchen, today
+from ample_crumb.work import cupboard, formulas, kitchen, pricing, today
 from ample_crumb.work.cupboard import ProductDraft
 from ample_crumb.work.formulas import Draft
 from ample_crumb.work.making import MakingDraft, UsedTin
@@ -74,7 +74,7 @@ def _products(database: Database, who: Who) -> None:
         cupboard.create(database, who, uuid5(_SPACE, typed.name), draft, finished=finished)
     for row in csv.DictReader(folder.joinpath("prices.csv").read_text("utf-8").splitlines()):
         food = row["food"] or str(uuid5(_SPACE, row["product"]))
-        cupboard.set_price(database, who, food, float(row["price"]), row["for"])
+        pricing.set_price(database, who, food, float(row["price"]), row["for"])
 
 
 def _tins(database: Database, who: Who) -> None:

@@ -13,6 +13,7 @@ from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.work import cupboard, formulas, kitchen
 from ample_crumb.work.cupboard import ProductDraft
 from ample_crumb.work.formulas import Draft
+from ample_crumb.work.made_foods import made_slug
 from ample_crumb.work.problems import ChangedMeanwhile
 from ample_crumb.work.reference import Reference
 from tests.work.case import KitchenCase
@@ -62,6 +63,34 @@ class Together(KitchenCase):
             self.assertAlmostEqual(line.energy_kcal or 0, 376)
         newest = cupboard.open_one(self.database, self.who, products[0][0])
         self.assertEqual((len(newest.used), {each.behind for each in newest.used}), (3, {True}))
+
+    def test_formulas_inside_formulas_saved_at_once(self) -> None:
+        glaze, base = self.formula("100 g icing sugar"), self.formula("100 g skyr")
+        towers = []
+        for _ in range(3):
+            lines = tuple(Line("50 g of it", made_slug(inner)) for inner in (glaze, base))
+            draft = Draft("Tower", "", 2, "", (Part("", lines),))
+            towers.append(formulas.create(self.database, self.who, uuid4(), draft).id)
+
+        def change(formula_id: UUID, grams: int) -> None:
+            view = formulas.open_one(self.database, self.who, formula_id)
+            draft = replace(view.draft, parts=(Part("", (Line(f"{grams} g skyr"),)),))
+            with suppress(ChangedMeanwhile):
+                formulas.save(self.database, self.who, formula_id, view.version, draft)
+
+        work: list[Callable[[], object]] = []
+        for number in range(5):
+            work += [partial(change, inner, 50 + 10 * number) for inner in (glaze, base)]
+            work += [partial(formulas.list_all, self.database, self.who)] * 2
+        with ThreadPoolExecutor(6) as pool:
+            for done in [pool.submit(each) for each in work]:
+                done.result(timeout=60)
+        listed = {each.id: each.piece.energy_kcal for each in formulas.list_all(self.database, self.who)}
+        for tower in towers:
+            bench = formulas.open_one(self.database, self.who, tower).worked
+            # Both hold skyr alone in the end: 100 g of it in two pieces.
+            self.assertAlmostEqual(listed[tower], bench.piece.energy_kcal)
+            self.assertAlmostEqual(listed[tower], 63 / 2)
 
     def test_a_formula_saved_while_its_product_is_relabelled_is_pinned_as_saved(self) -> None:
         product_id, draft = self.product("Millrace rye powder")

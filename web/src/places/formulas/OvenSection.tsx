@@ -1,0 +1,70 @@
+import type { Schemas } from "@/api/client";
+import { Choose } from "@/parts/Choose";
+import type { Making } from "./draft";
+import { HeatField } from "./HeatField";
+import type { SectionProps } from "./Making";
+
+interface OvenSectionProps extends SectionProps {
+  family: string;
+  /** What bakes in this kitchen, and the ovens to choose from. */
+  usual: string;
+  ovens: readonly string[];
+}
+
+/** Which oven at which heat, and when to look. */
+export function OvenSection({ making, made, change, family, usual, ovens }: OvenSectionProps) {
+  return (
+    <section className="grid content-start gap-2" aria-label="Oven">
+      <h3 className="font-semibold">Oven</h3>
+      <div className="flex flex-wrap gap-2">
+        <Choose
+          label="Oven"
+          value={making.oven ?? ""}
+          options={[["", `${usual}, as always`], ...ovens.map((each) => [each, each] as const)]}
+          onChange={(oven) => change({ oven: (oven || null) as Making["oven"] }, "")}
+        />
+      </div>
+      <HeatField celsius={making.celsius ?? null} onChange={(celsius) => change({ celsius })} />
+      {made.loads && (
+        <p className="text-[14px]">
+          {made.loads.per_tray} on a tray, each about {made.loads.spread_cm.toFixed(1)} cm wide: {made.loads.trays}{" "}
+          {made.loads.trays === 1 ? "load" : "loads"}.
+        </p>
+      )}
+      {made.window ? (
+        <WindowText window={made.window} />
+      ) : (
+        <p className="text-[14px] text-soft">
+          {family ? "Nothing of this family goes into an oven." : "Choose a family to see when to look."}
+        </p>
+      )}
+    </section>
+  );
+}
+
+export const minutes = (value: number) => (value < 5 ? value.toFixed(1) : Math.round(value).toString());
+
+function WindowText({ window }: { window: Schemas["Window"] }) {
+  return (
+    <div className="text-[14px]" data-window>
+      <p>
+        <b>
+          Look from minute {minutes(window.from_min)}, until {minutes(window.until_min)}
+        </b>
+        {window.celsius != null && (
+          <>
+            {" "}
+            · {window.celsius} °C, {window.fahrenheit} °F{window.gas && `, gas ${window.gas}`} · {window.oven}
+          </>
+        )}
+      </p>
+      <p>Done when: {window.signs.join("; ")}.</p>
+      {window.notes.map((note) => (
+        <p key={note} className="text-soft">
+          {note}
+        </p>
+      ))}
+      <p className="text-[13px] text-soft">{window.reasons.join(" ")}</p>
+    </div>
+  );
+}
