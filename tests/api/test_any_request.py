@@ -11,7 +11,7 @@ from schemathesis.core.result import Ok
 from ample_crumb.api.app import create_app
 from tests.kitchen import new_database
 
-EXAMPLES = 15
+EXAMPLES = 10
 
 
 class AnyRequest(unittest.TestCase):

@@ -115,6 +115,25 @@ class Making(InBrowser):
         page.get_by_role("button", name="Bean slab, your formula").first.click()
         expect(page.get_by_text("A formula cannot hold itself", exact=False).first).to_be_visible()
 
+    def test_a_draft_of_an_older_page_is_taken_over(self) -> None:
+        page = self.page()
+        self.open(page)
+        expect(page.locator("[data-saved]")).to_have_text("saved")
+        formula = page.url.rpartition("/")[2]
+        page.goto("about:blank")
+        page.goto(self.served.address)
+        # What an older page kept knows neither parts that go in otherwise nor a making.
+        page.evaluate(
+            """([id]) => localStorage.setItem(`ample-crumb draft ${id}`, JSON.stringify({version: 99, draft: {
+                name: "From an older page", family: "", pieces: 3, method: "",
+                parts: [{key: "a", name: "Base", lines: [{key: "b", text: "90 g oats", chosen: null}]}],
+            }}))""",
+            [formula],
+        )
+        page.goto(f"{self.served.address}/formulas/{formula}")
+        expect(page.get_by_label("Name of the formula")).to_have_value("From an older page")
+        expect(page.get_by_role("button", name="baked with the rest")).to_be_visible()
+
     def test_an_amount_in_words_is_laid_in(self) -> None:
         page = self.page()
         self.open(page)

@@ -148,6 +148,11 @@ export const PieceCard = memo(function PieceCard({
         <button type="submit" className="btn" disabled={!usable || laying || piece.mass_g <= 0}>
           {laying ? "Laying in …" : "Lay in today's tin"}
         </button>
+        {made.small_g > 0 && (
+          <button type="button" className="btn btn-quiet" onClick={() => setWanted(`${made.small_g.toFixed(1)} g`)}>
+            A small one
+          </button>
+        )}
         <span className="w-full text-[14px] text-soft">
           {usable && !Number.isNaN(number)
             ? `${count(number)} ${plural(number, "piece")}: ${kcal(number * piece.energy_kcal)} kcal, ${grams(number * piece.protein_g)} g protein`

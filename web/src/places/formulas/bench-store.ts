@@ -1,5 +1,5 @@
 import { api, data, Problem, type Schemas } from "@/api/client";
-import { type Draft, draftBody, draftFrom, same } from "./draft";
+import { completed, type Draft, draftBody, draftFrom, same } from "./draft";
 
 type FormulaView = Schemas["FormulaView"];
 
@@ -46,10 +46,12 @@ export class BenchStore {
     private readonly onSaved: (view: FormulaView) => void,
   ) {
     const stored = draftFrom(view);
-    const undo = read<{ past: Draft[]; future: Draft[] }>(sessionStorage, this.undoName) ?? { past: [], future: [] };
+    const undone = read<{ past: Draft[]; future: Draft[] }>(sessionStorage, this.undoName);
+    const undo = { past: (undone?.past ?? []).map(completed), future: (undone?.future ?? []).map(completed) };
     this.state = { draft: stored, ...undo, version: view.version, saving: { kind: "saved" } };
     window.addEventListener("pagehide", this.keepUndo);
     const kept = read<{ version: number; draft: Draft }>(localStorage, this.keptName);
+    if (kept) kept.draft = completed(kept.draft);
     if (kept && !same(kept.draft, stored)) {
       const behind = kept.version !== view.version;
       const saving: Saving = behind ? { kind: "conflict", current: view } : { kind: "waiting" };

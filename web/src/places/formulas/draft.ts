@@ -79,6 +79,14 @@ export const partsFrom = (parts: readonly Written[]): Part[] =>
     ),
   );
 
+/** A draft that was kept by an older version of this page, with what it did not know yet. */
+export const completed = (draft: Draft): Draft => ({
+  ...draft,
+  reference: draft.reference ?? null,
+  making: { ...USUAL, ...draft.making },
+  parts: draft.parts.map((part) => ({ ...part, how: part.how ?? WHOLE })),
+});
+
 /** The Bench of a stored formula; there is always a line to type in. */
 export function draftFrom({ draft }: Schemas["FormulaView"]): Draft {
   const parts = partsFrom(draft.parts);
