@@ -2,7 +2,7 @@
 
 import unittest
 
-from hypothesis import given
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from ample_crumb.core.bake.heat import Kitchen, Oven
@@ -53,6 +53,8 @@ class Conserved(unittest.TestCase):
     @given(parts, portionings)
     def test_pieces_small_ones_and_the_rest_are_the_whole(self, of: tuple[Part, ...], how: Portioning) -> None:
         made = make(of, Making(how))
+        # A piece may be more than a small dough; that is said, and tested elsewhere.
+        assume(made.outcome.dough_g > 80)
         self.assertEqual(made.problems, ())
         portions, whole = made.portions, made.outcome.batch
         taken = portions.count * portions.share + how.small_count * portions.small_share

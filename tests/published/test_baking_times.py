@@ -63,6 +63,22 @@ class Ovens(unittest.TestCase):
         self.assertLess(look(), look(160))
         self.assertLess(look(), look(piece_g=60))
 
+    def test_far_from_the_usual_the_window_is_wide_and_says_so(self) -> None:
+        usual = window_of("brownie", Kitchen(), thickness_cm=0.67)
+        thin = window_of("brownie", Kitchen(), thickness_cm=0.3)
+        assert usual is not None
+        assert thin is not None
+        self.assertGreater(thin.until_min / thin.from_min, 1.3 * usual.until_min / usual.from_min)
+        self.assertIn("far from how", " ".join(thin.reasons))
+
+    def test_a_cheesecake_in_bars(self) -> None:
+        # Common practice: bars some 2.5 cm high in a 20 cm square at 160 °C about 30 to 35 minutes.
+        tin = Tin(Kind.SQUARE, 20, 5)
+        bars = window_of("baked-cheesecake", Kitchen(), thickness_cm=tin.thickness_cm(2.5))
+        assert bars is not None
+        self.assertLessEqual(bars.from_min, 31)
+        self.assertGreaterEqual(bars.until_min, 35)
+
     def test_notes_where_they_belong(self) -> None:
         found = window_of(
             "brownie", Kitchen(altitude_m=1600), thickness_cm=0.7, flours=frozenset({"almond_flour", "coconut_flour"})

@@ -1,6 +1,7 @@
 """When to start checking, and until when it may take: by family, how thick it lies, how large a piece is, which oven.
 
-Heat reaches the middle by conduction, whose time goes with the square of the way. The way is told by volume over
+Heat reaches the middle by conduction, whose time goes with the square of the way; less where a slow oven or the tin
+holds it up, as with custards and crusts. The way is told by volume over
 surface of what stands in the tin (`Tin.thickness_cm`), for pieces on a tray by the cube root of their mass. Each family
 is anchored at a time that its bakers know (`tables/heat.csv`). It is a window in which to look, never a time to trust.
 """
@@ -42,14 +43,19 @@ WRITTEN_WATTS: Final = 800.0
 HIGH_M: Final = 900.0
 """From this altitude on cakes rise faster and dry out. Common practice (about 3,000 feet)."""
 
+FAR: Final = 1.8
+FAR_EARLY: Final = 0.85
+"""A time so many times the usual, or as much less, has a window that much wider at both ends. Common practice."""
+
 _BOILS_C: Final = 95.0
 """A crumb stops warming here, so what drives heat into it is the oven above this."""
 
 
 @dataclass(frozen=True, slots=True)
 class Heat:
-    """How a family is baked: at `celsius` for `minutes` where it is `thickness_cm` thick or a piece has `piece_g`.
-    `early` and `late` are the window as shares of the time. `by` is depth, piece, pan or microwave."""
+    """How a family is baked: at `celsius` for `minutes` where it is `thickness_cm` thick or a piece has `piece_g`. The
+    time goes with the `power` of the thickness. `early` and `late` are the window as shares of the time. `by` is depth,
+    piece, pan or microwave."""
 
     family: str
     celsius: float | None
@@ -57,6 +63,7 @@ class Heat:
     by: str
     thickness_cm: float | None
     piece_g: float | None
+    power: float
     early: float
     late: float
     signs: tuple[str, ...]
@@ -95,6 +102,7 @@ def heats() -> Mapping[str, Heat]:
             by=row["by"],
             thickness_cm=number(row["thickness_cm"]),
             piece_g=number(row["piece_g"]),
+            power=float(row["power"] or 2),
             early=float(row["early"]),
             late=float(row["late"]),
             signs=tuple(row["signs"].split(";")),
@@ -135,7 +143,7 @@ def window_of(
         return _by_watts(heat, kitchen) if microwaved else _plain(heat, kitchen)
     minutes, reasons = heat.minutes, [f"{heat.minutes:g} min at {heat.celsius:g} °C is usual for its family."]
     if heat.by == "depth" and thickness_cm and heat.thickness_cm:
-        factor = (thickness_cm / heat.thickness_cm) ** 2
+        factor = (thickness_cm / heat.thickness_cm) ** heat.power
         minutes *= factor
         reasons.append(_because("It lies", thickness_cm / heat.thickness_cm, "as thick as usual", factor))
     elif heat.by == "piece" and piece_g and heat.piece_g:
@@ -148,20 +156,23 @@ def window_of(
         factor = (heat.celsius - _BOILS_C) / (kitchen.celsius - _BOILS_C)
         minutes *= factor
         reasons.append(f"At {kitchen.celsius:g} °C instead of {heat.celsius:g} it takes {factor:.0%} of the time.")
-    early = minutes * heat.early
+    early, late = minutes * heat.early, minutes * heat.late
+    if not 1 / FAR < minutes / heat.minutes < FAR:
+        early, late = early * FAR_EARLY, late / FAR_EARLY
+        reasons.append("That is far from how its family is usually baked, so the window is wide.")
     own_c, notes = set_c, []
     if kitchen.oven is Oven.FAN:
         own_c = set_c - FAN_C
         reasons.append(f"With a fan set {FAN_C} °C lower.")
     elif kitchen.oven is Oven.AIR_FRYER:
-        own_c, early, minutes = set_c - AIR_FRYER_C, early * AIR_FRYER_TIME, minutes * AIR_FRYER_TIME
+        own_c, early, late = set_c - AIR_FRYER_C, early * AIR_FRYER_TIME, late * AIR_FRYER_TIME
         reasons.append(f"In an air fryer {AIR_FRYER_C} °C lower and a fifth shorter; look early, the top browns first.")
     elif kitchen.oven is Oven.TOASTER:
         early *= TOASTER_EARLY
         reasons.append("A small oven swings: look a tenth earlier.")
     notes += _notes(heat, kitchen, flours)
     return Window(
-        early, minutes * heat.late, kitchen.oven, round(own_c / 5) * 5, fahrenheit(own_c), gas_mark(own_c),
+        early, late, kitchen.oven, round(own_c / 5) * 5, fahrenheit(own_c), gas_mark(own_c),
         tuple(reasons), heat.signs, tuple(notes),
     )  # fmt: skip
 
