@@ -16,6 +16,7 @@ from ample_crumb.core.formula.formula import FormulaFigures
 from ample_crumb.core.formula.quality import ProteinQuality
 from ample_crumb.core.formula.reading import Choice, ReadLine
 from ample_crumb.core.formula.rewrite import fill_of
+from ample_crumb.core.formula.scaling import kitchen_grams
 from ample_crumb.core.quantity.weigh import Basis
 from ample_crumb.work.making import MadeView
 
@@ -193,7 +194,7 @@ def _other_way(line: ReadLine) -> OtherWay | None:
     if conversion is None or line.prepared_g is None:
         return None
     name = reference_cupboard().ingredients[conversion.slug].name
-    text = f"{line.prepared_g * conversion.factor:.3g} g {name}"
+    text = f"{kitchen_grams(line.prepared_g * conversion.factor):g} g {name}"
     return OtherWay(text, Choice(conversion.slug, name), conversion.cooks)
 
 

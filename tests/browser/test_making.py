@@ -134,6 +134,39 @@ class Making(InBrowser):
         expect(page.get_by_label("Name of the formula")).to_have_value("From an older page")
         expect(page.get_by_role("button", name="baked with the rest")).to_be_visible()
 
+    def test_dry_beans_as_cooked_and_back(self) -> None:
+        page = self.page()
+        open_new(page, "100 g dried chickpeas\nmakes 4")
+        page.get_by_role("button", name=re.compile("^Read as chickpeas, dry")).click()
+        page.get_by_role("button", name=re.compile("^As cooked or soaked: 230 g chickpeas")).click()
+        line = page.get_by_label("Line as written").first
+        expect(line).to_have_value(re.compile("^230 g chickpeas"))
+        expect(page.get_by_role("button", name=re.compile("^As dry: 100 g chickpeas, dry"))).to_be_visible()
+        self.assert_accessible(page, "dry or cooked")
+
+    def test_the_kitchens_oven_and_a_heat_in_fahrenheit(self) -> None:
+        page = self.page()
+        self.open(page)
+        window = page.locator("[data-window]")
+        expect(window).to_contain_text("175 °C, 345 °F, gas 4 · top and bottom heat")
+        page.get_by_label("Dial").click()
+        page.get_by_role("option", name="°F").click()
+        page.get_by_label("Heat, top and bottom").fill("400")
+        expect(window).to_contain_text("205 °C")
+        page.get_by_label("Oven", exact=True).click()
+        page.get_by_role("option", name="air fryer").click()
+        expect(window).to_contain_text("a fifth shorter")
+        page.get_by_role("link", name="Settings").click()
+        page.get_by_label("Above the sea, m").fill("1600")
+        page.get_by_label("What bakes here").click()
+        page.get_by_role("option", name="fan", exact=True).click()
+        self.assert_accessible(page, "settings of the oven")
+        page.get_by_role("link", name="Formulas").click()
+        page.get_by_role("link", name=re.compile("^White bean blondies")).click()
+        page.locator("[data-making] summary").click()
+        expect(window).to_contain_text("With a fan set 20 °C lower")
+        expect(window).to_contain_text("At 1,600 m")
+
     def test_an_amount_in_words_is_laid_in(self) -> None:
         page = self.page()
         self.open(page)

@@ -65,10 +65,10 @@ def scaled(line: ReadLine, factor: float, cupboard: Cupboard, manner: Manner, ch
 
 
 def _weighed(written: WrittenLine, grams: float) -> str:
-    return _text(f"{_round_grams(grams):g} g", written)
+    return _text(f"{kitchen_grams(grams):g} g", written)
 
 
-def _round_grams(grams: float) -> float:
+def kitchen_grams(grams: float) -> float:
     """As a kitchen scale is read: to 5 g from 500 g, whole grams from 20, halves below, tenths below 3."""
     step = 5.0 if grams >= 500 else 1.0 if grams >= 20 else 0.5 if grams >= 3 else 0.1
     return max(step, round(round(grams / step) * step, 4))

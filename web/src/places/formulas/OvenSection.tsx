@@ -14,7 +14,7 @@ interface OvenSectionProps extends SectionProps {
 /** Which oven at which heat, and when to look. */
 export function OvenSection({ making, made, change, family, usual, ovens }: OvenSectionProps) {
   return (
-    <section className="grid content-start gap-2" aria-label="Oven">
+    <section className="grid content-start gap-2" aria-label="When to look">
       <h3 className="font-semibold">Oven</h3>
       <div className="flex flex-wrap gap-2">
         <Choose
