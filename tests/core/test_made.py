@@ -119,6 +119,12 @@ class Said(unittest.TestCase):
         assert deep.window is not None
         self.assertGreater(deep.window.from_min, 1.5 * flat.window.from_min)
 
+    def test_cookies_lie_on_a_tray_and_do_not_fill_it(self) -> None:
+        made = make(self.LINES, Making(Portioning(count=20)), "cookie", Tin(Kind.TRAY, 40, 2, 30))
+        assert made.loads is not None
+        self.assertEqual((made.loads.per_tray, made.loads.trays, made.filling), (12, 2, None))
+        self.assertIsNone(make(self.LINES, None, "cake", SQUARE).loads)
+
     def test_claims_rest_on_what_is_baked(self) -> None:
         # 600 g of dough with 16.8 g of fibre are 2.8 g in 100 g; with 20 % lost 3.5 g, a source of it.
         of = (Part("", (Line("400 g skyr"), Line("144 g oat flour"), Line("10 g psyllium husk"))),)

@@ -78,7 +78,10 @@ def made_of(
         lambda: portions_of(Portioning(count=max(1, portioning.count)), outcome.dough_g, outcome.batch.mass_g),
     )
     density = making.portioning.density_g_per_ml or family.density_g_per_ml
-    filling = filling_of(outcome.in_oven_g, tins, family, density, making.cuts if portioning.by is By.CUTS else None)
+    loads = loads_of(portions.count, portions.dough_g, tins) if family_slug in ON_TRAYS else None
+    # What is laid on a tray does not fill it.
+    cuts = making.cuts if portioning.by is By.CUTS else None
+    filling = None if loads else filling_of(outcome.in_oven_g, tins, family, density, cuts)
     flours = frozenset(line.ingredient.slug for part in whole.parts for line in part.lines if line.ingredient)
     window = tried(
         lambda: window_of(
@@ -99,7 +102,7 @@ def made_of(
         window=window,
         alternatives=tuple(_alternatives(outcome.batch, portions.count)),
         density_g_per_ml=density,
-        loads=loads_of(portions.count, portions.dough_g, tins) if family_slug in ON_TRAYS else None,
+        loads=loads,
         problems=tuple(problems),
     )
 

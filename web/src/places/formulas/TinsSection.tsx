@@ -16,6 +16,7 @@ export function TinsSection({ making, made, change, tins, layers }: TinsSectionP
   const [open, setOpen] = useState(false);
   const own = tins.filter((tin) => !tin.archived || making.tins.some((used) => used.tin_id === tin.id));
   const named = new Map(tins.map((tin) => [tin.id, tin]));
+  const names = making.tins.flatMap((used) => Array<string | undefined>(used.count).fill(named.get(used.tin_id)?.name));
   const first = making.tins[0] ? named.get(making.tins[0].tin_id) : undefined;
   return (
     <section className="grid content-start gap-2" aria-label="In which tins">
@@ -68,7 +69,7 @@ export function TinsSection({ making, made, change, tins, layers }: TinsSectionP
               made.filling.tins.map((each, place) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: tins stand in the order in which they are named
                 <li key={place}>
-                  tin {place + 1}: {grams(each.grams)} g
+                  {names[place] ?? `tin ${place + 1}`}: {grams(each.grams)} g
                 </li>
               ))}
           </ul>
