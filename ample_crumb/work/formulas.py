@@ -297,8 +297,10 @@ def show(made: Made, family: str, ways: Ways, twin: Twin | None) -> WorkedView:
     slugs = {line.ingredient.slug for part in worked.parts for line in part.lines if line.ingredient}
     prices = {slug: ways.prices[food_of(slug)] for slug in slugs if food_of(slug) in ways.prices}
     doubt = doubt_of(worked, ways.cupboard, ways.school)
+    plain = worked.plain_piece
     return worked_view(
-        worked,
+        # What stays in the bowl and is cut off is lacking without the optional lines too.
+        replace(worked, plain_piece=plain and plain.times(made.outcome.kept)),
         doubt,
         Portion(made.piece, piece_band(made, doubt)),
         contents,

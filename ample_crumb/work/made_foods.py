@@ -106,13 +106,14 @@ def _ingredient(slug: str, name: str, made: Made, ways: Ways) -> Ingredient:
         per_100g=Nutrients(**known).times(per_100g),
         polyol_kind="",
         measures=Measures({}, {"medium": made.piece.mass_g, "piece": made.piece.mass_g}, {}),
-        allergens=brief.contains if brief.told else None,
+        allergens=brief.contains,
         vegan=_keeps(brief, "vegan"),
         vegetarian=_keeps(brief, "vegetarian"),
         added_sugar=_adds_sugar(brief),
         source="your formula",
         sd_per_100g=band.nutrients.times(per_100g),
         traces=brief.may_contain,
+        allergens_open=not brief.told,
     )
 
 

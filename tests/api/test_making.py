@@ -73,6 +73,11 @@ class Making(MakingCase):
         self.assertAlmostEqual(saved["worked"]["made"]["baked_g"], 700 * 0.885 + 50)
         self.assertIn("50% of the part", saved["worked"]["parts"][1]["lines"][0]["how"])
 
+    def test_what_stays_in_the_bowl_is_lacking_without_the_optional_too(self) -> None:
+        worked = self.bench("500 g skyr", "100 g walnuts (optional)", pieces=5, residue_g=300)
+        self.assertAlmostEqual(worked["piece"]["energy_kcal"], (315 + 654) / 5 / 2, delta=2)
+        self.assertAlmostEqual(worked["plain_energy_kcal"], 315 / 5 / 2, delta=1)
+
     def test_amounts_eaten_as_one_says_them(self) -> None:
         formula = self.create("700 g skyr", pieces=10)
         for amount, pieces in (
@@ -138,6 +143,18 @@ class Inside(MakingCase):
         after = {each["id"]: each["piece"]["energy_kcal"] for each in self.ask("GET", "/api/formulas")}
         for formula in (cake, tower):
             self.assertLess(after[formula["id"]], 0.5 * before[formula["id"]])
+
+    def test_what_is_known_of_it_stays_known_where_a_line_of_it_is_not_read(self) -> None:
+        spread = self.create("100 g peanuts", "1 tbsp elderflower dust")
+        cake = self.create("300 g skyr", pieces=6)
+        saved = self.save(cake, parts=self.line("60 g spread", f"made-{spread['id']}"))
+        contents = saved["worked"]["contents"]
+        self.assertEqual([each["name"] for each in contents["contains"]], ["peanut"])
+        self.assertEqual((contents["untold"], "dairy-free" in contents["keeps"]), (["60 g spread"], False))
+        self.ask("PUT", f"/api/guests/{uuid4()}", {"name": "Guest", "avoids": ["peanut", "milk"]})
+        (listed,) = [each for each in self.ask("GET", "/api/formulas") if each["id"] == cake["id"]]
+        levels = {alarm["about"]: alarm["level"] for alarm in listed["alarms"]}
+        self.assertEqual(levels, {"peanut": "contains", "milk": "unknown"})
 
     def test_one_part_of_it_and_its_price(self) -> None:
         loaf = self.create("300 g skyr")

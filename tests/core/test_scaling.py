@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.formula import Line, Part, work_out
 from ample_crumb.core.formula.reading import Manner, read_against
-from ample_crumb.core.formula.scaling import Scaled, factor_for_line, factors_for_eggs, scaled
+from ample_crumb.core.formula.scaling import Scaled, factors_for_eggs, scaled
 from ample_crumb.core.problem import CannotUse
 
 CUPBOARD = reference_cupboard()
@@ -69,12 +69,8 @@ class Scaling(unittest.TestCase):
         assert back.grams is not None
         self.assertAlmostEqual(back.grams / (10 * grams), 1, delta=0.02)
 
-    def test_by_what_is_left_in_a_pack_and_by_whole_eggs(self) -> None:
+    def test_by_whole_eggs(self) -> None:
         batch = work_out((Part("", tuple(map(Line, ("250 g ricotta", "125 g eggs")))),), 1, CUPBOARD, Manner())
-        self.assertAlmostEqual(factor_for_line(batch, 0, 425), 1.7)
         eggs = factors_for_eggs(batch, CUPBOARD)
         self.assertEqual([each.count for each in eggs], [1, 2, 3, 4])
         self.assertAlmostEqual(eggs[1].factor, 0.8)
-        for place, grams in ((5, 100), (0, 0)):
-            with self.assertRaises(CannotUse):
-                factor_for_line(batch, place, grams)

@@ -1,6 +1,5 @@
 """The store: entries of a day in order, removed and laid back, found by name, and products with their labels."""
 
-import unittest
 from datetime import UTC, date, datetime, timedelta
 from uuid import UUID, uuid4
 
@@ -14,7 +13,7 @@ from ample_crumb.store.guests import GuestRow
 from ample_crumb.store.kitchens import Settings, Who
 from ample_crumb.store.prices import Price
 from ample_crumb.store.products import About
-from tests.kitchen import new_database, open_database
+from tests.store.case import StoreCase
 
 DAY = date(2026, 5, 4)
 NOON = datetime(2026, 5, 4, 12, tzinfo=UTC)
@@ -23,15 +22,7 @@ LABEL = Label(
 )
 
 
-class Kept(unittest.TestCase):
-    def setUp(self) -> None:
-        self.database = open_database(new_database())
-        self.addCleanup(self.database.close)
-        self.who, self.other = Who(uuid4(), uuid4()), Who(uuid4(), uuid4())
-        with self.database.transaction() as connection:
-            kitchens.add_kitchen(connection, self.who, "One", "Anna")
-            kitchens.add_kitchen(connection, self.other, "Two", "Bert")
-
+class Kept(StoreCase):
     def eat(self, name: str, hours: float, who: Who | None = None) -> UUID:
         entry_id = uuid4()
         portion = Portion(Figures(100, Nutrients(energy_kcal=50)), Band(1, Nutrients(energy_kcal=3)))

@@ -1,27 +1,17 @@
 """What the store keeps of the making: tins, parts, the rest as JSON, and who holds whom."""
 
-import unittest
 from uuid import UUID, uuid4
 
 import psycopg
 
 from ample_crumb.core.formula.formula import How, Line, Part
 from ample_crumb.core.formula.tins import Kind, Tin
-from ample_crumb.store import formulas, kitchens, tins
+from ample_crumb.store import formulas, tins
 from ample_crumb.store.formulas import Head
-from ample_crumb.store.kitchens import Who
-from tests.kitchen import new_database, open_database
+from tests.store.case import StoreCase
 
 
-class Making(unittest.TestCase):
-    def setUp(self) -> None:
-        self.database = open_database(new_database())
-        self.addCleanup(self.database.close)
-        self.who, self.other = Who(uuid4(), uuid4()), Who(uuid4(), uuid4())
-        with self.database.transaction() as connection:
-            kitchens.add_kitchen(connection, self.who, "One", "Anna")
-            kitchens.add_kitchen(connection, self.other, "Two", "Bert")
-
+class Making(StoreCase):
     def formula(self, *chosen: str, name: str = "Bars", making: dict[str, object] | None = None) -> UUID:
         formula_id = uuid4()
         with self.database.transaction() as connection:

@@ -1,6 +1,5 @@
 """The store on a real PostgreSQL: migrations, constraints, kitchens kept apart."""
 
-import unittest
 from datetime import UTC, date, datetime
 from uuid import uuid4
 
@@ -9,26 +8,18 @@ import psycopg
 from ample_crumb.core.day.tin import Targets
 from ample_crumb.core.food.nutrients import Band, Figures, Nutrients, Portion
 from ample_crumb.core.formula.formula import Line, Part
-from ample_crumb.store import days, formulas, kitchens
+from ample_crumb.store import days, formulas
 from ample_crumb.store.database import migrate
 from ample_crumb.store.formulas import Head
 from ample_crumb.store.kitchens import Who
 from tests.kitchen import new_database, open_database
+from tests.store.case import StoreCase
 
 DAY = date(2026, 5, 4)
 PARTS = (Part("", (Line("200 g skyr"), Line("30 g whey", "whey_isolate"))), Part("Glaze", ()))
 
 
-class Store(unittest.TestCase):
-    def setUp(self) -> None:
-        self.url = new_database()
-        self.database = open_database(self.url)
-        self.addCleanup(self.database.close)
-        self.who, self.other = Who(uuid4(), uuid4()), Who(uuid4(), uuid4())
-        with self.database.transaction() as connection:
-            kitchens.add_kitchen(connection, self.who, "One", "Anna")
-            kitchens.add_kitchen(connection, self.other, "Two", "Bert")
-
+class Store(StoreCase):
     def formula(self) -> object:
         formula_id = uuid4()
         with self.database.transaction() as connection:

@@ -1,9 +1,9 @@
 """When to start checking, and until when it may take: by family, how thick it lies, how large a piece is, which oven.
 
 Heat reaches the middle by conduction, whose time goes with the square of the way; less where a slow oven or the tin
-holds it up, as with custards and crusts. The way is told by volume over
-surface of what stands in the tin (`Tin.thickness_cm`), for pieces on a tray by the cube root of their mass. Each family
-is anchored at a time that its bakers know (`tables/heat.csv`). It is a window in which to look, never a time to trust.
+holds it up, as with custards and crusts. The way is told by volume over surface of what stands in the tin
+(`Tin.thickness_cm`), for pieces on a tray by the cube root of their mass. Each family is anchored at a time that its
+bakers know (`tables/heat.csv`). It is a window in which to look, never a time to trust.
 """
 
 import csv
@@ -14,6 +14,7 @@ from functools import cache
 from importlib.resources import files
 from typing import Final
 
+from ample_crumb.core.food.reference import FAN_C, reference
 from ample_crumb.core.problem import CannotUse
 
 
@@ -26,9 +27,6 @@ class Oven(StrEnum):
     TOASTER = "toaster oven"
     MICROWAVE = "microwave"
 
-
-FAN_C: Final = 20
-"""So much lower with a fan, at the same time. Common practice."""
 
 AIR_FRYER_C: Final = 18
 AIR_FRYER_TIME: Final = 0.8
@@ -240,6 +238,5 @@ def fahrenheit(celsius: float) -> int:
 
 def gas_mark(celsius: float) -> str:
     """The nearest mark of a British gas cooker; empty below the lowest. Source: `tables/oven_heat.csv`."""
-    table = files("ample_crumb.core.tables").joinpath("oven_heat.csv").read_text("utf-8")
-    marks = [(abs(float(row["celsius"]) - celsius), row["gas"]) for row in csv.DictReader(table.splitlines())]
+    marks = ((abs(each.celsius - celsius), each.gas) for each in reference().ovens)
     return min(marks)[1] if celsius >= 100 else ""

@@ -21,7 +21,10 @@ KNOWN: Final = tuple(dict.fromkeys((*EU, *US)))
 
 def _has(*allergens: str) -> Callable[[Ingredient], bool | None]:
     def breaks(item: Ingredient) -> bool | None:
-        return None if item.allergens is None else any(name in item.allergens for name in allergens)
+        if item.allergens is None:
+            return None
+        found = any(name in item.allergens for name in allergens)
+        return None if item.allergens_open and not found else found
 
     return breaks
 

@@ -14,7 +14,8 @@ class Ingredient:
     `vegan` implies `vegetarian`. `allergens` are those that it contains as such, by the names of `allergens`; `traces`
     those that it may contain by its pack. These and `added_sugar` are None where nobody said. `source` says where the
     figures are from, `energy_note` why the stated energy may differ from the one by factors. `sd_per_100g` is the doubt
-    in the figures; None for the natural spread of a table's.
+    in the figures; None for the natural spread of a table's. `allergens_open` when it may contain others than those
+    named, as a food made of something that nobody told of.
     """
 
     slug: str
@@ -32,6 +33,7 @@ class Ingredient:
     energy_note: str = ""
     sd_per_100g: Nutrients | None = None
     traces: tuple[str, ...] | None = None
+    allergens_open: bool = False
 
     def per_100g_by(self, system: EnergySystem) -> Nutrients:
         """The nutrients per 100 g with the energy as the system counts it; the stated one where factors cannot tell."""

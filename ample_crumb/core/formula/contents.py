@@ -73,7 +73,7 @@ def contents_of(worked: FormulaFigures, cupboard: Cupboard) -> Contents:
         diet for _, answers in said for (diet, _), answer in zip(_DIETS, answers, strict=True) if answer is None
     }
     unsaid = {text for text, answers in said if None in answers}
-    untold = unread | {text for text, item in known if item.allergens is None}
+    untold = unread | {text for text, item in known if item.allergens is None or item.allergens_open}
     return Contents(
         contains=tuple(each for each in contains if each.lines),
         may_contain=tuple(each for each in traces if each.lines and each.name not in here),

@@ -129,18 +129,6 @@ def _in_pieces(written: WrittenLine, term: Term, factor: float) -> str:
     return _text(" ".join(filter(None, (str(near), term.size, unit))), written)
 
 
-def factor_for_line(worked: FormulaFigures, place: int, grams: float) -> float:
-    """By how much to scale so that the line at `place` among all lines has so many grams: what is left in a pack.
-    Raises CannotUse."""
-    lines = [line for part in worked.parts for line in part.lines]
-    figures = lines[place].figures if 0 <= place < len(lines) else None
-    if figures is None:
-        raise CannotUse("This line has no grams to scale by.")
-    if grams <= 0:
-        raise CannotUse("Say how many grams there are.")
-    return grams / figures.mass_g
-
-
 @dataclass(frozen=True, slots=True)
 class Eggs:
     """The `factor` that makes it `count` whole eggs."""
