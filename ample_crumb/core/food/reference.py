@@ -8,7 +8,7 @@ from importlib.resources import files
 from typing import Final
 
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.food.energy import european_energy
+from ample_crumb.core.food.sweeteners import Sweetener, sweeteners
 from ample_crumb.core.quantity.units import System, measure_size
 
 
@@ -40,20 +40,6 @@ class OvenHeat:
     fahrenheit: int
     gas: str
     words: str
-
-
-@dataclass(frozen=True, slots=True)
-class Sweetener:
-    """A sweetener: how sweet against sugar by weight, its energy as Europe counts it, and what else to know. `low` and
-    `high` differ where sources do. `use` says what it does to a crumb; `caution` is empty without one."""
-
-    name: str
-    low: float
-    high: float
-    kcal_per_g: float
-    use: str
-    caution: str
-    source: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,18 +95,7 @@ def reference() -> QuickReference:
             OvenHeat(int(row["celsius"]), int(row["celsius"]) - FAN_C, int(row["fahrenheit"]), row["gas"], row["words"])
             for row in _rows("oven_heat.csv")
         ),
-        sweeteners=tuple(
-            Sweetener(
-                name=foods[row["slug"]].name,
-                low=float(row["low"]),
-                high=float(row["high"]),
-                kcal_per_g=(european_energy(foods[row["slug"]].per_100g) or 0.0) / 100,
-                use=row["use"],
-                caution=row["caution"],
-                source=row["source"],
-            )
-            for row in _rows("sweeteners.csv")
-        ),
+        sweeteners=tuple(sweeteners().values()),
         sources={
             "measures": "US customary units; the metric cup of 250 ml; the Australian tablespoon of 20 ml",
             "dishers": "level scoops to a US quart of 32 fluid ounces, the trade's numbering (common practice)",

@@ -1,0 +1,1 @@
+"""Will it bake: families, the dials of the crumb check, repairs, what a kitchen has learned, hazards."""

@@ -1,0 +1,77 @@
+"""A formula's crumb check: its dough, its family, its dials."""
+
+from dataclasses import dataclass
+
+from ample_crumb.core.crumb.body import Body, body_of
+from ample_crumb.core.crumb.dials import NOTHING_LEARNED, Dial, Learned, Verdict, dials_of
+from ample_crumb.core.crumb.guess import guess_family
+from ample_crumb.core.crumb.mix import Mix, mix_of
+from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.formula.families import family_of
+from ample_crumb.core.formula.formula import FormulaFigures
+
+
+@dataclass(frozen=True, slots=True)
+class Check:
+    """The dials of a formula's dough. `family` is what it was judged as, `guessed` when nobody chose it. `note` is a
+    sentence on what is judged and what is not, empty where that is everything."""
+
+    family: str
+    guessed: bool
+    dials: tuple[Dial, ...]
+    note: str
+
+    @property
+    def off(self) -> tuple[Dial, ...]:
+        """The dials outside their windows."""
+        return tuple(dial for dial in self.dials if dial.verdict in (Verdict.LOW, Verdict.HIGH))
+
+
+@dataclass(frozen=True, slots=True)
+class Dough:
+    """What a check rests on."""
+
+    body: Body
+    mix: Mix
+    family: str
+    guessed: bool
+
+
+def dough_of(
+    worked: FormulaFigures,
+    family: str,
+    cupboard: Cupboard,
+    title: str = "",
+    method: str = "",
+    learned: Learned = NOTHING_LEARNED,
+) -> Dough:
+    """The dough of a formula, and its family: as chosen, else as guessed."""
+    body = body_of(worked, cupboard)
+    mix = mix_of(body, learned.holding)
+    chosen = family_of(family).slug
+    return Dough(body, mix, chosen or guess_family(title, method, body, mix), not chosen)
+
+
+def check_of(dough: Dough, learned: Learned = NOTHING_LEARNED) -> Check:
+    """The crumb check of a dough."""
+    dials = dials_of(dough.mix, dough.family, learned)
+    return Check(dough.family, dough.guessed and bool(dough.family), dials, _note(dough.body))
+
+
+def _note(body: Body) -> str:
+    said = []
+    if not body.shares:
+        return "There is nothing to judge yet." if not body.unread else "No line could be read, so nothing is judged."
+    if body.left_out:
+        said.append(f"Judged without {_listed(body.left_out)}.")
+    if all(share.in_pieces for share in body.shares):
+        said.append("All of it is put on or folded in; there is no dough to judge.")
+    if body.unread:
+        count = len(body.unread)
+        said.append(f"Without {'1 line' if count == 1 else f'{count} lines'} that could not be read.")
+    return " ".join(said)
+
+
+def _listed(names: tuple[str, ...]) -> str:
+    quoted = [f"“{name}”" for name in names]
+    return quoted[0] if len(quoted) == 1 else f"{', '.join(quoted[:-1])} and {quoted[-1]}"

@@ -1,0 +1,315 @@
+"""The crumb check: eight dials over a dough, each with its window, its verdict and the reason."""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+from enum import StrEnum
+from typing import Final
+
+from ample_crumb.core.crumb.mix import Mix
+from ample_crumb.core.crumb.windows import EGGS_PER_DAIRY, EGGS_PER_MIX, GELATINE, EggNeed, Window, Windows, windows
+
+
+class Verdict(StrEnum):
+    """Where a dial stands."""
+
+    LOW = "low"
+    FITS = "fits"
+    HIGH = "high"
+    UNKNOWN = "unknown"
+    NOT_APPLICABLE = "not-applicable"
+
+
+@dataclass(frozen=True, slots=True)
+class Dial:
+    """A dial: its `value` and window in its `unit`, None where there is none. `reason` is a sentence. `learned` is by
+    how much this kitchen's own batches moved the window, 0 for not at all."""
+
+    name: str
+    title: str
+    value: float | None
+    unit: str
+    low: float | None
+    high: float | None
+    verdict: Verdict
+    reason: str
+    source: str
+    learned: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Learned:
+    """What a kitchen's own batches moved. `windows` are factors on windows by dial and family, "" for all families;
+    `holding` factors on what a food holds, by its slug."""
+
+    windows: Mapping[tuple[str, str], float] = field(default_factory=dict)
+    holding: Mapping[str, float] = field(default_factory=dict)
+
+    def factor(self, dial: str, family: str) -> float:
+        """On the window of a dial in a family."""
+        return self.windows.get((dial, family), 1.0) * self.windows.get((dial, ""), 1.0)
+
+
+NOTHING_LEARNED: Final = Learned()
+
+NAMES: Final = (
+    "hydration", "powder-share", "sweetness", "fat", "leavening", "binder", "set", "salt-browning",
+)  # fmt: skip
+
+SUGAR_LOOSENS: Final = 0.5
+FAT_LOOSENS: Final = 0.7
+"""A g of dissolved sugar, and of fat that is not bound in a flour, loosens a dough like so many g of water. Common
+practice (sugar and fat are counted among the moisteners), calibrated so that lean and rich formulas share a window."""
+
+CUP_G: Final = 120.0
+"""A US cup of flour [g], which leavening is counted by."""
+
+TEASPOON_G: Final = 4.6
+"""A level teaspoon of baking powder [g], from memory of USDA FoodData Central."""
+
+SODA: Final = 4.0
+"""Soda lifts so many times as much as baking powder where acid meets it. Common practice."""
+
+HEAT_ALONE: Final = 0.5
+"""Of the gas of soda, what heat drives out without acid: two of bicarbonate give one of carbon dioxide."""
+
+BEATEN_AIR: Final = 0.8
+"""What air beaten into butter and sugar, or eggs and sugar, lifts, in teaspoons of baking powder to a cup of flour.
+Common practice: a quarter pound cake and a sponge rise by it alone."""
+
+_LEAST_DRY_SHARE: Final = 0.02
+"""With less dry goods than this share of the dough, dials that are counted by them mean nothing."""
+
+
+def dials_of(mix: Mix, family: str, learned: Learned = NOTHING_LEARNED) -> tuple[Dial, ...]:
+    """The eight dials of a dough in the order of `NAMES`. An unknown family is judged by none of them."""
+    of = windows().get(family)
+    if of is None:
+        return tuple(_blank(name, "Choose a family first: what fits depends on it.") for name in NAMES)
+    if mix.dough <= 0:
+        return tuple(_blank(name, "There is no dough to judge yet.") for name in NAMES)
+    return tuple(_OF[name](mix, of, learned) for name in NAMES)
+
+
+def _blank(name: str, reason: str) -> Dial:
+    return Dial(name, TITLES[name], None, "", None, None, Verdict.UNKNOWN, reason, "")
+
+
+TITLES: Final = {
+    "hydration": "Hydration",
+    "powder-share": "Powder share",
+    "sweetness": "Sweetness",
+    "fat": "Fat",
+    "leavening": "Rise",
+    "binder": "Binder",
+    "set": "Set",
+    "salt-browning": "Salt and browning",
+}
+
+
+def _judged(
+    name: str,
+    value: float,
+    unit: str,
+    window: Window,
+    of: Windows,
+    learned: Learned,
+    words: tuple[str, str, str],
+    lacking: tuple[str, str] | None,
+) -> Dial:
+    """`words` are the reasons for low, fits and high; `lacking` the foods that cannot be told and what of."""
+    factor = learned.factor(name, of.family)
+    window = window.times(factor)
+    if lacking is not None:
+        foods, what = lacking
+        verdict, reason = Verdict.UNKNOWN, f"Cannot say: no {what} for {foods}."
+        return Dial(name, TITLES[name], None, unit, window.low, window.high, verdict, reason, of.source, factor - 1)
+    # What is written to three digits is not told apart closer than that.
+    near = 1e-9 + 5e-4 * abs(window.high)
+    verdict = Verdict.LOW if value < window.low - near else Verdict.HIGH if value > window.high + near else Verdict.FITS
+    reason = words[0] if verdict is Verdict.LOW else words[2] if verdict is Verdict.HIGH else words[1]
+    return Dial(name, TITLES[name], value, unit, window.low, window.high, verdict, reason, of.source, factor - 1)
+
+
+def _none(name: str, unit: str, reason: str) -> Dial:
+    return Dial(name, TITLES[name], None, unit, None, None, Verdict.NOT_APPLICABLE, reason, "")
+
+
+def _lacking(mix: Mix, *sums: tuple[str, str]) -> tuple[str, str] | None:
+    for name, what in sums:
+        foods = mix.lacking(name)
+        if foods:
+            return " and ".join(foods[:2]) + (f" and {len(foods) - 2} more" if len(foods) > 2 else ""), what
+    return None
+
+
+def hydration_window(mix: Mix, lean: Window) -> Window:
+    """The window of a dough as rich as this one: what sugar and fat loosen, water need not."""
+    loosened = (SUGAR_LOOSENS * mix.sugars + FAT_LOOSENS * mix.loose_fat) / mix.holding
+    return Window(max(0.02, lean.low - loosened), max(0.05, lean.high - loosened))
+
+
+def _hydration(mix: Mix, of: Windows, learned: Learned) -> Dial:
+    if of.hydration is None:
+        return _none("hydration", "×", "It sets by egg, starch, gelatine or cold; water alone does not tell.")
+    lacking = _lacking(mix, ("water", "water figure"), ("holding", "figure of the water it can hold"))
+    if mix.holding < _LEAST_DRY_SHARE * mix.dough:
+        return _none("hydration", "×", "Nothing in it holds water, so there is no dough to be wet or dry.")
+    dry, wet = _DRY_AND_WET.get(of.family, _USUAL_DRY_AND_WET)
+    words = (f"A little dry: {dry}.", "As wet as doughs like it that work.", f"A little wet: {wet}.")
+    # Learning moves the lean window: a kitchen's flour holds more or less whatever else is in the dough.
+    window = hydration_window(mix, of.hydration)
+    return _judged("hydration", mix.water / mix.holding, "×", window, of, learned, words, lacking)
+
+
+_USUAL_DRY_AND_WET: Final = ("the crumb will be tight and crumbly", "the middle will stay gummy or sink")
+_DRY_AND_WET: Final = {
+    "cookie": ("it cracks and crumbles when shaped", "it spreads thin and bakes cakey"),
+    "rolled-dough": ("it breaks when rolled", "it sticks to the pin and loses its shape"),
+    "crust": ("it will not hold together when cut", "it stays soft under the filling"),
+    "no-bake-bite": ("bites will not hold together", "bites stay sticky and slump"),
+    "edible-dough": ("it is stiff and floury", "it runs off the spoon"),
+    "macaroon": ("mounds fall apart", "mounds spread and weep"),
+    "pancake": ("it will not pour", "pancakes stay thin and wet inside"),
+}
+
+
+def _powder(mix: Mix, of: Windows, learned: Learned) -> Dial:
+    goods = mix.dry + mix.pulse
+    if goods < 0.08 * mix.dough:
+        return _none("powder-share", "%", "There are hardly any dry goods to take a share of.")
+    # What keeps a crumb tender makes up for powder.
+    help_ = min(1.0, (mix.loose_fat + mix.tender) / (0.35 * goods))
+    high = of.powder_high + 10.0 + 15.0 * help_
+    share = 100 * mix.powder / goods
+    between = share > of.powder_high
+    words = (
+        "",
+        "A firmer, drier crumb than without; still within bounds." if between else "Little enough to stay tender.",
+        "Too much protein powder for the rest: whey turns rubbery, casein dense, pea gritty.",
+    )
+    return _judged("powder-share", share, "%", Window(0.0, min(100.0, high)), of, learned, words, None)
+
+
+def _sweetness(mix: Mix, of: Windows, learned: Learned) -> Dial:
+    words = (
+        "Hardly sweet for its kind.",
+        "As sweet as its kind usually is.",
+        "Sweeter than its kind usually is.",
+    )
+    lacking = _lacking(mix, ("sweet", "sweetness"))
+    return _judged("sweetness", 100 * mix.sweet / mix.dough, "%", of.sweetness, of, learned, words, lacking)
+
+
+def _fat(mix: Mix, of: Windows, learned: Learned) -> Dial:
+    value = 100 * mix.fat / mix.dough
+    spared = 100 * mix.tender / mix.dough
+    window = Window(max(0.0, of.fat.low - spared), of.fat.high)
+    kept = value < of.fat.low <= value + spared
+    words = (
+        "Little fat, and little that keeps a crumb tender in its place: it turns out tough and stales soon.",
+        "Lean, but yogurt, curd or fruit keep it tender." if kept else "Enough to keep it tender.",
+        "More fat than the rest can hold: it may turn greasy.",
+    )
+    return _judged("fat", value, "%", window, of, learned, words, _lacking(mix, ("fat", "fat figure")))
+
+
+def _leavening(mix: Mix, of: Windows, learned: Learned) -> Dial:
+    if of.leavening is None:
+        return _none("leavening", "tsp a cup", "It is not meant to rise.")
+    if mix.flour < _LEAST_DRY_SHARE * mix.dough:
+        return _none("leavening", "tsp a cup", "There are no dry goods to lift.")
+    if mix.eggs == 0 and mix.solid_fat >= 0.4 * mix.flour:
+        return _none("leavening", "tsp a cup", "A short dough without egg is not meant to rise.")
+    met = min(1.0, mix.acid / mix.soda) if mix.soda > 0 else 1.0
+    lifting = mix.leavening + SODA * mix.soda * (met + HEAT_ALONE * (1 - met))
+    value = lifting / TEASPOON_G / (mix.flour / CUP_G)
+    air = of.beaten and _holds_air(mix)
+    if air:
+        value += BEATEN_AIR
+    soapy = mix.soda > 0 and met < 0.6
+    words = (
+        "Little to lift it: dense and flat.",
+        "Air beaten into it lifts it." if air and lifting == 0 else "Enough to lift it.",
+        "More than it needs: it rises, then falls, and tastes of it.",
+    )
+    if soapy:
+        # Half-spent soda is tasted whatever it lifts.
+        words = tuple(f"{each} Its soda lacks acid to meet it and will taste soapy." for each in words)  # type: ignore[assignment]
+    return _judged("leavening", value, "tsp a cup", of.leavening, of, learned, words, None)
+
+
+def _holds_air(mix: Mix) -> bool:
+    """Whether butter and sugar, or eggs and sugar, are enough to carry a cake by the air beaten into them."""
+    enough_sugar = mix.crystals >= 0.6 * mix.flour
+    return enough_sugar and (mix.solid_fat >= 0.5 * mix.flour or mix.egg_mass >= 0.9 * mix.flour)
+
+
+def _binder(mix: Mix, of: Windows, learned: Learned) -> Dial:
+    unit = "eggs to 100 g dry"
+    if of.eggs is None:
+        return _none("binder", unit, "Nothing has to bind it while it bakes.")
+    if mix.flour < _LEAST_DRY_SHARE * mix.dough:
+        return _none("binder", unit, "There are no dry goods to bind.")
+    need = egg_need(mix, of.eggs)
+    words = (
+        "Little that binds: it crumbles when cut, or sinks."
+        if need > 0 and mix.gluten < 0.5 * mix.flour
+        else "Few eggs for its flour and fat: it will be coarse and may fall.",
+        "Bound well enough.",
+        "Much that binds: rubbery, and it tastes of egg.",
+    )
+    value = mix.eggs / (mix.flour / 100)
+    return _judged("binder", value, unit, Window(need, max(of.eggs.high, need)), of, learned, words, None)
+
+
+def egg_need(mix: Mix, of: EggNeed) -> float:
+    """Eggs to 100 g of dry goods that a dough needs at least. Gluten binds, so flour that has it needs less; and eggs
+    have to hold the fat (formula balance of batter cakes: about as much egg as fat; from memory of bakers' books)."""
+    gluten = min(1.0, mix.gluten / mix.flour)
+    for_flour = of.gluten_free * (1 - gluten) + of.wheat * gluten
+    for_fat = of.per_fat * mix.added_fat / 50.0 / (mix.flour / 100)
+    return max(for_flour, for_fat)
+
+
+def _set(mix: Mix, of: Windows, learned: Learned) -> Dial:
+    if of.setting is None:
+        return _none("set", "", "It holds by flour and egg; nothing has to set it.")
+    over = mix.dairy if of.set_by == EGGS_PER_DAIRY else mix.dough
+    if over < 0.05 * mix.dough:
+        return _none("set", of.set_by, "There is no dairy in it to set.")
+    if of.set_by == GELATINE:
+        value = 100 * mix.setting / over
+    else:
+        assert of.set_by in (EGGS_PER_DAIRY, EGGS_PER_MIX)
+        # Starch and gelatine set a custard too: 15 g of starch stand in for an egg.
+        value = (mix.own_eggs + mix.stiffening / _SETS_LIKE_AN_EGG) / (over / 250)
+    words = (
+        "Little that sets it: it stays soft and weeps when cut.",
+        "Enough to set it.",
+        "Much that sets it: rubbery rather than creamy.",
+    )
+    return _judged("set", value, of.set_by, of.setting, of, learned, words, None)
+
+
+_SETS_LIKE_AN_EGG: Final = 4.5
+"""g of gelatine, or of starch as gelatine, that set a custard like an egg. Common practice."""
+
+
+def _salt(mix: Mix, of: Windows, learned: Learned) -> Dial:
+    pale = of.leavening is not None and mix.browning < 0.02 * mix.dough
+    look = " Hardly any sugar that browns: the top stays pale, judge by the bottom." if pale else ""
+    words = (f"Little salt: it tastes flat.{look}", f"Salted as usual.{look}", f"Salty.{look}")
+    lacking = _lacking(mix, ("salt", "salt figure"))
+    return _judged("salt-browning", 100 * mix.salt / mix.dough, "% salt", of.salt, of, learned, words, lacking)
+
+
+_OF: Final[Mapping[str, Callable[[Mix, Windows, Learned], Dial]]] = {
+    "hydration": _hydration,
+    "powder-share": _powder,
+    "sweetness": _sweetness,
+    "fat": _fat,
+    "leavening": _leavening,
+    "binder": _binder,
+    "set": _set,
+    "salt-browning": _salt,
+}

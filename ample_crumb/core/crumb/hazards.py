@@ -1,0 +1,247 @@
+"""Hazards where they are met: a quiet line with its reason, for this formula and no other. What to do with it is for
+doctors, dietitians and local rules to say; these are the usual cautions of public health bodies, from memory."""
+
+import re
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass
+from typing import Final
+
+from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.ingredient import Ingredient
+from ample_crumb.core.food.nutrients import Figures
+from ample_crumb.core.food.sweeteners import sweeteners
+from ample_crumb.core.formula.formula import FormulaFigures
+
+
+@dataclass(frozen=True, slots=True)
+class Hazard:
+    """A hazard by `name`: a sentence on what to do, why, and the lines that bring it."""
+
+    name: str
+    sentence: str
+    reason: str
+    lines: tuple[str, ...]
+
+
+COLD_FAMILIES: Final = frozenset({"set-cheesecake", "no-bake-bite", "edible-dough", "frosting", "glaze", "frozen-bark"})
+"""What is eaten as it was mixed."""
+
+_HEATED: Final = re.compile(
+    r"\b(bak(e|ed|ing)|boil\w*|simmer\w*|cook\w*|microwav\w*|oven|steam\w*|fry\w*)\b", re.IGNORECASE
+)
+_MICROWAVE: Final = re.compile(r"\bmicrowav\w*", re.IGNORECASE)
+_MELTED: Final = re.compile(r"\bmelt\w*", re.IGNORECASE)
+_GROUND: Final = re.compile(r"\b(ground|milled|butter|flour|meal|powder\w*|chopped fine\w*)\b", re.IGNORECASE)
+
+POLYOLS_A_PIECE_G: Final = 10.0
+"""From here on a piece's sugar alcohols deserve a word: half of what the more sensitive bear of the less tolerated
+ones. Common practice."""
+
+CAFFEINE_A_PIECE_MG: Final = 10.0
+"""Below this a piece is no more than a sip of coffee."""
+
+_RAW_GRAINS: Final = frozenset(
+    {
+        "wheat_flour", "bread_flour", "cake_flour", "whole_wheat_flour", "spelt_flour", "rye_flour",
+        "self_raising_flour", "chickpea_flour", "rice_flour", "brown_rice_flour", "buckwheat_flour", "corn_meal",
+        "soy_flour", "lupin_flour", "oat_flour",
+    }
+)  # fmt: skip
+_RAW_EGGS: Final = frozenset({"egg", "egg_white", "egg_yolk"})
+_RAW_BEANS: Final = frozenset({"white_beans_dry", "black_beans_dry", "chickpeas_dry"})
+_SWELLING: Final = frozenset({"psyllium", "chia"})
+_FIRM_ROLES: Final = ("nut", "seed")
+
+
+@dataclass(frozen=True, slots=True)
+class _Line:
+    text: str
+    item: Ingredient
+    unbaked: bool
+
+
+def hazards_of(
+    worked: FormulaFigures, piece: Figures, family: str, method: str, cupboard: Cupboard
+) -> tuple[Hazard, ...]:
+    """The hazards of a formula of that family, the gravest first. `piece` is one as eaten."""
+    lines = [
+        _Line(line.text, cupboard.ingredients[line.ingredient.slug], part.how.unbaked)
+        for part in worked.parts
+        for line in part.lines
+        if line.ingredient
+    ]
+    cold = family in COLD_FAMILIES or (family == "pudding" and not _HEATED.search(method))
+    found = (
+        _raw_egg(lines, cold),
+        _raw_flour(lines, cold),
+        _raw_beans(lines),
+        _microwave(family, method),
+        _hot_chocolate(lines, family, method),
+        _honey(lines),
+        _choking(lines, family),
+        _swelling(lines),
+        _dogs(lines),
+        _polyols(lines, piece),
+        _caffeine(lines, piece),
+        _alcohol(lines, cold),
+    )
+    return tuple(hazard for hazard in found if hazard is not None)
+
+
+def _texts(lines: Iterable[_Line], wanted: Callable[[_Line], bool]) -> tuple[str, ...]:
+    return tuple(line.text for line in lines if wanted(line))
+
+
+def _raw_egg(lines: list[_Line], cold: bool) -> Hazard | None:
+    raw = _texts(lines, lambda line: line.item.slug in _RAW_EGGS and (cold or line.unbaked))
+    if raw:
+        sentence = (
+            "It is eaten with raw egg: take pasteurised egg, and keep it from small children, in pregnancy, and from "
+            "who is old or ill."
+        )
+        return Hazard("raw egg", sentence, "Raw egg may carry salmonella.", raw)
+    baked = _texts(lines, lambda line: line.item.slug in _RAW_EGGS)
+    return (baked and Hazard("raw egg", "Do not taste the dough.", "Raw egg may carry salmonella.", baked)) or None
+
+
+def _raw_flour(lines: list[_Line], cold: bool) -> Hazard | None:
+    reason = "Raw flour may carry E. coli or salmonella, and heating it at home is not known to make it safe."
+    raw = _texts(lines, lambda line: line.item.slug in _RAW_GRAINS and (cold or line.unbaked))
+    if raw:
+        return Hazard("raw flour", "It is eaten with raw flour: take flour sold as heat-treated.", reason, raw)
+    baked = _texts(lines, lambda line: line.item.slug in _RAW_GRAINS)
+    return (baked and Hazard("raw flour", "Do not taste the dough.", reason, baked)) or None
+
+
+def _raw_beans(lines: list[_Line]) -> Hazard | None:
+    found = _texts(lines, lambda line: line.item.slug in _RAW_BEANS)
+    if not found:
+        return None
+    sentence = "Soak dry beans and boil them hard for ten minutes before anything else."
+    return Hazard(
+        "raw beans", sentence, "Raw beans hold a lectin that makes ill; a slow cooker does not undo it.", found
+    )
+
+
+def _microwave(family: str, method: str) -> Hazard | None:
+    if family != "mug-cake" and not _MICROWAVE.search(method):
+        return None
+    sentence = "Let it stand a minute before eating, and mind the cup and what is molten in the middle."
+    reason = "A microwave heats unevenly, and liquid may boil over late, when it is touched."
+    return Hazard("microwave burns", sentence, reason, ())
+
+
+def _hot_chocolate(lines: list[_Line], family: str, method: str) -> Hazard | None:
+    # What is eaten hot out of the cup, and what is melted on the way.
+    found = _texts(
+        lines,
+        lambda line: (
+            line.item.role == "chocolate" and (family == "mug-cake" or bool(_MELTED.search(line.text + method)))
+        ),
+    )
+    if not found:
+        return None
+    return Hazard(
+        "hot chocolate",
+        "Molten chocolate burns: let it cool before fingers or tongues.",
+        "It holds its heat longer than it looks.",
+        found,
+    )
+
+
+def _honey(lines: list[_Line]) -> Hazard | None:
+    found = _texts(lines, lambda line: line.item.slug == "honey")
+    return (
+        found
+        and Hazard(
+            "honey", "Not for children under one year, baked or not.", "Honey may carry spores of botulism.", found
+        )
+    ) or None
+
+
+def _choking(lines: list[_Line], family: str) -> Hazard | None:
+    found = _texts(
+        lines,
+        lambda line: (
+            (line.item.role in _FIRM_ROLES and line.item.slug not in ("chia", "flax") and not _GROUND.search(line.text))
+            or line.item.slug == "grapes"
+        ),
+    )
+    if not found and family != "no-bake-bite":
+        return None
+    what = "Whole nuts and seeds" if found else "Firm, round bites"
+    return Hazard(
+        "choking",
+        f"{what} are not for small children: grind, chop or cut them small for under five.",
+        "They lodge in a small airway.",
+        found,
+    )
+
+
+def _swelling(lines: list[_Line]) -> Hazard | None:
+    found = _texts(lines, lambda line: line.item.slug in _SWELLING)
+    return (
+        found
+        and Hazard(
+            "swells",
+            "Never swallow it dry; give it its liquid first, and drink with it.",
+            "Psyllium and chia swell to many times their size.",
+            found,
+        )
+    ) or None
+
+
+def _dogs(lines: list[_Line]) -> Hazard | None:
+    found = _texts(lines, lambda line: line.item.slug == "xylitol" or line.item.polyol_kind == "xylitol")
+    return (
+        found
+        and Hazard("xylitol", "Keep it from dogs, crumbs too.", "Little xylitol is enough to poison a dog.", found)
+    ) or None
+
+
+def _polyols(lines: list[_Line], piece: Figures) -> Hazard | None:
+    amount = piece.nutrients.polyols_g or 0.0
+    if amount < POLYOLS_A_PIECE_G:
+        return None
+    found = _texts(lines, lambda line: (line.item.per_100g.polyols_g or 0.0) > 1)
+    bears = [sweeteners()[line.item.slug] for line in lines if line.item.slug in sweeteners()]
+    least = min(
+        (each for each in bears if each.tolerance_g and each.bulk),
+        key=lambda each: each.tolerance_g or 0.0,
+        default=None,
+    )
+    reason = f"A piece holds {amount:.0f} g of sugar alcohols."
+    if least is not None and least.tolerance_g is not None:
+        reason += f" Of {least.name} an adult bears about {least.tolerance_g:.0f} g ({least.tolerance_source})."
+    return Hazard("sugar alcohols", "More than a piece may upset the stomach; children bear less.", reason, found)
+
+
+def _caffeine(lines: list[_Line], piece: Figures) -> Hazard | None:
+    amount = piece.nutrients.caffeine_mg or 0.0
+    if amount < CAFFEINE_A_PIECE_MG:
+        return None
+    found = _texts(lines, lambda line: (line.item.per_100g.caffeine_mg or 0.0) > 20)
+    reason = (
+        f"A piece holds about {amount:.0f} mg of caffeine; EFSA 2015 names 3 mg a day to a kg of a child, from memory."
+    )
+    return Hazard("caffeine", "Mind it for children, in pregnancy, and late in the day.", reason, found)
+
+
+def _alcohol(lines: list[_Line], cold: bool) -> Hazard | None:
+    found = _texts(
+        lines,
+        lambda line: (
+            (line.item.per_100g.alcohol_g or 0.0) > 10
+            and line.item.slug != "vanilla_extract"
+            and (cold or line.unbaked)
+        ),
+    )
+    return (
+        found
+        and Hazard(
+            "alcohol",
+            "It is eaten with the alcohol in it: not for children or in pregnancy.",
+            "Nothing drives it off.",
+            found,
+        )
+    ) or None

@@ -1,0 +1,189 @@
+"""What a food does in a dough: how much water it brings and holds, how it sweetens, lifts, binds, sets and browns."""
+
+import csv
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from functools import cache
+from importlib.resources import files
+from typing import Final
+
+from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
+from ample_crumb.core.food.ingredient import Ingredient
+from ample_crumb.core.food.nutrients import Nutrients
+from ample_crumb.core.food.sweeteners import sweeteners
+
+
+@dataclass(frozen=True, slots=True)
+class Working:
+    """Per g of a food, as bought: `water` and `fat` [g]; `holding`, the water [g] that it can hold; `sweetness` against
+    sugar; `sugars` [g] that dissolve, polyols and allulose among them; `leavening`, g of baking powder that lift as
+    much; `soda` [g]; `acid`, g of soda that it meets; `eggs`, how many it binds like; `setting`, g of gelatine that set
+    like it; `tender`, g of fat that it stands in for; `browning`, g of sugar that browns; `salt` [g]. None is unknown.
+
+    `dry` is a dry good; `powder` the kind of a protein powder, else empty; `gluten` how much of wheat flour's it has;
+    `fat_kind` solid, soft, liquid or empty. `in_pieces` is folded in whole, and then neither holds nor gives water.
+    `like` names the food that the properties were taken from, empty for its own; `source` is where they are from.
+    """
+
+    water: float | None
+    fat: float | None
+    salt: float | None
+    sugars: float | None
+    sweetness: float | None
+    browning: float | None
+    holding: float | None = 0.0
+    leavening: float = 0.0
+    soda: float = 0.0
+    acid: float = 0.0
+    eggs: float = 0.0
+    setting: float = 0.0
+    tender: float = 0.0
+    gluten: float = 0.0
+    dry: bool = False
+    powder: str = ""
+    fat_kind: str = ""
+    in_pieces: bool = False
+    like: str = ""
+    source: str = ""
+
+
+@cache
+def _table() -> Mapping[str, Mapping[str, str]]:
+    table = files("ample_crumb.core.tables").joinpath("working.csv").read_text("utf-8")
+    return {row["slug"]: row for row in csv.DictReader(table.splitlines())}
+
+
+LACTOSE: Final = 0.2
+"""Sweetness of lactose against sugar. Handbook ranges, from memory."""
+
+_LACTOSE_ROLES: Final = ("dairy", "milk", "protein")
+_SWEETENING_ROLES: Final = ("sugar", "sweetener")
+_HOLDING_ROLES: Final = ("flour", "protein", "grain", "cocoa", "seed")
+"""A product of these roles holds water; how much is not known unless a food like it is in the table."""
+
+_NO_FIBRE_ROLES: Final = ("dairy", "milk", "egg", "fat")
+
+
+_MOST_KEPT: Final = 4096
+_kept: Final[dict[str, tuple[Ingredient, Working]]] = {}
+
+
+def working_of(item: Ingredient) -> Working:
+    """The working properties of a food. A product of one's own takes those of the generic food of its role that its
+    name is nearest to; what its label says, water by difference among it, goes before."""
+    kept = _kept.get(item.slug)
+    # Two kitchens' foods may share a slug and not be the same.
+    if kept is not None and kept[0] is item:
+        return kept[1]
+    if len(_kept) >= _MOST_KEPT:
+        _kept.clear()
+    found = _found(item)
+    _kept[item.slug] = (item, found)
+    return found
+
+
+def _found(item: Ingredient) -> Working:
+    if item.slug in reference_cupboard().ingredients:
+        return _known(item, item.slug)
+    alike = _alike(item)
+    if alike is None:
+        bare = _known(item, "")
+        lacking_holding = item.role in _HOLDING_ROLES
+        unsaid = item.role in _SWEETENING_ROLES
+        return replace(
+            bare,
+            holding=None if lacking_holding else 0.0,
+            dry=lacking_holding,
+            powder="blend" if item.role == "protein" else "",
+            sweetness=None if unsaid else bare.sweetness,
+            source="its label",
+        )
+    return replace(_known(item, alike.slug), like=alike.name)
+
+
+def _known(item: Ingredient, slug: str) -> Working:
+    row = _table().get(slug, {})
+    of = item.per_100g
+    sweetener = sweeteners().get(slug)
+
+    def number(name: str) -> float:
+        return float(row.get(name) or 0.0)
+
+    egg_g = number("egg_g")
+    in_table = (number("sweet_low") + number("sweet_high")) / 2
+    browning = number("browning")
+    return Working(
+        water=_per_g(water_100g(item)),
+        fat=_per_g(of.fat_g),
+        salt=_per_g(of.salt_g),
+        sugars=_per_g(_dissolving(of)),
+        sweetness=sweetener.sweetness if sweetener else in_table or _per_g(_sweet_100g(of, item.role)),
+        browning=browning or (0.0 if sweetener and not of.sugars_g else _per_g(of.sugars_g)),
+        holding=number("holding"),
+        leavening=number("leavening"),
+        soda=number("soda"),
+        acid=number("acid"),
+        eggs=1 / egg_g if egg_g else 0.0,
+        setting=number("set"),
+        tender=number("tender"),
+        gluten=number("gluten"),
+        dry=row.get("dry") == "yes",
+        powder=row.get("powder", ""),
+        fat_kind=row.get("fat_kind", ""),
+        in_pieces=row.get("pieces") == "yes",
+        source=row.get("source", "") or (sweetener.source if sweetener else "composition alone"),
+    )
+
+
+def water_100g(item: Ingredient) -> float | None:
+    """Water of a food, g in 100 g: as stated, else by difference, as food tables find their carbohydrate (100 less all
+    else, and 1 g of ash). None where too little else is known."""
+    of = item.per_100g
+    if of.water_g is not None:
+        return of.water_g
+    fibre = 0.0 if of.fibre_g is None and item.role in _NO_FIBRE_ROLES else of.fibre_g
+    parts = (of.protein_g, of.fat_g, of.carbohydrate_g, fibre)
+    if None in parts:
+        return None
+    rest = 100.0 - sum(part for part in parts if part is not None) - (of.alcohol_g or 0.0) - (of.salt_g or 0.0) - 1.0
+    return min(100.0, max(0.0, rest))
+
+
+def _dissolving(of: Nutrients) -> float | None:
+    if of.sugars_g is None:
+        return None
+    return of.sugars_g + (of.polyols_g or 0.0) + (of.allulose_g or 0.0)
+
+
+def _sweet_100g(of: Nutrients, role: str) -> float | None:
+    """From what is in it: sugars, polyols and allulose, each as sweet as the handbooks say (from memory)."""
+    if of.sugars_g is None:
+        return None
+    erythritol = of.erythritol_g or 0.0
+    others = max(0.0, (of.polyols_g or 0.0) - erythritol)
+    sugars = of.sugars_g * (LACTOSE if role in _LACTOSE_ROLES else 1.0)
+    return sugars + 0.65 * erythritol + 0.9 * others + 0.7 * (of.allulose_g or 0.0)
+
+
+def _per_g(per_100g: float | None) -> float | None:
+    return None if per_100g is None else per_100g / 100
+
+
+@cache
+def _of_role(role: str) -> Cupboard:
+    return Cupboard.of(item for item in reference_cupboard().ingredients.values() if item.role == role)
+
+
+def _alike(item: Ingredient) -> Ingredient | None:
+    """The generic food of the same role that one of its names is nearest to: the last words of a product's name say
+    what it is, the first who makes it."""
+    if not item.role:
+        return None
+    among = _of_role(item.role)
+    for name in (item.name, *item.synonyms):
+        parts = name.split()
+        for start in range(len(parts)):
+            found = among.index.find(" ".join(parts[start:]))
+            if found.best is not None and found.sure:
+                return among.ingredients[found.best.key]
+    return None

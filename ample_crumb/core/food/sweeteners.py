@@ -1,0 +1,67 @@
+"""What is bought to sweeten with: how sweet, with which bulk, and what else comes with it."""
+
+import csv
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cache
+from importlib.resources import files
+
+from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.food.energy import european_energy
+
+
+@dataclass(frozen=True, slots=True)
+class Sweetener:
+    """A sweetener: how sweet against sugar by weight, its energy as Europe counts it, and what else to know. `low` and
+    `high` differ where sources do. `use` says what it does to a crumb; `caution` is empty without one.
+
+    `bulk` is the g of dry matter that a g of it brings to a dough, 0 for what is used in traces. `browns`, `cooling`
+    and `aftertaste` are words, empty for none. `tolerance_g` is about what an adult bears, by `tolerance_source`; None
+    where no figure is at hand.
+    """
+
+    slug: str
+    name: str
+    low: float
+    high: float
+    kcal_per_g: float
+    use: str
+    caution: str
+    bulk: float
+    browns: str
+    cooling: str
+    aftertaste: str
+    tolerance_g: float | None
+    tolerance_source: str
+    source: str
+
+    @property
+    def sweetness(self) -> float:
+        """How sweet against sugar by weight, in the middle of its range."""
+        return (self.low + self.high) / 2
+
+
+@cache
+def sweeteners() -> Mapping[str, Sweetener]:
+    """All of `tables/sweeteners.csv` by the slug of their ingredient."""
+    table = files("ample_crumb.core.tables").joinpath("sweeteners.csv").read_text("utf-8")
+    foods = reference_cupboard().ingredients
+    return {
+        row["slug"]: Sweetener(
+            slug=row["slug"],
+            name=foods[row["slug"]].name,
+            low=float(row["low"]),
+            high=float(row["high"]),
+            kcal_per_g=(european_energy(foods[row["slug"]].per_100g) or 0.0) / 100,
+            use=row["use"],
+            caution=row["caution"],
+            bulk=float(row["bulk"]),
+            browns=row["browns"],
+            cooling=row["cooling"],
+            aftertaste=row["aftertaste"],
+            tolerance_g=float(row["tolerance_g"]) if row["tolerance_g"] else None,
+            tolerance_source=row["tolerance_source"],
+            source=row["source"],
+        )
+        for row in csv.DictReader(table.splitlines())
+    }

@@ -1,0 +1,131 @@
+"""core/crumb/repairs and learning: a repair shown is one that holds; what is said of batches moves windows, slowly."""
+
+import math
+import unittest
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from ample_crumb.core.crumb.check import check_of, dough_of
+from ample_crumb.core.crumb.dials import Learned, Verdict
+from ample_crumb.core.crumb.learning import BatchSaid, Stood, learn
+from ample_crumb.core.crumb.repairs import MOST_REPAIRS, Repair, Setting, repairs_of
+from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.food.energy import EnergySystem
+from ample_crumb.core.formula.contents import contents_of
+from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
+from ample_crumb.core.formula.reading import Manner
+
+CUPBOARD = reference_cupboard()
+PIECES = 12
+
+
+def worked(grams: dict[str, float]) -> FormulaFigures:
+    lines = tuple(Line(f"{mass:g} g {CUPBOARD.ingredients[slug].name}", slug) for slug, mass in grams.items())
+    return work_out((Part("", lines),), PIECES, CUPBOARD, Manner())
+
+
+def repairs(grams: dict[str, float], family: str, avoided: frozenset[str] = frozenset()) -> tuple[Repair, ...]:
+    of = worked(grams)
+    setting = Setting(PIECES, EnergySystem.STATED, {"oat_flour": 0.002}, contents_of(of, CUPBOARD), avoided)
+    return repairs_of(dough_of(of, family, CUPBOARD), CUPBOARD, setting)
+
+
+formulas = st.fixed_dictionaries(
+    {
+        "oat_flour": st.integers(40, 200),
+        "whey_concentrate": st.integers(0, 120),
+        "greek_yogurt_0": st.integers(20, 300),
+        "egg": st.sampled_from([0, 50, 100, 150]),
+        "erythritol": st.integers(0, 120),
+        "butter": st.integers(0, 90),
+        "baking_powder": st.integers(0, 12),
+        "salt": st.integers(0, 5),
+    }
+).map(lambda grams: {slug: float(mass) for slug, mass in grams.items() if mass})
+
+
+class Repairs(unittest.TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(formulas, st.sampled_from(["muffin", "cookie", "brownie", "cake", "baked-cheesecake"]))
+    def test_done_it_brings_its_dial_back_and_pushes_none_out(self, grams: dict[str, float], family: str) -> None:
+        before = {each.name: each for each in check_of(dough_of(worked(grams), family, CUPBOARD)).dials}
+        found = repairs(grams, family)
+        for repair in found:
+            changed = grams | {repair.slug: grams.get(repair.slug, 0.0) + repair.change_g}
+            self.assertGreaterEqual(changed[repair.slug], 0)
+            after = worked({slug: mass for slug, mass in changed.items() if mass > 0})
+            now = {each.name: each for each in check_of(dough_of(after, family, CUPBOARD)).dials}
+            self.assertIs(now[repair.dial].verdict, Verdict.FITS, repair)
+            self.assertAlmostEqual(now[repair.dial].value or 0, repair.value, places=4)
+            for name, was in before.items():
+                if was.verdict is Verdict.FITS:
+                    self.assertNotIn(now[name].verdict, (Verdict.LOW, Verdict.HIGH), (repair, name))
+            # Its price is what the piece really changes by.
+            piece, then = worked(grams).piece.nutrients, after.piece.nutrients
+            self.assertAlmostEqual((then.energy_kcal or 0) - (piece.energy_kcal or 0), repair.energy_kcal, places=3)
+            self.assertAlmostEqual((then.protein_g or 0) - (piece.protein_g or 0), repair.protein_g, places=3)
+        for name in before:
+            of_dial = [repair.slug for repair in found if repair.dial == name]
+            self.assertLessEqual(len(of_dial), MOST_REPAIRS)
+            self.assertEqual(len(of_dial), len(set(of_dial)))
+
+    def test_nothing_comes_in_that_must_not(self) -> None:
+        crumbly = {"oat_flour": 150.0, "soy_milk": 260.0, "erythritol": 40.0, "neutral_oil": 30.0, "baking_powder": 6.0}
+        binding = [repair for repair in repairs(crumbly, "muffin") if repair.dial == "binder"]
+        self.assertTrue(binding)
+        self.assertFalse({"egg", "egg_white"} & {repair.slug for repair in binding}, "it is vegan, and stays so")
+        runny = {"oat_flour": 60.0, "milk_skim": 260.0, "egg": 100.0, "butter": 20.0, "baking_powder": 3.0, "salt": 2.0}
+        self.assertIn("micellar_casein", {repair.slug for repair in repairs(runny, "muffin")})
+        kept_from = repairs(runny, "muffin", frozenset({"milk"}))
+        self.assertNotIn("micellar_casein", {repair.slug for repair in kept_from})
+
+    def test_eggs_come_whole_and_words_name_a_measure(self) -> None:
+        few = {"wheat_flour": 250.0, "butter": 250.0, "sugar": 250.0, "egg": 100.0, "salt": 2.0}
+        eggs = next(repair for repair in repairs(few, "loaf") if repair.slug == "egg")
+        self.assertEqual(eggs.change_g % 50, 0)
+        self.assertIn("large", eggs.words)
+
+
+def said(words: str, value: float, family: str = "cookie", holding: dict[str, float] | None = None) -> BatchSaid:
+    return BatchSaid(words, family, {"hydration": Stood(value, 0.8, 1.6)}, holding or {})
+
+
+class Learning(unittest.TestCase):
+    def factor(self, *batches: BatchSaid) -> float:
+        return learn(batches)[0].factor("hydration", "cookie")
+
+    def test_dry_although_it_fitted_moves_the_window_up_and_wet_down(self) -> None:
+        self.assertGreater(self.factor(said("too dry", 1.0)), 1)
+        self.assertLess(self.factor(said("gummy or too wet", 1.2)), 1)
+        # What the window said anyway teaches nothing.
+        self.assertEqual(learn([said("too dry", 0.7)]), (Learned(), ()))
+        self.assertEqual(self.factor(said("just right", 1.2)), 1)
+        self.assertEqual(learn([said("too sweet", 1.2)])[1], ())
+
+    def test_the_prior_is_worth_four_batches(self) -> None:
+        # One saying moves a fifth of the way that it asks for, four move half of it.
+        asked = math.log(1.2 / 0.8) + 0.05
+        self.assertAlmostEqual(math.log(self.factor(said("too dry", 1.2))), asked / 5, places=6)
+        self.assertAlmostEqual(math.log(self.factor(*[said("too dry", 1.2)] * 4)), asked / 2, places=6)
+
+    def test_part_of_it_is_what_the_flour_holds(self) -> None:
+        learned, lessons = learn([said("too dry", 1.2, holding={"oat_flour": 0.7, "whey_concentrate": 0.3})] * 3)
+        self.assertGreater(learned.holding["oat_flour"], learned.holding["whey_concentrate"])
+        self.assertGreater(learned.holding["whey_concentrate"], 1)
+        self.assertEqual({lesson.batches for lesson in lessons}, {3})
+        # The flour is the same in another family, the window is not.
+        self.assertEqual(learned.factor("hydration", "muffin"), 1)
+
+    @given(
+        st.lists(
+            st.builds(said, st.sampled_from(["too dry", "gummy or too wet", "just right"]), st.floats(0.3, 3)),
+            max_size=6,
+        )
+    )
+    def test_the_order_of_batches_does_not_matter(self, batches: list[BatchSaid]) -> None:
+        self.assertAlmostEqual(self.factor(*batches), self.factor(*reversed(batches)), places=9)
+
+    def test_taste_is_of_the_people_not_of_the_family(self) -> None:
+        sweet = BatchSaid("too sweet", "cookie", {"sweetness": Stood(20, 8, 38)})
+        self.assertLess(learn([sweet])[0].factor("sweetness", "muffin"), 1)
