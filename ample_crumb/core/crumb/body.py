@@ -87,7 +87,12 @@ def body_of(worked: FormulaFigures, cupboard: Cupboard) -> Body:
 
 
 def _beside(part: PartFigures) -> bool:
-    return part.how.unbaked or bool(_BESIDE.search(part.name))
+    return part.how.unbaked or lies_beside(part.name)
+
+
+def lies_beside(name: str) -> bool:
+    """Whether a part of that name stands under or on a dough, as a crust or a glaze does."""
+    return bool(_BESIDE.search(name))
 
 
 def _share(place: int, line: ReadLine, cupboard: Cupboard) -> Share | None:

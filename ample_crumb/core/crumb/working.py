@@ -22,8 +22,8 @@ class Working:
 
     `dry` is a dry good; `powder` the kind of a protein powder, else empty; `gluten` how much of wheat flour's it has;
     `fat_kind` solid, soft, liquid or empty. `in_pieces` is folded in whole, and then neither holds nor gives water.
-    `like` names the food that the properties were taken from, empty for its own; `source` is where they are from.
-    """
+    `like` is the slug of the generic food that the properties were taken from, empty for its own; `source` is where
+    they are from."""
 
     water: float | None
     fat: float | None
@@ -98,7 +98,12 @@ def _found(item: Ingredient) -> Working:
             sweetness=None if unsaid else bare.sweetness,
             source="its label",
         )
-    return replace(_known(item, alike.slug), like=alike.name)
+    return replace(_known(item, alike.slug), like=alike.slug)
+
+
+def generic_of(item: Ingredient) -> str:
+    """The slug of the generic food that this is, or is most like; empty for none."""
+    return item.slug if item.slug in reference_cupboard().ingredients else working_of(item).like
 
 
 def _known(item: Ingredient, slug: str) -> Working:

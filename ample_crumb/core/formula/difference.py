@@ -1,0 +1,166 @@
+"""Two states of a formula told apart in words, and a base's changes carried into its branches."""
+
+import difflib
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+from typing import Final
+
+from ample_crumb.core.formula.formula import FormulaFigures, Line, Part
+from ample_crumb.core.formula.reading import ReadLine
+
+
+@dataclass(frozen=True, slots=True)
+class State:
+    """A state of a formula, worked out, as far as the words of a difference go."""
+
+    worked: FormulaFigures
+    pieces: float
+    family: str
+    method: str
+
+
+_SAME_G: Final = 0.005
+"""Amounts closer than half a per cent are the same."""
+
+
+def difference(was: State, now: State) -> tuple[str, ...]:
+    """What changed from one state to another, a sentence each; empty for nothing."""
+    said = list(_parts(was.worked, now.worked))
+    if was.pieces != now.pieces:
+        said.append(f"makes {now.pieces:g}, not {was.pieces:g}")
+    if was.family != now.family:
+        said.append(f"is a {now.family or 'dessert of no family'}, not a {was.family or 'dessert of no family'}")
+    said += _method(was.method, now.method)
+    return tuple(said)
+
+
+def _parts(was: FormulaFigures, now: FormulaFigures) -> Iterable[str]:
+    before = {part.name: part.lines for part in was.parts}
+    after = {part.name: part.lines for part in now.parts}
+    several = len(before) > 1 or len(after) > 1
+    for name in dict.fromkeys((*before, *after)):
+        here = f" in “{name}”" if several and name else ""
+        if name in before and name not in after and name:
+            yield f"without the part “{name}”"
+        elif name in after and name not in before and name:
+            yield f"with a part “{name}”: {', '.join(line.text for line in after[name] if line.text.strip())}"
+        else:
+            yield from (f"{words}{here}" for words in _lines(before.get(name, ()), after.get(name, ())))
+
+
+def _lines(was: Sequence[ReadLine], now: Sequence[ReadLine]) -> Iterable[str]:
+    """Lines of one food are one line that changed, whatever its place; the rest came or went."""
+    old = [line for line in was if line.text.strip()]
+    new = [line for line in now if line.text.strip()]
+    for line in list(new):
+        same = next((each for each in old if each.text == line.text and _slug(each) == _slug(line)), None)
+        if same is not None:
+            old.remove(same)
+            new.remove(line)
+    for line in list(new):
+        same = next((each for each in old if _slug(line) and _slug(each) == _slug(line)), None)
+        if same is not None:
+            old.remove(same)
+            new.remove(line)
+            yield from _changed(same, line)
+    yield from (f"+ {line.text}" for line in new)
+    yield from (f"− {line.text}" for line in old)
+
+
+def _slug(line: ReadLine) -> str:
+    return line.ingredient.slug if line.ingredient else ""
+
+
+def _changed(was: ReadLine, now: ReadLine) -> Iterable[str]:
+    if was.figures is None or now.figures is None:
+        yield f"{was.text} → {now.text}"
+        return
+    before, after = was.figures.mass_g, now.figures.mass_g
+    if abs(after - before) <= _SAME_G * max(before, after):
+        if was.text != now.text:
+            yield f"{was.text} → {now.text}"
+        return
+    assert now.ingredient is not None
+    yield f"{now.ingredient.name}: {_grams(before)} → {_grams(after)} g"
+
+
+def _grams(grams: float) -> str:
+    return f"{grams:.0f}" if grams >= 20 else f"{grams:.1f}".rstrip("0").rstrip(".")
+
+
+def _method(was: str, now: str) -> Iterable[str]:
+    old, new = ([step for step in text.splitlines() if step.strip()] for text in (was, now))
+    if old == new:
+        return
+    count = sum(1 for step in difflib.ndiff(old, new) if step[0] in "+-")
+    yield f"the method differs in {'1 step' if count <= 2 else f'{(count + 1) // 2} steps'}"
+
+
+@dataclass(frozen=True, slots=True)
+class Carried:
+    """A branch with its base's changes: its parts then, what was done to it, and what was left because the branch has
+    gone its own way there."""
+
+    parts: tuple[Part, ...]
+    done: tuple[str, ...]
+    left: tuple[str, ...]
+
+
+def carried(was: tuple[Part, ...], now: tuple[Part, ...], branch: tuple[Part, ...]) -> Carried:
+    """What changed in a base since the branch last followed it, made in the branch too. A line that stands in the
+    branch as it stood in the base is shared; one that the branch changed or left out is its own, and stays."""
+    before = {part.name: part for part in was}
+    after = {part.name: part for part in now}
+    done: list[str] = []
+    left: list[str] = []
+    parts = []
+    for part in branch:
+        if part.name in before and part.name in after:
+            lines = _carry(before[part.name].lines, after[part.name].lines, part.lines, done, left)
+            parts.append(replace(part, lines=lines))
+        else:
+            parts.append(part)
+    here = {part.name for part in branch}
+    for part in now:
+        if part.name not in before and part.name not in here:
+            parts.append(part)
+            done.append(f"with the part “{part.name}”")
+    return Carried(tuple(parts), tuple(done), tuple(left))
+
+
+def _carry(
+    was: tuple[Line, ...], now: tuple[Line, ...], branch: tuple[Line, ...], done: list[str], left: list[str]
+) -> tuple[Line, ...]:
+    lines = list(branch)
+    blocks = difflib.SequenceMatcher(a=was, b=now, autojunk=False).get_opcodes()
+    for kind, start, end, from_, to in blocks:
+        if kind == "equal":
+            continue
+        gone, come = was[start:end], now[from_:to]
+        shared = [line for line in gone if line in lines]
+        own = [line.text for line in gone if line not in lines]
+        if own:
+            left += own
+        if gone and not shared:
+            continue
+        # Where the first of them stood, or after the line that stands before them in the base.
+        at = lines.index(shared[0]) if shared else _after(was[:start], lines)
+        for line in shared:
+            lines.remove(line)
+        fresh = [line for line in come if line not in lines]
+        lines[at:at] = fresh
+        done += [f"− {line.text}" for line in shared] + [f"+ {line.text}" for line in fresh]
+    return tuple(lines)
+
+
+def _after(before: Sequence[Line], lines: Sequence[Line]) -> int:
+    for line in reversed(before):
+        if line in lines:
+            return lines.index(line) + 1
+    return 0 if not before else len(lines)
+
+
+def shared_lines(base: tuple[Part, ...], branch: tuple[Part, ...]) -> int:
+    """How many lines of the branch stand as they stand in the base."""
+    there = {part.name: part.lines for part in base}
+    return sum(line in there.get(part.name, ()) for part in branch for line in part.lines if line.text.strip())

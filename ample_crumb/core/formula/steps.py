@@ -1,0 +1,205 @@
+"""The method of a formula step by step: which lines it means, its times and temperatures, and what it forgets."""
+
+import re
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.ingredient import Ingredient
+from ample_crumb.core.formula.formula import FormulaFigures
+from ample_crumb.core.formula.reading import ReadLine
+from ample_crumb.core.quantity.names import words
+
+_LINK: Final = re.compile(r"\{([^{}\n]{1,80})\}")
+_NUMBER: Final = r"\d+(?:[.,]\d+)?"
+_RANGE: Final = rf"(?P<low>{_NUMBER})(?:\s*(?:-|–|to|or)\s*(?P<high>{_NUMBER}))?"
+_TIME: Final = re.compile(
+    rf"{_RANGE}\s*-?\s*(?P<unit>hours?|hrs?|h|minutes?|mins?|min|seconds?|secs?|s)\b", re.IGNORECASE
+)
+_MINUTES: Final = {"h": 60.0, "m": 1.0, "s": 1 / 60}
+_WORDED: Final = (
+    (re.compile(r"\bovernight\b", re.IGNORECASE), 8 * 60.0),
+    (re.compile(r"\bhalf an hour\b", re.IGNORECASE), 30.0),
+    (re.compile(r"\b(an|one) hour\b", re.IGNORECASE), 60.0),
+    (re.compile(r"\b(a|one|a full) minute\b", re.IGNORECASE), 1.0),
+)
+_HEAT: Final = re.compile(r"\b(?P<degrees>\d{2,3})\s*(?:°\s*|degrees?\s*)(?P<scale>C|F)\b", re.IGNORECASE)
+_GAS: Final = re.compile(r"\bgas (?:mark )?(?P<mark>[1-9])\b", re.IGNORECASE)
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """A stretch of a step's text. `place` is the line that it stands for, among all lines; None for plain words, and
+    for a link that means no line, which then says so in `problem`."""
+
+    text: str
+    place: int | None = None
+    problem: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """A step: its text in pieces, the minutes that it takes as far as it says, and the heat in °C."""
+
+    pieces: tuple[Piece, ...]
+    low_min: float | None
+    high_min: float | None
+    celsius: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class StepCheck:
+    """Something that a method of such lines does; `step` is the first that does it, None where none says so."""
+
+    sentence: str
+    step: int | None
+
+
+def steps_of(method: str, worked: FormulaFigures) -> tuple[Step, ...]:
+    """The steps of a method, one a line; blank lines count for nothing."""
+    lines = [line for part in worked.parts for line in part.lines]
+    return tuple(_step(text.strip(), lines) for text in method.splitlines() if text.strip())
+
+
+def _step(text: str, lines: Sequence[ReadLine]) -> Step:
+    pieces: list[Piece] = []
+    at = 0
+    for link in _LINK.finditer(text):
+        if link.start() > at:
+            pieces.append(Piece(text[at : link.start()]))
+        place = _meant(link[1], lines)
+        if place is None:
+            pieces.append(Piece(link[1], None, f"No line is called “{link[1]}”."))
+        else:
+            pieces.append(Piece(_amount(lines[place]), place))
+        at = link.end()
+    if at < len(text):
+        pieces.append(Piece(text[at:]))
+    low, high = _minutes(text)
+    return Step(tuple(pieces), low, high, _celsius(text))
+
+
+def _amount(line: ReadLine) -> str:
+    """The line as it is written, without its notes on how to prepare it."""
+    return re.split(r"[,;(]\s*", line.text.strip(), maxsplit=1)[0].strip() or line.text.strip()
+
+
+def _meant(name: str, lines: Sequence[ReadLine]) -> int | None:
+    wanted = set(words(name))
+    if not wanted:
+        return None
+    for place, line in enumerate(lines):
+        called = set(words(line.name)) | (set(words(line.ingredient.name)) if line.ingredient else set())
+        if wanted <= called:
+            return place
+    return None
+
+
+def _minutes(text: str) -> tuple[float | None, float | None]:
+    """What a step says of time, all of it together: "beat 2 minutes, bake 20 to 25 minutes" is 22 to 27."""
+    low = high = 0.0
+    found = False
+    for time in _TIME.finditer(text):
+        unit = _MINUTES[time["unit"][0].casefold()]
+        first = _number(time["low"]) * unit
+        low += first
+        high += _number(time["high"]) * unit if time["high"] else first
+        found = True
+    for pattern, minutes in _WORDED:
+        for _ in pattern.finditer(text):
+            low, high, found = low + minutes, high + minutes, True
+    return (low, high) if found else (None, None)
+
+
+def _number(text: str) -> float:
+    return float(text.replace(",", "."))
+
+
+def _celsius(text: str) -> float | None:
+    heat = _HEAT.search(text)
+    if heat:
+        degrees = float(heat["degrees"])
+        return degrees if heat["scale"].upper() == "C" else round((degrees - 32) / 1.8)
+    gas = _GAS.search(text)
+    # Gas mark 1 is 275 °F, each mark 25 °F more.
+    return round((250 + 25 * int(gas["mark"]) - 32) / 1.8) if gas else None
+
+
+def linked(method: str, worked: FormulaFigures) -> str:
+    """The method with the names of lines in braces where they are first said in each step."""
+    called = [line.name.casefold() for part in worked.parts for line in part.lines if line.ingredient]
+    lasts = [name.split()[-1] for name in called if name]
+    # A last word alone, "flour", may be said where one line alone is called so.
+    names = {*called, *(last for last in lasts if lasts.count(last) == 1)} - {""}
+    ranked = sorted(names, key=len, reverse=True)
+    return "\n".join(_linked_step(step, ranked) for step in method.splitlines())
+
+
+def _linked_step(step: str, names: Sequence[str]) -> str:
+    taken = _LINK.findall(step)
+    for name in names:
+        if any(name in each.casefold() for each in taken):
+            continue
+        pattern = re.compile(rf"(?<![\w{{])({re.escape(name)}s?)(?![\w}}])", re.IGNORECASE)
+        # What stands in braces already is left alone.
+        parts = re.split(r"(\{[^{}]*\})", step)
+        for number, part in enumerate(parts):
+            if not part.startswith("{") and pattern.search(part):
+                parts[number] = pattern.sub(r"{\1}", part, count=1)
+                taken.append(name)
+                break
+        step = "".join(parts)
+    return step
+
+
+_DRY: Final = re.compile(
+    r"\b(whisk|sift|sieve|stir|mix|combine)\w*\b[^.]*\b(dry|flours?|powder|leavening|cocoa)\b|\bdry\b[^.]*\b(apart|together)\b",
+    re.IGNORECASE,
+)
+_ROOM: Final = re.compile(
+    r"\broom[- ]temperature\b|\bsoft(en|ened)?\b|\btake\b[^.]*\bout of the fridge\b", re.IGNORECASE
+)
+_WARMED: Final = re.compile(r"\b(melt|warm|heat|hot|simmer|boil)\w*\b", re.IGNORECASE)
+_COOLED: Final = re.compile(r"\b(cool|cold|lukewarm|rest|stand)\w*\b", re.IGNORECASE)
+_OVEN_FIRST: Final = re.compile(r"\b(pre-?heat|heat (up )?the oven|oven (to|at|on))\b", re.IGNORECASE)
+_BAKES: Final = re.compile(r"\bbak(e|ing)\b", re.IGNORECASE)
+_SOAKED: Final = re.compile(r"\b(soak|swell|bloom|stand|rest|sit)\w*\b", re.IGNORECASE)
+_LINED: Final = re.compile(r"\b(line|lined|greas|spray|butter the|parchment|paper)\w*\b", re.IGNORECASE)
+
+_SOFT_ROLES: Final = ("dairy",)
+_SOAKING: Final = frozenset({"flax", "chia", "psyllium", "gelatine", "dates", "dates_medjool", "coconut_flour", "agar"})
+
+
+def checks_of(method: str, worked: FormulaFigures, cupboard: Cupboard) -> tuple[StepCheck, ...]:
+    """What a method of these lines is wise to say, with the step that says it. Common practice; a method without steps
+    has no checks."""
+    steps = [text.strip() for text in method.splitlines() if text.strip()]
+    if not steps:
+        return ()
+    lines = [line for part in worked.parts for line in part.lines if line.ingredient]
+    foods = [(line, cupboard.ingredients[line.ingredient.slug]) for line in lines if line.ingredient]
+    return tuple(_checks(steps, foods))
+
+
+def _checks(steps: Sequence[str], foods: Sequence[tuple[ReadLine, Ingredient]]) -> Iterable[StepCheck]:
+    roles = {item.role for _, item in foods}
+    slugs = {item.slug for _, item in foods}
+    if "leavening" in roles and roles & {"flour", "grain", "protein"}:
+        yield StepCheck("Dry goods are whisked together, so that the leavening is spread.", _first(_DRY, steps))
+    if roles & set(_SOFT_ROLES) or slugs & {"butter", "egg", "cream_cheese"}:
+        yield StepCheck("Curd, butter and eggs are at room temperature, or they make lumps.", _first(_ROOM, steps))
+    folds = [line for line, item in foods if item.role == "chocolate" and "melt" not in line.text.casefold()]
+    warmed = _first(_WARMED, [step for step in steps if not _BAKES.search(step)])
+    if folds and warmed is not None:
+        yield StepCheck("The dough is cool before chocolate goes in, or it melts.", _first(_COOLED, steps))
+    if slugs & _SOAKING:
+        what = " and ".join(sorted({item.name for _, item in foods if item.slug in _SOAKING})[:2])
+        yield StepCheck(f"It waits for what swells: {what}.", _first(_SOAKED, steps))
+    if _first(_BAKES, steps) is not None:
+        yield StepCheck("The oven is hot before the dough is ready.", _first(_OVEN_FIRST, steps))
+        yield StepCheck("The tin or tray is lined or greased.", _first(_LINED, steps))
+
+
+def _first(pattern: re.Pattern[str], steps: Sequence[str]) -> int | None:
+    return next((place for place, step in enumerate(steps) if pattern.search(step)), None)
