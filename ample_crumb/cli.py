@@ -11,13 +11,17 @@ from pathlib import Path
 from typing import Any, Final
 
 from ample_crumb.core.bake.made import Made, Making, made_of
+from ample_crumb.core.crumb.check import Dough, check_of, dough_of
+from ample_crumb.core.crumb.dials import Verdict
+from ample_crumb.core.crumb.hazards import hazards_of
+from ample_crumb.core.crumb.repairs import Setting, repairs_of
 from ample_crumb.core.doubt.spread import LineDoubt, doubt_of
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import Band, Figures, total
 from ample_crumb.core.formula.calling import claims_of
 from ample_crumb.core.formula.contents import contents_of
-from ample_crumb.core.formula.families import families
+from ample_crumb.core.formula.families import families, family_of
 from ample_crumb.core.formula.formula import parts_of
 from ample_crumb.core.formula.outcome import Weighings
 from ample_crumb.core.formula.portions import By, Portioning, read_cuts, scoop_ml
@@ -26,7 +30,7 @@ from ample_crumb.core.formula.tins import Tin, read_tin
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.foods import split_foods
 from ample_crumb.core.quantity.lines import read_line
-from ample_crumb.core.quantity.recipe import MOST_PIECES
+from ample_crumb.core.quantity.recipe import MOST_PIECES, WrittenRecipe
 from ample_crumb.core.quantity.units import Kind, System, measure_size
 from ample_crumb.formats.products_csv import products_from_csv
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS, recipe_from_text
@@ -59,7 +63,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
     analyse.add_argument("--measures", choices=list(System), default=System.US, help="whose cups and spoons")
     analyse.add_argument("--energy", choices=list(EnergySystem), default=EnergySystem.STATED, help="how energy counts")
     analyse.add_argument(
-        "--family", choices=[family.slug for family in families()], default="", help="kind of dessert, for US claims"
+        "--family",
+        choices=[family.slug for family in families()],
+        default="",
+        help="kind of dessert; guessed for the crumb check where it is not given",
     )
     analyse.add_argument("--products", help="own products as CSV; they win over generic ones of the same name")
     analyse.add_argument("--tin", help="the tin it is baked in, such as 20x20x5cm or 23x5cm round")
@@ -98,9 +105,11 @@ def _analyse(given: argparse.Namespace) -> int:
         return UNUSABLE
     as_given = [text for part in recipe.parts for text in part.lines]
     if given.json:
-        print(json.dumps(_as_json(as_given, made, cupboard, given.family), ensure_ascii=False, indent=2))
+        crumb = _crumb(recipe, made, cupboard, given.family, manner.energy)
+        print(json.dumps(_as_json(as_given, made, cupboard, given.family) | crumb, ensure_ascii=False, indent=2))
     else:
         print(_as_table(recipe.title, made))
+        print(_check_in_words(_dough(recipe, made, cupboard, given.family)))
     return SOME_UNREAD if made.worked.unread else ALL_READ
 
 
@@ -192,6 +201,62 @@ def _as_json(as_given: list[str], made: Made, cupboard: Cupboard, family: str) -
         },
         "at_least": [name for name in worked.batch.at_least if name in _NUTRIENTS],
     }
+
+
+def _dough(recipe: WrittenRecipe, made: Made, cupboard: Cupboard, family: str) -> Dough:
+    return dough_of(made.worked, family, cupboard, recipe.title, "\n".join(recipe.method))
+
+
+def _crumb(recipe: WrittenRecipe, made: Made, cupboard: Cupboard, family: str, energy: EnergySystem) -> dict[str, Any]:
+    """The crumb check, its repairs and the hazards."""
+    dough = _dough(recipe, made, cupboard, family)
+    setting = Setting(made.worked.pieces, energy, {}, contents_of(made.worked, cupboard))
+    hazards = hazards_of(made.worked, made.piece, dough.family, "\n".join(recipe.method), cupboard)
+    return {
+        "family": dough.family,
+        "dials": [
+            {
+                "name": dial.name,
+                "value": _rounded(dial.value),
+                "low": _rounded(dial.low),
+                "high": _rounded(dial.high),
+                "verdict": dial.verdict,
+                "unit": dial.unit,
+                "reason": dial.reason,
+            }
+            for dial in check_of(dough).dials
+        ],
+        "repairs": [
+            {
+                "dial": repair.dial,
+                "text": repair.words,
+                "ingredient": repair.name,
+                "change_g": _rounded(repair.change_g),
+                "energy_kcal": _rounded(repair.energy_kcal),
+                "protein_g": _rounded(repair.protein_g),
+                "value": _rounded(repair.value),
+            }
+            for repair in repairs_of(dough, cupboard, setting)
+        ],
+        "hazards": [
+            {"name": each.name, "text": each.sentence, "reason": each.reason, "lines": list(each.lines)}
+            for each in hazards
+        ],
+    }
+
+
+def _check_in_words(dough: Dough) -> str:
+    check = check_of(dough)
+    name = family_of(check.family).name or "no family"
+    rows = [f"crumb, judged as {name.lower()}{' (a guess)' if check.guessed else ''}: {check.note}".rstrip(": ")]
+    rows += [
+        f"  {dial.title}: {dial.value:.2f} {dial.unit}, {dial.verdict} ({dial.low:.2f} to {dial.high:.2f}). "
+        f"{dial.reason}"
+        for dial in check.off
+        if dial.value is not None and dial.low is not None and dial.high is not None
+    ]
+    rows += [f"  {dial.title}: {dial.reason}" for dial in check.dials if dial.verdict is Verdict.UNKNOWN]
+    return "\n".join(rows if len(rows) > 1 else [f"{rows[0]}: all dials fit"])
 
 
 def _figures_json(figures: Figures, band: Band) -> dict[str, float | None]:

@@ -5,8 +5,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, Path, Response
 
-from ample_crumb.api.bodies import (
-    ArchivedBody,
+from ample_crumb.api.bodies.cupboard import (
     LabelBody,
     MergeBody,
     NewProduct,
@@ -15,6 +14,7 @@ from ample_crumb.api.bodies import (
     SavedProduct,
     TextBody,
 )
+from ample_crumb.api.bodies.formulas import ArchivedBody
 from ample_crumb.api.context import AsPerson, InDatabase, InRegister
 from ample_crumb.core.food.declared import Declaration, scan
 from ample_crumb.core.food.label import LabelFigures

@@ -5,7 +5,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, Response
 
-from ample_crumb.api.bodies import (
+from ample_crumb.api.bodies.formulas import (
     ArchivedBody,
     BenchBody,
     CopyBody,
@@ -20,7 +20,8 @@ from ample_crumb.api.bodies import (
 )
 from ample_crumb.api.context import AsPerson, InDatabase
 from ample_crumb.work import formulas, today
-from ample_crumb.work.formulas import Draft, FormulaSummary, FormulaView, OtherTins, Pasted, ScaledView
+from ample_crumb.work.drafts import Draft
+from ample_crumb.work.formulas import FormulaSummary, FormulaView, OtherTins, Pasted, ScaledView
 from ample_crumb.work.making import UsedTin
 from ample_crumb.work.today import BenchView
 

@@ -5,7 +5,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, Query, Response
 
-from ample_crumb.api.bodies import CorrectionBody, GuestBody, SettingsBody, TinBody
+from ample_crumb.api.bodies.kitchen import CorrectionBody, GuestBody, SettingsBody, TinBody
 from ample_crumb.api.context import AsPerson, InDatabase
 from ample_crumb.core.formula.reading import Choice
 from ample_crumb.store.guests import GuestRow

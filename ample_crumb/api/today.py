@@ -5,7 +5,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, Response
 
-from ample_crumb.api.bodies import (
+from ample_crumb.api.bodies.today import (
     AllTargetsBody,
     DayTypeBody,
     EntryBody,

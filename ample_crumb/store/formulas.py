@@ -18,8 +18,8 @@ from ample_crumb.store.figures import FiguresRow, columns
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FormulaRow(FiguresRow):
-    """A formula without its lines, with the figures and contents of one piece as last worked out. `twin_id` or `twin`,
-    the figures as typed, is what it is compared with."""
+    """A formula without its lines, with the figures and contents of one piece as last worked out. `twin_id`, in its
+    kept state `twin_number` where that is given, or `twin`, the figures as typed, is what it is compared with."""
 
     id: UUID
     name: str
@@ -31,6 +31,9 @@ class FormulaRow(FiguresRow):
     updated_at: datetime
     twin_id: UUID | None
     twin: dict[str, Any] | None
+    twin_number: int | None
+    bake_number: int | None
+    base_id: UUID | None
     making: dict[str, Any]
     figures_by: str | None
     uses: list[str]
@@ -62,6 +65,7 @@ class Head:
     method: str
     twin_id: UUID | None = None
     twin: dict[str, Any] | None = None
+    twin_number: int | None = None
     making: dict[str, Any] = field(default_factory=dict)
 
 
@@ -69,15 +73,12 @@ def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID | None = N
     """All formulas of the kitchen, the last changed first, or the one of `formula_id`."""
     with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
         return cursor.execute(
-            """
-            select id, name, family, pieces, method, version, archived_at is not null as archived, updated_at,
-                twin_id, twin, making, figures_by, uses, contains, may_contain, breaks, keeps, told, count, mass_g,
-                energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g,
-                erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd
-            from formula
-            where kitchen_id = %(kitchen_id)s and (%(formula_id)s::uuid is null or id = %(formula_id)s)
-            order by updated_at desc, id
-            """,
+            """ select id, name, family, pieces, method, version, archived_at is not null as archived, updated_at,
+                twin_id, twin, twin_number, bake_number, base_id, making, figures_by, uses, contains, may_contain,
+                breaks, keeps, told, count, mass_g, energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g,
+                sugars_g, fibre_g, polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg,
+                at_least, without_lines, sd from formula where kitchen_id = %(kitchen_id)s and (%(formula_id)s::uuid is
+                null or id = %(formula_id)s) order by updated_at desc, id """,
             {"kitchen_id": kitchen_id, "formula_id": formula_id},
         ).fetchall()
 
@@ -117,8 +118,9 @@ def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: Head) 
     """A new formula without lines, at version 1. False when that id is taken, as after a retry."""
     added = connection.execute(
         """
-        insert into formula (id, kitchen_id, name, family, pieces, method, twin_id, twin, making)
-        values (%(id)s, %(kitchen_id)s, %(name)s, %(family)s, %(pieces)s, %(method)s, %(twin_id)s, %(twin)s, %(making)s)
+        insert into formula (id, kitchen_id, name, family, pieces, method, twin_id, twin, twin_number, making)
+        values (%(id)s, %(kitchen_id)s, %(name)s, %(family)s, %(pieces)s, %(method)s, %(twin_id)s, %(twin)s,
+            %(twin_number)s, %(making)s)
         on conflict (id) do nothing
         """,
         _columns(head) | {"id": formula_id, "kitchen_id": kitchen_id},
@@ -129,11 +131,9 @@ def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: Head) 
 def change(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: Head) -> None:
     """New head data of a formula and the next version number. The caller has locked it and looked at its version."""
     connection.execute(
-        """
-        update formula set name = %(name)s, family = %(family)s, pieces = %(pieces)s, method = %(method)s,
-            twin_id = %(twin_id)s, twin = %(twin)s, making = %(making)s, version = version + 1, updated_at = now()
-        where id = %(id)s and kitchen_id = %(kitchen_id)s
-        """,
+        """ update formula set name = %(name)s, family = %(family)s, pieces = %(pieces)s, method = %(method)s,
+            twin_id = %(twin_id)s, twin = %(twin)s, twin_number = %(twin_number)s, making = %(making)s, version =
+            version + 1, updated_at = now() where id = %(id)s and kitchen_id = %(kitchen_id)s """,
         _columns(head) | {"id": formula_id, "kitchen_id": kitchen_id},
     )
 

@@ -107,9 +107,8 @@ def save_settings(connection: Connection, who: Who, settings: Settings) -> None:
 @dataclass(frozen=True, slots=True)
 class Habits:
     """How a person reads and counts; `remembered` maps the kitchen's corrected phrases to the slugs they mean, `prices`
-    its foods to the price of a gram, `guests` holds name and avoids of each; `tins` tells whether
-    there are any; `cupboard_revision` tells one state of its
-    products from another and is None while there are none."""
+    its foods to the price of a gram, `guests` holds name and avoids of each; `tins` and `said` tell whether there are
+    any; `cupboard_revision` tells one state of its products from another and is None while there are none."""
 
     measures: str
     energy: str
@@ -118,6 +117,7 @@ class Habits:
     prices: dict[str, float]
     guests: list[tuple[str, list[str]]]
     tins: bool
+    said: bool
     oven: str
     watts: float
     altitude_m: float
@@ -130,7 +130,8 @@ def habits_of(connection: Connection, who: Who) -> Habits:
         row = cursor.execute(
             """
             select measures, energy, carbohydrate, cupboard_revision, oven, watts, altitude_m,
-                exists (select 1 from tin where kitchen_id = %(kitchen_id)s) as tins, coalesce(
+                exists (select 1 from tin where kitchen_id = %(kitchen_id)s) as tins,
+                exists (select 1 from batch_said where kitchen_id = %(kitchen_id)s) as said, coalesce(
                 (select jsonb_object_agg(phrase, slug) from remembered where kitchen_id = %(kitchen_id)s), '{}'
             ) as remembered, coalesce(
                 (select jsonb_object_agg(food, price / for_g) from price where kitchen_id = %(kitchen_id)s), '{}'

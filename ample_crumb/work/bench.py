@@ -18,3 +18,5 @@ class Bench:
     day: date
     reference: Reference | None = None
     making: MakingDraft = field(default_factory=MakingDraft)
+    name: str = ""
+    method: str = ""

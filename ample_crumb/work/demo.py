@@ -19,7 +19,7 @@ from ample_crumb.store.guests import GuestRow
 from ample_crumb.store.kitchens import Who
 from ample_crumb.work import cupboard, formulas, kitchen, pricing, today
 from ample_crumb.work.cupboard import ProductDraft
-from ample_crumb.work.formulas import Draft
+from ample_crumb.work.drafts import Draft
 from ample_crumb.work.making import MakingDraft, UsedTin
 
 _SPACE: Final = UUID("4f0a1c1e-5f0c-4c58-9d0b-6b3d0f6f9a51")

@@ -1,10 +1,12 @@
 """The place Formulas: the list, and the Bench of one formula."""
 
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 from datetime import datetime
 from uuid import UUID
 
 from ample_crumb.core.bake.made import Made
+from ample_crumb.core.crumb.check import check_of, dough_of
+from ample_crumb.core.crumb.hazards import hazards_of
 from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.claims import Twin
 from ample_crumb.core.food.nutrients import Portion
@@ -23,16 +25,18 @@ from ample_crumb.core.problem import CannotUse, TooMuch
 from ample_crumb.core.quantity.lines import without_bullet
 from ample_crumb.core.quantity.recipe import MOST_LINES
 from ample_crumb.formats.recipe_text import recipe_from_text
-from ample_crumb.store import formulas, kitchens
+from ample_crumb.store import formulas, kitchens, versions
 from ample_crumb.store.database import Connection, Database
-from ample_crumb.store.formulas import FormulaRow, Head
+from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.kitchens import Who
 from ample_crumb.work.bench import Bench
+from ample_crumb.work.drafts import Draft, head_of
+from ample_crumb.work.keeping import keep_sitting
 from ample_crumb.work.kept import Kept, kept_of, work_and_keep
 from ample_crumb.work.made_foods import refuse_circle, with_made
 from ample_crumb.work.making import MakingDraft, UsedTin, made_view, make, piece_band, tins_of
 from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
-from ample_crumb.work.reference import Reference, as_typed, reference_of, twin_of
+from ample_crumb.work.reference import reference_of, twin_of
 from ample_crumb.work.views import FiguresView, WorkedView, portion_view, worked_view
 from ample_crumb.work.ways import Ways, food_of, ways_of
 
@@ -50,19 +54,6 @@ class FormulaSummary:
     updated_at: datetime
     piece: FiguresView
     alarms: tuple[Alarm, ...]
-
-
-@dataclass(frozen=True, slots=True)
-class Draft:
-    """A formula as the baker has it on the Bench; `reference` is what "reduced" compares it with."""
-
-    name: str
-    family: str
-    pieces: int
-    method: str
-    parts: tuple[Part, ...]
-    reference: Reference | None = None
-    making: MakingDraft = field(default_factory=MakingDraft)
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,7 +106,7 @@ def open_one(database: Database, who: Who, formula_id: UUID) -> FormulaView:
         row = formulas.find(connection, who.kitchen_id, formula_id)
         if row is None:
             raise NotHere("formula")
-        return _view(connection, who, row)
+        return view(connection, who, row)
 
 
 def create(database: Database, who: Who, formula_id: UUID, draft: Draft) -> FormulaView:
@@ -123,13 +114,13 @@ def create(database: Database, who: Who, formula_id: UUID, draft: Draft) -> Form
     with database.transaction() as connection:
         # Formulas that hold this one change with it; whoever changes several takes the kitchen first.
         kitchens.lock(connection, who.kitchen_id)
-        draft = _checked(connection, who, formula_id, draft)
-        if formulas.add(connection, who.kitchen_id, formula_id, _head(draft)):
-            _write(connection, who, formula_id, draft)
+        draft = checked(connection, who, formula_id, draft)
+        if formulas.add(connection, who.kitchen_id, formula_id, head_of(draft)):
+            write(connection, who, formula_id, draft)
         row = formulas.find(connection, who.kitchen_id, formula_id)
         if row is None:
             raise NotHere("formula")
-        return _view(connection, who, row)
+        return view(connection, who, row)
 
 
 def save(database: Database, who: Who, formula_id: UUID, version: int, draft: Draft) -> FormulaView:
@@ -140,20 +131,21 @@ def save(database: Database, who: Who, formula_id: UUID, version: int, draft: Dr
     with database.transaction() as connection:
         # Formulas that hold this one change with it; whoever changes several takes the kitchen first.
         kitchens.lock(connection, who.kitchen_id)
-        draft = _checked(connection, who, formula_id, draft)
+        draft = checked(connection, who, formula_id, draft)
         row = formulas.find(connection, who.kitchen_id, formula_id, lock=True)
         if row is None:
             raise NotHere("formula")
-        there = _view(connection, who, row)
+        there = view(connection, who, row)
         if there.draft == draft:
             return there
         if row.version != version:
             raise ChangedMeanwhile("formula", there)
-        formulas.change(connection, who.kitchen_id, formula_id, _head(draft))
-        _write(connection, who, formula_id, draft)
+        keep_sitting(connection, who, row, there.draft)
+        formulas.change(connection, who.kitchen_id, formula_id, head_of(draft))
+        write(connection, who, formula_id, draft)
         saved = formulas.find(connection, who.kitchen_id, formula_id)
         assert saved is not None
-        return _view(connection, who, saved)
+        return view(connection, who, saved)
 
 
 def duplicate(database: Database, who: Who, formula_id: UUID, copy_id: UUID) -> FormulaView:
@@ -257,7 +249,8 @@ def into_tins(database: Database, who: Who, bench: Bench, others: tuple[UsedTin,
     return OtherTins(*scale_to(made.outcome.in_oven_g, now, then, density))
 
 
-def _checked(connection: Connection, who: Who, formula_id: UUID, draft: Draft) -> Draft:
+def checked(connection: Connection, who: Who, formula_id: UUID, draft: Draft) -> Draft:
+    """The draft as it may be stored. Raises CannotAccept and TooMuch."""
     name = draft.name.strip()
     if not name:
         raise CannotAccept("/name", "A formula needs a name.")
@@ -268,19 +261,10 @@ def _checked(connection: Connection, who: Who, formula_id: UUID, draft: Draft) -
         raise CannotAccept("/reference", "A formula cannot be compared with itself.")
     if other is not None and formulas.find(connection, who.kitchen_id, other) is None:
         raise CannotAccept("/reference", "The formula to compare with is not in your kitchen.")
+    number = draft.reference.number if draft.reference else None
+    if other is not None and number is not None and versions.find(connection, who.kitchen_id, other, number) is None:
+        raise CannotAccept("/reference", "That version of the formula to compare with is not there.")
     return replace(draft, name=name)
-
-
-def _head(draft: Draft) -> Head:
-    return Head(
-        name=draft.name,
-        family=draft.family,
-        pieces=draft.pieces,
-        method=draft.method,
-        twin_id=draft.reference.formula_id if draft.reference else None,
-        twin=as_typed(draft.reference),
-        making=draft.making.stored(),
-    )
 
 
 def check_size(parts: tuple[Part, ...]) -> None:
@@ -290,7 +274,16 @@ def check_size(parts: tuple[Part, ...]) -> None:
         raise TooMuch("lines", lines, MOST_LINES)
 
 
-def show(made: Made, family: str, ways: Ways, twin: Twin | None) -> WorkedView:
+@dataclass(frozen=True, slots=True)
+class Said:
+    """What a formula says of itself besides its lines: its family, name and method."""
+
+    family: str = ""
+    name: str = ""
+    method: str = ""
+
+
+def show(made: Made, said: Said, ways: Ways, twin: Twin | None) -> WorkedView:
     """A formula as it is made, with all that follows from its lines, for a screen."""
     worked = made.worked
     contents = contents_of(worked, ways.cupboard)
@@ -298,6 +291,7 @@ def show(made: Made, family: str, ways: Ways, twin: Twin | None) -> WorkedView:
     prices = {slug: ways.prices[food_of(slug)] for slug in slugs if food_of(slug) in ways.prices}
     doubt = doubt_of(worked, ways.cupboard, ways.school)
     plain = worked.plain_piece
+    dough = dough_of(worked, said.family, ways.cupboard, said.name, said.method, ways.learned)
     return worked_view(
         # What stays in the bowl and is cut off is lacking without the optional lines too.
         replace(worked, plain_piece=plain and plain.times(made.outcome.kept)),
@@ -305,15 +299,18 @@ def show(made: Made, family: str, ways: Ways, twin: Twin | None) -> WorkedView:
         Portion(made.piece, piece_band(made, doubt)),
         contents,
         alarms_of(contents.brief(), ways.guests),
-        claims_of(worked, contents, family, twin, made.outcome.batch),
+        claims_of(worked, contents, said.family, twin, made.outcome.batch),
         quality_of(worked),
         cost_of(worked, prices),
         made_view(made, doubt, ways),
         ways.school,
+        check_of(dough, ways.learned),
+        hazards_of(worked, made.piece, dough.family, said.method, ways.cupboard),
     )
 
 
-def _write(connection: Connection, who: Who, formula_id: UUID, draft: Draft) -> None:
+def write(connection: Connection, who: Who, formula_id: UUID, draft: Draft) -> None:
+    """Replaces the lines of a stored formula and keeps their figures."""
     formulas.write_parts(connection, who.kitchen_id, formula_id, draft.parts)
     row = formulas.find(connection, who.kitchen_id, formula_id)
     assert row is not None
@@ -328,7 +325,8 @@ def _summary(row: FormulaRow, kept: Kept, ways: Ways) -> FormulaSummary:
     )  # fmt: skip
 
 
-def _view(connection: Connection, who: Who, row: FormulaRow) -> FormulaView:
+def view(connection: Connection, who: Who, row: FormulaRow) -> FormulaView:
+    """A stored formula, worked out."""
     parts = formulas.parts_of(connection, who.kitchen_id, row.id)
     ways = with_made(connection, who, ways_of(connection, who), parts, (row.id,))
     reference, making = reference_of(row), MakingDraft.from_stored(row.making)
@@ -340,5 +338,5 @@ def _view(connection: Connection, who: Who, row: FormulaRow) -> FormulaView:
         row.archived,
         row.updated_at,
         draft,
-        show(made, row.family, ways, twin_of(connection, who, reference, ways)),
+        show(made, Said(row.family, row.name, row.method), ways, twin_of(connection, who, reference, ways)),
     )

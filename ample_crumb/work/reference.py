@@ -1,12 +1,12 @@
 """What a formula is compared with for claims such as "reduced": another formula, or figures as typed."""
 
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, Final
 from uuid import UUID
 
 from ample_crumb.core.food.claims import Twin
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
-from ample_crumb.store import formulas
+from ample_crumb.store import formulas, versions
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.kitchens import Who
@@ -16,9 +16,11 @@ from ample_crumb.work.ways import Ways
 
 @dataclass(frozen=True, slots=True)
 class Reference:
-    """Another formula by its id, or a food by name with its figures for `mass_g` of it; None is unknown."""
+    """Another formula by its id, as it is now or as it was kept under `number`, or a food by name with its figures for
+    `mass_g` of it; None is unknown."""
 
     formula_id: UUID | None = None
+    number: int | None = None
     name: str = ""
     mass_g: float = 100.0
     energy_kcal: float | None = None
@@ -30,13 +32,14 @@ class Reference:
     salt_g: float | None = None
 
 
-_FIGURES = tuple(name for name in Reference.__slots__ if name in NAMES)
+FIGURES: Final = tuple(name for name in Reference.__slots__ if name in NAMES)
+"""The figures that a typed reference may state."""
 
 
 def reference_of(row: FormulaRow) -> Reference | None:
     """The reference of a stored formula."""
     if row.twin_id is not None:
-        return Reference(formula_id=row.twin_id)
+        return Reference(formula_id=row.twin_id, number=row.twin_number)
     return None if row.twin is None else Reference(**row.twin)
 
 
@@ -44,7 +47,7 @@ def as_typed(reference: Reference | None) -> dict[str, Any] | None:
     """A typed reference as it is stored; None for none and for a formula."""
     if reference is None or reference.formula_id is not None:
         return None
-    return {name: getattr(reference, name) for name in ("name", "mass_g", *_FIGURES)}
+    return {name: getattr(reference, name) for name in ("name", "mass_g", *FIGURES)}
 
 
 def twin_of(connection: Connection, who: Who, reference: Reference | None, ways: Ways) -> Twin | None:
@@ -52,14 +55,20 @@ def twin_of(connection: Connection, who: Who, reference: Reference | None, ways:
     if reference is None:
         return None
     if reference.formula_id is None:
-        figures = {name: getattr(reference, name) for name in _FIGURES}
+        figures = {name: getattr(reference, name) for name in FIGURES}
         return Twin(reference.name or "the reference", Nutrients(**figures).times(100 / reference.mass_g))
     row = formulas.find(connection, who.kitchen_id, reference.formula_id)
     if row is None:
         return None
+    name = row.name
     figures_of = seen_of(connection, who, row, ways).piece.figures
+    if reference.number is not None:
+        kept = versions.find(connection, who.kitchen_id, row.id, reference.number)
+        if kept is None:
+            return None
+        name, figures_of = f"{row.name}, {kept.name or f'version {kept.number}'}", kept.figures()
     if figures_of.mass_g <= 0:
         return None
     complete = not figures_of.without_lines
-    known = {name: None if name in figures_of.at_least else getattr(figures_of.nutrients, name) for name in _FIGURES}
-    return Twin(row.name, Nutrients(**known).times(100 / figures_of.mass_g), complete)
+    known = {name: None if name in figures_of.at_least else getattr(figures_of.nutrients, name) for name in FIGURES}
+    return Twin(name, Nutrients(**known).times(100 / figures_of.mass_g), complete)

@@ -19,7 +19,7 @@ from ample_crumb.store.days import EntryRow
 from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.kitchens import Who
 from ample_crumb.work.bench import Bench
-from ample_crumb.work.formulas import check_size, kept_formulas, piece_of, show
+from ample_crumb.work.formulas import Said, check_size, kept_formulas, piece_of, show
 from ample_crumb.work.kept import Kept
 from ample_crumb.work.made_foods import with_made
 from ample_crumb.work.making import make
@@ -367,4 +367,4 @@ def read_bench(database: Database, who: Who, bench: Bench) -> BenchView:
         energy = made.piece.nutrients.energy_kcal or 0.0
         count = pieces_that_fit(energy, sum_up([eaten], targets).room_kcal)
         fitting = Fitting(count, count * energy, count * (made.piece.nutrients.protein_g or 0.0))
-    return BenchView(show(made, bench.family, ways, twin), fitting)
+    return BenchView(show(made, Said(bench.family, bench.name, bench.method), ways, twin), fitting)

@@ -3,6 +3,8 @@
 from dataclasses import dataclass
 from typing import Final
 
+from ample_crumb.core.crumb.check import Check
+from ample_crumb.core.crumb.hazards import Hazard
 from ample_crumb.core.doubt.spread import Doubt, LineDoubt
 from ample_crumb.core.food.cooked import cooked_or_dry
 from ample_crumb.core.food.cupboard import reference_cupboard
@@ -156,6 +158,8 @@ class WorkedView:
     made: MadeView
     plain_energy_kcal: float | None
     plain_protein_g: float | None
+    check: Check
+    hazards: tuple[Hazard, ...]
 
 
 def line_view(line: ReadLine, doubt: LineDoubt) -> LineView:
@@ -209,6 +213,8 @@ def worked_view(
     cost: Cost | None,
     made: MadeView,
     school: Carbohydrate,
+    check: Check,
+    hazards: tuple[Hazard, ...],
 ) -> WorkedView:
     """A worked-out formula for a screen; `doubt` follows its lines, with carbohydrate by `school`."""
     doubts = iter(doubt.lines)
@@ -243,4 +249,6 @@ def worked_view(
         made,
         (plain.nutrients.energy_kcal or 0.0) if plain else None,
         (plain.nutrients.protein_g or 0.0) if plain else None,
+        check,
+        hazards,
     )

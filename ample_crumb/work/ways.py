@@ -8,6 +8,8 @@ from typing import Final
 from uuid import UUID
 
 from ample_crumb.core.bake.heat import Kitchen, Oven
+from ample_crumb.core.crumb.dials import Learned
+from ample_crumb.core.crumb.learning import learn
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
@@ -17,7 +19,7 @@ from ample_crumb.core.food.product import ingredient_of
 from ample_crumb.core.formula.alarms import Guest
 from ample_crumb.core.formula.reading import Manner
 from ample_crumb.core.quantity.units import System
-from ample_crumb.store import kitchens, products, tins
+from ample_crumb.store import kitchens, products, said, tins
 from ample_crumb.store.database import Connection
 from ample_crumb.store.kitchens import Who
 from ample_crumb.store.products import ProductRow
@@ -27,7 +29,7 @@ from ample_crumb.store.tins import TinRow
 @dataclass(frozen=True, slots=True)
 class Ways:
     """What lines are read with, how carbohydrate is counted, what a gram of each food costs, who must not get what, and
-    what it is baked in and with. `prices` are by generic slug or id of a product."""
+    what it is baked in and with, and what its batches taught. `prices` are by generic slug or id of a product."""
 
     manner: Manner
     school: Carbohydrate
@@ -36,6 +38,7 @@ class Ways:
     guests: tuple[Guest, ...]
     kitchen: Kitchen
     tins: Mapping[UUID, TinRow]
+    learned: Learned
 
 
 def ways_of(connection: Connection, who: Who) -> Ways:
@@ -52,6 +55,7 @@ def ways_of(connection: Connection, who: Who) -> Ways:
         guests=guests,
         kitchen=Kitchen(Oven(habits.oven), None, habits.watts, habits.altitude_m),
         tins={row.id: row for row in tins.listed(connection, who.kitchen_id)} if habits.tins else {},
+        learned=learn(row.batch() for row in said.listed(connection, who.kitchen_id))[0] if habits.said else Learned(),
     )
 
 

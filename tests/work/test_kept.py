@@ -13,7 +13,7 @@ from ample_crumb.store.guests import GuestRow
 from ample_crumb.work import cupboard, formulas, kitchen, today
 from ample_crumb.work.bench import Bench
 from ample_crumb.work.cupboard import ProductDraft
-from ample_crumb.work.formulas import Draft
+from ample_crumb.work.drafts import Draft
 from ample_crumb.work.reference import Reference
 from tests.work.case import KitchenCase
 

@@ -12,7 +12,7 @@ from ample_crumb.core.food.product import Contains, OwnMeasures
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.work import cupboard, formulas, kitchen
 from ample_crumb.work.cupboard import ProductDraft
-from ample_crumb.work.formulas import Draft
+from ample_crumb.work.drafts import Draft
 from ample_crumb.work.made_foods import made_slug
 from ample_crumb.work.problems import ChangedMeanwhile
 from ample_crumb.work.reference import Reference

@@ -27,7 +27,7 @@ export function App() {
           <Route index element={<Navigate to="/today" replace />} />
           <Route path="today/:day?" element={<Today />} />
           <Route path="formulas" element={<Formulas />} />
-          <Route path="formulas/:id" element={<Bench />} />
+          <Route path="formulas/:id/:tab?" element={<Bench />} />
           <Route path="cupboard" element={<Cupboard />} />
           <Route path="settings" element={<Settings />} />
           <Route path="*" element={<Navigate to="/today" replace />} />

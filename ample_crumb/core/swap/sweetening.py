@@ -36,10 +36,18 @@ class Sweetening:
 
 
 @dataclass(frozen=True, slots=True)
-class Blend:
-    """Sweeteners by slug with the share of the sweetness that each has; the shares sum to 1."""
+class Share:
+    """A sweetener by slug, and the share of the sweetness that it has."""
 
-    shares: tuple[tuple[str, float], ...]
+    slug: str
+    share: float
+
+
+@dataclass(frozen=True, slots=True)
+class Blend:
+    """Sweeteners together; their shares sum to 1."""
+
+    shares: tuple[Share, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,7 +66,7 @@ class Option:
     it brings to a piece; `bulk_lost_g` is of the batch, negative where there is more. `cost` is None without a
     price."""
 
-    shares: tuple[tuple[str, float], ...]
+    shares: tuple[Share, ...]
     name: str
     grams: float
     packets: float
@@ -125,7 +133,7 @@ def options_of(
     if now.sugar_g <= 0:
         return ()
     here = {generic_of(item) for part in worked.parts for _, item, _ in _sweet_lines(part, cupboard)}
-    single = [Blend(((slug, 1.0),)) for slug, known in sweeteners().items() if known.sweetness >= _SWEET_ENOUGH]
+    single = [Blend((Share(slug, 1.0),)) for slug, known in sweeteners().items() if known.sweetness >= _SWEET_ENOUGH]
     return tuple(_option(checked(blend), now, cupboard, energy, prices, pieces, here) for blend in (*single, *blends))
 
 
@@ -136,12 +144,12 @@ _SWEET_ENOUGH: Final = 0.3
 def checked(blend: Blend) -> Blend:
     """The blend with its shares summing to 1. Raises CannotUse where it names nothing that sweetens, or one twice."""
     known = sweeteners()
-    if not blend.shares or any(slug not in known or share <= 0 for slug, share in blend.shares):
+    if not blend.shares or any(each.slug not in known or each.share <= 0 for each in blend.shares):
         raise CannotUse("A blend is of one to four sweeteners, each with a share over 0.")
-    if len({slug for slug, _ in blend.shares}) < len(blend.shares):
+    if len({each.slug for each in blend.shares}) < len(blend.shares):
         raise CannotUse("A blend names each sweetener once.")
-    whole = sum(share for _, share in blend.shares)
-    return Blend(tuple((slug, share / whole) for slug, share in blend.shares))
+    whole = sum(each.share for each in blend.shares)
+    return Blend(tuple(Share(each.slug, each.share / whole) for each in blend.shares))
 
 
 def _option(
@@ -153,7 +161,7 @@ def _option(
     pieces: float,
     here: set[str],
 ) -> Option:
-    known = [(sweeteners()[slug], share) for slug, share in blend.shares]
+    known = [(sweeteners()[each.slug], each.share) for each in blend.shares]
     amounts = [(each, now.sugar_g * share / each.sweetness) for each, share in known]
     items = [(cupboard.ingredients[each.slug], grams) for each, grams in amounts]
     kcal = sum((item.per_100g_by(energy).energy_kcal or 0.0) * grams / 100 for item, grams in items)
@@ -237,11 +245,11 @@ def _resweetened(
             continue
         placed = True
         bulk = 0.0
-        for slug, share in blend.shares:
-            known = sweeteners()[slug]
-            grams = sugar_g * share / known.sweetness
+        for each in blend.shares:
+            known = sweeteners()[each.slug]
+            grams = sugar_g * each.share / known.sweetness
             bulk += known.bulk * grams
-            lines.append(_line(cupboard.ingredients[slug], grams))
+            lines.append(_line(cupboard.ingredients[each.slug], grams))
         if fill and bulk_g - bulk > 0.25 * bulk_g:
             lines.append(_line(cupboard.ingredients[FILLER], (bulk_g - bulk) / 2))
     return replace(part, lines=tuple(lines))

@@ -39,6 +39,19 @@ export const referenceQuery = queryOptions({
   staleTime: Number.POSITIVE_INFINITY,
 });
 
+export const learnedQuery = queryOptions({
+  queryKey: ["learned"],
+  queryFn: ({ signal }) => data(api.GET("/api/learned", { signal })),
+  staleTime: 60_000,
+});
+
+export const versionsQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["versions", id],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/formulas/{formula_id}/versions", { params: { path: { formula_id: id } }, signal })),
+  });
+
 export const cupboardQuery = queryOptions({
   queryKey: ["cupboard"],
   queryFn: ({ signal }) => data(api.GET("/api/cupboard", { signal })),

@@ -212,6 +212,358 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/repairs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Repairs
+         * @description What would bring dials back that are out of their windows.
+         */
+        post: operations["read_repairs_api_bench_repairs_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/swaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Swaps
+         * @description The swaps of what is on the Bench.
+         */
+        post: operations["read_swaps_api_bench_swaps_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/swaps/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Swaps
+         * @description What these swaps together would do.
+         */
+        post: operations["preview_swaps_api_bench_swaps_preview_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/sweeteners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Sweeteners
+         * @description All sweeteners side by side for what is on the Bench.
+         */
+        post: operations["read_sweeteners_api_bench_sweeteners_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/sweeteners/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Sweetener
+         * @description What it would be with this in place of all that sweetens.
+         */
+        post: operations["preview_sweetener_api_bench_sweeteners_preview_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/twin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Twin
+         * @description What is on the Bench beside its twin; null without one.
+         */
+        post: operations["read_twin_api_bench_twin_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/method": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Method
+         * @description The method in steps.
+         */
+        post: operations["read_method_api_bench_method_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{formula_id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Versions
+         * @description The kept states of a formula, its base and its branches.
+         */
+        get: operations["list_versions_api_formulas__formula_id__versions_get"];
+        put?: never;
+        /**
+         * Keep Version
+         * @description Keeps a formula as it stands.
+         */
+        post: operations["keep_version_api_formulas__formula_id__versions_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{formula_id}/versions/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Name Version
+         * @description Names a kept state.
+         */
+        put: operations["name_version_api_formulas__formula_id__versions__number__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{formula_id}/versions/{number}/restored": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Version
+         * @description Makes a formula what a kept state was; 409 when it is not at that version any more.
+         */
+        post: operations["restore_version_api_formulas__formula_id__versions__number__restored_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{formula_id}/bake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Mark To Bake
+         * @description Marks the version to bake.
+         */
+        put: operations["mark_to_bake_api_formulas__formula_id__bake_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{formula_id}/difference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Differ
+         * @description What changed from one state to another; 0 is the formula as it stands.
+         */
+        get: operations["differ_api_formulas__formula_id__difference_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{formula_id}/branches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Update Branches
+         * @description Carries what changed in a base into its branches, or says what would be done.
+         */
+        put: operations["update_branches_api_formulas__formula_id__branches_put"];
+        /**
+         * Branch Formula
+         * @description A branch that follows this formula where their lines are the same.
+         */
+        post: operations["branch_formula_api_formulas__formula_id__branches_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{formula_id}/base": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Leave Base
+         * @description Makes a branch a formula of its own.
+         */
+        delete: operations["leave_base_api_formulas__formula_id__base_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{formula_id}/said": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say
+         * @description Keeps how a batch came out.
+         */
+        post: operations["say_api_formulas__formula_id__said_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Learned
+         * @description What batches taught, and from what.
+         */
+        get: operations["learned_api_learned_get"];
+        put?: never;
+        post?: never;
+        /**
+         * Forget All
+         * @description Forgets all that was learned.
+         */
+        delete: operations["forget_all_api_learned_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learned/{said_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Forget One
+         * @description Forgets one saying.
+         */
+        delete: operations["forget_one_api_learned__said_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/days/{day}": {
         parameters: {
             query?: never;
@@ -801,6 +1153,12 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Aim
+         * @description What somebody swaps for.
+         * @enum {string}
+         */
+        Aim: "fewer calories" | "more protein" | "less sugar" | "no egg" | "no dairy" | "no nuts" | "no gluten" | "vegan";
+        /**
          * Alarm
          * @description `about` is the allergen, or the diet that is not kept.
          */
@@ -842,11 +1200,40 @@ export interface components {
             archived: boolean;
         };
         /**
+         * BaseView
+         * @description The formula that this one is a branch of.
+         */
+        BaseView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Shared */
+            shared: number;
+            /** Behind */
+            behind: boolean;
+        };
+        /**
          * Basis
          * @description How the grams of a line came about.
          * @enum {string}
          */
         Basis: "weighed" | "measured" | "counted" | "pack" | "rough";
+        /**
+         * BasisView
+         * @description Both on one basis, and the sentence.
+         */
+        BasisView: {
+            /** Name */
+            name: string;
+            mine: components["schemas"]["HalfView"];
+            theirs: components["schemas"]["HalfView"];
+            /** Sentence */
+            sentence: string;
+        };
         /**
          * BenchBody
          * @description What is on the Bench, and the day it should fit into.
@@ -868,6 +1255,16 @@ export interface components {
             day: string;
             reference?: components["schemas"]["ReferenceBody"] | null;
             making?: components["schemas"]["MakingBody"];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
         };
         /**
          * BenchView
@@ -876,6 +1273,93 @@ export interface components {
         BenchView: {
             worked: components["schemas"]["WorkedView"];
             fitting: components["schemas"]["Fitting"] | null;
+        };
+        /**
+         * BlendBody
+         * @description Sweeteners together.
+         */
+        BlendBody: {
+            /** Shares */
+            shares: components["schemas"]["ShareBody"][];
+        };
+        /**
+         * BranchBody
+         * @description The id and name of a branch.
+         */
+        BranchBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * BranchUpdate
+         * @description A branch as its base's changes make it: what is done to it, and which lines it keeps as its own.
+         */
+        BranchUpdate: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Done */
+            done: string[];
+            /** Left */
+            left: string[];
+        };
+        /**
+         * BranchView
+         * @description A branch of this formula: how many of its lines stand as they stand here, and whether the base has changed since
+         *     it last followed.
+         */
+        BranchView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Shared */
+            shared: number;
+            /** Behind */
+            behind: boolean;
+        };
+        /**
+         * Brief
+         * @description Contents without their lines, as lists show them. `told` is False when a line leaves the allergens open.
+         */
+        Brief: {
+            /**
+             * Contains
+             * @default []
+             */
+            contains: string[];
+            /**
+             * May Contain
+             * @default []
+             */
+            may_contain: string[];
+            /**
+             * Breaks
+             * @default []
+             */
+            breaks: string[];
+            /**
+             * Keeps
+             * @default []
+             */
+            keeps: string[];
+            /**
+             * Told
+             * @default true
+             */
+            told: boolean;
         };
         /**
          * By
@@ -902,6 +1386,21 @@ export interface components {
             change_g: number;
             /** Of G */
             of_g: number;
+        };
+        /**
+         * Check
+         * @description The dials of a formula's dough. `family` is what it was judged as, `guessed` when nobody chose it. `note` is a
+         *     sentence on what is judged and what is not, empty where that is everything.
+         */
+        Check: {
+            /** Family */
+            family: string;
+            /** Guessed */
+            guessed: boolean;
+            /** Dials */
+            dials: components["schemas"]["Dial"][];
+            /** Note */
+            note: string;
         };
         /**
          * Choice
@@ -1151,6 +1650,47 @@ export interface components {
             used: number;
             /** Weighed G */
             weighed_g?: number | null;
+        };
+        /**
+         * Dial
+         * @description A dial: its `value` and window in its `unit`, None where there is none. `reason` is a sentence. `learned` is by
+         *     how much this kitchen's own batches moved the window, 0 for not at all.
+         */
+        Dial: {
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** Value */
+            value: number | null;
+            /** Unit */
+            unit: string;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            verdict: components["schemas"]["Verdict"];
+            /** Reason */
+            reason: string;
+            /** Source */
+            source: string;
+            /**
+             * Learned
+             * @default 0
+             */
+            learned: number;
+        };
+        /**
+         * Differing
+         * @description What changed from one state to another, in words, and in figures of a piece.
+         */
+        Differing: {
+            was: components["schemas"]["VersionView"];
+            now: components["schemas"]["VersionView"];
+            /** Words */
+            words: string[];
+            /** Figures */
+            figures: string;
         };
         /**
          * Disher
@@ -1410,6 +1950,17 @@ export interface components {
             protein_g: number;
         };
         /**
+         * FollowBody
+         * @description Whether only to look at what would be done.
+         */
+        FollowBody: {
+            /**
+             * Look
+             * @default true
+             */
+            look: boolean;
+        };
+        /**
          * FoodView
          * @description A generic food: its usual measures in g, what it costs, where it is used.
          */
@@ -1529,6 +2080,18 @@ export interface components {
             remarks: string[];
         };
         /**
+         * Group
+         * @description What does the same on either side.
+         */
+        Group: {
+            /** Name */
+            name: string;
+            /** Mine */
+            mine: components["schemas"]["SideLine"][];
+            /** Theirs */
+            theirs: components["schemas"]["SideLine"][];
+        };
+        /**
          * GuestBody
          * @description Somebody, and what must be kept from them.
          */
@@ -1557,6 +2120,64 @@ export interface components {
         HTTPValidationError: {
             /** Detail */
             detail?: components["schemas"]["ValidationError"][];
+        };
+        /**
+         * Half
+         * @description A formula before or after: a piece, its dials, sweetness and water in g a piece, its contents, its cost.
+         */
+        Half: {
+            piece: components["schemas"]["FiguresView"];
+            check: components["schemas"]["Check"];
+            /** Sweetness G */
+            sweetness_g: number;
+            /** Water G */
+            water_g: number;
+            /** Dough G */
+            dough_g: number;
+            contents: components["schemas"]["Brief"];
+            /** Cost */
+            cost: number | null;
+        };
+        /**
+         * HalfView
+         * @description One of two for a screen. `unknown` names the figures that are not known or only a lower limit; those read 0.
+         */
+        HalfView: {
+            /** Mass G */
+            mass_g: number;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Protein G */
+            protein_g: number;
+            /** Fat G */
+            fat_g: number;
+            /** Saturates G */
+            saturates_g: number;
+            /** Carbohydrate G */
+            carbohydrate_g: number;
+            /** Sugars G */
+            sugars_g: number;
+            /** Fibre G */
+            fibre_g: number;
+            /** Salt G */
+            salt_g: number;
+            layers: components["schemas"]["Layers"];
+            /** Unknown */
+            unknown: string[];
+        };
+        /**
+         * Hazard
+         * @description A hazard by `name`: a sentence on what to do, why, and the lines that bring it.
+         */
+        Hazard: {
+            /** Name */
+            name: string;
+            /** Sentence */
+            sentence: string;
+            /** Reason */
+            reason: string;
+            /** Lines */
+            lines: string[];
         };
         /**
          * Hit
@@ -1677,6 +2298,22 @@ export interface components {
         Judged: {
             claim: components["schemas"]["Claim"];
             nearest: components["schemas"]["Change"] | null;
+        };
+        /**
+         * KeepBody
+         * @description A version to be kept under an id that the client made.
+         */
+        KeepBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
         };
         /**
          * Kind
@@ -1843,6 +2480,30 @@ export interface components {
             other: number;
         };
         /**
+         * Learning
+         * @description What a kitchen's batches taught, what was said of them, and what can be said.
+         */
+        Learning: {
+            /** Lessons */
+            lessons: components["schemas"]["LessonView"][];
+            /** Said */
+            said: components["schemas"]["SaidView"][];
+            /** Sayings */
+            sayings: string[];
+        };
+        /**
+         * LessonView
+         * @description What was learned, in a sentence: by which `share` something was moved, from so many `batches`.
+         */
+        LessonView: {
+            /** Sentence */
+            sentence: string;
+            /** Share */
+            share: number;
+            /** Batches */
+            batches: number;
+        };
+        /**
          * Level
          * @description How far an alarm goes, the worst first.
          * @enum {string}
@@ -1919,6 +2580,20 @@ export interface components {
             /** Fills */
             fills: string[];
             other_way: components["schemas"]["OtherWay"] | null;
+        };
+        /**
+         * Load
+         * @description What a piece brings of a sweetener that not all bear much of, and what an adult bears about.
+         */
+        Load: {
+            /** Name */
+            name: string;
+            /** Piece G */
+            piece_g: number;
+            /** Tolerance G */
+            tolerance_g: number;
+            /** Source */
+            source: string;
         };
         /**
          * Loads
@@ -2016,11 +2691,8 @@ export interface components {
             dough_g?: number | null;
             /** Baked G */
             baked_g?: number | null;
-            /**
-             * Tins
-             * @default []
-             */
-            tins: components["schemas"]["UsedTinBody"][];
+            /** Tins */
+            tins?: components["schemas"]["UsedTinBody"][];
             /**
              * Cuts
              * @default
@@ -2144,6 +2816,25 @@ export interface components {
             into: string;
         };
         /**
+         * MethodView
+         * @description The method of the Bench in steps. `linked` is its text with the names of lines in braces. Minutes are of all
+         *     steps together, as far as they say.
+         */
+        MethodView: {
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            /** Checks */
+            checks: components["schemas"]["StepCheck"][];
+            /** Hazards */
+            hazards: components["schemas"]["Hazard"][];
+            /** Linked */
+            linked: string;
+            /** Low Min */
+            low_min: number;
+            /** High Min */
+            high_min: number;
+        };
+        /**
          * NewFoods
          * @description Foods to be laid into a day.
          */
@@ -2225,11 +2916,8 @@ export interface components {
         NewProduct: {
             /** Name */
             name: string;
-            /**
-             * Synonyms
-             * @default []
-             */
-            synonyms: string[];
+            /** Synonyms */
+            synonyms?: string[];
             /**
              * Role
              * @default
@@ -2319,6 +3007,95 @@ export interface components {
             caffeine_mg?: number | null;
         };
         /**
+         * Offer
+         * @description A swap that the line at `place` may have, up to `most` of it; figures are what a piece changes by when that much
+         *     is swapped. `aims` are those that it serves. `gains` and `loses` are allergens that come into the line or go.
+         *     `not_for` says why not, a sentence for each who must not get it; empty where nobody minds.
+         */
+        Offer: {
+            swap: components["schemas"]["Swap"];
+            /** Place */
+            place: number;
+            /** Line */
+            line: string;
+            /** Target */
+            target: string;
+            /** Most */
+            most: number;
+            /** Grams */
+            grams: number;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Protein G */
+            protein_g: number;
+            /** Fat G */
+            fat_g: number;
+            /** Sugars G */
+            sugars_g: number;
+            /** Sweetness G */
+            sweetness_g: number;
+            /** Water G */
+            water_g: number;
+            /** Aims */
+            aims: components["schemas"]["Aim"][];
+            /** Gains */
+            gains: string[];
+            /** Loses */
+            loses: string[];
+            /** Not For */
+            not_for: string[];
+        };
+        /**
+         * Offers
+         * @description The swaps of a formula, and the aims they can be chosen by.
+         */
+        Offers: {
+            /** Offers */
+            offers: components["schemas"]["Offer"][];
+            /** Aims */
+            aims: string[];
+        };
+        /**
+         * Option
+         * @description A sweetener or blend in place of all that sweetens now. `grams` and `packets` are for the batch, figures of what
+         *     it brings to a piece; `bulk_lost_g` is of the batch, negative where there is more. `cost` is None without a
+         *     price.
+         */
+        Option: {
+            /** Shares */
+            shares: components["schemas"]["Share"][];
+            /** Name */
+            name: string;
+            /** Grams */
+            grams: number;
+            /** Packets */
+            packets: number;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Net Carbohydrate G */
+            net_carbohydrate_g: number;
+            /** Bulk Lost G */
+            bulk_lost_g: number;
+            /** Filled By */
+            filled_by: string;
+            /** Browns */
+            browns: string;
+            /** Cooling */
+            cooling: string;
+            /** Aftertaste */
+            aftertaste: string;
+            /** Loads */
+            loads: components["schemas"]["Load"][];
+            /** Cautions */
+            cautions: string[];
+            /** Use */
+            use: string;
+            /** Cost */
+            cost: number | null;
+            /** Here */
+            here: boolean;
+        };
+        /**
          * Other
          * @description Another product by its id.
          */
@@ -2362,6 +3139,16 @@ export interface components {
             day: string;
             reference?: components["schemas"]["ReferenceBody"] | null;
             making?: components["schemas"]["MakingBody"];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
             /** Others */
             others: components["schemas"]["UsedTinBody"][];
         };
@@ -2501,6 +3288,22 @@ export interface components {
             method: string;
         };
         /**
+         * Piece
+         * @description A stretch of a step's text. `place` is the line that it stands for, among all lines; None for plain words, and
+         *     for a link that means no line, which then says so in `problem`.
+         */
+        Piece: {
+            /** Text */
+            text: string;
+            /** Place */
+            place?: number | null;
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
+        };
+        /**
          * PieceSize
          * @description A piece as it is cut, in cm: `length_cm` and `width_cm` of its top, or radius and arc of a `wedge`.
          */
@@ -2513,6 +3316,27 @@ export interface components {
             height_cm: number;
             /** Wedge */
             wedge: boolean;
+        };
+        /**
+         * Preview
+         * @description What a change would make of the Bench: its parts then, both halves, and sentences on what could not move along.
+         *     `gains` and `loses` are allergens, `keeps` and `breaks` diets that are kept from then on, or no more.
+         */
+        Preview: {
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            before: components["schemas"]["Half"];
+            after: components["schemas"]["Half"];
+            /** Remarks */
+            remarks: string[];
+            /** Gains */
+            gains: string[];
+            /** Loses */
+            loses: string[];
+            /** Keeps */
+            keeps: string[];
+            /** Breaks */
+            breaks: string[];
         };
         /**
          * Price
@@ -2651,11 +3475,14 @@ export interface components {
         };
         /**
          * Reference
-         * @description Another formula by its id, or a food by name with its figures for `mass_g` of it; None is unknown.
+         * @description Another formula by its id, as it is now or as it was kept under `number`, or a food by name with its figures for
+         *     `mass_g` of it; None is unknown.
          */
         Reference: {
             /** Formula Id */
             formula_id?: string | null;
+            /** Number */
+            number?: number | null;
             /**
              * Name
              * @default
@@ -2683,11 +3510,14 @@ export interface components {
         };
         /**
          * ReferenceBody
-         * @description What a formula is compared with: another formula, or a food by name with figures for a mass of it.
+         * @description What a formula is compared with: another formula, as it is or as it was kept under `number`, or a food by name
+         *     with figures for a mass of it.
          */
         ReferenceBody: {
             /** Formula Id */
             formula_id?: string | null;
+            /** Number */
+            number?: number | null;
             /**
              * Name
              * @default
@@ -2714,12 +3544,132 @@ export interface components {
             salt_g?: number | null;
         };
         /**
+         * Repair
+         * @description A change that brings `dial` back: `change_g` more, less where negative, of the line at `place`, or of a new line
+         *     where that is None. `grams` is what there will be. `words` say it, `note` how to go about it. `energy_kcal`,
+         *     `protein_g` and `cost` are by how much a piece changes; `cost` is None where the food has no price. `value` is where
+         *     the dial will stand.
+         */
+        Repair: {
+            /** Dial */
+            dial: string;
+            /** Place */
+            place: number | null;
+            /** Slug */
+            slug: string;
+            /** Name */
+            name: string;
+            /** Change G */
+            change_g: number;
+            /** Grams */
+            grams: number;
+            /** Words */
+            words: string;
+            /** Note */
+            note: string;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Protein G */
+            protein_g: number;
+            /** Cost */
+            cost: number | null;
+            /** Value */
+            value: number;
+        };
+        /**
+         * RepairView
+         * @description A repair, and the text that the line at `place` becomes, or of the new line in part `part`.
+         */
+        RepairView: {
+            repair: components["schemas"]["Repair"];
+            /** Part */
+            part: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * RestoreBody
+         * @description The formula's version that the window knows.
+         */
+        RestoreBody: {
+            /** Version */
+            version: number;
+        };
+        /**
          * Rewritten
          * @description A line written anew.
          */
         Rewritten: {
             /** Text */
             text: string;
+        };
+        /**
+         * SaidBody
+         * @description How a batch of what is on the Bench came out.
+         */
+        SaidBody: {
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            /** Pieces */
+            pieces: number;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            reference?: components["schemas"]["ReferenceBody"] | null;
+            making?: components["schemas"]["MakingBody"];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Words */
+            words: string;
+            /** Number */
+            number?: number | null;
+        };
+        /**
+         * SaidView
+         * @description A saying of a batch.
+         */
+        SaidView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Formula Id
+             * Format: uuid
+             */
+            formula_id: string;
+            /** Formula */
+            formula: string;
+            /** Version Number */
+            version_number: number | null;
+            /**
+             * Said At
+             * Format: date-time
+             */
+            said_at: string;
+            /** Words */
+            words: string;
         };
         /**
          * SavedFormula
@@ -2754,11 +3704,8 @@ export interface components {
         SavedProduct: {
             /** Name */
             name: string;
-            /**
-             * Synonyms
-             * @default []
-             */
-            synonyms: string[];
+            /** Synonyms */
+            synonyms?: string[];
             /**
              * Role
              * @default
@@ -2883,17 +3830,188 @@ export interface components {
             altitude_m: number;
         };
         /**
+         * Share
+         * @description A sweetener by slug, and the share of the sweetness that it has.
+         */
+        Share: {
+            /** Slug */
+            slug: string;
+            /** Share */
+            share: number;
+        };
+        /**
+         * ShareBody
+         * @description A sweetener, and its share of the sweetness.
+         */
+        ShareBody: {
+            /** Slug */
+            slug: string;
+            /** Share */
+            share: number;
+        };
+        /**
+         * SideLine
+         * @description A line for comparing: its name, the role of its food, g and kcal of it in a piece; None where not read.
+         */
+        SideLine: {
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Piece G */
+            piece_g: number | null;
+            /** Energy Kcal */
+            energy_kcal: number | null;
+        };
+        /**
+         * Step
+         * @description A step: its text in pieces, the minutes that it takes as far as it says, and the heat in °C.
+         */
+        Step: {
+            /** Pieces */
+            pieces: components["schemas"]["Piece"][];
+            /** Low Min */
+            low_min: number | null;
+            /** High Min */
+            high_min: number | null;
+            /** Celsius */
+            celsius: number | null;
+        };
+        /**
+         * StepCheck
+         * @description Something that a method of such lines does; `step` is the first that does it, None where none says so.
+         */
+        StepCheck: {
+            /** Sentence */
+            sentence: string;
+            /** Step */
+            step: number | null;
+        };
+        /**
          * Style
          * @description Whose label it is.
          * @enum {string}
          */
         Style: "european" | "us";
         /**
+         * Swap
+         * @description A rule. A g of one of `sources`, by slug, becomes `ratio` g of `target`; empty for leaving it out, and `SAME` for
+         *     less of the same. `ratio` is None where it follows from sweetness. `companions` are g of other foods to a g
+         *     replaced, less where negative. `most` is the share of a line that it may stand in for. `whole_part` works on the
+         *     part as a whole, a crust. `effects`, `steps` and `caution` are words.
+         */
+        Swap: {
+            /** Slug */
+            slug: string;
+            /** Group */
+            group: string;
+            /** Sources */
+            sources: string[];
+            /** Target */
+            target: string;
+            /** Ratio */
+            ratio: number | null;
+            /** Companions */
+            companions: {
+                [key: string]: number;
+            };
+            /** Most */
+            most: number;
+            /** Whole Part */
+            whole_part: boolean;
+            /** Effects */
+            effects: string;
+            /** Steps */
+            steps: string;
+            /** Caution */
+            caution: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * SwapsBody
+         * @description What is on the Bench, and the swaps to look at together.
+         */
+        SwapsBody: {
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            /** Pieces */
+            pieces: number;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            reference?: components["schemas"]["ReferenceBody"] | null;
+            making?: components["schemas"]["MakingBody"];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /** Uses */
+            uses: components["schemas"]["UseBody"][];
+        };
+        /**
+         * SweetenBody
+         * @description What is on the Bench, and what shall sweeten it; with `fill`, bulk that goes is made up for.
+         */
+        SweetenBody: {
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            /** Pieces */
+            pieces: number;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            reference?: components["schemas"]["ReferenceBody"] | null;
+            making?: components["schemas"]["MakingBody"];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            blend: components["schemas"]["BlendBody"];
+            /**
+             * Fill
+             * @default false
+             */
+            fill: boolean;
+        };
+        /**
          * Sweetener
          * @description A sweetener: how sweet against sugar by weight, its energy as Europe counts it, and what else to know. `low` and
          *     `high` differ where sources do. `use` says what it does to a crumb; `caution` is empty without one.
+         *
+         *     `bulk` is the g of dry matter that a g of it brings to a dough, 0 for what is used in traces. `browns`, `cooling`
+         *     and `aftertaste` are words, empty for none. `tolerance_g` is about what an adult bears, by `tolerance_source`; None
+         *     where no figure is at hand.
          */
         Sweetener: {
+            /** Slug */
+            slug: string;
             /** Name */
             name: string;
             /** Low */
@@ -2906,8 +4024,80 @@ export interface components {
             use: string;
             /** Caution */
             caution: string;
+            /** Bulk */
+            bulk: number;
+            /** Browns */
+            browns: string;
+            /** Cooling */
+            cooling: string;
+            /** Aftertaste */
+            aftertaste: string;
+            /** Tolerance G */
+            tolerance_g: number | null;
+            /** Tolerance Source */
+            tolerance_source: string;
             /** Source */
             source: string;
+        };
+        /**
+         * SweetenerBench
+         * @description How the Bench is sweetened now, and every sweetener and these blends in its place.
+         */
+        SweetenerBench: {
+            now: components["schemas"]["Sweetening"];
+            /** Options */
+            options: components["schemas"]["Option"][];
+        };
+        /**
+         * SweetenersBody
+         * @description What is on the Bench, and blends to set beside the sweeteners.
+         */
+        SweetenersBody: {
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            /** Pieces */
+            pieces: number;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            reference?: components["schemas"]["ReferenceBody"] | null;
+            making?: components["schemas"]["MakingBody"];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /** Blends */
+            blends?: components["schemas"]["BlendBody"][];
+        };
+        /**
+         * Sweetening
+         * @description How a formula is sweetened: by which lines, how sweet together in g of sugar, with how much bulk [g], and the
+         *     energy that they bring to a piece. `unknown` names what nobody said the sweetness of.
+         */
+        Sweetening: {
+            /** Lines */
+            lines: string[];
+            /** Sugar G */
+            sugar_g: number;
+            /** Bulk G */
+            bulk_g: number;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Unknown */
+            unknown: string[];
         };
         /**
          * System
@@ -3031,6 +4221,43 @@ export interface components {
             tight: boolean;
         };
         /**
+         * ToBakeBody
+         * @description The number of the version to bake; 0 for the formula as it stands.
+         */
+        ToBakeBody: {
+            /** Number */
+            number: number;
+        };
+        /**
+         * TwinView
+         * @description A formula and its twin; `groups` is empty for typed figures.
+         */
+        TwinView: {
+            /** Mine */
+            mine: string;
+            /** Theirs */
+            theirs: string;
+            /** Bases */
+            bases: components["schemas"]["BasisView"][];
+            /** Groups */
+            groups: components["schemas"]["Group"][];
+        };
+        /**
+         * UseBody
+         * @description A swap used on a line, for a share of it.
+         */
+        UseBody: {
+            /** Swap */
+            swap: string;
+            /** Place */
+            place: number;
+            /**
+             * Share
+             * @default 1
+             */
+            share: number;
+        };
+        /**
          * Used
          * @description A formula that uses a food. `behind` is True when it is pointed at an older label of it.
          */
@@ -3089,6 +4316,56 @@ export interface components {
             input?: unknown;
             /** Context */
             ctx?: Record<string, never>;
+        };
+        /**
+         * Verdict
+         * @description Where a dial stands.
+         * @enum {string}
+         */
+        Verdict: "low" | "fits" | "high" | "unknown" | "not-applicable";
+        /**
+         * VersionNameBody
+         * @description The name of a version.
+         */
+        VersionNameBody: {
+            /** Name */
+            name: string;
+        };
+        /**
+         * VersionView
+         * @description A kept state; the formula as it stands has number 0. `kept_by` is baker, sitting, restore or now.
+         */
+        VersionView: {
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Kept By */
+            kept_by: string;
+            /**
+             * Kept At
+             * Format: date-time
+             */
+            kept_at: string;
+            /** Count */
+            count: number;
+            piece: components["schemas"]["FiguresView"];
+        };
+        /**
+         * VersionsView
+         * @description All states of a formula, the newest first; `bake` is the number of the one to bake, 0 for the formula as it
+         *     stands. `changed` is what is on the Bench and not in the newest kept state, in words.
+         */
+        VersionsView: {
+            /** Versions */
+            versions: components["schemas"]["VersionView"][];
+            /** Bake */
+            bake: number;
+            /** Changed */
+            changed: string[];
+            base: components["schemas"]["BaseView"] | null;
+            /** Branches */
+            branches: components["schemas"]["BranchView"][];
         };
         /**
          * WeighView
@@ -3157,6 +4434,9 @@ export interface components {
             plain_energy_kcal: number | null;
             /** Plain Protein G */
             plain_protein_g: number | null;
+            check: components["schemas"]["Check"];
+            /** Hazards */
+            hazards: components["schemas"]["Hazard"][];
         };
     };
     responses: never;
@@ -3539,6 +4819,651 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Rewritten"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    read_repairs_api_bench_repairs_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairView"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    read_swaps_api_bench_swaps_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offers"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    preview_swaps_api_bench_swaps_preview_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapsBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    read_sweeteners_api_bench_sweeteners_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SweetenersBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SweetenerBench"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    preview_sweetener_api_bench_sweeteners_preview_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SweetenBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    read_twin_api_bench_twin_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TwinView"] | null;
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    read_method_api_bench_method_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MethodView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_versions_api_formulas__formula_id__versions_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionsView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    keep_version_api_formulas__formula_id__versions_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionsView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    name_version_api_formulas__formula_id__versions__number__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionNameBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionsView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    restore_version_api_formulas__formula_id__versions__number__restored_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RestoreBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    mark_to_bake_api_formulas__formula_id__bake_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToBakeBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionsView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    differ_api_formulas__formula_id__difference_get: {
+        parameters: {
+            query: {
+                was: number;
+                now: number;
+            };
+            header?: never;
+            path: {
+                formula_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Differing"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    update_branches_api_formulas__formula_id__branches_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BranchUpdate"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    branch_formula_api_formulas__formula_id__branches_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BranchBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    leave_base_api_formulas__formula_id__base_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionsView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    say_api_formulas__formula_id__said_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Learning"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    learned_api_learned_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Learning"];
+                };
+            };
+        };
+    };
+    forget_all_api_learned_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Learning"];
+                };
+            };
+        };
+    };
+    forget_one_api_learned__said_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                said_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Learning"];
                 };
             };
             /** @description Validation Error */

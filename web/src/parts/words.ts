@@ -10,6 +10,12 @@ export const kcal = (value: number) => whole.format(Math.round(value) + 0);
 export const grams = (value: number) =>
   Math.abs(value) < 0.05 ? "0" : (Math.abs(value) < 19.95 ? tenths : whole).format(value);
 
+/** A change with its sign: "+4", "−0.3"; a plain 0 for none. */
+export const change = (value: number, shown: (of: number) => string) => {
+  const words = shown(Math.abs(value));
+  return Number(words.replace(",", "")) === 0 ? "0" : `${value > 0 ? "+" : "−"}${words}`;
+};
+
 export const money = (value: number, currency: string) =>
   new Intl.NumberFormat("en", { style: "currency", currency, maximumFractionDigits: 2 }).format(value);
 

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
+import { Tabs } from "radix-ui";
 import { useCallback, useState } from "react";
-import { Link, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import type { Schemas } from "@/api/client";
 import { formulaQuery, kitchenQuery } from "@/api/queries";
 import { Alarms } from "@/parts/Alarms";
@@ -8,12 +9,20 @@ import { Band } from "@/parts/Band";
 import { useKeys } from "@/parts/keys";
 import { useRemark } from "@/parts/remark";
 import { count, grams, kcal, withoutLines } from "@/parts/words";
+import { Called } from "./Called";
+import { CrumbCheck } from "./CrumbCheck";
 import { Head } from "./Head";
 import { Lines } from "./Lines";
 import { MakingCard } from "./Making";
+import { Mind } from "./Mind";
 import { PieceCard } from "./PieceCard";
 import { SavingBanner } from "./SavingBanner";
 import { ScaleSheet } from "./ScaleSheet";
+import { Method } from "./tabs/Method";
+import { Swaps } from "./tabs/Swaps";
+import { Sweeteners } from "./tabs/Sweeteners";
+import { Twin } from "./tabs/Twin";
+import { Versions } from "./tabs/Versions";
 import { useBenchStore, useWorked } from "./useBench";
 import { useRowActions } from "./useRowActions";
 import { WhatIsInIt } from "./WhatIsInIt";
@@ -46,6 +55,11 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
   const actions = useRowActions(store);
   const fitting = worked?.fitting ?? null;
   const [scaling, setScaling] = useState(false);
+  const { tab: asked = "bench" } = useParams();
+  const tab = TABS.some(([slug]) => slug === asked) ? asked : "bench";
+  const navigate = useNavigate();
+  const open = (slug: string) => navigate(`/formulas/${store.id}${slug === "bench" ? "" : `/${slug}`}`);
+  const currency = kitchen.data?.settings.currency ?? "EUR";
   const openScale = useCallback(() => setScaling(true), []);
 
   useRemark({
@@ -88,40 +102,78 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
       {worked && <Alarms alarms={worked.view.alarms} />}
       <SavingBanner store={store} />
       {worked && <PieceLine piece={worked.view.piece} pieces={worked.view.pieces} />}
-      <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
-        <section aria-label="Lines" className="min-w-0">
-          <Lines store={store} worked={worked} actions={actions} />
-          {worked && <WhatToWeigh worked={worked.view} />}
-          {worked && <MakingCard store={store} made={worked.view.made} layers={worked.view.piece.layers} />}
-          <details className="card mt-4 px-4 py-3" open={draft.method !== ""}>
-            <summary className="cursor-pointer font-display text-[17px] font-[640]">Method</summary>
-            <textarea
-              className="field mt-2 min-h-[110px] leading-relaxed"
-              aria-label="Method"
-              maxLength={20_000}
-              placeholder="The steps, one a line."
-              value={draft.method}
-              onChange={(event) => {
-                const method = event.target.value;
-                store.edit((now) => ({ ...now, method }), "method");
-              }}
-            />
-          </details>
-        </section>
-        {worked && (
-          <PieceCard
-            worked={worked.view}
-            school={kitchen.data?.settings.carbohydrate ?? "available"}
-            currency={kitchen.data?.settings.currency ?? "EUR"}
-            reference={draft.reference}
-            fitting={fitting}
-            store={store}
-          />
-        )}
-      </div>
+      <Tabs.Root value={tab} onValueChange={open} activationMode="manual">
+        <Tabs.List
+          aria-label="Parts of the formula"
+          className="mt-3 flex gap-x-5 overflow-x-auto border-b border-rim whitespace-nowrap"
+        >
+          {TABS.map(([slug, name]) => (
+            <Tabs.Trigger
+              key={slug}
+              value={slug}
+              className="-mb-px border-b-[3px] border-transparent px-1 py-[7px] text-soft data-[state=active]:border-enamel data-[state=active]:font-semibold data-[state=active]:text-ink"
+            >
+              {name}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        <Tabs.Content value="bench" tabIndex={-1}>
+          <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
+            <section aria-label="Lines" className="min-w-0">
+              <Lines store={store} worked={worked} actions={actions} />
+              {worked && <WhatToWeigh worked={worked.view} />}
+              {worked && <Mind hazards={worked.view.hazards} />}
+              {worked && <MakingCard store={store} made={worked.view.made} layers={worked.view.piece.layers} />}
+            </section>
+            {worked && (
+              <div className="grid gap-4">
+                <PieceCard
+                  worked={worked.view}
+                  school={kitchen.data?.settings.carbohydrate ?? "available"}
+                  currency={currency}
+                  fitting={fitting}
+                  store={store}
+                />
+                <CrumbCheck
+                  check={worked.view.check}
+                  families={kitchen.data?.families ?? NO_FAMILIES}
+                  currency={currency}
+                  store={store}
+                  draft={draft}
+                />
+                <Called worked={worked.view} reference={draft.reference} store={store} />
+              </div>
+            )}
+          </div>
+        </Tabs.Content>
+        <Tabs.Content value="swaps" tabIndex={-1}>
+          <Swaps store={store} currency={currency} />
+        </Tabs.Content>
+        <Tabs.Content value="sweeteners" tabIndex={-1}>
+          <Sweeteners store={store} currency={currency} />
+        </Tabs.Content>
+        <Tabs.Content value="twin" tabIndex={-1}>
+          <Twin store={store} />
+        </Tabs.Content>
+        <Tabs.Content value="method" tabIndex={-1}>
+          <Method store={store} />
+        </Tabs.Content>
+        <Tabs.Content value="versions" tabIndex={-1}>
+          <Versions store={store} />
+        </Tabs.Content>
+      </Tabs.Root>
     </div>
   );
 }
+
+const TABS = [
+  ["bench", "Bench"],
+  ["swaps", "Swaps"],
+  ["sweeteners", "Sweeteners"],
+  ["twin", "Twin"],
+  ["method", "Method"],
+  ["versions", "Versions"],
+] as const;
 
 /** The line that carries most of the doubt, and what a scale would gain. */
 function WhatToWeigh({ worked }: { worked: Schemas["WorkedView"] }) {

@@ -22,7 +22,7 @@ export function Called({ worked, reference, store }: CalledProps) {
   const { eu, us, us_reference_g } = claims;
   if (!eu.length) return null;
   return (
-    <section className="mt-3 border-t border-rim pt-3 text-[14px]" aria-labelledby="called-title">
+    <section className="card p-4 text-[14px]" aria-labelledby="called-title">
       <h2 id="called-title">It may be called</h2>
       <p className="mt-1">
         {inWords(eu)} <span className="text-soft">in Europe</span>

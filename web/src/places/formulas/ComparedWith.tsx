@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { formulasQuery } from "@/api/queries";
+import { formulasQuery, versionsQuery } from "@/api/queries";
 import { Choose } from "@/parts/Choose";
 import { NumberField } from "@/parts/NumberField";
 import type { BenchStore } from "./bench-store";
@@ -10,6 +10,7 @@ interface ComparedWithProps {
   /** The name of what it is compared with, as the server found it; empty for nothing. */
   twin: string;
   store: BenchStore;
+  said?: string;
 }
 
 const TYPED = "typed";
@@ -26,6 +27,7 @@ const FIGURES = [
 
 const NOTHING_TYPED: Reference = {
   formula_id: null,
+  number: null,
   name: "",
   mass_g: 100,
   energy_kcal: null,
@@ -38,7 +40,7 @@ const NOTHING_TYPED: Reference = {
 };
 
 /** What "reduced" and "more" compare with: nothing, another formula, or figures typed off a pack. */
-export function ComparedWith({ reference, twin, store }: ComparedWithProps) {
+export function ComparedWith({ reference, twin, store, said = "“Reduced” against" }: ComparedWithProps) {
   const formulas = useQuery(formulasQuery);
   const others = (formulas.data ?? []).filter((each) => !each.archived && each.id !== store.id);
   const value = reference === null ? "" : (reference.formula_id ?? TYPED);
@@ -51,19 +53,40 @@ export function ComparedWith({ reference, twin, store }: ComparedWithProps) {
   return (
     <div className="mt-2">
       <div className="flex flex-wrap items-center gap-2">
-        <span>“Reduced” against</span>
+        <span>{said}</span>
         <Choose
           label="Compared with"
           value={value}
           options={[["", "nothing"], [TYPED, "figures I type"], ...others.map((each) => [each.id, each.name] as const)]}
           onChange={choose}
         />
+        {reference?.formula_id && <WhichVersion reference={reference} store={store} />}
       </div>
       {reference && value === TYPED && <TypedFigures reference={reference} store={store} />}
       {reference?.formula_id && !twin && (
         <p className="text-caution">That formula has no figures yet, so nothing can be compared.</p>
       )}
     </div>
+  );
+}
+
+/** As it stands, or as it was kept. */
+function WhichVersion({ reference, store }: { reference: Reference; store: BenchStore }) {
+  const versions = useQuery(versionsQuery(reference.formula_id ?? ""));
+  const kept = (versions.data?.versions ?? []).filter((each) => each.number > 0);
+  if (!kept.length) return null;
+  return (
+    <Choose
+      label="Which version of it"
+      value={reference.number ? String(reference.number) : ""}
+      options={[
+        ["", "as it stands"],
+        ...kept.map((each) => [String(each.number), each.name || `version ${each.number}`] as const),
+      ]}
+      onChange={(number) =>
+        store.edit((draft) => ({ ...draft, reference: { ...reference, number: number ? Number(number) : null } }))
+      }
+    />
   );
 }
 

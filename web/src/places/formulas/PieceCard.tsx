@@ -6,8 +6,6 @@ import { Slab } from "@/parts/Slab";
 import { count, grams, kcal, lineCount, money, plural, today, withoutLines } from "@/parts/words";
 import { useDayWrites } from "@/places/today/useDay";
 import type { BenchStore } from "./bench-store";
-import { Called } from "./Called";
-import type { Reference } from "./draft";
 
 type Figures = Schemas["FiguresView"];
 
@@ -32,20 +30,12 @@ interface PieceCardProps {
   worked: Schemas["WorkedView"];
   school: string;
   currency: string;
-  reference: Reference | null;
   fitting: Schemas["Fitting"] | null;
   store: BenchStore;
 }
 
 /** One piece: its slab, what it costs and brings, and the way into today's tin. */
-export const PieceCard = memo(function PieceCard({
-  worked,
-  school,
-  currency,
-  reference,
-  fitting,
-  store,
-}: PieceCardProps) {
+export const PieceCard = memo(function PieceCard({ worked, school, currency, fitting, store }: PieceCardProps) {
   const { piece, batch, pieces, unread, made } = worked;
   const [wanted, setWanted] = useState("1");
   const writes = useDayWrites(today());
@@ -107,10 +97,10 @@ export const PieceCard = memo(function PieceCard({
           {unread.length > 4 && " …"}
         </div>
       )}
-      <dl className="mt-3 text-[14px]">
+      <dl className="mt-3 grid grid-cols-2 gap-x-5 text-[14px]">
         {ROWS.map(([name, label]) => (
           <div key={name} className="flex justify-between border-b border-rim px-1 py-[5px]">
-            <dt className={label.startsWith("of") ? "pl-3 text-soft" : ""}>{label || CARBOHYDRATE[school]}</dt>
+            <dt className={label.startsWith("of") ? "pl-2 text-soft" : ""}>{label || CARBOHYDRATE[school]}</dt>
             <dd>
               <Least figures={piece} name={name} />
               {grams(piece[name])}
@@ -162,7 +152,6 @@ export const PieceCard = memo(function PieceCard({
           {fitting && (fitting.pieces > 0 ? ` · ${count(fitting.pieces)} would fit` : " · none fits today")}
         </span>
       </form>
-      <Called worked={worked} reference={reference} store={store} />
     </aside>
   );
 });

@@ -5,9 +5,9 @@ import { kitchenQuery } from "@/api/queries";
 import { Choose } from "@/parts/Choose";
 import { NumberField } from "@/parts/NumberField";
 import { Sheet } from "@/parts/Sheet";
-import { grams, kcal, today } from "@/parts/words";
+import { grams, kcal } from "@/parts/words";
 import type { BenchStore } from "./bench-store";
-import { partsBody } from "./draft";
+import { benchBody, partsBody } from "./draft";
 import type { Worked } from "./useBench";
 
 interface ScaleSheetProps {
@@ -206,9 +206,8 @@ function OtherTin({ store, factor, onFactor }: OtherTinProps) {
   const [tin, setTin] = useState("");
   const ask = useMutation({
     mutationFn: (id: string) => {
-      const { pieces, family, making, reference } = draft;
-      const body = { parts: partsBody(draft.parts), pieces, family, making, reference, day: today() };
-      return data(api.POST("/api/bench/tins", { body: { ...body, others: [{ tin_id: id, count: 1 }] } }));
+      const others = [{ tin_id: id, count: 1 }];
+      return data(api.POST("/api/bench/tins", { body: { ...benchBody(draft), others } }));
     },
   });
   const problem = ask.error instanceof Problem ? ask.error.detail : ask.error?.message;

@@ -1,4 +1,5 @@
 import type { Schemas } from "@/api/client";
+import { today } from "@/parts/words";
 
 /** A formula as it is on the Bench. Lines and parts carry a key of their own, so that a row stays itself when it moves. */
 export interface Draft {
@@ -106,6 +107,31 @@ export const partsBody = (parts: Part[]) =>
     how: part.how,
     lines: part.lines.map(({ text, chosen }) => ({ text, chosen })),
   }));
+
+/** What is on the Bench, as every question about it sends it. */
+export const benchBody = (draft: Draft) => ({
+  parts: partsBody(draft.parts),
+  pieces: draft.pieces,
+  family: draft.family,
+  reference: draft.reference,
+  making: draft.making,
+  name: draft.name.slice(0, 120),
+  method: draft.method,
+  day: today(),
+});
+
+/** The draft with these parts; a line that stays as it is stays the same row. */
+export function withParts(draft: Draft, parts: readonly Written[]): Draft {
+  const rows = draft.parts.flatMap((part) => part.lines);
+  const made = partsFrom(parts).map((part) => ({
+    ...part,
+    lines: part.lines.map((line) => {
+      const at = rows.findIndex((row) => row.text === line.text && row.chosen === line.chosen);
+      return at < 0 ? line : (rows.splice(at, 1)[0] as Line);
+    }),
+  }));
+  return { ...draft, parts: made.length ? made : [newPart()] };
+}
 
 export const draftBody = (draft: Draft) => ({ ...draft, parts: partsBody(draft.parts) });
 

@@ -4,7 +4,7 @@ import { api, data, type Schemas } from "@/api/client";
 import { dayQuery, formulaQuery } from "@/api/queries";
 import { today } from "@/parts/words";
 import { BenchStore } from "./bench-store";
-import { type Draft, partsBody } from "./draft";
+import { benchBody, type Draft } from "./draft";
 
 type FormulaView = Schemas["FormulaView"];
 
@@ -46,17 +46,9 @@ export function useWorked(draft: Draft): Worked | undefined {
   const day = today();
   const query = useQuery({
     // The answer is told by rows, so the rows' keys belong to the question.
-    queryKey: ["bench", late.parts, late.pieces, late.family, late.reference, late.making, day],
+    queryKey: ["bench", late.parts, late.pieces, late.family, late.reference, late.making, late.name, late.method, day],
     queryFn: async ({ signal }): Promise<Worked> => {
-      const body = {
-        parts: partsBody(late.parts),
-        pieces: late.pieces,
-        family: late.family,
-        reference: late.reference,
-        making: late.making,
-        day,
-      };
-      const { worked, fitting } = await data(api.POST("/api/bench/read", { body, signal }));
+      const { worked, fitting } = await data(api.POST("/api/bench/read", { body: benchBody(late), signal }));
       return align(late, worked, fitting ?? null);
     },
     placeholderData: keepPreviousData,

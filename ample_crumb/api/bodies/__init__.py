@@ -1,0 +1,1 @@
+"""What comes in, a module a place."""

@@ -1,0 +1,171 @@
+"""What comes in from Formulas."""
+
+from datetime import date
+from typing import Annotated
+from uuid import UUID
+
+from pydantic import Field
+
+from ample_crumb.api.bodies.base import Body, Family, Figure, LineBody, Parts, Pieces
+from ample_crumb.core.bake.heat import Oven
+from ample_crumb.core.formula.outcome import MOST_LOSS
+from ample_crumb.core.formula.portions import By
+from ample_crumb.core.formula.rewrite import Details
+from ample_crumb.core.quantity.recipe import MOST_PIECES
+from ample_crumb.core.quantity.weigh import MOST_G
+from ample_crumb.formats.recipe_text import MOST_CHARACTERS
+from ample_crumb.work.bench import Bench
+from ample_crumb.work.making import MakingDraft, UsedTin
+from ample_crumb.work.reference import Reference
+
+Method = Annotated[str, Field(max_length=20_000, pattern=r"^[^\x00]*$")]
+
+
+class ReferenceBody(Body):
+    """What a formula is compared with: another formula, as it is or as it was kept under `number`, or a food by name
+    with figures for a mass of it."""
+
+    formula_id: UUID | None = None
+    number: Annotated[int, Field(ge=1, le=100_000)] | None = None
+    name: Annotated[str, Field(max_length=120, pattern=r"^[^\x00]*$")] = ""
+    mass_g: Annotated[float, Field(gt=0, le=10_000)] = 100.0
+    energy_kcal: Figure = None
+    protein_g: Figure = None
+    fat_g: Figure = None
+    saturates_g: Figure = None
+    sugars_g: Figure = None
+    fibre_g: Figure = None
+    salt_g: Figure = None
+
+    def reference(self) -> Reference:
+        """As the work layer has it; a formula brings its own figures."""
+        if self.formula_id:
+            return Reference(self.formula_id, self.number)
+        return Reference(**self.model_dump() | {"number": None})
+
+
+class UsedTinBody(Body):
+    """So many of a tin."""
+
+    tin_id: UUID
+    count: Annotated[int, Field(ge=1, le=20)] = 1
+
+
+class MakingBody(Body):
+    """How a formula is made; what cannot be used as asked comes back as a problem of the outcome."""
+
+    by: By = By.COUNT
+    grams: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
+    scoop: Annotated[str, Field(max_length=40, pattern=r"^[^\x00]*$")] = ""
+    density_g_per_ml: Annotated[float, Field(gt=0.1, le=3)] | None = None
+    small_count: Annotated[int, Field(ge=0, le=MOST_PIECES)] = 0
+    small_g: Annotated[float, Field(ge=0, le=MOST_G)] = 0.0
+    made: Annotated[float, Field(gt=0, le=MOST_PIECES)] | None = None
+    loss: Annotated[float, Field(ge=0, le=MOST_LOSS)] | None = None
+    residue_g: Annotated[float, Field(ge=0, le=MOST_G)] = 0.0
+    trimmings_g: Annotated[float, Field(ge=0, le=MOST_G)] = 0.0
+    dough_g: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
+    baked_g: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
+    tins: Annotated[list[UsedTinBody], Field(max_length=8)] = Field(default_factory=list)
+    cuts: Annotated[str, Field(max_length=40, pattern=r"^[^\x00]*$")] = ""
+    oven: Oven | None = None
+    celsius: Annotated[float, Field(ge=100, le=300)] | None = None
+
+    def making(self) -> MakingDraft:
+        """As the work layer has it."""
+        tins = tuple(UsedTin(each.tin_id, each.count) for each in self.tins)
+        return MakingDraft(**self.model_dump(exclude={"tins"}) | {"tins": tins})
+
+
+class DraftBody(Body):
+    """A formula as it is on the Bench."""
+
+    name: Annotated[str, Field(min_length=1, max_length=120, pattern=r"^[^\x00]*$")]
+    family: Family = ""
+    pieces: Pieces
+    method: Method = ""
+    parts: Parts
+    reference: ReferenceBody | None = None
+    making: MakingBody = Field(default_factory=MakingBody)
+
+
+class NewFormula(DraftBody):
+    """A formula to be created under an id that the client made."""
+
+    id: UUID
+
+
+class SavedFormula(DraftBody):
+    """A formula to be saved over the version it was opened at."""
+
+    version: Annotated[int, Field(ge=1)]
+
+
+class CopyBody(Body):
+    """The id of the copy."""
+
+    id: UUID
+
+
+class ArchivedBody(Body):
+    """Whether a formula is put away."""
+
+    archived: bool
+
+
+class BenchBody(Body):
+    """What is on the Bench, and the day it should fit into."""
+
+    parts: Parts
+    pieces: Pieces
+    family: Family = ""
+    day: date
+    reference: ReferenceBody | None = None
+    making: MakingBody = Field(default_factory=MakingBody)
+    name: Annotated[str, Field(max_length=120, pattern=r"^[^\x00]*$")] = ""
+    method: Method = ""
+
+    def bench(self) -> Bench:
+        """As the work layer has it."""
+        reference = self.reference.reference() if self.reference else None
+        parts = tuple(part.part() for part in self.parts)
+        return Bench(parts, self.pieces, self.family, self.day, reference, self.making.making(), self.name, self.method)
+
+
+class ScaleBody(Body):
+    """Lines to be written anew so many times."""
+
+    parts: Parts
+    factor: Annotated[float, Field(gt=0, le=1000)]
+
+
+class OtherTinsBody(BenchBody):
+    """What is on the Bench, and the tins it shall go into."""
+
+    others: Annotated[list[UsedTinBody], Field(min_length=1, max_length=8)]
+
+
+class PasteBody(Body):
+    """A pasted text."""
+
+    text: Annotated[str, Field(max_length=MOST_CHARACTERS)]
+
+
+class NudgeBody(LineBody):
+    """A line to be written anew with its amount multiplied."""
+
+    factor: Annotated[float, Field(ge=0.5, le=2)]
+
+
+class DetailBody(LineBody):
+    """A line to be written anew with its details: whether it is optional, how its cup was filled, which share of it is
+    used, what a scale showed."""
+
+    optional: bool = False
+    fill: Annotated[str, Field(max_length=20, pattern=r"^[a-z]*$")] = ""
+    used: Annotated[float, Field(gt=0, le=1)] = 1.0
+    weighed_g: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
+
+    def details(self) -> Details:
+        """As the core has them."""
+        return Details(self.optional, self.fill, self.used, self.weighed_g)

@@ -1,0 +1,61 @@
+"""What comes in from Settings."""
+
+from typing import Annotated
+
+from pydantic import Field
+
+from ample_crumb.api.bodies.base import Body
+from ample_crumb.core.bake.heat import WRITTEN_WATTS, Oven
+from ample_crumb.core.food.energy import EnergySystem
+from ample_crumb.core.food.nutrients import Carbohydrate
+from ample_crumb.core.formula.alarms import ASKABLE
+from ample_crumb.core.formula.tins import Kind as TinKind
+from ample_crumb.core.formula.tins import Tin
+from ample_crumb.core.quantity.units import System
+
+
+class CorrectionBody(Body):
+    """What a written name means from now on."""
+
+    name: Annotated[str, Field(min_length=1, max_length=300)]
+    slug: Annotated[str, Field(min_length=1, max_length=80)]
+
+
+class SettingsBody(Body):
+    """A person's choices."""
+
+    measures: System
+    energy: EnergySystem
+    carbohydrate: Carbohydrate
+    appearance: Annotated[str, Field(pattern="^(system|light|dark)$")]
+    currency: Annotated[str, Field(pattern="^[A-Z]{3}$")]
+    oven: Oven = Oven.CONVENTIONAL
+    watts: Annotated[float, Field(ge=200, le=2000)] = WRITTEN_WATTS
+    altitude_m: Annotated[float, Field(ge=-500, le=6000)] = 0.0
+
+
+class GuestBody(Body):
+    """Somebody, and what must be kept from them."""
+
+    name: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00]*$")]
+    avoids: Annotated[
+        list[Annotated[str, Field(pattern=f"^({'|'.join(ASKABLE)})$")]], Field(min_length=1, max_length=30)
+    ]
+
+
+class TinBody(Body):
+    """A tin by its inner measures at the top, in cm, or by the water it holds. What cannot be is said in words."""
+
+    name: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00]*$")]
+    kind: TinKind
+    length_cm: float
+    depth_cm: float
+    width_cm: float | None = None
+    bottom_share: float = 1.0
+    hole_cm: float = 0.0
+    cups: int = 1
+    water_ml: float | None = None
+
+    def tin(self) -> Tin:
+        """As the core has it."""
+        return Tin(**self.model_dump(exclude={"name"}))

@@ -1,0 +1,74 @@
+"""What comes in from Today."""
+
+from datetime import date
+from typing import Annotated
+from uuid import UUID
+
+from pydantic import AwareDatetime, Field
+
+from ample_crumb.api.bodies.base import Body, DayType, LineText
+from ample_crumb.core.day.tin import Targets
+
+
+class TargetsBody(Body):
+    """Targets of a day type from a day on."""
+
+    energy_kcal: Annotated[float, Field(ge=1, le=20_000)]
+    protein_g: Annotated[float, Field(ge=0, le=2_000)]
+    fat_g: Annotated[float, Field(ge=0, le=2_000)] | None = None
+    carbohydrate_g: Annotated[float, Field(ge=0, le=4_000)] | None = None
+
+    def targets(self) -> Targets:
+        """As the core has them."""
+        return Targets(self.energy_kcal, self.protein_g, self.fat_g, self.carbohydrate_g)
+
+
+class AllTargetsBody(Body):
+    """Targets of training and rest days from a day on; a type that is left out keeps its own."""
+
+    training: TargetsBody | None = None
+    rest: TargetsBody | None = None
+
+    def by_type(self) -> dict[str, Targets]:
+        """As the core has them, by type of day."""
+        bodies = {"training": self.training, "rest": self.rest}
+        return {kind: body.targets() for kind, body in bodies.items() if body is not None}
+
+
+class DayTypeBody(Body):
+    """The type of a day."""
+
+    day_type: DayType
+
+
+class FoodsBody(Body):
+    """Foods as typed."""
+
+    text: LineText
+
+
+class NewFoods(FoodsBody):
+    """Foods to be laid into a day."""
+
+    id: UUID
+    eaten_at: AwareDatetime
+
+
+class NewPieces(Body):
+    """Pieces of a formula to be laid into a day: so many, or as much as `amount` says, "45 g"."""
+
+    id: UUID
+    eaten_at: AwareDatetime
+    formula_id: UUID
+    pieces: Annotated[float, Field(gt=0, le=100)] | None = None
+    amount: Annotated[str, Field(max_length=60, pattern=r"^[^\x00]*$")] = ""
+
+
+class EntryBody(Body):
+    """What an entry is to become."""
+
+    version: Annotated[int, Field(ge=1)]
+    day: date
+    eaten_at: AwareDatetime
+    text: LineText = ""
+    pieces: Annotated[float, Field(gt=0, le=100)] | None = None

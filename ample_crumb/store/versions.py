@@ -1,0 +1,163 @@
+"""Kept states of formulas, and the branches of a base."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from psycopg.rows import class_row
+from psycopg.types.json import Jsonb
+
+from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.store.database import Connection
+from ample_crumb.store.figures import FiguresRow, columns
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class VersionRow(FiguresRow):
+    """A kept state with the figures of one of `count` pieces as they were then. `kept_by` is baker, sitting or
+    restore."""
+
+    id: UUID
+    formula_id: UUID
+    number: int
+    name: str
+    kept_by: str
+    kept_at: datetime
+    draft: dict[str, Any]
+    count: float
+
+
+def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID, number: int | None = None) -> list[VersionRow]:
+    """The kept states of a formula, the newest first, or the one of that number."""
+    with connection.cursor(row_factory=class_row(VersionRow)) as cursor:
+        return cursor.execute(
+            """
+            select id, formula_id, number, name, kept_by, kept_at, draft, count, mass_g,
+                energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g,
+                erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd
+            from formula_version
+            where kitchen_id = %(kitchen_id)s and formula_id = %(formula_id)s
+                and (%(number)s::integer is null or number = %(number)s)
+            order by number desc
+            """,
+            {"kitchen_id": kitchen_id, "formula_id": formula_id, "number": number},
+        ).fetchall()
+
+
+def find(connection: Connection, kitchen_id: UUID, formula_id: UUID, number: int) -> VersionRow | None:
+    """One kept state, or None."""
+    return next(iter(listed(connection, kitchen_id, formula_id, number)), None)
+
+
+def last_draft(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> dict[str, Any] | None:
+    """What the newest kept state holds; None where nothing is kept."""
+    row = connection.execute(
+        """
+        select draft from formula_version where kitchen_id = %(kitchen_id)s and formula_id = %(formula_id)s
+        order by number desc limit 1
+        """,
+        {"kitchen_id": kitchen_id, "formula_id": formula_id},
+    ).fetchone()
+    return None if row is None else row[0]
+
+
+def add(
+    connection: Connection,
+    kitchen_id: UUID,
+    formula_id: UUID,
+    version_id: UUID,
+    name: str,
+    kept_by: str,
+    draft: Mapping[str, Any],
+    piece: Portion,
+    count: float,
+) -> None:
+    """Keeps a state under the next number; nothing happens when that id is there already. The caller has locked the
+    formula."""
+    connection.execute(
+        """
+        insert into formula_version (id, formula_id, kitchen_id, number, name, kept_by, draft, count, mass_g,
+            energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g,
+            allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd)
+        select %(id)s, %(formula_id)s, %(kitchen_id)s, coalesce(max(number), 0) + 1, %(name)s, %(kept_by)s, %(draft)s,
+            %(count)s, %(mass_g)s, %(energy_kcal)s, %(protein_g)s, %(fat_g)s, %(saturates_g)s, %(carbohydrate_g)s,
+            %(sugars_g)s, %(fibre_g)s, %(polyols_g)s, %(erythritol_g)s, %(allulose_g)s, %(salt_g)s, %(alcohol_g)s,
+            %(water_g)s, %(caffeine_mg)s, %(at_least)s, %(without_lines)s, %(sd)s
+        from formula_version where formula_id = %(formula_id)s
+        on conflict (id) do nothing
+        """,
+        columns(piece)
+        | {
+            "id": version_id,
+            "formula_id": formula_id,
+            "kitchen_id": kitchen_id,
+            "name": name,
+            "kept_by": kept_by,
+            "draft": Jsonb(dict(draft)),
+            "count": count,
+        },
+    )
+
+
+def rename(connection: Connection, kitchen_id: UUID, formula_id: UUID, number: int, name: str) -> bool:
+    """Names a kept state, which the baker thereby keeps; False when there is none of that number."""
+    done = connection.execute(
+        """
+        update formula_version set name = %(name)s, kept_by = 'baker'
+        where kitchen_id = %(kitchen_id)s and formula_id = %(formula_id)s and number = %(number)s
+        """,
+        {"kitchen_id": kitchen_id, "formula_id": formula_id, "number": number, "name": name},
+    )
+    return done.rowcount == 1
+
+
+def bake(connection: Connection, kitchen_id: UUID, formula_id: UUID, number: int | None) -> None:
+    """Marks the kept state to bake; None for the formula as it stands."""
+    connection.execute(
+        "update formula set bake_number = %(number)s where kitchen_id = %(kitchen_id)s and id = %(formula_id)s",
+        {"kitchen_id": kitchen_id, "formula_id": formula_id, "number": number},
+    )
+
+
+def follow(
+    connection: Connection, kitchen_id: UUID, formula_id: UUID, base_id: UUID | None, base_parts: list[Any] | None
+) -> None:
+    """Makes a formula a branch of a base as it stands in `base_parts`; None for a formula of its own again."""
+    connection.execute(
+        """
+        update formula set base_id = %(base_id)s, base_parts = %(base_parts)s
+        where kitchen_id = %(kitchen_id)s and id = %(formula_id)s
+        """,
+        {
+            "kitchen_id": kitchen_id,
+            "formula_id": formula_id,
+            "base_id": base_id,
+            "base_parts": None if base_parts is None else Jsonb(base_parts),
+        },
+    )
+
+
+def branches_of(connection: Connection, kitchen_id: UUID, base_id: UUID) -> list[tuple[UUID, list[Any]]]:
+    """The branches in use of a base, in the order that they were made, with the base as each last followed it."""
+    return connection.execute(
+        """
+        select id, base_parts from formula
+        where kitchen_id = %(kitchen_id)s and base_id = %(base_id)s and archived_at is null
+        order by created_at, id
+        """,
+        {"kitchen_id": kitchen_id, "base_id": base_id},
+    ).fetchall()
+
+
+def base_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tuple[UUID, str, list[Any]] | None:
+    """The base that a formula follows: its id and name, and how it was when last followed; None for none."""
+    return connection.execute(
+        """
+        select base.id, base.name, formula.base_parts
+        from formula join formula base on base.id = formula.base_id
+        where formula.kitchen_id = %(kitchen_id)s and formula.id = %(formula_id)s
+        """,
+        {"kitchen_id": kitchen_id, "formula_id": formula_id},
+    ).fetchone()

@@ -1,0 +1,37 @@
+"""The tab Method: steps with their lines, times and checks."""
+
+from dataclasses import dataclass
+
+from ample_crumb.core.crumb.hazards import Hazard, hazards_of
+from ample_crumb.core.formula.steps import Step, StepCheck, checks_of, linked, steps_of
+from ample_crumb.store.database import Database
+from ample_crumb.store.kitchens import Who
+from ample_crumb.work.bench import Bench
+from ample_crumb.work.laid import laid
+
+
+@dataclass(frozen=True, slots=True)
+class MethodView:
+    """The method of the Bench in steps. `linked` is its text with the names of lines in braces. Minutes are of all
+    steps together, as far as they say."""
+
+    steps: tuple[Step, ...]
+    checks: tuple[StepCheck, ...]
+    hazards: tuple[Hazard, ...]
+    linked: str
+    low_min: float
+    high_min: float
+
+
+def method_view(database: Database, who: Who, bench: Bench) -> MethodView:
+    """The steps of what is on the Bench."""
+    of = laid(database, who, bench)
+    steps = steps_of(bench.method, of.made.worked)
+    return MethodView(
+        steps=steps,
+        checks=checks_of(bench.method, of.made.worked, of.ways.cupboard),
+        hazards=hazards_of(of.made.worked, of.made.piece, of.dough.family, bench.method, of.ways.cupboard),
+        linked=linked(bench.method, of.made.worked),
+        low_min=sum(step.low_min or 0.0 for step in steps),
+        high_min=sum(step.high_min or 0.0 for step in steps),
+    )
