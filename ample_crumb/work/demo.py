@@ -3,13 +3,13 @@
 import csv
 from collections.abc import Mapping
 from dataclasses import replace
-from datetime import datetime, time, timedelta
+from datetime import date, datetime, time, timedelta
 from importlib.resources import files
 from typing import Final
 from uuid import UUID, uuid5
 
 from ample_crumb.core.day.tin import Targets
-from ample_crumb.core.formula.formula import How
+from ample_crumb.core.formula.formula import How, Line
 from ample_crumb.core.formula.portions import By
 from ample_crumb.core.formula.tins import Kind, Tin
 from ample_crumb.formats.products_csv import typed_products
@@ -17,15 +17,19 @@ from ample_crumb.store import days, kitchens
 from ample_crumb.store.database import Database
 from ample_crumb.store.guests import GuestRow
 from ample_crumb.store.kitchens import Who
-from ample_crumb.work import cupboard, formulas, kitchen, pricing, today
+from ample_crumb.work import crumb, cupboard, formulas, kitchen, pricing, today, versions
+from ample_crumb.work.bench import Bench
 from ample_crumb.work.cupboard import ProductDraft
 from ample_crumb.work.drafts import Draft
+from ample_crumb.work.formulas import Pasted
 from ample_crumb.work.making import MakingDraft, UsedTin
+from ample_crumb.work.reference import Reference
 
 _SPACE: Final = UUID("4f0a1c1e-5f0c-4c58-9d0b-6b3d0f6f9a51")
 _FAMILIES: Final = {
     "layer-slice": "baked-cheesecake", "pudding-cake": "mug-cake", "loaf": "loaf", "set-bars": "set-cheesecake",
-    "squares": "brownie", "blondies": "brownie",
+    "squares": "brownie", "blondies": "brownie", "rounds": "cookie", "butter-loaf": "loaf",
+    "butter-blondies": "brownie",
 }  # fmt: skip
 _MADE: Final = {
     # Tin and cuts of what is baked in one.
@@ -33,6 +37,26 @@ _MADE: Final = {
     "blondies": ("square 20", "4x3"),
     "squares": ("square 20", "4x4"),
     "loaf": ("loaf 23 x 13", ""),
+}
+_TWINS: Final[Mapping[str, str | Reference]] = {
+    "blondies": "butter-blondies",
+    "butter-blondies": "blondies",
+    "loaf": "butter-loaf",
+    "butter-loaf": "loaf",
+    # Off a menu or a pack, all made up.
+    "squares": Reference(
+        name="a fudge square from the club's café", mass_g=65, energy_kcal=292, protein_g=3.4, fat_g=15, sugars_g=29
+    ),
+    "pudding-cake": Reference(
+        name="a molten chocolate cake", mass_g=120, energy_kcal=478, protein_g=6.5, fat_g=29, sugars_g=37
+    ),
+    "set-bars": Reference(
+        name="a slice of cream cheese torte", mass_g=110, energy_kcal=355, protein_g=6, fat_g=25, sugars_g=22
+    ),
+    "layer-slice": Reference(
+        name="a plum slice with butter crumbs", mass_g=115, energy_kcal=330, protein_g=4.6, fat_g=15, sugars_g=24
+    ),
+    "rounds": Reference(name="an oat biscuit with syrup", mass_g=30, energy_kcal=146, protein_g=1.9, sugars_g=9.5),
 }
 _TOPPING: Final = How(used=0.5, unbaked=True)
 _TRAINING_WEEKDAYS: Final = {1, 3, 5}
@@ -58,6 +82,9 @@ def load_demo(database: Database, now: datetime) -> None:
         kitchen.look_out_for(database, who, GuestRow(uuid5(_SPACE, name), name, avoids))
     _tins(database, who)
     made = {name: _formula(database, who, name, family) for name, family in _FAMILIES.items()}
+    _twins(database, who, made)
+    _branch(database, who, made["squares"])
+    _said(database, who, made["loaf"])
     folder = files("ample_crumb.work.demo_kitchen")
     table = folder.joinpath("days.csv").read_text("utf-8").splitlines()
     for place, row in enumerate(csv.DictReader(table)):
@@ -94,13 +121,57 @@ def _tins(database: Database, who: Who) -> None:
 
 
 def _formula(database: Database, who: Who, name: str, family: str) -> UUID:
-    text = files("ample_crumb.work.demo_kitchen").joinpath(f"{name}.txt").read_text("utf-8")
-    pasted = formulas.paste(text)
+    pasted = _pasted(name)
     parts = tuple(
         replace(part, how=_TOPPING) if part.name.casefold().endswith("topping") else part for part in pasted.parts
     )
     draft = Draft(pasted.title, family, pasted.pieces or 1, pasted.method, parts, None, _making(name))
-    return formulas.create(database, who, uuid5(_SPACE, name), draft).id
+    made = formulas.create(database, who, uuid5(_SPACE, name), draft)
+    if name == "blondies":
+        _versions(database, who, made.id, made.draft)
+    return made.id
+
+
+def _pasted(name: str) -> Pasted:
+    return formulas.paste(files("ample_crumb.work.demo_kitchen").joinpath(f"{name}.txt").read_text("utf-8"))
+
+
+def _twins(database: Database, who: Who, made: Mapping[str, UUID]) -> None:
+    """Each formula beside the classic that it stands in for, and that beside it."""
+    for name, formula_id in made.items():
+        twin = _TWINS[name]
+        reference = Reference(made[twin]) if isinstance(twin, str) else twin
+        view = formulas.open_one(database, who, formula_id)
+        formulas.save(database, who, formula_id, view.version, replace(view.draft, reference=reference))
+
+
+def _versions(database: Database, who: Who, formula_id: UUID, last: Draft) -> None:
+    """From the classic to what it is now, a swap at a time."""
+    for number in (1, 2, 3):
+        pasted = _pasted(f"{last.name.split()[-1]}-{number}")
+        view = formulas.open_one(database, who, formula_id)
+        draft = replace(view.draft, pieces=pasted.pieces or 1, parts=pasted.parts)
+        formulas.save(database, who, formula_id, view.version, draft)
+        versions.keep(database, who, formula_id, uuid5(_SPACE, f"{pasted.title} {number}"), pasted.title.lower())
+    view = formulas.open_one(database, who, formula_id)
+    formulas.save(database, who, formula_id, view.version, last)
+    versions.keep(database, who, formula_id, uuid5(_SPACE, "with whey"), "with whey, less butter")
+    versions.mark_to_bake(database, who, formula_id, 4)
+
+
+def _branch(database: Database, who: Who, base_id: UUID) -> None:
+    """Another flavour of the same base."""
+    made = versions.branch(database, who, base_id, uuid5(_SPACE, "orange squares"), "Black bean squares with orange")
+    (part,) = made.draft.parts
+    lines = tuple(Line("zest of 1 orange") if "espresso" in line.text else line for line in part.lines)
+    formulas.save(database, who, made.id, made.version, replace(made.draft, parts=(replace(part, lines=lines),)))
+
+
+def _said(database: Database, who: Who, formula_id: UUID) -> None:
+    draft = formulas.open_one(database, who, formula_id).draft
+    bench = Bench(draft.parts, draft.pieces, draft.family, date(2026, 1, 1), None, draft.making)
+    for number, words in enumerate(("too dry", "just right")):
+        crumb.say(database, who, formula_id, uuid5(_SPACE, f"said {number}"), words, None, bench)
 
 
 def _making(name: str) -> MakingDraft:
