@@ -167,7 +167,8 @@ _BAKES: Final = re.compile(r"\bbak(e|ing)\b", re.IGNORECASE)
 _SOAKED: Final = re.compile(r"\b(soak|swell|bloom|stand|rest|sit)\w*\b", re.IGNORECASE)
 _LINED: Final = re.compile(r"\b(line|lined|greas|spray|butter the|parchment|paper)\w*\b", re.IGNORECASE)
 
-_SOFT_ROLES: Final = ("dairy",)
+_COLD_ROLES: Final = ("dairy",)
+_COLD: Final = frozenset({"butter", "butter_salted", "egg"})
 _SOAKING: Final = frozenset({"flax", "chia", "psyllium", "gelatine", "dates", "dates_medjool", "coconut_flour", "agar"})
 
 
@@ -187,8 +188,11 @@ def _checks(steps: Sequence[str], foods: Sequence[tuple[ReadLine, Ingredient]]) 
     slugs = {item.slug for _, item in foods}
     if "leavening" in roles and roles & {"flour", "grain", "protein"}:
         yield StepCheck("Dry goods are whisked together, so that the leavening is spread.", _first(_DRY, steps))
-    if roles & set(_SOFT_ROLES) or slugs & {"butter", "egg", "cream_cheese"}:
-        yield StepCheck("Curd, butter and eggs are at room temperature, or they make lumps.", _first(_ROOM, steps))
+    cold = [line.name for line, item in foods if item.role in _COLD_ROLES or item.slug in _COLD]
+    if cold:
+        named = _listed(list(dict.fromkeys(cold)))
+        sentence = f"{named[0].upper()}{named[1:]} at room temperature, or it makes lumps."
+        yield StepCheck(sentence, _first(_ROOM, steps))
     folds = [line for line, item in foods if item.role == "chocolate" and "melt" not in line.text.casefold()]
     warmed = _first(_WARMED, [step for step in steps if not _BAKES.search(step)])
     if folds and warmed is not None:
@@ -199,6 +203,10 @@ def _checks(steps: Sequence[str], foods: Sequence[tuple[ReadLine, Ingredient]]) 
     if _first(_BAKES, steps) is not None:
         yield StepCheck("The oven is hot before the dough is ready.", _first(_OVEN_FIRST, steps))
         yield StepCheck("The tin or tray is lined or greased.", _first(_LINED, steps))
+
+
+def _listed(names: Sequence[str]) -> str:
+    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
 
 
 def _first(pattern: re.Pattern[str], steps: Sequence[str]) -> int | None:

@@ -15,7 +15,7 @@ import { Head } from "./Head";
 import { Lines } from "./Lines";
 import { MakingCard } from "./Making";
 import { Mind } from "./Mind";
-import { PieceCard } from "./PieceCard";
+import { PieceCard, PieceMore } from "./PieceCard";
 import { SavingBanner } from "./SavingBanner";
 import { ScaleSheet } from "./ScaleSheet";
 import { Method } from "./tabs/Method";
@@ -130,7 +130,6 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
                 <PieceCard
                   worked={worked.view}
                   school={kitchen.data?.settings.carbohydrate ?? "available"}
-                  currency={currency}
                   fitting={fitting}
                   store={store}
                 />
@@ -141,6 +140,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
                   store={store}
                   draft={draft}
                 />
+                <PieceMore worked={worked.view} currency={currency} store={store} />
                 <Called worked={worked.view} reference={draft.reference} store={store} />
               </div>
             )}

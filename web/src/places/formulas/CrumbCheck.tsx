@@ -58,6 +58,16 @@ export const CrumbCheck = memo(function CrumbCheck({ check, families, currency, 
         )}
       </div>
       {check.note && <p className="text-[14px] text-soft">{check.note}</p>}
+      {out.map((dial) => (
+        <OutOfWindow
+          key={dial.name}
+          dial={dial}
+          repairs={(repairs.data ?? []).filter((each) => each.repair.dial === dial.name)}
+          waiting={repairs.isPlaceholderData || repairs.isPending}
+          currency={currency}
+          store={store}
+        />
+      ))}
       {judged ? (
         <ul className="mt-2 grid gap-[7px]" aria-label="Dials">
           {shown.map((dial) => (
@@ -77,16 +87,6 @@ export const CrumbCheck = memo(function CrumbCheck({ check, families, currency, 
       ) : (
         !check.note && <p className="mt-1 text-[14px] text-soft">{check.dials[0]?.reason}</p>
       )}
-      {out.map((dial) => (
-        <OutOfWindow
-          key={dial.name}
-          dial={dial}
-          repairs={(repairs.data ?? []).filter((each) => each.repair.dial === dial.name)}
-          waiting={repairs.isPlaceholderData || repairs.isPending}
-          currency={currency}
-          store={store}
-        />
-      ))}
       {judged && (
         <details className="mt-2 text-[13px]">
           <summary className="cursor-pointer font-semibold text-enamel-ink">Reasons and sources</summary>

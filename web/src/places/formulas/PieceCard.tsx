@@ -11,32 +11,31 @@ type Figures = Schemas["FiguresView"];
 
 const CARBOHYDRATE: Record<string, string> = {
   available: "Carbohydrate",
-  net: "Net carbohydrate",
-  net_of_polyols: "Net carbohydrate",
-  us_total: "Total carbohydrate",
+  net: "Net carb.",
+  net_of_polyols: "Net carb.",
+  us_total: "Total carb.",
 };
 
 const ROWS = [
   ["fat_g", "Fat"],
-  ["saturates_g", "of which saturates"],
   ["carbohydrate_g", ""],
-  ["sugars_g", "of which sugars"],
-  ["polyols_g", "Polyols"],
+  ["saturates_g", "saturates"],
+  ["sugars_g", "sugars"],
   ["fibre_g", "Fibre"],
   ["salt_g", "Salt"],
+  ["polyols_g", "Polyols"],
 ] as const;
 
 interface PieceCardProps {
   worked: Schemas["WorkedView"];
   school: string;
-  currency: string;
   fitting: Schemas["Fitting"] | null;
   store: BenchStore;
 }
 
 /** One piece: its slab, what it costs and brings, and the way into today's tin. */
-export const PieceCard = memo(function PieceCard({ worked, school, currency, fitting, store }: PieceCardProps) {
-  const { piece, batch, pieces, unread, made } = worked;
+export const PieceCard = memo(function PieceCard({ worked, school, fitting, store }: PieceCardProps) {
+  const { piece, pieces, unread, made } = worked;
   const [wanted, setWanted] = useState("1");
   const writes = useDayWrites(today());
   const laying = writes.layingPieces;
@@ -97,10 +96,15 @@ export const PieceCard = memo(function PieceCard({ worked, school, currency, fit
           {unread.length > 4 && " …"}
         </div>
       )}
-      <dl className="mt-3 grid grid-cols-2 gap-x-5 text-[14px]">
-        {ROWS.map(([name, label]) => (
-          <div key={name} className="flex justify-between border-b border-rim px-1 py-[5px]">
-            <dt className={label.startsWith("of") ? "pl-2 text-soft" : ""}>{label || CARBOHYDRATE[school]}</dt>
+      <dl className="mt-3 grid grid-cols-[1fr_1.1fr] gap-x-4 text-[13.5px]">
+        {ROWS.filter(([name]) => name !== "polyols_g" || piece.polyols_g > 0).map(([name, label]) => (
+          <div
+            key={name}
+            className="flex items-baseline justify-between gap-2 border-b border-rim py-[4px] whitespace-nowrap"
+          >
+            <dt className={label === "saturates" || label === "sugars" ? "pl-2 text-soft" : ""}>
+              {label || CARBOHYDRATE[school]}
+            </dt>
             <dd>
               <Least figures={piece} name={name} />
               {grams(piece[name])}
@@ -109,15 +113,6 @@ export const PieceCard = memo(function PieceCard({ worked, school, currency, fit
           </div>
         ))}
       </dl>
-      <Quality quality={worked.quality} />
-      <p className="mt-2 text-[14px] text-soft">
-        Whole batch: {grams(batch.mass_g)}
-        <Band sd={batch.sd.mass_g} of={batch.mass_g} unit="g" /> g · {kcal(batch.energy_kcal)}
-        <Band sd={batch.sd.energy_kcal} of={batch.energy_kcal} /> kcal · {grams(batch.protein_g)}
-        <Band sd={batch.sd.protein_g} of={batch.protein_g} unit="g" /> g protein
-      </p>
-      <Alternatives made={made} store={store} />
-      {worked.cost && <Costs cost={worked.cost} currency={currency} />}
       <form
         className="mt-3 flex flex-wrap items-center gap-2 border-t border-rim pt-3"
         onSubmit={(event) => {
@@ -143,7 +138,7 @@ export const PieceCard = memo(function PieceCard({ worked, school, currency, fit
             A small one
           </button>
         )}
-        <span className="w-full text-[14px] text-soft">
+        <span className={wanted === "1" ? "sr-only" : "w-full text-[14px] text-soft"}>
           {usable && !Number.isNaN(number)
             ? `${count(number)} ${plural(number, "piece")}: ${kcal(number * piece.energy_kcal)} kcal, ${grams(number * piece.protein_g)} g protein`
             : Number.isNaN(number)
@@ -155,6 +150,30 @@ export const PieceCard = memo(function PieceCard({ worked, school, currency, fit
     </aside>
   );
 });
+
+/** What else there is to say of a piece: its batch, other numbers of pieces, what it costs, its protein by quality. */
+export const PieceMore = memo(function PieceMore({ worked, currency, store }: PieceMoreProps) {
+  const { batch, made } = worked;
+  return (
+    <section className="card p-4" aria-label="The batch">
+      <p className="text-[14px] text-soft">
+        Whole batch: {grams(batch.mass_g)}
+        <Band sd={batch.sd.mass_g} of={batch.mass_g} unit="g" /> g · {kcal(batch.energy_kcal)}
+        <Band sd={batch.sd.energy_kcal} of={batch.energy_kcal} /> kcal · {grams(batch.protein_g)}
+        <Band sd={batch.sd.protein_g} of={batch.protein_g} unit="g" /> g protein
+      </p>
+      <Alternatives made={made} store={store} />
+      {worked.cost && worked.cost.piece >= 0.005 && <Costs cost={worked.cost} currency={currency} />}
+      <Quality quality={worked.quality} />
+    </section>
+  );
+});
+
+interface PieceMoreProps {
+  worked: Schemas["WorkedView"];
+  currency: string;
+  store: BenchStore;
+}
 
 /** The same batch in more or fewer pieces; a press makes it so where pieces are counted. */
 function Alternatives({ made, store }: { made: Schemas["MadeView"]; store: BenchStore }) {
@@ -204,7 +223,7 @@ function Quality({ quality }: { quality: Schemas["ProteinQuality"] }) {
   if (!quality.sources.length) return null;
   const known = quality.unknown_g < 0.05;
   return (
-    <details className="border-b border-rim px-1 py-[5px] text-[14px]">
+    <details className="mt-2 border-t border-rim pt-2 text-[14px]">
       <summary className="flex cursor-pointer justify-between">
         <span className="text-protein-ink">Protein by its quality</span>
         <span>

@@ -17,6 +17,7 @@ function benchOf(view: FormulaView, client: QueryClient): BenchStore {
   const made = new BenchStore(view.id, view, (saved) => {
     client.setQueryData(formulaQuery(saved.id).queryKey, saved);
     void client.invalidateQueries({ queryKey: ["formulas", "list"] });
+    void client.invalidateQueries({ queryKey: ["versions"] });
     void client.invalidateQueries({ queryKey: dayQuery(today()).queryKey });
   });
   benches.set(view.id, made);

@@ -138,3 +138,14 @@ function Contents({ preview }: { preview: Preview }) {
     </ul>
   );
 }
+
+/** Where the panel stands below what was picked: its sum, and the way down to it. */
+export function ToPreview({ to, preview }: { to: string; preview: Preview | undefined }) {
+  return (
+    <a href={`#${to}`} className="btn sticky bottom-[124px] z-20 justify-self-center shadow-lg lg:hidden">
+      Before you do it
+      {preview &&
+        `: ${change(preview.after.piece.energy_kcal - preview.before.piece.energy_kcal, kcal)} kcal, ${change(preview.after.piece.protein_g - preview.before.piece.protein_g, grams)} g protein`}
+    </a>
+  );
+}

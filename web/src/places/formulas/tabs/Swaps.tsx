@@ -6,7 +6,7 @@ import { useNotice } from "@/parts/Notices";
 import { change, grams, kcal } from "@/parts/words";
 import type { BenchStore } from "../bench-store";
 import { benchBody, withParts } from "../draft";
-import { PreviewPanel } from "./PreviewPanel";
+import { PreviewPanel, ToPreview } from "./PreviewPanel";
 
 type Offer = Schemas["Offer"];
 
@@ -97,7 +97,13 @@ export function Swaps({ store, currency }: SwapsProps) {
           />
         ))}
       </section>
-      <aside className="card sticky top-0 p-4" aria-label="What the swaps would do" aria-live="polite">
+      {chosen.length > 0 && <ToPreview to="swap-preview" preview={problem ? undefined : preview.data} />}
+      <aside
+        id="swap-preview"
+        className="card sticky top-0 p-4"
+        aria-label="What the swaps would do"
+        aria-live="polite"
+      >
         <h2>{chosen.length ? "Before you swap" : "Pick a swap"}</h2>
         {!chosen.length && (
           <p className="mt-1 text-soft">
@@ -152,7 +158,12 @@ function LineSwaps({ first, offers, all, picked, onPick }: LineSwapsProps) {
           {best < -1 && `, up to ${change(best, kcal)} kcal a piece`}
         </span>
       </summary>
-      <ul className="mt-1">
+      <p aria-hidden className="mt-1 grid grid-cols-[1fr_70px_74px] gap-x-2 text-right text-[12.5px] text-soft">
+        <span>a piece:</span>
+        <span>energy</span>
+        <span>protein</span>
+      </p>
+      <ul>
         {open.map((offer) => (
           <OfferRow key={keyOf(offer)} offer={offer} share={picked.get(keyOf(offer))} onPick={onPick} />
         ))}

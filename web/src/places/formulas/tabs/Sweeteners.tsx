@@ -6,7 +6,7 @@ import { useNotice } from "@/parts/Notices";
 import { grams, kcal, money } from "@/parts/words";
 import type { BenchStore } from "../bench-store";
 import { benchBody, withParts } from "../draft";
-import { PreviewPanel } from "./PreviewPanel";
+import { PreviewPanel, ToPreview } from "./PreviewPanel";
 
 type Option = Schemas["Option"];
 type Share = Schemas["Share"];
@@ -141,7 +141,13 @@ export function Sweeteners({ store, currency }: SweetenersProps) {
           for children; who has trouble with it asks a doctor or dietitian.
         </p>
       </section>
-      <aside className="card sticky top-0 p-4" aria-label="What this sweetener would do" aria-live="polite">
+      {chosen && <ToPreview to="sweetener-preview" preview={preview.data} />}
+      <aside
+        id="sweetener-preview"
+        className="card sticky top-0 p-4"
+        aria-label="What this sweetener would do"
+        aria-live="polite"
+      >
         <h2>{chosen ? chosen.name : "Pick a sweetener"}</h2>
         {!chosen && <p className="mt-1 text-soft">What it does to a piece shows here before anything changes.</p>}
         {chosen && (
@@ -197,9 +203,7 @@ interface OptionRowProps {
 
 function OptionRow({ option, picked, currency, onPick }: OptionRowProps) {
   return (
-    <tr
-      className={`border-b border-rim text-right align-baseline [&>td]:px-2 [&>td]:py-[5px] ${picked ? "bg-sunk" : ""}`}
-    >
+    <tr className={`border-b border-rim text-right align-top [&>td]:px-2 [&>td]:py-[5px] ${picked ? "bg-sunk" : ""}`}>
       <th scope="row" className="max-w-[230px] px-2 py-[5px] text-left font-normal">
         <button
           type="button"
@@ -223,7 +227,7 @@ function OptionRow({ option, picked, currency, onPick }: OptionRowProps) {
           .filter(Boolean)
           .join("; ") || "clean"}
       </td>
-      <td className="text-left text-[13px]">
+      <td className="text-left text-[13px] whitespace-nowrap">
         {option.loads.map((load, place) => (
           <Fragment key={load.name}>
             {place > 0 && <br />}

@@ -7,7 +7,7 @@ import { Choose } from "@/parts/Choose";
 import { useNotice } from "@/parts/Notices";
 import { Sheet } from "@/parts/Sheet";
 import { Slab } from "@/parts/Slab";
-import { clock, count, grams, kcal, longDate } from "@/parts/words";
+import { clock, count, dayName, grams, kcal } from "@/parts/words";
 import type { BenchStore } from "../bench-store";
 
 type View = Schemas["VersionsView"];
@@ -189,14 +189,14 @@ function VersionRow({ version, bakes, onBake, onRestore, onRename }: VersionRowP
           one of {count(version.count)}
           <span className="text-soft">
             {" "}
-            · {longDate(version.kept_at)}, {clock(version.kept_at)}
+            · {dayName(version.kept_at)}, {clock(version.kept_at)}
             {KEPT_BY[version.kept_by] && number > 0 && `, ${KEPT_BY[version.kept_by]}`}
           </span>
         </div>
       </div>
       <div className="flex flex-wrap justify-end gap-1 max-sm:col-span-3">
         {!bakes && (
-          <button type="button" className="btn btn-bare" aria-label={`Bake ${called(version)}`} onClick={onBake}>
+          <button type="button" className="btn btn-bare" aria-label={`Bake this: ${called(version)}`} onClick={onBake}>
             Bake this
           </button>
         )}
@@ -213,7 +213,7 @@ function VersionRow({ version, bakes, onBake, onRestore, onRename }: VersionRowP
             <button
               type="button"
               className="btn btn-bare"
-              aria-label={`Go back to ${called(version)}`}
+              aria-label={`Go back to it: ${called(version)}`}
               onClick={onRestore}
             >
               Go back to it
