@@ -112,6 +112,7 @@ class Crumb(InBrowser):
                 with self.subTest(f"{name}, {size}"):
                     if place:
                         page.keyboard.press("ArrowRight")
+                        expect(page.get_by_role("tab", name=name)).to_be_focused()
                         page.keyboard.press("Enter")
                     expect(page.get_by_role("tab", name=name)).to_have_attribute("data-state", "active")
                     self.assert_accessible(page, f"{name}, {size}")

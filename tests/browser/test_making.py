@@ -149,7 +149,7 @@ class Making(InBrowser):
         self.open(page)
         window = page.locator("[data-window]")
         expect(window).to_contain_text("175 °C, 345 °F, gas 4 · top and bottom heat")
-        page.get_by_label("Dial").click()
+        page.get_by_label("Dial", exact=True).click()
         page.get_by_role("option", name="°F").click()
         page.get_by_label("Heat, top and bottom").fill("400")
         expect(window).to_contain_text("205 °C")

@@ -267,7 +267,7 @@ class Days(InBrowser):
         self.assert_accessible(page, "keys")
         page.keyboard.press("Escape")
         page.keyboard.press("/")
-        page.get_by_role("combobox", name="Formula, ingredient or day").fill("blondies")
+        page.get_by_role("combobox", name="Formula, ingredient or day").fill("white bean")
         expect(page.get_by_role("option").first).to_contain_text("White bean blondies")
         self.assert_accessible(page, "find")
         page.keyboard.press("Enter")

@@ -57,6 +57,32 @@ class Analyse(unittest.TestCase):
         self.assertIn("high in protein", self.read(text, "--family", "muffin")["claims"]["us"])
         self.assertIn("high protein", self.read(text)["claims"]["eu"])
 
+    def test_crumb_check_repairs_and_hazards(self) -> None:
+        text = "Butter loaf\nmakes 10\n500 g flour\n250 g butter\n250 g sugar\n250 g egg\n2 g salt\n"
+        answer = self.read(text)
+        self.assertEqual(answer["family"], "loaf", "by its name")
+        dials = {dial["name"]: dial for dial in answer["dials"]}
+        self.assertEqual(
+            list(dials),
+            ["hydration", "powder-share", "sweetness", "fat", "leavening", "binder", "set", "salt-browning"],
+        )
+        self.assertLessEqual(
+            {dial["verdict"] for dial in answer["dials"]}, {"low", "fits", "high", "unknown", "not-applicable"}
+        )
+        self.assertEqual(dials["hydration"]["verdict"], "low")
+        self.assertLess(dials["hydration"]["value"], dials["hydration"]["low"])
+        self.assertIn("hydration", {repair["dial"] for repair in answer["repairs"]})
+        self.assertEqual([each["name"] for each in answer["hazards"]], ["raw egg", "raw flour"])
+        chosen = self.read(text, "--family", "cookie")
+        self.assertEqual(chosen["family"], "cookie")
+        _, table = self.analyse(text)
+        self.assertIn("Hydration: 0.7", table)
+        _, fitting = self.analyse(text.replace("500 g flour", "250 g flour"))
+        self.assertTrue(fitting.rstrip().endswith("crumb, judged as loaf (a guess): all dials fit"), fitting)
+        # Nothing to judge is an answer too.
+        bare = self.read("50 g sprinkles")
+        self.assertEqual(({dial["verdict"] for dial in bare["dials"]}, bare["repairs"]), ({"unknown"}, []))
+
     def test_the_table_names_parts_doubts_and_what_is_left_out(self) -> None:
         text = "Plum cups\nmakes 4\n200 g skyr\n1/4 cup milk or water\n\nTopping:\n1 tbsp elf dust\n20 g walnuts"
         code, table = self.analyse(text)

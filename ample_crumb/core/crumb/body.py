@@ -104,7 +104,8 @@ def _share(place: int, line: ReadLine, cupboard: Cupboard) -> Share | None:
 
 
 def _in_pieces(text: str, item: Ingredient, working: Working) -> bool:
-    if item.role == "topping" and not working.dry:
+    # Another formula is made already; a topping lies in or on the dough as it came.
+    if not item.role or (item.role == "topping" and not working.dry):
         return True
     if _MIXED_IN.search(text):
         return False

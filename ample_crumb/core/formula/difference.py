@@ -131,29 +131,36 @@ def carried(was: tuple[Part, ...], now: tuple[Part, ...], branch: tuple[Part, ..
 def _carry(
     was: tuple[Line, ...], now: tuple[Line, ...], branch: tuple[Line, ...], done: list[str], left: list[str]
 ) -> tuple[Line, ...]:
-    lines = list(branch)
-    blocks = difflib.SequenceMatcher(a=was, b=now, autojunk=False).get_opcodes()
-    for kind, start, end, from_, to in blocks:
+    # What goes leaves its place open first: a line that only moved goes in one place and comes in another.
+    lines: list[Line | int] = list(branch)
+    coming: list[tuple[Line, ...]] = []
+    for kind, start, end, from_, to in difflib.SequenceMatcher(a=was, b=now, autojunk=False).get_opcodes():
         if kind == "equal":
             continue
         gone, come = was[start:end], now[from_:to]
         shared = [line for line in gone if line in lines]
-        own = [line.text for line in gone if line not in lines]
-        if own:
-            left += own
+        left += [line.text for line in gone if line not in lines]
         if gone and not shared:
+            # The branch has gone its own way here.
             continue
-        # Where the first of them stood, or after the line that stands before them in the base.
-        at = lines.index(shared[0]) if shared else _after(was[:start], lines)
-        for line in shared:
+        place = len(coming)
+        if shared:
+            lines[lines.index(shared[0])] = place
+        else:
+            lines.insert(_after(was[:start], lines), place)
+        for line in shared[1:]:
             lines.remove(line)
+        coming.append(come)
+        done += [f"− {line.text}" for line in shared]
+    for place, come in enumerate(coming):
+        at = lines.index(place)
         fresh = [line for line in come if line not in lines]
-        lines[at:at] = fresh
-        done += [f"− {line.text}" for line in shared] + [f"+ {line.text}" for line in fresh]
-    return tuple(lines)
+        lines[at : at + 1] = fresh
+        done += [f"+ {line.text}" for line in fresh]
+    return tuple(line for line in lines if isinstance(line, Line))
 
 
-def _after(before: Sequence[Line], lines: Sequence[Line]) -> int:
+def _after(before: Sequence[Line], lines: Sequence[Line | int]) -> int:
     for line in reversed(before):
         if line in lines:
             return lines.index(line) + 1

@@ -1,6 +1,7 @@
 """The method of a formula step by step: which lines it means, its times and temperatures, and what it forgets."""
 
 import re
+import unicodedata
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Final
@@ -21,9 +22,10 @@ _MINUTES: Final = {"h": 60.0, "m": 1.0, "s": 1 / 60}
 _WORDED: Final = (
     (re.compile(r"\bovernight\b", re.IGNORECASE), 8 * 60.0),
     (re.compile(r"\bhalf an hour\b", re.IGNORECASE), 30.0),
-    (re.compile(r"\b(an|one) hour\b", re.IGNORECASE), 60.0),
+    (re.compile(r"(?<!half )\b(an|one) hour\b", re.IGNORECASE), 60.0),
     (re.compile(r"\b(a|one|a full) minute\b", re.IGNORECASE), 1.0),
 )
+_VULGAR: Final = re.compile(r"(\d*)\s?([¼½¾⅓⅔⅛])")
 _HEAT: Final = re.compile(r"\b(?P<degrees>\d{2,3})\s*(?:°\s*|degrees?\s*)(?P<scale>C|F)\b", re.IGNORECASE)
 _GAS: Final = re.compile(r"\bgas (?:mark )?(?P<mark>[1-9])\b", re.IGNORECASE)
 
@@ -98,6 +100,7 @@ def _meant(name: str, lines: Sequence[ReadLine]) -> int | None:
 
 def _minutes(text: str) -> tuple[float | None, float | None]:
     """What a step says of time, all of it together: "beat 2 minutes, bake 20 to 25 minutes" is 22 to 27."""
+    text = _VULGAR.sub(lambda match: str(float(match[1] or 0) + unicodedata.numeric(match[2])), text)
     low = high = 0.0
     found = False
     for time in _TIME.finditer(text):

@@ -37,6 +37,10 @@ class Swap:
         known = sweeteners()
         return known[source].sweetness / known[self.target].sweetness
 
+    def lessens(self, source: str) -> bool:
+        """Whether it leaves less of the same instead of bringing something else in."""
+        return self.target in (SAME, source) or (not self.target and bool(self.ratio))
+
     def target_for(self, source: str) -> str:
         """The slug of what comes in; empty for nothing."""
         return source if self.target == SAME else self.target

@@ -98,14 +98,12 @@ def _offer(
     energy: EnergySystem,
     guests: Sequence[Guest],
 ) -> Offer:
-    moved = () if swap.whole_part else moved_by(swap, item, grams * swap.most, cupboard)
-    gone = grams * swap.most
-    if not swap.target or swap.target == "=":
-        gone *= 1 - (swap.ratio or 0.0)
-        moved = ()
+    lessens = swap.lessens(generic_of(item))
+    moved = () if swap.whole_part or lessens else moved_by(swap, item, grams * swap.most, cupboard)
+    gone = grams * swap.most * (1 - (swap.ratio or 0.0) if lessens or swap.whole_part else 1.0)
     change = _Change(item, gone, moved, pieces, energy)
     kcal = change.of("energy_kcal") if part_kcal is None else -part_kcal * gone / grams / pieces
-    leaves_all = swap.most > 0.999 and swap.target != "=" and not (not swap.target and swap.ratio)
+    leaves_all = swap.most > 0.999 and not lessens
     gains, loses = _allergens(item, moved, leaves_all=leaves_all)
     figures = {
         Aim.FEWER_CALORIES: kcal < -1,
@@ -121,7 +119,7 @@ def _offer(
         swap=swap,
         place=place,
         line=line,
-        target=target.name if target else "less of it" if swap.ratio else "nothing",
+        target="less of it" if lessens else target.name if target else "nothing",
         most=swap.most,
         grams=moved[0].grams if moved else grams - gone,
         energy_kcal=kcal,

@@ -47,7 +47,7 @@ _WHOLE: Final = 0.999
 def moved_by(swap: Swap, item: Ingredient, grams: float, cupboard: Cupboard) -> tuple[Moved, ...]:
     """What a swap brings in for so many g of a food, itself first, and what moves with it."""
     source = generic_of(item)
-    target = item if swap.target == "=" else cupboard.ingredients.get(swap.target_for(source))
+    target = cupboard.ingredients.get(swap.target_for(source))
     moved = [Moved(target, grams * swap.ratio_for(source))] if target and swap.ratio != 0 else []
     moved += [Moved(cupboard.ingredients[slug], grams * each) for slug, each in swap.companions.items()]
     return tuple(moved)
@@ -148,7 +148,7 @@ def _swap_line(swap: Swap, use: Use, rows: list[_Row], row: _Row, cupboard: Cupb
     assert row.read.ingredient is not None
     item = cupboard.ingredients[row.read.ingredient.slug]
     grams = row.read.figures.mass_g * use.share
-    if swap.target == "=" or (not swap.target and swap.ratio):
+    if swap.lessens(generic_of(item)):
         # Less of the same.
         row.factor *= 1 - use.share * (1 - (swap.ratio or 0.0))
         return

@@ -256,6 +256,7 @@ def _resweetened(
 
 
 def _line(item: Ingredient, grams: float) -> Line:
-    # Extracts weigh less than a kitchen scale tells; hundredths are kept for a milligram scale or a measuring spoon.
-    amount = f"{grams:.2f}".rstrip("0").rstrip(".") if grams < 1 else f"{kitchen_grams(grams):g}"
+    # A little of what sweetens is much: hundredths for a milligram scale or a measuring spoon, tenths for drops.
+    decimals = 2 if grams < 3 else 1
+    amount = f"{round(grams, decimals):g}" if grams < 20 else f"{kitchen_grams(grams):g}"
     return Line(f"{amount} g {item.name}", item.slug)

@@ -51,6 +51,7 @@ export const ON_BENCH: Key[] = [
   { keys: "Alt ↑ ↓", does: "Move the line" },
   { keys: "[ ]", does: "5 % less, 5 % more of the line" },
   { keys: "Backspace in an empty line", does: "Remove it" },
+  { keys: "← → on a tab, then Enter", does: "The other tabs" },
   { keys: "Ctrl Z", does: "Undo" },
   { keys: "Ctrl Shift Z or Ctrl Y", does: "Redo" },
 ];

@@ -11,9 +11,9 @@ type Figures = Schemas["FiguresView"];
 
 const CARBOHYDRATE: Record<string, string> = {
   available: "Carbohydrate",
-  net: "Net carb.",
-  net_of_polyols: "Net carb.",
-  us_total: "Total carb.",
+  net: "Net carbohydrate",
+  net_of_polyols: "Net carbohydrate",
+  us_total: "Total carbohydrate",
 };
 
 const ROWS = [
@@ -96,11 +96,11 @@ export const PieceCard = memo(function PieceCard({ worked, school, fitting, stor
           {unread.length > 4 && " …"}
         </div>
       )}
-      <dl className="mt-3 grid grid-cols-[1fr_1.1fr] gap-x-4 text-[13.5px]">
+      <dl className="mt-3 grid grid-cols-[0.85fr_1.15fr] gap-x-4 text-[13.5px]">
         {ROWS.filter(([name]) => name !== "polyols_g" || piece.polyols_g > 0).map(([name, label]) => (
           <div
             key={name}
-            className="flex items-baseline justify-between gap-2 border-b border-rim py-[4px] whitespace-nowrap"
+            className="flex flex-wrap items-baseline justify-between gap-x-2 border-b border-rim py-[4px] whitespace-nowrap"
           >
             <dt className={label === "saturates" || label === "sugars" ? "pl-2 text-soft" : ""}>
               {label || CARBOHYDRATE[school]}

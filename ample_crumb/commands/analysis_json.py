@@ -1,0 +1,137 @@
+"""An analysis for other programs."""
+
+import math
+from itertools import islice
+from typing import Any, Final
+
+from ample_crumb.core.bake.made import Made
+from ample_crumb.core.crumb.check import Dough, check_of, dough_of
+from ample_crumb.core.crumb.hazards import hazards_of
+from ample_crumb.core.crumb.repairs import Setting, repairs_of
+from ample_crumb.core.doubt.spread import LineDoubt, doubt_of
+from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.energy import EnergySystem
+from ample_crumb.core.food.nutrients import Band, Figures, total
+from ample_crumb.core.formula.calling import claims_of
+from ample_crumb.core.formula.contents import contents_of
+from ample_crumb.core.formula.reading import ReadLine
+from ample_crumb.core.quantity.foods import split_foods
+from ample_crumb.core.quantity.recipe import WrittenRecipe
+
+_NUTRIENTS: Final = (
+    "energy_kcal",
+    "protein_g",
+    "fat_g",
+    "saturates_g",
+    "carbohydrate_g",
+    "sugars_g",
+    "fibre_g",
+    "polyols_g",
+    "salt_g",
+)
+
+
+def dough_in(recipe: WrittenRecipe, made: Made, cupboard: Cupboard, family: str) -> Dough:
+    """The dough of a recipe, its family as given, else as guessed."""
+    return dough_of(made.worked, family, cupboard, recipe.title, "\n".join(recipe.method))
+
+
+def crumb_json(
+    recipe: WrittenRecipe, made: Made, cupboard: Cupboard, family: str, energy: EnergySystem
+) -> dict[str, Any]:
+    """The crumb check, its repairs and the hazards."""
+    dough = dough_in(recipe, made, cupboard, family)
+    setting = Setting(made.worked.pieces, energy, {}, contents_of(made.worked, cupboard))
+    hazards = hazards_of(made.worked, made.piece, dough.family, "\n".join(recipe.method), cupboard)
+    return {
+        "family": dough.family,
+        "dials": [
+            {
+                "name": dial.name,
+                "value": _rounded(dial.value),
+                "low": _rounded(dial.low),
+                "high": _rounded(dial.high),
+                "verdict": dial.verdict,
+                "unit": dial.unit,
+                "reason": dial.reason,
+            }
+            for dial in check_of(dough).dials
+        ],
+        "repairs": [
+            {
+                "dial": repair.dial,
+                "text": repair.words,
+                "ingredient": repair.name,
+                "change_g": _rounded(repair.change_g),
+                "energy_kcal": _rounded(repair.energy_kcal),
+                "protein_g": _rounded(repair.protein_g),
+                "value": _rounded(repair.value),
+            }
+            for repair in repairs_of(dough, cupboard, setting)
+        ],
+        "hazards": [
+            {"name": each.name, "text": each.sentence, "reason": each.reason, "lines": list(each.lines)}
+            for each in hazards
+        ],
+    }
+
+
+def analysis_json(as_given: list[str], made: Made, cupboard: Cupboard, family: str) -> dict[str, Any]:
+    """An analysis as one JSON object."""
+    worked = made.worked
+    contents = contents_of(worked, cupboard)
+    claims = claims_of(worked, contents, family)
+    doubt = doubt_of(worked, cupboard)
+    read = [line for part in worked.parts for line in part.lines]
+    pairs = zip(read, doubt.lines, strict=True)
+    ranked = sorted(zip(read, doubt.lines, strict=True), key=lambda pair: -pair[1].share)
+    return {
+        "pieces": round(made.portions.count, 3) if made.portions.count % 1 else int(made.portions.count),
+        "batch": _figures_json(worked.batch, doubt.batch),
+        "piece": _figures_json(worked.piece, doubt.piece),
+        "piece_mass_g": _rounded(made.piece.mass_g),
+        "fill": _rounded(made.filling.share) if made.filling else None,
+        "check_from_min": _rounded(made.window.from_min) if made.window else None,
+        "check_until_min": _rounded(made.window.until_min) if made.window else None,
+        "lines": [_line_json(text, list(islice(pairs, len(split_foods(text))))) for text in as_given],
+        "doubt": [{"text": line.text, "share": _rounded(of.share)} for line, of in ranked if of.share >= 0.005],
+        "unread": list(worked.unread),
+        "contains": [each.name for each in contents.contains],
+        "breaks": {each.name: list(each.lines) for each in contents.breaks},
+        "claims": {
+            "eu": [each.claim.name for each in claims.eu if each.claim.holds],
+            "us": [each.claim.name for each in claims.us if each.claim.holds],
+        },
+        "at_least": [name for name in worked.batch.at_least if name in _NUTRIENTS],
+    }
+
+
+def _figures_json(figures: Figures, band: Band) -> dict[str, float | None]:
+    return (
+        {"mass_g": round(figures.mass_g, 3)}
+        | {name: _rounded(getattr(figures.nutrients, name)) for name in _NUTRIENTS}
+        | {f"{name}_sd": _rounded(getattr(band.nutrients, name)) for name in ("energy_kcal", "protein_g")}
+    )
+
+
+def _rounded(value: float | None) -> float | None:
+    return None if value is None else round(value, 3)
+
+
+def _line_json(text: str, foods: list[tuple[ReadLine, LineDoubt]]) -> dict[str, Any]:
+    """A line as given; of several foods on one line the names are joined and the figures added."""
+    read = [food for food, _ in foods if food.figures is not None]
+    figures = total(food.figures for food in read if food.figures)
+    mass_g = _rounded(figures.mass_g) if read else None
+    return {
+        "text": text,
+        "ingredient": " + ".join(food.ingredient.name for food in read if food.ingredient) or None,
+        "mass_g": mass_g,
+        "grams": mass_g,
+        "energy_kcal": _rounded(figures.nutrients.energy_kcal) if read else None,
+        "protein_g": _rounded(figures.nutrients.protein_g) if read else None,
+        "energy_kcal_sd": _rounded(math.hypot(*(doubt.energy_sd_kcal for _, doubt in foods))) if read else None,
+        "protein_g_sd": _rounded(math.hypot(*(doubt.protein_sd_g for _, doubt in foods))) if read else None,
+        "sure": all(food.sure for food, _ in foods),
+        "problem": " ".join(food.problem for food, _ in foods if food.problem) or None,
+    }
