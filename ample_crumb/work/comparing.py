@@ -1,10 +1,10 @@
 """The tab Twin: what is on the Bench beside the formula, kept state or typed figures that it is compared with."""
 
 from dataclasses import dataclass
+from typing import Final
 
 from ample_crumb.core.bake.made import Made
-from ample_crumb.core.food.energy import Layers, layers
-from ample_crumb.core.food.nutrients import Carbohydrate, Figures, Nutrients, carbohydrate
+from ample_crumb.core.food.nutrients import Band, Carbohydrate, Figures, Nutrients
 from ample_crumb.core.formula.comparing import Compared, Group, Side, SideLine, compared
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.store import formulas, versions
@@ -16,24 +16,8 @@ from ample_crumb.work.laid import laid_in
 from ample_crumb.work.made_foods import with_made
 from ample_crumb.work.making import MakingDraft, make
 from ample_crumb.work.reference import FIGURES, Reference
+from ample_crumb.work.views import FiguresView, view
 from ample_crumb.work.ways import Ways, ways_of
-
-
-@dataclass(frozen=True, slots=True)
-class HalfView:
-    """One of two for a screen. `unknown` names the figures that are not known or only a lower limit; those read 0."""
-
-    mass_g: float
-    energy_kcal: float
-    protein_g: float
-    fat_g: float
-    saturates_g: float
-    carbohydrate_g: float
-    sugars_g: float
-    fibre_g: float
-    salt_g: float
-    layers: Layers
-    unknown: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,8 +25,8 @@ class BasisView:
     """Both on one basis, and the sentence."""
 
     name: str
-    mine: HalfView
-    theirs: HalfView
+    mine: FiguresView
+    theirs: FiguresView
     sentence: str
 
 
@@ -121,25 +105,13 @@ def _side(name: str, made: Made, ways: Ways) -> Side:
     )
 
 
+_NO_BAND: Final = Band(0.0, Nutrients())
+"""A comparison shows no bands: what both sides have in common would count twice."""
+
+
 def _view(of: Compared, school: Carbohydrate) -> TwinView:
     bases = (
-        BasisView(basis.name, _half(basis.mine, school), _half(basis.theirs, school), basis.sentence)
+        BasisView(basis.name, view(basis.mine, _NO_BAND, school), view(basis.theirs, _NO_BAND, school), basis.sentence)
         for basis in of.bases
     )
     return TwinView(of.mine, of.theirs, tuple(bases), of.groups)
-
-
-_SHOWN = ("energy_kcal", "protein_g", "fat_g", "saturates_g", "sugars_g", "fibre_g", "salt_g")
-
-
-def _half(figures: Figures, school: Carbohydrate) -> HalfView:
-    nutrients = figures.nutrients
-    counted = carbohydrate(nutrients, school)
-    unknown = [name for name in _SHOWN if name in figures.at_least or getattr(nutrients, name) is None]
-    return HalfView(
-        mass_g=figures.mass_g,
-        carbohydrate_g=counted or 0.0,
-        layers=layers(nutrients),
-        unknown=(*unknown, *(("carbohydrate_g",) if counted is None else ())),
-        **{name: getattr(nutrients, name) or 0.0 for name in _SHOWN},
-    )

@@ -1,5 +1,6 @@
 """Takes the pictures of docs/screenshots from the demo kitchen: `.venv/bin/python -m tests.browser.screenshots`."""
 
+import re
 from collections.abc import Callable
 from typing import Final
 
@@ -43,22 +44,22 @@ def main() -> None:
             for name, size, dark, show in (
                 ("today", "desk", False, _today),
                 ("today-dark", "desk", True, _today),
-                ("today-phone", "phone", False, _today),
                 ("formulas", "desk", False, _formulas),
                 ("bench", "desk", False, _bench),
                 ("bench-phone", "phone", False, _bench),
+                ("crumb", "desk", False, _crumb),
+                ("swaps", "desk", False, _swaps),
+                ("sweeteners", "desk", False, _sweeteners),
+                ("twin", "desk", False, _twin),
+                ("method", "desk", False, _method),
+                ("versions", "desk", False, _versions),
                 ("new-formula", "desk", False, _new_formula),
-                ("unread-line", "desk", False, _unread_line),
                 ("cupboard", "desk", False, _cupboard),
                 ("label", "desk", False, _label),
                 ("product", "desk", False, _product),
-                ("details", "desk", False, _details),
                 ("claims", "desk", False, _claims),
-                ("quick-reference", "desk", False, _quick_reference),
                 ("parts", "desk", False, _parts),
                 ("making", "desk", False, _making),
-                ("tin", "desk", False, _tin),
-                ("scale", "desk", False, _scale),
                 ("settings", "desk", False, _settings),
             ):
                 _picture(browser, served, name, size, dark, show)
@@ -93,16 +94,52 @@ def _bench(page: Page) -> None:
     page.locator("[data-piece-kcal]").wait_for()
 
 
+def _tab(page: Page, formula: str, tab: str) -> None:
+    _formulas(page)
+    page.get_by_role("link", name=formula).first.click()
+    page.locator("[data-piece-kcal]").wait_for()
+    page.get_by_role("tab", name=tab).click()
+
+
+def _crumb(page: Page) -> None:
+    _tab(page, "Chickpea and sesame rounds", "Bench")
+    page.get_by_role("list", name="Repairs for hydration").get_by_role("button").first.wait_for()
+
+
+def _swaps(page: Page) -> None:
+    _tab(page, "Butter blondies, the classic", "Swaps")
+    page.get_by_role("button", name="fewer calories").click()
+    page.get_by_role("checkbox", name=re.compile("^Greek yogurt")).first.check()
+    page.get_by_role("checkbox", name=re.compile("^allulose")).check()
+    page.get_by_role("button", name="Make these 2 swaps").wait_for()
+    page.get_by_role("button", name="fewer calories").scroll_into_view_if_needed()
+
+
+def _sweeteners(page: Page) -> None:
+    _tab(page, "Butter blondies, the classic", "Sweeteners")
+    page.get_by_role("button", name="Set a blend beside them").click()
+    page.get_by_role("button", name="erythritol and stevia extract, pure").click()
+    page.get_by_role("button", name="Sweeten with it").wait_for()
+
+
+def _twin(page: Page) -> None:
+    _tab(page, "White bean blondies", "Twin")
+    page.locator("[data-twin-sentence]").wait_for()
+
+
+def _method(page: Page) -> None:
+    _tab(page, "Lemon-poppy butter loaf, the classic", "Method")
+
+
+def _versions(page: Page) -> None:
+    _tab(page, "White bean blondies", "Versions")
+    page.locator("[data-difference]").wait_for()
+
+
 def _new_formula(page: Page) -> None:
     _formulas(page)
     page.get_by_role("button", name="New formula", exact=True).click()
     page.get_by_label("Recipe").fill(RECIPE)
-
-
-def _unread_line(page: Page) -> None:
-    _new_formula(page)
-    page.get_by_role("button", name="Read it").click()
-    page.locator("[data-piece-kcal]").wait_for()
 
 
 def _cupboard(page: Page) -> None:
@@ -125,24 +162,12 @@ def _product(page: Page) -> None:
     page.get_by_role("dialog").evaluate("sheet => sheet.scrollBy(0, 260)")
 
 
-def _details(page: Page) -> None:
-    _bench(page)
-    page.get_by_role("button", name="Read as almond flour").click()
-    page.get_by_role("radio", name="level").wait_for()
-
-
 def _claims(page: Page) -> None:
     _bench(page)
     page.get_by_label("Compared with").click()
     page.get_by_role("option", name="Lemon-poppy loaf with skyr").click()
     page.get_by_text("Limits, and what lacks").click()
     page.get_by_role("heading", name="It may be called").evaluate("title => title.scrollIntoView()")
-
-
-def _quick_reference(page: Page) -> None:
-    _cupboard(page)
-    page.get_by_role("button", name="Quick reference").click()
-    page.get_by_role("tab", name="Sweeteners").click()
 
 
 def _parts(page: Page) -> None:
@@ -155,20 +180,6 @@ def _making(page: Page) -> None:
     _parts(page)
     page.locator("[data-making] summary").click()
     page.locator("[data-making]").evaluate("card => card.scrollIntoView()")
-
-
-def _tin(page: Page) -> None:
-    _making(page)
-    page.get_by_role("button", name="My tins").click()
-    page.get_by_role("button", name="ring 24").click()
-
-
-def _scale(page: Page) -> None:
-    _bench(page)
-    page.get_by_role("button", name="More").click()
-    page.get_by_role("menuitem", name="Scale").click()
-    page.get_by_role("dialog").get_by_label("Pieces", exact=True).fill("30")
-    page.locator("[data-scaled]").wait_for()
 
 
 def _settings(page: Page) -> None:

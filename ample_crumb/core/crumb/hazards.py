@@ -50,6 +50,7 @@ _RAW_GRAINS: Final = frozenset(
 _RAW_EGGS: Final = frozenset({"egg", "egg_white", "egg_yolk"})
 _RAW_BEANS: Final = frozenset({"white_beans_dry", "black_beans_dry", "chickpeas_dry"})
 _SWELLING: Final = frozenset({"psyllium", "chia"})
+_SMALL_SEEDS: Final = frozenset({"chia", "flax", "hemp_hearts", "poppy_seeds", "sesame"})
 _FIRM_ROLES: Final = ("nut", "seed")
 
 
@@ -110,7 +111,7 @@ def _raw_flour(lines: list[_Line], cold: bool) -> Hazard | None:
     if raw:
         return Hazard("raw flour", "It is eaten with raw flour: take flour sold as heat-treated.", reason, raw)
     baked = _texts(lines, lambda line: line.item.slug in _RAW_GRAINS)
-    return (baked and Hazard("raw flour", "Do not taste the dough.", reason, baked)) or None
+    return (baked and Hazard("raw flour", "Do not eat the flour raw.", reason, baked)) or None
 
 
 def _raw_beans(lines: list[_Line]) -> Hazard | None:
@@ -163,7 +164,7 @@ def _choking(lines: list[_Line], family: str) -> Hazard | None:
     found = _texts(
         lines,
         lambda line: (
-            (line.item.role in _FIRM_ROLES and line.item.slug not in ("chia", "flax") and not _GROUND.search(line.text))
+            (line.item.role in _FIRM_ROLES and line.item.slug not in _SMALL_SEEDS and not _GROUND.search(line.text))
             or line.item.slug == "grapes"
         ),
     )

@@ -27,6 +27,10 @@ SAYING_SD: Final = 2 * PRIOR_SD
 MARGIN: Final = 0.05
 """A complaint at the very end of a window still says a little, 5 %."""
 
+FARTHEST: Final = 0.35
+"""One batch asks for no more than this, however far inside a wide window its dial stood: something else may have
+been."""
+
 
 @dataclass(frozen=True, slots=True)
 class Saying:
@@ -165,10 +169,10 @@ def _moved(way: int, at: Stood) -> float | None:
     low = math.log(at.low) if at.low > 0 else value
     high = math.log(at.high)
     if way > 0:
-        return None if value < low else value - low + MARGIN
+        return None if value < low else min(FARTHEST, value - low + MARGIN)
     if way < 0:
-        return None if value > high else value - high - MARGIN
-    return min(0.0, value - low) + max(0.0, value - high)
+        return None if value > high else max(-FARTHEST, value - high - MARGIN)
+    return max(-FARTHEST, min(0.0, value - low)) + min(FARTHEST, max(0.0, value - high))
 
 
 def _update(

@@ -1,7 +1,8 @@
 """A dough as sums: what its lines bring and hold, so that another line is an addition and a dial a ratio."""
 
 import math
-from collections.abc import Iterable, Mapping
+import operator
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field, fields, replace
 from types import MappingProxyType
 from typing import Final
@@ -53,13 +54,13 @@ class Mix:
 
     def plus(self, other: "Mix") -> "Mix":
         """Both together."""
-        sums = [getattr(self, name) + getattr(other, name) for name in _SUMS]
+        sums = map(operator.add, _sums_of(self), _sums_of(other))
         return Mix(self.unknown | other.unknown, *sums)
 
     def times(self, factor: float) -> "Mix":
         """So many times as much."""
         unknown = frozenset((name, food, mass * factor) for name, food, mass in self.unknown)
-        return Mix(unknown, *[getattr(self, name) * factor for name in _SUMS])
+        return Mix(unknown, *[value * factor for value in _sums_of(self)])
 
     def lacking(self, of: str) -> tuple[str, ...]:
         """The foods whose share of this sum is not known, where they are more than a trace of the dough."""
@@ -71,20 +72,28 @@ _TRACE: Final = 0.02
 """What a dough holds less of than this share, zest or vanilla, moves no dial whatever is in it."""
 
 _SUMS: Final = tuple(field.name for field in fields(Mix) if field.name != "unknown")
+_sums_of: Final[Callable[[Mix], tuple[float, ...]]] = operator.attrgetter(*_SUMS)
 
 _ANIMAL_EGG: Final = frozenset({"egg", "egg_white", "egg_yolk"})
 
 
 def mix_of(body: Body, holding: Mapping[str, float] = MappingProxyType({})) -> Mix:
     """A dough summed. `holding` are factors on what foods hold, by slug, as a kitchen has learned them."""
-    return summed(share_of(share, holding.get(share.item.slug, 1.0)) for share in body.shares)
+    # Added up here and now: a mix for each line would cost more than all the dials.
+    sums = [0.0] * len(_SUMS)
+    unknown: list[tuple[str, str, float]] = []
+    for share in body.shares:
+        gram = _a_gram(share.item, share.working, holding.get(share.item.slug, 1.0), in_pieces=share.in_pieces)
+        sums = [total + value * share.mass_g for total, value in zip(sums, _sums_of(gram), strict=True)]
+        unknown += [(name, food, weight * share.mass_g) for name, food, weight in gram.unknown]
+    return Mix(frozenset(unknown), *sums)
 
 
 def summed(mixes: Iterable[Mix]) -> Mix:
     """All of them together."""
     mixes = tuple(mixes)
     unknown = frozenset(each for mix in mixes for each in mix.unknown)
-    return Mix(unknown, *[sum(getattr(mix, name) for mix in mixes) for name in _SUMS])
+    return Mix(unknown, *map(sum, zip(*map(_sums_of, mixes), strict=True))) if mixes else Mix()
 
 
 def share_of(share: Share, holding: float = 1.0) -> Mix:
@@ -96,9 +105,38 @@ def brought_by(
     item: Ingredient, working: Working, mass_g: float, holds_times: float = 1.0, *, in_pieces: bool = False
 ) -> Mix:
     """What so many g of a food bring to a dough."""
+    return _a_gram(item, working, holds_times, in_pieces=in_pieces).times(mass_g)
+
+
+_IN_PIECES: Final = Mix(mass=1.0)
+"""Folded in whole: in the piece, but no part of what holds together."""
+
+
+def _a_gram(item: Ingredient, working: Working, holds_times: float, *, in_pieces: bool) -> Mix:
     if in_pieces:
-        # Folded in whole: in the piece, but no part of what holds together.
-        return Mix(mass=mass_g)
+        return _IN_PIECES
+    gram = _gram_of(item, working)
+    return gram if holds_times == 1 else replace(gram, holding=gram.holding * holds_times)
+
+
+_MOST_KEPT: Final = 4096
+_kept: Final[dict[str, tuple[Ingredient, Mix]]] = {}
+
+
+def _gram_of(item: Ingredient, working: Working) -> Mix:
+    """What a g of a food brings; remembered, because a line that is typed asks for all the others again."""
+    kept = _kept.get(item.slug)
+    # Two kitchens' foods may share a slug and not be the same.
+    if kept is not None and kept[0] is item:
+        return kept[1]
+    if len(_kept) >= _MOST_KEPT:
+        _kept.clear()
+    made = _gram(item, working)
+    _kept[item.slug] = (item, made)
+    return made
+
+
+def _gram(item: Ingredient, working: Working) -> Mix:
     sums = _Sums()
     holding = sums.known("holding", working.holding)
     fat = sums.known("fat", working.fat)
@@ -107,7 +145,7 @@ def brought_by(
         mass=1.0,
         dough=1.0,
         water=sums.known("water", working.water),
-        holding=holding * holds_times,
+        holding=holding,
         dry=float(working.dry),
         pulse=_pulse(item, working),
         flour=max(1.0, holding / _FULL) if working.dry else _pulse(item, working),
@@ -132,9 +170,9 @@ def brought_by(
         dairy=float(item.role == "dairy" and not working.dry),
         tender=working.tender,
         salt=sums.known("salt", working.salt),
-    ).times(mass_g)
+    )
     # A trace of what is bought to sweeten may be all the sweetness there is.
-    weight = math.inf if item.role == "sweetener" else mass_g
+    weight = math.inf if item.role == "sweetener" else 1.0
     return replace(mix, unknown=frozenset((name, item.name, weight) for name in sums.lacking))
 
 

@@ -224,9 +224,9 @@ def _repair(move: _Move, dial: Dial, change_g: float, value: float, setting: Set
     per_piece = change_g / 100 / setting.pieces
     price = setting.prices.get(move.item.slug)
     measures = in_measures(abs(change_g), move.item.measures)
-    amount = f"{abs(change_g):g} g {move.item.name}" + (f" (about {measures})" if measures else "")
+    more = "more " if move.place is not None and change_g > 0 else ""
+    amount = f"{abs(change_g):g} g {more}{move.item.name}" + (f" ({measures})" if measures else "")
     verb = "Add" if move.place is None else "Take" if change_g > 0 else "Leave out"
-    more = " more" if move.place is not None and change_g > 0 else ""
     return Repair(
         dial=dial.name,
         place=move.place,
@@ -234,7 +234,7 @@ def _repair(move: _Move, dial: Dial, change_g: float, value: float, setting: Set
         name=move.item.name,
         change_g=change_g,
         grams=move.there_g + change_g,
-        words=f"{verb} {amount}{more}",
+        words=f"{verb} {amount}",
         note=move.note,
         energy_kcal=(of.energy_kcal or 0.0) * per_piece,
         protein_g=(of.protein_g or 0.0) * per_piece,

@@ -1229,8 +1229,8 @@ export interface components {
         BasisView: {
             /** Name */
             name: string;
-            mine: components["schemas"]["HalfView"];
-            theirs: components["schemas"]["HalfView"];
+            mine: components["schemas"]["FiguresView"];
+            theirs: components["schemas"]["FiguresView"];
             /** Sentence */
             sentence: string;
         };
@@ -2137,33 +2137,6 @@ export interface components {
             contents: components["schemas"]["Brief"];
             /** Cost */
             cost: number | null;
-        };
-        /**
-         * HalfView
-         * @description One of two for a screen. `unknown` names the figures that are not known or only a lower limit; those read 0.
-         */
-        HalfView: {
-            /** Mass G */
-            mass_g: number;
-            /** Energy Kcal */
-            energy_kcal: number;
-            /** Protein G */
-            protein_g: number;
-            /** Fat G */
-            fat_g: number;
-            /** Saturates G */
-            saturates_g: number;
-            /** Carbohydrate G */
-            carbohydrate_g: number;
-            /** Sugars G */
-            sugars_g: number;
-            /** Fibre G */
-            fibre_g: number;
-            /** Salt G */
-            salt_g: number;
-            layers: components["schemas"]["Layers"];
-            /** Unknown */
-            unknown: string[];
         };
         /**
          * Hazard

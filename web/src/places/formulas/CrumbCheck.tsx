@@ -132,12 +132,12 @@ function OutOfWindow({ dial, repairs, waiting, currency, store }: OutOfWindowPro
   return (
     <div className="mt-3 border-l-4 border-caution bg-caution-ground px-3 py-2 text-[14px]">
       <p>
-        <b>{dial.title}.</b> {dial.reason}
+        <b>{dial.title}.</b> {dial.reason} {repairs.length > 0 && <span className="text-soft">For a piece:</span>}
       </p>
       <ul className="mt-1 grid gap-1" aria-label={`Repairs for ${dial.title.toLowerCase()}`}>
         {repairs.map((view) => (
           <li key={`${view.repair.place} ${view.repair.slug}`} className="flex flex-wrap items-baseline gap-x-2">
-            <span className="min-w-0 flex-1 basis-[200px]">
+            <span className="min-w-0 flex-1 basis-[200px] leading-[1.3]">
               {view.repair.words}: {price(view.repair, currency)}
               {view.repair.note && <span className="text-soft"> ({view.repair.note})</span>}
             </span>
@@ -164,7 +164,7 @@ function OutOfWindow({ dial, repairs, waiting, currency, store }: OutOfWindowPro
 }
 
 function price(repair: Schemas["Repair"], currency: string): string {
-  const figures = `${change(repair.energy_kcal, kcal)} kcal, ${change(repair.protein_g, grams)} g protein a piece`;
+  const figures = `${change(repair.energy_kcal, kcal)} kcal, ${change(repair.protein_g, grams)} g protein`;
   if (repair.cost === null || Math.abs(repair.cost) < 0.005) return figures;
   return `${figures}, ${repair.cost > 0 ? "+" : "−"}${money(Math.abs(repair.cost), currency)}`;
 }

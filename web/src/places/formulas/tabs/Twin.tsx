@@ -8,7 +8,7 @@ import type { BenchStore } from "../bench-store";
 import { ComparedWith } from "../ComparedWith";
 import { benchBody } from "../draft";
 
-type Half = Schemas["HalfView"];
+type Half = Schemas["FiguresView"];
 type SideLine = Schemas["SideLine"];
 
 const ROWS = [
@@ -93,7 +93,7 @@ export function Twin({ store }: { store: BenchStore }) {
               </thead>
               <tbody>
                 {ROWS.map(([name, label, unit, shown]) => {
-                  const unknown = basis.mine.unknown.includes(name) || basis.theirs.unknown.includes(name);
+                  const unknown = basis.mine.at_least.includes(name) || basis.theirs.at_least.includes(name);
                   return (
                     <tr key={name} className="border-t border-rim">
                       <th
@@ -123,7 +123,7 @@ export function Twin({ store }: { store: BenchStore }) {
 type Figure = (typeof ROWS)[number][0];
 
 const value = (half: Half, name: Figure, shown: (of: number) => string) =>
-  half.unknown.includes(name) ? "not known" : shown(half[name]);
+  half.at_least.includes(name) ? "not known" : shown(half[name]);
 
 function Piece({ half, name, most }: { half: Half; name: string; most: number }) {
   return (
