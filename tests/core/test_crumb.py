@@ -71,6 +71,8 @@ class Families(unittest.TestCase):
                 found = dough(cookie, title=title, method=method)
                 self.assertEqual((found.family, found.guessed), (family, True))
         self.assertFalse(dough(cookie, family="cookie").guessed)
+        named = part("200 g cream cheese", "60 g icing sugar", name="Frosting")
+        self.assertEqual(dough(named).family, "frosting", "by the heading of its lines")
         curd = dough(part("500 g quark", "2 eggs", "60 g sugar", "1 tsp vanilla extract"))
         self.assertEqual(curd.family, "baked-cheesecake")
 

@@ -28,6 +28,7 @@ _WORKING = {
     "pie dough, 3:2:1": ("crust", "300 g flour; 200 g butter; 100 g water; 4 g salt"),
     "sponge": ("cake", "120 g flour; 120 g sugar; 200 g egg; 1 g salt"),
     "sandwich cake": ("cake", "200 g flour; 200 g butter; 200 g sugar; 4 eggs; 2 tsp baking powder; 2 g salt"),
+    "angel cake": ("cake", "360 g egg white; 150 g cake flour; 300 g sugar; 4 g cream of tartar; 2 g salt"),
     "pancake, 2:2:1:1/2": (
         "pancake",
         "200 g flour; 200 g milk; 100 g egg; 50 g butter; 20 g sugar; 2 tsp baking powder; 2 g salt",

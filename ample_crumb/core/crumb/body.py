@@ -49,11 +49,12 @@ class Share:
 
 @dataclass(frozen=True, slots=True)
 class Body:
-    """The dough of a formula by its lines. `part` is the place of the part that a line is added to; `left_out` names
-    the parts that are judged elsewhere, `unread` the lines that could not be read."""
+    """The dough of a formula by its lines. `part` is the place of the part that a line is added to, `names` those of
+    its parts; `left_out` names the parts that are judged elsewhere, `unread` the lines that could not be read."""
 
     shares: tuple[Share, ...]
     part: int
+    names: tuple[str, ...]
     left_out: tuple[str, ...]
     unread: tuple[str, ...]
 
@@ -83,7 +84,8 @@ def body_of(worked: FormulaFigures, cupboard: Cupboard) -> Body:
             number += 1
     outside = (part.name for place, part in enumerate(worked.parts) if place not in inside)
     heaviest = max(inside, key=lambda place: worked.parts[place].figures.mass_g, default=0)
-    return Body(tuple(shares), heaviest, tuple(name for name in outside if name), tuple(unread))
+    names = tuple(worked.parts[place].name for place in inside if worked.parts[place].name)
+    return Body(tuple(shares), heaviest, names, tuple(name for name in outside if name), tuple(unread))
 
 
 def _beside(part: PartFigures) -> bool:

@@ -76,6 +76,10 @@ BEATEN_AIR: Final = 0.8
 """What air beaten into butter and sugar, or eggs and sugar, lifts, in teaspoons of baking powder to a cup of flour.
 Common practice: a quarter pound cake and a sponge rise by it alone."""
 
+FOAM_HOLDS: Final = 2.0
+"""What eggs beaten to a foam bring of water they hold themselves as they bake: a sponge or an angel cake may be wetter
+by so much. Common practice."""
+
 _LEAST_DRY_SHARE: Final = 0.02
 """With less dry goods than this share of the dough, dials that are counted by them mean nothing."""
 
@@ -158,6 +162,8 @@ def _hydration(mix: Mix, of: Windows, learned: Learned) -> Dial:
     words = (f"A little dry: {dry}.", "As wet as doughs like it that work.", f"A little wet: {wet}.")
     # Learning moves the lean window: a kitchen's flour holds more or less whatever else is in the dough.
     window = hydration_window(mix, of.hydration)
+    if of.beaten and _is_foam(mix):
+        window = Window(window.low, window.high + FOAM_HOLDS)
     return _judged("hydration", mix.water / mix.holding, "×", window, of, learned, words, lacking)
 
 
@@ -203,8 +209,9 @@ def _sweetness(mix: Mix, of: Windows, learned: Learned) -> Dial:
 def _fat(mix: Mix, of: Windows, learned: Learned) -> Dial:
     value = 100 * mix.fat / mix.dough
     spared = 100 * mix.tender / mix.dough
-    window = Window(max(0.0, of.fat.low - spared), of.fat.high)
-    kept = value < of.fat.low <= value + spared
+    foam = of.beaten and _is_foam(mix)
+    window = Window(0.0 if foam else max(0.0, of.fat.low - spared), of.fat.high)
+    kept = not foam and value < of.fat.low <= value + spared
     words = (
         "Little fat, and little that keeps a crumb tender in its place: it turns out tough and stales soon.",
         "Lean, but yogurt, curd or fruit keep it tender." if kept else "Enough to keep it tender.",
@@ -240,8 +247,12 @@ def _leavening(mix: Mix, of: Windows, learned: Learned) -> Dial:
 
 def _holds_air(mix: Mix) -> bool:
     """Whether butter and sugar, or eggs and sugar, are enough to carry a cake by the air beaten into them."""
-    enough_sugar = mix.crystals >= 0.6 * mix.flour
-    return enough_sugar and (mix.solid_fat >= 0.5 * mix.flour or mix.egg_mass >= 0.9 * mix.flour)
+    return _is_foam(mix) or (mix.crystals >= 0.6 * mix.flour and mix.solid_fat >= 0.5 * mix.flour)
+
+
+def _is_foam(mix: Mix) -> bool:
+    """Whether there is egg and sugar enough for the foam of a sponge."""
+    return mix.crystals >= 0.6 * mix.flour and mix.egg_mass >= 0.9 * mix.flour > 0
 
 
 def _binder(mix: Mix, of: Windows, learned: Learned) -> Dial:

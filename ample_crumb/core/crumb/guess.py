@@ -23,9 +23,9 @@ _NAMED: Final = _words(
     (r"flourless (chocolate )?(brownies?|cakes?)", "flourless-brownie"),
     (r"brownies?|blondies?", "brownie"),
     (r"edible (cookie )?dough|cookie dough", "edible-dough"),
-    (r"shortbreads?|scones?|biscuits|rolled dough|cut[- ]?outs?|crackers?|rolls|buns", "rolled-dough"),
+    (r"shortbreads?|scones?|biscuits|rolled dough|cut[- ]?outs?|crackers?|biscotti|rolls|buns", "rolled-dough"),
     (r"macaroons?|coconut mounds?", "macaroon"),
-    (r"cookies?|rounds|biscotti", "cookie"),
+    (r"cookies?|rounds", "cookie"),
     (r"(no[- ]bake )?bites|balls|truffles?|energy bars?", "no-bake-bite"),
     (r"loaf|loaves|quick bread|\w+ bread|pound cake", "loaf"),
     (r"pudding(?! cake)s?|mousses?|custards?|panna cotta", "pudding"),
@@ -52,9 +52,11 @@ _FROZEN: Final = re.compile(r"\bfreez\w+\b[^.]*\bbreak\b|\bbreak into (pieces|sh
 
 def guess_family(title: str, method: str, body: Body, mix: Mix) -> str:
     """The slug of the likeliest family; empty where there is no dough to guess from and no name that tells."""
-    for pattern, family in _NAMED:
-        if pattern.search(title):
-            return family
+    # A text without a title may say what it is as the heading of its lines.
+    for name in (title, *body.names):
+        for pattern, family in _NAMED:
+            if pattern.search(name):
+                return family
     if mix.dough <= 0:
         return ""
     for pattern, family in _DONE:
