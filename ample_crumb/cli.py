@@ -3,6 +3,7 @@
 import argparse
 from collections.abc import Sequence
 
+from ample_crumb.commands import reach
 from ample_crumb.commands.analyse import analyse
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.families import families
@@ -16,25 +17,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
     )
     commands = parser.add_subparsers(dest="command", required=True)
     analysing = commands.add_parser("analyse", help="read a recipe file and print its figures; needs no server")
-    analysing.add_argument("file", help="plain text, or a schema.org Recipe as JSON-LD; - reads standard input")
-    analysing.add_argument("--pieces", type=int, help="pieces of the batch; otherwise as the recipe says, else 1")
-    analysing.add_argument("--json", action="store_true", help="print one JSON object")
-    analysing.add_argument("--measures", choices=list(System), default=System.US, help="whose cups and spoons")
-    analysing.add_argument(
-        "--energy", choices=list(EnergySystem), default=EnergySystem.STATED, help="how energy counts"
-    )
-    analysing.add_argument(
-        "--family",
-        choices=[family.slug for family in families()],
-        default="",
-        help="kind of dessert; guessed for the crumb check where it is not given",
-    )
-    analysing.add_argument("--products", help="own products as CSV; they win over generic ones of the same name")
-    analysing.add_argument("--tin", help="the tin it is baked in, such as 20x20x5cm or 23x5cm round")
-    analysing.add_argument("--cuts", help="how the tin is cut, such as 4x3 or 8 wedges; wants --tin")
-    analysing.add_argument("--disher", help="pieces by a disher's number, 4 to 100, or by spoon, such as 2 tbsp")
-    analysing.add_argument("--piece-mass", help="pieces of so much dough, such as 45g")
-    analysing.add_argument("--loss", help="what baking takes, such as 10%%; otherwise as usual for the family")
+    _recipe_options(analysing)
+    reaching = commands.add_parser("reach", help="say what a piece shall be, get the amounts; needs no server")
+    _recipe_options(reaching)
+    reach.add_options(reaching)
     serve = commands.add_parser("serve", help="serve the application; the database is already there")
     serve.add_argument("--host", default="127.0.0.1")
     serve.add_argument("--port", type=int, default=8321)
@@ -45,7 +31,30 @@ def main(arguments: Sequence[str] | None = None) -> int:
     given = parser.parse_args(arguments)
     if given.command == "analyse":
         return analyse(given)
+    if given.command == "reach":
+        return reach.run(given)
     # The server's libraries take a while to load and a recipe file needs none of them.
     from ample_crumb import server
 
     return server.run(given)
+
+
+def _recipe_options(parser: argparse.ArgumentParser) -> None:
+    """A recipe file, and how it is read and made."""
+    parser.add_argument("file", help="plain text, or a schema.org Recipe as JSON-LD; - reads standard input")
+    parser.add_argument("--pieces", type=int, help="pieces of the batch; otherwise as the recipe says, else 1")
+    parser.add_argument("--json", action="store_true", help="print one JSON object")
+    parser.add_argument("--measures", choices=list(System), default=System.US, help="whose cups and spoons")
+    parser.add_argument("--energy", choices=list(EnergySystem), default=EnergySystem.STATED, help="how energy counts")
+    parser.add_argument(
+        "--family",
+        choices=[family.slug for family in families()],
+        default="",
+        help="kind of dessert; guessed for the crumb check where it is not given",
+    )
+    parser.add_argument("--products", help="own products as CSV; they win over generic ones of the same name")
+    parser.add_argument("--tin", help="the tin it is baked in, such as 20x20x5cm or 23x5cm round")
+    parser.add_argument("--cuts", help="how the tin is cut, such as 4x3 or 8 wedges; wants --tin")
+    parser.add_argument("--disher", help="pieces by a disher's number, 4 to 100, or by spoon, such as 2 tbsp")
+    parser.add_argument("--piece-mass", help="pieces of so much dough, such as 45g")
+    parser.add_argument("--loss", help="what baking takes, such as 10%%; otherwise as usual for the family")

@@ -6,6 +6,7 @@ from typing import Any, Final
 
 from ample_crumb.core.bake.made import Made
 from ample_crumb.core.crumb.check import Dough, check_of, dough_of
+from ample_crumb.core.crumb.dials import Dial
 from ample_crumb.core.crumb.hazards import hazards_of
 from ample_crumb.core.crumb.repairs import Setting, repairs_of
 from ample_crumb.core.doubt.spread import LineDoubt, doubt_of
@@ -45,18 +46,7 @@ def crumb_json(
     hazards = hazards_of(made.worked, made.piece, dough.family, "\n".join(recipe.method), cupboard)
     return {
         "family": dough.family,
-        "dials": [
-            {
-                "name": dial.name,
-                "value": _rounded(dial.value),
-                "low": _rounded(dial.low),
-                "high": _rounded(dial.high),
-                "verdict": dial.verdict,
-                "unit": dial.unit,
-                "reason": dial.reason,
-            }
-            for dial in check_of(dough).dials
-        ],
+        "dials": [dial_json(dial) for dial in check_of(dough).dials],
         "repairs": [
             {
                 "dial": repair.dial,
@@ -76,6 +66,19 @@ def crumb_json(
     }
 
 
+def dial_json(dial: Dial) -> dict[str, Any]:
+    """A dial of the crumb check."""
+    return {
+        "name": dial.name,
+        "value": _rounded(dial.value),
+        "low": _rounded(dial.low),
+        "high": _rounded(dial.high),
+        "verdict": dial.verdict,
+        "unit": dial.unit,
+        "reason": dial.reason,
+    }
+
+
 def analysis_json(as_given: list[str], made: Made, cupboard: Cupboard, family: str) -> dict[str, Any]:
     """An analysis as one JSON object."""
     worked = made.worked
@@ -87,8 +90,8 @@ def analysis_json(as_given: list[str], made: Made, cupboard: Cupboard, family: s
     ranked = sorted(zip(read, doubt.lines, strict=True), key=lambda pair: -pair[1].share)
     return {
         "pieces": round(made.portions.count, 3) if made.portions.count % 1 else int(made.portions.count),
-        "batch": _figures_json(worked.batch, doubt.batch),
-        "piece": _figures_json(worked.piece, doubt.piece),
+        "batch": figures_json(worked.batch, doubt.batch),
+        "piece": figures_json(worked.piece, doubt.piece),
         "piece_mass_g": _rounded(made.piece.mass_g),
         "fill": _rounded(made.filling.share) if made.filling else None,
         "check_from_min": _rounded(made.window.from_min) if made.window else None,
@@ -106,7 +109,8 @@ def analysis_json(as_given: list[str], made: Made, cupboard: Cupboard, family: s
     }
 
 
-def _figures_json(figures: Figures, band: Band) -> dict[str, float | None]:
+def figures_json(figures: Figures, band: Band) -> dict[str, float | None]:
+    """Figures with their mass and the bands of energy and protein."""
     return (
         {"mass_g": round(figures.mass_g, 3)}
         | {name: _rounded(getattr(figures.nutrients, name)) for name in _NUTRIENTS}

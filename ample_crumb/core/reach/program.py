@@ -1,0 +1,98 @@
+"""A mixed-integer linear program, as a thin layer over OR-Tools (HiGHS, and GLOP where all is continuous)."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from enum import StrEnum
+from typing import Any
+
+MOST_SECONDS = 5.0
+"""A solve is stopped after so long, with the best that was found."""
+
+
+class Status(StrEnum):
+    """How a solve ended. STOPPED has an answer that may not be the best."""
+
+    OPTIMAL = "optimal"
+    STOPPED = "stopped"
+    INFEASIBLE = "infeasible"
+    UNBOUNDED = "unbounded"
+
+
+@dataclass(frozen=True, slots=True)
+class Variable:
+    """A variable within bounds, whole numbers only where `whole`; `cost` is what a unit of it adds to the objective."""
+
+    name: str
+    low: float = 0.0
+    high: float = float("inf")
+    cost: float = 0.0
+    whole: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """`low` <= sum of coefficient times variable <= `high`, by the names of variables."""
+
+    of: Mapping[str, float]
+    low: float = float("-inf")
+    high: float = float("inf")
+
+
+@dataclass(frozen=True, slots=True)
+class Solution:
+    """The values of variables by name, empty where there is none, and the objective."""
+
+    status: Status
+    values: Mapping[str, float] = field(default_factory=dict)
+    objective: float = float("nan")
+
+
+GAP = 0.01
+"""An answer is the best when none can be better by more than this share."""
+
+
+def _parameters(pywraplp: Any) -> Any:
+    parameters = pywraplp.MPSolverParameters()
+    parameters.SetDoubleParam(parameters.RELATIVE_MIP_GAP, GAP)
+    return parameters
+
+
+def solve(variables: Sequence[Variable], rows: Sequence[Row], seconds: float = MOST_SECONDS) -> Solution:
+    """The least objective within the rows. `seconds` is the most it may take."""
+    # It takes a while to load, and most requests never need it.
+    from ortools.linear_solver import pywraplp
+
+    mixed = any(each.whole for each in variables)
+    solver: Any = pywraplp.Solver.CreateSolver("HIGHS" if mixed else "GLOP")
+    # What it says of itself on standard output would stand in the middle of an answer.
+    solver.SuppressOutput()
+    if mixed:
+        solver.SetSolverSpecificParametersAsString("output_flag=false")
+    solver.SetTimeLimit(max(1, int(seconds * 1000)))
+    infinity = solver.infinity()
+
+    def bounded(value: float) -> float:
+        return float(min(max(value, -infinity), infinity))
+
+    made = {
+        each.name: (solver.IntVar if each.whole else solver.NumVar)(bounded(each.low), bounded(each.high), "")
+        for each in variables
+    }
+    for row in rows:
+        constraint = solver.Constraint(bounded(row.low), bounded(row.high))
+        for name, coefficient in row.of.items():
+            if coefficient:
+                constraint.SetCoefficient(made[name], coefficient)
+    objective = solver.Objective()
+    for each in variables:
+        if each.cost:
+            objective.SetCoefficient(made[each.name], each.cost)
+    objective.SetMinimization()
+    status = {
+        pywraplp.Solver.OPTIMAL: Status.OPTIMAL,
+        pywraplp.Solver.FEASIBLE: Status.STOPPED,
+        pywraplp.Solver.UNBOUNDED: Status.UNBOUNDED,
+    }.get(solver.Solve(_parameters(pywraplp)), Status.INFEASIBLE)
+    if status in (Status.INFEASIBLE, Status.UNBOUNDED):
+        return Solution(status)
+    return Solution(status, {name: each.solution_value() for name, each in made.items()}, objective.Value())

@@ -1,0 +1,607 @@
+"""Reach a target: up to three answers that hold, or the wishes that clash and the nearest that can be had."""
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from enum import StrEnum
+from itertools import combinations
+from typing import Final
+
+from ample_crumb.core.bake.made import Made, Making, made_of
+from ample_crumb.core.crumb.check import Check, check_of, dough_of
+from ample_crumb.core.crumb.dials import NOTHING_LEARNED, Dial, Learned, Verdict
+from ample_crumb.core.doubt.spread import doubt_of
+from ample_crumb.core.food.claims import Need
+from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.nutrients import Carbohydrate, Figures, Portion, carbohydrate
+from ample_crumb.core.formula.contents import contents_of
+from ample_crumb.core.formula.formula import FormulaFigures, Line, Part
+from ample_crumb.core.formula.reading import Manner, ReadLine
+from ample_crumb.core.formula.rewrite import nudged
+from ample_crumb.core.formula.scaling import kitchen_grams, scaled
+from ample_crumb.core.formula.tins import Tin
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.quantity.weigh import Basis
+from ample_crumb.core.reach.baking_rows import baking_rows
+from ample_crumb.core.reach.model import (
+    Apart,
+    Frame,
+    Piece,
+    amounts,
+    claim_rows,
+    frame_rows,
+    variables_of,
+    wish_row,
+)
+from ample_crumb.core.reach.program import Row, Solution, Status, Variable, solve
+from ample_crumb.core.reach.slots import USUAL, Hold, Slot, candidate_slots, line_slots
+from ample_crumb.core.reach.wishes import MASS, PRICE, PROTEIN_SHARE, Wish, checked, figure_of
+
+
+@dataclass(frozen=True, slots=True)
+class Ask:
+    """What shall be reached. `allowed` may come in, None for the usual; `bans` are allergens, or foods by slug. `sure`
+    asks for 95 times in 100 instead of on average. `mass_share` is how far the dough may grow or shrink, None for
+    free."""
+
+    wishes: tuple[Wish, ...]
+    holds: tuple[Hold, ...] = ()
+    allowed: tuple[str, ...] | None = None
+    bans: frozenset[str] = frozenset()
+    whole_eggs: bool = True
+    sure: bool = False
+    mass_share: float | None = 0.1
+    answers: int = 3
+
+
+@dataclass(frozen=True, slots=True)
+class Formula:
+    """The formula that shall reach it, and how it is read and made."""
+
+    parts: tuple[Part, ...]
+    family: str
+    making: Making
+    tins: tuple[Tin, ...]
+    cupboard: Cupboard
+    manner: Manner
+    school: Carbohydrate = Carbohydrate.AVAILABLE
+    prices: Mapping[str, float] = field(default_factory=dict)
+    learned: Learned = NOTHING_LEARNED
+    title: str = ""
+    method: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Moved:
+    """A line of an answer: its place in the formula it came from, None for a new one; `was_g` and `now_g`."""
+
+    place: int | None
+    name: str
+    slug: str
+    text: str
+    was_g: float
+    now_g: float
+
+
+@dataclass(frozen=True, slots=True)
+class Answer:
+    """A formula that holds what it was asked, as it is written: its parts, every line, a piece, its dials. `missed`
+    names the wishes that it does not hold, empty where all are met; `changed` counts lines, `nearness` is the
+    objective."""
+
+    parts: tuple[Part, ...]
+    lines: tuple[Moved, ...]
+    piece: Portion
+    check: Check
+    words: tuple[str, ...]
+    missed: tuple[str, ...]
+    changed: int
+    nearness: float
+
+
+class Outcome(StrEnum):
+    """Whether the wishes were met."""
+
+    MET = "met"
+    NEAREST = "nearest"
+
+
+@dataclass(frozen=True, slots=True)
+class Reached:
+    """What came of it. `clash` names at most three wishes that cannot all be, in `sentence`; `remarks` say what was
+    left out. `stopped` when the time was up before the best was sure."""
+
+    status: Outcome
+    answers: tuple[Answer, ...]
+    clash: tuple[str, ...]
+    sentence: str
+    remarks: tuple[str, ...]
+    stopped: bool = False
+
+
+_SURE: Final = 1.645
+"""Standard deviations under which 95 of 100 lie, for a normal spread."""
+
+_MARGINS: Final = (0.0, 0.004, 0.012, 0.03)
+"""Rooms for rounding that are tried one after the other, as shares."""
+
+
+def reach(formula: Formula, ask: Ask) -> Reached:
+    """Up to `ask.answers` different answers, the nearest first; the nearest that can be had where they clash.
+
+    Raises CannotUse for wishes that contradict each other or rest on what nobody said, and for a formula without lines.
+    """
+    asked = _Asked.of(formula, ask)
+    found: list[Answer] = []
+    refused: list[frozenset[str]] = []
+    stopped = False
+    for _ in range(ask.answers):
+        for apart in Apart if refused else (Apart.ANYHOW,):
+            framed = replace(asked, frame=replace(asked.frame, apart=apart))
+            answer, added, late = framed.answer(tuple(refused))
+            stopped = stopped or late
+            if answer is not None:
+                break
+        if answer is None:
+            break
+        found.append(answer)
+        refused.append(added)
+    if found:
+        found.sort(key=lambda answer: (answer.nearness, answer.changed))
+        return Reached(Outcome.MET, tuple(found), (), "", asked.remarks, stopped)
+    return asked.nearest()
+
+
+@dataclass(frozen=True, slots=True)
+class Reach:
+    """How far a wish can go by itself, the others aside: from `low` to `high`."""
+
+    wish: str
+    low: float
+    high: float
+
+
+def limits(formula: Formula, ask: Ask) -> tuple[Reach, ...]:
+    """For each wish, between which values its figure can lie while the dials hold and the other wishes are let go."""
+    asked = _Asked.of(formula, ask)
+    return tuple(asked.limit(wish) for wish in ask.wishes if not wish.needs)
+
+
+@dataclass(frozen=True, slots=True)
+class Point:
+    """A point of a trade-off: the most protein of a piece that has so much energy; None where there is none."""
+
+    energy_kcal: float
+    protein_g: float | None
+    answer: Answer | None
+
+
+def point(formula: Formula, ask: Ask, energy_kcal: float) -> Point:
+    """The most protein that a piece of at most this energy can have, the other wishes kept."""
+    others = tuple(wish for wish in ask.wishes if wish.name not in ("energy_kcal", "protein_g"))
+    capped = replace(ask, wishes=(*others, Wish("energy_kcal", energy_kcal)))
+    asked = _Asked.of(formula, capped)
+    most = asked.extreme(Wish("protein_g", 0.0, at_least=True), least=False)
+    if most is None:
+        return Point(energy_kcal, None, None)
+    # A little less than the very most leaves room for kitchen amounts.
+    wished = replace(ask, wishes=(*capped.wishes, Wish("protein_g", most * 0.985, at_least=True)), answers=1)
+    answer, _, _ = _Asked.of(formula, wished).answer(())
+    protein = answer.piece.figures.nutrients.protein_g if answer else most * 0.985
+    return Point(energy_kcal, protein, answer)
+
+
+@dataclass(frozen=True, slots=True)
+class _Asked:
+    """A formula and what is asked of it, ready to be solved."""
+
+    formula: Formula
+    ask: Ask
+    made: Made
+    read: tuple[ReadLine, ...]
+    frame: Frame
+    dials: tuple[Dial, ...]
+    body_part: int
+    remarks: tuple[str, ...]
+
+    @classmethod
+    def of(cls, formula: Formula, ask: Ask) -> "_Asked":
+        checked(ask.wishes)
+        made = _made(formula, formula.parts)
+        worked = made.worked
+        dough = dough_of(worked, formula.family, formula.cupboard, formula.title, formula.method, formula.learned)
+        read = tuple(line for part in worked.parts for line in part.lines)
+        if worked.batch.mass_g <= 0:
+            raise CannotUse("There is nothing to change yet; add lines first.")
+        holds = {hold.place: hold for hold in ask.holds}
+        lines = line_slots(worked, dough.body, holds, ask.bans, formula.cupboard, whole_eggs=ask.whole_eggs)
+        usual = USUAL if ask.allowed is None else ask.allowed
+        keeps = contents_of(worked, formula.cupboard).keeps
+        energy = formula.manner.energy
+        candidates = candidate_slots(
+            usual, lines, worked.batch.mass_g, formula.cupboard, energy, ask.bans, keeps if ask.allowed is None else ()
+        )
+        candidates, remarks = _known(candidates, ask, formula)
+        _all_said(lines, ask, formula)
+        if worked.unread:
+            count = len(worked.unread)
+            remarks.append(f"Without {'1 line' if count == 1 else f'{count} lines'} that could not be read.")
+        dials = check_of(dough, formula.learned).dials
+        frame = Frame(
+            slots=(*lines, *candidates),
+            baking=baking_rows(dough.mix, dough.family, dials, formula.learned),
+            piece=_piece(made, formula),
+            prices=formula.prices,
+            school=formula.school,
+            mass_share=ask.mass_share,
+        )
+        return cls(formula, ask, made, read, frame, dials, dough.body.part, tuple(remarks))
+
+    def answer(
+        self, refused: tuple[frozenset[str], ...], wishes: tuple[Wish, ...] | None = None
+    ) -> tuple[Answer | None, frozenset[str], bool]:
+        """The nearest answer with another set of additions than these, what it adds, and whether time was up."""
+        wishes = self.ask.wishes if wishes is None else wishes
+        frame = replace(self.frame, refused=refused)
+        tightened = dict.fromkeys(wishes, 0.0)
+        late = False
+        variables = variables_of(frame)
+        for margin in _MARGINS:
+            rows = [*frame_rows(self._inside(frame, margin)), *self._wish_rows(wishes, margin, tightened)]
+            solution = solve(variables, rows)
+            if solution.values and margin == 0:
+                # What comes in and what goes is settled; only how much of it is asked again.
+                variables = _settled(variables, solution)
+            late = late or solution.status is Status.STOPPED
+            if not solution.values:
+                # Room for rounding is what does not fit; what needs none was tried first.
+                return None, frozenset(), late
+            made, answer = self._written(solution)
+            if not answer.missed and self._holds(answer):
+                return answer, self._added(answer), late
+            for wish in wishes:
+                if self.ask.sure and not wish.needs:
+                    tightened[wish] = _SURE * _sd_of(wish, answer.piece, self.formula.school, made)
+        return None, frozenset(), late
+
+    def nearest(self) -> Reached:
+        """The wishes that clash, and the formula that misses them least."""
+        wishes = self.ask.wishes
+        clash = self._clash(wishes)
+        slack: list[Variable] = []
+        rows = frame_rows(self.frame)
+        for number, wish in enumerate(wishes):
+            for row in self._rows_of(wish, 0.0, 0.0):
+                name = f"missed {number} {len(slack)}"
+                scale = max(
+                    abs(row.low), *(abs(value) * self.frame.piece.batch_g / 10 for value in row.of.values()), 1e-6
+                )
+                slack.append(Variable(name, 0.0, float("inf"), 1000.0 / scale))
+                rows.append(Row({**row.of, name: 1.0}, row.low, row.high))
+        solution = solve([*variables_of(self.frame), *slack], rows)
+        words = tuple(wish.words() for wish in clash)
+        sentence = _in_words(words) if words else "No answer was found in the time there was."
+        if not solution.values:
+            sentence = "What is locked, banned or bounded leaves no formula that bakes; let something go first."
+            return Reached(Outcome.NEAREST, (), words, sentence, self.remarks, solution.status is Status.STOPPED)
+        _, answer = self._written(solution)
+        return Reached(Outcome.NEAREST, (answer,), words, sentence, self.remarks, solution.status is Status.STOPPED)
+
+    def _clash(self, wishes: Sequence[Wish]) -> tuple[Wish, ...]:
+        """The fewest wishes, three at most, that cannot be together while the dials hold."""
+        for count in (1, 2, 3):
+            for some in combinations(wishes, count):
+                rows = [*frame_rows(self.frame), *self._wish_rows(some, 0.0, {})]
+                free = [replace(each, cost=0.0) for each in variables_of(self.frame)]
+                if solve(free, rows).status is Status.INFEASIBLE:
+                    return some
+        return tuple(wishes[:3])
+
+    def limit(self, wish: Wish) -> Reach:
+        """From where to where the figure of a wish can go."""
+        low, high = self.extreme(wish, least=True), self.extreme(wish, least=False)
+        now = self._now(wish)
+        return Reach(wish.words(), now if low is None else low, now if high is None else high)
+
+    def extreme(self, wish: Wish, *, least: bool) -> float | None:
+        """The least or most that the figure of a wish can be with the dials kept, and the other wishes where it is one
+        of a trade-off; None where there is no formula at all."""
+        others = [each for each in self.ask.wishes if each.name != wish.name] if wish not in self.ask.wishes else []
+        rows = [*frame_rows(self.frame), *self._wish_rows(others, 0.0, {})]
+        by_mass = wish_row(replace(wish, value=1.0, at_least=True), self.frame)
+        whole = wish_row(replace(wish, value=0.0, at_least=True), self.frame)
+        # Where the figure is a ratio, its bound is found by halving; a share of the batch is linear.
+        variables = variables_of(self.frame)
+        if by_mass.of == whole.of:
+            sign = 1.0 if least else -1.0
+            costs = whole.of
+            solution = solve([replace(each, cost=sign * costs.get(each.name, 0.0)) for each in variables], rows)
+            return sign * solution.objective if solution.values else None
+        return self._by_halving(wish, [replace(each, cost=0.0) for each in variables], rows, least=least)
+
+    def _by_halving(self, wish: Wish, variables: list[Variable], rows: list[Row], *, least: bool) -> float | None:
+        if not solve(variables, rows).values:
+            return None
+        now = self._now(wish)
+        near, far = now, 0.0 if least else max(4 * now, 1.0)
+        for _ in range(12):
+            middle = (near + far) / 2
+            bound = wish_row(replace(wish, value=middle, at_least=not least), self.frame)
+            if solve(variables, [*rows, bound]).values:
+                near = middle
+            else:
+                far = middle
+        return near
+
+    def _now(self, wish: Wish) -> float:
+        return _figure(wish, self.made.piece, self.formula.school, self._price(self.made)) or 0.0
+
+    def _wish_rows(self, wishes: Sequence[Wish], margin: float, tightened: Mapping[Wish, float]) -> list[Row]:
+        return [row for wish in wishes for row in self._rows_of(wish, margin, tightened.get(wish, 0.0))]
+
+    def _rows_of(self, wish: Wish, margin: float, tightened: float) -> list[Row]:
+        if wish.needs:
+            return claim_rows(wish, self.frame)
+        way = 1 if wish.at_least else -1
+        value = max(0.0, wish.value * (1 + way * margin) + way * tightened)
+        return [wish_row(replace(wish, value=value), self.frame)]
+
+    def _inside(self, frame: Frame, margin: float) -> Frame:
+        if not margin:
+            return frame
+        mix = dough_of(
+            self.made.worked, self.formula.family, self.formula.cupboard, self.formula.title, self.formula.method,
+            self.formula.learned,
+        ).mix  # fmt: skip
+        # What the original misses already has no room to give.
+        rows = tuple(row.inside(margin / 4, mix) if row.at(mix) > 1e-6 else row for row in frame.baking)
+        return replace(frame, baking=rows)
+
+    def _written(self, solution: Solution) -> tuple[Made, Answer]:
+        grams = amounts(solution.values, self.frame.slots)
+        parts, lines = _rewritten(self.formula, self.frame.slots, grams, self.read, self.body_part)
+        made = _made(self.formula, parts)
+        dough = dough_of(
+            made.worked, self.formula.family or "", self.formula.cupboard, self.formula.title, self.formula.method,
+            self.formula.learned,
+        )  # fmt: skip
+        doubt = doubt_of(made.worked, self.formula.cupboard)
+        piece = Portion(made.piece, doubt.piece)
+        lines = _as_read(lines, made.worked)
+        missed = tuple(wish.words() for wish in self.ask.wishes if not self._met(wish, piece, made))
+        changed = [line for line in lines if abs(line.now_g - line.was_g) > 0.005 * max(line.was_g, line.now_g)]
+        answer = Answer(
+            parts=parts,
+            lines=lines,
+            piece=piece,
+            check=check_of(dough, self.formula.learned),
+            words=tuple(map(_moved_in_words, changed)),
+            missed=missed,
+            changed=len(changed),
+            nearness=solution.objective,
+        )
+        return made, answer
+
+    def _met(self, wish: Wish, piece: Portion, made: Made) -> bool:
+        if wish.needs:
+            return all(_need(need, made) >= -1e-6 * made.outcome.batch.mass_g for need in wish.needs)
+        figure = _figure(wish, piece.figures, self.formula.school, self._price(made))
+        if figure is None:
+            return False
+        doubt = _SURE * _sd_of(wish, piece, self.formula.school, made) if self.ask.sure else 0.0
+        near = 1e-6 * max(1.0, wish.value)
+        return figure - doubt >= wish.value - near if wish.at_least else figure + doubt <= wish.value + near
+
+    def _holds(self, answer: Answer) -> bool:
+        """Whether no dial is out that was in, nor further out than it was."""
+        for was, now in zip(self.dials, answer.check.dials, strict=True):
+            if now.verdict not in (Verdict.LOW, Verdict.HIGH):
+                continue
+            if was.verdict is not now.verdict or _away(now) > _away(was) * 1.02 + 1e-6:
+                return False
+        return True
+
+    def _added(self, answer: Answer) -> frozenset[str]:
+        return frozenset(line.slug for line in answer.lines if line.place is None)
+
+    def _price(self, made: Made) -> Callable[[], float | None]:
+        def price() -> float | None:
+            batch = 0.0
+            for part in made.worked.parts:
+                for line in part.lines:
+                    if line.figures and line.ingredient:
+                        if line.ingredient.slug not in self.formula.prices:
+                            return None
+                        batch += self.formula.prices[line.ingredient.slug] * line.figures.mass_g
+            return batch * made.portions.share
+
+        return price
+
+
+def _settled(variables: Sequence[Variable], solution: Solution) -> list[Variable]:
+    """The variables with what is there and what is not fixed as it was found; whole eggs stay free to be counted
+    anew."""
+    return [
+        replace(each, low=round(solution.values[each.name]), high=round(solution.values[each.name]), whole=False)
+        if each.name.startswith("there ")
+        else each
+        for each in variables
+    ]
+
+
+def _away(dial: Dial) -> float:
+    if dial.value is None or dial.low is None or dial.high is None:
+        return 0.0
+    return max(dial.low - dial.value, dial.value - dial.high, 0.0) / max(abs(dial.high), 1e-9)
+
+
+def _made(formula: Formula, parts: tuple[Part, ...]) -> Made:
+    return made_of(parts, formula.making, formula.family, formula.tins, formula.cupboard, formula.manner)
+
+
+_COUNTED: Final = ("count", "cuts")
+
+
+def _piece(made: Made, formula: Formula) -> Piece:
+    batch = made.worked.batch.mass_g
+    kept = made.outcome.kept
+    counted = formula.making.portioning.by in _COUNTED
+    baked = made.outcome.batch.mass_g / batch
+    # A piece is the share of what is there in the end; by weight, of the dough it was parted from.
+    return Piece(batch, made.portions.share, made.portions.share * batch, counted, baked, kept)
+
+
+def _known(candidates: tuple[Slot, ...], ask: Ask, formula: Formula) -> tuple[tuple[Slot, ...], list[str]]:
+    """The candidates that have every figure which is wished for; those without are left out, and that is said."""
+    kept, remarks = [], []
+    for slot in candidates:
+        lacking = _lacking(slot, ask, formula)
+        unknown = {name for name, _, _ in slot.gram.unknown}
+        if lacking:
+            remarks.append(f"{slot.name} is left out: it has no figure of {lacking}.")
+        elif unknown & {"water", "holding", "sweet"}:
+            remarks.append(f"{slot.name} is left out: nobody can say what it does in a dough.")
+        else:
+            kept.append(slot)
+    return tuple(kept), remarks
+
+
+def _all_said(lines: tuple[Slot, ...], ask: Ask, formula: Formula) -> None:
+    for slot in lines:
+        lacking = _lacking(slot, ask, formula)
+        if lacking and slot.high_g > 0:
+            raise CannotUse(
+                f"This cannot be promised: {slot.name} has no figure of {lacking}. Give it one, or let it go."
+            )
+
+
+def _lacking(slot: Slot, ask: Ask, formula: Formula) -> str:
+    """The first figure that is wished for and not known of a food; empty where all are."""
+    for wish in ask.wishes:
+        if wish.name == MASS:
+            continue
+        if wish.name == PRICE:
+            if slot.item.slug not in formula.prices:
+                return "its price"
+        elif wish.needs:
+            for need in wish.needs:
+                for name, _ in need.factors:
+                    if getattr(slot.per_g, name) is None:
+                        return name.rpartition("_")[0]
+        elif figure_of(wish, formula.school)(slot.per_g) is None:
+            return wish.name.rpartition("_")[0] or wish.name
+    return ""
+
+
+def _rewritten(
+    formula: Formula, slots: Sequence[Slot], grams: Mapping[str, float], read: Sequence[ReadLine], body_part: int
+) -> tuple[tuple[Part, ...], tuple[Moved, ...]]:
+    """The formula with these grams, in amounts of a kitchen, and each line with what became of it."""
+    by_place = {slot.place: slot for slot in slots if slot.place is not None}
+    parts: list[Part] = []
+    moved: list[Moved] = []
+    place = 0
+    for number, part in enumerate(formula.parts):
+        lines: list[Line] = []
+        for line in part.lines:
+            slot, said = by_place.get(place), read[place]
+            if slot is None:
+                lines.append(line)
+                if line.text.strip():
+                    slug = said.ingredient.slug if said.ingredient else ""
+                    mass = said.figures.mass_g if said.figures else 0.0
+                    moved.append(Moved(place, said.name or line.text, slug, line.text, mass, mass))
+            else:
+                text = _text(said, line, grams[slot.key], slot, formula)
+                if text:
+                    lines.append(replace(line, text=text))
+                moved.append(
+                    Moved(place, slot.name, slot.item.slug, text, slot.was_g, grams[slot.key] if text else 0.0)
+                )
+            place += 1
+        if number == body_part:
+            for slot in slots:
+                if slot.place is None and grams[slot.key] > 0:
+                    amount = kitchen_grams(grams[slot.key])
+                    text = f"{amount:g} g {slot.name}"
+                    lines.append(Line(text, slot.item.slug))
+                    moved.append(Moved(None, slot.name, slot.item.slug, text, 0.0, amount))
+        parts.append(replace(part, lines=tuple(lines)))
+    return tuple(parts), tuple(moved)
+
+
+def _text(said: ReadLine, line: Line, grams: float, slot: Slot, formula: Formula) -> str:
+    """The line in so many grams; empty where it goes."""
+    if grams <= 0:
+        return ""
+    factor = grams / slot.was_g
+    if abs(factor - 1) <= 0.005:
+        return line.text
+    if slot.step_g and said.basis is Basis.COUNTED:
+        return scaled(said, factor, formula.cupboard, formula.manner, line.chosen).text
+    return nudged(said, factor) or line.text
+
+
+def _as_read(lines: tuple[Moved, ...], worked: FormulaFigures) -> tuple[Moved, ...]:
+    """The lines with the grams that their new texts are read as."""
+    left = [line for part in worked.parts for line in part.lines if line.text.strip()]
+    found = []
+    for moved in lines:
+        at = next((line for line in left if line.text == moved.text), None) if moved.text else None
+        if at is not None:
+            left.remove(at)
+        found.append(replace(moved, now_g=at.figures.mass_g if at and at.figures else 0.0) if moved.text else moved)
+    return tuple(found)
+
+
+def _moved_in_words(line: Moved) -> str:
+    if line.place is None:
+        return f"+ {line.text}"
+    if line.now_g <= 0:
+        return f"− {line.name}"
+    return f"{line.name}: {_grams(line.was_g)} → {_grams(line.now_g)} g"
+
+
+def _grams(grams: float) -> str:
+    return f"{grams:.0f}" if grams >= 20 else f"{grams:.1f}".rstrip("0").rstrip(".")
+
+
+def _figure(wish: Wish, piece: Figures, school: Carbohydrate, price: Callable[[], float | None]) -> float | None:
+    """What a piece has of what is wished for; None where it is not known."""
+    nutrients = piece.nutrients
+    if wish.name == MASS:
+        return piece.mass_g
+    if wish.name == PRICE:
+        return price()
+    if wish.name == PROTEIN_SHARE:
+        energy = nutrients.energy_kcal
+        return None if not energy or nutrients.protein_g is None else 400 * nutrients.protein_g / energy
+    amount = carbohydrate(nutrients, school) if wish.name == "carbohydrate_g" else getattr(nutrients, wish.name)
+    if amount is None:
+        return None
+    return 100 * amount / piece.mass_g if wish.per_100g and piece.mass_g else amount
+
+
+def _sd_of(wish: Wish, piece: Portion, school: Carbohydrate, made: Made) -> float:
+    """The doubt in what is wished for."""
+    del school
+    if wish.name in (PRICE, PROTEIN_SHARE):
+        return 0.0
+    if wish.name == MASS:
+        return piece.band.mass_g
+    sd = getattr(piece.band.nutrients, wish.name) or 0.0
+    sd *= made.outcome.kept
+    return 100 * sd / piece.figures.mass_g if wish.per_100g and piece.figures.mass_g else sd
+
+
+def _need(need: Need, made: Made) -> float:
+    batch = made.outcome.batch
+    sums = (factor * (getattr(batch.nutrients, name) or 0.0) for name, factor in need.factors)
+    return need.per_g * batch.mass_g + sum(sums)
+
+
+def _in_words(words: Sequence[str]) -> str:
+    if len(words) == 1:
+        first = f"{words[0][0].upper()}{words[0][1:]}"
+        return f"{first} cannot be, whatever else gives way: not with these lines and this crumb."
+    listed = f"{', '.join(words[:-1])} and {words[-1]}"
+    return f"These cannot all be, and still be this crumb: {listed}."

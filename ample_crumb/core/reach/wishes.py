@@ -1,0 +1,81 @@
+"""What a piece shall be: wishes with their figures, as rows that are linear in the amounts of foods."""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from typing import Final
+
+from ample_crumb.core.food.claims import Need
+from ample_crumb.core.food.nutrients import Carbohydrate, Nutrients, carbohydrate
+from ample_crumb.core.problem import CannotUse
+
+MASS: Final = "mass_g"
+PRICE: Final = "price"
+PROTEIN_SHARE: Final = "protein_share"
+CARBOHYDRATE: Final = "carbohydrate_g"
+
+NAMES: Final[Mapping[str, tuple[str, str]]] = {
+    "energy_kcal": ("energy", "kcal"),
+    "protein_g": ("protein", "g"),
+    "fat_g": ("fat", "g"),
+    "saturates_g": ("saturates", "g"),
+    CARBOHYDRATE: ("carbohydrate", "g"),
+    "sugars_g": ("sugar", "g"),
+    "fibre_g": ("fibre", "g"),
+    "salt_g": ("salt", "g"),
+    MASS: ("weight", "g"),
+    PRICE: ("price", ""),
+    PROTEIN_SHARE: ("energy from protein", "%"),
+}
+"""What can be wished for, in words and its unit."""
+
+PROTEIN_KCAL: Final = 4.0
+"""Energy of a g of protein. Regulation (EU) 1169/2011 Annex XIV, from memory."""
+
+MOST: Final = 100_000.0
+
+
+@dataclass(frozen=True, slots=True)
+class Wish:
+    """Of `name` (see `NAMES`) at most or `at_least` so much of it, per piece or `per_100g`. A claim is a wish by
+    `needs` instead, and `name` is how it is called."""
+
+    name: str
+    value: float
+    at_least: bool = False
+    per_100g: bool = False
+    needs: tuple[Need, ...] = ()
+
+    def words(self) -> str:
+        """ "at most 150 kcal", "at least 12 g of protein", "“high protein” in Europe"."""
+        if self.needs:
+            return f"“{self.name}”"
+        name, unit = NAMES[self.name]
+        of = {"energy_kcal": f"{self.value:g} kcal", PROTEIN_SHARE: f"{self.value:g} % of its energy from protein"}
+        said = of.get(self.name, f"{self.value:g} {unit} of {name}".replace("  ", " "))
+        return f"at {'least' if self.at_least else 'most'} {said}{' in 100 g' if self.per_100g else ''}"
+
+
+def checked(wishes: tuple[Wish, ...]) -> tuple[Wish, ...]:
+    """The wishes. Raises CannotUse for one that names nothing, is negative, or is contradicted by another one."""
+    if not wishes:
+        raise CannotUse("Say at least one thing that a piece shall be.")
+    for wish in wishes:
+        if not wish.needs and wish.name not in NAMES:
+            raise CannotUse(f"Nobody knows what {wish.name[:40]!r} is; choose one of the figures.")
+        if not 0 <= wish.value <= MOST:
+            raise CannotUse(f"{wish.words()} is no amount; it lies from 0 to {MOST:,.0f}.")
+        for other in wishes:
+            same = not wish.needs and other.name == wish.name and other.per_100g == wish.per_100g
+            if same and wish.at_least and not other.at_least and wish.value > other.value:
+                raise CannotUse(f"These two cannot both be: {wish.words()}, and {other.words()}.")
+    return wishes
+
+
+def figure_of(wish: Wish, school: Carbohydrate) -> Callable[[Nutrients], float | None]:
+    """How much of what is wished for so much of a food has; None where that is not known. Mass and price are not asked
+    here."""
+    if wish.name == CARBOHYDRATE:
+        return lambda of: carbohydrate(of, school)
+    if wish.name == PROTEIN_SHARE:
+        return lambda of: of.protein_g
+    return lambda of: getattr(of, wish.name)
