@@ -13,7 +13,7 @@ from starlette.middleware.trustedhost import TrustedHostMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from ample_crumb import __version__
-from ample_crumb.api import crumb, cupboard, formulas, kitchen, today
+from ample_crumb.api import crumb, cupboard, formulas, kitchen, reach, today
 from ample_crumb.api.problems import add_problems, problem
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.devices.shipped_register import ShippedRegister
@@ -86,7 +86,7 @@ def create_app(database_url: str | None = None) -> FastAPI:
         allowed_hosts=os.environ.get("AMPLE_CRUMB_HOSTS", "127.0.0.1,localhost,[::1],testserver").split(","),
     )
     add_problems(app)
-    for router in (formulas.router, crumb.router, today.router, cupboard.router, kitchen.router):
+    for router in (formulas.router, crumb.router, reach.router, today.router, cupboard.router, kitchen.router):
         app.include_router(router)
 
     @app.get("/api/health")

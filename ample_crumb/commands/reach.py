@@ -7,7 +7,6 @@ from typing import Any, Final
 
 from ample_crumb.commands.analysis_json import dial_json, figures_json
 from ample_crumb.commands.given import cupboard_of, making_of, text_of
-from ample_crumb.core.crumb.check import dough_of
 from ample_crumb.core.crumb.dials import Verdict
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.cupboard import Cupboard
@@ -57,8 +56,7 @@ def run(given: argparse.Namespace) -> int:
         tins, making = making_of(given, pieces)
         parts, method = parts_of(recipe), "\n".join(recipe.method)
         worked = work_out(parts, pieces, cupboard, manner)
-        family = given.family or dough_of(worked, "", cupboard, recipe.title, method).family
-        formula = Formula(parts, family, making, tins, cupboard, manner, title=recipe.title, method=method)
+        formula = Formula(parts, given.family, making, tins, cupboard, manner, title=recipe.title, method=method)
         wishes = tuple(
             Wish(name, value, at_least)
             for option, name, at_least in WISHES

@@ -97,8 +97,7 @@ class MadeView:
 def make(parts: tuple[Part, ...], pieces: int, family: str, draft: MakingDraft, ways: Ways) -> Made:
     """A formula made as its draft says; what cannot be used as asked is a problem of the outcome."""
     tins = tins_of(draft.tins, ways)
-    problems: list[str] = []
-    making = _making(draft, pieces, ways, problems)
+    making, problems = making_of(draft, pieces, ways)
     made = made_of(parts, making, family, tins, ways.cupboard, ways.manner)
     return replace(made, problems=(*problems, *made.problems))
 
@@ -108,7 +107,9 @@ def tins_of(used: Sequence[UsedTin], ways: Ways) -> list[Tin]:
     return [ways.tins[each.tin_id].tin() for each in used if each.tin_id in ways.tins for _ in range(each.count)]
 
 
-def _making(draft: MakingDraft, pieces: int, ways: Ways, problems: list[str]) -> Making:
+def making_of(draft: MakingDraft, pieces: int, ways: Ways) -> tuple[Making, list[str]]:
+    """The making of a draft, and sentences on what could not be used as asked."""
+    problems: list[str] = []
     cuts, scoop = None, None
     by = draft.by
     try:
@@ -131,7 +132,7 @@ def _making(draft: MakingDraft, pieces: int, ways: Ways, problems: list[str]) ->
     )
     weighings = Weighings(draft.loss, draft.residue_g, draft.trimmings_g, draft.dough_g, draft.baked_g)
     kitchen = Kitchen(draft.oven or ways.kitchen.oven, draft.celsius, ways.kitchen.watts, ways.kitchen.altitude_m)
-    return Making(portioning, weighings, cuts, kitchen)
+    return Making(portioning, weighings, cuts, kitchen), problems
 
 
 def piece_band(made: Made, doubt: Doubt) -> Band:

@@ -183,11 +183,16 @@ def point(formula: Formula, ask: Ask, energy_kcal: float) -> Point:
     most = asked.extreme(Wish("protein_g", 0.0, at_least=True), least=False)
     if most is None:
         return Point(energy_kcal, None, None)
-    # A little less than the very most leaves room for kitchen amounts.
-    wished = replace(ask, wishes=(*capped.wishes, Wish("protein_g", most * 0.985, at_least=True)), answers=1)
-    answer, _, _ = _Asked.of(formula, wished).answer(())
-    protein = answer.piece.figures.nutrients.protein_g if answer else most * 0.985
-    return Point(energy_kcal, protein, answer)
+    for share in _BELOW_THE_MOST:
+        wished = replace(ask, wishes=(*capped.wishes, Wish("protein_g", most * share, at_least=True)), answers=1)
+        answer, _, _ = _Asked.of(formula, wished).answer(())
+        if answer is not None:
+            return Point(energy_kcal, answer.piece.figures.nutrients.protein_g, answer)
+    return Point(energy_kcal, most, None)
+
+
+_BELOW_THE_MOST: Final = (0.985, 0.96, 0.92)
+"""A little less than the very most leaves room for kitchen amounts."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -200,6 +205,7 @@ class _Asked:
     read: tuple[ReadLine, ...]
     frame: Frame
     dials: tuple[Dial, ...]
+    judged: str
     body_part: int
     remarks: tuple[str, ...]
 
@@ -234,7 +240,7 @@ class _Asked:
             school=formula.school,
             mass_share=ask.mass_share,
         )
-        return cls(formula, ask, made, read, frame, dials, dough.body.part, tuple(remarks))
+        return cls(formula, ask, made, read, frame, dials, dough.family, dough.body.part, tuple(remarks))
 
     def answer(
         self, refused: tuple[frozenset[str], ...], wishes: tuple[Wish, ...] | None = None
@@ -348,8 +354,7 @@ class _Asked:
     def _inside(self, frame: Frame, margin: float) -> Frame:
         if not margin:
             return frame
-        mix = dough_of(
-            self.made.worked, self.formula.family, self.formula.cupboard, self.formula.title, self.formula.method,
+        mix = dough_of(self.made.worked, self.judged, self.formula.cupboard, self.formula.title, self.formula.method,
             self.formula.learned,
         ).mix  # fmt: skip
         # What the original misses already has no room to give.
@@ -360,8 +365,7 @@ class _Asked:
         grams = amounts(solution.values, self.frame.slots)
         parts, lines = _rewritten(self.formula, self.frame.slots, grams, self.read, self.body_part)
         made = _made(self.formula, parts)
-        dough = dough_of(
-            made.worked, self.formula.family or "", self.formula.cupboard, self.formula.title, self.formula.method,
+        dough = dough_of(made.worked, self.judged, self.formula.cupboard, self.formula.title, self.formula.method,
             self.formula.learned,
         )  # fmt: skip
         doubt = doubt_of(made.worked, self.formula.cupboard)

@@ -40,7 +40,7 @@ class Wish:
     `needs` instead, and `name` is how it is called."""
 
     name: str
-    value: float
+    value: float = 0.0
     at_least: bool = False
     per_100g: bool = False
     needs: tuple[Need, ...] = ()

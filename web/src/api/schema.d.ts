@@ -564,6 +564,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/reach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reach
+         * @description The amounts that make a piece what it shall be, or the wishes that clash and the nearest.
+         */
+        post: operations["reach_api_bench_reach_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/reach/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Choices
+         * @description What can be wished for and allowed.
+         */
+        post: operations["choices_api_bench_reach_choices_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/reach/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Limits
+         * @description How far each wish can go by itself.
+         */
+        post: operations["limits_api_bench_reach_limits_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/reach/point": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Point
+         * @description A point of the trade-off between protein and energy.
+         */
+        post: operations["point_api_bench_reach_point_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/days/{day}": {
         parameters: {
             query?: never;
@@ -1192,6 +1272,24 @@ export interface components {
             baked_g: number;
         };
         /**
+         * AnswerView
+         * @description An answer for a screen.
+         */
+        AnswerView: {
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            /** Lines */
+            lines: components["schemas"]["Moved"][];
+            piece: components["schemas"]["FiguresView"];
+            check: components["schemas"]["Check"];
+            /** Words */
+            words: string[];
+            /** Missed */
+            missed: string[];
+            /** Changed */
+            changed: number;
+        };
+        /**
          * ArchivedBody
          * @description Whether a formula is put away.
          */
@@ -1367,6 +1465,16 @@ export interface components {
          * @enum {string}
          */
         By: "count" | "dough" | "baked" | "scoop" | "cuts";
+        /**
+         * Candidate
+         * @description A food that may come in as usual.
+         */
+        Candidate: {
+            /** Slug */
+            slug: string;
+            /** Name */
+            name: string;
+        };
         /**
          * Carbohydrate
          * @description Which carbohydrate a person counts.
@@ -2172,6 +2280,28 @@ export interface components {
             alarms: components["schemas"]["Alarm"][];
         };
         /**
+         * HoldBody
+         * @description What a line may become.
+         */
+        HoldBody: {
+            /** Place */
+            place: number;
+            /**
+             * Locked
+             * @default false
+             */
+            locked: boolean;
+            /** Low G */
+            low_g?: number | null;
+            /** High G */
+            high_g?: number | null;
+            /**
+             * May Go
+             * @default false
+             */
+            may_go: boolean;
+        };
+        /**
          * How
          * @description How a part goes in: `loss` is what baking takes of it as a share, None for its family's; of what was made of it
          *     the share `used` goes in; it may be `optional`; `unbaked` comes on after baking.
@@ -2808,6 +2938,24 @@ export interface components {
             high_min: number;
         };
         /**
+         * Moved
+         * @description A line of an answer: its place in the formula it came from, None for a new one; `was_g` and `now_g`.
+         */
+        Moved: {
+            /** Place */
+            place: number | null;
+            /** Name */
+            name: string;
+            /** Slug */
+            slug: string;
+            /** Text */
+            text: string;
+            /** Was G */
+            was_g: number;
+            /** Now G */
+            now_g: number;
+        };
+        /**
          * NewFoods
          * @description Foods to be laid into a day.
          */
@@ -3137,6 +3285,12 @@ export interface components {
             cooks: boolean;
         };
         /**
+         * Outcome
+         * @description Whether the wishes were met.
+         * @enum {string}
+         */
+        Outcome: "met" | "nearest";
+        /**
          * Oven
          * @description What bakes.
          * @enum {string}
@@ -3289,6 +3443,74 @@ export interface components {
             height_cm: number;
             /** Wedge */
             wedge: boolean;
+        };
+        /**
+         * PointBody
+         * @description The same, and the energy of a piece to ask for.
+         */
+        PointBody: {
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            /** Pieces */
+            pieces: number;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            reference?: components["schemas"]["ReferenceBody"] | null;
+            making?: components["schemas"]["MakingBody"];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /** Wishes */
+            wishes: components["schemas"]["WishBody"][];
+            /** Holds */
+            holds?: components["schemas"]["HoldBody"][];
+            /** Allowed */
+            allowed?: string[] | null;
+            /** Bans */
+            bans?: string[];
+            /**
+             * Whole Eggs
+             * @default true
+             */
+            whole_eggs: boolean;
+            /**
+             * Sure
+             * @default false
+             */
+            sure: boolean;
+            /**
+             * Keep Mass
+             * @default true
+             */
+            keep_mass: boolean;
+            /** Energy Kcal */
+            energy_kcal: number;
+        };
+        /**
+         * PointView
+         * @description A point of the trade-off; None where there is no formula of so little energy.
+         */
+        PointView: {
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Protein G */
+            protein_g: number | null;
+            answer: components["schemas"]["AnswerView"] | null;
         };
         /**
          * Preview
@@ -3445,6 +3667,102 @@ export interface components {
             sources: {
                 [key: string]: string;
             };
+        };
+        /**
+         * Reach
+         * @description How far a wish can go by itself, the others aside: from `low` to `high`.
+         */
+        Reach: {
+            /** Wish */
+            wish: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * ReachBody
+         * @description What is on the Bench, and what a piece of it shall be.
+         */
+        ReachBody: {
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            /** Pieces */
+            pieces: number;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            reference?: components["schemas"]["ReferenceBody"] | null;
+            making?: components["schemas"]["MakingBody"];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /** Wishes */
+            wishes: components["schemas"]["WishBody"][];
+            /** Holds */
+            holds?: components["schemas"]["HoldBody"][];
+            /** Allowed */
+            allowed?: string[] | null;
+            /** Bans */
+            bans?: string[];
+            /**
+             * Whole Eggs
+             * @default true
+             */
+            whole_eggs: boolean;
+            /**
+             * Sure
+             * @default false
+             */
+            sure: boolean;
+            /**
+             * Keep Mass
+             * @default true
+             */
+            keep_mass: boolean;
+        };
+        /**
+         * ReachChoices
+         * @description What can be wished for and allowed: claims by whose rules, and the usual candidates.
+         */
+        ReachChoices: {
+            /** Claims */
+            claims: {
+                [key: string]: string[];
+            };
+            /** Usual */
+            usual: components["schemas"]["Candidate"][];
+        };
+        /**
+         * ReachedView
+         * @description What came of it.
+         */
+        ReachedView: {
+            status: components["schemas"]["Outcome"];
+            /** Answers */
+            answers: components["schemas"]["AnswerView"][];
+            /** Clash */
+            clash: string[];
+            /** Sentence */
+            sentence: string;
+            /** Remarks */
+            remarks: string[];
+            /** Stopped */
+            stopped: boolean;
         };
         /**
          * Reference
@@ -4379,6 +4697,34 @@ export interface components {
             signs: string[];
             /** Notes */
             notes: string[];
+        };
+        /**
+         * WishBody
+         * @description A wish: at most or at least so much of a figure, or a claim by whose rules.
+         */
+        WishBody: {
+            /** Name */
+            name: string;
+            /**
+             * Value
+             * @default 0
+             */
+            value: number;
+            /**
+             * At Least
+             * @default false
+             */
+            at_least: boolean;
+            /**
+             * Per 100G
+             * @default false
+             */
+            per_100g: boolean;
+            /**
+             * Claim Of
+             * @default
+             */
+            claim_of: string;
         };
         /**
          * WorkedView
@@ -5437,6 +5783,138 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Learning"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    reach_api_bench_reach_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReachBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReachedView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    choices_api_bench_reach_choices_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReachChoices"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    limits_api_bench_reach_limits_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReachBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reach"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    point_api_bench_reach_point_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PointBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PointView"];
                 };
             };
             /** @description Validation Error */

@@ -19,6 +19,7 @@ import { PieceCard, PieceMore } from "./PieceCard";
 import { SavingBanner } from "./SavingBanner";
 import { ScaleSheet } from "./ScaleSheet";
 import { Method } from "./tabs/Method";
+import { Reach } from "./tabs/Reach";
 import { Swaps } from "./tabs/Swaps";
 import { Sweeteners } from "./tabs/Sweeteners";
 import { Twin } from "./tabs/Twin";
@@ -152,6 +153,9 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
         <Tabs.Content value="sweeteners" tabIndex={-1}>
           <Sweeteners store={store} currency={currency} />
         </Tabs.Content>
+        <Tabs.Content value="reach" tabIndex={-1}>
+          {worked ? <Reach store={store} worked={worked} /> : <p className="mt-4 text-soft">Working it out …</p>}
+        </Tabs.Content>
         <Tabs.Content value="twin" tabIndex={-1}>
           <Twin store={store} />
         </Tabs.Content>
@@ -170,6 +174,7 @@ const TABS = [
   ["bench", "Bench"],
   ["swaps", "Swaps"],
   ["sweeteners", "Sweeteners"],
+  ["reach", "Reach a target"],
   ["twin", "Twin"],
   ["method", "Method"],
   ["versions", "Versions"],

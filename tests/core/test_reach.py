@@ -1,0 +1,205 @@
+"""core/reach: an answer shown is one that holds; what clashes is named; what is asked amiss is said."""
+
+import unittest
+from functools import cache
+from importlib.resources import files
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from ample_crumb.core.bake.made import Making, made_of
+from ample_crumb.core.crumb.check import check_of, dough_of
+from ample_crumb.core.crumb.dials import Verdict
+from ample_crumb.core.doubt.spread import doubt_of
+from ample_crumb.core.food.claims import eu_needs
+from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
+from ample_crumb.core.food.label import Label, Style
+from ample_crumb.core.food.product import Contains, OwnMeasures, ingredient_of
+from ample_crumb.core.formula.formula import Line, Part, parts_of
+from ample_crumb.core.formula.portions import By, Portioning
+from ample_crumb.core.formula.reading import Manner
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.reach.reach import Answer, Ask, Formula, Outcome, Reached, limits, point, reach
+from ample_crumb.core.reach.slots import Hold
+from ample_crumb.core.reach.wishes import Wish
+from ample_crumb.formats.recipe_text import recipe_from_text
+
+CUPBOARD = reference_cupboard()
+ENERGY, PROTEIN, SUGARS = "energy_kcal", "protein_g", "sugars_g"
+
+
+@cache
+def demo(name: str, family: str, pieces: int) -> Formula:
+    text = files("ample_crumb.work.demo_kitchen").joinpath(f"{name}.txt").read_text("utf-8")
+    parts = parts_of(recipe_from_text(text))
+    return Formula(parts, family, Making(Portioning(count=pieces)), (), CUPBOARD, Manner())
+
+
+def of(*lines: str, family: str = "brownie", cupboard: Cupboard = CUPBOARD, making: Making | None = None) -> Formula:
+    making = making or Making(Portioning(count=10))
+    return Formula((Part("", tuple(map(Line, lines))),), family, making, (), cupboard, Manner())
+
+
+def most(name: str, value: float) -> Wish:
+    return Wish(name, value)
+
+
+def least(name: str, value: float) -> Wish:
+    return Wish(name, value, at_least=True)
+
+
+BLONDIES = demo("butter-blondies", "brownie", 12)
+
+
+class Holds(unittest.TestCase):
+    @settings(max_examples=18, deadline=None)
+    @given(
+        st.sampled_from([("butter-blondies", "brownie", 12), ("blondies", "brownie", 12), ("rounds", "cookie", 14)]),
+        st.floats(0.55, 1.1), st.floats(0.8, 2.2), st.none() | st.floats(0.3, 1.0),
+    )  # fmt: skip
+    def test_an_answer_never_breaks_what_it_claims(
+        self, name: tuple[str, str, int], energy: float, protein: float, sugars: float | None
+    ) -> None:
+        formula = demo(*name)
+        was = made_of(formula.parts, formula.making, formula.family, (), CUPBOARD, Manner())
+        piece = was.piece.nutrients
+        wishes = [most(ENERGY, energy * (piece.energy_kcal or 0)), least(PROTEIN, protein * (piece.protein_g or 0))]
+        wishes += [most(SUGARS, sugars * (piece.sugars_g or 0))] if sugars else []
+        found = reach(formula, Ask(tuple(wishes)))
+        before = {dial.name: dial for dial in check_of(dough_of(was.worked, formula.family, CUPBOARD)).dials}
+        for answer in found.answers:
+            made = made_of(answer.parts, formula.making, formula.family, (), CUPBOARD, Manner())
+            self.assertEqual(made.worked.unread, ())
+            self.assertAlmostEqual(
+                made.piece.nutrients.energy_kcal or 0, answer.piece.figures.nutrients.energy_kcal or 0
+            )
+            if found.status is Outcome.MET:
+                for wish in wishes:
+                    have = getattr(made.piece.nutrients, wish.name)
+                    self.assertTrue(have >= wish.value - 1e-6 if wish.at_least else have <= wish.value + 1e-6, wish)
+                for dial in check_of(dough_of(made.worked, formula.family, CUPBOARD)).dials:
+                    if before[dial.name].verdict is Verdict.FITS:
+                        self.assertNotIn(dial.verdict, (Verdict.LOW, Verdict.HIGH), dial)
+                self.assertAlmostEqual(
+                    made.worked.batch.mass_g, was.worked.batch.mass_g, delta=0.12 * was.worked.batch.mass_g
+                )
+            else:
+                self.assertTrue(answer.missed)
+                self.assertTrue(1 <= len(found.clash) <= 3)
+            # Every line of the result is listed, with what it was.
+            texts = [line.text for part in answer.parts for line in part.lines]
+            self.assertEqual(sorted(line.text for line in answer.lines if line.text), sorted(texts))
+
+    def test_three_ways_that_differ_by_more_than_a_sweetener(self) -> None:
+        found = reach(BLONDIES, Ask((most(ENERGY, 150), least(PROTEIN, 8), most(SUGARS, 6))))
+        self.assertIs(found.status, Outcome.MET)
+        self.assertEqual(len(found.answers), 3)
+        added = [frozenset(line.slug for line in answer.lines if line.place is None) for answer in found.answers]
+        self.assertEqual(len(set(added)), 3)
+        self.assertEqual(
+            [answer.nearness for answer in found.answers], sorted(answer.nearness for answer in found.answers)
+        )
+
+    def test_what_holds_already_stays_as_it_is(self) -> None:
+        found = reach(BLONDIES, Ask((most(ENERGY, 400),), answers=1))
+        self.assertEqual((found.answers[0].changed, found.answers[0].parts), (0, BLONDIES.parts))
+
+    def test_sure_leaves_room_for_the_doubt(self) -> None:
+        wishes = (most(ENERGY, 200),)
+        (sure,) = reach(BLONDIES, Ask(wishes, sure=True, answers=1)).answers
+        made = made_of(sure.parts, BLONDIES.making, BLONDIES.family, (), CUPBOARD, Manner())
+        sd = doubt_of(made.worked, CUPBOARD).piece.nutrients.energy_kcal or 0
+        self.assertLessEqual((made.piece.nutrients.energy_kcal or 0) + 1.6 * sd, 200)
+
+    def test_pieces_by_weight_claims_and_shares(self) -> None:
+        lines = (
+            "200 g oat flour",
+            "200 g skyr",
+            "80 g sugar",
+            "2 eggs",
+            "60 g butter",
+            "1 tsp baking powder",
+            "2 g salt",
+        )
+        by_weight = of(*lines, family="muffin", making=Making(Portioning(by=By.DOUGH, grams=50)))
+        (answer,) = reach(by_weight, Ask((most(ENERGY, 100),), answers=1)).answers
+        self.assertLessEqual(answer.piece.figures.nutrients.energy_kcal or 0, 100 + 1e-6)
+        claim = Wish("high protein", needs=eu_needs(None)["high protein"])
+        (answer,) = reach(BLONDIES, Ask((claim, least("protein_share", 20)), answers=1)).answers
+        of_piece = answer.piece.figures.nutrients
+        self.assertGreaterEqual(4 * (of_piece.protein_g or 0) / (of_piece.energy_kcal or 1), 0.2 - 1e-6)
+
+
+def only(found: Reached) -> Answer:
+    return found.answers[0]
+
+
+class Bounds(unittest.TestCase):
+    def test_locks_ranges_bans_and_whole_eggs(self) -> None:
+        holds = (Hold(0, locked=True), Hold(3, low_g=170, high_g=200))
+        answer = only(reach(BLONDIES, Ask((most(ENERGY, 240),), holds, bans=frozenset({"egg"}))))
+        now = {line.place: line.now_g for line in answer.lines}
+        self.assertEqual(now[0], 170)
+        self.assertTrue(169.5 <= now[3] <= 200.5)
+        self.assertEqual(now[2], 0, "the eggs had to go")
+        self.assertFalse({"egg_white", "egg_white_powder"} & {line.slug for line in answer.lines})
+        whole = only(reach(BLONDIES, Ask((least(PROTEIN, 4.5),), allowed=())))
+        eggs = next(line.now_g for line in whole.lines if line.place == 2)
+        self.assertEqual(eggs % 50, 0)
+
+    def test_a_vegan_formula_stays_one(self) -> None:
+        rounds = demo("rounds", "cookie", 14)
+        for answer in reach(rounds, Ask((least(PROTEIN, 8),))).answers:
+            added = [CUPBOARD.ingredients[line.slug] for line in answer.lines if line.place is None]
+            self.assertTrue(all(item.vegan for item in added))
+
+    def test_a_product_without_the_figure_is_left_out_and_said(self) -> None:
+        label = Label(Style.EUROPEAN, energy_kcal=380, fat_g=2, carbohydrate_g=5, protein_g=80, salt_g=0.5)
+        item, _ = ingredient_of("own-1", "Keel whey", (), "protein", label, OwnMeasures(), Contains())
+        cupboard = CUPBOARD.with_own([item])
+        formula = of("200 g oat flour", "2 eggs", "200 g skyr", "60 g sugar", "1 tsp baking powder", cupboard=cupboard)
+        found = reach(formula, Ask((most(SUGARS, 6), least(PROTEIN, 9)), allowed=("own-1", "whey_isolate")))
+        self.assertIn("Keel whey is left out: it has no figure of sugars.", found.remarks)
+        inside = of("60 g keel whey", "200 g oat flour", cupboard=cupboard)
+        with self.assertRaisesRegex(CannotUse, "cannot be promised: keel whey has no figure of sugars"):
+            reach(inside, Ask((most(SUGARS, 6),)))
+
+    def test_what_is_asked_amiss(self) -> None:
+        for wishes, words in (
+            ((), "at least one thing"),
+            ((most(ENERGY, 100), least(ENERGY, 200)), "cannot both be"),
+            ((most("luck", 1),), "Nobody knows"),
+            ((most(ENERGY, -1),), "no amount"),
+        ):
+            with self.subTest(words), self.assertRaisesRegex(CannotUse, words):
+                reach(BLONDIES, Ask(wishes))
+        with self.assertRaisesRegex(CannotUse, "nothing to change"):
+            reach(of("a rumour"), Ask((most(ENERGY, 100),)))
+
+
+class Clashes(unittest.TestCase):
+    def test_the_two_that_clash_are_named_and_the_nearest_shown(self) -> None:
+        wishes = (most(ENERGY, 70), least(PROTEIN, 14), most("salt_g", 5))
+        found = reach(BLONDIES, Ask(wishes))
+        self.assertIs(found.status, Outcome.NEAREST)
+        self.assertEqual(found.clash, ("at most 70 kcal", "at least 14 g of protein"))
+        self.assertEqual(len(found.answers), 1)
+        self.assertTrue(found.answers[0].missed)
+
+    def test_how_far_each_can_go(self) -> None:
+        energy, protein = limits(BLONDIES, Ask((most(ENERGY, 150), least(PROTEIN, 8))))
+        self.assertTrue(40 < energy.low < 90)
+        self.assertGreater(energy.high, 287)
+        self.assertTrue(1 < protein.low < 3.4)
+        self.assertGreater(protein.high, 15)
+        beyond = reach(BLONDIES, Ask((most(ENERGY, energy.low * 0.9),)))
+        self.assertEqual(beyond.clash, (f"at most {energy.low * 0.9:g} kcal",))
+
+    def test_the_curve_rises_and_its_points_are_formulas(self) -> None:
+        ask = Ask((most(ENERGY, 150), least(PROTEIN, 8)))
+        points = [point(BLONDIES, ask, energy) for energy in (30, 130, 200)]
+        self.assertIsNone(points[0].protein_g)
+        self.assertLess(points[1].protein_g or 0, (points[2].protein_g or 0) + 0.5)
+        for at in points[1:]:
+            assert at.answer is not None
+            self.assertLessEqual(at.answer.piece.figures.nutrients.energy_kcal or 0, at.energy_kcal + 1e-6)

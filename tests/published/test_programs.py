@@ -1,0 +1,121 @@
+"""Linear and mixed-integer programs against textbook problems with known answers, and against scipy.
+
+The diet problem of Winston, Operations Research: Applications and Algorithms, section 3.4 (from memory): four sweets
+with energy, chocolate, sugar and fat, at least 500, 6, 10 and 8 of them, cost 90 at best. The product mix of Hillier
+and Lieberman, Introduction to Operations Research (from memory): 3 x + 5 y within x <= 4, 2 y <= 12, 3 x + 2 y <= 18 is
+36 at (2, 6). Random programs, and random formulas, are solved once more by scipy's own formulation with HiGHS."""
+
+import random
+import unittest
+
+import numpy
+from scipy.optimize import Bounds, LinearConstraint, linprog, milp
+
+from ample_crumb.core.crumb.body import body_of
+from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.food.nutrients import Carbohydrate
+from ample_crumb.core.formula.formula import Line, Part, work_out
+from ample_crumb.core.formula.reading import Manner
+from ample_crumb.core.reach.model import BY_SHARE, Frame, Piece, frame_rows, variables_of, wish_row
+from ample_crumb.core.reach.program import GAP, Row, Status, Variable, solve
+from ample_crumb.core.reach.slots import Hold, line_slots
+from ample_crumb.core.reach.wishes import Wish
+
+CUPBOARD = reference_cupboard()
+
+
+class Textbooks(unittest.TestCase):
+    def test_the_diet_problem(self) -> None:
+        foods = {
+            "slice": (50, (400, 3, 2, 2)), "scoop": (20, (200, 2, 2, 4)), "drink": (30, (150, 0, 4, 1)),
+            "cake": (80, (500, 0, 4, 5)),
+        }  # fmt: skip
+        variables = [Variable(name, cost=cost) for name, (cost, _) in foods.items()]
+        rows = [
+            Row({name: of[place] for name, (_, of) in foods.items()}, low=least)
+            for place, least in enumerate((500, 6, 10, 8))
+        ]
+        best = solve(variables, rows)
+        self.assertAlmostEqual(best.objective, 90)
+        self.assertAlmostEqual(best.values["scoop"], 3)
+        self.assertAlmostEqual(best.values["drink"], 1)
+
+    def test_the_product_mix_and_its_whole_numbers(self) -> None:
+        rows = [Row({"x": 1}, high=4), Row({"y": 2}, high=12), Row({"x": 3, "y": 2}, high=18)]
+        for whole in (False, True):
+            best = solve([Variable("x", cost=-3, whole=whole), Variable("y", cost=-5, whole=whole)], rows)
+            self.assertAlmostEqual(best.objective, -36)
+            self.assertAlmostEqual(best.values["x"], 2)
+
+    def test_what_has_no_answer(self) -> None:
+        self.assertIs(solve([Variable("x", high=1)], [Row({"x": 1}, low=2)]).status, Status.INFEASIBLE)
+        self.assertIs(solve([Variable("x", high=1, whole=True)], [Row({"x": 2}, 1, 1)]).status, Status.INFEASIBLE)
+
+
+class AgainstScipy(unittest.TestCase):
+    def test_random_programs(self) -> None:
+        made = random.Random(7)
+        for number in range(24):
+            size, count = made.randint(3, 9), made.randint(2, 7)
+            cost = [made.uniform(-5, 5) for _ in range(size)]
+            high = [made.uniform(1, 20) for _ in range(size)]
+            whole = [made.random() < 0.4 for _ in range(size)]
+            matrix = [[made.uniform(-3, 3) if made.random() < 0.7 else 0.0 for _ in range(size)] for _ in range(count)]
+            limit = [made.uniform(0, 25) for _ in range(count)]
+            ours = solve(
+                [Variable(f"x{n}", 0, high[n], cost[n], whole[n]) for n in range(size)],
+                [
+                    Row({f"x{n}": row[n] for n in range(size)}, high=most)
+                    for row, most in zip(matrix, limit, strict=True)
+                ],
+            )
+            theirs = milp(
+                numpy.array(cost),
+                constraints=LinearConstraint(numpy.array(matrix), -numpy.inf, numpy.array(limit)),
+                bounds=Bounds(0, numpy.array(high)),
+                integrality=numpy.array(whole, dtype=int),
+            )
+            with self.subTest(number):
+                self.assertAlmostEqual(ours.objective, theirs.fun, delta=2 * GAP * max(1, abs(theirs.fun)))
+
+    def test_the_nearest_amounts_of_random_formulas(self) -> None:
+        made = random.Random(11)
+        foods = ("oat_flour", "skyr", "almond_flour", "banana", "white_beans_canned", "quark_0", "rolled_oats")
+        for number in range(22):
+            chosen = made.sample(foods, made.randint(3, 6))
+            was = numpy.array([float(made.randint(60, 300)) for _ in chosen])
+            kcal = numpy.array([CUPBOARD.ingredients[slug].per_100g.energy_kcal or 0 for slug in chosen]) / 100
+            aim = float(kcal @ was) / 10 * made.uniform(0.8, 0.99)
+            parts = (Part("", tuple(Line(f"{g:g} g it", slug) for slug, g in zip(chosen, was, strict=True))),)
+            # A bound of one's own on each line, and no dials, so that the program is this one and no other.
+            holds = {place: Hold(place, low_g=0.3 * g, high_g=2 * g) for place, g in enumerate(was)}
+            worked = work_out(parts, 10, CUPBOARD, Manner())
+            slots = line_slots(worked, body_of(worked, CUPBOARD), holds, frozenset(), CUPBOARD, whole_eggs=True)
+            piece = Piece(was.sum(), 0.1, was.sum() / 10, counted=True, baked=1, kept=1)
+            frame = Frame(slots, (), piece, {}, Carbohydrate.AVAILABLE)
+            ours = solve(variables_of(frame), [*frame_rows(frame), wish_row(Wish("energy_kcal", aim), frame)])
+            with self.subTest(number):
+                theirs = _nearest(was, kcal, chosen, 10 * aim)
+                if theirs is None:
+                    self.assertIs(ours.status, Status.INFEASIBLE)
+                else:
+                    self.assertAlmostEqual(ours.objective, theirs, places=6)
+
+
+_HEAVY = {"banana": 2.0}
+"""Fruit gives flavour, and a change of it counts twice."""
+
+
+def _nearest(was: numpy.ndarray, kcal: numpy.ndarray, foods: list[str], most_kcal: float) -> float | None:
+    """The least weighted relative change, by scipy, None for no answer: amounts split into what comes and what goes."""
+    dough = was.sum()
+    weight = numpy.array([_HEAVY.get(slug, 1.0) for slug in foods])
+    cost = weight * (1 - BY_SHARE + BY_SHARE * was / dough) / was
+    ones = numpy.ones_like(was)
+    rows = numpy.array(
+        [numpy.concatenate([kcal, -kcal]), numpy.concatenate([ones, -ones]), numpy.concatenate([-ones, ones])]
+    )
+    limits = numpy.array([most_kcal - kcal @ was, 0.1 * dough, 0.1 * dough])
+    bounds = [(0, g) for g in was] + [(0, 0.7 * g) for g in was]
+    solved = linprog(numpy.concatenate([cost, cost]), rows, limits, bounds=bounds)
+    return float(solved.fun) if solved.status == 0 else None
