@@ -1,16 +1,18 @@
-"""Runs all measurements, or those named: core, http, browser, start."""
+"""Runs all measurements, or those named: core, reach, http, browser, start."""
 
 import sys
 
-from bench import browser_speed, core_speed, http_speed, start_speed
+from bench import browser_speed, core_speed, http_speed, reach_speed, start_speed
 from tests import kitchen
 
 
 def main(wanted: list[str]) -> None:
     """Runs them one after another on a throwaway cluster."""
-    wanted = wanted or ["core", "http", "browser", "start"]
+    wanted = wanted or ["core", "reach", "http", "browser", "start"]
     if "core" in wanted:
         core_speed.run()
+    if "reach" in wanted:
+        reach_speed.run()
     if {"http", "browser"} & set(wanted):
         served = kitchen.Served(kitchen.new_database(), demo=True)
         served.start()

@@ -13,26 +13,6 @@ from tests.kitchen import Served
 
 FOLDER: Final = ROOT / "docs" / "screenshots"
 
-RECIPE = """Cherry and quark rounds
-makes 12
-
-1 1/2 cups almond flour
-1 can chickpeas, drained
-2 large eggs
-60 g vanilla whey
-120 g low-fat quark
-70 g granular sweetener
-1 1/2 tsp baking powder
-a pinch of salt
-
-For the topping:
-100 g cherries, pitted
-1 tbsp elderflower dust
-
-Method
-Blend, scoop, press a cherry into each, bake at 175 °C.
-"""
-
 
 def main() -> None:
     """Overwrites the pictures."""
@@ -43,20 +23,20 @@ def main() -> None:
             browser = launch(playwright)
             for name, size, dark, show in (
                 ("today", "desk", False, _today),
-                ("today-dark", "desk", True, _today),
                 ("formulas", "desk", False, _formulas),
                 ("bench", "desk", False, _bench),
                 ("bench-phone", "phone", False, _bench),
                 ("crumb", "desk", False, _crumb),
                 ("swaps", "desk", False, _swaps),
                 ("sweeteners", "desk", False, _sweeteners),
+                ("reach", "desk", False, _reach),
+                ("clash", "desk", False, _clash),
+                ("curve", "desk", False, _curve),
                 ("twin", "desk", False, _twin),
                 ("method", "desk", False, _method),
                 ("versions", "desk", False, _versions),
-                ("new-formula", "desk", False, _new_formula),
                 ("cupboard", "desk", False, _cupboard),
                 ("label", "desk", False, _label),
-                ("product", "desk", False, _product),
                 ("claims", "desk", False, _claims),
                 ("parts", "desk", False, _parts),
                 ("making", "desk", False, _making),
@@ -122,6 +102,33 @@ def _sweeteners(page: Page) -> None:
     page.get_by_role("button", name="Sweeten with it").wait_for()
 
 
+def _wish(page: Page, energy: str, protein: str) -> None:
+    _tab(page, "Butter blondies, the classic", "Reach a target")
+    page.get_by_label("energy, kcal").fill(energy)
+    page.get_by_label("protein, g").fill(protein)
+
+
+def _reach(page: Page) -> None:
+    _wish(page, "150", "8")
+    page.get_by_role("button", name="Find amounts").click()
+    page.get_by_role("article").first.wait_for()
+
+
+def _clash(page: Page) -> None:
+    _wish(page, "80", "15")
+    page.get_by_role("button", name="How far can each go?").click()
+    page.get_by_role("slider").first.wait_for()
+    page.get_by_role("button", name="Find amounts").click()
+    page.get_by_role("article").first.wait_for()
+
+
+def _curve(page: Page) -> None:
+    _wish(page, "150", "8")
+    page.get_by_role("button", name="Work out the curve").click()
+    page.get_by_role("button", name="Work it out anew").wait_for()
+    page.get_by_role("list", name="Points of the curve").get_by_role("button").nth(2).click()
+
+
 def _twin(page: Page) -> None:
     _tab(page, "White bean blondies", "Twin")
     page.locator("[data-twin-sentence]").wait_for()
@@ -136,12 +143,6 @@ def _versions(page: Page) -> None:
     page.locator("[data-difference]").wait_for()
 
 
-def _new_formula(page: Page) -> None:
-    _formulas(page)
-    page.get_by_role("button", name="New formula", exact=True).click()
-    page.get_by_label("Recipe").fill(RECIPE)
-
-
 def _cupboard(page: Page) -> None:
     page.get_by_role("link", name="Cupboard").click()
     page.get_by_role("list", name="Foods").wait_for()
@@ -151,15 +152,6 @@ def _label(page: Page) -> None:
     _cupboard(page)
     page.get_by_role("button", name="Open Lantern peanut powder").click()
     page.locator("[data-check]").get_by_text("does not follow").wait_for()
-
-
-def _product(page: Page) -> None:
-    _cupboard(page)
-    page.get_by_role("button", name="New product").click()
-    page.get_by_label("Code, the digits under the bars").fill("2000004100025")
-    page.get_by_role("button", name="Look it up").click()
-    page.locator("[data-offers]").scroll_into_view_if_needed()
-    page.get_by_role("dialog").evaluate("sheet => sheet.scrollBy(0, 260)")
 
 
 def _claims(page: Page) -> None:

@@ -132,3 +132,50 @@ class Baked(Analyse):
         _, table = self.analyse(self.TEXT, "--tin", "20x20x5cm", "--cuts", "4x3", "--family", "brownie")
         self.assertIn("in the tin: 30% full", table)
         self.assertIn("look from minute", table)
+
+
+class ReachATarget(unittest.TestCase):
+    def reach(self, *options: str) -> tuple[int, str, str]:
+        text = (
+            "Blondies\nmakes 12\n170 g butter\n230 g brown sugar\n2 eggs\n190 g flour\n1 tsp baking powder\n3 g salt\n"
+        )
+        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        (folder / "recipe.txt").write_text(text)
+        out, err = io.StringIO(), io.StringIO()
+        with contextlib.redirect_stdout(out), contextlib.redirect_stderr(err):
+            code = main(["reach", str(folder / "recipe.txt"), *options])
+        return code, out.getvalue(), err.getvalue()
+
+    def test_met_with_every_line_of_the_result(self) -> None:
+        code, out, _ = self.reach(
+            "--energy-max", "180", "--protein-min", "5", "--lock", "eggs", "--allow", "skyr", "--ban", "soy", "--json"
+        )
+        found = json.loads(out)
+        self.assertEqual((code, found["status"], found["clash"]), (0, "met", []))
+        first = found["answers"][0]
+        self.assertEqual(set(first["lines"][0]), {"text", "ingredient", "mass_g", "was_g"})
+        eggs = next(line for line in first["lines"] if line["ingredient"] == "egg, whole")
+        self.assertEqual((eggs["mass_g"], eggs["was_g"]), (100, 100))
+        self.assertLessEqual(first["piece"]["energy_kcal"], 180)
+        self.assertGreaterEqual(first["piece"]["protein_g"], 5)
+        self.assertEqual(len(first["dials"]), 8)
+        named = {line["ingredient"] for line in first["lines"] if line["was_g"] == 0}
+        self.assertLessEqual(named, {"skyr, plain"})
+
+    def test_nearest_only_and_what_cannot_be_used(self) -> None:
+        code, out, _ = self.reach("--energy-max", "40", "--protein-min", "20", "--json")
+        found = json.loads(out)
+        self.assertEqual((code, found["status"]), (4, "nearest"))
+        self.assertTrue(found["clash"])
+        code, out, _ = self.reach("--energy-max", "40")
+        self.assertEqual(code, 4)
+        self.assertIn("misses", out)
+        for options, words in (
+            (["--energy-max", "200", "--lock", "cloves"], "cannot be locked"),
+            (["--energy-max", "200", "--allow", "xyzzy"], "no food called"),
+            ([], "at least one thing"),
+            (["--energy-max", "200", "--pieces", "0"], "from 1 to"),
+        ):
+            code, _, err = self.reach(*options)
+            self.assertEqual(code, 2)
+            self.assertIn(words, err)

@@ -1,4 +1,4 @@
-"""A mixed-integer linear program, as a thin layer over OR-Tools (HiGHS, and GLOP where all is continuous)."""
+"""A mixed-integer linear program, as a thin layer over OR-Tools (CBC, and GLOP where all is continuous)."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
@@ -40,11 +40,13 @@ class Row:
 
 @dataclass(frozen=True, slots=True)
 class Solution:
-    """The values of variables by name, empty where there is none, and the objective."""
+    """The values of variables by name, empty where there is none, and the objective. `reduced` are the reduced costs of
+    a program without whole numbers: what a unit more of a variable that is not used would cost at least."""
 
     status: Status
     values: Mapping[str, float] = field(default_factory=dict)
     objective: float = float("nan")
+    reduced: Mapping[str, float] = field(default_factory=dict)
 
 
 GAP = 0.01
@@ -63,11 +65,8 @@ def solve(variables: Sequence[Variable], rows: Sequence[Row], seconds: float = M
     from ortools.linear_solver import pywraplp
 
     mixed = any(each.whole for each in variables)
-    solver: Any = pywraplp.Solver.CreateSolver("HIGHS" if mixed else "GLOP")
-    # What it says of itself on standard output would stand in the middle of an answer.
+    solver: Any = pywraplp.Solver.CreateSolver("CBC" if mixed else "GLOP")
     solver.SuppressOutput()
-    if mixed:
-        solver.SetSolverSpecificParametersAsString("output_flag=false")
     solver.SetTimeLimit(max(1, int(seconds * 1000)))
     infinity = solver.infinity()
 
@@ -95,4 +94,6 @@ def solve(variables: Sequence[Variable], rows: Sequence[Row], seconds: float = M
     }.get(solver.Solve(_parameters(pywraplp)), Status.INFEASIBLE)
     if status in (Status.INFEASIBLE, Status.UNBOUNDED):
         return Solution(status)
-    return Solution(status, {name: each.solution_value() for name, each in made.items()}, objective.Value())
+    values = {name: each.solution_value() for name, each in made.items()}
+    reduced = {} if mixed else {name: each.reduced_cost() for name, each in made.items()}
+    return Solution(status, values, objective.Value(), reduced)

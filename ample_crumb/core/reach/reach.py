@@ -29,6 +29,7 @@ from ample_crumb.core.reach.model import (
     amounts,
     claim_rows,
     frame_rows,
+    roles_of,
     variables_of,
     wish_row,
 )
@@ -118,6 +119,9 @@ class Reached:
     stopped: bool = False
 
 
+_OF_EACH_KIND: Final = 2
+"""So many foods of each kind are looked at for an answer; the next answer looks anew, without what was answered."""
+
 _SURE: Final = 1.645
 """Standard deviations under which 95 of 100 lie, for a normal spread."""
 
@@ -146,7 +150,8 @@ def reach(formula: Formula, ask: Ask) -> Reached:
         found.append(answer)
         refused.append(added)
     if found:
-        found.sort(key=lambda answer: (answer.nearness, answer.changed))
+        # Of two as near, the one that touches fewer lines.
+        found.sort(key=lambda answer: (round(answer.nearness, 1), answer.changed, answer.nearness))
         return Reached(Outcome.MET, tuple(found), (), "", asked.remarks, stopped)
     return asked.nearest()
 
@@ -250,7 +255,7 @@ class _Asked:
         frame = replace(self.frame, refused=refused)
         tightened = dict.fromkeys(wishes, 0.0)
         late = False
-        variables = variables_of(frame)
+        variables = self._promising(variables_of(frame), [*frame_rows(frame), *self._wish_rows(wishes, 0.0, tightened)])
         for margin in _MARGINS:
             rows = [*frame_rows(self._inside(frame, margin)), *self._wish_rows(wishes, margin, tightened)]
             solution = solve(variables, rows)
@@ -268,6 +273,19 @@ class _Asked:
                 if self.ask.sure and not wish.needs:
                     tightened[wish] = _SURE * _sd_of(wish, answer.piece, self.formula.school, made)
         return None, frozenset(), late
+
+    def _promising(self, variables: list[Variable], rows: list[Row]) -> list[Variable]:
+        """The variables with all but a few foods of each kind ruled out: those that the program without whole numbers
+        uses, or would find cheapest to begin with. Most of the time goes into telling apart foods that hardly
+        differ."""
+        relaxed = solve([replace(each, whole=False) for each in variables], rows)
+        if not relaxed.values:
+            return variables
+        out: set[str] = set()
+        for slots in roles_of(self.frame.slots).values():
+            ranked = sorted(slots, key=lambda slot: (-relaxed.values[slot.key], relaxed.reduced[f"there {slot.key}"]))
+            out |= {f"there {slot.key}" for slot in ranked[_OF_EACH_KIND:]}
+        return [replace(each, high=0.0) if each.name in out else each for each in variables]
 
     def nearest(self) -> Reached:
         """The wishes that clash, and the formula that misses them least."""

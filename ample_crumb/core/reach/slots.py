@@ -86,7 +86,8 @@ practice."""
 
 _LEAST_G: Final[Mapping[str, float]] = {"protein": 10, "dairy": 25, "milk": 20, "egg": 15, "fruit": 25, "flour": 10}
 _LEAST_SHARE: Final = 0.01
-_MOST_SHARE: Final = 0.4
+_MOST_SHARE: Final[Mapping[str, float]] = {"protein": 0.2, "egg": 0.3, "sweetener": 0.3, "fruit": 0.3, "flour": 0.3}
+"""Of the dough, the most that comes in of one food; others up to 0.4. More is another formula."""
 
 
 def line_slots(
@@ -178,7 +179,7 @@ def candidate_slots(
                 item=item,
                 was_g=0.0,
                 low_g=least,
-                high_g=max(least * 2, _MOST_SHARE * dough_g),
+                high_g=max(least * 2, _MOST_SHARE.get(item.role, 0.4) * dough_g),
                 may_go=True,
                 step_g=0.0,
                 gram=brought_by(item, working, 1.0),

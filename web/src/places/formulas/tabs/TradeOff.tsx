@@ -76,7 +76,7 @@ export default function TradeOff({ asked, now, onPut }: TradeOffProps) {
         <>
           <div className="mt-2 h-[230px]" aria-hidden>
             <ResponsiveContainer>
-              <LineChart data={drawn} margin={{ top: 8, right: 16, bottom: 18, left: 4 }}>
+              <LineChart data={drawn} accessibilityLayer={false} margin={{ top: 8, right: 16, bottom: 18, left: 4 }}>
                 <CartesianGrid stroke="var(--rim)" />
                 <XAxis
                   dataKey="energy_kcal"
