@@ -232,7 +232,7 @@ class _Asked:
             usual, lines, worked.batch.mass_g, formula.cupboard, energy, ask.bans, keeps if ask.allowed is None else ()
         )
         candidates, remarks = _known(candidates, ask, formula)
-        _all_said(lines, ask, formula)
+        remarks += _all_said(lines, ask, formula, worked.batch.mass_g)
         if worked.unread:
             count = len(worked.unread)
             remarks.append(f"Without {'1 line' if count == 1 else f'{count} lines'} that could not be read.")
@@ -294,7 +294,8 @@ class _Asked:
         slack: list[Variable] = []
         rows = frame_rows(self.frame)
         for number, wish in enumerate(wishes):
-            for row in self._rows_of(wish, 0.0, 0.0):
+            # A little room, so that what can be kept is kept when amounts are rounded.
+            for row in self._rows_of(wish, _MARGINS[1], 0.0):
                 name = f"missed {number} {len(slack)}"
                 scale = max(
                     abs(row.low), *(abs(value) * self.frame.piece.batch_g / 10 for value in row.of.values()), 1e-6
@@ -487,13 +488,24 @@ def _known(candidates: tuple[Slot, ...], ask: Ask, formula: Formula) -> tuple[tu
     return tuple(kept), remarks
 
 
-def _all_said(lines: tuple[Slot, ...], ask: Ask, formula: Formula) -> None:
+_TRACE: Final = 0.02
+"""Of a line that is less than this share of the dough, zest or vanilla, an unknown figure is counted as none and
+said."""
+
+
+def _all_said(lines: tuple[Slot, ...], ask: Ask, formula: Formula, dough_g: float) -> list[str]:
+    """Remarks on traces without a figure that is wished for. Raises CannotUse for more than a trace."""
+    remarks = []
     for slot in lines:
         lacking = _lacking(slot, ask, formula)
-        if lacking and slot.high_g > 0:
+        if not lacking or slot.high_g <= 0:
+            continue
+        if slot.was_g >= _TRACE * dough_g or lacking == "its price":
             raise CannotUse(
                 f"This cannot be promised: {slot.name} has no figure of {lacking}. Give it one, or let it go."
             )
+        remarks.append(f"{slot.name} has no figure of {lacking}; the little there is of it counts as none.")
+    return remarks
 
 
 def _lacking(slot: Slot, ask: Ask, formula: Formula) -> str:
@@ -551,6 +563,9 @@ def _rewritten(
     return tuple(parts), tuple(moved)
 
 
+_SPOONED_G: Final = 15.0
+
+
 def _text(said: ReadLine, line: Line, grams: float, slot: Slot, formula: Formula) -> str:
     """The line in so many grams; empty where it goes."""
     if grams <= 0:
@@ -558,7 +573,9 @@ def _text(said: ReadLine, line: Line, grams: float, slot: Slot, formula: Formula
     factor = grams / slot.was_g
     if abs(factor - 1) <= 0.005:
         return line.text
-    if slot.step_g and said.basis is Basis.COUNTED:
+    counted = slot.step_g and said.basis is Basis.COUNTED
+    # Little of what is measured by the spoon goes on being measured so.
+    if counted or (said.basis is Basis.MEASURED and grams < _SPOONED_G):
         return scaled(said, factor, formula.cupboard, formula.manner, line.chosen).text
     return nudged(said, factor) or line.text
 

@@ -8,6 +8,7 @@ import { useNotice } from "@/parts/Notices";
 import type { BenchStore } from "../bench-store";
 import { benchBody, withParts } from "../draft";
 import type { Worked } from "../useBench";
+import { AllowFood, type Food } from "./AllowFood";
 import { AnswerCard } from "./AnswerCard";
 import { type Held, HeldLines } from "./HeldLines";
 
@@ -45,6 +46,7 @@ export function Reach({ store, worked }: ReachProps) {
   const [wishes, setWishes] = useState<Wish[]>(() => usual(worked.view.piece));
   const [held, setHeld] = useState<ReadonlyMap<string, Held>>(new Map());
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [more, setMore] = useState<Food[]>([]);
   const [bans, setBans] = useState<string[]>([]);
   const [options, setOptions] = useState({ whole_eggs: true, sure: false, keep_mass: true });
   const body = benchBody(draft);
@@ -53,6 +55,7 @@ export function Reach({ store, worked }: ReachProps) {
     queryFn: ({ signal }) => data(api.POST("/api/bench/reach/choices", { body, signal })),
   });
   const lines = draft.parts.flatMap((part) => part.lines);
+  const candidates = [...(choices.data?.usual ?? []), ...more];
   const asked = {
     ...body,
     ...options,
@@ -62,7 +65,7 @@ export function Reach({ store, worked }: ReachProps) {
       const hold = held.get(line.key);
       return hold ? [{ place, ...hold }] : [];
     }),
-    allowed: left.size ? (choices.data?.usual ?? []).map((each) => each.slug).filter((slug) => !left.has(slug)) : null,
+    allowed: left.size || more.length ? candidates.map((each) => each.slug).filter((slug) => !left.has(slug)) : null,
   };
   const find = useMutation({
     mutationFn: () => data(api.POST("/api/bench/reach", { body: asked })),
@@ -156,7 +159,7 @@ export function Reach({ store, worked }: ReachProps) {
         <details className="card px-4 py-2">
           <summary className="cursor-pointer font-semibold">What may come in</summary>
           <ul className="mt-1 grid grid-cols-2 gap-x-3">
-            {choices.data?.usual.map((each) => (
+            {candidates.map((each) => (
               <li key={each.slug}>
                 <label className="flex items-baseline gap-2 py-[2px] text-[14px]">
                   <input
@@ -175,6 +178,10 @@ export function Reach({ store, worked }: ReachProps) {
               </li>
             ))}
           </ul>
+          <AllowFood
+            taken={candidates.map((each) => each.slug)}
+            onAllow={(food) => setMore((before) => [...before, food])}
+          />
           <div className="mt-2 flex flex-wrap items-center gap-2">
             <Choose
               label="Must not contain"
