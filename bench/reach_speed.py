@@ -9,8 +9,9 @@ from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.portions import Portioning
 from ample_crumb.core.formula.reading import Manner
 from ample_crumb.core.reach import reach as reaching
+from ample_crumb.core.reach.ask import Ask, Formula
 from ample_crumb.core.reach.program import solve
-from ample_crumb.core.reach.reach import Ask, Formula, reach
+from ample_crumb.core.reach.reach import reach
 from ample_crumb.core.reach.wishes import Wish
 from bench.measure import time_calls
 

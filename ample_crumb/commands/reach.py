@@ -15,7 +15,8 @@ from ample_crumb.core.formula.formula import parts_of, work_out
 from ample_crumb.core.formula.reading import Manner
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.units import System
-from ample_crumb.core.reach.reach import Answer, Ask, Formula, Outcome, Reached, reach
+from ample_crumb.core.reach.ask import Ask, Formula
+from ample_crumb.core.reach.reach import Answer, Outcome, Reached, reach
 from ample_crumb.core.reach.slots import Hold
 from ample_crumb.core.reach.wishes import Wish
 from ample_crumb.formats.recipe_text import recipe_from_text

@@ -19,7 +19,8 @@ from ample_crumb.core.formula.formula import Line, Part, parts_of
 from ample_crumb.core.formula.portions import By, Portioning
 from ample_crumb.core.formula.reading import Manner
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.reach.reach import Answer, Ask, Formula, Outcome, Reached, limits, point, reach
+from ample_crumb.core.reach.ask import Ask, Formula
+from ample_crumb.core.reach.reach import Answer, Outcome, Reached, limits, point, reach
 from ample_crumb.core.reach.slots import Hold
 from ample_crumb.core.reach.wishes import Wish
 from ample_crumb.formats.recipe_text import recipe_from_text

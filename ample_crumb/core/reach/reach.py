@@ -1,27 +1,23 @@
 """Reach a target: up to three answers that hold, or the wishes that clash and the nearest that can be had."""
 
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from itertools import combinations
 from typing import Final
 
-from ample_crumb.core.bake.made import Made, Making, made_of
+from ample_crumb.core.bake.made import Made, made_of
 from ample_crumb.core.crumb.check import Check, check_of, dough_of
-from ample_crumb.core.crumb.dials import NOTHING_LEARNED, Dial, Learned, Verdict
+from ample_crumb.core.crumb.dials import Dial, Verdict
 from ample_crumb.core.doubt.spread import doubt_of
-from ample_crumb.core.food.claims import Need
-from ample_crumb.core.food.cupboard import Cupboard
-from ample_crumb.core.food.nutrients import Carbohydrate, Figures, Portion, carbohydrate
+from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.contents import contents_of
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part
-from ample_crumb.core.formula.reading import Manner, ReadLine
-from ample_crumb.core.formula.rewrite import nudged
-from ample_crumb.core.formula.scaling import kitchen_grams, scaled
-from ample_crumb.core.formula.tins import Tin
+from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.quantity.weigh import Basis
+from ample_crumb.core.reach.ask import Ask, Formula
 from ample_crumb.core.reach.baking_rows import baking_rows
+from ample_crumb.core.reach.met import all_said, figure_in, known, need_of, sd_of
 from ample_crumb.core.reach.model import (
     Apart,
     Frame,
@@ -34,53 +30,9 @@ from ample_crumb.core.reach.model import (
     wish_row,
 )
 from ample_crumb.core.reach.program import Row, Solution, Status, Variable, solve
-from ample_crumb.core.reach.slots import USUAL, Hold, Slot, candidate_slots, line_slots
-from ample_crumb.core.reach.wishes import MASS, PRICE, PROTEIN_SHARE, Wish, checked, figure_of
-
-
-@dataclass(frozen=True, slots=True)
-class Ask:
-    """What shall be reached. `allowed` may come in, None for the usual; `bans` are allergens, or foods by slug. `sure`
-    asks for 95 times in 100 instead of on average. `mass_share` is how far the dough may grow or shrink, None for
-    free."""
-
-    wishes: tuple[Wish, ...]
-    holds: tuple[Hold, ...] = ()
-    allowed: tuple[str, ...] | None = None
-    bans: frozenset[str] = frozenset()
-    whole_eggs: bool = True
-    sure: bool = False
-    mass_share: float | None = 0.1
-    answers: int = 3
-
-
-@dataclass(frozen=True, slots=True)
-class Formula:
-    """The formula that shall reach it, and how it is read and made."""
-
-    parts: tuple[Part, ...]
-    family: str
-    making: Making
-    tins: tuple[Tin, ...]
-    cupboard: Cupboard
-    manner: Manner
-    school: Carbohydrate = Carbohydrate.AVAILABLE
-    prices: Mapping[str, float] = field(default_factory=dict)
-    learned: Learned = NOTHING_LEARNED
-    title: str = ""
-    method: str = ""
-
-
-@dataclass(frozen=True, slots=True)
-class Moved:
-    """A line of an answer: its place in the formula it came from, None for a new one; `was_g` and `now_g`."""
-
-    place: int | None
-    name: str
-    slug: str
-    text: str
-    was_g: float
-    now_g: float
+from ample_crumb.core.reach.slots import USUAL, candidate_slots, line_slots
+from ample_crumb.core.reach.wishes import Wish, checked
+from ample_crumb.core.reach.written import Moved, as_read, moved_in_words, rewritten
 
 
 @dataclass(frozen=True, slots=True)
@@ -231,8 +183,8 @@ class _Asked:
         candidates = candidate_slots(
             usual, lines, worked.batch.mass_g, formula.cupboard, energy, ask.bans, keeps if ask.allowed is None else ()
         )
-        candidates, remarks = _known(candidates, ask, formula)
-        remarks += _all_said(lines, ask, formula, worked.batch.mass_g)
+        candidates, remarks = known(candidates, ask, formula)
+        remarks += all_said(lines, ask, formula, worked.batch.mass_g)
         if worked.unread:
             count = len(worked.unread)
             remarks.append(f"Without {'1 line' if count == 1 else f'{count} lines'} that could not be read.")
@@ -271,7 +223,7 @@ class _Asked:
                 return answer, self._added(answer), late
             for wish in wishes:
                 if self.ask.sure and not wish.needs:
-                    tightened[wish] = _SURE * _sd_of(wish, answer.piece, self.formula.school, made)
+                    tightened[wish] = _SURE * sd_of(wish, answer.piece, self.formula.school, made)
         return None, frozenset(), late
 
     def _promising(self, variables: list[Variable], rows: list[Row]) -> list[Variable]:
@@ -358,7 +310,7 @@ class _Asked:
         return near
 
     def _now(self, wish: Wish) -> float:
-        return _figure(wish, self.made.piece, self.formula.school, self._price(self.made)) or 0.0
+        return figure_in(wish, self.made.piece, self.formula.school, self._price(self.made)) or 0.0
 
     def _wish_rows(self, wishes: Sequence[Wish], margin: float, tightened: Mapping[Wish, float]) -> list[Row]:
         return [row for wish in wishes for row in self._rows_of(wish, margin, tightened.get(wish, 0.0))]
@@ -382,14 +334,14 @@ class _Asked:
 
     def _written(self, solution: Solution) -> tuple[Made, Answer]:
         grams = amounts(solution.values, self.frame.slots)
-        parts, lines = _rewritten(self.formula, self.frame.slots, grams, self.read, self.body_part)
+        parts, lines = rewritten(self.formula, self.frame.slots, grams, self.read, self.body_part)
         made = _made(self.formula, parts)
         dough = dough_of(made.worked, self.judged, self.formula.cupboard, self.formula.title, self.formula.method,
             self.formula.learned,
         )  # fmt: skip
         doubt = doubt_of(made.worked, self.formula.cupboard)
         piece = Portion(made.piece, doubt.piece)
-        lines = _as_read(lines, made.worked)
+        lines = as_read(lines, made.worked)
         missed = tuple(wish.words() for wish in self.ask.wishes if not self._met(wish, piece, made))
         changed = [line for line in lines if abs(line.now_g - line.was_g) > 0.005 * max(line.was_g, line.now_g)]
         answer = Answer(
@@ -397,7 +349,7 @@ class _Asked:
             lines=lines,
             piece=piece,
             check=check_of(dough, self.formula.learned),
-            words=tuple(map(_moved_in_words, changed)),
+            words=tuple(map(moved_in_words, changed)),
             missed=missed,
             changed=len(changed),
             nearness=solution.objective,
@@ -406,11 +358,11 @@ class _Asked:
 
     def _met(self, wish: Wish, piece: Portion, made: Made) -> bool:
         if wish.needs:
-            return all(_need(need, made) >= -1e-6 * made.outcome.batch.mass_g for need in wish.needs)
-        figure = _figure(wish, piece.figures, self.formula.school, self._price(made))
+            return all(need_of(need, made) >= -1e-6 * made.outcome.batch.mass_g for need in wish.needs)
+        figure = figure_in(wish, piece.figures, self.formula.school, self._price(made))
         if figure is None:
             return False
-        doubt = _SURE * _sd_of(wish, piece, self.formula.school, made) if self.ask.sure else 0.0
+        doubt = _SURE * sd_of(wish, piece, self.formula.school, made) if self.ask.sure else 0.0
         near = 1e-6 * max(1.0, wish.value)
         return figure - doubt >= wish.value - near if wish.at_least else figure + doubt <= wish.value + near
 
@@ -471,171 +423,6 @@ def _piece(made: Made, formula: Formula) -> Piece:
     baked = made.outcome.batch.mass_g / batch
     # A piece is the share of what is there in the end; by weight, of the dough it was parted from.
     return Piece(batch, made.portions.share, made.portions.share * batch, counted, baked, kept)
-
-
-def _known(candidates: tuple[Slot, ...], ask: Ask, formula: Formula) -> tuple[tuple[Slot, ...], list[str]]:
-    """The candidates that have every figure which is wished for; those without are left out, and that is said."""
-    kept, remarks = [], []
-    for slot in candidates:
-        lacking = _lacking(slot, ask, formula)
-        unknown = {name for name, _, _ in slot.gram.unknown}
-        if lacking:
-            remarks.append(f"{slot.name} is left out: it has no figure of {lacking}.")
-        elif unknown & {"water", "holding", "sweet"}:
-            remarks.append(f"{slot.name} is left out: nobody can say what it does in a dough.")
-        else:
-            kept.append(slot)
-    return tuple(kept), remarks
-
-
-_TRACE: Final = 0.02
-"""Of a line that is less than this share of the dough, zest or vanilla, an unknown figure is counted as none and
-said."""
-
-
-def _all_said(lines: tuple[Slot, ...], ask: Ask, formula: Formula, dough_g: float) -> list[str]:
-    """Remarks on traces without a figure that is wished for. Raises CannotUse for more than a trace."""
-    remarks = []
-    for slot in lines:
-        lacking = _lacking(slot, ask, formula)
-        if not lacking or slot.high_g <= 0:
-            continue
-        if slot.was_g >= _TRACE * dough_g or lacking == "its price":
-            raise CannotUse(
-                f"This cannot be promised: {slot.name} has no figure of {lacking}. Give it one, or let it go."
-            )
-        remarks.append(f"{slot.name} has no figure of {lacking}; the little there is of it counts as none.")
-    return remarks
-
-
-def _lacking(slot: Slot, ask: Ask, formula: Formula) -> str:
-    """The first figure that is wished for and not known of a food; empty where all are."""
-    for wish in ask.wishes:
-        if wish.name == MASS:
-            continue
-        if wish.name == PRICE:
-            if slot.item.slug not in formula.prices:
-                return "its price"
-        elif wish.needs:
-            for need in wish.needs:
-                for name, _ in need.factors:
-                    if getattr(slot.per_g, name) is None:
-                        return name.rpartition("_")[0]
-        elif figure_of(wish, formula.school)(slot.per_g) is None:
-            return wish.name.rpartition("_")[0] or wish.name
-    return ""
-
-
-def _rewritten(
-    formula: Formula, slots: Sequence[Slot], grams: Mapping[str, float], read: Sequence[ReadLine], body_part: int
-) -> tuple[tuple[Part, ...], tuple[Moved, ...]]:
-    """The formula with these grams, in amounts of a kitchen, and each line with what became of it."""
-    by_place = {slot.place: slot for slot in slots if slot.place is not None}
-    parts: list[Part] = []
-    moved: list[Moved] = []
-    place = 0
-    for number, part in enumerate(formula.parts):
-        lines: list[Line] = []
-        for line in part.lines:
-            slot, said = by_place.get(place), read[place]
-            if slot is None:
-                lines.append(line)
-                if line.text.strip():
-                    slug = said.ingredient.slug if said.ingredient else ""
-                    mass = said.figures.mass_g if said.figures else 0.0
-                    moved.append(Moved(place, said.name or line.text, slug, line.text, mass, mass))
-            else:
-                text = _text(said, line, grams[slot.key], slot, formula)
-                if text:
-                    lines.append(replace(line, text=text))
-                moved.append(
-                    Moved(place, slot.name, slot.item.slug, text, slot.was_g, grams[slot.key] if text else 0.0)
-                )
-            place += 1
-        if number == body_part:
-            for slot in slots:
-                if slot.place is None and grams[slot.key] > 0:
-                    amount = kitchen_grams(grams[slot.key])
-                    text = f"{amount:g} g {slot.name}"
-                    lines.append(Line(text, slot.item.slug))
-                    moved.append(Moved(None, slot.name, slot.item.slug, text, 0.0, amount))
-        parts.append(replace(part, lines=tuple(lines)))
-    return tuple(parts), tuple(moved)
-
-
-_SPOONED_G: Final = 15.0
-
-
-def _text(said: ReadLine, line: Line, grams: float, slot: Slot, formula: Formula) -> str:
-    """The line in so many grams; empty where it goes."""
-    if grams <= 0:
-        return ""
-    factor = grams / slot.was_g
-    if abs(factor - 1) <= 0.005:
-        return line.text
-    counted = slot.step_g and said.basis is Basis.COUNTED
-    # Little of what is measured by the spoon goes on being measured so.
-    if counted or (said.basis is Basis.MEASURED and grams < _SPOONED_G):
-        return scaled(said, factor, formula.cupboard, formula.manner, line.chosen).text
-    return nudged(said, factor) or line.text
-
-
-def _as_read(lines: tuple[Moved, ...], worked: FormulaFigures) -> tuple[Moved, ...]:
-    """The lines with the grams that their new texts are read as."""
-    left = [line for part in worked.parts for line in part.lines if line.text.strip()]
-    found = []
-    for moved in lines:
-        at = next((line for line in left if line.text == moved.text), None) if moved.text else None
-        if at is not None:
-            left.remove(at)
-        found.append(replace(moved, now_g=at.figures.mass_g if at and at.figures else 0.0) if moved.text else moved)
-    return tuple(found)
-
-
-def _moved_in_words(line: Moved) -> str:
-    if line.place is None:
-        return f"+ {line.text}"
-    if line.now_g <= 0:
-        return f"− {line.name}"
-    return f"{line.name}: {_grams(line.was_g)} → {_grams(line.now_g)} g"
-
-
-def _grams(grams: float) -> str:
-    return f"{grams:.0f}" if grams >= 20 else f"{grams:.1f}".rstrip("0").rstrip(".")
-
-
-def _figure(wish: Wish, piece: Figures, school: Carbohydrate, price: Callable[[], float | None]) -> float | None:
-    """What a piece has of what is wished for; None where it is not known."""
-    nutrients = piece.nutrients
-    if wish.name == MASS:
-        return piece.mass_g
-    if wish.name == PRICE:
-        return price()
-    if wish.name == PROTEIN_SHARE:
-        energy = nutrients.energy_kcal
-        return None if not energy or nutrients.protein_g is None else 400 * nutrients.protein_g / energy
-    amount = carbohydrate(nutrients, school) if wish.name == "carbohydrate_g" else getattr(nutrients, wish.name)
-    if amount is None:
-        return None
-    return 100 * amount / piece.mass_g if wish.per_100g and piece.mass_g else amount
-
-
-def _sd_of(wish: Wish, piece: Portion, school: Carbohydrate, made: Made) -> float:
-    """The doubt in what is wished for."""
-    del school
-    if wish.name in (PRICE, PROTEIN_SHARE):
-        return 0.0
-    if wish.name == MASS:
-        return piece.band.mass_g
-    sd = getattr(piece.band.nutrients, wish.name) or 0.0
-    sd *= made.outcome.kept
-    return 100 * sd / piece.figures.mass_g if wish.per_100g and piece.figures.mass_g else sd
-
-
-def _need(need: Need, made: Made) -> float:
-    batch = made.outcome.batch
-    sums = (factor * (getattr(batch.nutrients, name) or 0.0) for name, factor in need.factors)
-    return need.per_g * batch.mass_g + sum(sums)
 
 
 def _in_words(words: Sequence[str]) -> str:
