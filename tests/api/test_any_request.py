@@ -12,7 +12,7 @@ from schemathesis.core.result import Ok
 from ample_crumb.api.app import create_app
 from tests.kitchen import new_database
 
-EXAMPLES = 8
+EXAMPLES = 5
 
 
 class AnyRequest(unittest.TestCase):
