@@ -71,6 +71,9 @@ class Reached:
     stopped: bool = False
 
 
+_FEW_WISHES: Final = 6
+"""Up to so many wishes, pairs of them are tried with whole numbers too."""
+
 _OF_EACH_KIND: Final = 2
 """So many foods of each kind are looked at for an answer; the next answer looks anew, without what was answered."""
 
@@ -265,12 +268,15 @@ class _Asked:
 
     def _clash(self, wishes: Sequence[Wish]) -> tuple[Wish, ...]:
         """The fewest wishes, three at most, that cannot be together while the dials hold."""
-        for count in (1, 2, 3):
-            for some in combinations(wishes, count):
-                rows = [*frame_rows(self.frame), *self._wish_rows(some, 0.0, {})]
-                free = [replace(each, cost=0.0) for each in variables_of(self.frame)]
-                if solve(free, rows).status is Status.INFEASIBLE:
-                    return some
+        free = [replace(each, cost=0.0) for each in variables_of(self.frame)]
+        relaxed = [replace(each, whole=False) for each in free]
+        # Without whole numbers first: that is quick, and what clashes so clashes with them too.
+        for variables, most in ((relaxed, 3), (free, 2 if len(wishes) <= _FEW_WISHES else 1)):
+            for count in range(1, most + 1):
+                for some in combinations(wishes, count):
+                    rows = [*frame_rows(self.frame), *self._wish_rows(some, 0.0, {})]
+                    if solve(variables, rows).status is Status.INFEASIBLE:
+                        return some
         return tuple(wishes[:3])
 
     def limit(self, wish: Wish) -> Reach:
