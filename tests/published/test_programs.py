@@ -1,9 +1,11 @@
 """Linear and mixed-integer programs against textbook problems with known answers, and against scipy.
 
 The diet problem of Winston, Operations Research: Applications and Algorithms, section 3.4 (from memory): four sweets
-with energy, chocolate, sugar and fat, at least 500, 6, 10 and 8 of them, cost 90 at best. The product mix of Hillier
-and Lieberman, Introduction to Operations Research (from memory): 3 x + 5 y within x <= 4, 2 y <= 12, 3 x + 2 y <= 18 is
-36 at (2, 6). Random programs, and random formulas, are solved once more by scipy's own formulation with HiGHS."""
+with energy, chocolate, sugar and fat, at least 500, 6, 10 and 8 of them, cost 90 at best. The feed blend of Taha,
+Operations Research: An Introduction, section 2.2.2 (from memory): 470.6 of corn and 329.4 of soybean meal for 437.64.
+The product mix of Hillier and Lieberman, Introduction to Operations Research (from memory): 3 x + 5 y within x <= 4, 2
+y <= 12, 3 x + 2 y <= 18 is 36 at (2, 6). Random programs, and random formulas, are solved once more by scipy's own
+formulation with HiGHS."""
 
 import random
 import unittest
@@ -39,6 +41,18 @@ class Textbooks(unittest.TestCase):
         self.assertAlmostEqual(best.objective, 90)
         self.assertAlmostEqual(best.values["scoop"], 3)
         self.assertAlmostEqual(best.values["drink"], 1)
+
+    def test_the_feed_blend(self) -> None:
+        rows = [
+            Row({"corn": 1, "soybean": 1}, low=800),
+            # At least 30 % protein (9 and 60 %), at most 5 % fibre (2 and 6 %).
+            Row({"corn": 0.09 - 0.30, "soybean": 0.60 - 0.30}, low=0),
+            Row({"corn": 0.02 - 0.05, "soybean": 0.06 - 0.05}, high=0),
+        ]
+        best = solve([Variable("corn", cost=0.3), Variable("soybean", cost=0.9)], rows)
+        self.assertAlmostEqual(best.values["corn"], 470.6, places=1)
+        self.assertAlmostEqual(best.values["soybean"], 329.4, places=1)
+        self.assertAlmostEqual(best.objective, 437.64, places=1)
 
     def test_the_product_mix_and_its_whole_numbers(self) -> None:
         rows = [Row({"x": 1}, high=4), Row({"y": 2}, high=12), Row({"x": 3, "y": 2}, high=18)]
