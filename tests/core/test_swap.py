@@ -20,7 +20,7 @@ from ample_crumb.core.swap.sweetening import Blend, Share, options_of, sweetened
 
 CUPBOARD = reference_cupboard()
 GROUPS = {
-    "flour", "fat", "sugar", "egg", "cream cheese", "chocolate", "nut butter", "crust", "cream", "milk", "salt",
+    "flour", "fat", "sugar", "egg", "cream cheese", "chocolate", "nut butter", "nut", "crust", "cream", "milk", "salt",
 }  # fmt: skip
 
 

@@ -84,6 +84,11 @@ export function Swaps({ store, currency }: SwapsProps) {
             No line here has a swap yet. Swaps are known for flours, fats, sugar, eggs, dairy, chocolate and the like.
           </p>
         )}
+        {aim && places.length > 0 && !offers.some((offer) => offer.aims.includes(aim as Schemas["Aim"])) && (
+          <p className="mt-4 text-soft">
+            No swap of these lines makes for {aim}: it is so already, or the catalogue has none.
+          </p>
+        )}
         {places.map((place, number) => (
           <LineSwaps
             key={place}
