@@ -1,6 +1,5 @@
 """How a formula is made, as the baker says it, and what follows from it for a screen."""
 
-import math
 from collections.abc import Sequence
 from dataclasses import asdict, dataclass, replace
 from typing import Any
@@ -136,11 +135,8 @@ def making_of(draft: MakingDraft, pieces: int, ways: Ways) -> tuple[Making, list
 
 
 def piece_band(made: Made, doubt: Doubt) -> Band:
-    """The band of a piece as it is eaten: that of its dough, and what is not known of the loss."""
-    of_dough = doubt.piece
-    lost = made.outcome.batch.mass_g / made.worked.batch.mass_g if made.worked.batch.mass_g else 1.0
-    mass_sd = math.hypot(of_dough.mass_g * lost, made.outcome.mass_sd_g * made.portions.share)
-    return Band(mass_sd, of_dough.nutrients.times(made.outcome.kept))
+    """The band of a piece as it is eaten."""
+    return made.piece_band(doubt.piece)
 
 
 def made_view(made: Made, doubt: Doubt, ways: Ways) -> MadeView:

@@ -1,6 +1,7 @@
 """core/reach: an answer shown is one that holds; what clashes is named; what is asked amiss is said."""
 
 import unittest
+from dataclasses import replace
 from functools import cache
 from importlib.resources import files
 
@@ -9,13 +10,15 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.bake.made import Making, made_of
 from ample_crumb.core.crumb.check import check_of, dough_of
-from ample_crumb.core.crumb.dials import Verdict
+from ample_crumb.core.crumb.dials import Learned, Verdict
 from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.claims import eu_needs
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import Contains, OwnMeasures, ingredient_of
-from ample_crumb.core.formula.formula import Line, Part, parts_of
+from ample_crumb.core.formula.cost import cost_of
+from ample_crumb.core.formula.formula import Line, Part, parts_of, work_out
+from ample_crumb.core.formula.outcome import Weighings
 from ample_crumb.core.formula.portions import By, Portioning
 from ample_crumb.core.formula.reading import Manner
 from ample_crumb.core.problem import CannotUse
@@ -179,6 +182,50 @@ class Bounds(unittest.TestCase):
                 reach(BLONDIES, Ask(wishes))
         with self.assertRaisesRegex(CannotUse, "nothing to change"):
             reach(of("a rumour"), Ask((most(ENERGY, 100),)))
+
+
+class AsTheKitchenIs(unittest.TestCase):
+    LINES = ("200 g oat flour", "220 g water", "60 g sugar", "2 eggs", "40 g butter", "2 tsp baking powder", "2 g salt")
+
+    def test_a_price_counts_water_as_free_and_holds_for_100_g(self) -> None:
+        slugs = ("oat_flour", "sugar", "egg", "butter", "baking_powder", "salt")
+        formula = replace(of(*self.LINES, family="muffin"), prices=dict.fromkeys(slugs, 0.002))
+        for per_100g in (False, True):
+            was = _cost(formula, formula.parts, per_100g=per_100g)
+            asked = Ask((Wish("price", 0.9 * was, per_100g=per_100g),), allowed=(), answers=1)
+            answer = only(reach(formula, asked))
+            self.assertEqual(answer.missed, ())
+            self.assertLessEqual(_cost(formula, answer.parts, per_100g=per_100g), 0.9 * was + 1e-6)
+
+    def test_what_stays_in_the_bowl_is_in_no_piece_and_in_no_band(self) -> None:
+        making = Making(Portioning(count=10), Weighings(residue_g=100))
+        formula = of(*self.LINES, family="muffin", making=making)
+        answer = only(reach(formula, Ask((most(ENERGY, 100),), answers=1)))
+        made = made_of(answer.parts, making, "muffin", (), CUPBOARD, Manner())
+        self.assertLessEqual(made.piece.nutrients.energy_kcal or 0, 100 + 1e-6)
+        band = made.piece_band(doubt_of(made.worked, CUPBOARD).piece)
+        self.assertEqual(answer.piece.band, band)
+
+    def test_flour_that_holds_more_by_ones_own_batches(self) -> None:
+        learned = Learned(holding={"oat_flour": 1.2})
+        formula = replace(of(*self.LINES, family="muffin"), learned=learned)
+        for answer in reach(formula, Ask((least(PROTEIN, 6),))).answers:
+            dials = check_of(
+                dough_of(work_out(answer.parts, 10, CUPBOARD, Manner()), "muffin", CUPBOARD, learned=learned), learned
+            )
+            self.assertEqual(dials.off, ())
+            self.assertEqual(dials.dials, answer.check.dials)
+
+    def test_100_g_weigh_100_g(self) -> None:
+        with self.assertRaisesRegex(CannotUse, "100 g weigh 100 g"):
+            reach(BLONDIES, Ask((Wish("mass_g", 90, per_100g=True),)))
+
+
+def _cost(formula: Formula, parts: tuple[Part, ...], *, per_100g: bool) -> float:
+    made = made_of(parts, formula.making, formula.family, (), CUPBOARD, Manner())
+    cost = cost_of(made.worked, formula.prices)
+    assert cost is not None
+    return 100 * cost.piece / made.piece.mass_g if per_100g else cost.piece
 
 
 class Clashes(unittest.TestCase):

@@ -80,6 +80,27 @@ class Repairs(unittest.TestCase):
         kept_from = repairs(runny, "muffin", frozenset({"milk"}))
         self.assertNotIn("micellar_casein", {repair.slug for repair in kept_from})
 
+    def test_by_what_a_kitchen_has_learned_of_its_flour(self) -> None:
+        learned = Learned(holding={"oat_flour": 1.4})
+        of = worked(
+            {"oat_flour": 200.0, "milk_skim": 190.0, "egg": 50.0, "baking_powder": 6.0, "sugar": 60.0, "salt": 2.0}
+        )
+        dough = dough_of(of, "muffin", CUPBOARD, learned=learned)
+        setting = Setting(PIECES, EnergySystem.STATED, {}, contents_of(of, CUPBOARD))
+        less = next(each for each in repairs_of(dough, CUPBOARD, setting, learned) if each.slug == "oat_flour")
+        grams = {
+            "oat_flour": less.grams,
+            "milk_skim": 190.0,
+            "egg": 50.0,
+            "baking_powder": 6.0,
+            "sugar": 60.0,
+            "salt": 2.0,
+        }
+        after = check_of(dough_of(worked(grams), "muffin", CUPBOARD, learned=learned), learned)
+        hydration = next(dial for dial in after.dials if dial.name == "hydration")
+        self.assertIs(hydration.verdict, Verdict.FITS)
+        self.assertAlmostEqual(hydration.value or 0, less.value, places=6)
+
     def test_eggs_come_whole_and_words_name_a_measure(self) -> None:
         few = {"wheat_flour": 250.0, "butter": 250.0, "sugar": 250.0, "egg": 100.0, "salt": 2.0}
         eggs = next(repair for repair in repairs(few, "loaf") if repair.slug == "egg")

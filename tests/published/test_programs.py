@@ -14,6 +14,7 @@ import numpy
 from scipy.optimize import Bounds, LinearConstraint, linprog, milp
 
 from ample_crumb.core.crumb.body import body_of
+from ample_crumb.core.crumb.dials import NOTHING_LEARNED
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import Carbohydrate
 from ample_crumb.core.formula.formula import Line, Part, work_out
@@ -104,7 +105,9 @@ class AgainstScipy(unittest.TestCase):
             # A bound of one's own on each line, and no dials, so that the program is this one and no other.
             holds = {place: Hold(place, low_g=0.3 * g, high_g=2 * g) for place, g in enumerate(was)}
             worked = work_out(parts, 10, CUPBOARD, Manner())
-            slots = line_slots(worked, body_of(worked, CUPBOARD), holds, frozenset(), CUPBOARD, whole_eggs=True)
+            slots = line_slots(
+                worked, body_of(worked, CUPBOARD), holds, frozenset(), CUPBOARD, NOTHING_LEARNED, whole_eggs=True
+            )
             piece = Piece(was.sum(), 0.1, was.sum() / 10, counted=True, baked=1, kept=1)
             frame = Frame(slots, (), piece, {}, Carbohydrate.AVAILABLE)
             ours = solve(variables_of(frame), [*frame_rows(frame), wish_row(Wish("energy_kcal", aim), frame)])

@@ -1,5 +1,6 @@
 """A formula as it is made: worked out, baked, parted, in its tins, with the time to look."""
 
+import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Final, TypeVar
@@ -7,7 +8,7 @@ from typing import Final, TypeVar
 from ample_crumb.core.bake.heat import Kitchen, Window, window_of
 from ample_crumb.core.bake.loads import ON_TRAYS, Loads, loads_of
 from ample_crumb.core.food.cupboard import Cupboard
-from ample_crumb.core.food.nutrients import Figures
+from ample_crumb.core.food.nutrients import Band, Figures
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.formula.fill import Filling, filling_of
 from ample_crumb.core.formula.formula import FormulaFigures, Part, parted, work_out
@@ -54,6 +55,12 @@ class Made:
     density_g_per_ml: float
     loads: Loads | None
     problems: tuple[str, ...]
+
+    def piece_band(self, of_dough: Band) -> Band:
+        """The band of a piece as it is eaten: that of its dough, and what is not known of the loss."""
+        lost = self.outcome.batch.mass_g / self.worked.batch.mass_g if self.worked.batch.mass_g else 1.0
+        mass_sd = math.hypot(of_dough.mass_g * lost, self.outcome.mass_sd_g * self.portions.share)
+        return Band(mass_sd, of_dough.nutrients.times(self.outcome.kept))
 
 
 def made_of(

@@ -79,7 +79,10 @@ def repairs_of(
     for dial in before:
         if dial.verdict not in (Verdict.LOW, Verdict.HIGH):
             continue
-        tried = (_tried(move, dial, before, dough, setting, learned) for move in _moves(dial, dough, cupboard, setting))
+        tried = (
+            _tried(move, dial, before, dough, setting, learned)
+            for move in _moves(dial, dough, cupboard, setting, learned)
+        )
         ranked = sorted((each for each in tried if each), key=lambda each: _size(each, dough.mix))
         found += _distinct(ranked)[:MOST_REPAIRS]
     return tuple(found)
@@ -99,13 +102,13 @@ class _Move:
     note: str
 
 
-def _moves(dial: Dial, dough: Dough, cupboard: Cupboard, setting: Setting) -> Iterable[_Move]:
+def _moves(dial: Dial, dough: Dough, cupboard: Cupboard, setting: Setting, learned: Learned) -> Iterable[_Move]:
     here = {share.item.slug for share in dough.body.shares}
     for share in dough.body.shares:
         if share.in_pieces or share.mass_g <= 0 or share.item.role not in _TURNED_BY[dial.name]:
             continue
         step = _step(share.item)
-        a_gram = share_of(share).times(1 / share.mass_g)
+        a_gram = share_of(share, learned.holding.get(share.item.slug, 1.0)).times(1 / share.mass_g)
         yield _Move(share.place, share.item, a_gram, share.mass_g, _MOST_MORE * share.mass_g, step, "")
         yield _Move(share.place, share.item, a_gram, share.mass_g, -_least_left(share, step), step, "")
     for row in _table():
@@ -113,7 +116,7 @@ def _moves(dial: Dial, dough: Dough, cupboard: Cupboard, setting: Setting) -> It
             continue
         item = cupboard.ingredients[row["slug"]]
         if _comes_in(item, setting):
-            a_gram = brought_by(item, working_of(item), 1.0)
+            a_gram = brought_by(item, working_of(item), 1.0, learned.holding.get(item.slug, 1.0))
             yield _Move(None, item, a_gram, 0.0, _MOST_NEW * dough.mix.dough, _step(item), row["note"])
 
 

@@ -2,7 +2,6 @@
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from operator import attrgetter
 from typing import Final
 
 from ample_crumb.core.crumb.dials import (
@@ -82,8 +81,7 @@ def _share(over: str, part: Mapping[str, float], window: Window) -> _Rows:
 
 def _hydration(of: Windows, _: Mix, factor: float, dial: Dial) -> _Rows:
     assert of.hydration is not None
-    # Dial windows carry what a foam adds; the lean window does not know of it.
-    assert dial.high is not None
+    del dial
     loosened = {"sugars": SUGAR_LOOSENS * factor, "loose_fat": FAT_LOOSENS * factor}
     yield _plus({"water": 1.0, "holding": -of.hydration.low * factor}, loosened), "holding"
     yield {"water": 1.0, "holding": -0.02 * factor}, "holding"
@@ -165,11 +163,3 @@ _OF: Final = {
     "set": _set,
     "salt-browning": _salt,
 }
-
-SUMS: Final = (
-    "dough", "water", "holding", "dry", "pulse", "flour", "powder", "gluten", "sugars", "sweet", "fat", "loose_fat",
-    "added_fat", "leavening", "soda", "acid", "eggs", "own_eggs", "setting", "stiffening", "dairy", "tender", "salt",
-)  # fmt: skip
-"""The sums that rows are made of."""
-
-sums_of: Final = attrgetter(*SUMS)

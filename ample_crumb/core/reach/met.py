@@ -1,46 +1,49 @@
 """Whether a piece is what it was wished to be: its figures, their doubt, and what nobody said."""
 
-from collections.abc import Callable
 from typing import Final
 
 from ample_crumb.core.bake.made import Made
 from ample_crumb.core.food.claims import Need
-from ample_crumb.core.food.nutrients import Carbohydrate, Figures, Portion, carbohydrate
+from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.core.formula.cost import FREE, cost_of
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.reach.ask import Ask, Formula
 from ample_crumb.core.reach.slots import Slot
-from ample_crumb.core.reach.wishes import MASS, PRICE, PROTEIN_SHARE, Wish, figure_of
+from ample_crumb.core.reach.wishes import MASS, PRICE, PROTEIN_KCAL, PROTEIN_SHARE, Wish, figure_of
 
 
-def figure_in(wish: Wish, piece: Figures, school: Carbohydrate, price: Callable[[], float | None]) -> float | None:
+def figure_in(wish: Wish, made: Made, formula: Formula) -> float | None:
     """What a piece has of what is wished for; None where it is not known."""
+    piece = made.piece
     nutrients = piece.nutrients
     if wish.name == MASS:
         return piece.mass_g
-    if wish.name == PRICE:
-        return price()
     if wish.name == PROTEIN_SHARE:
         energy = nutrients.energy_kcal
-        return None if not energy or nutrients.protein_g is None else 400 * nutrients.protein_g / energy
-    amount = carbohydrate(nutrients, school) if wish.name == "carbohydrate_g" else getattr(nutrients, wish.name)
-    if amount is None:
-        return None
-    return 100 * amount / piece.mass_g if wish.per_100g and piece.mass_g else amount
+        return None if not energy or nutrients.protein_g is None else 100 * PROTEIN_KCAL * nutrients.protein_g / energy
+    if wish.name == PRICE:
+        cost = cost_of(made.worked, formula.prices)
+        # What was not read has no price either, and is said in a remark.
+        amount = None if cost is None or cost.unpriced else cost.piece
+    else:
+        amount = figure_of(wish, formula.school)(nutrients)
+    if amount is None or not wish.per_100g or not piece.mass_g:
+        return amount
+    return 100 * amount / piece.mass_g
 
 
-def sd_of(wish: Wish, piece: Portion, school: Carbohydrate, made: Made) -> float:
-    """The doubt in what is wished for."""
-    del school
+def sd_of(wish: Wish, piece: Portion) -> float:
+    """The doubt in what is wished for; that of a price or a share of energy is not known and counts for nothing."""
     if wish.name in (PRICE, PROTEIN_SHARE):
         return 0.0
     if wish.name == MASS:
         return piece.band.mass_g
-    sd = getattr(piece.band.nutrients, wish.name) or 0.0
-    sd *= made.outcome.kept
+    sd: float = getattr(piece.band.nutrients, wish.name) or 0.0
     return 100 * sd / piece.figures.mass_g if wish.per_100g and piece.figures.mass_g else sd
 
 
 def need_of(need: Need, made: Made) -> float:
+    """By how much a batch meets a need of a claim; negative where it does not."""
     batch = made.outcome.batch
     sums = (factor * (getattr(batch.nutrients, name) or 0.0) for name, factor in need.factors)
     return need.per_g * batch.mass_g + sum(sums)
@@ -87,7 +90,7 @@ def _lacking(slot: Slot, ask: Ask, formula: Formula) -> str:
         if wish.name == MASS:
             continue
         if wish.name == PRICE:
-            if slot.item.slug not in formula.prices:
+            if slot.item.slug not in formula.prices and slot.item.slug not in FREE:
                 return "its price"
         elif wish.needs:
             for need in wish.needs:

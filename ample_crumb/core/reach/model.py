@@ -7,6 +7,7 @@ from enum import StrEnum
 from typing import Final
 
 from ample_crumb.core.food.nutrients import Carbohydrate
+from ample_crumb.core.formula.cost import FREE
 from ample_crumb.core.reach.baking_rows import BakingRow
 from ample_crumb.core.reach.program import Row, Variable
 from ample_crumb.core.reach.slots import Slot
@@ -46,7 +47,7 @@ class Apart(StrEnum):
 @dataclass(frozen=True, slots=True)
 class Frame:
     """What a program is made of besides the wishes. `mass_share` is how far the dough may grow or shrink, None for
-    free; `added` is what something new counts. `refused` are sets of additions that were answered already,
+    free. `refused` are sets of additions that were answered already,
     told `apart` by kinds of food, by foods, or anyhow."""
 
     slots: tuple[Slot, ...]
@@ -55,7 +56,6 @@ class Frame:
     prices: Mapping[str, float]
     school: Carbohydrate
     mass_share: float | None = 0.1
-    added: float = ADDED
     refused: tuple[frozenset[str], ...] = field(default_factory=tuple)
     apart: Apart = Apart.BY_ROLE
 
@@ -69,9 +69,7 @@ def variables_of(frame: Frame) -> list[Variable]:
         if slot.step_g:
             found.append(Variable(f"steps {slot.key}", 0.0, max(1.0, slot.high_g // slot.step_g), whole=True))
         if slot.may_go and slot.high_g > 0:
-            found.append(
-                Variable(f"there {slot.key}", 0.0, 1.0, frame.added if slot.place is None else 0.0, whole=True)
-            )
+            found.append(Variable(f"there {slot.key}", 0.0, 1.0, ADDED if slot.place is None else 0.0, whole=True))
         if slot.place is None:
             found[-2] = Variable(slot.key, 0.0, slot.high_g, 1.0 / dough)
         elif slot.low_g != slot.high_g or slot.may_go:
@@ -158,12 +156,12 @@ def wish_row(wish: Wish, frame: Frame) -> Row:
 
 def claim_rows(wish: Wish, frame: Frame) -> list[Row]:
     """A claim as rows that are at least 0, per g of what is baked."""
-    left = frame.piece.baked
+    left, kept = frame.piece.baked, frame.piece.kept
     return [
         Row(
             {
                 slot.key: need.per_g * left
-                + sum(factor * (getattr(slot.per_g, name) or 0.0) for name, factor in need.factors)
+                + kept * sum(factor * (getattr(slot.per_g, name) or 0.0) for name, factor in need.factors)
                 for slot in frame.slots
             },
             low=0.0,
@@ -185,7 +183,7 @@ def _quantity(wish: Wish, slot: Slot, frame: Frame) -> float:
     if wish.name == MASS:
         amount = piece.baked
     elif wish.name == PRICE:
-        amount = frame.prices[slot.item.slug]
+        amount = 0.0 if slot.item.slug in FREE else frame.prices[slot.item.slug]
     else:
         amount = figure_of(wish, frame.school)(slot.per_g) or 0.0
     scale = 1.0 if wish.name in (MASS, PRICE) else piece.kept

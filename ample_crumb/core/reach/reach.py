@@ -1,6 +1,6 @@
 """Reach a target: up to three answers that hold, or the wishes that clash and the nearest that can be had."""
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 from itertools import combinations
@@ -179,12 +179,21 @@ class _Asked:
         if worked.batch.mass_g <= 0:
             raise CannotUse("There is nothing to change yet; add lines first.")
         holds = {hold.place: hold for hold in ask.holds}
-        lines = line_slots(worked, dough.body, holds, ask.bans, formula.cupboard, whole_eggs=ask.whole_eggs)
+        lines = line_slots(
+            worked, dough.body, holds, ask.bans, formula.cupboard, formula.learned, whole_eggs=ask.whole_eggs
+        )
         usual = USUAL if ask.allowed is None else ask.allowed
         keeps = contents_of(worked, formula.cupboard).keeps
         energy = formula.manner.energy
         candidates = candidate_slots(
-            usual, lines, worked.batch.mass_g, formula.cupboard, energy, ask.bans, keeps if ask.allowed is None else ()
+            usual,
+            lines,
+            worked.batch.mass_g,
+            formula.cupboard,
+            energy,
+            ask.bans,
+            keeps if ask.allowed is None else (),
+            formula.learned,
         )
         candidates, remarks = known(candidates, ask, formula)
         remarks += all_said(lines, ask, formula, worked.batch.mass_g)
@@ -202,11 +211,9 @@ class _Asked:
         )
         return cls(formula, ask, made, read, frame, dials, dough.family, dough.body.part, tuple(remarks))
 
-    def answer(
-        self, refused: tuple[frozenset[str], ...], wishes: tuple[Wish, ...] | None = None
-    ) -> tuple[Answer | None, frozenset[str], bool]:
+    def answer(self, refused: tuple[frozenset[str], ...]) -> tuple[Answer | None, frozenset[str], bool]:
         """The nearest answer with another set of additions than these, what it adds, and whether time was up."""
-        wishes = self.ask.wishes if wishes is None else wishes
+        wishes = self.ask.wishes
         frame = replace(self.frame, refused=refused)
         tightened = dict.fromkeys(wishes, 0.0)
         late = False
@@ -221,12 +228,12 @@ class _Asked:
             if not solution.values:
                 # Room for rounding is what does not fit; what needs none was tried first.
                 return None, frozenset(), late
-            made, answer = self._written(solution)
+            answer = self._written(solution)
             if not answer.missed and self._holds(answer):
                 return answer, self._added(answer), late
             for wish in wishes:
                 if self.ask.sure and not wish.needs:
-                    tightened[wish] = _SURE * sd_of(wish, answer.piece, self.formula.school, made)
+                    tightened[wish] = _SURE * sd_of(wish, answer.piece)
         return None, frozenset(), late
 
     def _promising(self, variables: list[Variable], rows: list[Row]) -> list[Variable]:
@@ -263,7 +270,7 @@ class _Asked:
         if not solution.values:
             sentence = "What is locked, banned or bounded leaves no formula that bakes; let something go first."
             return Reached(Outcome.NEAREST, (), words, sentence, self.remarks, solution.status is Status.STOPPED)
-        _, answer = self._written(solution)
+        answer = self._written(solution)
         return Reached(Outcome.NEAREST, (answer,), words, sentence, self.remarks, solution.status is Status.STOPPED)
 
     def _clash(self, wishes: Sequence[Wish]) -> tuple[Wish, ...]:
@@ -316,7 +323,7 @@ class _Asked:
         return near
 
     def _now(self, wish: Wish) -> float:
-        return figure_in(wish, self.made.piece, self.formula.school, self._price(self.made)) or 0.0
+        return figure_in(wish, self.made, self.formula) or 0.0
 
     def _wish_rows(self, wishes: Sequence[Wish], margin: float, tightened: Mapping[Wish, float]) -> list[Row]:
         return [row for wish in wishes for row in self._rows_of(wish, margin, tightened.get(wish, 0.0))]
@@ -338,19 +345,19 @@ class _Asked:
         rows = tuple(row.inside(margin / 4, mix) if row.at(mix) > 1e-6 else row for row in frame.baking)
         return replace(frame, baking=rows)
 
-    def _written(self, solution: Solution) -> tuple[Made, Answer]:
+    def _written(self, solution: Solution) -> Answer:
         grams = amounts(solution.values, self.frame.slots)
         parts, lines = rewritten(self.formula, self.frame.slots, grams, self.read, self.body_part)
         made = _made(self.formula, parts)
         dough = dough_of(made.worked, self.judged, self.formula.cupboard, self.formula.title, self.formula.method,
             self.formula.learned,
         )  # fmt: skip
-        doubt = doubt_of(made.worked, self.formula.cupboard)
-        piece = Portion(made.piece, doubt.piece)
+        doubt = doubt_of(made.worked, self.formula.cupboard, self.formula.school)
+        piece = Portion(made.piece, made.piece_band(doubt.piece))
         lines = as_read(lines, made.worked)
         missed = tuple(wish.words() for wish in self.ask.wishes if not self._met(wish, piece, made))
         changed = [line for line in lines if abs(line.now_g - line.was_g) > 0.005 * max(line.was_g, line.now_g)]
-        answer = Answer(
+        return Answer(
             parts=parts,
             lines=lines,
             piece=piece,
@@ -360,15 +367,14 @@ class _Asked:
             changed=len(changed),
             nearness=solution.objective,
         )
-        return made, answer
 
     def _met(self, wish: Wish, piece: Portion, made: Made) -> bool:
         if wish.needs:
             return all(need_of(need, made) >= -1e-6 * made.outcome.batch.mass_g for need in wish.needs)
-        figure = figure_in(wish, piece.figures, self.formula.school, self._price(made))
+        figure = figure_in(wish, made, self.formula)
         if figure is None:
             return False
-        doubt = _SURE * sd_of(wish, piece, self.formula.school, made) if self.ask.sure else 0.0
+        doubt = _SURE * sd_of(wish, piece) if self.ask.sure else 0.0
         near = 1e-6 * max(1.0, wish.value)
         return figure - doubt >= wish.value - near if wish.at_least else figure + doubt <= wish.value + near
 
@@ -383,19 +389,6 @@ class _Asked:
 
     def _added(self, answer: Answer) -> frozenset[str]:
         return frozenset(line.slug for line in answer.lines if line.place is None)
-
-    def _price(self, made: Made) -> Callable[[], float | None]:
-        def price() -> float | None:
-            batch = 0.0
-            for part in made.worked.parts:
-                for line in part.lines:
-                    if line.figures and line.ingredient:
-                        if line.ingredient.slug not in self.formula.prices:
-                            return None
-                        batch += self.formula.prices[line.ingredient.slug] * line.figures.mass_g
-            return batch * made.portions.share
-
-        return price
 
 
 def _settled(variables: Sequence[Variable], solution: Solution) -> list[Variable]:

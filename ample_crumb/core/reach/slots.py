@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from ample_crumb.core.crumb.body import Body
+from ample_crumb.core.crumb.dials import Learned
 from ample_crumb.core.crumb.mix import Mix, brought_by
 from ample_crumb.core.crumb.working import working_of
 from ample_crumb.core.food.allergens import BROKEN_BY
@@ -96,6 +97,7 @@ def line_slots(
     holds: Mapping[int, Hold],
     bans: frozenset[str],
     cupboard: Cupboard,
+    learned: Learned,
     *,
     whole_eggs: bool,
 ) -> tuple[Slot, ...]:
@@ -113,7 +115,8 @@ def line_slots(
         share = grams.get(place)
         gram = Mix()
         if share is not None:
-            gram = brought_by(item, share.working, 1.0, in_pieces=share.in_pieces)
+            holds_times = learned.holding.get(item.slug, 1.0)
+            gram = brought_by(item, share.working, 1.0, holds_times, in_pieces=share.in_pieces)
         slots.append(
             Slot(
                 key=f"line {place}",
@@ -157,6 +160,7 @@ def candidate_slots(
     energy: EnergySystem,
     bans: frozenset[str],
     keeps: Sequence[str],
+    learned: Learned,
 ) -> tuple[Slot, ...]:
     """The foods that may come in: none that is there already, that a ban forbids, or that ends a vegan or vegetarian
     formula."""
@@ -182,7 +186,7 @@ def candidate_slots(
                 high_g=max(least * 2, _MOST_SHARE.get(item.role, 0.4) * dough_g),
                 may_go=True,
                 step_g=0.0,
-                gram=brought_by(item, working, 1.0),
+                gram=brought_by(item, working, 1.0, learned.holding.get(slug, 1.0)),
                 per_g=item.per_100g_by(energy).times(0.01),
                 weight=1.0,
             )

@@ -62,6 +62,8 @@ def checked(wishes: tuple[Wish, ...]) -> tuple[Wish, ...]:
     for wish in wishes:
         if not wish.needs and wish.name not in NAMES:
             raise CannotUse(f"Nobody knows what {wish.name[:40]!r} is; choose one of the figures.")
+        if wish.per_100g and wish.name == MASS:
+            raise CannotUse("100 g weigh 100 g; wish for the weight of a piece.")
         if not 0 <= wish.value <= MOST:
             raise CannotUse(f"{wish.words()} is no amount; it lies from 0 to {MOST:,.0f}.")
         for other in wishes:
