@@ -207,7 +207,7 @@ class AsTheKitchenIs(unittest.TestCase):
         self.assertEqual(answer.piece.band, band)
 
     def test_flour_that_holds_more_by_ones_own_batches(self) -> None:
-        learned = Learned(holding={"oat_flour": 1.2})
+        learned = Learned(holding={"oat_flour": 1.1})
         formula = replace(of(*self.LINES, family="muffin"), learned=learned)
         for answer in reach(formula, Ask((least(PROTEIN, 6),))).answers:
             dials = check_of(
