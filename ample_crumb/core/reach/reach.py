@@ -251,30 +251,46 @@ class _Asked:
 
     def nearest(self) -> Reached:
         """The wishes that clash, and the formula that misses them least."""
-        wishes = self.ask.wishes
-        clash = self._clash(wishes)
-        slack: list[Variable] = []
-        rows = frame_rows(self.frame)
-        for number, wish in enumerate(wishes):
-            # A little room, so that what can be kept is kept when amounts are rounded.
-            for row in self._rows_of(wish, _MARGINS[1], 0.0):
-                name = f"missed {number} {len(slack)}"
-                scale = max(
-                    abs(row.low), *(abs(value) * self.frame.piece.batch_g / 10 for value in row.of.values()), 1e-6
-                )
-                slack.append(Variable(name, 0.0, float("inf"), 1000.0 / scale))
-                rows.append(Row({**row.of, name: 1.0}, row.low, row.high))
-        solution = solve([*variables_of(self.frame), *slack], rows)
-        words = tuple(wish.words() for wish in clash)
-        sentence = _in_words(words) if words else "No answer was found in the time there was."
-        if not solution.values:
+        # The least room first: more of it only where rounding would cost a dial.
+        answer: Answer | None = None
+        late = False
+        for margin in _MARGINS[1:]:
+            solution = self._elastic(margin)
+            late = late or solution.status is Status.STOPPED
+            if not solution.values:
+                break
+            found = self._written(solution)
+            holds = self._holds(found)
+            if holds and not found.missed:
+                return Reached(Outcome.MET, (found,), (), "", self.remarks, late)
+            answer = found if holds or answer is None else answer
+            if holds:
+                break
+        words = tuple(wish.words() for wish in self._clash())
+        if answer is None:
             sentence = "What is locked, banned or bounded leaves no formula that bakes; let something go first."
-            return Reached(Outcome.NEAREST, (), words, sentence, self.remarks, solution.status is Status.STOPPED)
-        answer = self._written(solution)
-        return Reached(Outcome.NEAREST, (answer,), words, sentence, self.remarks, solution.status is Status.STOPPED)
+            return Reached(Outcome.NEAREST, (), words, sentence, self.remarks, late)
+        if not self._holds(answer):
+            answer = replace(answer, missed=(*answer.missed, "a crumb no worse than it is"))
+        return Reached(Outcome.NEAREST, (answer,), words, _in_words(words), self.remarks, late)
 
-    def _clash(self, wishes: Sequence[Wish]) -> tuple[Wish, ...]:
-        """The fewest wishes, three at most, that cannot be together while the dials hold."""
+    def _elastic(self, margin: float) -> Solution:
+        """The least violations of the wishes, each at a cost that dwarfs all else."""
+        slack: list[Variable] = []
+        rows = frame_rows(self._inside(self.frame, margin))
+        for wish in self.ask.wishes:
+            for row in self._rows_of(wish, margin, 0.0):
+                name = f"missed {len(slack)}"
+                # Counted by how large the row can grow, so that kcal and grams weigh alike.
+                grown = (abs(value) * self.frame.piece.batch_g / 10 for value in row.of.values())
+                slack.append(Variable(name, cost=1000.0 / max(abs(row.low), *grown, 1e-6)))
+                rows.append(Row({**row.of, name: 1.0}, row.low, row.high))
+        return solve([*variables_of(self.frame), *slack], rows)
+
+    def _clash(self) -> tuple[Wish, ...]:
+        """The fewest wishes, three at most, that cannot be together while the dials hold; none where amounts finer than
+        a kitchen's would do, or more than three wishes are in it."""
+        wishes = self.ask.wishes
         free = [replace(each, cost=0.0) for each in variables_of(self.frame)]
         relaxed = [replace(each, whole=False) for each in free]
         # Without whole numbers first: that is quick, and what clashes so clashes with them too.
@@ -284,7 +300,7 @@ class _Asked:
                     rows = [*frame_rows(self.frame), *self._wish_rows(some, 0.0, {})]
                     if solve(variables, rows).status is Status.INFEASIBLE:
                         return some
-        return tuple(wishes[:3])
+        return ()
 
     def limit(self, wish: Wish) -> Reach:
         """From where to where the figure of a wish can go."""
@@ -425,6 +441,8 @@ def _piece(made: Made, formula: Formula) -> Piece:
 
 
 def _in_words(words: Sequence[str]) -> str:
+    if not words:
+        return "Not all of it can be had at once in amounts that a kitchen measures; no few of the wishes are to blame."
     if len(words) == 1:
         first = f"{words[0][0].upper()}{words[0][1:]}"
         return f"{first} cannot be, whatever else gives way: not with these lines and this crumb."
