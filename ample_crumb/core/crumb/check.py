@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from ample_crumb.core.crumb.body import Body, body_of
-from ample_crumb.core.crumb.dials import NOTHING_LEARNED, Dial, Learned, Verdict, dials_of
+from ample_crumb.core.crumb.dials import NOTHING_LEARNED, OUT, Dial, Learned, dials_of
 from ample_crumb.core.crumb.guess import guess_family
 from ample_crumb.core.crumb.mix import Mix, mix_of
 from ample_crumb.core.food.cupboard import Cupboard
@@ -24,7 +24,7 @@ class Check:
     @property
     def off(self) -> tuple[Dial, ...]:
         """The dials outside their windows."""
-        return tuple(dial for dial in self.dials if dial.verdict in (Verdict.LOW, Verdict.HIGH))
+        return tuple(dial for dial in self.dials if dial.verdict in OUT)
 
 
 @dataclass(frozen=True, slots=True)

@@ -60,11 +60,23 @@ FAT_LOOSENS: Final = 0.7
 """A g of dissolved sugar, and of fat that is not bound in a flour, loosens a dough like so many g of water. Common
 practice (sugar and fat are counted among the moisteners), calibrated so that lean and rich formulas share a window."""
 
+EGG_G: Final = 50.0
+"""A large egg without its shell [g]."""
+
 CUP_G: Final = 120.0
 """A US cup of flour [g], which leavening is counted by."""
 
 TEASPOON_G: Final = 4.6
 """A level teaspoon of baking powder [g], from memory of USDA FoodData Central."""
+
+LEAST_HYDRATION: Final = 0.02
+"""However rich a dough, it has to have so much water of what its dry goods can hold."""
+
+POWDER_DRIER: Final = 10.0
+POWDER_HELPED: Final = 15.0
+POWDER_HELP_FULL: Final = 0.35
+"""Over a family's share of powder, in per cent of dry goods: so much more is a drier crumb and still one, and so much
+again where what keeps it tender is this share of the dry goods. Common practice."""
 
 SODA: Final = 4.0
 """Soda lifts so many times as much as baking powder where acid meets it. Common practice."""
@@ -134,6 +146,23 @@ def _judged(
     return Dial(name, TITLES[name], value, unit, window.low, window.high, verdict, reason, of.source, factor - 1)
 
 
+OUT: Final = (Verdict.LOW, Verdict.HIGH)
+
+
+def is_worse(was: Dial, now: Dial) -> bool:
+    """Whether a dial that was in its window is out of it, or one that was out is further out or out on the other side;
+    a hair further is no change."""
+    if now.verdict not in OUT:
+        return False
+    return was.verdict is not now.verdict or _away(now) > _away(was) * 1.02 + 1e-9
+
+
+def _away(dial: Dial) -> float:
+    if dial.value is None or dial.low is None or dial.high is None:
+        return 0.0
+    return max(dial.low - dial.value, dial.value - dial.high, 0.0)
+
+
 def _none(name: str, unit: str, reason: str) -> Dial:
     return Dial(name, TITLES[name], None, unit, None, None, Verdict.NOT_APPLICABLE, reason, "")
 
@@ -149,7 +178,7 @@ def _lacking(mix: Mix, *sums: tuple[str, str]) -> tuple[str, str] | None:
 def hydration_window(mix: Mix, lean: Window) -> Window:
     """The window of a dough as rich as this one: what sugar and fat loosen, water need not."""
     loosened = (SUGAR_LOOSENS * mix.sugars + FAT_LOOSENS * mix.loose_fat) / mix.holding
-    return Window(max(0.02, lean.low - loosened), max(0.05, lean.high - loosened))
+    return Window(max(LEAST_HYDRATION, lean.low - loosened), max(0.05, lean.high - loosened))
 
 
 def _hydration(mix: Mix, of: Windows, learned: Learned) -> Dial:
@@ -160,7 +189,6 @@ def _hydration(mix: Mix, of: Windows, learned: Learned) -> Dial:
         return _none("hydration", "×", "Nothing in it holds water, so there is no dough to be wet or dry.")
     dry, wet = _DRY_AND_WET.get(of.family, _USUAL_DRY_AND_WET)
     words = (f"A little dry: {dry}.", "As wet as doughs like it that work.", f"A little wet: {wet}.")
-    # Learning moves the lean window: a kitchen's flour holds more or less whatever else is in the dough.
     window = hydration_window(mix, of.hydration)
     if of.beaten and _is_foam(mix):
         window = Window(window.low, window.high + FOAM_HOLDS)
@@ -184,8 +212,8 @@ def _powder(mix: Mix, of: Windows, learned: Learned) -> Dial:
     if goods < 0.08 * mix.dough:
         return _none("powder-share", "%", "There are hardly any dry goods to take a share of.")
     # What keeps a crumb tender makes up for powder.
-    help_ = min(1.0, (mix.loose_fat + mix.tender) / (0.35 * goods))
-    high = of.powder_high + 10.0 + 15.0 * help_
+    help_ = min(1.0, (mix.loose_fat + mix.tender) / (POWDER_HELP_FULL * goods))
+    high = of.powder_high + POWDER_DRIER + POWDER_HELPED * help_
     share = 100 * mix.powder / goods
     between = share > of.powder_high
     words = (
@@ -278,7 +306,7 @@ def egg_need(mix: Mix, of: EggNeed) -> float:
     have to hold the fat (formula balance of batter cakes: about as much egg as fat; from memory of bakers' books)."""
     gluten = min(1.0, mix.gluten / mix.flour)
     for_flour = of.gluten_free * (1 - gluten) + of.wheat * gluten
-    for_fat = of.per_fat * mix.added_fat / 50.0 / (mix.flour / 100)
+    for_fat = of.per_fat * mix.added_fat / EGG_G / (mix.flour / 100)
     return max(for_flour, for_fat)
 
 
@@ -293,7 +321,7 @@ def _set(mix: Mix, of: Windows, learned: Learned) -> Dial:
     else:
         assert of.set_by in (EGGS_PER_DAIRY, EGGS_PER_MIX)
         # Starch and gelatine set a custard too: 15 g of starch stand in for an egg.
-        value = (mix.own_eggs + mix.stiffening / _SETS_LIKE_AN_EGG) / (over / 250)
+        value = (mix.own_eggs + mix.stiffening / SETS_LIKE_AN_EGG) / (over / 250)
     words = (
         "Little that sets it: it stays soft and weeps when cut.",
         "Enough to set it.",
@@ -302,7 +330,7 @@ def _set(mix: Mix, of: Windows, learned: Learned) -> Dial:
     return _judged("set", value, of.set_by, of.setting, of, learned, words, None)
 
 
-_SETS_LIKE_AN_EGG: Final = 4.5
+SETS_LIKE_AN_EGG: Final = 4.5
 """g of gelatine, or of starch as gelatine, that set a custard like an egg. Common practice."""
 
 

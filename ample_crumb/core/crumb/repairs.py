@@ -10,7 +10,7 @@ from typing import Final
 
 from ample_crumb.core.crumb.body import Share
 from ample_crumb.core.crumb.check import Dough
-from ample_crumb.core.crumb.dials import NOTHING_LEARNED, Dial, Learned, Verdict, dials_of
+from ample_crumb.core.crumb.dials import NOTHING_LEARNED, OUT, Dial, Learned, Verdict, dials_of, is_worse
 from ample_crumb.core.crumb.mix import Mix, brought_by, share_of
 from ample_crumb.core.crumb.working import working_of
 from ample_crumb.core.food.allergens import BROKEN_BY
@@ -18,7 +18,7 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.contents import Contents
-from ample_crumb.core.formula.scaling import kitchen_grams
+from ample_crumb.core.formula.scaling import kitchen_grams, kitchen_step
 from ample_crumb.core.quantity.measured import in_measures
 
 
@@ -77,7 +77,7 @@ def repairs_of(
     before = dials_of(dough.mix, dough.family, learned)
     found: list[Repair] = []
     for dial in before:
-        if dial.verdict not in (Verdict.LOW, Verdict.HIGH):
+        if dial.verdict not in OUT:
             continue
         tried = (
             _tried(move, dial, before, dough, setting, learned)
@@ -182,9 +182,10 @@ def _tried(
     if change_g is None:
         return None
     after = dials(change_g)
-    if not back(after) or any(_worse(was, now, dial.name) for was, now in zip(before, after, strict=True)):
+    mended = next(each for each in after if each.name == dial.name)
+    if mended.verdict is not Verdict.FITS or any(map(is_worse, before, after)):
         return None
-    value = next(each.value for each in after if each.name == dial.name)
+    value = mended.value
     assert value is not None
     return _repair(move, dial, change_g, value, setting)
 
@@ -197,29 +198,10 @@ def _in_kitchen(move: _Move, change_g: float) -> float | None:
     else:
         rounded = kitchen_grams(abs(change_g))
         if rounded < abs(change_g):
-            step = 5.0 if rounded >= 500 else 1.0 if rounded >= 20 else 0.5 if rounded >= 3 else 0.1
-            rounded = round(rounded + step, 4)
+            rounded = round(rounded + kitchen_step(rounded), 4)
     if rounded > abs(move.most_g) * 1.05:
         return None
     return rounded if change_g > 0 else -rounded
-
-
-def _worse(was: Dial, now: Dial, mended: str) -> bool:
-    """Whether a dial that was in its window is out of it, or one that was out is further out."""
-    if was.name == mended:
-        return now.verdict is not Verdict.FITS
-    if now.verdict not in (Verdict.LOW, Verdict.HIGH):
-        return False
-    if was.verdict is not now.verdict:
-        return True
-    return _away(now) > _away(was) * 1.02 + 1e-9
-
-
-def _away(dial: Dial) -> float:
-    assert dial.value is not None
-    assert dial.low is not None
-    assert dial.high is not None
-    return max(dial.low - dial.value, dial.value - dial.high, 0.0)
 
 
 def _repair(move: _Move, dial: Dial, change_g: float, value: float, setting: Setting) -> Repair:

@@ -7,7 +7,13 @@ from typing import Final
 from ample_crumb.core.crumb.dials import (
     BEATEN_AIR,
     CUP_G,
+    EGG_G,
     FAT_LOOSENS,
+    LEAST_HYDRATION,
+    POWDER_DRIER,
+    POWDER_HELP_FULL,
+    POWDER_HELPED,
+    SETS_LIKE_AN_EGG,
     SODA,
     SUGAR_LOOSENS,
     TEASPOON_G,
@@ -84,15 +90,15 @@ def _hydration(of: Windows, _: Mix, factor: float, dial: Dial) -> _Rows:
     del dial
     loosened = {"sugars": SUGAR_LOOSENS * factor, "loose_fat": FAT_LOOSENS * factor}
     yield _plus({"water": 1.0, "holding": -of.hydration.low * factor}, loosened), "holding"
-    yield {"water": 1.0, "holding": -0.02 * factor}, "holding"
+    yield {"water": 1.0, "holding": -LEAST_HYDRATION * factor}, "holding"
     high = of.hydration.high * factor
     yield {"water": -1.0, "holding": high} | {name: -value for name, value in loosened.items()}, "holding"
 
 
 def _powder(of: Windows, _: Mix, factor: float, dial: Dial) -> _Rows:
     del dial
-    least, most = (of.powder_high + 10) * factor, (of.powder_high + 25) * factor
-    help_ = 15 * factor / 0.35
+    least, most = (of.powder_high + POWDER_DRIER) * factor, (of.powder_high + POWDER_DRIER + POWDER_HELPED) * factor
+    help_ = POWDER_HELPED * factor / POWDER_HELP_FULL
     yield {"powder": -100, "dry": least, "pulse": least, "loose_fat": help_, "tender": help_}, "dry"
     yield {"powder": -100, "dry": most, "pulse": most}, "dry"
 
@@ -133,7 +139,7 @@ def _binder(of: Windows, _: Mix, factor: float, dial: Dial) -> _Rows:
     spared = (need.gluten_free - need.wheat) / 100 * factor
     yield {"eggs": 1.0, "flour": -need.gluten_free / 100 * factor, "gluten": spared}, "flour"
     yield {"eggs": 1.0, "flour": -need.wheat / 100 * factor}, "flour"
-    yield {"eggs": 1.0, "added_fat": -need.per_fat / 50 * factor}, "flour"
+    yield {"eggs": 1.0, "added_fat": -need.per_fat / EGG_G * factor}, "flour"
     yield {"eggs": -1.0, "flour": need.high / 100 * factor}, "flour"
 
 
@@ -145,7 +151,7 @@ def _set(of: Windows, _: Mix, factor: float, dial: Dial) -> _Rows:
         yield from _share("dough", {"setting": 100.0}, window)
     else:
         over = "dairy" if of.set_by == EGGS_PER_DAIRY else "dough"
-        yield from _share(over, {"own_eggs": 250.0, "stiffening": 250.0 / 4.5}, window)
+        yield from _share(over, {"own_eggs": 250.0, "stiffening": 250.0 / SETS_LIKE_AN_EGG}, window)
 
 
 def _salt(of: Windows, _: Mix, factor: float, dial: Dial) -> _Rows:

@@ -8,7 +8,7 @@ from typing import Final
 
 from ample_crumb.core.bake.made import Made, made_of
 from ample_crumb.core.crumb.check import Check, check_of, dough_of
-from ample_crumb.core.crumb.dials import Dial, Verdict
+from ample_crumb.core.crumb.dials import Dial, is_worse
 from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.contents import contents_of
@@ -396,12 +396,7 @@ class _Asked:
 
     def _holds(self, answer: Answer) -> bool:
         """Whether no dial is out that was in, nor further out than it was."""
-        for was, now in zip(self.dials, answer.check.dials, strict=True):
-            if now.verdict not in (Verdict.LOW, Verdict.HIGH):
-                continue
-            if was.verdict is not now.verdict or _away(now) > _away(was) * 1.02 + 1e-6:
-                return False
-        return True
+        return not any(map(is_worse, self.dials, answer.check.dials))
 
     def _added(self, answer: Answer) -> frozenset[str]:
         return frozenset(line.slug for line in answer.lines if line.place is None)
@@ -416,12 +411,6 @@ def _settled(variables: Sequence[Variable], solution: Solution) -> list[Variable
         else each
         for each in variables
     ]
-
-
-def _away(dial: Dial) -> float:
-    if dial.value is None or dial.low is None or dial.high is None:
-        return 0.0
-    return max(dial.low - dial.value, dial.value - dial.high, 0.0) / max(abs(dial.high), 1e-9)
 
 
 def _made(formula: Formula, parts: tuple[Part, ...]) -> Made:
