@@ -13,7 +13,7 @@ from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.formula import Line, Part, work_out
 from ample_crumb.core.formula.reading import Manner
 
-_WORKING = {
+WORKING = {
     "pound cake, 1:1:1:1": ("loaf", "250 g flour; 250 g butter; 250 g sugar; 250 g egg; 2 g salt"),
     "shortbread, 1:2:3": ("cookie", "100 g sugar; 200 g butter; 300 g flour; 2 g salt"),
     "muffin, 2:2:1:1": (
@@ -95,14 +95,14 @@ def _check(text: str, family: str) -> Check:
 
 class WorkingFormulas(unittest.TestCase):
     def test_inside_their_windows(self) -> None:
-        for name, (family, text) in _WORKING.items():
+        for name, (family, text) in WORKING.items():
             with self.subTest(name):
                 self.assertEqual([(dial.name, dial.value, dial.verdict) for dial in _check(text, family).off], [])
 
     def test_broken_on_purpose(self) -> None:
         for name, (was, then), dial, verdict in _CAUGHT:
             with self.subTest(name, then=then, dial=dial):
-                family, text = _WORKING[name]
+                family, text = WORKING[name]
                 self.assertIn(was, text)
                 dials = {each.name: each for each in _check(text.replace(was, then), family).dials}
                 self.assertIs(dials[dial].verdict, verdict, dials[dial])
