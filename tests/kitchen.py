@@ -74,7 +74,7 @@ class Served:
         """Starts it and waits until it answers."""
         command = [str(PYTHON), "-m", "ample_crumb", "serve", "--port", str(self.port)]
         self._process = subprocess.Popen(command, env=self._environment, cwd=ROOT)
-        for _ in range(200):
+        for _ in range(2400):
             try:
                 with urllib.request.urlopen(f"{self.address}/api/health", timeout=1):
                     return

@@ -106,7 +106,7 @@ def nudge_line(body: NudgeBody, database: InDatabase, who: AsPerson) -> Rewritte
 @router.post("/bench/detail")
 def detail_line(body: DetailBody, database: InDatabase, who: AsPerson) -> Rewritten:
     """A line written anew with its details, and otherwise as it was."""
-    return Rewritten(formulas.detail(database, who, body.line(), body.details()))
+    return Rewritten(formulas.detail(database, who, body.line(), body.changes()))
 
 
 def _draft(body: DraftBody) -> Draft:

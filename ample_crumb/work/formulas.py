@@ -1,7 +1,9 @@
 """The place Formulas: the list, and the Bench of one formula."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from datetime import datetime
+from typing import Any
 from uuid import UUID
 
 from ample_crumb.core.bake.made import Made
@@ -19,7 +21,7 @@ from ample_crumb.core.formula.fill import scale_to
 from ample_crumb.core.formula.formula import Line, Part, parts_of, work_out
 from ample_crumb.core.formula.quality import quality_of
 from ample_crumb.core.formula.reading import read_against
-from ample_crumb.core.formula.rewrite import Details, nudged, with_details
+from ample_crumb.core.formula.rewrite import details_of, nudged, with_details
 from ample_crumb.core.formula.scaling import Scaled, scaled
 from ample_crumb.core.problem import CannotUse, TooMuch
 from ample_crumb.core.quantity.lines import without_bullet
@@ -180,11 +182,12 @@ def nudge(database: Database, who: Who, line: Line, factor: float) -> str:
     return text
 
 
-def detail(database: Database, who: Who, line: Line, details: Details) -> str:
-    """The line saying these details, and otherwise as it was written."""
+def detail(database: Database, who: Who, line: Line, changes: Mapping[str, Any]) -> str:
+    """The line with these of its `Details` changed, and otherwise as it was written."""
     with database.reading() as connection:
         ways = with_made(connection, who, ways_of(connection, who), (Part("", (line,)),))
-    return with_details(read_against(line.text, ways.cupboard, ways.manner, line.chosen), details)
+    read = read_against(line.text, ways.cupboard, ways.manner, line.chosen)
+    return with_details(read, replace(details_of(read), **changes))
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,13 +3,24 @@
 import unittest
 from typing import Any, ClassVar, Final
 
-from playwright.sync_api import Browser, Page, Playwright, sync_playwright
+from playwright.sync_api import Browser, Page, Playwright, expect, sync_playwright
 
 from launch.install import WEB
 from tests.kitchen import Served, new_database
 
 SIZES: Final = {"desk": (1280, 800), "phone": (390, 844)}
 AXE: Final = (WEB / "node_modules/axe-core/axe.min.js").read_text()
+PATIENCE_MS: Final = 60_000
+"""How long a test waits for what must come: a loaded machine is slow, and nothing is gained by giving up early."""
+
+expect.set_options(PATIENCE_MS)
+
+_STILL: Final = """async () => {
+    await new Promise(requestAnimationFrame);
+    const ends = document.getAnimations().filter(each => each.effect.getComputedTiming().iterations !== Infinity);
+    await Promise.allSettled(ends.map(each => each.finished));
+}"""
+
 _ARGUMENTS: Final = [
     "--disable-gpu", "--disable-quic", "--disable-background-networking", "--no-sandbox",
     "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1",
@@ -41,7 +52,7 @@ class InBrowser(unittest.TestCase):
         width, height = SIZES[size]
         context = self.browser.new_context(viewport={"width": width, "height": height}, **options)
         self.addCleanup(context.close)
-        context.set_default_timeout(10_000)
+        context.set_default_timeout(PATIENCE_MS)
         page = context.new_page()
         page.on("pageerror", lambda error: self.script_errors.append(str(error)))
         page.goto((of or self.served).address)
@@ -55,7 +66,7 @@ class InBrowser(unittest.TestCase):
     def assert_accessible(self, page: Page, where: str) -> None:
         """axe finds nothing."""
         # Notices fade in and out, and half-faded text has no contrast of its own.
-        page.wait_for_timeout(350)
+        page.evaluate(_STILL)
         page.evaluate(AXE)
         found = page.evaluate("axe.run(document).then(result => result.violations)")
         told = [f"{each['id']}: {node['target']} {node['failureSummary']}" for each in found for node in each["nodes"]]

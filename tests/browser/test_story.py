@@ -202,7 +202,7 @@ class Editing(InBrowser):
         expect(page.locator("[data-saved]")).to_contain_text("not saved")
         page.get_by_label("Line as written").nth(1).fill("222 g skyr")
         self.served.start()
-        expect(page.locator("[data-saved]")).to_have_text("saved", timeout=15_000)
+        expect(page.locator("[data-saved]")).to_have_text("saved")
         expect(page.get_by_role("alert")).to_have_count(0)
         page.reload()
         expect(page.get_by_label("Line as written").first).to_have_value("111 g oats")
@@ -226,11 +226,11 @@ class Away(InBrowser):
         page.get_by_label("Line as written").first.fill("111 g oats")
         expect(page.get_by_role("alert")).to_contain_text("database does not answer")
         page.reload()
-        expect(page.get_by_role("heading", name="The kitchen cannot be reached")).to_be_visible(timeout=15_000)
+        expect(page.get_by_role("heading", name="The kitchen cannot be reached")).to_be_visible()
         self.assert_accessible(page, "no database")
         made.start(port)
-        expect(page.get_by_label("Line as written").first).to_have_value("111 g oats", timeout=20_000)
-        expect(page.locator("[data-saved]")).to_have_text("saved", timeout=15_000)
+        expect(page.get_by_label("Line as written").first).to_have_value("111 g oats")
+        expect(page.locator("[data-saved]")).to_have_text("saved")
 
 
 class Days(InBrowser):

@@ -23,7 +23,7 @@ amounts = st.dictionaries(st.sampled_from(FOODS), st.floats(1, 300), min_size=3,
 
 
 class Rows(unittest.TestCase):
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(amounts, st.sampled_from(FAMILIES), st.sampled_from([1.0, 0.9, 1.15]))
     def test_a_dough_inside_its_rows_is_inside_its_windows(
         self, grams: dict[str, float], family: str, factor: float
@@ -44,7 +44,7 @@ class Rows(unittest.TestCase):
                 self.assertGreaterEqual(row.at(dough.mix), -1e-6 * max(1.0, dough.mix.dough), row)
             self.assertTrue(mine)
 
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(amounts, amounts, st.sampled_from(FAMILIES))
     def test_what_the_rows_of_a_good_dough_let_through_fits(
         self, grams: dict[str, float], more: dict[str, float], family: str

@@ -124,7 +124,7 @@ class Bands(unittest.TestCase):
         net = doubt_of(figures, CUPBOARD, Carbohydrate.NET).batch.nutrients.carbohydrate_g or 0
         self.assertAlmostEqual(net, 57.6 * math.hypot(0.01, 0.05))
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(st.lists(st.sampled_from(WRITTEN), min_size=1, max_size=8), st.integers(1, 24))
     def test_shares_add_up_and_more_of_it_is_as_doubtful(self, lines: list[str], pieces: int) -> None:
         one, twice = doubt(*lines, pieces=pieces), doubt(*lines, pieces=pieces).piece.times(2)

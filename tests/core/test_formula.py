@@ -2,7 +2,7 @@
 
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.food.allergens import KNOWN
@@ -99,7 +99,6 @@ class Sums(unittest.TestCase):
         self.assertEqual(list(counted.values()), [50, 25, 15, 56])
         self.assertIsNone(carbohydrate(Nutrients(carbohydrate_g=50), Carbohydrate.NET))
 
-    @settings(deadline=None)
     @given(
         st.lists(st.tuples(st.sampled_from(sorted(CUPBOARD.ingredients)), st.floats(1, 500)), min_size=1, max_size=8)
     )

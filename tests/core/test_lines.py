@@ -102,7 +102,7 @@ class Amounts(unittest.TestCase):
             with self.subTest(text[:40]):
                 self.assertIn(word, read_line(text).problem)
 
-    @settings(max_examples=300, deadline=None)
+    @settings(max_examples=300)
     @given(st.text(max_size=120))
     def test_nothing_that_can_be_typed_raises(self, text: str) -> None:
         line = read_line(text)

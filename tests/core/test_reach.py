@@ -56,7 +56,7 @@ BLONDIES = demo("butter-blondies", "brownie", 12)
 
 
 class Holds(unittest.TestCase):
-    @settings(max_examples=18, deadline=None)
+    @settings(max_examples=18)
     @given(
         st.sampled_from([("butter-blondies", "brownie", 12), ("blondies", "brownie", 12), ("rounds", "cookie", 14)]),
         st.floats(0.55, 1.1), st.floats(0.8, 2.2), st.none() | st.floats(0.3, 1.0),

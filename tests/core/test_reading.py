@@ -164,7 +164,7 @@ class Lines(unittest.TestCase):
         self.assertAlmostEqual(counted[EnergySystem.EUROPEAN] or 0, 396)
         self.assertAlmostEqual(counted[EnergySystem.US] or 0, 39.6)
 
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(st.sampled_from(sorted(CUPBOARD.ingredients)), st.floats(1, 900))
     def test_every_ingredient_is_read_by_its_own_name_in_grams(self, slug: str, grams: float) -> None:
         name = CUPBOARD.ingredients[slug].name

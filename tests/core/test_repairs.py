@@ -46,7 +46,7 @@ formulas = st.fixed_dictionaries(
 
 
 class Repairs(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(formulas, st.sampled_from(["muffin", "cookie", "brownie", "cake", "baked-cheesecake"]))
     def test_done_it_brings_its_dial_back_and_pushes_none_out(self, grams: dict[str, float], family: str) -> None:
         before = {each.name: each for each in check_of(dough_of(worked(grams), family, CUPBOARD)).dials}

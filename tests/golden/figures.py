@@ -56,7 +56,9 @@ def golden_figures(formula: GoldenFormula) -> dict[str, Any]:
         ),
         weighings=Weighings(said.get("loss"), said.get("residue_g", 0.0), said.get("trimmings_g", 0.0)),
         cuts=read_cuts(said["cuts"]) if "cuts" in said else None,
-        kitchen=Kitchen(Oven(said.get("oven", "top and bottom heat")), said.get("celsius"), 800.0, said.get("altitude_m", 0.0)),
+        kitchen=Kitchen(
+            Oven(said.get("oven", "top and bottom heat")), said.get("celsius"), 800.0, said.get("altitude_m", 0.0)
+        ),
     )  # fmt: skip
     cupboard, manner = reference_cupboard(), Manner()
     made = made_of(parts, making, formula.family, tins, cupboard, manner)

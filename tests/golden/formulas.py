@@ -16,8 +16,9 @@ GENERATED: Final = Path(__file__).parent / "formulas.jsonl"
 
 @dataclass(frozen=True, slots=True)
 class GoldenFormula:
-    """A formula in plain values: `parts` are name, lines and the share used, optional, unbaked and loss of each; `production`
-    says how it is parted, in which tin and oven; `wishes` what is asked of the optimiser, as figure, value, at least."""
+    """A formula in plain values: `parts` are name, lines and the share used, optional, unbaked and loss of each;
+    `production` says how it is parted, in which tin and oven; `wishes` are asked of the optimiser, as figure, value, at
+    least."""
 
     name: str
     family: str

@@ -116,7 +116,7 @@ class Starting(unittest.TestCase):
                 self.assertIn("White bean blondies", self.read(f"{address}/api/formulas"))
                 self.assertIn('<div id="root">', self.read(f"{address}/today"))
                 process.send_signal(signal.SIGTERM)
-                self.assertEqual(process.wait(timeout=30), 0)
+                self.assertEqual(process.wait(timeout=300), 0)
                 self.assertFalse((folder / "data" / "postgresql" / "data" / "postmaster.pid").exists())
 
     def test_it_serves_a_database_one_already_has_and_an_empty_kitchen(self) -> None:
@@ -127,7 +127,7 @@ class Starting(unittest.TestCase):
         process, address = self.start("--empty", "--workers", "2", environment={"AMPLE_CRUMB_DATABASE_URL": url})
         self.assertEqual(self.read(f"{address}/api/formulas"), "[]")
         process.terminate()
-        self.assertEqual(process.wait(timeout=30), 0)
+        self.assertEqual(process.wait(timeout=300), 0)
         psycopg.connect(url).close()
 
     def start(self, *options: str, environment: dict[str, str] | None = None) -> "tuple[subprocess.Popen[str], str]":
@@ -145,6 +145,6 @@ class Starting(unittest.TestCase):
         raise AssertionError("./start ended without serving")
 
     def read(self, address: str) -> str:
-        with urllib.request.urlopen(address, timeout=10) as answer:
+        with urllib.request.urlopen(address, timeout=120) as answer:
             text: str = answer.read().decode()
             return text

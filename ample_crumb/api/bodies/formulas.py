@@ -1,7 +1,7 @@
 """What comes in from Formulas."""
 
 from datetime import date
-from typing import Annotated
+from typing import Annotated, Any
 from uuid import UUID
 
 from pydantic import Field
@@ -10,7 +10,6 @@ from ample_crumb.api.bodies.base import Body, Family, Figure, LineBody, Parts, P
 from ample_crumb.core.bake.heat import Oven
 from ample_crumb.core.formula.outcome import MOST_LOSS
 from ample_crumb.core.formula.portions import By
-from ample_crumb.core.formula.rewrite import Details
 from ample_crumb.core.quantity.recipe import MOST_PIECES
 from ample_crumb.core.quantity.weigh import MOST_G
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS
@@ -158,14 +157,14 @@ class NudgeBody(LineBody):
 
 
 class DetailBody(LineBody):
-    """A line to be written anew with its details: whether it is optional, how its cup was filled, which share of it is
-    used, what a scale showed."""
+    """A line to be written anew with a detail changed: whether it is optional, how its cup was filled, which share of
+    it is used, what a scale showed. Null leaves a detail as it is."""
 
-    optional: bool = False
-    fill: Annotated[str, Field(max_length=20, pattern=r"^[a-z]*$")] = ""
-    used: Annotated[float, Field(gt=0, le=1)] = 1.0
+    optional: bool | None = None
+    fill: Annotated[str, Field(max_length=20, pattern=r"^[a-z]*$")] | None = None
+    used: Annotated[float, Field(gt=0, le=1)] | None = None
     weighed_g: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
 
-    def details(self) -> Details:
-        """As the core has them."""
-        return Details(self.optional, self.fill, self.used, self.weighed_g)
+    def changes(self) -> dict[str, Any]:
+        """What is to be changed, by the names that the core has."""
+        return self.model_dump(include={"optional", "fill", "used", "weighed_g"}, exclude_none=True)

@@ -56,6 +56,12 @@ def with_details(line: ReadLine, details: Details) -> str:
     return words + (" (optional)" if details.optional else "")
 
 
+def details_of(line: ReadLine) -> Details:
+    """What a line says now, as far as `Details` go."""
+    share = line.figures.mass_g / line.prepared_g if line.figures and line.prepared_g else 1.0
+    return Details(line.optional, fill_of(line), share)
+
+
 def fill_of(line: ReadLine) -> str:
     """How the cup of a line was filled by what it says; empty for the usual way."""
     words = line.text.lower()

@@ -1733,29 +1733,20 @@ export interface components {
         };
         /**
          * DetailBody
-         * @description A line to be written anew with its details: whether it is optional, how its cup was filled, which share of it is
-         *     used, what a scale showed.
+         * @description A line to be written anew with a detail changed: whether it is optional, how its cup was filled, which share of it
+         *     is used, what a scale showed. Null leaves a detail as it is.
          */
         DetailBody: {
             /** Text */
             text: string;
             /** Chosen */
             chosen?: string | null;
-            /**
-             * Optional
-             * @default false
-             */
-            optional: boolean;
-            /**
-             * Fill
-             * @default
-             */
-            fill: string;
-            /**
-             * Used
-             * @default 1
-             */
-            used: number;
+            /** Optional */
+            optional?: boolean | null;
+            /** Fill */
+            fill?: string | null;
+            /** Used */
+            used?: number | null;
             /** Weighed G */
             weighed_g?: number | null;
         };

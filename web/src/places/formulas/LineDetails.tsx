@@ -12,7 +12,6 @@ interface LineDetailsProps {
 
 /** How a line was measured, how much of it is used, and whether it may be left out. Each is written into the line. */
 export function LineDetails({ line, onDetail, onReplace }: LineDetailsProps) {
-  const now: Details = { optional: line.optional, fill: line.fill, used: line.used };
   const [usual = ""] = line.fills;
   // Ticked at once; the line follows when it has been written anew.
   const [optional, setOptional] = useState(line.optional);
@@ -27,7 +26,7 @@ export function LineDetails({ line, onDetail, onReplace }: LineDetailsProps) {
             aria-label="How the cup was filled"
             className="flex flex-wrap gap-1"
             value={line.fill || usual}
-            onValueChange={(fill) => fill && onDetail({ ...now, fill })}
+            onValueChange={(fill) => fill && onDetail({ fill })}
           >
             {line.fills.map((fill) => (
               <ToggleGroup.Item
@@ -48,7 +47,7 @@ export function LineDetails({ line, onDetail, onReplace }: LineDetailsProps) {
         hint={line.basis === "weighed" ? "" : `it counts as ${grams(line.prepared_g ?? line.mass_g ?? 0)} g now`}
         start=""
         most={50_000}
-        onDone={(weighed_g) => onDetail({ ...now, weighed_g })}
+        onDone={(weighed_g) => onDetail({ weighed_g })}
       />
       <Amount
         key={line.used}
@@ -58,7 +57,7 @@ export function LineDetails({ line, onDetail, onReplace }: LineDetailsProps) {
         hint={line.used < 1 ? `${grams(line.mass_g ?? 0)} of ${grams(line.prepared_g ?? 0)} g` : ""}
         start={String(Number((line.used * 100).toPrecision(3)))}
         most={100}
-        onDone={(percent) => onDetail({ ...now, used: percent / 100 })}
+        onDone={(percent) => onDetail({ used: percent / 100 })}
       />
       {line.other_way && (
         <button
@@ -76,7 +75,7 @@ export function LineDetails({ line, onDetail, onReplace }: LineDetailsProps) {
           checked={optional}
           onChange={(event) => {
             setOptional(event.target.checked);
-            onDetail({ ...now, optional: event.target.checked });
+            onDetail({ optional: event.target.checked });
           }}
         />
         Optional: totals are given with and without it

@@ -107,6 +107,28 @@ export function useRowActions(store: BenchStore): RowActions {
       });
     }
 
+    /** Has a line written anew by the server. Where it was changed meanwhile it is asked again, as the line stands then:
+     * of two changes in quick succession both hold. */
+    async function rewrite(
+      key: string,
+      ask: (line: Pick<Line, "text" | "chosen">) => Promise<Schemas["Rewritten"]>,
+      merge = "",
+    ) {
+      try {
+        for (let line = find(key); line; ) {
+          const { text, chosen } = line;
+          const written = await ask({ text, chosen });
+          line = find(key);
+          if (line?.text === text && line.chosen === chosen) {
+            store.edit((draft) => changeLine(draft, key, { text: written.text }), merge);
+            return;
+          }
+        }
+      } catch (error) {
+        tell(error instanceof Problem ? error.detail : String(error));
+      }
+    }
+
     function neighbour(key: string, by: 1 | -1): Line | undefined {
       const lines = order();
       return lines[lines.findIndex((line) => line.key === key) + by];
@@ -131,28 +153,10 @@ export function useRowActions(store: BenchStore): RowActions {
         const line = neighbour(key, by);
         if (line) document.querySelector<HTMLElement>(`[data-line="${line.key}"]`)?.focus();
       },
-      nudge: async (key, factor) => {
-        const line = find(key);
-        if (!line) return;
-        try {
-          const { text, chosen } = line;
-          const nudged = await data(api.POST("/api/bench/nudge", { body: { text, chosen, factor } }));
-          store.edit((draft) => changeLine(draft, key, { text: nudged.text }), `nudge ${key}`);
-        } catch (error) {
-          tell(error instanceof Problem ? error.detail : String(error));
-        }
-      },
-      detail: async (key, details) => {
-        const line = find(key);
-        if (!line) return;
-        try {
-          const { text, chosen } = line;
-          const written = await data(api.POST("/api/bench/detail", { body: { text, chosen, ...details } }));
-          store.edit((draft) => changeLine(draft, key, { text: written.text }));
-        } catch (error) {
-          tell(error instanceof Problem ? error.detail : String(error));
-        }
-      },
+      nudge: (key, factor) =>
+        void rewrite(key, (line) => data(api.POST("/api/bench/nudge", { body: { ...line, factor } })), `nudge ${key}`),
+      detail: (key, details) =>
+        void rewrite(key, (line) => data(api.POST("/api/bench/detail", { body: { ...line, ...details } }))),
       replace: (key, text, slug) => store.edit((draft) => changeLine(draft, key, { text, chosen: slug })),
       paste: (key, text) => void paste(key, text),
       choose: (key, name, choice) => void choose(key, name, choice),

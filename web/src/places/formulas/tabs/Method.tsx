@@ -17,6 +17,8 @@ export function Method({ store }: { store: BenchStore }) {
     placeholderData: keepPreviousData,
   });
   const view = query.data;
+  // What was linked of an older text must not replace what has been typed since.
+  const current = late === draft && !query.isPlaceholderData;
   return (
     <div className="mt-3 grid items-start gap-5 lg:grid-cols-2">
       <section aria-labelledby="method-title">
@@ -27,7 +29,7 @@ export function Method({ store }: { store: BenchStore }) {
           <button
             type="button"
             className="btn btn-quiet"
-            disabled={!view || view.linked === draft.method}
+            disabled={!view || !current || view.linked === draft.method}
             onClick={() => view && store.edit((now) => ({ ...now, method: view.linked }))}
           >
             Link names to lines

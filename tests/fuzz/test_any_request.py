@@ -10,9 +10,10 @@ from hypothesis import strategies as st
 from schemathesis.core.result import Ok
 
 from ample_crumb.api.app import create_app
+from tests import LONG
 from tests.kitchen import new_database
 
-EXAMPLES = 5
+EXAMPLES = 60 if LONG else 5
 
 
 class AnyRequest(unittest.TestCase):
@@ -30,7 +31,7 @@ class AnyRequest(unittest.TestCase):
                     self.sends(operation.as_strategy(generation_mode=mode))
 
     def sends(self, cases: st.SearchStrategy[schemathesis.Case[Any]]) -> None:
-        @settings(max_examples=EXAMPLES, deadline=None, suppress_health_check=list(HealthCheck), database=None)
+        @settings(max_examples=EXAMPLES, suppress_health_check=list(HealthCheck), database=None)
         @given(cases)
         def send(case: schemathesis.Case[Any]) -> None:
             # A register that does not answer is said to be away (504), soon enough for a test.

@@ -56,7 +56,7 @@ class Together(KitchenCase):
             work.append(partial(kitchen.correct, self.database, self.who, "mystery", "skyr"))
         with ThreadPoolExecutor(6) as pool:
             for done in [pool.submit(each) for each in work]:
-                done.result(timeout=60)
+                done.result(timeout=300)
         # Every formula was made by the first label, whatever was going on meanwhile.
         for formula_id in made:
             (line,) = formulas.open_one(self.database, self.who, formula_id).worked.parts[0].lines
@@ -84,7 +84,7 @@ class Together(KitchenCase):
             work += [partial(formulas.list_all, self.database, self.who)] * 2
         with ThreadPoolExecutor(6) as pool:
             for done in [pool.submit(each) for each in work]:
-                done.result(timeout=60)
+                done.result(timeout=300)
         listed = {each.id: each.piece.energy_kcal for each in formulas.list_all(self.database, self.who)}
         for tower in towers:
             bench = formulas.open_one(self.database, self.who, tower).worked
@@ -104,5 +104,5 @@ class Together(KitchenCase):
                 saving = pool.submit(cupboard.save, self.database, self.who, product_id, 1, changed)
                 with self.assertRaises(TimeoutError):
                     saving.result(timeout=0.3)
-            view = saving.result(timeout=30)
+            view = saving.result(timeout=300)
         self.assertEqual((view.number, [each.behind for each in view.used]), (2, [True]))

@@ -1,0 +1,305 @@
+"""Breaks one rule of the core at a time and looks whether a test goes red: `python -m tests.mutants [NAME]...`
+
+Each mutant is a place in the source and what stands there instead, with the test modules that should notice. Golden
+figures are left out on purpose: they notice everything and say nothing of the rule. A mutant that lives through its own
+modules is tried against all tests of the core and of published figures before it counts as alive.
+"""
+
+import shutil
+import subprocess
+import sys
+import tempfile
+from collections.abc import Sequence
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Final
+
+from launch.install import PYTHON, ROOT
+
+
+@dataclass(frozen=True, slots=True)
+class Mutant:
+    """A rule that is broken: in `file` of the core `was` becomes `now`; `tests` are modules that should notice."""
+
+    name: str
+    file: str
+    was: str
+    now: str
+    tests: tuple[str, ...]
+
+
+_EDGES: Final = ("core.test_constraint_edges",)
+_LIMITS: Final = ("core.test_limits",)
+
+MUTANTS: Final = (
+    Mutant(
+        "rows: sugar loosens half",
+        "reach/baking_rows.py",
+        '"sugars": SUGAR_LOOSENS',
+        '"sugars": 0.5 * SUGAR_LOOSENS',
+        _EDGES,
+    ),
+    Mutant("rows: soda lifts three times", "reach/baking_rows.py", "half = SODA / 2", "half = (SODA - 1) / 2", _EDGES),
+    Mutant("rows: no air is beaten in", "reach/baking_rows.py", "air = BEATEN_AIR if", "air = 0.0 if", _EDGES),
+    Mutant(
+        "rows: what is tender spares no fat",
+        "reach/baking_rows.py",
+        '"tender": 100.0 * factor',
+        '"tender": 0.0',
+        _EDGES,
+    ),
+    Mutant("rows: gluten does not bind", "reach/baking_rows.py", '"gluten": spared', '"gluten": 0.0', _EDGES),
+    Mutant("rows: pulses are no dry goods", "reach/baking_rows.py", '"pulse": least, ', "", _EDGES),
+    Mutant(
+        "rows: pulses are none where helped",
+        "reach/baking_rows.py",
+        '"dry": most, "pulse": most',
+        '"dry": most',
+        _EDGES,
+    ),
+    Mutant(
+        "optimiser: lines go twice as far",
+        "reach/slots.py",
+        "_OTHERS: Final = (0.25, 2.5)",
+        "_OTHERS: Final = (0.125, 5.0)",
+        _LIMITS,
+    ),
+    Mutant("optimiser: six foods come in", "reach/model.py", "MOST_ADDED: Final = 3", "MOST_ADDED: Final = 6", _LIMITS),
+    Mutant("optimiser: additions cost a tenth", "reach/model.py", "ADDED: Final = 0.3", "ADDED: Final = 0.03", _LIMITS),
+    Mutant(
+        "optimiser: a half egg",
+        "reach/model.py",
+        "max(1.0, slot.high_g // slot.step_g), whole=True",
+        "max(1.0, slot.high_g // slot.step_g)",
+        _LIMITS,
+    ),
+    Mutant(
+        "optimiser: pairs without whole numbers",
+        "reach/reach.py",
+        "_FEW_WISHES: Final = 6",
+        "_FEW_WISHES: Final = 0",
+        _LIMITS,
+    ),
+    Mutant(
+        "hazards: polyols from 25 g",
+        "crumb/hazards.py",
+        "POLYOLS_A_PIECE_G: Final = 10.0",
+        "POLYOLS_A_PIECE_G: Final = 25.0",
+        _LIMITS,
+    ),
+    Mutant(
+        "hazards: chia is no small seed",
+        "crumb/hazards.py",
+        '_SMALL_SEEDS: Final = frozenset({"chia", ',
+        "_SMALL_SEEDS: Final = frozenset({",
+        _LIMITS,
+    ),
+    Mutant(
+        "yield: trimmings keep their water",
+        "formula/outcome.py",
+        "nutrients.water_g - lost_g * cut",
+        "nutrients.water_g - lost_g",
+        _LIMITS,
+    ),
+    Mutant("tins: full at 1.1", "formula/fill.py", "FULL: Final = 0.95", "FULL: Final = 1.1", _LIMITS),
+    Mutant("time: with the way and not its square", "bake/heat.py", "** (2 / 3)", "** (1 / 3)", _LIMITS),
+    Mutant("label: 112 g in 100 g", "food/label.py", "mass_g > 103", "mass_g > 112", _LIMITS),
+    Mutant(
+        "day: protein tight at 60 %",
+        "day/tin.py",
+        "PROTEIN_TIGHT_SHARE: Final = 0.45",
+        "PROTEIN_TIGHT_SHARE: Final = 0.60",
+        _LIMITS,
+    ),
+    Mutant(
+        "swaps: less sugar from 2 g",
+        "swap/offers.py",
+        'change.of("sugars_g") < -0.2',
+        'change.of("sugars_g") < -2',
+        _LIMITS,
+    ),
+    Mutant("guess: a cheesecake of three quarters", "crumb/guess.py", "dairy > 0.45", "dairy > 0.75", _LIMITS),
+    Mutant(
+        "difference: the same within 5 %",
+        "formula/difference.py",
+        "_SAME_G: Final = 0.005",
+        "_SAME_G: Final = 0.05",
+        _LIMITS,
+    ),
+    Mutant(
+        "claims: four times a line", "formula/calling.py", "MOST_TIMES: Final = 2.0", "MOST_TIMES: Final = 4.0", _LIMITS
+    ),
+    Mutant(
+        "hazards: caffeine from 40 mg",
+        "crumb/hazards.py",
+        "CAFFEINE_A_PIECE_MG: Final = 10.0",
+        "CAFFEINE_A_PIECE_MG: Final = 40.0",
+        _LIMITS,
+    ),
+    Mutant(
+        "dials: sugar loosens nothing",
+        "crumb/dials.py",
+        "SUGAR_LOOSENS * mix.sugars + ",
+        "",
+        ("published.test_working_formulas",),
+    ),
+    Mutant(
+        "dials: fat asks for no egg",
+        "crumb/dials.py",
+        "return max(for_flour, for_fat)",
+        "return for_flour",
+        ("published.test_working_formulas",),
+    ),
+    Mutant(
+        "dials: soda without acid lifts nothing",
+        "crumb/dials.py",
+        "HEAT_ALONE: Final = 0.5",
+        "HEAT_ALONE: Final = 0.0",
+        (*_EDGES, "published.test_working_formulas"),
+    ),
+    Mutant(
+        "dials: no air is beaten in",
+        "crumb/dials.py",
+        "BEATEN_AIR: Final = 0.8",
+        "BEATEN_AIR: Final = 0.0",
+        ("published.test_working_formulas",),
+    ),
+    Mutant(
+        "claims: high fibre from 5 g",
+        "food/claims.py",
+        '"high fibre", "fibre_g", 6',
+        '"high fibre", "fibre_g", 5',
+        ("published.test_claims",),
+    ),
+    Mutant(
+        "claims: reduced sugar by a fifth",
+        "food/claims.py",
+        '"reduced sugar", "sugars_g", 0.75',
+        '"reduced sugar", "sugars_g", 0.80',
+        ("published.test_claims",),
+    ),
+    Mutant(
+        "energy: erythritol counts",
+        "food/energy.py",
+        "+ 2.4 * (polyols - erythritol)\n        + 4 * nutrients.protein_g\n        + 9",
+        "+ 2.4 * polyols\n        + 4 * nutrients.protein_g\n        + 9",
+        ("published.test_energy_factors",),
+    ),
+    Mutant(
+        "doubt: pieces are equal",
+        "doubt/spread.py",
+        "PORTION_SHARE: Final = 0.03",
+        "PORTION_SHARE: Final = 0.0",
+        ("core.test_doubt",),
+    ),
+    Mutant(
+        "doubt: eggs as fruit",
+        "doubt/measuring.py",
+        "EGG_SHARE: Final = 0.06",
+        "EGG_SHARE: Final = 0.15",
+        ("core.test_doubt",),
+    ),
+    Mutant(
+        "day: bands of one batch in quadrature",
+        "day/tin.py",
+        'key = batch or f"alone {place}"',
+        'key = f"alone {place}"',
+        ("core.test_day", "core.test_doubt"),
+    ),
+    Mutant("sure in 84 of 100", "reach/reach.py", "_SURE: Final = 1.645", "_SURE: Final = 1.0", ("core.test_reach",)),
+    Mutant(
+        "repairs: right at the edge",
+        "crumb/repairs.py",
+        "_INWARD: Final = 0.08",
+        "_INWARD: Final = 0.0",
+        ("core.test_repairs",),
+    ),
+    Mutant(
+        "learning: a prior worth one batch",
+        "crumb/learning.py",
+        "SAYING_SD: Final = 2 * PRIOR_SD",
+        "SAYING_SD: Final = PRIOR_SD",
+        ("core.test_crumb", "core.test_repairs"),
+    ),
+    Mutant(
+        "names: half a match will do",
+        "quantity/names.py",
+        "ACCEPT: Final = 0.76",
+        "ACCEPT: Final = 0.5",
+        ("core.test_names", "core.test_reading"),
+    ),
+    Mutant(
+        "weigh: a can with its liquid",
+        "quantity/weigh.py",
+        "abs(one - gross) < abs(one - drained)",
+        "abs(one - gross) > abs(one - drained)",
+        ("core.test_weigh", "core.test_reading"),
+    ),
+    Mutant(
+        "scaling: spoons that miss by a fifth",
+        "formula/scaling.py",
+        "_NEAR: Final = 0.08",
+        "_NEAR: Final = 0.2",
+        ("core.test_scaling",),
+    ),
+)
+"""Those of the first half that once lived come first; the others hold what the tests of the core are for."""
+
+CORE: Final = Path("ample_crumb") / "core"
+
+
+def mutated(mutant: Mutant, source: str) -> str:
+    """The source with the rule broken. Raises ValueError unless the place is there, once."""
+    if not mutant.was:
+        return source
+    if source.count(mutant.was) != 1:
+        raise ValueError(f"{mutant.name}: {mutant.was!r} stands {source.count(mutant.was)} times in {mutant.file}")
+    return source.replace(mutant.was, mutant.now)
+
+
+def is_killed(mutant: Mutant, folder: Path) -> bool:
+    """Whether a test notices, in a copy of the project of its own."""
+    copy = folder / str(abs(hash(mutant.name)))
+    for part in ("ample_crumb", "tests", "launch"):
+        shutil.copytree(ROOT / part, copy / part, ignore=shutil.ignore_patterns("__pycache__", "*.png"))
+    for part in ("web", ".venv"):
+        (copy / part).symlink_to(ROOT / part)
+    file = copy / CORE / mutant.file
+    file.write_text(mutated(mutant, file.read_text("utf-8")), "utf-8")
+    killed = not _passes(copy, [f"tests.{name}" for name in mutant.tests]) or not _passes(
+        copy, [f"tests.{folder}.{path.stem}" for folder in ("core", "published") for path in _modules(folder)]
+    )
+    shutil.rmtree(copy)
+    return killed
+
+
+def _modules(folder: str) -> Sequence[Path]:
+    return sorted((ROOT / "tests" / folder).glob("test_*.py"))
+
+
+def _passes(copy: Path, modules: Sequence[str]) -> bool:
+    command = [str(PYTHON), "-m", "unittest", "-q", "-f", *modules]
+    return subprocess.run(command, cwd=copy, capture_output=True, check=False).returncode == 0
+
+
+def main(wanted: list[str]) -> int:
+    """Exit code 0 when every mutant is killed."""
+    mutants = [each for each in MUTANTS if not wanted or any(word in each.name for word in wanted)]
+    alive = []
+    control = Mutant(
+        "nothing is broken", "problem.py", "", "", tuple({name for each in mutants for name in each.tests})
+    )
+    with tempfile.TemporaryDirectory(prefix="ample-crumb-mutants-") as folder, ThreadPoolExecutor(2) as pool:
+        if is_killed(control, Path(folder)):
+            print("Tests fail with nothing broken, so nothing can be said of mutants.")
+            return 2
+        for mutant, killed in zip(mutants, pool.map(lambda each: is_killed(each, Path(folder)), mutants), strict=True):
+            print(f"{'killed' if killed else 'ALIVE '}  {mutant.name}", flush=True)
+            alive += [] if killed else [mutant.name]
+    print(f"{len(mutants) - len(alive)} of {len(mutants)} killed")
+    return 1 if alive else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main(sys.argv[1:]))
