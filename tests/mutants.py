@@ -35,48 +35,70 @@ _LIMITS: Final = ("core.test_limits",)
 MUTANTS: Final = (
     Mutant(
         "rows: sugar loosens half",
-        "reach/baking_rows.py",
+        "reformulate/crumb_constraints.py",
         '"sugars": SUGAR_LOOSENS',
         '"sugars": 0.5 * SUGAR_LOOSENS',
         _EDGES,
     ),
-    Mutant("rows: soda lifts three times", "reach/baking_rows.py", "half = SODA / 2", "half = (SODA - 1) / 2", _EDGES),
-    Mutant("rows: no air is beaten in", "reach/baking_rows.py", "air = BEATEN_AIR if", "air = 0.0 if", _EDGES),
+    Mutant(
+        "rows: soda lifts three times",
+        "reformulate/crumb_constraints.py",
+        "half = SODA / 2",
+        "half = (SODA - 1) / 2",
+        _EDGES,
+    ),
+    Mutant(
+        "rows: no air is beaten in", "reformulate/crumb_constraints.py", "air = BEATEN_AIR if", "air = 0.0 if", _EDGES
+    ),
     Mutant(
         "rows: what is tender spares no fat",
-        "reach/baking_rows.py",
+        "reformulate/crumb_constraints.py",
         '"tender": 100.0 * factor',
         '"tender": 0.0',
         _EDGES,
     ),
-    Mutant("rows: gluten does not bind", "reach/baking_rows.py", '"gluten": spared', '"gluten": 0.0', _EDGES),
-    Mutant("rows: pulses are no dry goods", "reach/baking_rows.py", '"pulse": least, ', "", _EDGES),
+    Mutant(
+        "rows: gluten does not bind", "reformulate/crumb_constraints.py", '"gluten": spared', '"gluten": 0.0', _EDGES
+    ),
+    Mutant("rows: pulses are no dry goods", "reformulate/crumb_constraints.py", '"pulse": least, ', "", _EDGES),
     Mutant(
         "rows: pulses are none where helped",
-        "reach/baking_rows.py",
+        "reformulate/crumb_constraints.py",
         '"dry": most, "pulse": most',
         '"dry": most',
         _EDGES,
     ),
     Mutant(
         "optimiser: lines go twice as far",
-        "reach/slots.py",
+        "reformulate/variables.py",
         "_OTHERS: Final = (0.25, 2.5)",
         "_OTHERS: Final = (0.125, 5.0)",
         _LIMITS,
     ),
-    Mutant("optimiser: six foods come in", "reach/model.py", "MOST_ADDED: Final = 3", "MOST_ADDED: Final = 6", _LIMITS),
-    Mutant("optimiser: additions cost a tenth", "reach/model.py", "ADDED: Final = 0.3", "ADDED: Final = 0.03", _LIMITS),
+    Mutant(
+        "optimiser: six foods come in",
+        "reformulate/constraints.py",
+        "MOST_ADDED: Final = 3",
+        "MOST_ADDED: Final = 6",
+        _LIMITS,
+    ),
+    Mutant(
+        "optimiser: additions cost a tenth",
+        "reformulate/constraints.py",
+        "ADDED: Final = 0.3",
+        "ADDED: Final = 0.03",
+        _LIMITS,
+    ),
     Mutant(
         "optimiser: a half egg",
-        "reach/model.py",
+        "reformulate/constraints.py",
         "max(1.0, slot.high_g // slot.step_g), whole=True",
         "max(1.0, slot.high_g // slot.step_g)",
         _LIMITS,
     ),
     Mutant(
         "optimiser: pairs without whole numbers",
-        "reach/reach.py",
+        "reformulate/search.py",
         "_FEW_WISHES: Final = 6",
         "_FEW_WISHES: Final = 0",
         _LIMITS,
@@ -97,29 +119,31 @@ MUTANTS: Final = (
     ),
     Mutant(
         "yield: trimmings keep their water",
-        "formula/outcome.py",
+        "production/bake_yield.py",
         "nutrients.water_g - lost_g * cut",
         "nutrients.water_g - lost_g",
         _LIMITS,
     ),
-    Mutant("tins: full at 1.1", "formula/fill.py", "FULL: Final = 0.95", "FULL: Final = 1.1", _LIMITS),
-    Mutant("time: with the way and not its square", "bake/heat.py", "** (2 / 3)", "** (1 / 3)", _LIMITS),
+    Mutant("tins: full at 1.1", "production/tin_fill.py", "FULL: Final = 0.95", "FULL: Final = 1.1", _LIMITS),
+    Mutant("time: with the way and not its square", "production/bake_time.py", "** (2 / 3)", "** (1 / 3)", _LIMITS),
     Mutant("label: 112 g in 100 g", "food/label.py", "mass_g > 103", "mass_g > 112", _LIMITS),
     Mutant(
         "day: protein tight at 60 %",
-        "day/tin.py",
+        "day/day_budget.py",
         "PROTEIN_TIGHT_SHARE: Final = 0.45",
         "PROTEIN_TIGHT_SHARE: Final = 0.60",
         _LIMITS,
     ),
     Mutant(
         "swaps: less sugar from 2 g",
-        "swap/offers.py",
+        "swap/suggestions.py",
         'change.of("sugars_g") < -0.2',
         'change.of("sugars_g") < -2',
         _LIMITS,
     ),
-    Mutant("guess: a cheesecake of three quarters", "crumb/guess.py", "dairy > 0.45", "dairy > 0.75", _LIMITS),
+    Mutant(
+        "guess: a cheesecake of three quarters", "crumb/family_classifier.py", "dairy > 0.45", "dairy > 0.75", _LIMITS
+    ),
     Mutant(
         "difference: the same within 5 %",
         "formula/difference.py",
@@ -128,7 +152,7 @@ MUTANTS: Final = (
         _LIMITS,
     ),
     Mutant(
-        "claims: four times a line", "formula/calling.py", "MOST_TIMES: Final = 2.0", "MOST_TIMES: Final = 4.0", _LIMITS
+        "claims: four times a line", "formula/claims.py", "MOST_TIMES: Final = 2.0", "MOST_TIMES: Final = 4.0", _LIMITS
     ),
     Mutant(
         "hazards: caffeine from 40 mg",
@@ -188,26 +212,28 @@ MUTANTS: Final = (
     ),
     Mutant(
         "doubt: pieces are equal",
-        "doubt/spread.py",
+        "uncertainty/propagation.py",
         "PORTION_SHARE: Final = 0.03",
         "PORTION_SHARE: Final = 0.0",
         ("core.test_doubt",),
     ),
     Mutant(
         "doubt: eggs as fruit",
-        "doubt/measuring.py",
+        "uncertainty/measurement.py",
         "EGG_SHARE: Final = 0.06",
         "EGG_SHARE: Final = 0.15",
         ("core.test_doubt",),
     ),
     Mutant(
         "day: bands of one batch in quadrature",
-        "day/tin.py",
+        "day/day_budget.py",
         'key = batch or f"alone {place}"',
         'key = f"alone {place}"',
         ("core.test_day", "core.test_doubt"),
     ),
-    Mutant("sure in 84 of 100", "reach/reach.py", "_SURE: Final = 1.645", "_SURE: Final = 1.0", ("core.test_reach",)),
+    Mutant(
+        "sure in 84 of 100", "reformulate/search.py", "_SURE: Final = 1.645", "_SURE: Final = 1.0", ("core.test_reach",)
+    ),
     Mutant(
         "repairs: right at the edge",
         "crumb/repairs.py",
@@ -217,21 +243,21 @@ MUTANTS: Final = (
     ),
     Mutant(
         "learning: a prior worth one batch",
-        "crumb/learning.py",
+        "crumb/feedback.py",
         "SAYING_SD: Final = 2 * PRIOR_SD",
         "SAYING_SD: Final = PRIOR_SD",
         ("core.test_crumb", "core.test_repairs"),
     ),
     Mutant(
         "names: half a match will do",
-        "quantity/names.py",
+        "quantity/name_matching.py",
         "ACCEPT: Final = 0.76",
         "ACCEPT: Final = 0.5",
         ("core.test_names", "core.test_reading"),
     ),
     Mutant(
         "weigh: a can with its liquid",
-        "quantity/weigh.py",
+        "quantity/weighing.py",
         "abs(one - gross) < abs(one - drained)",
         "abs(one - gross) > abs(one - drained)",
         ("core.test_weigh", "core.test_reading"),

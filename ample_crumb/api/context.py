@@ -5,7 +5,7 @@ from typing import Annotated
 from fastapi import Depends, Request
 from fastapi.concurrency import run_in_threadpool
 
-from ample_crumb.devices.register import Register
+from ample_crumb.devices.product_register import Register
 from ample_crumb.store.database import Database
 from ample_crumb.store.kitchens import Who
 from ample_crumb.work.kitchen import ensure_person

@@ -16,10 +16,10 @@ from ample_crumb.api.bodies.cupboard import (
 )
 from ample_crumb.api.bodies.formulas import ArchivedBody
 from ample_crumb.api.context import AsPerson, InDatabase, InRegister
-from ample_crumb.core.food.declared import Declaration, scan
+from ample_crumb.core.food.ingredients_statement import Declaration, scan
 from ample_crumb.core.food.label import LabelFigures
-from ample_crumb.core.food.measured import Measured
-from ample_crumb.core.food.reference import QuickReference, reference
+from ample_crumb.core.food.pack_measures import Measured
+from ample_crumb.core.food.quick_reference import QuickReference, reference
 from ample_crumb.store.prices import Price
 from ample_crumb.work import cupboard, pricing
 from ample_crumb.work import register as register_work

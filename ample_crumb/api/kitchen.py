@@ -8,7 +8,7 @@ from fastapi import APIRouter, Query, Response
 from ample_crumb.api.bodies.kitchen import CorrectionBody, GuestBody, SettingsBody, TinBody
 from ample_crumb.api.context import AsPerson, InDatabase
 from ample_crumb.core.formula.reading import Choice
-from ample_crumb.store.guests import GuestRow
+from ample_crumb.store.eaters import GuestRow
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.work import kitchen
 from ample_crumb.work.find import Hit, find

@@ -5,7 +5,7 @@ from fastapi import APIRouter
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.api.bodies.reach import PointBody, ReachBody
 from ample_crumb.api.context import AsPerson, InDatabase
-from ample_crumb.core.reach.reach import Reach
+from ample_crumb.core.reformulate.search import Reach
 from ample_crumb.work import reaching
 from ample_crumb.work.reaching import PointView, ReachChoices, ReachedView
 

@@ -6,12 +6,12 @@ import sys
 
 from ample_crumb.commands.analysis_json import analysis_json, crumb_json, dough_in
 from ample_crumb.commands.analysis_text import check_in_words, table
-from ample_crumb.commands.given import cupboard_of, making_of, text_of
-from ample_crumb.core.bake.made import made_of
+from ample_crumb.commands.arguments import cupboard_of, making_of, text_of
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.formula import parts_of
 from ample_crumb.core.formula.reading import Manner
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.production.production import made_of
 from ample_crumb.core.quantity.units import System
 from ample_crumb.formats.recipe_text import recipe_from_text
 

@@ -4,20 +4,20 @@ import math
 from itertools import islice
 from typing import Any, Final
 
-from ample_crumb.core.bake.made import Made
 from ample_crumb.core.crumb.check import Dough, check_of, dough_of
 from ample_crumb.core.crumb.dials import Dial
 from ample_crumb.core.crumb.hazards import hazards_of
 from ample_crumb.core.crumb.repairs import Setting, repairs_of
-from ample_crumb.core.doubt.spread import LineDoubt, doubt_of
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import Band, Figures, total
-from ample_crumb.core.formula.calling import claims_of
-from ample_crumb.core.formula.contents import contents_of
+from ample_crumb.core.formula.allergens import contents_of
+from ample_crumb.core.formula.claims import claims_of
 from ample_crumb.core.formula.reading import ReadLine
-from ample_crumb.core.quantity.foods import split_foods
-from ample_crumb.core.quantity.recipe import WrittenRecipe
+from ample_crumb.core.production.production import Made
+from ample_crumb.core.quantity.line_splitting import split_foods
+from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
+from ample_crumb.core.uncertainty.propagation import LineDoubt, doubt_of
 
 _NUTRIENTS: Final = (
     "energy_kcal",

@@ -1,11 +1,11 @@
 """An analysis for a terminal."""
 
-from ample_crumb.core.bake.made import Made
 from ample_crumb.core.crumb.check import Dough, check_of
 from ample_crumb.core.crumb.dials import Verdict
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.formula.reading import ReadLine
+from ample_crumb.core.production.production import Made
 
 
 def check_in_words(dough: Dough) -> str:

@@ -6,7 +6,7 @@ import sys
 from typing import Any, Final
 
 from ample_crumb.commands.analysis_json import dial_json, figures_json
-from ample_crumb.commands.given import cupboard_of, making_of, text_of
+from ample_crumb.commands.arguments import cupboard_of, making_of, text_of
 from ample_crumb.core.crumb.dials import Verdict
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.cupboard import Cupboard
@@ -15,10 +15,10 @@ from ample_crumb.core.formula.formula import parts_of, work_out
 from ample_crumb.core.formula.reading import Manner
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.units import System
-from ample_crumb.core.reach.ask import Ask, Formula
-from ample_crumb.core.reach.reach import Answer, Outcome, Reached, reach
-from ample_crumb.core.reach.slots import Hold
-from ample_crumb.core.reach.wishes import Wish
+from ample_crumb.core.reformulate.request import Ask, Formula
+from ample_crumb.core.reformulate.search import Answer, Outcome, Reached, reach
+from ample_crumb.core.reformulate.variables import Hold
+from ample_crumb.core.reformulate.wishes import Wish
 from ample_crumb.formats.recipe_text import recipe_from_text
 
 MET, UNUSABLE, NEAREST_ONLY = 0, 2, 4

@@ -10,7 +10,7 @@ from functools import cache
 from importlib.resources import files
 from typing import Final
 
-from ample_crumb.devices.register import Record, RegisterAway
+from ample_crumb.devices.product_register import Record, RegisterAway
 
 SLOW_S: Final = 4.0
 """How long it thinks about a product of `_SLOW`."""

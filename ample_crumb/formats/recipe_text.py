@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from typing import Any, Final
 
 from ample_crumb.core.problem import CannotUse, TooMuch
-from ample_crumb.core.quantity.recipe import MOST_LINES, WrittenPart, WrittenRecipe, read_pieces, read_recipe
+from ample_crumb.core.quantity.recipe_parser import MOST_LINES, WrittenPart, WrittenRecipe, read_pieces, read_recipe
 
 MOST_CHARACTERS: Final = 200_000
 """Most characters of a recipe text; a long recipe with its story has ten thousand."""

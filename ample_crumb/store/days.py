@@ -7,10 +7,10 @@ from uuid import UUID
 
 from psycopg.rows import class_row
 
-from ample_crumb.core.day.tin import Targets
+from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.store.columns import FiguresRow, columns
 from ample_crumb.store.database import Connection
-from ample_crumb.store.figures import FiguresRow, columns
 from ample_crumb.store.kitchens import Who
 
 

@@ -5,7 +5,7 @@ from uuid import UUID
 
 from psycopg.rows import class_row
 
-from ample_crumb.core.formula.tins import Kind, Tin
+from ample_crumb.core.production.tins import Kind, Tin
 from ample_crumb.store.database import Connection
 
 

@@ -10,8 +10,8 @@ from psycopg.rows import class_row
 from psycopg.types.json import Jsonb
 
 from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.store.columns import FiguresRow, columns
 from ample_crumb.store.database import Connection
-from ample_crumb.store.figures import FiguresRow, columns
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

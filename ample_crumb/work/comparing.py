@@ -3,10 +3,10 @@
 from dataclasses import dataclass
 from typing import Final
 
-from ample_crumb.core.bake.made import Made
 from ample_crumb.core.food.nutrients import Band, Carbohydrate, Figures, Nutrients
-from ample_crumb.core.formula.comparing import Compared, Group, Side, SideLine, compared
 from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.formula.twin import Compared, Group, Side, SideLine, compared
+from ample_crumb.core.production.production import Made
 from ample_crumb.store import formulas, versions
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.kitchens import Who

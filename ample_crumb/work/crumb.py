@@ -4,18 +4,18 @@ from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
+from ample_crumb.core.crumb.composition import share_of, summed
 from ample_crumb.core.crumb.dials import TITLES, dials_of
-from ample_crumb.core.crumb.learning import SAYINGS, BatchSaid, learn, shares_of_holding, stood
-from ample_crumb.core.crumb.mix import share_of, summed
+from ample_crumb.core.crumb.feedback import SAYINGS, BatchSaid, learn, shares_of_holding, stood
 from ample_crumb.core.crumb.repairs import Repair, Setting, repairs_of
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.formula.contents import contents_of
+from ample_crumb.core.formula.allergens import contents_of
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.formula.rewrite import nudged
-from ample_crumb.store import formulas, said
+from ample_crumb.store import feedback, formulas
 from ample_crumb.store.database import Database
+from ample_crumb.store.feedback import SaidRow
 from ample_crumb.store.kitchens import Who
-from ample_crumb.store.said import SaidRow
 from ample_crumb.work.bench import Bench
 from ample_crumb.work.laid import Laid, laid
 from ample_crumb.work.problems import CannotAccept, NotHere
@@ -87,7 +87,7 @@ class Learning:
 def learning(database: Database, who: Who) -> Learning:
     """What was learned, and from what."""
     with database.reading() as connection:
-        rows = said.listed(connection, who.kitchen_id)
+        rows = feedback.listed(connection, who.kitchen_id)
         foods = ways_of(connection, who).cupboard.ingredients
     lessons = []
     for lesson in learn(row.batch() for row in rows)[1]:
@@ -128,12 +128,12 @@ def say(
     with database.transaction() as connection:
         if formulas.find(connection, who.kitchen_id, formula_id) is None:
             raise NotHere("formula")
-        said.add(connection, who.kitchen_id, said_id, formula_id, number, batch)
+        feedback.add(connection, who.kitchen_id, said_id, formula_id, number, batch)
     return learning(database, who)
 
 
 def forget(database: Database, who: Who, said_id: UUID | None = None) -> Learning:
     """Forgets one saying, or all that was learned."""
     with database.transaction() as connection:
-        said.forget(connection, who.kitchen_id, said_id)
+        feedback.forget(connection, who.kitchen_id, said_id)
     return learning(database, who)

@@ -10,12 +10,12 @@ from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import Layers, layers
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import Label, LabelFigures, read_label
-from ample_crumb.core.food.measured import Measured, measured
 from ample_crumb.core.food.nutrients import Nutrients
+from ample_crumb.core.food.pack_measures import Measured, measured
 from ample_crumb.core.food.product import Contains, LabelProblem, OwnMeasures, ingredient_of
 from ample_crumb.core.food.product_code import code_of
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.quantity.names import words
+from ample_crumb.core.quantity.name_matching import words
 from ample_crumb.store import formulas, kitchens, prices, products
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.kitchens import Who

@@ -8,14 +8,14 @@ from importlib.resources import files
 from typing import Final
 from uuid import UUID, uuid5
 
-from ample_crumb.core.day.tin import Targets
+from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.formula.formula import How, Line
-from ample_crumb.core.formula.portions import By
-from ample_crumb.core.formula.tins import Kind, Tin
+from ample_crumb.core.production.portions import By
+from ample_crumb.core.production.tins import Kind, Tin
 from ample_crumb.formats.products_csv import typed_products
 from ample_crumb.store import days, kitchens
 from ample_crumb.store.database import Database
-from ample_crumb.store.guests import GuestRow
+from ample_crumb.store.eaters import GuestRow
 from ample_crumb.store.kitchens import Who
 from ample_crumb.work import crumb, cupboard, formulas, kitchen, pricing, today, versions
 from ample_crumb.work.bench import Bench

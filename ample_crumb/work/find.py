@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Final
 
-from ample_crumb.core.formula.alarms import Alarm, alarms_of
+from ample_crumb.core.formula.alerts import Alarm, alarms_of
 from ample_crumb.store import days, formulas
 from ample_crumb.store.database import Database
 from ample_crumb.store.formulas import FormulaRow

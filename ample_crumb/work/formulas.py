@@ -6,26 +6,26 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from ample_crumb.core.bake.made import Made
 from ample_crumb.core.crumb.check import check_of, dough_of
 from ample_crumb.core.crumb.hazards import hazards_of
-from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.claims import Twin
 from ample_crumb.core.food.nutrients import Portion
-from ample_crumb.core.formula.alarms import Alarm, alarms_of
-from ample_crumb.core.formula.calling import claims_of
-from ample_crumb.core.formula.contents import contents_of
+from ample_crumb.core.formula.alerts import Alarm, alarms_of
+from ample_crumb.core.formula.allergens import contents_of
+from ample_crumb.core.formula.claims import claims_of
 from ample_crumb.core.formula.cost import cost_of
 from ample_crumb.core.formula.families import family_of
-from ample_crumb.core.formula.fill import scale_to
 from ample_crumb.core.formula.formula import Line, Part, parts_of, work_out
-from ample_crumb.core.formula.quality import quality_of
+from ample_crumb.core.formula.protein_quality import quality_of
 from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.formula.rewrite import details_of, nudged, with_details
 from ample_crumb.core.formula.scaling import Scaled, scaled
 from ample_crumb.core.problem import CannotUse, TooMuch
-from ample_crumb.core.quantity.lines import without_bullet
-from ample_crumb.core.quantity.recipe import MOST_LINES
+from ample_crumb.core.production.production import Made
+from ample_crumb.core.production.tin_fill import scale_to
+from ample_crumb.core.quantity.line_parser import without_bullet
+from ample_crumb.core.quantity.recipe_parser import MOST_LINES
+from ample_crumb.core.uncertainty.propagation import doubt_of
 from ample_crumb.formats.recipe_text import recipe_from_text
 from ample_crumb.store import formulas, kitchens, versions
 from ample_crumb.store.database import Connection, Database

@@ -8,10 +8,10 @@ from typing import Final
 from uuid import UUID
 
 from ample_crumb import core
-from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.nutrients import Portion
-from ample_crumb.core.formula.contents import Brief, contents_of
+from ample_crumb.core.formula.allergens import Brief, contents_of
 from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.uncertainty.propagation import doubt_of
 from ample_crumb.store import formulas, kitchens
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formulas import FormulaRow

@@ -3,18 +3,18 @@
 from dataclasses import dataclass
 from uuid import UUID, uuid4
 
-from ample_crumb.core.bake.heat import Oven
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
-from ample_crumb.core.formula.alarms import ASKABLE
+from ample_crumb.core.formula.alerts import ASKABLE
 from ample_crumb.core.formula.families import Family, families
 from ample_crumb.core.formula.reading import Choice
-from ample_crumb.core.formula.tins import Kind, Tin, checked
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.quantity.names import phrase
-from ample_crumb.store import formulas, guests, kitchens, tins
+from ample_crumb.core.production.bake_time import Oven
+from ample_crumb.core.production.tins import Kind, Tin, checked
+from ample_crumb.core.quantity.name_matching import phrase
+from ample_crumb.store import eaters, formulas, kitchens, tins
 from ample_crumb.store.database import Connection, Database
-from ample_crumb.store.guests import GuestRow
+from ample_crumb.store.eaters import GuestRow
 from ample_crumb.store.kitchens import Settings, Who
 from ample_crumb.store.tins import TinRow
 from ample_crumb.work.made_foods import made_slug
@@ -67,7 +67,7 @@ def load(database: Database, who: Who) -> Kitchen:
             allergens=KNOWN,
             roles=_roles(),
             askable=ASKABLE,
-            guests=tuple(guests.listed(connection, who.kitchen_id)),
+            guests=tuple(eaters.listed(connection, who.kitchen_id)),
             tins=tuple(_tin_view(row) for row in tins.listed(connection, who.kitchen_id)),
             ovens=tuple(Oven),
             tin_kinds=tuple(Kind),
@@ -97,7 +97,7 @@ def look_out_for(database: Database, who: Who, guest: GuestRow) -> GuestRow:
     if not guest.avoids:
         raise CannotAccept("/avoids", "Pick at least one thing to look out for.")
     with database.transaction() as connection:
-        if not guests.put(connection, who.kitchen_id, guest):
+        if not eaters.put(connection, who.kitchen_id, guest):
             raise NotHere("guest")
     return guest
 
@@ -105,7 +105,7 @@ def look_out_for(database: Database, who: Who, guest: GuestRow) -> GuestRow:
 def no_longer_look_out_for(database: Database, who: Who, guest_id: UUID) -> None:
     """Forgets a guest; nothing happens when there is none."""
     with database.transaction() as connection:
-        guests.remove(connection, who.kitchen_id, guest_id)
+        eaters.remove(connection, who.kitchen_id, guest_id)
 
 
 def put_tin(database: Database, who: Who, tin_id: UUID, name: str, tin: Tin) -> OwnTin:

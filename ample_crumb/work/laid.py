@@ -2,11 +2,11 @@
 
 from dataclasses import dataclass
 
-from ample_crumb.core.bake.made import Made
 from ample_crumb.core.crumb.check import Dough, dough_of
-from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.production.production import Made
+from ample_crumb.core.uncertainty.propagation import doubt_of
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.kitchens import Who
 from ample_crumb.work.bench import Bench

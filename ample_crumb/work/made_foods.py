@@ -12,15 +12,15 @@ from threading import Lock
 from typing import Final
 from uuid import UUID
 
-from ample_crumb.core.bake.made import Made
-from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
-from ample_crumb.core.formula.contents import Brief, contents_of
+from ample_crumb.core.formula.allergens import Brief, contents_of
 from ample_crumb.core.formula.cost import cost_of
 from ample_crumb.core.formula.formula import How, Part
-from ample_crumb.core.quantity.weigh import Measures
+from ample_crumb.core.production.production import Made
+from ample_crumb.core.quantity.weighing import Measures
+from ample_crumb.core.uncertainty.propagation import doubt_of
 from ample_crumb.store import formulas
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formulas import FormulaRow

@@ -5,19 +5,19 @@ from dataclasses import asdict, dataclass, replace
 from typing import Any
 from uuid import UUID
 
-from ample_crumb.core.bake.heat import Kitchen, Oven, Window
-from ample_crumb.core.bake.loads import Loads
-from ample_crumb.core.bake.made import Alternative, Made, Making, made_of
-from ample_crumb.core.doubt.spread import Doubt
 from ample_crumb.core.food.nutrients import Band
-from ample_crumb.core.formula.fill import Filling
 from ample_crumb.core.formula.formula import Part
-from ample_crumb.core.formula.outcome import Weighings
-from ample_crumb.core.formula.portions import By, Portioning, read_cuts, scoop_ml
 from ample_crumb.core.formula.scaling import Eggs, factors_for_eggs
-from ample_crumb.core.formula.tins import Tin
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.production.bake_time import Kitchen, Oven, Window
+from ample_crumb.core.production.bake_yield import Weighings
+from ample_crumb.core.production.portions import By, Portioning, read_cuts, scoop_ml
+from ample_crumb.core.production.production import Alternative, Made, Making, made_of
+from ample_crumb.core.production.tin_fill import Filling
+from ample_crumb.core.production.tins import Tin
+from ample_crumb.core.production.tray_loads import Loads
 from ample_crumb.core.quantity.units import System
+from ample_crumb.core.uncertainty.propagation import Doubt
 from ample_crumb.work.ways import Ways
 
 

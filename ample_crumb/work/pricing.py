@@ -2,8 +2,8 @@
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.reading import read_against
-from ample_crumb.core.quantity.lines import read_line
-from ample_crumb.core.quantity.names import words
+from ample_crumb.core.quantity.line_parser import read_line
+from ample_crumb.core.quantity.name_matching import words
 from ample_crumb.store import kitchens, prices, products
 from ample_crumb.store.database import Database
 from ample_crumb.store.kitchens import Who

@@ -9,11 +9,11 @@ from ample_crumb.core.food.claims import Need, Twin, eu_needs, us_needs
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.families import us_reference_g
 from ample_crumb.core.formula.formula import Part
-from ample_crumb.core.reach.ask import Ask, Formula
-from ample_crumb.core.reach.reach import Answer, Outcome, Reach, Reached, limits, point, reach
-from ample_crumb.core.reach.slots import USUAL, Hold
-from ample_crumb.core.reach.wishes import Wish
-from ample_crumb.core.reach.written import Moved
+from ample_crumb.core.reformulate.kitchen_rounding import Moved
+from ample_crumb.core.reformulate.request import Ask, Formula
+from ample_crumb.core.reformulate.search import Answer, Outcome, Reach, Reached, limits, point, reach
+from ample_crumb.core.reformulate.variables import USUAL, Hold
+from ample_crumb.core.reformulate.wishes import Wish
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.kitchens import Who
 from ample_crumb.work.bench import Bench

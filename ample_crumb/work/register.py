@@ -9,7 +9,7 @@ from ample_crumb.core.food.label import LabelFigures, read_label
 from ample_crumb.core.food.product import Contains
 from ample_crumb.core.food.product_code import code_of
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.devices.register import Register, RegisterAway
+from ample_crumb.devices.product_register import Register, RegisterAway
 from ample_crumb.formats.product_json import product_from_json
 from ample_crumb.store.database import Database
 from ample_crumb.store.kitchens import Who

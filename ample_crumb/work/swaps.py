@@ -5,12 +5,12 @@ from dataclasses import dataclass, replace
 
 from ample_crumb.core.crumb.check import Check, check_of
 from ample_crumb.core.food.sweeteners import sweeteners
-from ample_crumb.core.formula.contents import Brief, contents_of
+from ample_crumb.core.formula.allergens import Brief, contents_of
 from ample_crumb.core.formula.cost import cost_of
 from ample_crumb.core.formula.formula import Part
-from ample_crumb.core.swap.offers import Aim, Offer, offers_of
-from ample_crumb.core.swap.swapping import Use, swapped
-from ample_crumb.core.swap.sweetening import Blend, Option, Sweetening, options_of, sweetened_by, sweetening_of
+from ample_crumb.core.swap.apply import Use, swapped
+from ample_crumb.core.swap.suggestions import Aim, Offer, offers_of
+from ample_crumb.core.swap.sweetener_options import Blend, Option, Sweetening, options_of, sweetened_by, sweetening_of
 from ample_crumb.store.database import Database
 from ample_crumb.store.kitchens import Who
 from ample_crumb.work.bench import Bench

@@ -4,15 +4,15 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from uuid import UUID
 
+from ample_crumb.core.day.day_budget import Targets, caution_about, pieces_that_fit, sum_bands, sum_up
 from ample_crumb.core.day.fits import what_fits
 from ample_crumb.core.day.portion import pieces_in
-from ample_crumb.core.day.tin import Targets, caution_about, pieces_that_fit, sum_bands, sum_up
-from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.nutrients import Carbohydrate, Portion, total
-from ample_crumb.core.formula.alarms import Alarm, alarms_of
+from ample_crumb.core.formula.alerts import Alarm, alarms_of
 from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.quantity.foods import split_foods
+from ample_crumb.core.quantity.line_splitting import split_foods
+from ample_crumb.core.uncertainty.propagation import doubt_of
 from ample_crumb.store import days
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.days import EntryRow

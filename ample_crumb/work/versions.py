@@ -6,9 +6,9 @@ from typing import Final
 from uuid import UUID, uuid4
 
 from ample_crumb.core.food.nutrients import Figures
-from ample_crumb.core.formula.comparing import difference_in_words
 from ample_crumb.core.formula.difference import Carried, State, carried, difference, shared_lines
 from ample_crumb.core.formula.formula import work_out
+from ample_crumb.core.formula.twin import difference_in_words
 from ample_crumb.store import formulas, kitchens, versions
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.formulas import FormulaRow

@@ -5,21 +5,21 @@ from typing import Final
 
 from ample_crumb.core.crumb.check import Check
 from ample_crumb.core.crumb.hazards import Hazard
-from ample_crumb.core.doubt.spread import Doubt, LineDoubt
-from ample_crumb.core.food.cooked import cooked_or_dry
+from ample_crumb.core.food.cooking_yield import cooked_or_dry
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import Layers, layers
 from ample_crumb.core.food.nutrients import Band, Carbohydrate, Figures, Portion, carbohydrate, carbohydrate_at_least
-from ample_crumb.core.formula.alarms import Alarm
-from ample_crumb.core.formula.calling import Claims
-from ample_crumb.core.formula.contents import Contents
+from ample_crumb.core.formula.alerts import Alarm
+from ample_crumb.core.formula.allergens import Contents
+from ample_crumb.core.formula.claims import Claims
 from ample_crumb.core.formula.cost import Cost
 from ample_crumb.core.formula.formula import FormulaFigures
-from ample_crumb.core.formula.quality import ProteinQuality
+from ample_crumb.core.formula.protein_quality import ProteinQuality
 from ample_crumb.core.formula.reading import Choice, ReadLine
 from ample_crumb.core.formula.rewrite import fill_of
 from ample_crumb.core.formula.scaling import kitchen_grams
-from ample_crumb.core.quantity.weigh import Basis
+from ample_crumb.core.quantity.weighing import Basis
+from ample_crumb.core.uncertainty.propagation import Doubt, LineDoubt
 from ample_crumb.work.making import MadeView
 
 

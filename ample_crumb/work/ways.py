@@ -7,19 +7,19 @@ from threading import Lock
 from typing import Final
 from uuid import UUID
 
-from ample_crumb.core.bake.heat import Kitchen, Oven
 from ample_crumb.core.crumb.dials import Learned
-from ample_crumb.core.crumb.learning import learn
+from ample_crumb.core.crumb.feedback import learn
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import LabelFigures
 from ample_crumb.core.food.nutrients import Carbohydrate
 from ample_crumb.core.food.product import ingredient_of
-from ample_crumb.core.formula.alarms import Guest
+from ample_crumb.core.formula.alerts import Guest
 from ample_crumb.core.formula.reading import Manner
+from ample_crumb.core.production.bake_time import Kitchen, Oven
 from ample_crumb.core.quantity.units import System
-from ample_crumb.store import kitchens, products, said, tins
+from ample_crumb.store import feedback, kitchens, products, tins
 from ample_crumb.store.database import Connection
 from ample_crumb.store.kitchens import Who
 from ample_crumb.store.products import ProductRow
@@ -55,7 +55,9 @@ def ways_of(connection: Connection, who: Who) -> Ways:
         guests=guests,
         kitchen=Kitchen(Oven(habits.oven), None, habits.watts, habits.altitude_m),
         tins={row.id: row for row in tins.listed(connection, who.kitchen_id)} if habits.tins else {},
-        learned=learn(row.batch() for row in said.listed(connection, who.kitchen_id))[0] if habits.said else Learned(),
+        learned=learn(row.batch() for row in feedback.listed(connection, who.kitchen_id))[0]
+        if habits.said
+        else Learned(),
     )
 
 

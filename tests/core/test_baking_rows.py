@@ -1,4 +1,4 @@
-"""core/reach/baking_rows: the rows of a dial say what the dial says, for any dough of its family."""
+"""core/reformulate/crumb_constraints: the rows of a dial say what the dial says, for any dough of its family."""
 
 import unittest
 
@@ -10,7 +10,7 @@ from ample_crumb.core.crumb.dials import NOTHING_LEARNED, Learned, Verdict
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.formula import Line, Part, work_out
 from ample_crumb.core.formula.reading import Manner
-from ample_crumb.core.reach.baking_rows import BakingRow, baking_rows
+from ample_crumb.core.reformulate.crumb_constraints import BakingRow, baking_rows
 
 CUPBOARD = reference_cupboard()
 FOODS = (

@@ -1,4 +1,4 @@
-"""core/reach/baking_rows: the edge of what the optimiser may do is the edge of the dial, sum by sum.
+"""core/reformulate/crumb_constraints: the edge of what the optimiser may do is the edge of the dial, sum by sum.
 
 A dough that fits is moved along one of its sums until its dial says otherwise, and until its rows do; both have to
 happen at the same place. Windows come from the table, what the sums do to them from the dials alone.
@@ -8,9 +8,9 @@ import unittest
 from collections.abc import Callable
 from dataclasses import replace
 
+from ample_crumb.core.crumb.composition import Mix
 from ample_crumb.core.crumb.dials import NOTHING_LEARNED, Verdict, dials_of
-from ample_crumb.core.crumb.mix import Mix
-from ample_crumb.core.reach.baking_rows import baking_rows
+from ample_crumb.core.reformulate.crumb_constraints import baking_rows
 
 MUFFIN = Mix(
     mass=600, dough=600, water=230, holding=110, dry=150, pulse=40, flour=160, powder=20, gluten=75, sugars=60,

@@ -1,12 +1,12 @@
-"""core/formula/contents: allergens and diets with the lines that bring or break them."""
+"""core/formula/allergens: allergens and diets with the lines that bring or break them."""
 
 import unittest
 
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import Contains, OwnMeasures, ingredient_of
-from ample_crumb.core.formula.calling import claims_of
-from ample_crumb.core.formula.contents import Contents, contents_of
+from ample_crumb.core.formula.allergens import Contents, contents_of
+from ample_crumb.core.formula.claims import claims_of
 from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
 from ample_crumb.core.formula.reading import Manner
 

@@ -1,15 +1,15 @@
-"""core/food/cooked: dry to cooked and back, and what baking pieces on trays takes."""
+"""core/food/cooking_yield: dry to cooked and back, and what baking pieces on trays takes."""
 
 import csv
 import unittest
 from importlib.resources import files
 
-from ample_crumb.core.bake.loads import loads_of
 from ample_crumb.core.day.portion import pieces_in
-from ample_crumb.core.food.cooked import cooked_or_dry
+from ample_crumb.core.food.cooking_yield import cooked_or_dry
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.formula.tins import Kind, Tin
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.production.tins import Kind, Tin
+from ample_crumb.core.production.tray_loads import loads_of
 
 ROWS = list(csv.DictReader(files("ample_crumb.core.tables").joinpath("cooked.csv").read_text("utf-8").splitlines()))
 

@@ -5,8 +5,8 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from ample_crumb.core.day.day_budget import Targets, caution_about, pieces_that_fit, sum_bands, sum_up
 from ample_crumb.core.day.fits import MOST_PIECES, what_fits
-from ample_crumb.core.day.tin import Targets, caution_about, pieces_that_fit, sum_bands, sum_up
 from ample_crumb.core.food.nutrients import Band, Figures, Nutrients
 
 

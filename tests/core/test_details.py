@@ -5,11 +5,11 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.formula import Line, Part, work_out
 from ample_crumb.core.formula.reading import Manner, ReadLine, read_against
 from ample_crumb.core.formula.rewrite import Details, fill_of, with_details
+from ample_crumb.core.uncertainty.propagation import doubt_of
 
 CUPBOARD = reference_cupboard()
 

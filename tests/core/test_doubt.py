@@ -8,12 +8,12 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ample_crumb.core.doubt.measuring import mass_sd_g, pours
-from ample_crumb.core.doubt.spread import FOOD_SHARE, PORTION_SHARE, Doubt, doubt_of
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import Carbohydrate
 from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
 from ample_crumb.core.formula.reading import Manner, read_against
+from ample_crumb.core.uncertainty.measurement import mass_sd_g, pours
+from ample_crumb.core.uncertainty.propagation import FOOD_SHARE, PORTION_SHARE, Doubt, doubt_of
 
 CUPBOARD = reference_cupboard()
 WRITTEN = [

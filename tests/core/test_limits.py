@@ -4,34 +4,34 @@ import math
 import unittest
 from dataclasses import replace
 
-from ample_crumb.core.bake.heat import Kitchen, window_of
-from ample_crumb.core.bake.made import Making
 from ample_crumb.core.crumb.check import dough_of
 from ample_crumb.core.crumb.dials import NOTHING_LEARNED
 from ample_crumb.core.crumb.hazards import hazards_of
-from ample_crumb.core.day.tin import Targets, sum_up
-from ample_crumb.core.doubt.spread import doubt_of
+from ample_crumb.core.day.day_budget import Targets, sum_up
 from ample_crumb.core.food.claims import Need
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.label import Label, Style, read_label
 from ample_crumb.core.food.nutrients import Carbohydrate, Figures, Nutrients
-from ample_crumb.core.formula.calling import Held, nearest_change
+from ample_crumb.core.formula.claims import Held, nearest_change
 from ample_crumb.core.formula.difference import State, difference
 from ample_crumb.core.formula.families import family_of
-from ample_crumb.core.formula.fill import filling_of
 from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
-from ample_crumb.core.formula.outcome import Weighings, outcome_of
-from ample_crumb.core.formula.portions import Portioning
 from ample_crumb.core.formula.reading import Manner
-from ample_crumb.core.formula.tins import Kind, Tin
-from ample_crumb.core.reach.ask import Ask, Formula
-from ample_crumb.core.reach.model import Frame, Piece, frame_rows, variables_of
-from ample_crumb.core.reach.program import solve
-from ample_crumb.core.reach.reach import Outcome, reach
-from ample_crumb.core.reach.slots import USUAL, Hold, Slot, candidate_slots, line_slots
-from ample_crumb.core.reach.wishes import Wish
-from ample_crumb.core.swap.offers import Aim, offers_of
+from ample_crumb.core.production.bake_time import Kitchen, window_of
+from ample_crumb.core.production.bake_yield import Weighings, outcome_of
+from ample_crumb.core.production.portions import Portioning
+from ample_crumb.core.production.production import Making
+from ample_crumb.core.production.tin_fill import filling_of
+from ample_crumb.core.production.tins import Kind, Tin
+from ample_crumb.core.reformulate.constraints import Frame, Piece, frame_rows, variables_of
+from ample_crumb.core.reformulate.milp import solve
+from ample_crumb.core.reformulate.request import Ask, Formula
+from ample_crumb.core.reformulate.search import Outcome, reach
+from ample_crumb.core.reformulate.variables import USUAL, Hold, Slot, candidate_slots, line_slots
+from ample_crumb.core.reformulate.wishes import Wish
+from ample_crumb.core.swap.suggestions import Aim, offers_of
+from ample_crumb.core.uncertainty.propagation import doubt_of
 
 CUPBOARD = reference_cupboard()
 

@@ -1,12 +1,12 @@
-"""core/quantity/lines: what one written line says."""
+"""core/quantity/line_parser: what one written line says."""
 
 import unittest
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ample_crumb.core.quantity.foods import split_foods
-from ample_crumb.core.quantity.lines import LINE_LENGTH, read_line, without_bullet
+from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line, without_bullet
+from ample_crumb.core.quantity.line_splitting import split_foods
 
 
 def said(text: str) -> tuple[list[tuple[float, str]], str]:

@@ -1,4 +1,4 @@
-"""core/formula/alarms, cost and contents: who must not get it, what it costs, what packs warn of."""
+"""core/formula/alerts, cost and contents: who must not get it, what it costs, what packs warn of."""
 
 import unittest
 
@@ -6,8 +6,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.food.product import Contains
-from ample_crumb.core.formula.alarms import ASKABLE, Guest, Level, alarms_of
-from ample_crumb.core.formula.contents import Brief
+from ample_crumb.core.formula.alerts import ASKABLE, Guest, Level, alarms_of
+from ample_crumb.core.formula.allergens import Brief
 from ample_crumb.core.formula.cost import cost_of
 from tests.core.test_contents import contents, with_product, worked
 

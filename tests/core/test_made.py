@@ -1,21 +1,21 @@
-"""core/bake/made: a formula as it is made keeps what is in it, however it is parted, weighed, cut and left over."""
+"""core/production/production: a formula as it is made keeps what is in it, however it is parted, weighed, cut and left over."""
 
 import unittest
 
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from ample_crumb.core.bake.heat import Kitchen, Oven
-from ample_crumb.core.bake.made import Made, Making, made_of
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import NAMES
-from ample_crumb.core.formula.calling import claims_of
-from ample_crumb.core.formula.contents import contents_of
+from ample_crumb.core.formula.allergens import contents_of
+from ample_crumb.core.formula.claims import claims_of
 from ample_crumb.core.formula.formula import How, Line, Part
-from ample_crumb.core.formula.outcome import Weighings
-from ample_crumb.core.formula.portions import By, Cuts, Portioning
 from ample_crumb.core.formula.reading import Manner
-from ample_crumb.core.formula.tins import Kind, Tin
+from ample_crumb.core.production.bake_time import Kitchen, Oven
+from ample_crumb.core.production.bake_yield import Weighings
+from ample_crumb.core.production.portions import By, Cuts, Portioning
+from ample_crumb.core.production.production import Made, Making, made_of
+from ample_crumb.core.production.tins import Kind, Tin
 
 CUPBOARD = reference_cupboard()
 SQUARE = Tin(Kind.SQUARE, 20, 5)

@@ -1,4 +1,4 @@
-"""core/quantity/names over the reference cupboard: forgiving, but rather silent than wrong."""
+"""core/quantity/name_matching over the reference cupboard: forgiving, but rather silent than wrong."""
 
 import unittest
 
@@ -6,7 +6,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.quantity.lines import read_line
+from ample_crumb.core.quantity.line_parser import read_line
 
 
 def meant(text: str) -> tuple[str | None, bool]:

@@ -1,4 +1,4 @@
-"""core/formula/calling: the smallest change to one line that makes a claim hold."""
+"""core/formula/claims: the smallest change to one line that makes a claim hold."""
 
 import unittest
 from collections.abc import Callable, Mapping
@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.food.claims import Claim, Need, Twin, eu_claims, eu_needs, us_claims, us_needs
 from ample_crumb.core.food.nutrients import Figures, Nutrients, total
-from ample_crumb.core.formula.calling import MOST_TIMES, Change, Held, claims_of, nearest_change
+from ample_crumb.core.formula.claims import MOST_TIMES, Change, Held, claims_of, nearest_change
 from tests.core.test_contents import contents, worked
 
 amounts = st.floats(0, 50)

@@ -1,4 +1,4 @@
-"""core/formula/outcome and portions: what baking takes, what is left over, and how a batch is parted."""
+"""core/production/bake_yield and portions: what baking takes, what is left over, and how a batch is parted."""
 
 import unittest
 
@@ -9,10 +9,10 @@ from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import NAMES
 from ample_crumb.core.formula.families import UNKNOWN, family_of
 from ample_crumb.core.formula.formula import FormulaFigures, How, Line, Part, work_out
-from ample_crumb.core.formula.outcome import LossBy, Weighings, outcome_of
-from ample_crumb.core.formula.portions import By, Portioning, portions_of, read_cuts, scoop_ml
 from ample_crumb.core.formula.reading import Manner
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.production.bake_yield import LossBy, Weighings, outcome_of
+from ample_crumb.core.production.portions import By, Portioning, portions_of, read_cuts, scoop_ml
 from ample_crumb.core.quantity.units import System
 
 CAKE = family_of("cake")

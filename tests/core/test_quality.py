@@ -1,11 +1,11 @@
-"""core/formula/quality: protein weighed by its score, with what is unknown kept apart."""
+"""core/formula/protein_quality: protein weighed by its score, with what is unknown kept apart."""
 
 import unittest
 
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.food.quality import scores
+from ample_crumb.core.food.protein_quality import scores
 from ample_crumb.core.formula.formula import Line, Part, work_out
-from ample_crumb.core.formula.quality import ProteinQuality, quality_of
+from ample_crumb.core.formula.protein_quality import ProteinQuality, quality_of
 from ample_crumb.core.formula.reading import Manner
 
 CUPBOARD = reference_cupboard()

@@ -8,24 +8,24 @@ from importlib.resources import files
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ample_crumb.core.bake.made import Making, made_of
 from ample_crumb.core.crumb.check import check_of, dough_of
 from ample_crumb.core.crumb.dials import Learned, Verdict
-from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.claims import eu_needs
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import Contains, OwnMeasures, ingredient_of
 from ample_crumb.core.formula.cost import cost_of
 from ample_crumb.core.formula.formula import Line, Part, parts_of, work_out
-from ample_crumb.core.formula.outcome import Weighings
-from ample_crumb.core.formula.portions import By, Portioning
 from ample_crumb.core.formula.reading import Manner
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.reach.ask import Ask, Formula
-from ample_crumb.core.reach.reach import Answer, Outcome, Reached, limits, point, reach
-from ample_crumb.core.reach.slots import Hold
-from ample_crumb.core.reach.wishes import Wish
+from ample_crumb.core.production.bake_yield import Weighings
+from ample_crumb.core.production.portions import By, Portioning
+from ample_crumb.core.production.production import Making, made_of
+from ample_crumb.core.reformulate.request import Ask, Formula
+from ample_crumb.core.reformulate.search import Answer, Outcome, Reached, limits, point, reach
+from ample_crumb.core.reformulate.variables import Hold
+from ample_crumb.core.reformulate.wishes import Wish
+from ample_crumb.core.uncertainty.propagation import doubt_of
 from ample_crumb.formats.recipe_text import recipe_from_text
 
 CUPBOARD = reference_cupboard()

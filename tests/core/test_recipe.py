@@ -1,9 +1,9 @@
-"""core/quantity/recipe: a whole text taken apart."""
+"""core/quantity/recipe_parser: a whole text taken apart."""
 
 import unittest
 
 from ample_crumb.core.problem import TooMuch
-from ample_crumb.core.quantity.recipe import MOST_LINES, read_pieces, read_recipe
+from ample_crumb.core.quantity.recipe_parser import MOST_LINES, read_pieces, read_recipe
 
 TEXT = """Plum bars (makes 12)
 

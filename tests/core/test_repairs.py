@@ -8,11 +8,11 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.crumb.check import check_of, dough_of
 from ample_crumb.core.crumb.dials import Learned, Verdict
-from ample_crumb.core.crumb.learning import FARTHEST, MARGIN, BatchSaid, Stood, learn
+from ample_crumb.core.crumb.feedback import FARTHEST, MARGIN, BatchSaid, Stood, learn
 from ample_crumb.core.crumb.repairs import MOST_REPAIRS, Repair, Setting, repairs_of
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
-from ample_crumb.core.formula.contents import contents_of
+from ample_crumb.core.formula.allergens import contents_of
 from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
 from ample_crumb.core.formula.reading import Manner
 

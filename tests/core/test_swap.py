@@ -5,18 +5,18 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ample_crumb.core.crumb.working import working_of
+from ample_crumb.core.crumb.functional_properties import working_of
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.sweeteners import sweeteners
-from ample_crumb.core.formula.alarms import Guest
+from ample_crumb.core.formula.alerts import Guest
 from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
 from ample_crumb.core.formula.reading import Manner
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.swap.apply import Use, swapped
 from ample_crumb.core.swap.catalogue import SAME, catalogue
-from ample_crumb.core.swap.offers import Aim, Offer, offers_of
-from ample_crumb.core.swap.swapping import Use, swapped
-from ample_crumb.core.swap.sweetening import Blend, Share, options_of, sweetened_by, sweetening_of
+from ample_crumb.core.swap.suggestions import Aim, Offer, offers_of
+from ample_crumb.core.swap.sweetener_options import Blend, Share, options_of, sweetened_by, sweetening_of
 
 CUPBOARD = reference_cupboard()
 GROUPS = {

@@ -1,4 +1,4 @@
-"""core/formula/tins and fill: volumes by geometry, heights of a volume, warnings, cuts, other tins."""
+"""core/production/tins and fill: volumes by geometry, heights of a volume, warnings, cuts, other tins."""
 
 import math
 import unittest
@@ -7,10 +7,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.formula.families import family_of
-from ample_crumb.core.formula.fill import filling_of, scale_to
-from ample_crumb.core.formula.portions import Cuts
-from ample_crumb.core.formula.tins import DISCS, Kind, Tin, checked, read_tin
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.production.portions import Cuts
+from ample_crumb.core.production.tin_fill import filling_of, scale_to
+from ample_crumb.core.production.tins import DISCS, Kind, Tin, checked, read_tin
 
 tins = st.builds(
     Tin,

@@ -5,8 +5,8 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ample_crumb.core.food.declared import scan
-from ample_crumb.core.food.measured import measured
+from ample_crumb.core.food.ingredients_statement import scan
+from ample_crumb.core.food.pack_measures import measured
 from ample_crumb.core.food.product_code import code_of
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.units import System

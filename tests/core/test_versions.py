@@ -7,11 +7,11 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import Figures, Nutrients
-from ample_crumb.core.formula.comparing import Side, SideLine, compared, difference_in_words
 from ample_crumb.core.formula.difference import State, carried, difference, shared_lines
 from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
 from ample_crumb.core.formula.reading import Manner
 from ample_crumb.core.formula.steps import checks_of, linked, steps_of
+from ample_crumb.core.formula.twin import Side, SideLine, compared, difference_in_words
 
 CUPBOARD = reference_cupboard()
 

@@ -1,4 +1,4 @@
-"""core/quantity/weigh: from amounts to grams with an ingredient's own measures."""
+"""core/quantity/weighing: from amounts to grams with an ingredient's own measures."""
 
 import unittest
 
@@ -9,7 +9,7 @@ from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.reading import Manner, ReadLine, read_against
 from ample_crumb.core.formula.rewrite import nudged
 from ample_crumb.core.quantity.units import System
-from ample_crumb.core.quantity.weigh import Basis
+from ample_crumb.core.quantity.weighing import Basis
 
 
 def read(text: str, system: System = System.US, chosen: str | None = None) -> ReadLine:

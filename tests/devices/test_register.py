@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.food.label import LabelBasis, read_label
 from ample_crumb.core.food.product_code import code_of
-from ample_crumb.devices.register import RegisterAway
+from ample_crumb.devices.product_register import RegisterAway
 from ample_crumb.devices.shipped_register import ShippedRegister
 from ample_crumb.formats.product_json import product_from_json
 

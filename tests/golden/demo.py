@@ -4,7 +4,7 @@ from datetime import UTC, datetime
 from typing import Any, Final
 
 from ample_crumb.core.food.nutrients import NAMES
-from ample_crumb.core.reach.ask import Formula
+from ample_crumb.core.reformulate.request import Formula
 from ample_crumb.store import formulas as stored
 from ample_crumb.store import kitchens
 from ample_crumb.store.database import Connection

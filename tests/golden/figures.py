@@ -3,30 +3,30 @@
 from collections.abc import Iterable, Mapping
 from typing import Any
 
-from ample_crumb.core.bake.heat import Kitchen, Oven
-from ample_crumb.core.bake.made import Made, Making, made_of
 from ample_crumb.core.crumb.check import check_of, dough_of
 from ample_crumb.core.crumb.dials import NOTHING_LEARNED, Learned, is_worse
 from ample_crumb.core.crumb.hazards import hazards_of
 from ample_crumb.core.crumb.repairs import Setting, repairs_of
-from ample_crumb.core.doubt.spread import doubt_of
 from ample_crumb.core.food.claims import Twin
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.nutrients import NAMES, Band, Carbohydrate, Figures
-from ample_crumb.core.formula.alarms import Guest, alarms_of
-from ample_crumb.core.formula.calling import claims_of
-from ample_crumb.core.formula.contents import contents_of
+from ample_crumb.core.formula.alerts import Guest, alarms_of
+from ample_crumb.core.formula.allergens import contents_of
+from ample_crumb.core.formula.claims import claims_of
 from ample_crumb.core.formula.cost import cost_of
 from ample_crumb.core.formula.formula import How, Line, Part
-from ample_crumb.core.formula.outcome import Weighings
-from ample_crumb.core.formula.portions import By, Portioning, read_cuts, scoop_ml
-from ample_crumb.core.formula.quality import quality_of
+from ample_crumb.core.formula.protein_quality import quality_of
 from ample_crumb.core.formula.reading import Manner
-from ample_crumb.core.formula.tins import read_tin
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.reach.ask import Ask, Formula
-from ample_crumb.core.reach.reach import reach
-from ample_crumb.core.reach.wishes import Wish
+from ample_crumb.core.production.bake_time import Kitchen, Oven
+from ample_crumb.core.production.bake_yield import Weighings
+from ample_crumb.core.production.portions import By, Portioning, read_cuts, scoop_ml
+from ample_crumb.core.production.production import Made, Making, made_of
+from ample_crumb.core.production.tins import read_tin
+from ample_crumb.core.reformulate.request import Ask, Formula
+from ample_crumb.core.reformulate.search import reach
+from ample_crumb.core.reformulate.wishes import Wish
+from ample_crumb.core.uncertainty.propagation import doubt_of
 from tests.golden.formulas import GoldenFormula
 
 GUESTS = (Guest("One", ("tree nuts", "peanut", "gluten")), Guest("Two", ("vegan", "milk")))

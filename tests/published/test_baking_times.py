@@ -6,10 +6,10 @@ Common practice, as many recipes print it: in muffin cups 15 to 18 minutes, in a
 
 import unittest
 
-from ample_crumb.core.bake.heat import Kitchen, Oven, fahrenheit, gas_mark, heats, window_of
 from ample_crumb.core.formula.families import families, family_of
-from ample_crumb.core.formula.tins import Kind, Tin, read_tin
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.production.bake_time import Kitchen, Oven, fahrenheit, gas_mark, heats, window_of
+from ample_crumb.core.production.tins import Kind, Tin, read_tin
 
 CUPS = Tin(Kind.MUFFIN, 7, 3.2, bottom_share=0.72, cups=12)
 

@@ -4,8 +4,8 @@ import subprocess
 import unittest
 
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.food.reference import reference
-from ample_crumb.core.formula.tins import read_tin
+from ample_crumb.core.food.quick_reference import reference
+from ample_crumb.core.production.tins import read_tin
 from ample_crumb.core.quantity.units import CUP_ML, System, measure_size
 
 

@@ -13,16 +13,16 @@ import unittest
 import numpy
 from scipy.optimize import Bounds, LinearConstraint, linprog, milp
 
-from ample_crumb.core.crumb.body import body_of
 from ample_crumb.core.crumb.dials import NOTHING_LEARNED
+from ample_crumb.core.crumb.dough import body_of
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import Carbohydrate
 from ample_crumb.core.formula.formula import Line, Part, work_out
 from ample_crumb.core.formula.reading import Manner
-from ample_crumb.core.reach.model import BY_SHARE, Frame, Piece, frame_rows, variables_of, wish_row
-from ample_crumb.core.reach.program import GAP, Row, Status, Variable, solve
-from ample_crumb.core.reach.slots import Hold, line_slots
-from ample_crumb.core.reach.wishes import Wish
+from ample_crumb.core.reformulate.constraints import BY_SHARE, Frame, Piece, frame_rows, variables_of, wish_row
+from ample_crumb.core.reformulate.milp import GAP, Row, Status, Variable, solve
+from ample_crumb.core.reformulate.variables import Hold, line_slots
+from ample_crumb.core.reformulate.wishes import Wish
 
 CUPBOARD = reference_cupboard()
 

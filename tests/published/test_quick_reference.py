@@ -9,7 +9,7 @@ scanned, 036000291452; both by their public descriptions.
 import unittest
 
 from ample_crumb.core.food.product_code import code_of
-from ample_crumb.core.food.reference import reference
+from ample_crumb.core.food.quick_reference import reference
 
 
 class QuickReference(unittest.TestCase):

@@ -12,7 +12,7 @@ from dataclasses import replace
 
 from ample_crumb.core.crumb.check import check_of, dough_of
 from ample_crumb.core.crumb.dials import Dial
-from ample_crumb.core.crumb.working import water_100g, working_of
+from ample_crumb.core.crumb.functional_properties import water_100g, working_of
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.sweeteners import sweeteners
 from ample_crumb.core.formula.formula import Line, Part, work_out

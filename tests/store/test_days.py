@@ -8,8 +8,8 @@ import psycopg
 from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.nutrients import Band, Figures, Nutrients, Portion
 from ample_crumb.core.food.product import Contains, OwnMeasures
-from ample_crumb.store import days, guests, kitchens, prices, products
-from ample_crumb.store.guests import GuestRow
+from ample_crumb.store import days, eaters, kitchens, prices, products
+from ample_crumb.store.eaters import GuestRow
 from ample_crumb.store.kitchens import Settings, Who
 from ample_crumb.store.prices import Price
 from ample_crumb.store.products import About
@@ -114,10 +114,10 @@ class Kept(StoreCase):
                 prices.set_price(connection, kitchen, "skyr", price)
                 self.assertEqual(prices.price_of(connection, kitchen, "skyr"), price)
             self.assertIsNone(prices.price_of(connection, other, "skyr"))
-            self.assertTrue(guests.put(connection, kitchen, guest))
-            self.assertFalse(guests.put(connection, other, guest))
-            guests.remove(connection, other, guest.id)
-            self.assertEqual((guests.listed(connection, kitchen), guests.listed(connection, other)), ([guest], []))
+            self.assertTrue(eaters.put(connection, kitchen, guest))
+            self.assertFalse(eaters.put(connection, other, guest))
+            eaters.remove(connection, other, guest.id)
+            self.assertEqual((eaters.listed(connection, kitchen), eaters.listed(connection, other)), ([guest], []))
             habits = kitchens.habits_of(connection, self.who)
             self.assertAlmostEqual(habits.prices["skyr"], 0.1 / 4.3)
             self.assertEqual((len(habits.prices), habits.guests), (1, [["Anna", ["milk"]]]))

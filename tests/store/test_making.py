@@ -5,7 +5,7 @@ from uuid import UUID, uuid4
 import psycopg
 
 from ample_crumb.core.formula.formula import How, Line, Part
-from ample_crumb.core.formula.tins import Kind, Tin
+from ample_crumb.core.production.tins import Kind, Tin
 from ample_crumb.store import formulas, tins
 from ample_crumb.store.formulas import Head
 from tests.store.case import StoreCase

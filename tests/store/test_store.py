@@ -5,7 +5,7 @@ from uuid import uuid4
 
 import psycopg
 
-from ample_crumb.core.day.tin import Targets
+from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.food.nutrients import Band, Figures, Nutrients, Portion
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.store import days, formulas

@@ -6,10 +6,10 @@ from uuid import UUID, uuid4
 
 from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import Contains, OwnMeasures
-from ample_crumb.core.formula.alarms import Alarm
+from ample_crumb.core.formula.alerts import Alarm
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.store import kitchens
-from ample_crumb.store.guests import GuestRow
+from ample_crumb.store.eaters import GuestRow
 from ample_crumb.work import cupboard, formulas, kitchen, today
 from ample_crumb.work.bench import Bench
 from ample_crumb.work.cupboard import ProductDraft

@@ -5,8 +5,8 @@ from typing import Annotated
 from pydantic import BaseModel, ConfigDict, Field
 
 from ample_crumb.core.formula.formula import How, Line, Part
-from ample_crumb.core.formula.outcome import MOST_LOSS
-from ample_crumb.core.quantity.recipe import MOST_LINES, MOST_PIECES
+from ample_crumb.core.production.bake_yield import MOST_LOSS
+from ample_crumb.core.quantity.recipe_parser import MOST_LINES, MOST_PIECES
 
 Pieces = Annotated[int, Field(ge=1, le=MOST_PIECES)]
 Family = Annotated[str, Field(max_length=40, pattern=r"^[a-z-]*$")]

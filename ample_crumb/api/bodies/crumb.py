@@ -7,9 +7,9 @@ from pydantic import Field
 
 from ample_crumb.api.bodies.base import Body
 from ample_crumb.api.bodies.formulas import BenchBody
-from ample_crumb.core.quantity.recipe import MOST_LINES
-from ample_crumb.core.swap.swapping import Use
-from ample_crumb.core.swap.sweetening import Blend, Share
+from ample_crumb.core.quantity.recipe_parser import MOST_LINES
+from ample_crumb.core.swap.apply import Use
+from ample_crumb.core.swap.sweetener_options import Blend, Share
 
 Slug = Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[a-z0-9_-]+$")]
 Number = Annotated[int, Field(ge=1, le=100_000)]

@@ -7,8 +7,8 @@ from pydantic import Field
 
 from ample_crumb.api.bodies.base import Body
 from ample_crumb.core.food.allergens import KNOWN
-from ample_crumb.core.food.declared import MOST_CHARACTERS as MOST_TEXT
 from ample_crumb.core.food.energy import US_POLYOL_KCAL_PER_G
+from ample_crumb.core.food.ingredients_statement import MOST_CHARACTERS as MOST_TEXT
 from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.product import Contains, OwnMeasures
 

@@ -7,11 +7,11 @@ from uuid import UUID
 from pydantic import Field
 
 from ample_crumb.api.bodies.base import Body, Family, Figure, LineBody, Parts, Pieces
-from ample_crumb.core.bake.heat import Oven
-from ample_crumb.core.formula.outcome import MOST_LOSS
-from ample_crumb.core.formula.portions import By
-from ample_crumb.core.quantity.recipe import MOST_PIECES
-from ample_crumb.core.quantity.weigh import MOST_G
+from ample_crumb.core.production.bake_time import Oven
+from ample_crumb.core.production.bake_yield import MOST_LOSS
+from ample_crumb.core.production.portions import By
+from ample_crumb.core.quantity.recipe_parser import MOST_PIECES
+from ample_crumb.core.quantity.weighing import MOST_G
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS
 from ample_crumb.work.bench import Bench
 from ample_crumb.work.making import MakingDraft, UsedTin

@@ -5,12 +5,12 @@ from typing import Annotated
 from pydantic import Field
 
 from ample_crumb.api.bodies.base import Body
-from ample_crumb.core.bake.heat import WRITTEN_WATTS, Oven
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import Carbohydrate
-from ample_crumb.core.formula.alarms import ASKABLE
-from ample_crumb.core.formula.tins import Kind as TinKind
-from ample_crumb.core.formula.tins import Tin
+from ample_crumb.core.formula.alerts import ASKABLE
+from ample_crumb.core.production.bake_time import WRITTEN_WATTS, Oven
+from ample_crumb.core.production.tins import Kind as TinKind
+from ample_crumb.core.production.tins import Tin
 from ample_crumb.core.quantity.units import System
 
 

@@ -7,9 +7,9 @@ from pydantic import Field
 from ample_crumb.api.bodies.base import Body
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.core.food.allergens import KNOWN
-from ample_crumb.core.quantity.recipe import MOST_LINES
-from ample_crumb.core.quantity.weigh import MOST_G
-from ample_crumb.core.reach.slots import Hold
+from ample_crumb.core.quantity.recipe_parser import MOST_LINES
+from ample_crumb.core.quantity.weighing import MOST_G
+from ample_crumb.core.reformulate.variables import Hold
 from ample_crumb.work.reaching import MOST_WISHES, ReachDraft, WishDraft
 
 Grams = Annotated[float, Field(ge=0, le=MOST_G)] | None

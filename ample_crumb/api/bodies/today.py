@@ -7,7 +7,7 @@ from uuid import UUID
 from pydantic import AwareDatetime, Field
 
 from ample_crumb.api.bodies.base import Body, DayType, LineText
-from ample_crumb.core.day.tin import Targets
+from ample_crumb.core.day.day_budget import Targets
 
 
 class TargetsBody(Body):

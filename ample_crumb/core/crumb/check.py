@@ -2,10 +2,10 @@
 
 from dataclasses import dataclass
 
-from ample_crumb.core.crumb.body import Body, body_of
+from ample_crumb.core.crumb.composition import Mix, mix_of
 from ample_crumb.core.crumb.dials import NOTHING_LEARNED, OUT, Dial, Learned, dials_of
-from ample_crumb.core.crumb.guess import guess_family
-from ample_crumb.core.crumb.mix import Mix, mix_of
+from ample_crumb.core.crumb.dough import Body, body_of
+from ample_crumb.core.crumb.family_classifier import guess_family
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.formula.formula import FormulaFigures

@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Final
 
-from ample_crumb.core.crumb.mix import Mix
+from ample_crumb.core.crumb.composition import Mix
 from ample_crumb.core.crumb.windows import EGGS_PER_DAIRY, EGGS_PER_MIX, GELATINE, EggNeed, Window, Windows, windows
 
 

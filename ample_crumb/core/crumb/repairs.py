@@ -8,18 +8,18 @@ from functools import cache
 from importlib.resources import files
 from typing import Final
 
-from ample_crumb.core.crumb.body import Share
 from ample_crumb.core.crumb.check import Dough
+from ample_crumb.core.crumb.composition import Mix, brought_by, share_of
 from ample_crumb.core.crumb.dials import NOTHING_LEARNED, OUT, Dial, Learned, Verdict, dials_of, is_worse
-from ample_crumb.core.crumb.mix import Mix, brought_by, share_of
-from ample_crumb.core.crumb.working import working_of
+from ample_crumb.core.crumb.dough import Share
+from ample_crumb.core.crumb.functional_properties import working_of
 from ample_crumb.core.food.allergens import BROKEN_BY
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
-from ample_crumb.core.formula.contents import Contents
+from ample_crumb.core.formula.allergens import Contents
 from ample_crumb.core.formula.scaling import kitchen_grams, kitchen_step
-from ample_crumb.core.quantity.measured import in_measures
+from ample_crumb.core.quantity.kitchen_measures import in_measures
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Final
 
-from ample_crumb.core.day.tin import pieces_that_fit
+from ample_crumb.core.day.day_budget import pieces_that_fit
 from ample_crumb.core.food.nutrients import Figures
 
 MOST_PIECES: Final = 4.0

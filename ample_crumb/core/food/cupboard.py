@@ -8,8 +8,8 @@ from importlib.resources import files
 
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
-from ample_crumb.core.quantity.names import NameIndex
-from ample_crumb.core.quantity.weigh import Measures
+from ample_crumb.core.quantity.name_matching import NameIndex
+from ample_crumb.core.quantity.weighing import Measures
 
 
 @dataclass(frozen=True, slots=True, eq=False)

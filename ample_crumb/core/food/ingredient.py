@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 
 from ample_crumb.core.food.energy import EnergySystem, european_energy, us_energy
 from ample_crumb.core.food.nutrients import Nutrients
-from ample_crumb.core.quantity.weigh import Measures
+from ample_crumb.core.quantity.weighing import Measures
 
 
 @dataclass(frozen=True, slots=True)

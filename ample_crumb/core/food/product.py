@@ -6,7 +6,7 @@ from typing import Final
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import Label, LabelFigures, read_label
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.quantity.weigh import Measures
+from ample_crumb.core.quantity.weighing import Measures
 
 
 @dataclass(frozen=True, slots=True)

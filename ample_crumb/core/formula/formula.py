@@ -6,8 +6,8 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import Figures, total
 from ample_crumb.core.formula.reading import Manner, ReadLine, read_against
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.quantity.foods import split_foods
-from ample_crumb.core.quantity.recipe import MOST_PIECES, WrittenRecipe
+from ample_crumb.core.quantity.line_splitting import split_foods
+from ample_crumb.core.quantity.recipe_parser import MOST_PIECES, WrittenRecipe
 
 
 @dataclass(frozen=True, slots=True)

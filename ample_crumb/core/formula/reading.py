@@ -9,11 +9,11 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import Figures
-from ample_crumb.core.quantity.foods import split_foods
-from ample_crumb.core.quantity.lines import LINE_LENGTH, read_line
-from ample_crumb.core.quantity.names import Found, phrase
+from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
+from ample_crumb.core.quantity.line_splitting import split_foods
+from ample_crumb.core.quantity.name_matching import Found, phrase
 from ample_crumb.core.quantity.units import System
-from ample_crumb.core.quantity.weigh import Basis, CannotWeigh, Weight, weigh
+from ample_crumb.core.quantity.weighing import Basis, CannotWeigh, Weight, weigh
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from ample_crumb.core.formula.reading import ReadLine
-from ample_crumb.core.quantity.lines import read_line, without_optional
+from ample_crumb.core.quantity.line_parser import read_line, without_optional
 from ample_crumb.core.quantity.used import read_used, used_in_words
 
 _SEGMENT: Final = re.compile(r"[,;]\s+")

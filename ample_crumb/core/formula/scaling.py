@@ -10,10 +10,10 @@ from ample_crumb.core.formula.formula import FormulaFigures
 from ample_crumb.core.formula.reading import Manner, ReadLine, read_against
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.amount import Term, WrittenLine
-from ample_crumb.core.quantity.lines import read_line
+from ample_crumb.core.quantity.line_parser import read_line
 from ample_crumb.core.quantity.units import Kind
 from ample_crumb.core.quantity.used import used_in_words
-from ample_crumb.core.quantity.weigh import Basis
+from ample_crumb.core.quantity.weighing import Basis
 
 LEAST: Final = 0.05
 MOST: Final = 50.0

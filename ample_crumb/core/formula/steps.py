@@ -10,7 +10,7 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.formula import FormulaFigures
 from ample_crumb.core.formula.reading import ReadLine
-from ample_crumb.core.quantity.names import words
+from ample_crumb.core.quantity.name_matching import words
 
 _LINK: Final = re.compile(r"\{([^{}\n]{1,80})\}")
 _NUMBER: Final = r"\d+(?:[.,]\d+)?"

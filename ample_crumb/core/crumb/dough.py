@@ -1,0 +1,119 @@
+"""Which lines make the crumb: the dough itself, without what is put under, over or into it."""
+
+import re
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Final
+
+from ample_crumb.core.crumb.functional_properties import Working, working_of
+from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.ingredient import Ingredient
+from ample_crumb.core.formula.formula import FormulaFigures, PartFigures
+from ample_crumb.core.formula.reading import ReadLine
+
+_BESIDE: Final = re.compile(
+    r"\b(crusts?|bases?|toppings?|glazes?|icings?|frostings?|drizzles?|sauces?|swirls?|to (serve|finish|dust)|finish|"
+    r"garnish|decorat\w*|dusting|crumble|streusel|coating|syrup)\b",
+    re.IGNORECASE,
+)
+"""Names of parts that stand under or on a dough."""
+
+_MIXED_IN: Final = re.compile(
+    r"\b(melted|ground|blended|pur[ée]{1,2}ed?|puree|mashed|grated|soaked|powdered|milled|crushed)\b", re.IGNORECASE
+)
+"""Words that make one dough of what is otherwise folded in whole."""
+
+_UNMIXED: Final = re.compile(r"\b(chopped|chunks?|whole|slivered|flaked|sliced|drops)\b", re.IGNORECASE)
+"""Words that keep in pieces what is otherwise one with the dough."""
+
+_ON_TOP: Final = re.compile(
+    r"\b(to (serve|top|finish|dust|decorate)|for (the )?(top|pan|tin|topping|serving|dusting))\b"
+)
+
+_BROKEN_ROLES: Final = ("chocolate", "nut", "fruit", "cocoa")
+
+
+@dataclass(frozen=True, slots=True)
+class Share:
+    """A line of the dough: its `place` among all lines, the food, what it does, and how many g. `in_pieces` is folded
+    in whole."""
+
+    place: int
+    text: str
+    name: str
+    item: Ingredient
+    working: Working
+    mass_g: float
+    in_pieces: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Body:
+    """The dough of a formula by its lines. `part` is the place of the part that a line is added to, `names` those of
+    its parts; `left_out` names the parts that are judged elsewhere, `unread` the lines that could not be read."""
+
+    shares: tuple[Share, ...]
+    part: int
+    names: tuple[str, ...]
+    left_out: tuple[str, ...]
+    unread: tuple[str, ...]
+
+    @property
+    def mass_g(self) -> float:
+        """All of it."""
+        return sum(share.mass_g for share in self.shares)
+
+
+def body_of(worked: FormulaFigures, cupboard: Cupboard) -> Body:
+    """The dough of a formula: the parts that are neither crust nor glaze nor put on after baking; all of them where
+    nothing else is there."""
+    inside = [place for place, part in enumerate(worked.parts) if not _beside(part)]
+    if not any(line.figures for place in inside for line in worked.parts[place].lines):
+        inside = list(range(len(worked.parts)))
+    shares: list[Share] = []
+    unread: list[str] = []
+    number = 0
+    for place, part in enumerate(worked.parts):
+        for line in part.lines:
+            if place in inside:
+                share = _share(number, line, cupboard)
+                if share is not None:
+                    shares.append(share)
+                elif line.text.strip() and line.figures is None:
+                    unread.append(line.text)
+            number += 1
+    outside = (part.name for place, part in enumerate(worked.parts) if place not in inside)
+    heaviest = max(inside, key=lambda place: worked.parts[place].figures.mass_g, default=0)
+    names = tuple(worked.parts[place].name for place in inside if worked.parts[place].name)
+    return Body(tuple(shares), heaviest, names, tuple(name for name in outside if name), tuple(unread))
+
+
+def _beside(part: PartFigures) -> bool:
+    return part.how.unbaked or lies_beside(part.name)
+
+
+def lies_beside(name: str) -> bool:
+    """Whether a part of that name stands under or on a dough, as a crust or a glaze does."""
+    return bool(_BESIDE.search(name))
+
+
+def _share(place: int, line: ReadLine, cupboard: Cupboard) -> Share | None:
+    if line.figures is None or line.ingredient is None or _ON_TOP.search(line.text.casefold()):
+        return None
+    item = cupboard.ingredients[line.ingredient.slug]
+    working = working_of(item)
+    return Share(place, line.text, line.name, item, working, line.figures.mass_g, _in_pieces(line.text, item, working))
+
+
+def _in_pieces(text: str, item: Ingredient, working: Working) -> bool:
+    # Another formula is made already; a topping lies in or on the dough as it came.
+    if not item.role or (item.role == "topping" and not working.dry):
+        return True
+    if _MIXED_IN.search(text):
+        return False
+    return working.in_pieces or (item.role in _BROKEN_ROLES and not working.dry and bool(_UNMIXED.search(text)))
+
+
+def of_roles(shares: Iterable[Share], *roles: str) -> float:
+    """The g of foods of these roles."""
+    return sum(share.mass_g for share in shares if share.item.role in roles)

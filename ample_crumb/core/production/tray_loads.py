@@ -1,0 +1,40 @@
+"""How many trays pieces take that are baked free: by how far they spread and how far apart they lie."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from ample_crumb.core.production.tins import DISCS, Tin
+
+ON_TRAYS: Final = frozenset({"cookie", "rolled-dough", "macaroon"})
+"""Families that are laid on a tray."""
+
+SPREAD_CM: Final = 6.5
+SPREAD_OF_G: Final = 30.0
+"""So wide is a baked cookie of so much dough. Common practice."""
+
+APART_CM: Final = 2.5
+"""So far apart they do not touch. Common practice."""
+
+
+@dataclass(frozen=True, slots=True)
+class Loads:
+    """So many pieces fit on one tray, and the batch takes so many `trays` of it. A baked piece is `spread_cm` wide."""
+
+    per_tray: int
+    trays: int
+    spread_cm: float
+
+
+def loads_of(count: float, piece_g: float, tins: Sequence[Tin]) -> Loads | None:
+    """Loads on the first flat tin with four sides; None without one, and when not a single piece fits."""
+    tray = next((tin for tin in tins if tin.kind not in DISCS), None)
+    if tray is None or piece_g <= 0:
+        return None
+    spread = SPREAD_CM * math.cbrt(piece_g / SPREAD_OF_G)
+    width = tray.width_cm or tray.length_cm
+    per_tray = math.prod(
+        max(0, math.floor((side + APART_CM) / (spread + APART_CM))) for side in (tray.length_cm, width)
+    )
+    return Loads(per_tray, math.ceil(count / per_tray - 1e-9), spread) if per_tray else None

@@ -1,0 +1,107 @@
+"""Parts a text that names several foods into one line for each."""
+
+import re
+from collections.abc import Iterator
+from enum import Enum, auto
+from functools import lru_cache
+from typing import Final
+
+from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
+from ample_crumb.core.quantity.name_matching import tells
+from ample_crumb.core.quantity.units import Kind
+from ample_crumb.core.quantity.used import read_used
+
+_BREAK: Final = re.compile(
+    r"(?:[;\n+&]|,(?!\d)|\b(?:plus|and|with"
+    r"|(?:dissolved|soaked|bloomed|mixed|whisked|stirred) (?:in|into|with))\b)\s*",
+    re.IGNORECASE,
+)
+_AMOUNT: Final = re.compile(
+    r"[\d½¼¾⅓⅔⅛]|\b(?:an?|one|two|three|four|five|six|half|quarter|pinch|dash|splash|drizzle|handful)\b", re.IGNORECASE
+)
+"""A quick look for an amount, before the careful one."""
+
+_EACH: Final = re.compile(r"^(?P<amount>[^,;]*?\w)\s+each(?:\s+of)?\s*:?\s+(?P<names>\D+)$", re.IGNORECASE)
+_BETWEEN: Final = re.compile(r"\s*(?:,|&|\band\b)\s*(?:(?:and|&)\s+)?", re.IGNORECASE)
+_JUICE_AND_ZEST: Final = re.compile(
+    r"^(?:the\s+)?(?:finely\s+)?(?:grated\s+)?(juice|zest|rind)\s+(?:and|&|\+)\s+(juice|zest|rind)\s+(?:of|from)\s+(.+)$",
+    re.IGNORECASE,
+)
+_NO_FOOD: Final = frozenset("total each drained net altogether apiece in all or so more less".split())
+"""Words behind a second figure that say something of the first food: "2 scoops whey, 60 g total"."""
+
+
+@lru_cache(maxsize=8192)
+def split_foods(text: str) -> tuple[str, ...]:
+    """Parts a list of foods, or a line that names several, into lines; a line of one food comes back as it is.
+
+    "150 g skyr, 30 g oats and an apple", "1 egg plus 2 egg whites", "juice and zest of 1 lemon", "1/2 tsp each salt and
+    cinnamon". A comma, plus or "and" parts two foods only where an amount stands on both sides, so that "1 can
+    chickpeas, drained" and "half and half" stay whole, and "1 cup plus 2 tbsp milk" is one food.
+    """
+    return tuple(food for piece in _pieces(text) for food in _shared(piece))
+
+
+def _pieces(text: str) -> Iterator[str]:
+    start = 0
+    for match in _BREAK.finditer(text):
+        before, after = text[start : match.start()], text[match.end() :]
+        if not before.strip():
+            start = match.end()
+            continue
+        if "\n" in match.group() or (_AMOUNT.search(after) and not _in_bracket(before) and _parts(before, after)):
+            yield before.strip()
+            start = match.end()
+    if text[start:].strip():
+        yield text[start:].strip()
+
+
+def _shared(piece: str) -> tuple[str, ...]:
+    """One amount for several foods."""
+    lower = piece.lower()
+    both = _JUICE_AND_ZEST.match(piece) if "juice" in lower else None
+    if both:
+        return f"{both[1]} of {both[3]}", f"{both[2]} of {both[3]}"
+    each = _EACH.match(piece) if " each" in lower else None
+    if each and read_line(f"{each['amount']} x").amount is not None:
+        names = [name for name in _BETWEEN.split(each["names"]) if name.strip()]
+        if len(names) > 1:
+            return tuple(f"{each['amount']} {name.strip()}" for name in names)
+    return (piece,)
+
+
+def _in_bracket(before: str) -> bool:
+    return before.count("(") + before.count("[") > before.count(")") + before.count("]")
+
+
+def _parts(before: str, after: str) -> bool:
+    """Whether one food ends and another begins here. "skyr 150 g, oats 30 g" name the amount behind each; "1 banana,
+    mashed (about 1/3 cup)" is one food."""
+    after = _BREAK.split(after, maxsplit=1)[0][:LINE_LENGTH]
+    if read_used(after):
+        return False
+    first, second = _form(before), _form(after)
+    if first is None or second is None:
+        return False
+    return second is _Form.AMOUNT_FIRST or first is second or _measured(after)
+
+
+def _measured(text: str) -> bool:
+    """Whether a name in front of its amount is a food with a measure, "oats 20 g", and no remark, "chopped, 240 g"."""
+    read = read_line(text)
+    unit = read.amount.terms[0].unit.kind if read.amount else None
+    return "(" not in text and unit in {Kind.MASS, Kind.VOLUME} and tells(read.name)
+
+
+class _Form(Enum):
+    AMOUNT_FIRST = auto()
+    NAME_FIRST = auto()
+
+
+def _form(text: str) -> _Form | None:
+    """How a food is written; None for what is none."""
+    read = read_line(text)
+    name = read.name.lower()
+    if read.amount is None or all(word in _NO_FOOD for word in name.split()):
+        return None
+    return _Form.NAME_FIRST if text.strip().lower().startswith(name) else _Form.AMOUNT_FIRST

@@ -1,0 +1,202 @@
+"""Reads a whole recipe text: its title, parts, lines, how many pieces it makes, and where the method begins."""
+
+import re
+from dataclasses import dataclass
+from typing import Final
+
+from ample_crumb.core.problem import TooMuch
+from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
+from ample_crumb.core.quantity.line_splitting import split_foods
+from ample_crumb.core.quantity.numbers import Cursor
+
+MOST_LINES: Final = 400
+"""Most lines of one recipe; a long one has forty."""
+
+MOST_PIECES: Final = 1000
+
+
+@dataclass(frozen=True, slots=True)
+class WrittenPart:
+    """A part of a recipe ("Glaze") and its lines as written. The main part has no name."""
+
+    name: str
+    lines: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class WrittenRecipe:
+    """A recipe text taken apart. `pieces` is None when the text does not say; `method` holds the steps, unread."""
+
+    title: str
+    parts: tuple[WrittenPart, ...]
+    pieces: int | None
+    method: tuple[str, ...]
+
+
+_COMMENT: Final = re.compile(r"^\s*(?:#(?!#)\s*|//|;)")
+_HEADING_MARKS: Final = re.compile(r"^\s*(?:#{2,6}\s*|\*\*|__|={2,}\s*|-{3,}\s*)+|(?:\*\*|__|={2,}|-{3,}|#+)\s*$")
+_RULE: Final = re.compile(r"^[\s\-=_*~.·•]+$")
+_INGREDIENTS: Final = re.compile(
+    r"^(?:the\s+)?ingredients?(?:\s+list)?$|^you(?:'|’)?(?:ll| will)? need$|^shopping list$", re.I
+)
+_METHOD: Final = re.compile(
+    r"^(?:the\s+)?(?:method|directions?|instructions?|steps?|preparation|procedure|how to(?: make(?: it)?)?|notes?"
+    r"|tips?"
+    r"|nutrition(?:al)?(?: (?:facts|information|info))?|to make(?: it)?|equipment)$",
+    re.IGNORECASE,
+)
+_ASIDE: Final = re.compile(
+    r"^(?:(?:prep(?:aration)?|cook(?:ing)?|bak(?:e|ing)|total|active|hands[- ]on|rest(?:ing)?|chill(?:ing)?"
+    r"|cool(?:ing)?|freez(?:e|ing)|additional)(?: time)?\s*:|(?:author|by|course|cuisine|keywords?|category|difficulty"
+    r"|cost|diet|calories|kcal|energy|rating|source|published|updated)\s*:|\d(?:/\d)?x(?:\s+\d(?:/\d)?x)+$)",
+    re.IGNORECASE,
+)
+"""What pages put round a recipe: times, author, a row of multipliers. Kept with the method, never read as food."""
+
+_PART_WORDS: Final = re.compile(
+    r"^(?:for\s+(?:the\s+)?.+|(?:the\s+)?(?:[\w'’&-]+\s+){0,3}(?:dough|crust|base|bottom|filling|glaze|frosting|icing"
+    r"|topping|toppings|batter|layer|sauce|streusel|crumble|swirl|drizzle|coating|mousse|ganache|dry|wet"
+    r"|dry ingredients|wet ingredients|ingredients))$",
+    re.IGNORECASE,
+)
+_YIELD: Final = re.compile(
+    r"(?:^|\W)(?:makes|serves|yields?|yielding|servings?|portions?|pieces)\b\s*(?:is|are)?\s*[:=]?\s*", re.IGNORECASE
+)
+_YIELD_BEHIND: Final = re.compile(
+    r"^\(?\s*(?:about\s+)?[\w\s/–-]{1,20}?\s(?:servings?|portions?|pieces)\s*\)?\.?$", re.IGNORECASE
+)
+
+
+def read_pieces(text: str) -> int | None:
+    """Pieces stated in a line such as "Makes about 12 bars", "Serves: 8", "makes 10-12" or "12 servings".
+
+    A range gives its middle, rounded down. None when the line states no whole number from 1 to `MOST_PIECES`.
+    """
+    short = text[:LINE_LENGTH]
+    rest = short
+    if not _YIELD_BEHIND.match(short.strip()):
+        match = _YIELD.search(short)
+        if match is None:
+            return None
+        rest = short[match.end() :]
+    cursor = Cursor(rest)
+    while cursor.word() in {
+        "about",
+        "approximately",
+        "approx",
+        "approx.",
+        "around",
+        "roughly",
+        "ca",
+        "ca.",
+        "up",
+        "to",
+        "~",
+        "(",
+    }:
+        cursor.at += 1
+    count = cursor.number()
+    if count is None or not 1 <= int(count.middle) <= MOST_PIECES:
+        return None
+    return int(count.middle)
+
+
+def read_recipe(text: str) -> WrittenRecipe:
+    """Takes a recipe text apart. Raises TooMuch for more than `MOST_LINES` written lines.
+
+    Headings ("For the glaze:", "## Crust", "TOPPING") begin parts. "Method" and its like end the ingredients until the
+    next heading that names ingredients. Lines that begin with # or // are comments; a first line without an amount is
+    the title. Dashes are bullets when most lines begin with one, otherwise "-2 cups" is a negative amount.
+    """
+    rows = [row.strip() for row in text.replace("\u2028", "\n").splitlines()]
+    rows = [row for row in rows if row and not _RULE.match(row)]
+    if len(rows) > MOST_LINES:
+        raise TooMuch("lines", len(rows), MOST_LINES)
+    dashed = sum(row.startswith(("-", "–", "−")) for row in rows) * 2 > len(rows) > 1
+    reader = _Reader()
+    for row in rows:
+        reader.take(re.sub(r"^[-–−](?=[\d.,½¼¾⅓⅔⅛])", "- ", row) if dashed else row)
+    return reader.result()
+
+
+class _Reader:
+    def __init__(self) -> None:
+        self.title = ""
+        self.pieces: int | None = None
+        self.parts: list[tuple[str, list[str]]] = [("", [])]
+        self.method: list[str] = []
+        self.in_method = False
+        self.seen = 0
+
+    def take(self, row: str) -> None:
+        if _COMMENT.match(row):
+            if not self.seen and row.startswith("#"):
+                self.title = self.title or row.lstrip("# ").strip()
+            return
+        first = self.seen == 0
+        self.seen += 1
+        if self._yield(row, first) or self._heading(row, first):
+            return
+        if self.in_method or _ASIDE.match(row):
+            self.method.append(row)
+            return
+        self.parts[-1][1].append(row)
+
+    def _yield(self, row: str, first: bool) -> bool:
+        pieces = read_pieces(row)
+        amount = read_line(row).amount
+        says = bool(_YIELD.match(row)) or (_YIELD_BEHIND.match(row) is not None and pieces is not None)
+        if not says and (pieces is None or (amount is not None and amount.terms and row[:1].isdigit())):
+            return False
+        if self.pieces is None:
+            self.pieces = pieces
+        if first and not says:
+            self.title = _YIELD.split(row)[0].strip(" ,;:(–-")
+        return True
+
+    def _heading(self, row: str, first: bool) -> bool:
+        marked = _HEADING_MARKS.search(row) is not None
+        bare = _HEADING_MARKS.sub("", row).strip()
+        before, colon, after = bare.partition(":")
+        label = before.strip(" *_").rstrip(":")
+        if colon and after.strip(" *_"):
+            if _METHOD.match(label):
+                self.in_method = True
+                self.method.append(after.strip(" *_"))
+                return True
+            # "Glaze: 50 g icing sugar, 1 tbsp milk" holds heading and lines in one.
+            foods = split_foods(after)
+            if self.in_method or not _PART_WORDS.match(label) or read_line(foods[0]).amount is None:
+                return False
+            self._open(label)
+            self.parts[-1][1].extend(foods)
+            return True
+        if _METHOD.match(label):
+            self.in_method = True
+            return True
+        if _INGREDIENTS.match(label):
+            self.in_method = False
+            return True
+        if read_line(label).amount is not None:
+            return False
+        shouted = label.isupper() and len(label) > 2
+        if marked or shouted or _PART_WORDS.match(label) or colon:
+            if first and not colon and not _PART_WORDS.match(label):
+                self.title = label
+            elif not self.in_method or colon:
+                self._open(label)
+            return True
+        if first and not self.title:
+            self.title = label
+            return True
+        return False
+
+    def _open(self, label: str) -> None:
+        self.in_method = False
+        name = re.sub(r"^for\s+(?:the\s+)?|^the\s+", "", label, flags=re.IGNORECASE).strip()
+        name = name.capitalize() if name.isupper() or name.islower() else name
+        self.parts.append((name[:80], []))
+
+    def result(self) -> WrittenRecipe:
+        parts = tuple(WrittenPart(name, tuple(lines)) for name, lines in self.parts if lines)
+        return WrittenRecipe(self.title[:120], parts, self.pieces, tuple(self.method))

@@ -1,0 +1,103 @@
+"""Amounts written as a kitchen measures them, line by line, and what became of each."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Final
+
+from ample_crumb.core.formula.formula import FormulaFigures, Line, Part
+from ample_crumb.core.formula.reading import ReadLine
+from ample_crumb.core.formula.rewrite import nudged
+from ample_crumb.core.formula.scaling import kitchen_grams, scaled
+from ample_crumb.core.quantity.weighing import Basis
+from ample_crumb.core.reformulate.request import Formula
+from ample_crumb.core.reformulate.variables import Slot
+
+
+@dataclass(frozen=True, slots=True)
+class Moved:
+    """A line of an answer: its place in the formula it came from, None for a new one; `was_g` and `now_g`."""
+
+    place: int | None
+    name: str
+    slug: str
+    text: str
+    was_g: float
+    now_g: float
+
+
+def rewritten(
+    formula: Formula, slots: Sequence[Slot], grams: Mapping[str, float], read: Sequence[ReadLine], body_part: int
+) -> tuple[tuple[Part, ...], tuple[Moved, ...]]:
+    """The formula with these grams, in amounts of a kitchen, and each line with what became of it."""
+    by_place = {slot.place: slot for slot in slots if slot.place is not None}
+    parts: list[Part] = []
+    moved: list[Moved] = []
+    place = 0
+    for number, part in enumerate(formula.parts):
+        lines: list[Line] = []
+        for line in part.lines:
+            slot, said = by_place.get(place), read[place]
+            if slot is None:
+                lines.append(line)
+                if line.text.strip():
+                    slug = said.ingredient.slug if said.ingredient else ""
+                    mass = said.figures.mass_g if said.figures else 0.0
+                    moved.append(Moved(place, said.name or line.text, slug, line.text, mass, mass))
+            else:
+                text = _text(said, line, grams[slot.key], slot, formula)
+                if text:
+                    lines.append(replace(line, text=text))
+                moved.append(
+                    Moved(place, slot.name, slot.item.slug, text, slot.was_g, grams[slot.key] if text else 0.0)
+                )
+            place += 1
+        if number == body_part:
+            for slot in slots:
+                if slot.place is None and grams[slot.key] > 0:
+                    amount = kitchen_grams(grams[slot.key])
+                    text = f"{amount:g} g {slot.name}"
+                    lines.append(Line(text, slot.item.slug))
+                    moved.append(Moved(None, slot.name, slot.item.slug, text, 0.0, amount))
+        parts.append(replace(part, lines=tuple(lines)))
+    return tuple(parts), tuple(moved)
+
+
+_SPOONED_G: Final = 15.0
+
+
+def _text(said: ReadLine, line: Line, grams: float, slot: Slot, formula: Formula) -> str:
+    """The line in so many grams; empty where it goes."""
+    if grams <= 0:
+        return ""
+    factor = grams / slot.was_g
+    if abs(factor - 1) <= 0.005:
+        return line.text
+    counted = slot.step_g and said.basis is Basis.COUNTED
+    # Little of what is measured by the spoon goes on being measured so.
+    if counted or (said.basis is Basis.MEASURED and grams < _SPOONED_G):
+        return scaled(said, factor, formula.cupboard, formula.manner, line.chosen).text
+    return nudged(said, factor) or line.text
+
+
+def as_read(lines: tuple[Moved, ...], worked: FormulaFigures) -> tuple[Moved, ...]:
+    """The lines with the grams that their new texts are read as."""
+    left = [line for part in worked.parts for line in part.lines if line.text.strip()]
+    found = []
+    for moved in lines:
+        at = next((line for line in left if line.text == moved.text), None) if moved.text else None
+        if at is not None:
+            left.remove(at)
+        found.append(replace(moved, now_g=at.figures.mass_g if at and at.figures else 0.0) if moved.text else moved)
+    return tuple(found)
+
+
+def moved_in_words(line: Moved) -> str:
+    if line.place is None:
+        return f"+ {line.text}"
+    if line.now_g <= 0:
+        return f"− {line.name}"
+    return f"{line.name}: {_grams(line.was_g)} → {_grams(line.now_g)} g"
+
+
+def _grams(grams: float) -> str:
+    return f"{grams:.0f}" if grams >= 20 else f"{grams:.1f}".rstrip("0").rstrip(".")

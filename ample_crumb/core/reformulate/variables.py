@@ -1,0 +1,194 @@
+"""What a solver may change: the lines of a formula within bounds, and foods that may come in."""
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from ample_crumb.core.crumb.composition import Mix, brought_by
+from ample_crumb.core.crumb.dials import Learned
+from ample_crumb.core.crumb.dough import Body
+from ample_crumb.core.crumb.functional_properties import working_of
+from ample_crumb.core.food.allergens import BROKEN_BY
+from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.energy import EnergySystem
+from ample_crumb.core.food.ingredient import Ingredient
+from ample_crumb.core.food.nutrients import Nutrients
+from ample_crumb.core.formula.formula import FormulaFigures
+
+
+@dataclass(frozen=True, slots=True)
+class Hold:
+    """What the baker says of the line at `place`: `locked` as it is, or from `low_g` to `high_g`; it `may_go`."""
+
+    place: int
+    locked: bool = False
+    low_g: float | None = None
+    high_g: float | None = None
+    may_go: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Slot:
+    """A line, or a food that may come in (`place` None, `was_g` 0). It lies from `low_g` to `high_g`, or is 0 where it
+    `may_go`; in steps of `step_g` where it comes whole. A g of it brings `gram` to the dough, nothing where it lies
+    beside it, and `per_g` nutrients. `weight` is what a change of it counts."""
+
+    key: str
+    place: int | None
+    name: str
+    item: Ingredient
+    was_g: float
+    low_g: float
+    high_g: float
+    may_go: bool
+    step_g: float
+    gram: Mix
+    per_g: Nutrients
+    weight: float
+
+
+_FLAVOUR_ROLES: Final = (
+    "chocolate",
+    "cocoa",
+    "nut",
+    "nut butter",
+    "fruit",
+    "dried fruit",
+    "flavour",
+    "spice",
+    "topping",
+)
+_SEASONING_ROLES: Final = ("leavening", "salt", "spice", "flavour", "binder")
+
+_WEIGHTS: Final[Mapping[str, float]] = {
+    **dict.fromkeys(_FLAVOUR_ROLES, 2.0),
+    **dict.fromkeys(("leavening", "salt", "binder"), 0.4),
+}
+"""What the same relative change counts: what gives flavour is the formula; nobody minds a pinch more. Common
+practice."""
+
+_BOUNDS: Final[Mapping[str, tuple[float, float]]] = {
+    **dict.fromkeys(_SEASONING_ROLES, (0.5, 2.5)),
+    **dict.fromkeys(("chocolate", "nut", "dried fruit", "topping"), (0.4, 1.5)),
+}
+"""How far a line may go by itself, in times what it is; others from a quarter to two and a half."""
+
+_OTHERS: Final = (0.25, 2.5)
+_MAY_GO_ROLES: Final = ("sugar", "sweetener", "fat")
+"""What a formula may lose altogether and stay itself."""
+
+USUAL: Final = (
+    "whey_concentrate", "whey_isolate", "whey_casein_blend", "micellar_casein", "pea_protein", "egg_white_powder",
+    "greek_yogurt_0", "skyr", "quark_0", "cottage_cheese_0", "soy_yogurt", "egg_white", "apple_sauce", "pumpkin_puree",
+    "erythritol", "stevia_blend", "xylitol", "allulose",
+)  # fmt: skip
+"""What comes in where nobody says: protein powders, low-fat dairy, egg white, fruit puree, sweeteners. Common
+practice."""
+
+_LEAST_G: Final[Mapping[str, float]] = {"protein": 10, "dairy": 25, "milk": 20, "egg": 15, "fruit": 25, "flour": 10}
+_LEAST_SHARE: Final = 0.01
+_MOST_SHARE: Final[Mapping[str, float]] = {"protein": 0.2, "egg": 0.3, "sweetener": 0.3, "fruit": 0.3, "flour": 0.3}
+"""Of the dough, the most that comes in of one food; others up to 0.4. More is another formula."""
+
+
+def line_slots(
+    worked: FormulaFigures,
+    body: Body,
+    holds: Mapping[int, Hold],
+    bans: frozenset[str],
+    cupboard: Cupboard,
+    learned: Learned,
+    *,
+    whole_eggs: bool,
+) -> tuple[Slot, ...]:
+    """The lines that have grams. What a ban forbids has to go, unless it is locked."""
+    grams = {share.place: share for share in body.shares}
+    slots = []
+    lines = [line for part in worked.parts for line in part.lines]
+    for place, line in enumerate(lines):
+        if line.figures is None or line.ingredient is None or line.figures.mass_g <= 0:
+            continue
+        item = cupboard.ingredients[line.ingredient.slug]
+        hold = holds.get(place, Hold(place))
+        was = line.figures.mass_g
+        low, high, may_go = _bounds(item, hold, was, forbidden=bool({item.slug, *(item.allergens or ())} & bans))
+        share = grams.get(place)
+        gram = Mix()
+        if share is not None:
+            holds_times = learned.holding.get(item.slug, 1.0)
+            gram = brought_by(item, share.working, 1.0, holds_times, in_pieces=share.in_pieces)
+        slots.append(
+            Slot(
+                key=f"line {place}",
+                place=place,
+                name=line.name,
+                item=item,
+                was_g=was,
+                low_g=low,
+                high_g=high,
+                may_go=may_go,
+                step_g=_egg_g(item) if whole_eggs and low != high else 0.0,
+                gram=gram,
+                per_g=line.figures.nutrients.times(1 / was),
+                weight=_WEIGHTS.get(item.role, 1.0),
+            )
+        )
+    return tuple(slots)
+
+
+def _bounds(item: Ingredient, hold: Hold, was: float, *, forbidden: bool) -> tuple[float, float, bool]:
+    if hold.locked:
+        return was, was, False
+    if forbidden:
+        return 0.0, 0.0, False
+    least, most = _BOUNDS.get(item.role, _OTHERS)
+    low = hold.low_g if hold.low_g is not None else least * was
+    high = hold.high_g if hold.high_g is not None else most * was
+    may_go = hold.may_go or (item.role in _MAY_GO_ROLES and hold.low_g is None)
+    return min(low, high), max(low, high), may_go
+
+
+def _egg_g(item: Ingredient) -> float:
+    return item.measures.piece_g.get("large", 50.0) if item.slug == "egg" else 0.0
+
+
+def candidate_slots(
+    slugs: Iterable[str],
+    lines: Sequence[Slot],
+    dough_g: float,
+    cupboard: Cupboard,
+    energy: EnergySystem,
+    bans: frozenset[str],
+    keeps: Sequence[str],
+    learned: Learned,
+) -> tuple[Slot, ...]:
+    """The foods that may come in: none that is there already, that a ban forbids, or that ends a vegan or vegetarian
+    formula."""
+    here = {slot.item.slug for slot in lines}
+    diets = [BROKEN_BY[name] for name in keeps if name in ("vegan", "vegetarian")]
+    slots = []
+    for slug in dict.fromkeys(slugs):
+        item = cupboard.ingredients.get(slug)
+        if item is None or slug in here:
+            continue
+        if {slug, *(item.allergens or ()), *(item.traces or ())} & bans or any(breaks(item) for breaks in diets):
+            continue
+        working = working_of(item)
+        least = max(_LEAST_G.get(item.role, 5.0), _LEAST_SHARE * dough_g)
+        slots.append(
+            Slot(
+                key=f"new {slug}",
+                place=None,
+                name=item.name,
+                item=item,
+                was_g=0.0,
+                low_g=least,
+                high_g=max(least * 2, _MOST_SHARE.get(item.role, 0.4) * dough_g),
+                may_go=True,
+                step_g=0.0,
+                gram=brought_by(item, working, 1.0, learned.holding.get(slug, 1.0)),
+                per_g=item.per_100g_by(energy).times(0.01),
+                weight=1.0,
+            )
+        )
+    return tuple(slots)

@@ -1,0 +1,262 @@
+"""The sweetener bench: every sweetener, and blends of them, for the sweetness that this formula has."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Final
+
+from ample_crumb.core.crumb.functional_properties import generic_of, working_of
+from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.energy import EnergySystem
+from ample_crumb.core.food.ingredient import Ingredient
+from ample_crumb.core.food.nutrients import Carbohydrate, carbohydrate
+from ample_crumb.core.food.sweeteners import Sweetener, sweeteners
+from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, PartFigures
+from ample_crumb.core.formula.scaling import kitchen_grams
+from ample_crumb.core.problem import CannotUse
+
+PACKET_G: Final = 8.4
+"""A table-top packet is as sweet as 2 tsp of sugar, of 4.2 g each. Common practice."""
+
+FILLER: Final = "inulin"
+"""What fills where a sweetener has no bulk."""
+
+_ROLES: Final = ("sugar", "sweetener")
+
+
+@dataclass(frozen=True, slots=True)
+class Sweetening:
+    """How a formula is sweetened: by which lines, how sweet together in g of sugar, with how much bulk [g], and the
+    energy that they bring to a piece. `unknown` names what nobody said the sweetness of."""
+
+    lines: tuple[str, ...]
+    sugar_g: float
+    bulk_g: float
+    energy_kcal: float
+    unknown: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Share:
+    """A sweetener by slug, and the share of the sweetness that it has."""
+
+    slug: str
+    share: float
+
+
+@dataclass(frozen=True, slots=True)
+class Blend:
+    """Sweeteners together; their shares sum to 1."""
+
+    shares: tuple[Share, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Load:
+    """What a piece brings of a sweetener that not all bear much of, and what an adult bears about."""
+
+    name: str
+    piece_g: float
+    tolerance_g: float
+    source: str
+
+
+@dataclass(frozen=True, slots=True)
+class Option:
+    """A sweetener or blend in place of all that sweetens now. `grams` and `packets` are for the batch, figures of what
+    it brings to a piece; `bulk_lost_g` is of the batch, negative where there is more. `cost` is None without a
+    price."""
+
+    shares: tuple[Share, ...]
+    name: str
+    grams: float
+    packets: float
+    energy_kcal: float
+    net_carbohydrate_g: float
+    bulk_lost_g: float
+    filled_by: str
+    browns: str
+    cooling: str
+    aftertaste: str
+    loads: tuple[Load, ...]
+    cautions: tuple[str, ...]
+    use: str
+    cost: float | None
+    here: bool
+
+
+def sweetening_of(worked: FormulaFigures, cupboard: Cupboard, energy: EnergySystem) -> Sweetening:
+    """What sweetens a formula now."""
+    lines, unknown = [], []
+    sugar_g = bulk_g = kcal = 0.0
+    for part in worked.parts:
+        for text, item, mass_g in _sweet_lines(part, cupboard):
+            sweetness = working_of(item).sweetness
+            if sweetness is None:
+                unknown.append(item.name)
+                continue
+            lines.append(text)
+            sugar_g += sweetness * mass_g
+            bulk_g += _bulk(item) * mass_g
+            kcal += (item.per_100g_by(energy).energy_kcal or 0.0) * mass_g / 100
+    return Sweetening(tuple(lines), sugar_g, bulk_g, kcal / worked.pieces, tuple(unknown))
+
+
+def _sweet_lines(part: PartFigures, cupboard: Cupboard) -> list[tuple[str, Ingredient, float]]:
+    found = []
+    for line in part.lines:
+        if line.figures is None or line.ingredient is None:
+            continue
+        item = cupboard.ingredients[line.ingredient.slug]
+        if item.role in _ROLES:
+            found.append((line.text, item, line.figures.mass_g))
+    return found
+
+
+def _bulk(item: Ingredient) -> float:
+    known = sweeteners().get(generic_of(item))
+    return known.bulk if known else 1.0
+
+
+def options_of(
+    worked: FormulaFigures,
+    blends: Sequence[Blend],
+    cupboard: Cupboard,
+    energy: EnergySystem,
+    prices: Mapping[str, float],
+    pieces: float,
+) -> tuple[Option, ...]:
+    """Every sweetener alone, then these blends, each as sweet as what is in now. Empty where nothing sweetens.
+
+    Raises CannotUse for a blend that is none.
+    """
+    now = sweetening_of(worked, cupboard, energy)
+    if now.sugar_g <= 0:
+        return ()
+    here = {generic_of(item) for part in worked.parts for _, item, _ in _sweet_lines(part, cupboard)}
+    single = [Blend((Share(slug, 1.0),)) for slug, known in sweeteners().items() if known.sweetness >= _SWEET_ENOUGH]
+    return tuple(_option(checked(blend), now, cupboard, energy, prices, pieces, here) for blend in (*single, *blends))
+
+
+_SWEET_ENOUGH: Final = 0.3
+"""What is less sweet fills, and does not sweeten."""
+
+
+def checked(blend: Blend) -> Blend:
+    """The blend with its shares summing to 1. Raises CannotUse where it names nothing that sweetens, or one twice."""
+    known = sweeteners()
+    if not blend.shares or any(each.slug not in known or each.share <= 0 for each in blend.shares):
+        raise CannotUse("A blend is of one to four sweeteners, each with a share over 0.")
+    if len({each.slug for each in blend.shares}) < len(blend.shares):
+        raise CannotUse("A blend names each sweetener once.")
+    whole = sum(each.share for each in blend.shares)
+    return Blend(tuple(Share(each.slug, each.share / whole) for each in blend.shares))
+
+
+def _option(
+    blend: Blend,
+    now: Sweetening,
+    cupboard: Cupboard,
+    energy: EnergySystem,
+    prices: Mapping[str, float],
+    pieces: float,
+    here: set[str],
+) -> Option:
+    known = [(sweeteners()[each.slug], each.share) for each in blend.shares]
+    amounts = [(each, now.sugar_g * share / each.sweetness) for each, share in known]
+    items = [(cupboard.ingredients[each.slug], grams) for each, grams in amounts]
+    kcal = sum((item.per_100g_by(energy).energy_kcal or 0.0) * grams / 100 for item, grams in items)
+    net = sum((carbohydrate(item.per_100g, Carbohydrate.NET) or 0.0) * grams / 100 for item, grams in items)
+    lost = now.bulk_g - sum(each.bulk * grams for each, grams in amounts)
+    costs = [prices[item.slug] * grams for item, grams in items if item.slug in prices]
+    return Option(
+        shares=blend.shares,
+        name=" and ".join(each.name for each, _ in known),
+        grams=sum(grams for _, grams in amounts),
+        packets=now.sugar_g / PACKET_G,
+        energy_kcal=kcal / pieces,
+        net_carbohydrate_g=net / pieces,
+        bulk_lost_g=lost,
+        filled_by=_filled(lost, now),
+        browns=_browns([each for each, _ in known]),
+        cooling=next((each.cooling for each, share in known if each.cooling and share >= 0.3), ""),
+        aftertaste=", ".join(
+            dict.fromkeys(each.aftertaste for each, share in known if each.aftertaste and share >= 0.3)
+        ),
+        loads=tuple(
+            Load(each.name, grams / pieces, each.tolerance_g, each.tolerance_source)
+            for each, grams in amounts
+            if each.tolerance_g
+        ),
+        cautions=tuple(dict.fromkeys(each.caution for each, _ in known if each.caution)),
+        use="; ".join(dict.fromkeys(each.use for each, _ in known)),
+        cost=sum(costs) / pieces if len(costs) == len(items) else None,
+        here={each.slug for each, _ in known} == here,
+    )
+
+
+def _filled(lost_g: float, now: Sweetening) -> str:
+    """What makes up for the bulk that goes, in words; empty where hardly any does."""
+    if lost_g < 0.25 * now.bulk_g:
+        return ""
+    half = kitchen_grams(lost_g / 2)
+    return f"{half:g} g inulin and {half:g} g more of the flours, or a smaller tin"
+
+
+def _browns(of: Sequence[Sweetener]) -> str:
+    words = ("much", "yes", "a little", "no")
+    return min((each.browns for each in of), key=lambda word: words.index(word) if word in words else len(words))
+
+
+def sweetened_by(
+    parts: tuple[Part, ...], worked: FormulaFigures, blend: Blend, cupboard: Cupboard, *, fill: bool
+) -> tuple[Part, ...]:
+    """The formula with all its sugar and sweetener lines, part by part, in the blend's place; with `fill`, the bulk
+    that goes is made up for with inulin. Raises CannotUse where nothing sweetens."""
+    blend = checked(blend)
+    made, changed = [], False
+    for part, figures in zip(parts, worked.parts, strict=True):
+        sweet = [(item, mass) for _, item, mass in _sweet_lines(figures, cupboard) if working_of(item).sweetness]
+        sugar_g = sum((working_of(item).sweetness or 0.0) * mass for item, mass in sweet)
+        if sugar_g <= 0:
+            made.append(part)
+            continue
+        changed = True
+        made.append(
+            _resweetened(
+                part, figures, sugar_g, sum(_bulk(item) * mass for item, mass in sweet), blend, cupboard, fill=fill
+            )
+        )
+    if not changed:
+        raise CannotUse("Nothing sweetens this formula yet.")
+    return tuple(made)
+
+
+def _resweetened(
+    part: Part, figures: PartFigures, sugar_g: float, bulk_g: float, blend: Blend, cupboard: Cupboard, *, fill: bool
+) -> Part:
+    lines: list[Line] = []
+    placed = False
+    for line, read in zip(part.lines, figures.lines, strict=True):
+        item = cupboard.ingredients[read.ingredient.slug] if read.ingredient and read.figures else None
+        if item is None or item.role not in _ROLES or not working_of(item).sweetness:
+            lines.append(line)
+            continue
+        if placed:
+            continue
+        placed = True
+        bulk = 0.0
+        for each in blend.shares:
+            known = sweeteners()[each.slug]
+            grams = sugar_g * each.share / known.sweetness
+            bulk += known.bulk * grams
+            lines.append(_line(cupboard.ingredients[each.slug], grams))
+        if fill and bulk_g - bulk > 0.25 * bulk_g:
+            lines.append(_line(cupboard.ingredients[FILLER], (bulk_g - bulk) / 2))
+    return replace(part, lines=tuple(lines))
+
+
+def _line(item: Ingredient, grams: float) -> Line:
+    # A little of what sweetens is much: hundredths for a milligram scale or a measuring spoon, tenths for drops.
+    decimals = 2 if grams < 3 else 1
+    amount = f"{round(grams, decimals):g}" if grams < 20 else f"{kitchen_grams(grams):g}"
+    return Line(f"{amount} g {item.name}", item.slug)

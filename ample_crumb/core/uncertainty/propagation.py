@@ -1,0 +1,146 @@
+"""From the doubt of each line to the bands of batch and piece, and to what weighing would gain."""
+
+import math
+from dataclasses import dataclass
+from operator import add
+from typing import Final
+
+from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.ingredient import Ingredient
+from ample_crumb.core.food.nutrients import NAMES, Band, Carbohydrate, Figures, Nutrients, carbohydrate, values
+from ample_crumb.core.formula.formula import FormulaFigures
+from ample_crumb.core.formula.reading import ReadLine
+from ample_crumb.core.quantity.weighing import Basis
+from ample_crumb.core.uncertainty.measurement import mass_sd_g, weighed_sd_g
+
+FOOD_SHARE: Final = 0.05
+"""Natural spread of what a food holds against its table value. Common practice; lines of one food share it."""
+
+PORTION_SHARE: Final = 0.03
+"""Pieces of one batch that are unequal in size, cut or scooped with care. Common practice."""
+
+WORTH_SAYING: Final = 0.15
+"""Least share of the doubt that makes a line worth weighing."""
+
+
+@dataclass(frozen=True, slots=True)
+class LineDoubt:
+    """How doubtful one line is. `share` is its part of the variance of the batch's energy, 0 to 1. `weighed_kcal` is
+    the standard deviation of a piece's energy if this line were weighed; None when it is, or cannot be read."""
+
+    mass_sd_g: float
+    energy_sd_kcal: float
+    protein_sd_g: float
+    share: float
+    weighed_kcal: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Doubt:
+    """Bands of a formula. `lines` follow its parts and lines; `weigh` names the lines worth weighing, by place in
+    `lines`, the most doubtful first."""
+
+    batch: Band
+    piece: Band
+    lines: tuple[LineDoubt, ...]
+    weigh: tuple[int, ...]
+
+
+def doubt_of(worked: FormulaFigures, cupboard: Cupboard, school: Carbohydrate = Carbohydrate.AVAILABLE) -> Doubt:
+    """First-order bands of a formula: with m the grams and c the content of each line,
+
+        var(sum) = sum over lines (c sd(m))^2 + sum over foods (sum of m sd(c) over the food's lines)^2
+
+    because each line is measured anew while the lines of one food share what is in it; sd(c) is `FOOD_SHARE` of c, or
+    the rounding of the product's label. A piece adds `PORTION_SHARE` of itself when there are several. Carbohydrate is
+    counted by `school`. Unread lines bring nothing: the band is that of what could be read.
+    """
+    lines = [line for part in worked.parts for line in part.lines]
+    figures = [line.figures for line in lines]
+    items = [cupboard.ingredients[line.ingredient.slug] if line.ingredient else None for line in lines]
+    measured = [_measured(line, item) for line, item in zip(lines, items, strict=True)]
+    foods = [item.slug if item else "" for item in items]
+    held = [_held(each, school) for each in figures]
+    contents = [_contents(of, each, item) for of, each, item in zip(held, figures, items, strict=True)]
+    of_food: dict[str, tuple[float, ...]] = {}
+    for content, food in zip(contents, foods, strict=True):
+        before = of_food.get(food)
+        of_food[food] = content if before is None else tuple(map(add, before, content))
+    by_measuring = [tuple(value * share for value in of) for of, share in zip(held, measured, strict=True)]
+    sds = [math.hypot(*column) for column in zip(*by_measuring, *of_food.values(), strict=True)]
+    mass_sd = math.hypot(*(share * each.mass_g for share, each in zip(measured, figures, strict=True) if each))
+    batch = Band(mass_sd, Nutrients(*sds) if sds else Nutrients(*_NOTHING))
+    piece = _piece(batch, worked, school)
+    whole = sds[_ENERGY] ** 2 if sds else 0.0
+    doubts = tuple(
+        LineDoubt(
+            mass_sd_g=share * line.figures.mass_g,
+            energy_sd_kcal=math.hypot(measuring[_ENERGY], content[_ENERGY]),
+            protein_sd_g=math.hypot(measuring[_PROTEIN], content[_PROTEIN]),
+            # What the lines of one food share is parted among them by how much each has of it.
+            share=(measuring[_ENERGY] ** 2 + content[_ENERGY] * of_food[food][_ENERGY]) / whole if whole else 0.0,
+            weighed_kcal=_weighed(line, line.figures, share, piece, worked.pieces),
+        )
+        if line.figures
+        else LineDoubt(0.0, 0.0, 0.0, 0.0, None)
+        for line, food, share, measuring, content in zip(lines, foods, measured, by_measuring, contents, strict=True)
+    )
+    ranked = sorted(range(len(doubts)), key=lambda place: -doubts[place].share)
+    weigh = tuple(
+        place for place in ranked[:2] if doubts[place].weighed_kcal is not None and doubts[place].share >= WORTH_SAYING
+    )
+    return Doubt(batch, piece, doubts, weigh)
+
+
+def _measured(line: ReadLine, item: Ingredient | None) -> float:
+    """The doubt of a line's grams as a share of them."""
+    if line.figures is None or item is None:
+        return 0.0
+    return mass_sd_g(line, item) / line.figures.mass_g
+
+
+def _held(figures: Figures | None, school: Carbohydrate) -> tuple[float, ...]:
+    """What a line holds of each nutrient of `NAMES`, carbohydrate by school."""
+    if figures is None:
+        return _NOTHING
+    of = [value or 0.0 for value in values(figures.nutrients)]
+    of[_CARBOHYDRATE] = carbohydrate(figures.nutrients, school) or 0.0
+    return tuple(of)
+
+
+def _contents(held: tuple[float, ...], figures: Figures | None, item: Ingredient | None) -> tuple[float, ...]:
+    """How doubtful what a line holds is, its grams taken as known: by the label of a product, else by the natural
+    spread of a food."""
+    if figures is None or item is None or item.sd_per_100g is None:
+        return tuple(FOOD_SHARE * value for value in held)
+    return tuple((sd or 0.0) * figures.mass_g / 100 for sd in values(item.sd_per_100g))
+
+
+_NOTHING: Final = (0.0,) * len(NAMES)
+_ENERGY: Final = NAMES.index("energy_kcal")
+_PROTEIN: Final = NAMES.index("protein_g")
+_CARBOHYDRATE: Final = NAMES.index("carbohydrate_g")
+
+
+def _piece(batch: Band, worked: FormulaFigures, school: Carbohydrate) -> Band:
+    if worked.pieces == 1:
+        return batch
+    one, of = batch.times(1 / worked.pieces), worked.piece
+
+    def with_portion(sd: float | None, value: float) -> float:
+        return math.hypot(sd or 0.0, PORTION_SHARE * value)
+
+    return Band(
+        with_portion(one.mass_g, of.mass_g),
+        Nutrients(*map(with_portion, values(one.nutrients), _held(of, school))),
+    )
+
+
+def _weighed(line: ReadLine, figures: Figures, share: float, piece: Band, pieces: float) -> float | None:
+    """Standard deviation of a piece's energy if the line, whose grams are now known to `share`, were weighed."""
+    if line.basis is Basis.WEIGHED and not line.used_by_eye:
+        return None
+    energy = figures.nutrients.energy_kcal or 0.0
+    on_scale_kcal = energy * weighed_sd_g(figures.mass_g) / figures.mass_g
+    gain = max(0.0, (share * energy) ** 2 - on_scale_kcal**2) / pieces**2
+    return math.sqrt(max(0.0, (piece.nutrients.energy_kcal or 0.0) ** 2 - gain))

@@ -1,0 +1,80 @@
+"""What was said of how batches came out: facts that the crumb check learns from."""
+
+from dataclasses import asdict, dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from psycopg.rows import class_row
+from psycopg.types.json import Jsonb
+
+from ample_crumb.core.crumb.feedback import BatchSaid, Stood
+from ample_crumb.store.database import Connection
+
+
+@dataclass(frozen=True, slots=True)
+class SaidRow:
+    """A saying, with the name of its formula."""
+
+    id: UUID
+    formula_id: UUID
+    formula: str
+    version_number: int | None
+    said_at: datetime
+    words: str
+    family: str
+    dials: dict[str, Any]
+    holding: dict[str, float]
+
+    def batch(self) -> BatchSaid:
+        """As the core has it."""
+        dials = {name: Stood(**stood) for name, stood in self.dials.items()}
+        return BatchSaid(self.words, self.family, dials, self.holding)
+
+
+def listed(connection: Connection, kitchen_id: UUID) -> list[SaidRow]:
+    """All that was said in this kitchen, the last first."""
+    with connection.cursor(row_factory=class_row(SaidRow)) as cursor:
+        return cursor.execute(
+            """ select said.id, formula_id, formula.name as formula, version_number, said_at, words, said.family, dials,
+            holding from batch_said said join formula on formula.id = said.formula_id where said.kitchen_id =
+            %(kitchen_id)s order by said_at desc, said.id """,
+            {"kitchen_id": kitchen_id},
+        ).fetchall()
+
+
+def add(
+    connection: Connection,
+    kitchen_id: UUID,
+    said_id: UUID,
+    formula_id: UUID,
+    version_number: int | None,
+    batch: BatchSaid,
+) -> None:
+    """Keeps a saying; nothing happens when that id is there already, as after a retry."""
+    connection.execute(
+        """ insert into batch_said (id, kitchen_id, formula_id, version_number, words, family, dials, holding) values
+        (%(id)s, %(kitchen_id)s, %(formula_id)s, %(version_number)s, %(words)s, %(family)s, %(dials)s, %(holding)s) on
+        conflict (id) do nothing """,
+        {
+            "id": said_id,
+            "kitchen_id": kitchen_id,
+            "formula_id": formula_id,
+            "version_number": version_number,
+            "words": batch.words,
+            "family": batch.family,
+            "dials": Jsonb({name: asdict(stood) for name, stood in batch.dials.items()}),
+            "holding": Jsonb(dict(batch.holding)),
+        },
+    )
+
+
+def forget(connection: Connection, kitchen_id: UUID, said_id: UUID | None = None) -> None:
+    """Forgets one saying, or all of the kitchen."""
+    connection.execute(
+        """
+        delete from batch_said
+        where kitchen_id = %(kitchen_id)s and (%(id)s::uuid is null or id = %(id)s)
+        """,
+        {"kitchen_id": kitchen_id, "id": said_id},
+    )

@@ -1,0 +1,31 @@
+"""Runs all measurements, or those named: core, reach, http, browser, start."""
+
+import sys
+
+from benchmarks import browser_speed, core_speed, http_speed, reach_speed, start_speed
+from tests import kitchen
+
+
+def main(wanted: list[str]) -> None:
+    """Runs them one after another on a throwaway cluster."""
+    wanted = wanted or ["core", "reach", "http", "browser", "start"]
+    if "core" in wanted:
+        core_speed.run()
+    if "reach" in wanted:
+        reach_speed.run()
+    if {"http", "browser"} & set(wanted):
+        served = kitchen.Served(kitchen.new_database(), demo=True)
+        served.start()
+        try:
+            if "http" in wanted:
+                http_speed.run(served)
+            if "browser" in wanted:
+                browser_speed.run(served)
+        finally:
+            served.stop()
+            kitchen.stop()
+    if "start" in wanted:
+        start_speed.run()
+
+
+main(sys.argv[1:])

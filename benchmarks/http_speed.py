@@ -1,0 +1,43 @@
+"""The Bench's call over HTTP, database included, beside an empty endpoint of the same server."""
+
+import json
+from http.client import HTTPConnection
+
+from benchmarks.measure import WARM_UP, time_calls
+from benchmarks.recipe import fresh_lines
+from tests.kitchen import Served
+
+TIMES = 200
+
+
+def _body(lines: list[str]) -> str:
+    of_lines = [{"text": line, "chosen": None} for line in lines]
+    return json.dumps({"parts": [{"name": "", "lines": of_lines}], "pieces": 12, "day": "2026-05-04"})
+
+
+def run(served: Served) -> None:
+    """Prints the timings and what the call takes over the empty one."""
+    connection = HTTPConnection("127.0.0.1", served.port)
+
+    def ask(method: str, path: str, content: str | None = None) -> bytes:
+        connection.request(method, path, content, {"content-type": "application/json"})
+        answer = connection.getresponse()
+        read = answer.read()
+        assert answer.status == 200, read
+        return read
+
+    bodies = [_body(fresh_lines()) for _ in range(TIMES + WARM_UP)]
+    same = fresh_lines()
+    edits = [_body([*same[1:], f"{100 + place} g skyr, mark"]) for place in range(TIMES + WARM_UP)]
+    assert not json.loads(ask("POST", "/api/bench/read", _body(fresh_lines())))["worked"]["unread"]
+    empty, full, edit = time_calls(
+        lambda: ask("GET", "/api/health"),
+        lambda: ask("POST", "/api/bench/read", bodies.pop()),
+        lambda: ask("POST", "/api/bench/read", edits.pop()),
+        times=TIMES,
+    )
+    connection.close()
+    print(f"HTTP, empty endpoint   {empty}")
+    for what, took in (("25 fresh lines ", full), ("1 of 25 changed", edit)):
+        over = took.median_ms - empty.median_ms
+        print(f"HTTP, {what}  {took}   (over empty: {over:.2f} ms, aim: at most 8)")
