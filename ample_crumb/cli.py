@@ -7,7 +7,7 @@ from ample_crumb.commands import reach
 from ample_crumb.commands.analyse import analyse
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.families import families
-from ample_crumb.core.quantity.units import System
+from ample_crumb.core.quantity.units import MeasureSystem
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -44,7 +44,7 @@ def _recipe_options(parser: argparse.ArgumentParser) -> None:
     parser.add_argument("file", help="plain text, or a schema.org Recipe as JSON-LD; - reads standard input")
     parser.add_argument("--pieces", type=int, help="pieces of the batch; otherwise as the recipe says, else 1")
     parser.add_argument("--json", action="store_true", help="print one JSON object")
-    parser.add_argument("--measures", choices=list(System), default=System.US, help="whose cups and spoons")
+    parser.add_argument("--measures", choices=list(MeasureSystem), default=MeasureSystem.US, help="whose cups and spoons")
     parser.add_argument("--energy", choices=list(EnergySystem), default=EnergySystem.STATED, help="how energy counts")
     parser.add_argument(
         "--family",

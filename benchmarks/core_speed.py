@@ -1,14 +1,14 @@
 """Reading and totalling a recipe of 25 lines, lines never seen before and seen before; its crumb check, repairs,
 swaps."""
 
-from ample_crumb.core.crumb.check import check_of, dough_of
-from ample_crumb.core.crumb.repairs import Setting, repairs_of
+from ample_crumb.core.crumb.check import crumb_check, judge_dough
+from ample_crumb.core.crumb.repairs import RepairContext, find_repairs
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
-from ample_crumb.core.formula.allergens import contents_of
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
-from ample_crumb.core.formula.reading import Manner
-from ample_crumb.core.swap.suggestions import offers_of
+from ample_crumb.core.formula.allergens import allergens_of
+from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, evaluate
+from ample_crumb.core.formula.reading import ReadingPreferences
+from ample_crumb.core.swap.suggestions import suggest_swaps
 from benchmarks.measure import time_calls
 from benchmarks.recipe import fresh_lines
 
@@ -16,7 +16,7 @@ SEEN = fresh_lines()
 
 
 def _work_out(lines: list[str]) -> FormulaFigures:
-    figures = work_out((Part("", tuple(map(Line, lines))),), 12, reference_cupboard(), Manner())
+    figures = evaluate((Part("", tuple(map(Line, lines))),), 12, reference_cupboard(), ReadingPreferences())
     assert not figures.unread, figures.unread
     return figures
 
@@ -24,17 +24,17 @@ def _work_out(lines: list[str]) -> FormulaFigures:
 def run() -> None:
     """Prints the timings and their ratios."""
     cupboard = reference_cupboard()
-    worked = _work_out(SEEN)
+    evaluated = _work_out(SEEN)
     # As a crust, a batter of 25 lines is out of several windows.
-    dough = dough_of(worked, "crust", cupboard)
-    setting = Setting(12, EnergySystem.STATED, {}, contents_of(worked, cupboard))
-    assert check_of(dough).off
+    dough = judge_dough(evaluated, "crust", cupboard)
+    setting = RepairContext(12, EnergySystem.STATED, {}, allergens_of(evaluated, cupboard))
+    assert crumb_check(dough).off
     fresh, seen, check, repairs, swaps = time_calls(
         lambda: _work_out(fresh_lines()),
         lambda: _work_out(SEEN),
-        lambda: check_of(dough_of(worked, "crust", cupboard)),
-        lambda: repairs_of(dough, cupboard, setting),
-        lambda: offers_of(worked, cupboard, EnergySystem.STATED, ()),
+        lambda: crumb_check(judge_dough(evaluated, "crust", cupboard)),
+        lambda: find_repairs(dough, cupboard, setting),
+        lambda: suggest_swaps(evaluated, cupboard, EnergySystem.STATED, ()),
         times=200,
     )
     print(f"core, 25 fresh lines   {fresh}   (aim: under 5 ms)")

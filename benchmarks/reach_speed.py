@@ -5,13 +5,13 @@ from unittest import mock
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.formula import Line, Part
-from ample_crumb.core.formula.reading import Manner
+from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.production.portions import Portioning
-from ample_crumb.core.production.production import Making
+from ample_crumb.core.production.production import ProductionInputs
 from ample_crumb.core.reformulate import search as reaching
 from ample_crumb.core.reformulate.milp import solve
-from ample_crumb.core.reformulate.request import Ask, Formula
-from ample_crumb.core.reformulate.search import reach
+from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.search import reformulate
 from ample_crumb.core.reformulate.wishes import Wish
 from benchmarks.measure import time_calls
 
@@ -25,7 +25,7 @@ LINES = (
 def run() -> None:
     """Prints how long an answer and three answers take, and how much of it is the solver."""
     parts = (Part("", tuple(map(Line, LINES))),)
-    formula = Formula(parts, "muffin", Making(Portioning(count=12)), (), reference_cupboard(), Manner())
+    formula = FormulaToReformulate(parts, "muffin", ProductionInputs(Portioning(count=12)), (), reference_cupboard(), ReadingPreferences())
     aims = iter(range(10_000))
     solving = 0.0
 
@@ -39,7 +39,7 @@ def run() -> None:
     def ask(answers: int) -> None:
         aim = 170 + next(aims) % 25
         wishes = (Wish("energy_kcal", aim), Wish("protein_g", 9, at_least=True), Wish("sugars_g", 8))
-        assert reach(formula, Ask(wishes, answers=answers)).answers
+        assert reformulate(formula, ReformulationRequest(wishes, answers=answers)).answers
 
     begun = perf_counter()
     with mock.patch.object(reaching, "solve", timed):

@@ -78,7 +78,7 @@ def create_app(database_url: str | None = None) -> FastAPI:
 
     # The interactive pages load from a network that an own kitchen may not have.
     app = FastAPI(title="Ample Crumb", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
-    app.state.database, app.state.who, app.state.register = database, None, ShippedRegister()
+    app.state.database, app.state.principal, app.state.register = database, None, ShippedRegister()
     app.add_middleware(LimitBody)
     # Other sites cannot reach a server on loopback by pointing their own names at it.
     app.add_middleware(

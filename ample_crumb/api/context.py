@@ -7,8 +7,8 @@ from fastapi.concurrency import run_in_threadpool
 
 from ample_crumb.devices.product_register import Register
 from ample_crumb.store.database import Database
-from ample_crumb.store.kitchens import Who
-from ample_crumb.work.kitchen import ensure_person
+from ample_crumb.store.kitchens import Principal
+from ample_crumb.work.kitchen import ensure_principal
 
 
 # Both are async so that they run where they are: a plain function would go to a thread and back for each request.
@@ -17,13 +17,13 @@ async def _database(request: Request) -> Database:
     return database
 
 
-async def _who(request: Request) -> Who:
+async def _principal(request: Request) -> Principal:
     # Found at the first request and not at the start, so that the server may start before its database.
     state = request.app.state
-    if state.who is None:
-        state.who = await run_in_threadpool(ensure_person, state.database)
-    who: Who = state.who
-    return who
+    if state.principal is None:
+        state.principal = await run_in_threadpool(ensure_principal, state.database)
+    principal: Principal = state.principal
+    return principal
 
 
 async def _register(request: Request) -> Register:
@@ -33,4 +33,4 @@ async def _register(request: Request) -> Register:
 
 InRegister = Annotated[Register, Depends(_register)]
 InDatabase = Annotated[Database, Depends(_database)]
-AsPerson = Annotated[Who, Depends(_who)]
+AsPrincipal = Annotated[Principal, Depends(_principal)]

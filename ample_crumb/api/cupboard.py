@@ -15,16 +15,16 @@ from ample_crumb.api.bodies.cupboard import (
     TextBody,
 )
 from ample_crumb.api.bodies.formulas import ArchivedBody
-from ample_crumb.api.context import AsPerson, InDatabase, InRegister
+from ample_crumb.api.context import AsPrincipal, InDatabase, InRegister
 from ample_crumb.core.food.ingredients_statement import Declaration, scan
 from ample_crumb.core.food.label import LabelFigures
-from ample_crumb.core.food.pack_measures import Measured
-from ample_crumb.core.food.quick_reference import QuickReference, reference
+from ample_crumb.core.food.pack_measures import ReadPackMeasures
+from ample_crumb.core.food.quick_reference import QuickReference, quick_reference
 from ample_crumb.store.prices import Price
 from ample_crumb.work import cupboard, pricing
 from ample_crumb.work import register as register_work
-from ample_crumb.work.cupboard import FoodView, Item, ProductDraft, ProductView
-from ample_crumb.work.register import Found
+from ample_crumb.work.cupboard import CupboardItem, FoodView, ProductDraft, ProductView
+from ample_crumb.work.register import FoundProduct
 
 router = APIRouter(prefix="/api")
 
@@ -33,9 +33,9 @@ Code = Annotated[str, Path(max_length=40, pattern=r"^[^\x00]*$")]
 
 
 @router.get("/cupboard")
-def list_foods(database: InDatabase, who: AsPerson) -> list[Item]:
+def list_foods(database: InDatabase, principal: AsPrincipal) -> list[CupboardItem]:
     """Own products, then generic foods."""
-    return cupboard.list_all(database, who)
+    return cupboard.list_all(database, principal)
 
 
 @router.post("/labels/check")
@@ -51,69 +51,69 @@ def scan_ingredients(body: TextBody) -> Declaration:
 
 
 @router.post("/labels/measures")
-def read_measures(body: TextBody, database: InDatabase, who: AsPerson) -> Measured:
+def read_measures(body: TextBody, database: InDatabase, principal: AsPrincipal) -> ReadPackMeasures:
     """What "1 scoop = 31 g" and the like tell, by the person's cups and spoons."""
-    return cupboard.learn(database, who, body.text)
+    return cupboard.learn(database, principal, body.text)
 
 
 @router.get("/reference")
-def quick_reference() -> QuickReference:
+def read_quick_reference() -> QuickReference:
     """Measures, dishers, oven temperatures and sweeteners at a glance."""
-    return reference()
+    return quick_reference()
 
 
 @router.get("/register/{code}")
-async def look_up(code: Code, database: InDatabase, who: AsPerson, register: InRegister) -> Found:
+async def look_up(code: Code, database: InDatabase, principal: AsPrincipal, register: InRegister) -> FoundProduct:
     """What the product register says of a code, or the product of the cupboard that carries it."""
-    return await register_work.look_up(database, who, register, code)
+    return await register_work.look_up(database, principal, register, code)
 
 
 @router.post("/products", status_code=201)
-def create_product(body: NewProduct, database: InDatabase, who: AsPerson) -> ProductView:
+def create_product(body: NewProduct, database: InDatabase, principal: AsPrincipal) -> ProductView:
     """A new product; the same id again gives the one that is there."""
-    return cupboard.create(database, who, body.id, _draft(body), finished=body.finished)
+    return cupboard.create(database, principal, body.id, _draft(body), finished=body.finished)
 
 
 @router.get("/products/{product_id}")
-def open_product(product_id: UUID, database: InDatabase, who: AsPerson) -> ProductView:
+def open_product(product_id: UUID, database: InDatabase, principal: AsPrincipal) -> ProductView:
     """A product with its newest label."""
-    return cupboard.open_one(database, who, product_id)
+    return cupboard.open_one(database, principal, product_id)
 
 
 @router.put("/products/{product_id}")
-def save_product(product_id: UUID, body: SavedProduct, database: InDatabase, who: AsPerson) -> ProductView:
+def save_product(product_id: UUID, body: SavedProduct, database: InDatabase, principal: AsPrincipal) -> ProductView:
     """Saves a product; 409 with the present state when the version is not the newest."""
-    return cupboard.save(database, who, product_id, body.version, _draft(body), finished=body.finished)
+    return cupboard.save(database, principal, product_id, body.version, _draft(body), finished=body.finished)
 
 
 @router.post("/products/{product_id}/move")
-def move_formulas(product_id: UUID, database: InDatabase, who: AsPerson) -> ProductView:
+def move_formulas(product_id: UUID, database: InDatabase, principal: AsPrincipal) -> ProductView:
     """Moves the formulas that use an older label to the newest."""
-    return cupboard.move(database, who, product_id)
+    return cupboard.move(database, principal, product_id)
 
 
 @router.post("/products/{product_id}/merge")
-def merge_product(product_id: UUID, body: MergeBody, database: InDatabase, who: AsPerson) -> ProductView:
+def merge_product(product_id: UUID, body: MergeBody, database: InDatabase, principal: AsPrincipal) -> ProductView:
     """Merges a product into another that is the same; gives the other."""
-    return cupboard.merge(database, who, product_id, body.into)
+    return cupboard.merge(database, principal, product_id, body.into)
 
 
 @router.get("/foods/{slug}")
-def open_food(slug: Food, database: InDatabase, who: AsPerson) -> FoodView:
+def open_food(slug: Food, database: InDatabase, principal: AsPrincipal) -> FoodView:
     """A generic food."""
-    return cupboard.open_food(database, who, slug)
+    return cupboard.open_food(database, principal, slug)
 
 
 @router.put("/prices/{food}")
-def set_price(food: Food, body: PriceBody, database: InDatabase, who: AsPerson) -> Price | None:
+def set_price(food: Food, body: PriceBody, database: InDatabase, principal: AsPrincipal) -> Price | None:
     """What a food costs, by its generic slug or the id of a product."""
-    return pricing.set_price(database, who, food, body.price, body.for_text)
+    return pricing.set_price(database, principal, food, body.price, body.for_text)
 
 
 @router.put("/products/{product_id}/archived", status_code=204)
-def archive_product(product_id: UUID, body: ArchivedBody, database: InDatabase, who: AsPerson) -> Response:
+def archive_product(product_id: UUID, body: ArchivedBody, database: InDatabase, principal: AsPrincipal) -> Response:
     """Puts a product away, or brings it back."""
-    cupboard.archive(database, who, product_id, archived=body.archived)
+    cupboard.archive(database, principal, product_id, archived=body.archived)
     return Response(status_code=204)
 
 

@@ -4,8 +4,8 @@ from fastapi import APIRouter
 
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.api.bodies.reach import PointBody, ReachBody
-from ample_crumb.api.context import AsPerson, InDatabase
-from ample_crumb.core.reformulate.search import Reach
+from ample_crumb.api.context import AsPrincipal, InDatabase
+from ample_crumb.core.reformulate.search import WishRange
 from ample_crumb.work import reaching
 from ample_crumb.work.reaching import PointView, ReachChoices, ReachedView
 
@@ -13,24 +13,24 @@ router = APIRouter(prefix="/api")
 
 
 @router.post("/bench/reach")
-def reach(body: ReachBody, database: InDatabase, who: AsPerson) -> ReachedView:
+def reach(body: ReachBody, database: InDatabase, principal: AsPrincipal) -> ReachedView:
     """The amounts that make a piece what it shall be, or the wishes that clash and the nearest."""
-    return reaching.reached(database, who, body.bench(), body.draft())
+    return reaching.reached(database, principal, body.bench(), body.draft())
 
 
 @router.post("/bench/reach/choices")
-def choices(body: BenchBody, database: InDatabase, who: AsPerson) -> ReachChoices:
+def choices(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> ReachChoices:
     """What can be wished for and allowed."""
-    return reaching.choices(database, who, body.bench())
+    return reaching.choices(database, principal, body.bench())
 
 
 @router.post("/bench/reach/limits")
-def limits(body: ReachBody, database: InDatabase, who: AsPerson) -> list[Reach]:
+def limits(body: ReachBody, database: InDatabase, principal: AsPrincipal) -> list[WishRange]:
     """How far each wish can go by itself."""
-    return list(reaching.how_far(database, who, body.bench(), body.draft()))
+    return list(reaching.how_far(database, principal, body.bench(), body.draft()))
 
 
 @router.post("/bench/reach/point")
-def point(body: PointBody, database: InDatabase, who: AsPerson) -> PointView:
+def point(body: PointBody, database: InDatabase, principal: AsPrincipal) -> PointView:
     """A point of the trade-off between protein and energy."""
-    return reaching.trade_off(database, who, body.bench(), body.draft(), body.energy_kcal)
+    return reaching.trade_off(database, principal, body.bench(), body.draft(), body.energy_kcal)

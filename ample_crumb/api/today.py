@@ -13,7 +13,7 @@ from ample_crumb.api.bodies.today import (
     NewFoods,
     NewPieces,
 )
-from ample_crumb.api.context import AsPerson, InDatabase
+from ample_crumb.api.context import AsPrincipal, InDatabase
 from ample_crumb.work import today
 from ample_crumb.work.today import DayView, EntryChange, EntryView, FoodsView
 
@@ -21,58 +21,58 @@ router = APIRouter(prefix="/api")
 
 
 @router.get("/days/{day}")
-def open_day(day: date, database: InDatabase, who: AsPerson) -> DayView:
+def open_day(day: date, database: InDatabase, principal: AsPrincipal) -> DayView:
     """A day with its tin."""
-    return today.open_day(database, who, day)
+    return today.open_day(database, principal, day)
 
 
 @router.put("/days/{day}")
-def set_day_type(day: date, body: DayTypeBody, database: InDatabase, who: AsPerson) -> DayView:
+def set_day_type(day: date, body: DayTypeBody, database: InDatabase, principal: AsPrincipal) -> DayView:
     """Makes a day a training or a rest day."""
-    return today.set_day_type(database, who, day, body.day_type)
+    return today.set_day_type(database, principal, day, body.day_type)
 
 
 @router.put("/days/{day}/targets")
-def set_targets(day: date, body: AllTargetsBody, database: InDatabase, who: AsPerson) -> DayView:
+def set_targets(day: date, body: AllTargetsBody, database: InDatabase, principal: AsPrincipal) -> DayView:
     """Targets of training and rest days, in force from this day on."""
-    return today.set_targets(database, who, day, body.by_type())
+    return today.set_targets(database, principal, day, body.by_type())
 
 
 @router.post("/days/{day}/read")
-def read_foods(day: date, body: FoodsBody, database: InDatabase, who: AsPerson) -> FoodsView:
+def read_foods(day: date, body: FoodsBody, database: InDatabase, principal: AsPrincipal) -> FoodsView:
     """Reads typed foods without laying them in."""
-    return today.read_foods(database, who, body.text, day)
+    return today.read_foods(database, principal, body.text, day)
 
 
 @router.post("/days/{day}/foods", status_code=201)
-def lay_in_foods(day: date, body: NewFoods, database: InDatabase, who: AsPerson) -> DayView:
+def log_foods(day: date, body: NewFoods, database: InDatabase, principal: AsPrincipal) -> DayView:
     """Lays typed foods into a day; the same id again changes nothing."""
-    return today.lay_in_foods(database, who, body.id, day, body.eaten_at, body.text)
+    return today.log_foods(database, principal, body.id, day, body.eaten_at, body.text)
 
 
 @router.post("/days/{day}/pieces", status_code=201)
-def lay_in_pieces(day: date, body: NewPieces, database: InDatabase, who: AsPerson) -> DayView:
+def log_pieces(day: date, body: NewPieces, database: InDatabase, principal: AsPrincipal) -> DayView:
     """Lays pieces of a formula into a day; the same id again changes nothing."""
     amount = body.amount if body.pieces is None else body.pieces
-    return today.lay_in_pieces(database, who, body.id, day, body.eaten_at, body.formula_id, amount)
+    return today.log_pieces(database, principal, body.id, day, body.eaten_at, body.formula_id, amount)
 
 
 @router.put("/entries/{entry_id}")
-def change_entry(entry_id: UUID, body: EntryBody, database: InDatabase, who: AsPerson) -> EntryView:
+def change_entry(entry_id: UUID, body: EntryBody, database: InDatabase, principal: AsPrincipal) -> EntryView:
     """Changes an entry; 409 with the present state when the version is not the newest."""
     change = EntryChange(body.day, body.eaten_at, body.text, body.pieces)
-    return today.change_entry(database, who, entry_id, body.version, change)
+    return today.change_entry(database, principal, entry_id, body.version, change)
 
 
 @router.delete("/entries/{entry_id}", status_code=204)
-def remove_entry(entry_id: UUID, database: InDatabase, who: AsPerson) -> Response:
+def remove_entry(entry_id: UUID, database: InDatabase, principal: AsPrincipal) -> Response:
     """Takes an entry out of its day; it can be laid back."""
-    today.remove_entry(database, who, entry_id, removed=True)
+    today.remove_entry(database, principal, entry_id, removed=True)
     return Response(status_code=204)
 
 
 @router.post("/entries/{entry_id}/back", status_code=204)
-def lay_back(entry_id: UUID, database: InDatabase, who: AsPerson) -> Response:
+def lay_back(entry_id: UUID, database: InDatabase, principal: AsPrincipal) -> Response:
     """Lays a removed entry back into its day."""
-    today.remove_entry(database, who, entry_id, removed=False)
+    today.remove_entry(database, principal, entry_id, removed=False)
     return Response(status_code=204)

@@ -6,13 +6,13 @@ import sys
 
 from ample_crumb.commands.analysis_json import analysis_json, crumb_json, dough_in
 from ample_crumb.commands.analysis_text import check_in_words, table
-from ample_crumb.commands.arguments import cupboard_of, making_of, text_of
+from ample_crumb.commands.arguments import cupboard_of, production_inputs, text_of
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.formula import parts_of
-from ample_crumb.core.formula.reading import Manner
+from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.production import made_of
-from ample_crumb.core.quantity.units import System
+from ample_crumb.core.production.production import produce
+from ample_crumb.core.quantity.units import MeasureSystem
 from ample_crumb.formats.recipe_text import recipe_from_text
 
 ALL_READ, UNUSABLE, SOME_UNREAD = 0, 2, 3
@@ -23,10 +23,10 @@ def analyse(given: argparse.Namespace) -> int:
     try:
         recipe = recipe_from_text(text_of(given.file))
         pieces = given.pieces if given.pieces is not None else recipe.pieces or 1
-        manner = Manner(System(given.measures), EnergySystem(given.energy))
+        preferences = ReadingPreferences(MeasureSystem(given.measures), EnergySystem(given.energy))
         cupboard = cupboard_of(given.products)
-        tins, making = making_of(given, pieces)
-        made = made_of(parts_of(recipe), making, given.family, tins, cupboard, manner)
+        tins, making = production_inputs(given, pieces)
+        made = produce(parts_of(recipe), making, given.family, tins, cupboard, preferences)
         if made.problems:
             raise CannotUse(made.problems[0])
     except CannotUse as problem:
@@ -34,9 +34,9 @@ def analyse(given: argparse.Namespace) -> int:
         return UNUSABLE
     as_given = [text for part in recipe.parts for text in part.lines]
     if given.json:
-        crumb = crumb_json(recipe, made, cupboard, given.family, manner.energy)
+        crumb = crumb_json(recipe, made, cupboard, given.family, preferences.energy)
         print(json.dumps(analysis_json(as_given, made, cupboard, given.family) | crumb, ensure_ascii=False, indent=2))
     else:
         print(table(recipe.title, made))
         print(check_in_words(dough_in(recipe, made, cupboard, given.family)))
-    return SOME_UNREAD if made.worked.unread else ALL_READ
+    return SOME_UNREAD if made.evaluated.unread else ALL_READ

@@ -4,20 +4,20 @@ import math
 from itertools import islice
 from typing import Any, Final
 
-from ample_crumb.core.crumb.check import Dough, check_of, dough_of
+from ample_crumb.core.crumb.check import JudgedDough, crumb_check, judge_dough
 from ample_crumb.core.crumb.dials import Dial
-from ample_crumb.core.crumb.hazards import hazards_of
-from ample_crumb.core.crumb.repairs import Setting, repairs_of
+from ample_crumb.core.crumb.hazards import find_hazards
+from ample_crumb.core.crumb.repairs import RepairContext, find_repairs
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
-from ample_crumb.core.food.nutrients import Band, Figures, total
-from ample_crumb.core.formula.allergens import contents_of
+from ample_crumb.core.food.nutrients import Figures, StandardUncertainty, total
+from ample_crumb.core.formula.allergens import allergens_of
 from ample_crumb.core.formula.claims import claims_of
 from ample_crumb.core.formula.reading import ReadLine
-from ample_crumb.core.production.production import Made
+from ample_crumb.core.production.production import Production
 from ample_crumb.core.quantity.line_splitting import split_foods
 from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
-from ample_crumb.core.uncertainty.propagation import LineDoubt, doubt_of
+from ample_crumb.core.uncertainty.propagation import LineUncertainty, propagate
 
 _NUTRIENTS: Final = (
     "energy_kcal",
@@ -32,21 +32,21 @@ _NUTRIENTS: Final = (
 )
 
 
-def dough_in(recipe: WrittenRecipe, made: Made, cupboard: Cupboard, family: str) -> Dough:
+def dough_in(recipe: WrittenRecipe, made: Production, cupboard: Cupboard, family: str) -> JudgedDough:
     """The dough of a recipe, its family as given, else as guessed."""
-    return dough_of(made.worked, family, cupboard, recipe.title, "\n".join(recipe.method))
+    return judge_dough(made.evaluated, family, cupboard, recipe.title, "\n".join(recipe.method))
 
 
 def crumb_json(
-    recipe: WrittenRecipe, made: Made, cupboard: Cupboard, family: str, energy: EnergySystem
+    recipe: WrittenRecipe, made: Production, cupboard: Cupboard, family: str, energy: EnergySystem
 ) -> dict[str, Any]:
     """The crumb check, its repairs and the hazards."""
     dough = dough_in(recipe, made, cupboard, family)
-    setting = Setting(made.worked.pieces, energy, {}, contents_of(made.worked, cupboard))
-    hazards = hazards_of(made.worked, made.piece, dough.family, "\n".join(recipe.method), cupboard)
+    setting = RepairContext(made.evaluated.piece_count, energy, {}, allergens_of(made.evaluated, cupboard))
+    hazards = find_hazards(made.evaluated, made.piece, dough.family, "\n".join(recipe.method), cupboard)
     return {
         "family": dough.family,
-        "dials": [dial_json(dial) for dial in check_of(dough).dials],
+        "dials": [dial_json(dial) for dial in crumb_check(dough).dials],
         "repairs": [
             {
                 "dial": repair.dial,
@@ -57,7 +57,7 @@ def crumb_json(
                 "protein_g": _rounded(repair.protein_g),
                 "value": _rounded(repair.value),
             }
-            for repair in repairs_of(dough, cupboard, setting)
+            for repair in find_repairs(dough, cupboard, setting)
         ],
         "hazards": [
             {"name": each.name, "text": each.sentence, "reason": each.reason, "lines": list(each.lines)}
@@ -79,42 +79,42 @@ def dial_json(dial: Dial) -> dict[str, Any]:
     }
 
 
-def analysis_json(as_given: list[str], made: Made, cupboard: Cupboard, family: str) -> dict[str, Any]:
+def analysis_json(as_given: list[str], made: Production, cupboard: Cupboard, family: str) -> dict[str, Any]:
     """An analysis as one JSON object."""
-    worked = made.worked
-    contents = contents_of(worked, cupboard)
-    claims = claims_of(worked, contents, family)
-    doubt = doubt_of(worked, cupboard)
-    read = [line for part in worked.parts for line in part.lines]
-    pairs = zip(read, doubt.lines, strict=True)
-    ranked = sorted(zip(read, doubt.lines, strict=True), key=lambda pair: -pair[1].share)
+    evaluated = made.evaluated
+    contents = allergens_of(evaluated, cupboard)
+    claims = claims_of(evaluated, contents, family)
+    uncertainty = propagate(evaluated, cupboard)
+    read = [line for part in evaluated.parts for line in part.lines]
+    pairs = zip(read, uncertainty.lines, strict=True)
+    ranked = sorted(zip(read, uncertainty.lines, strict=True), key=lambda pair: -pair[1].share)
     return {
         "pieces": round(made.portions.count, 3) if made.portions.count % 1 else int(made.portions.count),
-        "batch": figures_json(worked.batch, doubt.batch),
-        "piece": figures_json(worked.piece, doubt.piece),
+        "batch": figures_json(evaluated.batch, uncertainty.batch),
+        "piece": figures_json(evaluated.piece, uncertainty.piece),
         "piece_mass_g": _rounded(made.piece.mass_g),
-        "fill": _rounded(made.filling.share) if made.filling else None,
-        "check_from_min": _rounded(made.window.from_min) if made.window else None,
-        "check_until_min": _rounded(made.window.until_min) if made.window else None,
+        "fill": _rounded(made.tin_fill.share) if made.tin_fill else None,
+        "check_from_min": _rounded(made.bake_window.from_min) if made.bake_window else None,
+        "check_until_min": _rounded(made.bake_window.until_min) if made.bake_window else None,
         "lines": [_line_json(text, list(islice(pairs, len(split_foods(text))))) for text in as_given],
         "doubt": [{"text": line.text, "share": _rounded(of.share)} for line, of in ranked if of.share >= 0.005],
-        "unread": list(worked.unread),
+        "unread": list(evaluated.unread),
         "contains": [each.name for each in contents.contains],
-        "breaks": {each.name: list(each.lines) for each in contents.breaks},
+        "breaks": {each.name: list(each.lines) for each in contents.diets_broken},
         "claims": {
             "eu": [each.claim.name for each in claims.eu if each.claim.holds],
             "us": [each.claim.name for each in claims.us if each.claim.holds],
         },
-        "at_least": [name for name in worked.batch.at_least if name in _NUTRIENTS],
+        "at_least": [name for name in evaluated.batch.at_least if name in _NUTRIENTS],
     }
 
 
-def figures_json(figures: Figures, band: Band) -> dict[str, float | None]:
+def figures_json(figures: Figures, sd: StandardUncertainty) -> dict[str, float | None]:
     """Figures with their mass and the bands of energy and protein."""
     return (
         {"mass_g": round(figures.mass_g, 3)}
         | {name: _rounded(getattr(figures.nutrients, name)) for name in _NUTRIENTS}
-        | {f"{name}_sd": _rounded(getattr(band.nutrients, name)) for name in ("energy_kcal", "protein_g")}
+        | {f"{name}_sd": _rounded(getattr(sd.nutrients, name)) for name in ("energy_kcal", "protein_g")}
     )
 
 
@@ -122,7 +122,7 @@ def _rounded(value: float | None) -> float | None:
     return None if value is None else round(value, 3)
 
 
-def _line_json(text: str, foods: list[tuple[ReadLine, LineDoubt]]) -> dict[str, Any]:
+def _line_json(text: str, foods: list[tuple[ReadLine, LineUncertainty]]) -> dict[str, Any]:
     """A line as given; of several foods on one line the names are joined and the figures added."""
     read = [food for food, _ in foods if food.figures is not None]
     figures = total(food.figures for food in read if food.figures)
@@ -134,8 +134,8 @@ def _line_json(text: str, foods: list[tuple[ReadLine, LineDoubt]]) -> dict[str, 
         "grams": mass_g,
         "energy_kcal": _rounded(figures.nutrients.energy_kcal) if read else None,
         "protein_g": _rounded(figures.nutrients.protein_g) if read else None,
-        "energy_kcal_sd": _rounded(math.hypot(*(doubt.energy_sd_kcal for _, doubt in foods))) if read else None,
-        "protein_g_sd": _rounded(math.hypot(*(doubt.protein_sd_g for _, doubt in foods))) if read else None,
+        "energy_kcal_sd": _rounded(math.hypot(*(uncertainty.energy_sd_kcal for _, uncertainty in foods))) if read else None,
+        "protein_g_sd": _rounded(math.hypot(*(uncertainty.protein_sd_g for _, uncertainty in foods))) if read else None,
         "sure": all(food.sure for food, _ in foods),
         "problem": " ".join(food.problem for food, _ in foods if food.problem) or None,
     }

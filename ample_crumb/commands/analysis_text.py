@@ -1,16 +1,16 @@
 """An analysis for a terminal."""
 
-from ample_crumb.core.crumb.check import Dough, check_of
+from ample_crumb.core.crumb.check import JudgedDough, crumb_check
 from ample_crumb.core.crumb.dials import Verdict
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.formula.reading import ReadLine
-from ample_crumb.core.production.production import Made
+from ample_crumb.core.production.production import Production
 
 
-def check_in_words(dough: Dough) -> str:
+def check_in_words(dough: JudgedDough) -> str:
     """The crumb check in lines to read."""
-    check = check_of(dough)
+    check = crumb_check(dough)
     name = family_of(check.family).name or "no family"
     rows = [f"crumb, judged as {name.lower()}{' (a guess)' if check.guessed else ''}: {check.note}".rstrip(": ")]
     rows += [
@@ -23,49 +23,49 @@ def check_in_words(dough: Dough) -> str:
     return "\n".join(rows if len(rows) > 1 else [f"{rows[0]}: all dials fit"])
 
 
-def table(title: str, made: Made) -> str:
+def table(title: str, made: Production) -> str:
     """An analysis as a table to read."""
-    worked = made.worked
+    evaluated = made.evaluated
     rows = [title, ""] if title else []
     rows.append(f"{'as written':44.44} {'read as':34.34} {'g':>8} {'kcal':>7} {'protein':>8}")
-    for part in worked.parts:
+    for part in evaluated.parts:
         if part.name:
             rows.append(f"{part.name}:")
         rows += [_row(line) for line in part.lines]
     rows.append("")
-    for label, figures in (("whole batch", worked.batch), (f"one of {made.portions.count:g}", worked.piece)):
+    for label, figures in (("whole batch", evaluated.batch), (f"one of {made.portions.count:g}", evaluated.piece)):
         rows.append(f"{label}: {_sentence(figures)}")
     rows += _baked(made)
-    if worked.unread:
-        count = len(worked.unread)
+    if evaluated.unread:
+        count = len(evaluated.unread)
         rows.append(f"without {count} {'line' if count == 1 else 'lines'}, not read:")
         rows += [
-            f"  {line.text[:80]}: {line.problem}" for part in worked.parts for line in part.lines if not line.figures
+            f"  {line.text[:80]}: {line.problem}" for part in evaluated.parts for line in part.lines if not line.figures
         ]
     return "\n".join(rows)
 
 
-def _baked(made: Made) -> list[str]:
+def _baked(made: Production) -> list[str]:
     """What the tin and the oven add, a line each; nothing where nobody asked."""
     rows = []
-    if made.outcome.loss:
-        rows.append(f"baked: {made.piece.mass_g:.0f} g a piece, {made.outcome.loss:.0%} less than the dough")
-    if made.filling:
-        first = made.filling.tins[0]
-        rows.append(f"in the tin: {made.filling.share:.0%} full, {first.height_cm:.1f} cm high")
-        rows += made.filling.warnings
-    if made.window:
-        rows.append(f"look from minute {made.window.from_min:.0f}, until {made.window.until_min:.0f}")
+    if made.bake_yield.loss_share:
+        rows.append(f"baked: {made.piece.mass_g:.0f} g a piece, {made.bake_yield.loss_share:.0%} less than the dough")
+    if made.tin_fill:
+        first = made.tin_fill.tins[0]
+        rows.append(f"in the tin: {made.tin_fill.share:.0%} full, {first.height_cm:.1f} cm high")
+        rows += made.tin_fill.warnings
+    if made.bake_window:
+        rows.append(f"look from minute {made.bake_window.from_min:.0f}, until {made.bake_window.until_min:.0f}")
     return rows
 
 
 def _row(line: ReadLine) -> str:
     if line.figures is None or line.ingredient is None:
         return f"{line.text:44.44} {'not read':34.34}"
-    doubt = "" if line.sure else " ?"
+    uncertainty = "" if line.sure else " ?"
     nutrients = line.figures.nutrients
     return (
-        f"{line.text:44.44} {line.ingredient.name[:32] + doubt:34.34} {line.figures.mass_g:8.1f} "
+        f"{line.text:44.44} {line.ingredient.name[:32] + uncertainty:34.34} {line.figures.mass_g:8.1f} "
         f"{nutrients.energy_kcal or 0:7.0f} {nutrients.protein_g or 0:8.1f}"
     )
 

@@ -8,34 +8,34 @@ from pathlib import Path
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_yield import Weighings
-from ample_crumb.core.production.portions import By, Portioning, read_cuts, scoop_ml
-from ample_crumb.core.production.production import Making
+from ample_crumb.core.production.portions import PortionBy, Portioning, read_cuts, scoop_ml
+from ample_crumb.core.production.production import ProductionInputs
 from ample_crumb.core.production.tins import Tin, read_tin
 from ample_crumb.core.quantity.line_parser import read_line
 from ample_crumb.core.quantity.recipe_parser import MOST_PIECES
-from ample_crumb.core.quantity.units import Kind, System, measure_size
+from ample_crumb.core.quantity.units import MeasureSystem, UnitKind, measure_size
 from ample_crumb.formats.products_csv import products_from_csv
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS
 
 
-def making_of(given: argparse.Namespace, pieces: int) -> tuple[tuple[Tin, ...], Making]:
+def production_inputs(given: argparse.Namespace, pieces: int) -> tuple[tuple[Tin, ...], ProductionInputs]:
     """What the options say of tin, pieces and loss. Raises CannotUse."""
-    ways = [option for option in (given.cuts, given.disher, given.piece_mass) if option]
-    if len(ways) > 1:
+    context = [option for option in (given.cuts, given.disher, given.piece_mass) if option]
+    if len(context) > 1:
         raise CannotUse("Pieces come by cuts, by disher or by mass; give one of them.")
     if given.cuts and not given.tin:
         raise CannotUse("--cuts needs the tin that is cut; give --tin too.")
     tins = (read_tin(given.tin),) if given.tin else ()
-    weighings = Weighings(loss=_share(given.loss)) if given.loss else Weighings()
+    weighings = Weighings(loss_share=_share(given.loss)) if given.loss else Weighings()
     if not 1 <= pieces <= MOST_PIECES:
         raise CannotUse(f"A batch makes from 1 to {MOST_PIECES:,} pieces, not {pieces:,}.")
     if given.cuts:
-        return tins, Making(Portioning(By.CUTS), weighings, read_cuts(given.cuts))
+        return tins, ProductionInputs(Portioning(PortionBy.CUTS), weighings, read_cuts(given.cuts))
     if given.disher:
-        return tins, Making(Portioning(By.SCOOP, scoop_ml=scoop_ml(given.disher, System(given.measures))), weighings)
+        return tins, ProductionInputs(Portioning(PortionBy.SCOOP, scoop_ml=scoop_ml(given.disher, MeasureSystem(given.measures))), weighings)
     if given.piece_mass:
-        return tins, Making(Portioning(By.DOUGH, grams=_grams(given.piece_mass)), weighings)
-    return tins, Making(Portioning(count=pieces), weighings)
+        return tins, ProductionInputs(Portioning(PortionBy.DOUGH, piece_g=_grams(given.piece_mass)), weighings)
+    return tins, ProductionInputs(Portioning(count=pieces), weighings)
 
 
 def _share(text: str) -> float:
@@ -48,9 +48,9 @@ def _share(text: str) -> float:
 def _grams(text: str) -> float:
     line = read_line(text if re.search(r"[a-z]", text, re.IGNORECASE) else f"{text} g")
     term = line.amount.terms[0] if line.amount else None
-    if term is None or term.unit.kind is not Kind.MASS:
+    if term is None or term.unit.kind is not UnitKind.MASS:
         raise CannotUse(f"--piece-mass is a mass such as 45g, not {text[:20]!r}.")
-    return term.count.middle * measure_size(term.unit.name, System.US)
+    return term.count.middle * measure_size(term.unit.name, MeasureSystem.US)
 
 
 def cupboard_of(products: str | None) -> Cupboard:

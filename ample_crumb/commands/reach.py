@@ -6,18 +6,18 @@ import sys
 from typing import Any, Final
 
 from ample_crumb.commands.analysis_json import dial_json, figures_json
-from ample_crumb.commands.arguments import cupboard_of, making_of, text_of
+from ample_crumb.commands.arguments import cupboard_of, production_inputs, text_of
 from ample_crumb.core.crumb.dials import Verdict
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
-from ample_crumb.core.formula.formula import parts_of, work_out
-from ample_crumb.core.formula.reading import Manner
+from ample_crumb.core.formula.formula import evaluate, parts_of
+from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.quantity.units import System
-from ample_crumb.core.reformulate.request import Ask, Formula
-from ample_crumb.core.reformulate.search import Answer, Outcome, Reached, reach
-from ample_crumb.core.reformulate.variables import Hold
+from ample_crumb.core.quantity.units import MeasureSystem
+from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.search import Answer, Reformulation, ReformulationStatus, reformulate
+from ample_crumb.core.reformulate.variables import LineBounds
 from ample_crumb.core.reformulate.wishes import Wish
 from ample_crumb.formats.recipe_text import recipe_from_text
 
@@ -52,23 +52,23 @@ def run(given: argparse.Namespace) -> int:
     try:
         recipe = recipe_from_text(text_of(given.file))
         pieces = given.pieces if given.pieces is not None else recipe.pieces or 1
-        manner = Manner(System(given.measures), EnergySystem(given.energy))
+        preferences = ReadingPreferences(MeasureSystem(given.measures), EnergySystem(given.energy))
         cupboard = cupboard_of(given.products)
-        tins, making = making_of(given, pieces)
+        tins, making = production_inputs(given, pieces)
         parts, method = parts_of(recipe), "\n".join(recipe.method)
-        worked = work_out(parts, pieces, cupboard, manner)
-        formula = Formula(parts, given.family, making, tins, cupboard, manner, title=recipe.title, method=method)
+        evaluated = evaluate(parts, pieces, cupboard, preferences)
+        formula = FormulaToReformulate(parts, given.family, making, tins, cupboard, preferences, title=recipe.title, method=method)
         wishes = tuple(
             Wish(name, value, at_least)
             for option, name, at_least in WISHES
             if (value := getattr(given, option)) is not None
         )
-        texts = [line.text for part in worked.parts for line in part.lines]
-        found = reach(
+        texts = [line.text for part in evaluated.parts for line in part.lines]
+        found = reformulate(
             formula,
-            Ask(
+            ReformulationRequest(
                 wishes=wishes,
-                holds=tuple(Hold(place, locked=True) for place in _locked(given.lock, texts)),
+                holds=tuple(LineBounds(place, locked=True) for place in _locked(given.lock, texts)),
                 allowed=tuple(_food(name, cupboard) for name in given.allow) or None,
                 bans=frozenset(
                     name.casefold() if name.casefold() in KNOWN else _food(name, cupboard) for name in given.ban
@@ -82,7 +82,7 @@ def run(given: argparse.Namespace) -> int:
         print(json.dumps(_as_json(found, cupboard), ensure_ascii=False, indent=2))
     else:
         print(_in_words(found))
-    return MET if found.status is Outcome.MET else NEAREST_ONLY
+    return MET if found.status is ReformulationStatus.MET else NEAREST_ONLY
 
 
 def _locked(wanted: list[str], texts: list[str]) -> list[int]:
@@ -102,7 +102,7 @@ def _food(name: str, cupboard: Cupboard) -> str:
     return found.best.key
 
 
-def _as_json(found: Reached, cupboard: Cupboard) -> dict[str, Any]:
+def _as_json(found: Reformulation, cupboard: Cupboard) -> dict[str, Any]:
     return {
         "status": found.status,
         "answers": [_answer_json(answer, cupboard) for answer in found.answers],
@@ -125,7 +125,7 @@ def _answer_json(answer: Answer, cupboard: Cupboard) -> dict[str, Any]:
             for line in answer.lines
             if line.text
         ],
-        "piece": figures_json(answer.piece.figures, answer.piece.band),
+        "piece": figures_json(answer.piece.figures, answer.piece.sd),
         "dials": [dial_json(dial) for dial in answer.check.dials],
         "changed": answer.changed,
         "missed": list(answer.missed),
@@ -133,7 +133,7 @@ def _answer_json(answer: Answer, cupboard: Cupboard) -> dict[str, Any]:
     }
 
 
-def _in_words(found: Reached) -> str:
+def _in_words(found: Reformulation) -> str:
     rows = [found.sentence] if found.sentence else []
     rows += found.remarks
     for number, answer in enumerate(found.answers, 1):

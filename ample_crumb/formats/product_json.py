@@ -11,7 +11,7 @@ from dataclasses import dataclass, replace
 from typing import Any, Final
 
 from ample_crumb.core.food.label import Label, LabelBasis, Style
-from ample_crumb.core.food.product import OwnMeasures
+from ample_crumb.core.food.product import PackMeasures
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,7 +20,7 @@ class ToldProduct:
 
     name: str
     label: Label
-    measures: OwnMeasures
+    measures: PackMeasures
     ingredients_text: str
     remarks: tuple[str, ...]
 
@@ -65,7 +65,7 @@ def product_from_json(record: Mapping[str, Any]) -> ToldProduct:
     return ToldProduct(
         name=_text(record, "name", 120),
         label=label,
-        measures=OwnMeasures(
+        measures=PackMeasures(
             pack_g=_grams(record, "weight", remarks), drained_g=_grams(record, "drainedWeight", remarks)
         ),
         ingredients_text=_text(record, "ingredients", 4000),

@@ -14,14 +14,14 @@ from typing import Final
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import Label, LabelBasis, Style
-from ample_crumb.core.food.product import Contains, LabelProblem, OwnMeasures, ingredient_of
+from ample_crumb.core.food.product import LabelProblem, PackMeasures, ProductDeclaration, ingredient_of
 from ample_crumb.core.food.product_code import code_of
 from ample_crumb.core.problem import CannotUse
 
 MOST_PRODUCTS: Final = 2000
 
 _AMOUNTS: Final = tuple(field.name for field in fields(Label) if field.name not in {"style", "basis", "polyol_kind"})
-_MEASURES: Final = tuple(field.name for field in fields(OwnMeasures))
+_MEASURES: Final = tuple(field.name for field in fields(PackMeasures))
 _WORDS: Final = (
     "name", "gtin", "synonyms", "role", "style", "basis", "polyol_kind", "allergens", "traces", "vegan", "vegetarian",
     "added_sugar",
@@ -37,8 +37,8 @@ class TypedProduct:
     synonyms: tuple[str, ...]
     role: str
     label: Label
-    measures: OwnMeasures
-    contains: Contains
+    measures: PackMeasures
+    contains: ProductDeclaration
     gtin: str
 
 
@@ -92,7 +92,7 @@ def _typed(row: Mapping[str, str | None]) -> TypedProduct:
     name = cells["name"]
     if not name:
         raise CannotUse("It has no name.")
-    contains = Contains(
+    contains = ProductDeclaration(
         allergens=_allergens("allergens", cells),
         traces=_allergens("traces", cells),
         vegan=_yes("vegan", cells),
@@ -104,7 +104,7 @@ def _typed(row: Mapping[str, str | None]) -> TypedProduct:
         synonyms=_parted(cells.get("synonyms", "")),
         role=cells.get("role", ""),
         label=_label(cells),
-        measures=OwnMeasures(**{name: _number(name, cells) for name in _MEASURES}),
+        measures=PackMeasures(**{name: _number(name, cells) for name in _MEASURES}),
         contains=contains,
         gtin=code_of(cells.get("gtin", "")),
     )

@@ -5,7 +5,7 @@ from typing import Any
 
 from psycopg.types.json import Jsonb
 
-from ample_crumb.core.food.nutrients import NAMES, Band, Figures, Nutrients, Portion
+from ample_crumb.core.food.nutrients import NAMES, Figures, Nutrients, Portion, StandardUncertainty
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -33,7 +33,7 @@ class FiguresRow:
 
     def portion(self) -> Portion:
         """The snapshot with its band; one that was kept before bands were known has an unknown band."""
-        return Portion(self.figures(), Band(self.sd.get("mass_g", 0.0), Nutrients(*map(self.sd.get, NAMES))))
+        return Portion(self.figures(), StandardUncertainty(self.sd.get("mass_g", 0.0), Nutrients(*map(self.sd.get, NAMES))))
 
     def figures(self) -> Figures:
         """The snapshot as the core's figures."""
@@ -43,10 +43,10 @@ class FiguresRow:
 
 def columns(portion: Portion) -> dict[str, Any]:
     """A portion as named parameters of an insert or update."""
-    figures, band = portion.figures, portion.band
-    deviations = {name: getattr(band.nutrients, name) for name in NAMES}
+    figures, sd = portion.figures, portion.sd
+    deviations = {name: getattr(sd.nutrients, name) for name in NAMES}
     return {
-        "sd": Jsonb({"mass_g": band.mass_g} | {name: sd for name, sd in deviations.items() if sd is not None}),
+        "sd": Jsonb({"mass_g": sd.mass_g} | {name: sd for name, sd in deviations.items() if sd is not None}),
         "mass_g": figures.mass_g,
         "at_least": list(figures.at_least),
         "without_lines": figures.without_lines,

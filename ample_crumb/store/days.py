@@ -11,7 +11,7 @@ from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.store.columns import FiguresRow, columns
 from ample_crumb.store.database import Connection
-from ample_crumb.store.kitchens import Who
+from ample_crumb.store.kitchens import Principal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -30,7 +30,7 @@ class EntryRow(FiguresRow):
     removed: bool
 
 
-def set_day_type(connection: Connection, who: Who, day: date, kind: str) -> None:
+def set_day_type(connection: Connection, principal: Principal, day: date, kind: str) -> None:
     """Makes a day a training or a rest day."""
     connection.execute(
         """
@@ -38,12 +38,12 @@ def set_day_type(connection: Connection, who: Who, day: date, kind: str) -> None
         values (%(kitchen_id)s, %(person_id)s, %(day)s, %(kind)s)
         on conflict (person_id, day) do update set day_type = excluded.day_type
         """,
-        {"kitchen_id": who.kitchen_id, "person_id": who.person_id, "day": day, "kind": kind},
+        {"kitchen_id": principal.kitchen_id, "person_id": principal.person_id, "day": day, "kind": kind},
     )
 
 
 @dataclass(frozen=True, slots=True)
-class Plan:
+class DayPlan:
     """What a day is meant to be: its type, and the targets in force by type of day."""
 
     day_type: str
@@ -55,7 +55,7 @@ class Plan:
         return self.by_type.get(self.day_type)
 
 
-def plan_of(connection: Connection, who: Who, day: date) -> Plan:
+def day_plan(connection: Connection, principal: Principal, day: date) -> DayPlan:
     """The plan of a day. Its type is as set, else as the same weekday a week before, else a rest day. Of targets the
     latest up to the day are in force; the first ones set also hold for the days before them."""
     rows = connection.execute(
@@ -74,12 +74,12 @@ def plan_of(connection: Connection, who: Who, day: date) -> Plan:
         order by target.day_type, (from_day <= %(day)s) desc,
             case when from_day <= %(day)s then %(day)s::date - from_day else from_day - %(day)s::date end
         """,
-        {"person_id": who.person_id, "kitchen_id": who.kitchen_id, "day": day},
+        {"person_id": principal.person_id, "kitchen_id": principal.kitchen_id, "day": day},
     ).fetchall()
-    return Plan(rows[0][0], {kind: Targets(*figures) for _, kind, *figures in rows if kind is not None})
+    return DayPlan(rows[0][0], {kind: Targets(*figures) for _, kind, *figures in rows if kind is not None})
 
 
-def set_target(connection: Connection, who: Who, kind: str, from_day: date, targets: Targets) -> None:
+def set_target(connection: Connection, principal: Principal, kind: str, from_day: date, targets: Targets) -> None:
     """Targets of a day type from a day on."""
     connection.execute(
         """
@@ -89,8 +89,8 @@ def set_target(connection: Connection, who: Who, kind: str, from_day: date, targ
             protein_g = excluded.protein_g, fat_g = excluded.fat_g, carbohydrate_g = excluded.carbohydrate_g
         """,
         {
-            "kitchen_id": who.kitchen_id,
-            "person_id": who.person_id,
+            "kitchen_id": principal.kitchen_id,
+            "person_id": principal.person_id,
             "kind": kind,
             "from_day": from_day,
             "energy": targets.energy_kcal,
@@ -101,7 +101,7 @@ def set_target(connection: Connection, who: Who, kind: str, from_day: date, targ
     )
 
 
-def entries_of(connection: Connection, who: Who, day: date) -> list[EntryRow]:
+def day_entries(connection: Connection, principal: Principal, day: date) -> list[EntryRow]:
     """The entries of a day in order of time, without removed ones."""
     with connection.cursor(row_factory=class_row(EntryRow)) as cursor:
         return cursor.execute(
@@ -113,16 +113,16 @@ def entries_of(connection: Connection, who: Who, day: date) -> list[EntryRow]:
             where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and day = %(day)s and removed_at is null
             order by eaten_at, id
             """,
-            {"person_id": who.person_id, "kitchen_id": who.kitchen_id, "day": day},
+            {"person_id": principal.person_id, "kitchen_id": principal.kitchen_id, "day": day},
         ).fetchall()
 
 
-def find_entry(connection: Connection, who: Who, entry_id: UUID, *, lock: bool = False) -> EntryRow | None:
+def find_entry(connection: Connection, principal: Principal, entry_id: UUID, *, lock: bool = False) -> EntryRow | None:
     """One entry, removed or not; None when there is none. With `lock` it stays as it is for this transaction."""
     if lock:
         connection.execute(
             "select 1 from entry where id = %(id)s and person_id = %(person_id)s for update",
-            {"id": entry_id, "person_id": who.person_id},
+            {"id": entry_id, "person_id": principal.person_id},
         )
     with connection.cursor(row_factory=class_row(EntryRow)) as cursor:
         return cursor.execute(
@@ -132,13 +132,13 @@ def find_entry(connection: Connection, who: Who, entry_id: UUID, *, lock: bool =
                 erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd
             from entry where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
             """,
-            {"id": entry_id, "person_id": who.person_id, "kitchen_id": who.kitchen_id},
+            {"id": entry_id, "person_id": principal.person_id, "kitchen_id": principal.kitchen_id},
         ).fetchone()
 
 
 def add_entry(
     connection: Connection,
-    who: Who,
+    principal: Principal,
     entry_id: UUID,
     *,
     day: date,
@@ -153,8 +153,8 @@ def add_entry(
     """Lays a portion into a day. False when that id is there already, as after a retry."""
     values: dict[str, Any] = {
         "id": entry_id,
-        "kitchen_id": who.kitchen_id,
-        "person_id": who.person_id,
+        "kitchen_id": principal.kitchen_id,
+        "person_id": principal.person_id,
         "day": day,
         "eaten_at": eaten_at,
         "kind": kind,
@@ -181,7 +181,7 @@ def add_entry(
 
 def change_entry(
     connection: Connection,
-    who: Who,
+    principal: Principal,
     entry_id: UUID,
     *,
     day: date,
@@ -205,8 +205,8 @@ def change_entry(
         columns(portion)
         | {
             "id": entry_id,
-            "person_id": who.person_id,
-            "kitchen_id": who.kitchen_id,
+            "person_id": principal.person_id,
+            "kitchen_id": principal.kitchen_id,
             "day": day,
             "eaten_at": eaten_at,
             "name": name,
@@ -216,19 +216,19 @@ def change_entry(
     )
 
 
-def remove_entry(connection: Connection, who: Who, entry_id: UUID, *, removed: bool) -> bool:
+def remove_entry(connection: Connection, principal: Principal, entry_id: UUID, *, removed: bool) -> bool:
     """Takes an entry out of its day, or lays it back; False when there is none of that id."""
     done = connection.execute(
         """
         update entry set removed_at = case when %(removed)s then coalesce(removed_at, now()) end
         where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
         """,
-        {"removed": removed, "id": entry_id, "person_id": who.person_id, "kitchen_id": who.kitchen_id},
+        {"removed": removed, "id": entry_id, "person_id": principal.person_id, "kitchen_id": principal.kitchen_id},
     )
     return done.rowcount == 1
 
 
-def entries_called(connection: Connection, who: Who, words: str, most: int) -> list[tuple[date, str]]:
+def entries_called(connection: Connection, principal: Principal, words: str, most: int) -> list[tuple[date, str]]:
     """Days on which something was eaten whose name holds `words`, the latest first."""
     return connection.execute(
         """
@@ -237,5 +237,5 @@ def entries_called(connection: Connection, who: Who, words: str, most: int) -> l
             and strpos(lower(name), lower(%(words)s)) > 0
         group by day order by day desc limit %(most)s
         """,
-        {"person_id": who.person_id, "kitchen_id": who.kitchen_id, "words": words, "most": most},
+        {"person_id": principal.person_id, "kitchen_id": principal.kitchen_id, "words": words, "most": most},
     ).fetchall()

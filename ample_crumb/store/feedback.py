@@ -8,12 +8,12 @@ from uuid import UUID
 from psycopg.rows import class_row
 from psycopg.types.json import Jsonb
 
-from ample_crumb.core.crumb.feedback import BatchSaid, Stood
+from ample_crumb.core.crumb.feedback import BatchFeedback, DialReading
 from ample_crumb.store.database import Connection
 
 
 @dataclass(frozen=True, slots=True)
-class SaidRow:
+class FeedbackRow:
     """A saying, with the name of its formula."""
 
     id: UUID
@@ -26,15 +26,15 @@ class SaidRow:
     dials: dict[str, Any]
     holding: dict[str, float]
 
-    def batch(self) -> BatchSaid:
+    def batch(self) -> BatchFeedback:
         """As the core has it."""
-        dials = {name: Stood(**stood) for name, stood in self.dials.items()}
-        return BatchSaid(self.words, self.family, dials, self.holding)
+        dials = {name: DialReading(**dial_readings) for name, dial_readings in self.dials.items()}
+        return BatchFeedback(self.words, self.family, dials, self.holding)
 
 
-def listed(connection: Connection, kitchen_id: UUID) -> list[SaidRow]:
+def listed(connection: Connection, kitchen_id: UUID) -> list[FeedbackRow]:
     """All that was said in this kitchen, the last first."""
-    with connection.cursor(row_factory=class_row(SaidRow)) as cursor:
+    with connection.cursor(row_factory=class_row(FeedbackRow)) as cursor:
         return cursor.execute(
             """ select said.id, formula_id, formula.name as formula, version_number, said_at, words, said.family, dials,
             holding from batch_said said join formula on formula.id = said.formula_id where said.kitchen_id =
@@ -49,7 +49,7 @@ def add(
     said_id: UUID,
     formula_id: UUID,
     version_number: int | None,
-    batch: BatchSaid,
+    batch: BatchFeedback,
 ) -> None:
     """Keeps a saying; nothing happens when that id is there already, as after a retry."""
     connection.execute(
@@ -63,7 +63,7 @@ def add(
             "version_number": version_number,
             "words": batch.words,
             "family": batch.family,
-            "dials": Jsonb({name: asdict(stood) for name, stood in batch.dials.items()}),
+            "dials": Jsonb({name: asdict(dial_readings) for name, dial_readings in batch.dials.items()}),
             "holding": Jsonb(dict(batch.holding)),
         },
     )

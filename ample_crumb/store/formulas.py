@@ -10,8 +10,8 @@ from psycopg.rows import class_row
 from psycopg.types.json import Jsonb
 
 from ample_crumb.core.food.nutrients import Portion
-from ample_crumb.core.formula.allergens import Brief
-from ample_crumb.core.formula.formula import How, Line, Part
+from ample_crumb.core.formula.allergens import AllergenNames
+from ample_crumb.core.formula.formula import Line, Part, PartOptions
 from ample_crumb.store.columns import FiguresRow, columns
 from ample_crumb.store.database import Connection
 
@@ -35,7 +35,7 @@ class FormulaRow(FiguresRow):
     bake_number: int | None
     base_id: UUID | None
     making: dict[str, Any]
-    figures_by: str | None
+    summary_by: str | None
     uses: list[str]
     contains: list[str]
     may_contain: list[str]
@@ -44,19 +44,19 @@ class FormulaRow(FiguresRow):
     told: bool
     count: float
 
-    def brief(self) -> Brief:
+    def brief(self) -> AllergenNames:
         """What it contains, as last worked out."""
-        return Brief(
+        return AllergenNames(
             contains=tuple(self.contains),
             may_contain=tuple(self.may_contain),
-            breaks=tuple(self.breaks),
-            keeps=tuple(self.keeps),
-            told=self.told,
+            diets_broken=tuple(self.breaks),
+            diets_kept=tuple(self.keeps),
+            complete=self.told,
         )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Head:
+class FormulaHead:
     """What a formula says of itself besides its lines."""
 
     name: str
@@ -106,15 +106,15 @@ def parts_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tupl
         """,
         {"kitchen_id": kitchen_id, "id": formula_id},
     ).fetchall()
-    parts: dict[int, tuple[str, How, list[Line]]] = {}
+    parts: dict[int, tuple[str, PartOptions, list[Line]]] = {}
     for place, name, loss, used, optional, unbaked, text, chosen in rows:
-        lines = parts.setdefault(place, (name, How(loss, used, optional, unbaked), []))[2]
+        lines = parts.setdefault(place, (name, PartOptions(loss, used, optional, unbaked), []))[2]
         if text is not None:
             lines.append(Line(text, chosen))
     return tuple(Part(name, tuple(lines), how) for name, how, lines in parts.values())
 
 
-def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: Head) -> bool:
+def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: FormulaHead) -> bool:
     """A new formula without lines, at version 1. False when that id is taken, as after a retry."""
     added = connection.execute(
         """
@@ -128,7 +128,7 @@ def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: Head) 
     return added.rowcount == 1
 
 
-def change(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: Head) -> None:
+def change(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: FormulaHead) -> None:
     """New head data of a formula and the next version number. The caller has locked it and looked at its version."""
     connection.execute(
         """ update formula set name = %(name)s, family = %(family)s, pieces = %(pieces)s, method = %(method)s,
@@ -148,7 +148,7 @@ def next_version(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> 
     )
 
 
-def _columns(head: Head) -> dict[str, Any]:
+def _columns(head: FormulaHead) -> dict[str, Any]:
     twin = None if head.twin is None else Jsonb(head.twin)
     return asdict(replace(head, twin=None, making={})) | {"twin": twin, "making": Jsonb(head.making)}
 
@@ -166,7 +166,7 @@ def write_parts(connection: Connection, kitchen_id: UUID, formula_id: UUID, part
             values (%(id)s, %(kitchen_id)s, %(place)s, %(name)s, %(loss)s, %(used)s, %(optional)s, %(unbaked)s)
             """,
             [
-                asdict(part.how) | {"id": formula_id, "kitchen_id": kitchen_id, "place": place, "name": part.name}
+                asdict(part.options) | {"id": formula_id, "kitchen_id": kitchen_id, "place": place, "name": part.name}
                 for place, part in enumerate(parts)
             ],
         )
@@ -190,12 +190,12 @@ def write_parts(connection: Connection, kitchen_id: UUID, formula_id: UUID, part
         )
 
 
-def keep_figures(
+def write_summary(
     connection: Connection,
     kitchen_id: UUID,
     formula_id: UUID,
     piece: Portion,
-    brief: Brief,
+    brief: AllergenNames,
     uses: Iterable[str],
     count: float,
     by: str,
@@ -220,7 +220,7 @@ def keep_figures(
             "kitchen_id": kitchen_id,
             "by": by,
             "uses": sorted(uses),
-            "told": brief.told,
+            "told": brief.complete,
             "count": count,
         }
         | {name: list(getattr(brief, name)) for name in ("contains", "may_contain", "breaks", "keeps")},

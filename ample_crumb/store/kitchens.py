@@ -9,7 +9,7 @@ from ample_crumb.store.database import Connection
 
 
 @dataclass(frozen=True, slots=True)
-class Who:
+class Principal:
     """The person at work and their kitchen."""
 
     kitchen_id: UUID
@@ -31,9 +31,9 @@ class Settings:
     altitude_m: float
 
 
-def first_person(connection: Connection) -> Who | None:
+def first_principal(connection: Connection) -> Principal | None:
     """The person of a kitchen that has one; None when the database is empty."""
-    with connection.cursor(row_factory=class_row(Who)) as cursor:
+    with connection.cursor(row_factory=class_row(Principal)) as cursor:
         return cursor.execute(
             """
             select person.kitchen_id, person.id as person_id
@@ -43,21 +43,21 @@ def first_person(connection: Connection) -> Who | None:
         ).fetchone()
 
 
-def add_kitchen(connection: Connection, who: Who, kitchen: str, person: str) -> None:
+def add_kitchen(connection: Connection, principal: Principal, kitchen: str, person: str) -> None:
     """A new kitchen with one person in it; nothing happens when they are there already."""
     connection.execute(
         "insert into kitchen (id, name) values (%(id)s, %(name)s) on conflict do nothing",
-        {"id": who.kitchen_id, "name": kitchen},
+        {"id": principal.kitchen_id, "name": kitchen},
     )
     connection.execute(
         """
         insert into person (id, kitchen_id, name) values (%(id)s, %(kitchen_id)s, %(name)s) on conflict do nothing
         """,
-        {"id": who.person_id, "kitchen_id": who.kitchen_id, "name": person},
+        {"id": principal.person_id, "kitchen_id": principal.kitchen_id, "name": person},
     )
 
 
-def settings_of(connection: Connection, who: Who) -> Settings:
+def settings_of(connection: Connection, principal: Principal) -> Settings:
     """The person's settings."""
     with connection.cursor(row_factory=class_row(Settings)) as cursor:
         row = cursor.execute(
@@ -66,13 +66,13 @@ def settings_of(connection: Connection, who: Who) -> Settings:
             from person join kitchen on kitchen.id = person.kitchen_id
             where person.id = %(person_id)s and person.kitchen_id = %(kitchen_id)s
             """,
-            {"person_id": who.person_id, "kitchen_id": who.kitchen_id},
+            {"person_id": principal.person_id, "kitchen_id": principal.kitchen_id},
         ).fetchone()
     assert row is not None
     return row
 
 
-def save_settings(connection: Connection, who: Who, settings: Settings) -> None:
+def save_settings(connection: Connection, principal: Principal, settings: Settings) -> None:
     """Replaces the person's settings and those of the kitchen."""
     connection.execute(
         """
@@ -80,7 +80,7 @@ def save_settings(connection: Connection, who: Who, settings: Settings) -> None:
         where id = %(id)s
         """,
         {
-            "id": who.kitchen_id,
+            "id": principal.kitchen_id,
             "currency": settings.currency,
             "oven": settings.oven,
             "watts": settings.watts,
@@ -98,14 +98,14 @@ def save_settings(connection: Connection, who: Who, settings: Settings) -> None:
             "energy": settings.energy,
             "carbohydrate": settings.carbohydrate,
             "appearance": settings.appearance,
-            "person_id": who.person_id,
-            "kitchen_id": who.kitchen_id,
+            "person_id": principal.person_id,
+            "kitchen_id": principal.kitchen_id,
         },
     )
 
 
 @dataclass(frozen=True, slots=True)
-class Habits:
+class KitchenRow:
     """How a person reads and counts; `remembered` maps the kitchen's corrected phrases to the slugs they mean, `prices`
     its foods to the price of a gram, `guests` holds name and avoids of each; `tins` and `said` tell whether there are
     any; `cupboard_revision` tells one state of its products from another and is None while there are none."""
@@ -115,7 +115,7 @@ class Habits:
     carbohydrate: str
     remembered: dict[str, str]
     prices: dict[str, float]
-    guests: list[tuple[str, list[str]]]
+    eaters: list[tuple[str, list[str]]]
     tins: bool
     said: bool
     oven: str
@@ -124,9 +124,9 @@ class Habits:
     cupboard_revision: UUID | None
 
 
-def habits_of(connection: Connection, who: Who) -> Habits:
+def kitchen_row(connection: Connection, principal: Principal) -> KitchenRow:
     """The habits of a person, in one query because every figure asks for them."""
-    with connection.cursor(row_factory=class_row(Habits)) as cursor:
+    with connection.cursor(row_factory=class_row(KitchenRow)) as cursor:
         row = cursor.execute(
             """
             select measures, energy, carbohydrate, cupboard_revision, oven, watts, altitude_m,
@@ -142,7 +142,7 @@ def habits_of(connection: Connection, who: Who) -> Habits:
             from person join kitchen on kitchen.id = person.kitchen_id
             where person.id = %(person_id)s and person.kitchen_id = %(kitchen_id)s
             """,
-            {"person_id": who.person_id, "kitchen_id": who.kitchen_id},
+            {"person_id": principal.person_id, "kitchen_id": principal.kitchen_id},
         ).fetchone()
     assert row is not None
     return row

@@ -8,7 +8,7 @@ from uuid import UUID
 from psycopg.rows import class_row
 
 from ample_crumb.core.food.label import Label, LabelBasis, Style
-from ample_crumb.core.food.product import Contains, OwnMeasures
+from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
 from ample_crumb.store.database import Connection
 
 
@@ -63,13 +63,13 @@ class ProductRow:
         figures = {name: getattr(self, name) for name in _FIGURES}
         return Label(style=Style(self.style), basis=LabelBasis(self.basis), polyol_kind=self.polyol_kind, **figures)
 
-    def measures(self) -> OwnMeasures:
+    def measures(self) -> PackMeasures:
         """Grams of a scoop, piece, pack and cup."""
-        return OwnMeasures(**{name: getattr(self, name) for name in _MEASURES})
+        return PackMeasures(**{name: getattr(self, name) for name in _MEASURES})
 
-    def contains(self) -> Contains:
+    def contains(self) -> ProductDeclaration:
         """What it is said to contain."""
-        return Contains(
+        return ProductDeclaration(
             allergens=None if self.allergens is None else tuple(self.allergens),
             traces=None if self.traces is None else tuple(self.traces),
             vegan=self.vegan,
@@ -79,7 +79,7 @@ class ProductRow:
 
 
 _FIGURES: Final = tuple(field.name for field in fields(Label) if field.name not in {"style", "basis", "polyol_kind"})
-_MEASURES: Final = tuple(field.name for field in fields(OwnMeasures))
+_MEASURES: Final = tuple(field.name for field in fields(PackMeasures))
 
 
 def listed(connection: Connection, kitchen_id: UUID, product_id: UUID | None = None) -> list[ProductRow]:
@@ -103,7 +103,7 @@ def listed(connection: Connection, kitchen_id: UUID, product_id: UUID | None = N
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class About:
+class ProductDetails:
     """What a product says of itself besides its label."""
 
     name: str
@@ -114,7 +114,7 @@ class About:
     finished: bool = True
 
 
-def add(connection: Connection, kitchen_id: UUID, product_id: UUID, about: About) -> bool:
+def add(connection: Connection, kitchen_id: UUID, product_id: UUID, about: ProductDetails) -> bool:
     """A new product without a label. False when that id is taken, as after a retry."""
     added = connection.execute(
         """
@@ -127,7 +127,7 @@ def add(connection: Connection, kitchen_id: UUID, product_id: UUID, about: About
     return added.rowcount == 1
 
 
-def change(connection: Connection, kitchen_id: UUID, product_id: UUID, about: About) -> None:
+def change(connection: Connection, kitchen_id: UUID, product_id: UUID, about: ProductDetails) -> None:
     """What a product says of itself anew, and its next version. The caller has looked at its version."""
     connection.execute(
         """
@@ -166,8 +166,8 @@ def add_label(
     product_id: UUID,
     number: int,
     label: Label,
-    measures: OwnMeasures,
-    contains: Contains,
+    measures: PackMeasures,
+    contains: ProductDeclaration,
 ) -> None:
     """The next label of a product."""
     values: dict[str, Any] = {

@@ -5,7 +5,7 @@ from uuid import UUID
 
 from psycopg.rows import class_row
 
-from ample_crumb.core.production.tins import Kind, Tin
+from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.store.database import Connection
 
 
@@ -28,7 +28,7 @@ class TinRow:
     def tin(self) -> Tin:
         """As the core has it."""
         return Tin(
-            kind=Kind(self.kind),
+            kind=TinKind(self.kind),
             length_cm=self.length_cm,
             depth_cm=self.depth_cm,
             width_cm=self.width_cm,

@@ -4,8 +4,8 @@ from dataclasses import dataclass, field
 from datetime import date
 
 from ample_crumb.core.formula.formula import Part
-from ample_crumb.work.making import MakingDraft
-from ample_crumb.work.reference import Reference
+from ample_crumb.work.making import ProductionSettings
+from ample_crumb.work.reference import TwinChoice
 
 
 @dataclass(frozen=True, slots=True)
@@ -16,7 +16,7 @@ class Bench:
     pieces: int
     family: str
     day: date
-    reference: Reference | None = None
-    making: MakingDraft = field(default_factory=MakingDraft)
+    reference: TwinChoice | None = None
+    making: ProductionSettings = field(default_factory=ProductionSettings)
     name: str = ""
     method: str = ""

@@ -9,21 +9,21 @@ from typing import Final
 from uuid import UUID, uuid5
 
 from ample_crumb.core.day.day_budget import Targets
-from ample_crumb.core.formula.formula import How, Line
-from ample_crumb.core.production.portions import By
-from ample_crumb.core.production.tins import Kind, Tin
+from ample_crumb.core.formula.formula import Line, PartOptions
+from ample_crumb.core.production.portions import PortionBy
+from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.formats.products_csv import typed_products
 from ample_crumb.store import days, kitchens
 from ample_crumb.store.database import Database
-from ample_crumb.store.eaters import GuestRow
-from ample_crumb.store.kitchens import Who
+from ample_crumb.store.eaters import EaterRow
+from ample_crumb.store.kitchens import Principal
 from ample_crumb.work import crumb, cupboard, formulas, kitchen, pricing, today, versions
 from ample_crumb.work.bench import Bench
 from ample_crumb.work.cupboard import ProductDraft
 from ample_crumb.work.drafts import Draft
 from ample_crumb.work.formulas import Pasted
-from ample_crumb.work.making import MakingDraft, UsedTin
-from ample_crumb.work.reference import Reference
+from ample_crumb.work.making import ProductionSettings, UsedTin
+from ample_crumb.work.reference import TwinChoice
 
 _SPACE: Final = UUID("4f0a1c1e-5f0c-4c58-9d0b-6b3d0f6f9a51")
 _FAMILIES: Final = {
@@ -38,27 +38,27 @@ _MADE: Final = {
     "squares": ("square 20", "4x4"),
     "loaf": ("loaf 23 x 13", ""),
 }
-_TWINS: Final[Mapping[str, str | Reference]] = {
+_TWINS: Final[Mapping[str, str | TwinChoice]] = {
     "blondies": "butter-blondies",
     "butter-blondies": "blondies",
     "loaf": "butter-loaf",
     "butter-loaf": "loaf",
     # Off a menu or a pack, all made up.
-    "squares": Reference(
+    "squares": TwinChoice(
         name="a fudge square from the club's café", mass_g=65, energy_kcal=292, protein_g=3.4, fat_g=15, sugars_g=29
     ),
-    "pudding-cake": Reference(
+    "pudding-cake": TwinChoice(
         name="a molten chocolate cake", mass_g=120, energy_kcal=478, protein_g=6.5, fat_g=29, sugars_g=37
     ),
-    "set-bars": Reference(
+    "set-bars": TwinChoice(
         name="a slice of cream cheese torte", mass_g=110, energy_kcal=355, protein_g=6, fat_g=25, sugars_g=22
     ),
-    "layer-slice": Reference(
+    "layer-slice": TwinChoice(
         name="a plum slice with butter crumbs", mass_g=115, energy_kcal=330, protein_g=4.6, fat_g=15, sugars_g=24
     ),
-    "rounds": Reference(name="an oat biscuit with syrup", mass_g=30, energy_kcal=146, protein_g=1.9, sugars_g=9.5),
+    "rounds": TwinChoice(name="an oat biscuit with syrup", mass_g=30, energy_kcal=146, protein_g=1.9, sugars_g=9.5),
 }
-_TOPPING: Final = How(used=0.5, unbaked=True)
+_TOPPING: Final = PartOptions(used_share=0.5, unbaked=True)
 _TRAINING_WEEKDAYS: Final = {1, 3, 5}
 _TARGETS: Final = {"training": Targets(2050, 150, 65, 230), "rest": Targets(1800, 150, 60, 180)}
 _GUESTS: Final = {"Cox": ["tree nuts", "peanut"], "Stroke": ["vegetarian"]}
@@ -67,48 +67,48 @@ _GUESTS: Final = {"Cox": ["tree nuts", "peanut"], "Stroke": ["vegetarian"]}
 def load_demo(database: Database, now: datetime) -> None:
     """Fills a database that holds no kitchen yet; does nothing otherwise. `now` is the person's local time."""
     with database.transaction() as connection:
-        if kitchens.first_person(connection) is not None:
+        if kitchens.first_principal(connection) is not None:
             return
-        who = Who(uuid5(_SPACE, "kitchen"), uuid5(_SPACE, "person"))
-        kitchens.add_kitchen(connection, who, "Boathouse kitchen", "Rower")
+        principal = Principal(uuid5(_SPACE, "kitchen"), uuid5(_SPACE, "person"))
+        kitchens.add_kitchen(connection, principal, "Boathouse kitchen", "Rower")
         first_day = (now - timedelta(days=13)).date()
         for kind, targets in _TARGETS.items():
-            days.set_target(connection, who, kind, first_day, targets)
+            days.set_target(connection, principal, kind, first_day, targets)
         for ago in range(-1, 14):
             day = (now - timedelta(days=ago)).date()
-            days.set_day_type(connection, who, day, "training" if day.weekday() in _TRAINING_WEEKDAYS else "rest")
-    _products(database, who)
+            days.set_day_type(connection, principal, day, "training" if day.weekday() in _TRAINING_WEEKDAYS else "rest")
+    _products(database, principal)
     for name, avoids in _GUESTS.items():
-        kitchen.look_out_for(database, who, GuestRow(uuid5(_SPACE, name), name, avoids))
-    _tins(database, who)
-    made = {name: _formula(database, who, name, family) for name, family in _FAMILIES.items()}
-    _twins(database, who, made)
-    _branch(database, who, made["squares"])
-    _said(database, who, made["loaf"])
+        kitchen.put_eater(database, principal, EaterRow(uuid5(_SPACE, name), name, avoids))
+    _tins(database, principal)
+    made = {name: _formula(database, principal, name, family) for name, family in _FAMILIES.items()}
+    _twins(database, principal, made)
+    _branch(database, principal, made["squares"])
+    _said(database, principal, made["loaf"])
     folder = files("ample_crumb.work.demo_kitchen")
     table = folder.joinpath("days.csv").read_text("utf-8").splitlines()
     for place, row in enumerate(csv.DictReader(table)):
-        _entry(database, who, now, place, row, made)
+        _entry(database, principal, now, place, row, made)
 
 
-def _products(database: Database, who: Who) -> None:
+def _products(database: Database, principal: Principal) -> None:
     folder = files("ample_crumb.work.demo_kitchen")
     for typed in typed_products(folder.joinpath("products.csv").read_text("utf-8")):
         draft = ProductDraft(
             typed.name, typed.synonyms, typed.role, typed.label, typed.measures, typed.contains, typed.gtin
         )
         finished = not cupboard.check(typed.label).problems
-        cupboard.create(database, who, uuid5(_SPACE, typed.name), draft, finished=finished)
+        cupboard.create(database, principal, uuid5(_SPACE, typed.name), draft, finished=finished)
     for row in csv.DictReader(folder.joinpath("prices.csv").read_text("utf-8").splitlines()):
         food = row["food"] or str(uuid5(_SPACE, row["product"]))
-        pricing.set_price(database, who, food, float(row["price"]), row["for"])
+        pricing.set_price(database, principal, food, float(row["price"]), row["for"])
 
 
-def _tins(database: Database, who: Who) -> None:
+def _tins(database: Database, principal: Principal) -> None:
     text = files("ample_crumb.work.demo_kitchen").joinpath("tins.csv").read_text("utf-8")
     for row in csv.DictReader(text.splitlines()):
         tin = Tin(
-            kind=Kind(row["kind"]),
+            kind=TinKind(row["kind"]),
             length_cm=float(row["length_cm"]),
             width_cm=float(row["width_cm"]) if row["width_cm"] else None,
             depth_cm=float(row["depth_cm"]),
@@ -117,18 +117,18 @@ def _tins(database: Database, who: Who) -> None:
             cups=int(row["cups"]),
             water_ml=float(row["water_ml"]) if row["water_ml"] else None,
         )
-        kitchen.put_tin(database, who, uuid5(_SPACE, row["name"]), row["name"], tin)
+        kitchen.put_tin(database, principal, uuid5(_SPACE, row["name"]), row["name"], tin)
 
 
-def _formula(database: Database, who: Who, name: str, family: str) -> UUID:
+def _formula(database: Database, principal: Principal, name: str, family: str) -> UUID:
     pasted = _pasted(name)
     parts = tuple(
-        replace(part, how=_TOPPING) if part.name.casefold().endswith("topping") else part for part in pasted.parts
+        replace(part, options=_TOPPING) if part.name.casefold().endswith("topping") else part for part in pasted.parts
     )
     draft = Draft(pasted.title, family, pasted.pieces or 1, pasted.method, parts, None, _making(name))
-    made = formulas.create(database, who, uuid5(_SPACE, name), draft)
+    made = formulas.create(database, principal, uuid5(_SPACE, name), draft)
     if name == "blondies":
-        _versions(database, who, made.id, made.draft)
+        _versions(database, principal, made.id, made.draft)
     return made.id
 
 
@@ -136,58 +136,58 @@ def _pasted(name: str) -> Pasted:
     return formulas.paste(files("ample_crumb.work.demo_kitchen").joinpath(f"{name}.txt").read_text("utf-8"))
 
 
-def _twins(database: Database, who: Who, made: Mapping[str, UUID]) -> None:
+def _twins(database: Database, principal: Principal, made: Mapping[str, UUID]) -> None:
     """Each formula beside the classic that it stands in for, and that beside it."""
     for name, formula_id in made.items():
         twin = _TWINS[name]
-        reference = Reference(made[twin]) if isinstance(twin, str) else twin
-        view = formulas.open_one(database, who, formula_id)
-        formulas.save(database, who, formula_id, view.version, replace(view.draft, reference=reference))
+        reference = TwinChoice(made[twin]) if isinstance(twin, str) else twin
+        view = formulas.open_one(database, principal, formula_id)
+        formulas.save(database, principal, formula_id, view.version, replace(view.draft, reference=reference))
 
 
-def _versions(database: Database, who: Who, formula_id: UUID, last: Draft) -> None:
+def _versions(database: Database, principal: Principal, formula_id: UUID, last: Draft) -> None:
     """From the classic to what it is now, a swap at a time."""
     for number in (1, 2, 3):
         pasted = _pasted(f"{last.name.split()[-1]}-{number}")
-        view = formulas.open_one(database, who, formula_id)
+        view = formulas.open_one(database, principal, formula_id)
         draft = replace(view.draft, pieces=pasted.pieces or 1, parts=pasted.parts)
-        formulas.save(database, who, formula_id, view.version, draft)
-        versions.keep(database, who, formula_id, uuid5(_SPACE, f"{pasted.title} {number}"), pasted.title.lower())
-    view = formulas.open_one(database, who, formula_id)
-    formulas.save(database, who, formula_id, view.version, last)
-    versions.keep(database, who, formula_id, uuid5(_SPACE, "with whey"), "with whey, less butter")
-    versions.mark_to_bake(database, who, formula_id, 4)
+        formulas.save(database, principal, formula_id, view.version, draft)
+        versions.keep(database, principal, formula_id, uuid5(_SPACE, f"{pasted.title} {number}"), pasted.title.lower())
+    view = formulas.open_one(database, principal, formula_id)
+    formulas.save(database, principal, formula_id, view.version, last)
+    versions.keep(database, principal, formula_id, uuid5(_SPACE, "with whey"), "with whey, less butter")
+    versions.mark_to_bake(database, principal, formula_id, 4)
 
 
-def _branch(database: Database, who: Who, base_id: UUID) -> None:
+def _branch(database: Database, principal: Principal, base_id: UUID) -> None:
     """Another flavour of the same base."""
-    made = versions.branch(database, who, base_id, uuid5(_SPACE, "orange squares"), "Black bean squares with orange")
+    made = versions.branch(database, principal, base_id, uuid5(_SPACE, "orange squares"), "Black bean squares with orange")
     (part,) = made.draft.parts
     lines = tuple(Line("zest of 1 orange") if "espresso" in line.text else line for line in part.lines)
-    formulas.save(database, who, made.id, made.version, replace(made.draft, parts=(replace(part, lines=lines),)))
+    formulas.save(database, principal, made.id, made.version, replace(made.draft, parts=(replace(part, lines=lines),)))
 
 
-def _said(database: Database, who: Who, formula_id: UUID) -> None:
-    draft = formulas.open_one(database, who, formula_id).draft
+def _said(database: Database, principal: Principal, formula_id: UUID) -> None:
+    draft = formulas.open_one(database, principal, formula_id).draft
     bench = Bench(draft.parts, draft.pieces, draft.family, date(2026, 1, 1), None, draft.making)
     for number, words in enumerate(("too dry", "just right")):
-        crumb.say(database, who, formula_id, uuid5(_SPACE, f"said {number}"), words, None, bench)
+        crumb.say(database, principal, formula_id, uuid5(_SPACE, f"said {number}"), words, None, bench)
 
 
-def _making(name: str) -> MakingDraft:
+def _making(name: str) -> ProductionSettings:
     tin, cuts = _MADE.get(name, ("", ""))
     if not tin:
-        return MakingDraft()
-    return MakingDraft(by=By.CUTS if cuts else By.COUNT, cuts=cuts, tins=(UsedTin(uuid5(_SPACE, tin)),))
+        return ProductionSettings()
+    return ProductionSettings(by=PortionBy.CUTS if cuts else PortionBy.COUNT, cuts=cuts, tins=(UsedTin(uuid5(_SPACE, tin)),))
 
 
 def _entry(
-    database: Database, who: Who, now: datetime, place: int, row: Mapping[str, str], made: Mapping[str, UUID]
+    database: Database, principal: Principal, now: datetime, place: int, row: Mapping[str, str], made: Mapping[str, UUID]
 ) -> None:
     day = (now - timedelta(days=int(row["days_ago"]))).date()
     eaten_at = datetime.combine(day, time.fromisoformat(row["time"]), now.tzinfo)
     entry_id = uuid5(_SPACE, f"entry {place}")
     if row["kind"] == "foods":
-        today.lay_in_foods(database, who, entry_id, day, eaten_at, row["what"])
+        today.log_foods(database, principal, entry_id, day, eaten_at, row["what"])
     else:
-        today.lay_in_pieces(database, who, entry_id, day, eaten_at, made[row["kind"]], float(row["what"]))
+        today.log_pieces(database, principal, entry_id, day, eaten_at, made[row["kind"]], float(row["what"]))

@@ -4,10 +4,10 @@ from dataclasses import asdict, dataclass, field
 from typing import Any
 from uuid import UUID
 
-from ample_crumb.core.formula.formula import How, Line, Part
-from ample_crumb.store.formulas import Head
-from ample_crumb.work.making import MakingDraft
-from ample_crumb.work.reference import Reference, as_typed
+from ample_crumb.core.formula.formula import Line, Part, PartOptions
+from ample_crumb.store.formulas import FormulaHead
+from ample_crumb.work.making import ProductionSettings
+from ample_crumb.work.reference import TwinChoice, as_typed
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,13 +19,13 @@ class Draft:
     pieces: int
     method: str
     parts: tuple[Part, ...]
-    reference: Reference | None = None
-    making: MakingDraft = field(default_factory=MakingDraft)
+    reference: TwinChoice | None = None
+    making: ProductionSettings = field(default_factory=ProductionSettings)
 
 
-def head_of(draft: Draft) -> Head:
+def head_of(draft: Draft) -> FormulaHead:
     """What is stored of a draft besides its lines."""
-    return Head(
+    return FormulaHead(
         name=draft.name,
         family=draft.family,
         pieces=draft.pieces,
@@ -45,7 +45,7 @@ def parts_stored(parts: tuple[Part, ...]) -> list[dict[str, Any]]:
 def parts_from(stored: list[dict[str, Any]]) -> tuple[Part, ...]:
     """Parts that a kept state holds."""
     return tuple(
-        Part(part["name"], tuple(Line(**line) for line in part["lines"]), How(**part["how"])) for part in stored
+        Part(part["name"], tuple(Line(**line) for line in part["lines"]), PartOptions(**part["how"])) for part in stored
     )
 
 
@@ -71,7 +71,7 @@ def from_stored(kept: dict[str, Any]) -> Draft:
     reference = None
     if kept["reference"] is not None:
         formula_id = kept["reference"]["formula_id"]
-        reference = Reference(**kept["reference"] | {"formula_id": UUID(formula_id) if formula_id else None})
+        reference = TwinChoice(**kept["reference"] | {"formula_id": UUID(formula_id) if formula_id else None})
     return Draft(
         name=kept["name"],
         family=kept["family"],
@@ -79,5 +79,5 @@ def from_stored(kept: dict[str, Any]) -> Draft:
         method=kept["method"],
         parts=parts_from(kept["parts"]),
         reference=reference,
-        making=MakingDraft.from_stored(kept["making"]),
+        making=ProductionSettings.from_stored(kept["making"]),
     )

@@ -9,72 +9,72 @@ from uuid import UUID
 
 from ample_crumb import core
 from ample_crumb.core.food.nutrients import Portion
-from ample_crumb.core.formula.allergens import Brief, contents_of
+from ample_crumb.core.formula.allergens import AllergenNames, allergens_of
 from ample_crumb.core.formula.formula import Part
-from ample_crumb.core.uncertainty.propagation import doubt_of
+from ample_crumb.core.uncertainty.propagation import propagate
 from ample_crumb.store import formulas, kitchens
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formulas import FormulaRow
-from ample_crumb.store.kitchens import Who
-from ample_crumb.work.made_foods import with_made
-from ample_crumb.work.making import MakingDraft, make, piece_band
-from ample_crumb.work.ways import Ways
+from ample_crumb.store.kitchens import Principal
+from ample_crumb.work.context import KitchenContext
+from ample_crumb.work.made_foods import with_nested
+from ample_crumb.work.making import ProductionSettings, make, piece_sd
 
-FIGURES_BY: Final = sha256(
+SUMMARY_BY: Final = sha256(
     b"".join(path.read_bytes() for path in sorted(Path(core.__file__).parent.rglob("*.*")) if path.suffix != ".pyc")
 ).hexdigest()[:16]
 """Names the rules and tables that kept figures were worked out by; kept figures of another name are worked out anew."""
 
 
 @dataclass(frozen=True, slots=True)
-class Kept:
+class FormulaSummary:
     """The figures of one piece with their band, its contents, the slugs of the foods in it, and how many pieces there
     are."""
 
     piece: Portion
-    brief: Brief
+    brief: AllergenNames
     uses: frozenset[str]
     count: float
 
 
-def kept_of(connection: Connection, who: Who, rows: Iterable[FormulaRow], ways: Ways) -> dict[UUID, Kept]:
+def formula_summaries(connection: Connection, principal: Principal, rows: Iterable[FormulaRow], context: KitchenContext) -> dict[UUID, FormulaSummary]:
     """What is kept of each of these formulas, worked out anew where it is stale."""
     rows = list(rows)
-    kept = {row.id: _as_kept(row) for row in rows if row.figures_by == FIGURES_BY}
+    kept = {row.id: _as_kept(row) for row in rows if row.summary_by == SUMMARY_BY}
     stale = [row for row in rows if row.id not in kept]
     if len(stale) > 1:
-        kitchens.lock(connection, who.kitchen_id)
+        kitchens.lock(connection, principal.kitchen_id)
     for row in stale:
-        kept[row.id] = work_and_keep(connection, who, row, formulas.parts_of(connection, who.kitchen_id, row.id), ways)
+        kept[row.id] = write_summary(connection, principal, row, formulas.parts_of(connection, principal.kitchen_id, row.id), context)
     return kept
 
 
-def work_and_keep(connection: Connection, who: Who, row: FormulaRow, parts: tuple[Part, ...], ways: Ways) -> Kept:
+def write_summary(connection: Connection, principal: Principal, row: FormulaRow, parts: tuple[Part, ...], context: KitchenContext) -> FormulaSummary:
     """Works a formula out and keeps what lists show of it."""
-    kept = _worked(connection, who, row, parts, ways)
-    formulas.keep_figures(connection, who.kitchen_id, row.id, kept.piece, kept.brief, kept.uses, kept.count, FIGURES_BY)
+    kept = _worked(connection, principal, row, parts, context)
+    formulas.write_summary(connection, principal.kitchen_id, row.id, kept.piece, kept.brief, kept.uses, kept.count, SUMMARY_BY)
     return kept
 
 
-def seen_of(connection: Connection, who: Who, row: FormulaRow, ways: Ways) -> Kept:
+def read_summary(connection: Connection, principal: Principal, row: FormulaRow, context: KitchenContext) -> FormulaSummary:
     """What would be kept of a formula, without keeping it: for whoever holds another formula's lock already, since two
     that wrote each other's would wait for each other."""
-    if row.figures_by == FIGURES_BY:
+    if row.summary_by == SUMMARY_BY:
         return _as_kept(row)
-    return _worked(connection, who, row, formulas.parts_of(connection, who.kitchen_id, row.id), ways)
+    return _worked(connection, principal, row, formulas.parts_of(connection, principal.kitchen_id, row.id), context)
 
 
-def _worked(connection: Connection, who: Who, row: FormulaRow, parts: tuple[Part, ...], ways: Ways) -> Kept:
-    ways = with_made(connection, who, ways, parts, (row.id,))
-    made = make(parts, row.pieces, row.family, MakingDraft.from_stored(row.making), ways)
-    lines = (line for part in made.worked.parts for line in part.lines)
-    return Kept(
-        piece=Portion(made.piece, piece_band(made, doubt_of(made.worked, ways.cupboard))),
-        brief=contents_of(made.worked, ways.cupboard).brief(),
+def _worked(connection: Connection, principal: Principal, row: FormulaRow, parts: tuple[Part, ...], context: KitchenContext) -> FormulaSummary:
+    context = with_nested(connection, principal, context, parts, (row.id,))
+    made = make(parts, row.pieces, row.family, ProductionSettings.from_stored(row.making), context)
+    lines = (line for part in made.evaluated.parts for line in part.lines)
+    return FormulaSummary(
+        piece=Portion(made.piece, piece_sd(made, propagate(made.evaluated, context.cupboard))),
+        brief=allergens_of(made.evaluated, context.cupboard).names(),
         uses=frozenset(line.ingredient.slug for line in lines if line.ingredient),
         count=made.portions.count,
     )
 
 
-def _as_kept(row: FormulaRow) -> Kept:
-    return Kept(row.portion(), row.brief(), frozenset(row.uses), row.count)
+def _as_kept(row: FormulaRow) -> FormulaSummary:
+    return FormulaSummary(row.portion(), row.brief(), frozenset(row.uses), row.count)

@@ -10,16 +10,16 @@ from ample_crumb.core.formula.families import Family, families
 from ample_crumb.core.formula.reading import Choice
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_time import Oven
-from ample_crumb.core.production.tins import Kind, Tin, checked
+from ample_crumb.core.production.tins import Tin, TinKind, checked
 from ample_crumb.core.quantity.name_matching import phrase
 from ample_crumb.store import eaters, formulas, kitchens, tins
 from ample_crumb.store.database import Connection, Database
-from ample_crumb.store.eaters import GuestRow
-from ample_crumb.store.kitchens import Settings, Who
+from ample_crumb.store.eaters import EaterRow
+from ample_crumb.store.kitchens import Principal, Settings
 from ample_crumb.store.tins import TinRow
-from ample_crumb.work.made_foods import made_slug
+from ample_crumb.work.context import load_context
+from ample_crumb.work.made_foods import nested_slug
 from ample_crumb.work.problems import CannotAccept, NotHere
-from ample_crumb.work.ways import ways_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,35 +42,35 @@ class Kitchen:
     allergens: tuple[str, ...]
     roles: tuple[str, ...]
     askable: tuple[str, ...]
-    guests: tuple[GuestRow, ...]
+    eaters: tuple[EaterRow, ...]
     tins: tuple[OwnTin, ...]
     ovens: tuple[str, ...]
     tin_kinds: tuple[str, ...]
 
 
-def ensure_person(database: Database) -> Who:
+def ensure_principal(database: Database) -> Principal:
     """The person at work; an empty database gets a kitchen with one person first."""
     with database.transaction() as connection:
-        who = kitchens.first_person(connection)
-        if who is None:
-            who = Who(uuid4(), uuid4())
-            kitchens.add_kitchen(connection, who, "Kitchen", "Baker")
-        return who
+        principal = kitchens.first_principal(connection)
+        if principal is None:
+            principal = Principal(uuid4(), uuid4())
+            kitchens.add_kitchen(connection, principal, "Kitchen", "Baker")
+        return principal
 
 
-def load(database: Database, who: Who) -> Kitchen:
+def load(database: Database, principal: Principal) -> Kitchen:
     """Settings, families, and the names that products are sorted by."""
     with database.transaction() as connection:
         return Kitchen(
-            settings=kitchens.settings_of(connection, who),
+            settings=kitchens.settings_of(connection, principal),
             families=families(),
             allergens=KNOWN,
             roles=_roles(),
             askable=ASKABLE,
-            guests=tuple(eaters.listed(connection, who.kitchen_id)),
-            tins=tuple(_tin_view(row) for row in tins.listed(connection, who.kitchen_id)),
+            eaters=tuple(eaters.listed(connection, principal.kitchen_id)),
+            tins=tuple(_tin_view(row) for row in tins.listed(connection, principal.kitchen_id)),
             ovens=tuple(Oven),
-            tin_kinds=tuple(Kind),
+            tin_kinds=tuple(TinKind),
         )
 
 
@@ -79,36 +79,36 @@ def _roles() -> tuple[str, ...]:
     return tuple(dict.fromkeys(item.role for item in reference_cupboard().ingredients.values()))
 
 
-def change_settings(database: Database, who: Who, settings: Settings) -> Settings:
+def change_settings(database: Database, principal: Principal, settings: Settings) -> Settings:
     """Replaces the person's settings; kept figures are worked out again where they change."""
     with database.transaction() as connection:
-        was = kitchens.settings_of(connection, who)
-        kitchens.save_settings(connection, who, settings)
+        was = kitchens.settings_of(connection, principal)
+        kitchens.save_settings(connection, principal, settings)
         if (was.measures, was.energy) != (settings.measures, settings.energy):
-            all_stale(connection, who)
+            all_stale(connection, principal)
     return settings
 
 
-def look_out_for(database: Database, who: Who, guest: GuestRow) -> GuestRow:
+def put_eater(database: Database, principal: Principal, eater: EaterRow) -> EaterRow:
     """From now on every formula is held against what this guest must not get. Raises CannotAccept, NotHere."""
-    guest = GuestRow(guest.id, guest.name.strip(), [name for name in ASKABLE if name in guest.avoids])
-    if not guest.name:
+    eater = EaterRow(eater.id, eater.name.strip(), [name for name in ASKABLE if name in eater.avoids])
+    if not eater.name:
         raise CannotAccept("/name", "Say who it is, such as Guest or a first name.")
-    if not guest.avoids:
+    if not eater.avoids:
         raise CannotAccept("/avoids", "Pick at least one thing to look out for.")
     with database.transaction() as connection:
-        if not eaters.put(connection, who.kitchen_id, guest):
+        if not eaters.put(connection, principal.kitchen_id, eater):
             raise NotHere("guest")
-    return guest
+    return eater
 
 
-def no_longer_look_out_for(database: Database, who: Who, guest_id: UUID) -> None:
+def remove_eater(database: Database, principal: Principal, eater_id: UUID) -> None:
     """Forgets a guest; nothing happens when there is none."""
     with database.transaction() as connection:
-        eaters.remove(connection, who.kitchen_id, guest_id)
+        eaters.remove(connection, principal.kitchen_id, eater_id)
 
 
-def put_tin(database: Database, who: Who, tin_id: UUID, name: str, tin: Tin) -> OwnTin:
+def put_tin(database: Database, principal: Principal, tin_id: UUID, name: str, tin: Tin) -> OwnTin:
     """A tin, new or changed. Raises CannotAccept for one that cannot be, NotHere for another kitchen's id."""
     if not name.strip():
         raise CannotAccept("/name", "A tin needs a name, such as square 20.")
@@ -117,16 +117,16 @@ def put_tin(database: Database, who: Who, tin_id: UUID, name: str, tin: Tin) -> 
     except CannotUse as cannot:
         raise CannotAccept("", str(cannot)) from cannot
     with database.transaction() as connection:
-        if not tins.put(connection, who.kitchen_id, tin_id, name.strip(), tin):
+        if not tins.put(connection, principal.kitchen_id, tin_id, name.strip(), tin):
             raise NotHere("tin")
-        all_stale(connection, who)
-        return next(_tin_view(row) for row in tins.listed(connection, who.kitchen_id) if row.id == tin_id)
+        all_stale(connection, principal)
+        return next(_tin_view(row) for row in tins.listed(connection, principal.kitchen_id) if row.id == tin_id)
 
 
-def archive_tin(database: Database, who: Who, tin_id: UUID) -> None:
+def archive_tin(database: Database, principal: Principal, tin_id: UUID) -> None:
     """Puts a tin away; formulas that name it keep it."""
     with database.transaction() as connection:
-        tins.archive(connection, who.kitchen_id, tin_id)
+        tins.archive(connection, principal.kitchen_id, tin_id)
 
 
 def _tin_view(row: TinRow) -> OwnTin:
@@ -134,48 +134,48 @@ def _tin_view(row: TinRow) -> OwnTin:
     return OwnTin(row.id, row.name, row.archived, tin, tin.volume_ml)
 
 
-def all_stale(connection: Connection, who: Who) -> None:
+def all_stale(connection: Connection, principal: Principal) -> None:
     """What is kept of all formulas is worked out anew when it is next asked for."""
-    kitchens.lock(connection, who.kitchen_id)
-    formulas.figures_are_stale(connection, who.kitchen_id)
+    kitchens.lock(connection, principal.kitchen_id)
+    formulas.figures_are_stale(connection, principal.kitchen_id)
 
 
-def correct(database: Database, who: Who, name: str, slug: str) -> None:
+def correct(database: Database, principal: Principal, name: str, slug: str) -> None:
     """From now on the written name means this ingredient, in every formula that does not say otherwise."""
     words = phrase(name)
     if not words:
         raise CannotAccept("/name", "There is no word in this name to remember.")
     with database.transaction() as connection:
-        if slug not in ways_of(connection, who).cupboard.ingredients:
+        if slug not in load_context(connection, principal).cupboard.ingredients:
             raise CannotAccept("/slug", "We have no such ingredient.")
-        kitchens.remember(connection, who.kitchen_id, words, slug)
-        all_stale(connection, who)
+        kitchens.remember(connection, principal.kitchen_id, words, slug)
+        all_stale(connection, principal)
 
 
-def forget(database: Database, who: Who, name: str) -> None:
+def forget(database: Database, principal: Principal, name: str) -> None:
     """The written name is read by its words again."""
     with database.transaction() as connection:
-        kitchens.forget(connection, who.kitchen_id, phrase(name))
-        all_stale(connection, who)
+        kitchens.forget(connection, principal.kitchen_id, phrase(name))
+        all_stale(connection, principal)
 
 
-def ingredients_of(database: Database, who: Who, words: str) -> tuple[Choice, ...]:
+def ingredients_of(database: Database, principal: Principal, words: str) -> tuple[Choice, ...]:
     """Ingredients of the kitchen whose name is near these words, best first; then its formulas and their parts, which a
     line may be as well."""
     with database.reading() as connection:
-        found = ingredients_called(ways_of(connection, who).cupboard, words)
-        return (*found, *_formulas_called(connection, who, words.strip().casefold()))
+        found = ingredients_called(load_context(connection, principal).cupboard, words)
+        return (*found, *_formulas_called(connection, principal, words.strip().casefold()))
 
 
-def _formulas_called(connection: Connection, who: Who, start: str) -> list[Choice]:
+def _formulas_called(connection: Connection, principal: Principal, start: str) -> list[Choice]:
     if not start:
         return []
     found = []
-    for formula_id, name, parts in formulas.named_parts(connection, who.kitchen_id):
+    for formula_id, name, parts in formulas.named_parts(connection, principal.kitchen_id):
         if start in name.casefold():
-            found.append(Choice(made_slug(formula_id), f"{name}, your formula"))
+            found.append(Choice(nested_slug(formula_id), f"{name}, your formula"))
         found += [
-            Choice(made_slug(formula_id, part), f"{name}: {part}")
+            Choice(nested_slug(formula_id, part), f"{name}: {part}")
             for part in parts or ()
             if start in f"{name} {part}".casefold()
         ]

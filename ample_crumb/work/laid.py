@@ -2,63 +2,63 @@
 
 from dataclasses import dataclass
 
-from ample_crumb.core.crumb.check import Dough, dough_of
+from ample_crumb.core.crumb.check import JudgedDough, judge_dough
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.formula import Part
-from ample_crumb.core.production.production import Made
-from ample_crumb.core.uncertainty.propagation import doubt_of
+from ample_crumb.core.production.production import Production
+from ample_crumb.core.uncertainty.propagation import propagate
 from ample_crumb.store.database import Connection, Database
-from ample_crumb.store.kitchens import Who
+from ample_crumb.store.kitchens import Principal
 from ample_crumb.work.bench import Bench
+from ample_crumb.work.context import KitchenContext, food_of, load_context
 from ample_crumb.work.formulas import check_size
-from ample_crumb.work.made_foods import with_made
-from ample_crumb.work.making import make, piece_band
+from ample_crumb.work.made_foods import with_nested
+from ample_crumb.work.making import make, piece_sd
 from ample_crumb.work.views import FiguresView, portion_view
-from ample_crumb.work.ways import Ways, food_of, ways_of
 
 
 @dataclass(frozen=True, slots=True)
-class Laid:
+class EvaluatedBench:
     """A Bench made, its dough, and the ways it was made by."""
 
     bench: Bench
-    made: Made
-    dough: Dough
-    ways: Ways
+    made: Production
+    dough: JudgedDough
+    context: KitchenContext
 
-    def with_parts(self, parts: tuple[Part, ...]) -> "Laid":
+    def with_parts(self, parts: tuple[Part, ...]) -> "EvaluatedBench":
         """The same with other lines."""
-        return _laid(self.bench, parts, self.ways)
+        return _evaluated(self.bench, parts, self.context)
 
     def piece(self) -> FiguresView:
         """A piece for a screen."""
-        return portion_view(self.portion(), self.ways.school)
+        return portion_view(self.portion(), self.context.definition)
 
     def portion(self) -> Portion:
         """A piece with its band."""
-        return Portion(self.made.piece, piece_band(self.made, doubt_of(self.made.worked, self.ways.cupboard)))
+        return Portion(self.made.piece, piece_sd(self.made, propagate(self.made.evaluated, self.context.cupboard)))
 
     def prices(self, *more: str) -> dict[str, float]:
         """Prices of a gram by the slugs of its foods, and of these more."""
-        slugs = {line.ingredient.slug for part in self.made.worked.parts for line in part.lines if line.ingredient}
-        known = self.ways.prices
+        slugs = {line.ingredient.slug for part in self.made.evaluated.parts for line in part.lines if line.ingredient}
+        known = self.context.prices
         return {slug: known[food_of(slug)] for slug in (*slugs, *more) if food_of(slug) in known}
 
 
-def laid_in(connection: Connection, who: Who, bench: Bench) -> Laid:
+def evaluate_bench_in(connection: Connection, principal: Principal, bench: Bench) -> EvaluatedBench:
     """The Bench worked out. Raises TooMuch."""
     check_size(bench.parts)
-    ways = with_made(connection, who, ways_of(connection, who), bench.parts)
-    return _laid(bench, bench.parts, ways)
+    context = with_nested(connection, principal, load_context(connection, principal), bench.parts)
+    return _evaluated(bench, bench.parts, context)
 
 
-def laid(database: Database, who: Who, bench: Bench) -> Laid:
+def evaluate_bench(database: Database, principal: Principal, bench: Bench) -> EvaluatedBench:
     """The Bench worked out, where nothing else is asked of the database."""
     with database.reading() as connection:
-        return laid_in(connection, who, bench)
+        return evaluate_bench_in(connection, principal, bench)
 
 
-def _laid(bench: Bench, parts: tuple[Part, ...], ways: Ways) -> Laid:
-    made = make(parts, bench.pieces, bench.family, bench.making, ways)
-    dough = dough_of(made.worked, bench.family, ways.cupboard, bench.name, bench.method, ways.learned)
-    return Laid(bench, made, dough, ways)
+def _evaluated(bench: Bench, parts: tuple[Part, ...], context: KitchenContext) -> EvaluatedBench:
+    made = make(parts, bench.pieces, bench.family, bench.making, context)
+    dough = judge_dough(made.evaluated, bench.family, context.cupboard, bench.name, bench.method, context.learned)
+    return EvaluatedBench(bench, made, dough, context)

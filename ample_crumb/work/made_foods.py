@@ -15,19 +15,19 @@ from uuid import UUID
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
-from ample_crumb.core.formula.allergens import Brief, contents_of
+from ample_crumb.core.formula.allergens import AllergenNames, allergens_of
 from ample_crumb.core.formula.cost import cost_of
-from ample_crumb.core.formula.formula import How, Part
-from ample_crumb.core.production.production import Made
+from ample_crumb.core.formula.formula import Part, PartOptions
+from ample_crumb.core.production.production import Production
 from ample_crumb.core.quantity.weighing import Measures
-from ample_crumb.core.uncertainty.propagation import doubt_of
+from ample_crumb.core.uncertainty.propagation import propagate
 from ample_crumb.store import formulas
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formulas import FormulaRow
-from ample_crumb.store.kitchens import Who
-from ample_crumb.work.making import MakingDraft, make, piece_band
+from ample_crumb.store.kitchens import Principal
+from ample_crumb.work.context import KitchenContext, food_of
+from ample_crumb.work.making import ProductionSettings, make, piece_sd
 from ample_crumb.work.problems import CannotAccept
-from ample_crumb.work.ways import Ways, food_of
 
 _PREFIX: Final = "made-"
 _UUID_LENGTH: Final = 36
@@ -35,18 +35,18 @@ DEEPEST: Final = 8
 """A formula in a formula, so many times; deeper is a circle that slipped through."""
 
 
-def made_slug(formula_id: UUID, part: str = "") -> str:
+def nested_slug(formula_id: UUID, part: str = "") -> str:
     """What a line that means a formula, or a part of it, is pointed at."""
     words = "-".join(re.findall(r"[a-z0-9]+", part.casefold()))[:30]
     return f"{_PREFIX}{formula_id}" + (f"-{words}" if words else "")
 
 
-def is_made(slug: str | None) -> bool:
+def is_nested(slug: str | None) -> bool:
     """Whether a line that is pointed at this means a formula."""
     return slug is not None and slug.startswith(_PREFIX)
 
 
-def formula_in(slug: str) -> UUID | None:
+def nested_formula_id(slug: str) -> UUID | None:
     """The formula that a slug of `made_slug` means."""
     try:
         return UUID(slug[len(_PREFIX) : len(_PREFIX) + _UUID_LENGTH])
@@ -54,23 +54,23 @@ def formula_in(slug: str) -> UUID | None:
         return None
 
 
-def with_made(
-    connection: Connection, who: Who, ways: Ways, parts: Iterable[Part], above: tuple[UUID, ...] = ()
-) -> Ways:
+def with_nested(
+    connection: Connection, principal: Principal, context: KitchenContext, parts: Iterable[Part], above: tuple[UUID, ...] = ()
+) -> KitchenContext:
     """The ways with the formulas in the cupboard that these lines are pointed at, as they are now. A formula that is
     not there, or would hold itself, is none: its line is not read."""
-    slugs = {line.chosen for part in parts for line in part.lines if line.chosen and is_made(line.chosen)}
+    slugs = {line.chosen for part in parts for line in part.lines if line.chosen and is_nested(line.chosen)}
     if not slugs or len(above) >= DEEPEST:
-        return ways
+        return context
     foods: dict[str, Ingredient] = {}
-    prices = dict(ways.prices)
+    prices = dict(context.prices)
     for slug in sorted(slugs):
-        formula_id = formula_in(slug)
-        row = formulas.find(connection, who.kitchen_id, formula_id) if formula_id else None
+        formula_id = nested_formula_id(slug)
+        row = formulas.find(connection, principal.kitchen_id, formula_id) if formula_id else None
         if row is None or row.id in above:
             continue
-        inner = formulas.parts_of(connection, who.kitchen_id, row.id)
-        deeper = with_made(connection, who, ways, inner, (*above, row.id))
+        inner = formulas.parts_of(connection, principal.kitchen_id, row.id)
+        deeper = with_nested(connection, principal, context, inner, (*above, row.id))
         made, name = _made(row, inner, slug, deeper)
         if made is None or made.piece.mass_g <= 0:
             continue
@@ -78,26 +78,26 @@ def with_made(
         price = _price_per_g(made, deeper)
         if price is not None:
             prices[slug] = price
-    return replace(ways, cupboard=_with_foods(ways.cupboard, foods), prices=prices) if foods else ways
+    return replace(context, cupboard=_with_foods(context.cupboard, foods), prices=prices) if foods else context
 
 
-def _made(row: FormulaRow, parts: tuple[Part, ...], slug: str, ways: Ways) -> tuple[Made | None, str]:
+def _made(row: FormulaRow, parts: tuple[Part, ...], slug: str, context: KitchenContext) -> tuple[Production | None, str]:
     """The whole formula made, or the part that the slug names, as one eats it."""
-    if slug == made_slug(row.id):
-        return make(parts, row.pieces, row.family, MakingDraft.from_stored(row.making), ways), row.name
+    if slug == nested_slug(row.id):
+        return make(parts, row.pieces, row.family, ProductionSettings.from_stored(row.making), context), row.name
     for part in parts:
-        if slug == made_slug(row.id, part.name):
-            alone = replace(part, how=How(loss=part.how.loss, unbaked=part.how.unbaked))
-            return make((alone,), 1, row.family, MakingDraft(), ways), f"{row.name}: {part.name}"
+        if slug == nested_slug(row.id, part.name):
+            alone = replace(part, options=PartOptions(loss_share=part.options.loss_share, unbaked=part.options.unbaked))
+            return make((alone,), 1, row.family, ProductionSettings(), context), f"{row.name}: {part.name}"
     return None, ""
 
 
-def _ingredient(slug: str, name: str, made: Made, ways: Ways) -> Ingredient:
+def _ingredient(slug: str, name: str, made: Production, context: KitchenContext) -> Ingredient:
     per_100g = 100 / made.piece.mass_g
-    brief = contents_of(made.worked, ways.cupboard).brief()
-    band = piece_band(made, doubt_of(made.worked, ways.cupboard))
+    brief = allergens_of(made.evaluated, context.cupboard).names()
+    sd = piece_sd(made, propagate(made.evaluated, context.cupboard))
     known = {field: None if field in made.piece.at_least else getattr(made.piece.nutrients, field) for field in NAMES}
-    lacking = made.worked.unread
+    lacking = made.evaluated.unread
     return Ingredient(
         slug=slug,
         name=f"{name}, without {len(lacking)} of its lines" if lacking else name,
@@ -111,27 +111,27 @@ def _ingredient(slug: str, name: str, made: Made, ways: Ways) -> Ingredient:
         vegetarian=_keeps(brief, "vegetarian"),
         added_sugar=_adds_sugar(brief),
         source="your formula",
-        sd_per_100g=band.nutrients.times(per_100g),
+        sd_per_100g=sd.nutrients.times(per_100g),
         traces=brief.may_contain,
-        allergens_open=not brief.told,
+        allergens_open=not brief.complete,
     )
 
 
-def _keeps(brief: Brief, diet: str) -> bool | None:
-    return True if diet in brief.keeps else False if diet in brief.breaks else None
+def _keeps(brief: AllergenNames, diet: str) -> bool | None:
+    return True if diet in brief.diets_kept else False if diet in brief.diets_broken else None
 
 
-def _adds_sugar(brief: Brief) -> bool | None:
+def _adds_sugar(brief: AllergenNames) -> bool | None:
     kept = _keeps(brief, "no added sugar")
     return None if kept is None else not kept
 
 
-def _price_per_g(made: Made, ways: Ways) -> float | None:
+def _price_per_g(made: Production, context: KitchenContext) -> float | None:
     """What a gram of it costs; None while a line of it has no price."""
-    slugs = {line.ingredient.slug for part in made.worked.parts for line in part.lines if line.ingredient}
-    prices = {slug: ways.prices[food_of(slug)] for slug in slugs if food_of(slug) in ways.prices}
-    cost = cost_of(made.worked, prices)
-    return None if cost is None or cost.at_least else cost.batch / made.outcome.batch.mass_g
+    slugs = {line.ingredient.slug for part in made.evaluated.parts for line in part.lines if line.ingredient}
+    prices = {slug: context.prices[food_of(slug)] for slug in slugs if food_of(slug) in context.prices}
+    cost = cost_of(made.evaluated, prices)
+    return None if cost is None or cost.at_least else cost.batch_cost / made.bake_yield.batch.mass_g
 
 
 _KEPT: Final = 64
@@ -153,16 +153,16 @@ def _with_foods(cupboard: Cupboard, foods: Mapping[str, Ingredient]) -> Cupboard
     return made
 
 
-def refuse_circle(connection: Connection, who: Who, formula_id: UUID, parts: Iterable[Part], name: str) -> None:
+def refuse_circle(connection: Connection, principal: Principal, formula_id: UUID, parts: Iterable[Part], name: str) -> None:
     """Raises CannotAccept when the formula would hold itself, however deep."""
-    holds = formulas.holds(connection, who.kitchen_id)
+    holds = formulas.holds(connection, principal.kitchen_id)
     holds[formula_id] = {
         found
         for part in parts
         for line in part.lines
-        if is_made(line.chosen) and (found := formula_in(line.chosen or ""))
+        if is_nested(line.chosen) and (found := nested_formula_id(line.chosen or ""))
     }
-    names = {row.id: row.name for row in formulas.listed(connection, who.kitchen_id)} | {formula_id: name}
+    names = {row.id: row.name for row in formulas.listed(connection, principal.kitchen_id)} | {formula_id: name}
     waiting: list[tuple[UUID, ...]] = [(formula_id,)]
     seen: set[UUID] = set()
     while waiting:

@@ -2,12 +2,12 @@
 
 from dataclasses import dataclass
 
-from ample_crumb.core.crumb.hazards import Hazard, hazards_of
+from ample_crumb.core.crumb.hazards import Hazard, find_hazards
 from ample_crumb.core.formula.steps import Step, StepCheck, checks_of, linked, steps_of
 from ample_crumb.store.database import Database
-from ample_crumb.store.kitchens import Who
+from ample_crumb.store.kitchens import Principal
 from ample_crumb.work.bench import Bench
-from ample_crumb.work.laid import laid
+from ample_crumb.work.evaluate_bench import evaluate_bench
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,15 +23,15 @@ class MethodView:
     high_min: float
 
 
-def method_view(database: Database, who: Who, bench: Bench) -> MethodView:
+def method_view(database: Database, principal: Principal, bench: Bench) -> MethodView:
     """The steps of what is on the Bench."""
-    of = laid(database, who, bench)
-    steps = steps_of(bench.method, of.made.worked)
+    of = evaluate_bench(database, principal, bench)
+    steps = steps_of(bench.method, of.made.evaluated)
     return MethodView(
         steps=steps,
-        checks=checks_of(bench.method, of.made.worked, of.ways.cupboard),
-        hazards=hazards_of(of.made.worked, of.made.piece, of.dough.family, bench.method, of.ways.cupboard),
-        linked=linked(bench.method, of.made.worked),
+        checks=checks_of(bench.method, of.made.evaluated, of.context.cupboard),
+        hazards=find_hazards(of.made.evaluated, of.made.piece, of.dough.family, bench.method, of.context.cupboard),
+        linked=linked(bench.method, of.made.evaluated),
         low_min=sum(step.low_min or 0.0 for step in steps),
         high_min=sum(step.high_min or 0.0 for step in steps),
     )

@@ -3,37 +3,37 @@
 from collections.abc import Callable, Collection
 from dataclasses import replace
 
-from ample_crumb.core.formula.formula import Line, Part, work_out
+from ample_crumb.core.formula.formula import Line, Part, evaluate
 from ample_crumb.store import formulas
 from ample_crumb.store.database import Connection
-from ample_crumb.store.kitchens import Who
-from ample_crumb.work.made_foods import is_made
-from ample_crumb.work.ways import Ways, ways_of
+from ample_crumb.store.kitchens import Principal
+from ample_crumb.work.context import KitchenContext, load_context
+from ample_crumb.work.made_foods import is_nested
 
 
-def pin(connection: Connection, who: Who, slug: str) -> None:
+def pin(connection: Connection, principal: Principal, slug: str) -> None:
     """Points the lines that find this label by its name at it, so that a newer label does not change them."""
-    ways = ways_of(connection, who)
-    _rewrite(connection, who, lambda parts: _pinned(parts, slug, ways))
+    context = load_context(connection, principal)
+    _rewrite(connection, principal, lambda parts: _pinned(parts, slug, context))
 
 
-def point(connection: Connection, who: Who, older: Collection[str], at: str) -> None:
+def point(connection: Connection, principal: Principal, older: Collection[str], at: str) -> None:
     """Points the lines that are at one of the `older` labels at another."""
 
     def moved(line: Line) -> Line:
         return Line(line.text, at) if line.chosen in older else line
 
-    _rewrite(connection, who, lambda parts: tuple(replace(part, lines=tuple(map(moved, part.lines))) for part in parts))
+    _rewrite(connection, principal, lambda parts: tuple(replace(part, lines=tuple(map(moved, part.lines))) for part in parts))
 
 
-def _pinned(parts: tuple[Part, ...], slug: str, ways: Ways) -> tuple[Part, ...]:
-    read = work_out(parts, 1, ways.cupboard, ways.manner).parts
+def _pinned(parts: tuple[Part, ...], slug: str, context: KitchenContext) -> tuple[Part, ...]:
+    read = evaluate(parts, 1, context.cupboard, context.preferences).parts
     return tuple(
         replace(
             part,
             lines=tuple(
                 Line(line.text, slug)
-                if as_read.ingredient and as_read.ingredient.slug == slug and not is_made(line.chosen)
+                if as_read.ingredient and as_read.ingredient.slug == slug and not is_nested(line.chosen)
                 else line
                 for line, as_read in zip(part.lines, figures.lines, strict=True)
             ),
@@ -42,14 +42,14 @@ def _pinned(parts: tuple[Part, ...], slug: str, ways: Ways) -> tuple[Part, ...]:
     )
 
 
-def _rewrite(connection: Connection, who: Who, change: Callable[[tuple[Part, ...]], tuple[Part, ...]]) -> None:
+def _rewrite(connection: Connection, principal: Principal, change: Callable[[tuple[Part, ...]], tuple[Part, ...]]) -> None:
     """Writes the parts that `change` changes, as their formula's next version, so that open windows notice. Each
     formula is locked before it is read: one that is being saved is waited for, and then read as saved."""
-    for row in formulas.listed(connection, who.kitchen_id):
-        if formulas.find(connection, who.kitchen_id, row.id, lock=True) is None:
+    for row in formulas.listed(connection, principal.kitchen_id):
+        if formulas.find(connection, principal.kitchen_id, row.id, lock=True) is None:
             continue
-        was = formulas.parts_of(connection, who.kitchen_id, row.id)
+        was = formulas.parts_of(connection, principal.kitchen_id, row.id)
         now = change(was)
         if now != was:
-            formulas.next_version(connection, who.kitchen_id, row.id)
-            formulas.write_parts(connection, who.kitchen_id, row.id, now)
+            formulas.next_version(connection, principal.kitchen_id, row.id)
+            formulas.write_parts(connection, principal.kitchen_id, row.id, now)

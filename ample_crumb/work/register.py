@@ -6,13 +6,13 @@ from typing import Final
 from uuid import UUID
 
 from ample_crumb.core.food.label import LabelFigures, read_label
-from ample_crumb.core.food.product import Contains
+from ample_crumb.core.food.product import ProductDeclaration
 from ample_crumb.core.food.product_code import code_of
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.devices.product_register import Register, RegisterAway
 from ample_crumb.formats.product_json import product_from_json
 from ample_crumb.store.database import Database
-from ample_crumb.store.kitchens import Who
+from ample_crumb.store.kitchens import Principal
 from ample_crumb.work.cupboard import ProductDraft, with_code
 from ample_crumb.work.problems import CannotAccept, NoAnswer, NotHere
 
@@ -21,7 +21,7 @@ WAIT_S: Final = 8.0
 
 
 @dataclass(frozen=True, slots=True)
-class Found:
+class FoundProduct:
     """What is known of a code. `product_id` and `name` are of the product of the cupboard that carries it; else `draft`
     is what the register tells, with the `check` of its label and `remarks` on what is odd about it, a sentence each."""
 
@@ -33,7 +33,7 @@ class Found:
     remarks: tuple[str, ...] = ()
 
 
-async def look_up(database: Database, who: Who, register: Register, code: str) -> Found:
+async def look_up(database: Database, principal: Principal, register: Register, code: str) -> FoundProduct:
     """A product by its code. Raises CannotAccept for a code that cannot be right, NotHere when nobody knows it, and
     NoAnswer when the register is away."""
     try:
@@ -42,7 +42,7 @@ async def look_up(database: Database, who: Who, register: Register, code: str) -
         raise CannotAccept("/gtin", str(wrong)) from wrong
     if not gtin:
         raise CannotAccept("/gtin", "Type the digits under the bars.")
-    known = await asyncio.to_thread(_known, database, who, gtin)
+    known = await asyncio.to_thread(_known, database, principal, gtin)
     if known is not None:
         return known
     try:
@@ -56,11 +56,11 @@ async def look_up(database: Database, who: Who, register: Register, code: str) -
     remarks = list(first.remarks)
     if any(other.label != first.label for other in told[1:]):
         remarks.insert(0, f"The register holds {len(told)} labels of this code that differ; hold this one to the pack.")
-    draft = ProductDraft(first.name, (), "", first.label, first.measures, Contains(), gtin, first.ingredients_text)
-    return Found(gtin, draft=draft, check=read_label(first.label), remarks=tuple(remarks))
+    draft = ProductDraft(first.name, (), "", first.label, first.measures, ProductDeclaration(), gtin, first.ingredients_text)
+    return FoundProduct(gtin, draft=draft, check=read_label(first.label), remarks=tuple(remarks))
 
 
-def _known(database: Database, who: Who, gtin: str) -> Found | None:
+def _known(database: Database, principal: Principal, gtin: str) -> FoundProduct | None:
     with database.reading() as connection:
-        rows = [row for row in with_code(connection, who, gtin) if row.merged_into is None]
-    return Found(gtin, rows[0].id, rows[0].name) if rows else None
+        rows = [row for row in with_code(connection, principal, gtin) if row.merged_into is None]
+    return FoundProduct(gtin, rows[0].id, rows[0].name) if rows else None

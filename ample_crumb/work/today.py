@@ -4,29 +4,29 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from uuid import UUID
 
-from ample_crumb.core.day.day_budget import Targets, caution_about, pieces_that_fit, sum_bands, sum_up
+from ample_crumb.core.day.day_budget import Targets, caution_about, combine_sds, pieces_that_fit, sum_up
 from ample_crumb.core.day.fits import what_fits
 from ample_crumb.core.day.portion import pieces_in
-from ample_crumb.core.food.nutrients import Carbohydrate, Portion, total
-from ample_crumb.core.formula.alerts import Alarm, alarms_of
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
+from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Portion, total
+from ample_crumb.core.formula.alerts import DietAlert, diet_alerts
+from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, evaluate
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.line_splitting import split_foods
-from ample_crumb.core.uncertainty.propagation import doubt_of
+from ample_crumb.core.uncertainty.propagation import propagate
 from ample_crumb.store import days
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.days import EntryRow
 from ample_crumb.store.formulas import FormulaRow
-from ample_crumb.store.kitchens import Who
+from ample_crumb.store.kitchens import Principal
 from ample_crumb.work.bench import Bench
-from ample_crumb.work.formulas import Said, check_size, kept_formulas, piece_of, show
-from ample_crumb.work.kept import Kept
-from ample_crumb.work.made_foods import with_made
+from ample_crumb.work.context import KitchenContext, load_context
+from ample_crumb.work.formulas import FormulaWords, all_summaries, check_size, piece_of, show
+from ample_crumb.work.kept import FormulaSummary
+from ample_crumb.work.made_foods import with_nested
 from ample_crumb.work.making import make
 from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NotHere
-from ample_crumb.work.reference import twin_of
-from ample_crumb.work.views import FiguresView, LineView, WorkedView, line_view, portion_view, view
-from ample_crumb.work.ways import Ways, ways_of
+from ample_crumb.work.reference import twin_figures
+from ample_crumb.work.views import EvaluatedView, FiguresView, LineView, line_view, portion_view, view
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,11 +53,11 @@ class FitView:
     name: str
     pieces: float
     figures: FiguresView
-    alarms: tuple[Alarm, ...]
+    alerts: tuple[DietAlert, ...]
 
 
 @dataclass(frozen=True, slots=True)
-class TinView:
+class DayBudgetView:
     """What is in the tin, and the room left. `room_kcal` is negative when the day is over."""
 
     eaten: FiguresView
@@ -78,9 +78,9 @@ class DayView:
     all_targets: dict[str, Targets]
     caution: str
     entries: tuple[EntryView, ...]
-    entry_alarms: dict[UUID, tuple[Alarm, ...]]
+    entry_alerts: dict[UUID, tuple[DietAlert, ...]]
     eaten: FiguresView
-    tin: TinView | None
+    tin: DayBudgetView | None
     fits: tuple[FitView, ...]
 
 
@@ -108,49 +108,49 @@ FITS_SHOWN = 9
 """What fits is laid in by the keys 1 to 9."""
 
 
-def open_day(database: Database, who: Who, day: date) -> DayView:
+def open_day(database: Database, principal: Principal, day: date) -> DayView:
     """A day with its tin and what fits in it."""
     with database.transaction() as connection:
-        return _day(connection, who, day)
+        return _day(connection, principal, day)
 
 
-def set_day_type(database: Database, who: Who, day: date, kind: str) -> DayView:
+def set_day_type(database: Database, principal: Principal, day: date, kind: str) -> DayView:
     """Makes a day a training or a rest day."""
     with database.transaction() as connection:
-        days.set_day_type(connection, who, day, kind)
-        return _day(connection, who, day)
+        days.set_day_type(connection, principal, day, kind)
+        return _day(connection, principal, day)
 
 
-def set_targets(database: Database, who: Who, from_day: date, by_type: dict[str, Targets]) -> DayView:
+def set_targets(database: Database, principal: Principal, from_day: date, by_type: dict[str, Targets]) -> DayView:
     """Targets by type of day, from a day on; gives that day."""
     with database.transaction() as connection:
         for kind, targets in by_type.items():
-            days.set_target(connection, who, kind, from_day, targets)
-        return _day(connection, who, from_day)
+            days.set_target(connection, principal, kind, from_day, targets)
+        return _day(connection, principal, from_day)
 
 
-def read_foods(database: Database, who: Who, text: str, day: date) -> FoodsView:
+def read_foods(database: Database, principal: Principal, text: str, day: date) -> FoodsView:
     """Reads typed foods and says what they would leave."""
     with database.reading() as connection:
-        ways = ways_of(connection, who)
-        worked = _foods(text, ways)
-        targets = days.plan_of(connection, who, day).targets
-        eaten = total(entry.figures() for entry in days.entries_of(connection, who, day))
+        context = load_context(connection, principal)
+        evaluated = _foods(text, context)
+        targets = days.day_plan(connection, principal, day).targets
+        eaten = total(entry.figures() for entry in days.day_entries(connection, principal, day))
     leaves = None
     if targets is not None:
-        leaves = sum_up([eaten, worked.batch], targets).room_kcal
-    doubt = doubt_of(worked, ways.cupboard, ways.school)
-    lines = tuple(map(line_view, worked.parts[0].lines, doubt.lines))
-    return FoodsView(lines, view(worked.batch, doubt.batch, ways.school), worked.unread, leaves)
+        leaves = sum_up([eaten, evaluated.batch], targets).room_kcal
+    uncertainty = propagate(evaluated, context.cupboard, context.definition)
+    lines = tuple(map(line_view, evaluated.parts[0].lines, uncertainty.lines))
+    return FoodsView(lines, view(evaluated.batch, uncertainty.batch, context.definition), evaluated.unread, leaves)
 
 
-def lay_in_foods(database: Database, who: Who, entry_id: UUID, day: date, eaten_at: datetime, text: str) -> DayView:
+def log_foods(database: Database, principal: Principal, entry_id: UUID, day: date, eaten_at: datetime, text: str) -> DayView:
     """Lays typed foods into a day as one entry. Raises CannotAccept when nothing of it could be read."""
     with database.transaction() as connection:
-        name, portion = _read_entry(text, ways_of(connection, who))
+        name, portion = _read_entry(text, load_context(connection, principal))
         days.add_entry(
             connection,
-            who,
+            principal,
             entry_id,
             day=day,
             eaten_at=eaten_at,
@@ -161,16 +161,16 @@ def lay_in_foods(database: Database, who: Who, entry_id: UUID, day: date, eaten_
             pieces=None,
             portion=portion,
         )
-        return _day(connection, who, day)
+        return _day(connection, principal, day)
 
 
-def lay_in_pieces(
-    database: Database, who: Who, entry_id: UUID, day: date, eaten_at: datetime, formula_id: UUID, amount: float | str
+def log_pieces(
+    database: Database, principal: Principal, entry_id: UUID, day: date, eaten_at: datetime, formula_id: UUID, amount: float | str
 ) -> DayView:
     """Lays pieces of a formula into a day, with their figures of now: so many, or as much as "45 g" or "a quarter of
     the whole" is. Raises NotHere, or CannotAccept for nothing."""
     with database.transaction() as connection:
-        formula, kept = piece_of(connection, who, formula_id, ways_of(connection, who))
+        formula, kept = piece_of(connection, principal, formula_id, load_context(connection, principal))
         piece = kept.piece
         if piece.figures.mass_g <= 0:
             raise CannotAccept(
@@ -179,7 +179,7 @@ def lay_in_pieces(
         pieces = _pieces(amount, kept)
         days.add_entry(
             connection,
-            who,
+            principal,
             entry_id,
             day=day,
             eaten_at=eaten_at,
@@ -190,10 +190,10 @@ def lay_in_pieces(
             pieces=pieces,
             portion=piece.times(pieces),
         )
-        return _day(connection, who, day)
+        return _day(connection, principal, day)
 
 
-def _pieces(amount: float | str, kept: Kept) -> float:
+def _pieces(amount: float | str, kept: FormulaSummary) -> float:
     if isinstance(amount, float | int):
         return amount
     try:
@@ -202,18 +202,18 @@ def _pieces(amount: float | str, kept: Kept) -> float:
         raise CannotAccept("/amount", str(cannot)) from cannot
 
 
-def change_entry(database: Database, who: Who, entry_id: UUID, version: int, change: EntryChange) -> EntryView:
+def change_entry(database: Database, principal: Principal, entry_id: UUID, version: int, change: EntryChange) -> EntryView:
     """Changes an entry. Pieces keep the figures of the piece that was laid in, more or fewer of it; typed foods are
     read anew only when their text changed. Raises NotHere, CannotAccept or ChangedMeanwhile."""
     with database.transaction() as connection:
-        ways = ways_of(connection, who)
-        row = days.find_entry(connection, who, entry_id, lock=True)
+        context = load_context(connection, principal)
+        row = days.find_entry(connection, principal, entry_id, lock=True)
         if row is None or row.removed:
             raise NotHere("entry")
         if _is(row, change):
-            return _entry(row, ways.school)
+            return _entry(row, context.definition)
         if row.version != version:
-            raise ChangedMeanwhile("entry", _entry(row, ways.school))
+            raise ChangedMeanwhile("entry", _entry(row, context.definition))
         name, text, pieces, portion = row.name, row.text, row.pieces, row.portion()
         if row.kind == "piece":
             if change.pieces is None:
@@ -222,10 +222,10 @@ def change_entry(database: Database, who: Who, entry_id: UUID, version: int, cha
             pieces = change.pieces
         elif change.text.strip() != row.text:
             text = change.text.strip()
-            name, portion = _read_entry(text, ways)
+            name, portion = _read_entry(text, context)
         days.change_entry(
             connection,
-            who,
+            principal,
             entry_id,
             day=change.day,
             eaten_at=change.eaten_at,
@@ -234,15 +234,15 @@ def change_entry(database: Database, who: Who, entry_id: UUID, version: int, cha
             pieces=pieces,
             portion=portion,
         )
-        changed = days.find_entry(connection, who, entry_id)
+        changed = days.find_entry(connection, principal, entry_id)
         assert changed is not None
-        return _entry(changed, ways.school)
+        return _entry(changed, context.definition)
 
 
-def remove_entry(database: Database, who: Who, entry_id: UUID, *, removed: bool) -> None:
+def remove_entry(database: Database, principal: Principal, entry_id: UUID, *, removed: bool) -> None:
     """Takes an entry out of its day, or lays it back."""
     with database.transaction() as connection:
-        if not days.remove_entry(connection, who, entry_id, removed=removed):
+        if not days.remove_entry(connection, principal, entry_id, removed=removed):
             raise NotHere("entry")
 
 
@@ -251,77 +251,77 @@ def _is(row: EntryRow, change: EntryChange) -> bool:
     return same and (row.pieces == change.pieces if row.kind == "piece" else row.text == change.text.strip())
 
 
-def _foods(text: str, ways: Ways) -> FormulaFigures:
+def _foods(text: str, context: KitchenContext) -> FormulaFigures:
     lines = tuple(Line(food) for food in split_foods(text))
-    return work_out((Part("", lines),), 1, ways.cupboard, ways.manner)
+    return evaluate((Part("", lines),), 1, context.cupboard, context.preferences)
 
 
-def _read_entry(text: str, ways: Ways) -> tuple[str, Portion]:
-    worked = _foods(text, ways)
-    lines = worked.parts[0].lines
+def _read_entry(text: str, context: KitchenContext) -> tuple[str, Portion]:
+    evaluated = _foods(text, context)
+    lines = evaluated.parts[0].lines
     if not any(line.figures for line in lines):
         problem = lines[0].problem if lines else "Type what you ate, such as 150 g skyr, 30 g oats."
         raise CannotAccept("/text", problem)
     names = [line.name for line in lines if line.figures]
     name = ", ".join(dict.fromkeys(names))
-    portion = Portion(worked.batch, doubt_of(worked, ways.cupboard).batch)
+    portion = Portion(evaluated.batch, propagate(evaluated, context.cupboard).batch)
     return name[:1].upper() + name[1:290], portion
 
 
-def _day(connection: Connection, who: Who, day: date) -> DayView:
-    ways = ways_of(connection, who)
-    school = ways.school
-    plan = days.plan_of(connection, who, day)
+def _day(connection: Connection, principal: Principal, day: date) -> DayView:
+    context = load_context(connection, principal)
+    definition = context.definition
+    plan = days.day_plan(connection, principal, day)
     targets = plan.targets
-    rows = days.entries_of(connection, who, day)
+    rows = days.day_entries(connection, principal, day)
     eaten = total(row.figures() for row in rows)
-    band = sum_bands((str(row.formula_id or ""), row.portion().band) for row in rows)
-    tin: TinView | None = None
+    sd = combine_sds((str(row.formula_id or ""), row.portion().sd) for row in rows)
+    tin: DayBudgetView | None = None
     fits: tuple[FitView, ...] = ()
-    made = kept_formulas(connection, who, ways)
+    made = all_summaries(connection, principal, context)
     if targets is not None:
         summed = sum_up([row.figures() for row in rows], targets)
-        tin = TinView(
-            view(summed.eaten, band, school),
+        tin = DayBudgetView(
+            view(summed.eaten, sd, definition),
             summed.room_kcal,
             summed.protein_to_find_g,
             summed.protein_share,
             summed.tight,
         )
-        fits = _fits(made, ways, summed.room_kcal)
+        fits = _fits(made, context, summed.room_kcal)
     return DayView(
         day=day,
         day_type=plan.day_type,
         targets=targets,
         all_targets=plan.by_type,
         caution=caution_about(targets) if targets else "",
-        entries=tuple(_entry(row, school) for row in rows),
-        entry_alarms=_entry_alarms(made, {row.formula_id for row in rows}, ways),
-        eaten=view(eaten, band, school),
+        entries=tuple(_entry(row, definition) for row in rows),
+        entry_alerts=_entry_alerts(made, {row.formula_id for row in rows}, context),
+        eaten=view(eaten, sd, definition),
         tin=tin,
         fits=fits,
     )
 
 
-def _fits(made: list[tuple[FormulaRow, Kept]], ways: Ways, room_kcal: float) -> tuple[FitView, ...]:
+def _fits(made: list[tuple[FormulaRow, FormulaSummary]], context: KitchenContext, room_kcal: float) -> tuple[FitView, ...]:
     at_hand = {str(row.id): (row, kept) for row, kept in made if not row.archived and kept.piece.figures.mass_g}
     fits = what_fits(((key, kept.piece.figures) for key, (_, kept) in at_hand.items()), room_kcal)
     views = []
     for fit in fits[:FITS_SHOWN]:
         row, kept = at_hand[fit.key]
-        figures = portion_view(kept.piece.times(fit.pieces), ways.school)
-        views.append(FitView(row.id, row.name, fit.pieces, figures, alarms_of(kept.brief, ways.guests)))
+        figures = portion_view(kept.piece.times(fit.piece_count), context.definition)
+        views.append(FitView(row.id, row.name, fit.piece_count, figures, diet_alerts(kept.brief, context.eaters)))
     return tuple(views)
 
 
-def _entry_alarms(
-    made: list[tuple[FormulaRow, Kept]], eaten: set[UUID | None], ways: Ways
-) -> dict[UUID, tuple[Alarm, ...]]:
-    raised = {row.id: alarms_of(kept.brief, ways.guests) for row, kept in made if row.id in eaten}
-    return {formula_id: alarms for formula_id, alarms in raised.items() if alarms}
+def _entry_alerts(
+    made: list[tuple[FormulaRow, FormulaSummary]], eaten: set[UUID | None], context: KitchenContext
+) -> dict[UUID, tuple[DietAlert, ...]]:
+    raised = {row.id: diet_alerts(kept.brief, context.eaters) for row, kept in made if row.id in eaten}
+    return {formula_id: alerts for formula_id, alerts in raised.items() if alerts}
 
 
-def _entry(row: EntryRow, school: Carbohydrate) -> EntryView:
+def _entry(row: EntryRow, definition: CarbohydrateDefinition) -> EntryView:
     return EntryView(
         row.id,
         row.day,
@@ -332,7 +332,7 @@ def _entry(row: EntryRow, school: Carbohydrate) -> EntryView:
         row.formula_id,
         row.pieces,
         row.version,
-        portion_view(row.portion(), school),
+        portion_view(row.portion(), definition),
     )
 
 
@@ -349,22 +349,22 @@ class Fitting:
 class BenchView:
     """The Bench worked out. `fitting` is None for a day without targets."""
 
-    worked: WorkedView
+    evaluated: EvaluatedView
     fitting: Fitting | None
 
 
-def read_bench(database: Database, who: Who, bench: Bench) -> BenchView:
+def read_bench(database: Database, principal: Principal, bench: Bench) -> BenchView:
     """Works out what is on the Bench, saved or not, and how many of its pieces fit into the day. Raises TooMuch."""
     check_size(bench.parts)
     with database.reading() as connection:
-        ways = with_made(connection, who, ways_of(connection, who), bench.parts)
-        targets = days.plan_of(connection, who, bench.day).targets
-        eaten = total(row.figures() for row in days.entries_of(connection, who, bench.day))
-        twin = twin_of(connection, who, bench.reference, ways)
-    made = make(bench.parts, bench.pieces, bench.family, bench.making, ways)
+        context = with_nested(connection, principal, load_context(connection, principal), bench.parts)
+        targets = days.day_plan(connection, principal, bench.day).targets
+        eaten = total(row.figures() for row in days.day_entries(connection, principal, bench.day))
+        twin = twin_figures(connection, principal, bench.reference, context)
+    made = make(bench.parts, bench.pieces, bench.family, bench.making, context)
     fitting = None
     if targets is not None and made.piece.mass_g > 0:
         energy = made.piece.nutrients.energy_kcal or 0.0
         count = pieces_that_fit(energy, sum_up([eaten], targets).room_kcal)
         fitting = Fitting(count, count * energy, count * (made.piece.nutrients.protein_g or 0.0))
-    return BenchView(show(made, Said(bench.family, bench.name, bench.method), ways, twin), fitting)
+    return BenchView(show(made, FormulaWords(bench.family, bench.name, bench.method), context, twin), fitting)

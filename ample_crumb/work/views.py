@@ -3,24 +3,31 @@
 from dataclasses import dataclass
 from typing import Final
 
-from ample_crumb.core.crumb.check import Check
+from ample_crumb.core.crumb.check import CrumbCheck
 from ample_crumb.core.crumb.hazards import Hazard
 from ample_crumb.core.food.cooking_yield import cooked_or_dry
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import Layers, layers
-from ample_crumb.core.food.nutrients import Band, Carbohydrate, Figures, Portion, carbohydrate, carbohydrate_at_least
-from ample_crumb.core.formula.alerts import Alarm
-from ample_crumb.core.formula.allergens import Contents
-from ample_crumb.core.formula.claims import Claims
+from ample_crumb.core.food.nutrients import (
+    CarbohydrateDefinition,
+    Figures,
+    Portion,
+    StandardUncertainty,
+    carbohydrate,
+    carbohydrate_at_least,
+)
+from ample_crumb.core.formula.alerts import DietAlert
+from ample_crumb.core.formula.allergens import Allergens
+from ample_crumb.core.formula.claims import FormulaClaims
 from ample_crumb.core.formula.cost import Cost
 from ample_crumb.core.formula.formula import FormulaFigures
 from ample_crumb.core.formula.protein_quality import ProteinQuality
 from ample_crumb.core.formula.reading import Choice, ReadLine
 from ample_crumb.core.formula.rewrite import fill_of
 from ample_crumb.core.formula.scaling import kitchen_grams
-from ample_crumb.core.quantity.weighing import Basis
-from ample_crumb.core.uncertainty.propagation import Doubt, LineDoubt
-from ample_crumb.work.making import MadeView
+from ample_crumb.core.quantity.weighing import WeightBasis
+from ample_crumb.core.uncertainty.propagation import LineUncertainty, Uncertainty
+from ample_crumb.work.making import ProductionView
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,23 +60,23 @@ _SHOWN: Final = (
 _BANDED: Final = (*_SHOWN, "carbohydrate_g")
 
 
-def portion_view(portion: Portion, school: Carbohydrate) -> FiguresView:
+def portion_view(portion: Portion, definition: CarbohydrateDefinition) -> FiguresView:
     """A portion for a screen."""
-    return view(portion.figures, portion.band, school)
+    return view(portion.figures, portion.sd, definition)
 
 
-def view(figures: Figures, band: Band, school: Carbohydrate) -> FiguresView:
+def view(figures: Figures, sd: StandardUncertainty, definition: CarbohydrateDefinition) -> FiguresView:
     """The figures for a screen; an unknown amount shows as 0 and is named in `at_least`."""
     nutrients = figures.nutrients
     least = [name for name in _SHOWN if name in figures.at_least or getattr(nutrients, name) is None]
-    counted = carbohydrate(nutrients, school)
-    if counted is None or carbohydrate_at_least(figures, school):
+    counted = carbohydrate(nutrients, definition)
+    if counted is None or carbohydrate_at_least(figures, definition):
         least.append("carbohydrate_g")
     return FiguresView(
         mass_g=figures.mass_g,
         carbohydrate_g=counted or 0.0,
-        sd={"mass_g": band.mass_g}
-        | {name: sd for name in _BANDED if (sd := getattr(band.nutrients, name)) is not None},
+        sd={"mass_g": sd.mass_g}
+        | {name: sd for name in _BANDED if (sd := getattr(sd.nutrients, name)) is not None},
         at_least=tuple(least),
         without_lines=figures.without_lines,
         layers=layers(nutrients),
@@ -103,7 +110,7 @@ class LineView:
     energy_kcal: float | None
     protein_g: float | None
     layers: Layers | None
-    basis: Basis | None
+    basis: WeightBasis | None
     how: str
     optional: bool
     problem: str
@@ -140,7 +147,7 @@ class WeighView:
 
 
 @dataclass(frozen=True, slots=True)
-class WorkedView:
+class EvaluatedView:
     """A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer. `cost` is
     None while no line has a price. `plain_...` are of a piece without its optional lines, None where there are none."""
 
@@ -150,19 +157,19 @@ class WorkedView:
     piece: FiguresView
     unread: tuple[str, ...]
     weigh: tuple[WeighView, ...]
-    contents: Contents
-    alarms: tuple[Alarm, ...]
-    claims: Claims
+    contents: Allergens
+    alerts: tuple[DietAlert, ...]
+    claims: FormulaClaims
     quality: ProteinQuality
     cost: Cost | None
-    made: MadeView
+    made: ProductionView
     plain_energy_kcal: float | None
     plain_protein_g: float | None
-    check: Check
+    check: CrumbCheck
     hazards: tuple[Hazard, ...]
 
 
-def line_view(line: ReadLine, doubt: LineDoubt) -> LineView:
+def line_view(line: ReadLine, uncertainty: LineUncertainty) -> LineView:
     """A line for a screen."""
     figures = line.figures
     return LineView(
@@ -178,13 +185,13 @@ def line_view(line: ReadLine, doubt: LineDoubt) -> LineView:
         protein_g=figures.nutrients.protein_g if figures else None,
         layers=layers(figures.nutrients) if figures else None,
         basis=line.basis,
-        how=line.how,
+        how=line.assumption,
         optional=line.optional,
         problem=line.problem,
         apart=line.apart,
-        mass_sd_g=doubt.mass_sd_g,
-        energy_sd_kcal=doubt.energy_sd_kcal,
-        protein_sd_g=doubt.protein_sd_g,
+        mass_sd_g=uncertainty.mass_sd_g,
+        energy_sd_kcal=uncertainty.energy_sd_kcal,
+        protein_sd_g=uncertainty.protein_sd_g,
         prepared_g=line.prepared_g,
         used=figures.mass_g / line.prepared_g if figures and line.prepared_g else 1.0,
         fill=fill_of(line),
@@ -202,47 +209,47 @@ def _other_way(line: ReadLine) -> OtherWay | None:
     return OtherWay(text, Choice(conversion.slug, name), conversion.cooks)
 
 
-def worked_view(
-    worked: FormulaFigures,
-    doubt: Doubt,
+def evaluated_view(
+    evaluated: FormulaFigures,
+    uncertainty: Uncertainty,
     piece: Portion,
-    contents: Contents,
-    alarms: tuple[Alarm, ...],
-    claims: Claims,
+    contents: Allergens,
+    alerts: tuple[DietAlert, ...],
+    claims: FormulaClaims,
     quality: ProteinQuality,
     cost: Cost | None,
-    made: MadeView,
-    school: Carbohydrate,
-    check: Check,
+    made: ProductionView,
+    definition: CarbohydrateDefinition,
+    check: CrumbCheck,
     hazards: tuple[Hazard, ...],
-) -> WorkedView:
+) -> EvaluatedView:
     """A worked-out formula for a screen; `doubt` follows its lines, with carbohydrate by `school`."""
-    doubts = iter(doubt.lines)
+    uncertainties = iter(uncertainty.lines)
     parts = tuple(
         PartView(
             part.name,
-            tuple(line_view(line, next(doubts)) for line in part.lines),
+            tuple(line_view(line, next(uncertainties)) for line in part.lines),
             part.figures.mass_g,
             part.figures.nutrients.energy_kcal or 0.0,
         )
-        for part in worked.parts
+        for part in evaluated.parts
     )
-    places = [(p, n, line) for p, part in enumerate(worked.parts) for n, line in enumerate(part.lines)]
+    places = [(p, n, line) for p, part in enumerate(evaluated.parts) for n, line in enumerate(part.lines)]
     weigh = []
-    for place in doubt.weigh:
+    for place in uncertainty.worth_weighing:
         part, number, line = places[place]
-        of = doubt.lines[place]
-        weigh.append(WeighView(line.name, part, number, of.share, of.weighed_kcal or 0.0))
-    plain = worked.plain_piece
-    return WorkedView(
+        of = uncertainty.lines[place]
+        weigh.append(WeighView(line.name, part, number, of.share, of.weighed_sd_kcal or 0.0))
+    plain = evaluated.plain_piece
+    return EvaluatedView(
         made.count,
         parts,
-        view(worked.batch, doubt.batch, school),
-        portion_view(piece, school),
-        worked.unread,
+        view(evaluated.batch, uncertainty.batch, definition),
+        portion_view(piece, definition),
+        evaluated.unread,
         tuple(weigh),
         contents,
-        alarms,
+        alerts,
         claims,
         quality,
         cost,

@@ -13,50 +13,50 @@ from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import LabelFigures
-from ample_crumb.core.food.nutrients import Carbohydrate
+from ample_crumb.core.food.nutrients import CarbohydrateDefinition
 from ample_crumb.core.food.product import ingredient_of
-from ample_crumb.core.formula.alerts import Guest
-from ample_crumb.core.formula.reading import Manner
-from ample_crumb.core.production.bake_time import Kitchen, Oven
-from ample_crumb.core.quantity.units import System
+from ample_crumb.core.formula.alerts import Eater
+from ample_crumb.core.formula.reading import ReadingPreferences
+from ample_crumb.core.production.bake_time import BakingConditions, Oven
+from ample_crumb.core.quantity.units import MeasureSystem
 from ample_crumb.store import feedback, kitchens, products, tins
 from ample_crumb.store.database import Connection
-from ample_crumb.store.kitchens import Who
+from ample_crumb.store.kitchens import Principal
 from ample_crumb.store.products import ProductRow
 from ample_crumb.store.tins import TinRow
 
 
 @dataclass(frozen=True, slots=True)
-class Ways:
+class KitchenContext:
     """What lines are read with, how carbohydrate is counted, what a gram of each food costs, who must not get what, and
     what it is baked in and with, and what its batches taught. `prices` are by generic slug or id of a product."""
 
-    manner: Manner
-    school: Carbohydrate
+    preferences: ReadingPreferences
+    definition: CarbohydrateDefinition
     cupboard: Cupboard
     prices: Mapping[str, float]
-    guests: tuple[Guest, ...]
-    kitchen: Kitchen
+    eaters: tuple[Eater, ...]
+    kitchen: BakingConditions
     tins: Mapping[UUID, TinRow]
     learned: Learned
 
 
-def ways_of(connection: Connection, who: Who) -> Ways:
+def load_context(connection: Connection, principal: Principal) -> KitchenContext:
     """The ways of this person in their kitchen as it is now."""
-    habits = kitchens.habits_of(connection, who)
-    manner = Manner(System(habits.measures), EnergySystem(habits.energy), habits.remembered)
-    cupboard = _cupboard(connection, who.kitchen_id, habits.cupboard_revision)
-    guests = tuple(Guest(name, tuple(avoids)) for name, avoids in habits.guests)
-    return Ways(
-        manner=manner,
-        school=Carbohydrate(habits.carbohydrate),
+    row = kitchens.kitchen_row(connection, principal)
+    preferences = ReadingPreferences(MeasureSystem(row.measures), EnergySystem(row.energy), row.remembered)
+    cupboard = _cupboard(connection, principal.kitchen_id, row.cupboard_revision)
+    eaters = tuple(Eater(name, tuple(avoids)) for name, avoids in row.eaters)
+    return KitchenContext(
+        preferences=preferences,
+        definition=CarbohydrateDefinition(row.carbohydrate),
         cupboard=cupboard,
-        prices=habits.prices,
-        guests=guests,
-        kitchen=Kitchen(Oven(habits.oven), None, habits.watts, habits.altitude_m),
-        tins={row.id: row for row in tins.listed(connection, who.kitchen_id)} if habits.tins else {},
-        learned=learn(row.batch() for row in feedback.listed(connection, who.kitchen_id))[0]
-        if habits.said
+        prices=row.prices,
+        eaters=eaters,
+        kitchen=BakingConditions(Oven(row.oven), None, row.watts, row.altitude_m),
+        tins={row.id: row for row in tins.listed(connection, principal.kitchen_id)} if row.tins else {},
+        learned=learn(row.batch() for row in feedback.listed(connection, principal.kitchen_id))[0]
+        if row.said
         else Learned(),
     )
 

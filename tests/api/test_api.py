@@ -120,11 +120,11 @@ class Api(ApiCase):
     def test_settings_change_what_is_shown(self) -> None:
         self.create("100 g erythritol", "100 g oats", pieces=1)
         shown = {}
-        for school in ("available", "net", "us_total"):
-            settings = {"measures": "us", "energy": "us", "carbohydrate": school, "appearance": "dark"}
+        for definition in ("available", "net", "us_total"):
+            settings = {"measures": "us", "energy": "us", "carbohydrate": definition, "appearance": "dark"}
             settings["currency"] = "EUR"
             self.ask("PUT", "/api/settings", settings)
-            shown[school] = round(self.ask("GET", "/api/formulas")[0]["piece"]["carbohydrate_g"], 1)
+            shown[definition] = round(self.ask("GET", "/api/formulas")[0]["piece"]["carbohydrate_g"], 1)
         self.assertEqual(shown, {"available": 157.6, "net": 57.6, "us_total": 167.7})
         energy = self.ask("GET", "/api/formulas")[0]["piece"]["energy_kcal"]
         self.assertAlmostEqual(energy, 4 * (57.6 + 10.1 + 13.2) + 9 * 6.5)

@@ -13,12 +13,12 @@ class CrumbCase(ApiCase):
         return {"parts": parts(*lines), "pieces": pieces, "family": family, "day": DAY} | more
 
     def read(self, *lines: str, **more: Any) -> dict[str, Any]:
-        worked: dict[str, Any] = self.ask("POST", "/api/bench/read", self.body(*lines, **more))["worked"]
-        return worked
+        evaluated: dict[str, Any] = self.ask("POST", "/api/bench/read", self.body(*lines, **more))["worked"]
+        return evaluated
 
-    def off(self, worked: dict[str, Any]) -> dict[str, str]:
+    def off(self, evaluated: dict[str, Any]) -> dict[str, str]:
         return {
-            each["name"]: each["verdict"] for each in worked["check"]["dials"] if each["verdict"] in ("low", "high")
+            each["name"]: each["verdict"] for each in evaluated["check"]["dials"] if each["verdict"] in ("low", "high")
         }
 
     def save(self, formula_id: str, *lines: str, **more: Any) -> dict[str, Any]:

@@ -202,13 +202,13 @@ class Guests(ApiCase):
         made = self.create("100 g peanuts", pieces=2)
         self.ask("POST", "/api/products", product(traces=["peanut"]), 201)
         warned = self.create("100 g my whey", pieces=1)
-        guest = f"/api/guests/{uuid4()}"
+        eater = f"/api/guests/{uuid4()}"
         for _ in range(2):
-            self.ask("PUT", guest, {"name": "Guest", "avoids": ["peanut", "vegan"]})
+            self.ask("PUT", eater, {"name": "Guest", "avoids": ["peanut", "vegan"]})
         self.assertEqual(len(self.ask("GET", "/api/kitchen")["guests"]), 1)
 
-        def peanut(alarms: list[dict[str, str]]) -> list[str]:
-            return [alarm["level"] for alarm in alarms if alarm["about"] == "peanut"]
+        def peanut(alerts: list[dict[str, str]]) -> list[str]:
+            return [alert["level"] for alert in alerts if alert["about"] == "peanut"]
 
         listed = {each["id"]: peanut(each["alarms"]) for each in self.ask("GET", "/api/formulas")}
         self.assertEqual(listed, {made["id"]: ["contains"], warned["id"]: ["may contain"]})
@@ -220,10 +220,10 @@ class Guests(ApiCase):
         self.assertIn(["contains"], [peanut(fit["alarms"]) for fit in day["fits"]])
         (hit,) = [each for each in self.ask("GET", "/api/find?words=a") if each["key"] == made["id"]]
         self.assertEqual(peanut(hit["alarms"]), ["contains"])
-        self.ask("DELETE", guest, status=204)
+        self.ask("DELETE", eater, status=204)
         self.assertEqual({len(each["alarms"]) for each in self.ask("GET", "/api/formulas")}, {0})
         for wrong in ({"name": " ", "avoids": ["milk"]}, {"name": "A", "avoids": []}, {"name": "A", "avoids": ["x"]}):
-            self.ask("PUT", guest, wrong, 422)
+            self.ask("PUT", eater, wrong, 422)
 
 
 class Twins(ApiCase):

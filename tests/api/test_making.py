@@ -29,14 +29,14 @@ class MakingCase(ApiCase):
 class Making(MakingCase):
     def test_tin_cuts_and_when_to_look(self) -> None:
         tin = self.tin()
-        worked = self.bench("700 g skyr", tins=[{"tin_id": tin, "count": 1}], by="cuts", cuts="4x3")
-        made = worked["made"]
-        self.assertEqual((worked["pieces"], made["count"], made["problems"]), (12, 12, []))
+        evaluated = self.bench("700 g skyr", tins=[{"tin_id": tin, "count": 1}], by="cuts", cuts="4x3")
+        made = evaluated["made"]
+        self.assertEqual((evaluated["pieces"], made["count"], made["problems"]), (12, 12, []))
         self.assertAlmostEqual(made["filling"]["share"], 700 / 1.15 / 2000)
         self.assertAlmostEqual(made["filling"]["piece"]["width_cm"], 5)
         self.assertAlmostEqual(made["baked_g"], 700 * 0.92)
         self.assertLess(made["window"]["from_min"], made["window"]["until_min"])
-        self.assertAlmostEqual(worked["piece"]["mass_g"], 700 * 0.92 / 12)
+        self.assertAlmostEqual(evaluated["piece"]["mass_g"], 700 * 0.92 / 12)
         self.assertEqual([other["count"] for other in made["alternatives"]], [4, 8, 10, 14, 16, 20])
 
     def test_what_cannot_be_used_is_said_and_the_rest_stands(self) -> None:
@@ -48,9 +48,9 @@ class Making(MakingCase):
             ({"oven": "microwave"}, "Only a mug cake"),
         ):
             with self.subTest(words):
-                worked = self.bench("700 g skyr", **making)
-                self.assertIn(words, worked["made"]["problems"][0])
-                self.assertGreater(worked["piece"]["energy_kcal"], 0)
+                evaluated = self.bench("700 g skyr", **making)
+                self.assertIn(words, evaluated["made"]["problems"][0])
+                self.assertGreater(evaluated["piece"]["energy_kcal"], 0)
         self.ask("POST", "/api/bench/read", {"parts": [], "pieces": 1, "day": DAY, "making": {"loss": 2}}, 422)
         for wrong in ({"depth_cm": 0}, {"kind": "bath"}, {"name": " "}, {"cups": 99}, {"bottom_share": 0}):
             self.ask("PUT", f"/api/tins/{uuid4()}", SQUARE | wrong, 422)
@@ -74,9 +74,9 @@ class Making(MakingCase):
         self.assertIn("50% of the part", saved["worked"]["parts"][1]["lines"][0]["how"])
 
     def test_what_stays_in_the_bowl_is_lacking_without_the_optional_too(self) -> None:
-        worked = self.bench("500 g skyr", "100 g walnuts (optional)", pieces=5, residue_g=300)
-        self.assertAlmostEqual(worked["piece"]["energy_kcal"], (315 + 654) / 5 / 2, delta=2)
-        self.assertAlmostEqual(worked["plain_energy_kcal"], 315 / 5 / 2, delta=1)
+        evaluated = self.bench("500 g skyr", "100 g walnuts (optional)", pieces=5, residue_g=300)
+        self.assertAlmostEqual(evaluated["piece"]["energy_kcal"], (315 + 654) / 5 / 2, delta=2)
+        self.assertAlmostEqual(evaluated["plain_energy_kcal"], 315 / 5 / 2, delta=1)
 
     def test_amounts_eaten_as_one_says_them(self) -> None:
         formula = self.create("700 g skyr", pieces=10)
@@ -153,7 +153,7 @@ class Inside(MakingCase):
         self.assertEqual((contents["untold"], "dairy-free" in contents["keeps"]), (["60 g spread"], False))
         self.ask("PUT", f"/api/guests/{uuid4()}", {"name": "Guest", "avoids": ["peanut", "milk"]})
         (listed,) = [each for each in self.ask("GET", "/api/formulas") if each["id"] == cake["id"]]
-        levels = {alarm["about"]: alarm["level"] for alarm in listed["alarms"]}
+        levels = {alert["about"]: alert["level"] for alert in listed["alarms"]}
         self.assertEqual(levels, {"peanut": "contains", "milk": "unknown"})
 
     def test_one_part_of_it_and_its_price(self) -> None:

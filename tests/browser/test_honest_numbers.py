@@ -113,9 +113,9 @@ class HonestNumbers(InBrowser):
         page.get_by_role("button", name="Look out for them").click()
         expect(page.get_by_role("button", name="Anna: no milk")).to_be_visible()
         page.goto(bench)
-        alarms = page.locator("[data-alarms]").first
-        expect(alarms).to_contain_text("Anna: contains milk")
-        expect(alarms).to_contain_text("Cox: contains tree nuts")
+        alerts = page.locator("[data-alarms]").first
+        expect(alerts).to_contain_text("Anna: contains milk")
+        expect(alerts).to_contain_text("Cox: contains tree nuts")
         page.get_by_role("link", name="Formulas").click()
         row = page.get_by_role("listitem").filter(has_text="Walnut rounds")
         expect(row).to_contain_text("Anna: contains milk")

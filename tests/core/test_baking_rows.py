@@ -5,12 +5,12 @@ import unittest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from ample_crumb.core.crumb.check import check_of, dough_of
+from ample_crumb.core.crumb.check import crumb_check, judge_dough
 from ample_crumb.core.crumb.dials import NOTHING_LEARNED, Learned, Verdict
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.formula.formula import Line, Part, work_out
-from ample_crumb.core.formula.reading import Manner
-from ample_crumb.core.reformulate.crumb_constraints import BakingRow, baking_rows
+from ample_crumb.core.formula.formula import Line, Part, evaluate
+from ample_crumb.core.formula.reading import ReadingPreferences
+from ample_crumb.core.reformulate.crumb_constraints import CrumbConstraint, crumb_constraints
 
 CUPBOARD = reference_cupboard()
 FOODS = (
@@ -29,11 +29,11 @@ class Rows(unittest.TestCase):
         self, grams: dict[str, float], family: str, factor: float
     ) -> None:
         lines = tuple(Line(f"{mass:.2f} g it", slug) for slug, mass in grams.items())
-        dough = dough_of(work_out((Part("", lines),), 10, CUPBOARD, Manner()), family, CUPBOARD)
-        names = [dial.name for dial in check_of(dough).dials]
+        dough = judge_dough(evaluate((Part("", lines),), 10, CUPBOARD, ReadingPreferences()), family, CUPBOARD)
+        names = [dial.name for dial in crumb_check(dough).dials]
         learned = Learned({(name, family): factor for name in names}) if factor != 1 else NOTHING_LEARNED
-        dials = check_of(dough, learned).dials
-        rows = baking_rows(dough.mix, family, dials, learned)
+        dials = crumb_check(dough, learned).dials
+        rows = crumb_constraints(dough.composition, family, dials, learned)
         for dial in dials:
             mine = [row for row in rows if row.dial == dial.name]
             if dial.verdict in (Verdict.UNKNOWN, Verdict.NOT_APPLICABLE):
@@ -41,7 +41,7 @@ class Rows(unittest.TestCase):
                 continue
             # Whatever the dial says, the dough as it is is allowed: nothing is asked that it did not do before.
             for row in mine:
-                self.assertGreaterEqual(row.at(dough.mix), -1e-6 * max(1.0, dough.mix.dough), row)
+                self.assertGreaterEqual(row.at(dough.composition), -1e-6 * max(1.0, dough.composition.dough_g), row)
             self.assertTrue(mine)
 
     @settings(max_examples=150)
@@ -51,18 +51,18 @@ class Rows(unittest.TestCase):
     ) -> None:
         def dough(of: dict[str, float]):  # type: ignore[no-untyped-def]
             lines = tuple(Line(f"{mass:.2f} g it", slug) for slug, mass in of.items())
-            return dough_of(work_out((Part("", lines),), 10, CUPBOARD, Manner()), family, CUPBOARD)
+            return judge_dough(evaluate((Part("", lines),), 10, CUPBOARD, ReadingPreferences()), family, CUPBOARD)
 
         was = dough(grams)
         now = dough(grams | {slug: mass for slug, mass in more.items() if slug in grams})
-        before = {dial.name: dial for dial in check_of(was).dials}
-        rows: tuple[BakingRow, ...] = baking_rows(was.mix, family, before.values(), NOTHING_LEARNED)
+        before = {dial.name: dial for dial in crumb_check(was).dials}
+        rows: tuple[CrumbConstraint, ...] = crumb_constraints(was.composition, family, before.values(), NOTHING_LEARNED)
         checked = 0
-        for dial in check_of(now).dials:
+        for dial in crumb_check(now).dials:
             if before[dial.name].verdict is not Verdict.FITS or dial.verdict is Verdict.NOT_APPLICABLE:
                 continue
             mine = [row for row in rows if row.dial == dial.name]
-            inside = all(row.at(now.mix) >= 0 for row in mine)
+            inside = all(row.at(now.composition) >= 0 for row in mine)
             # A foam, or air beaten in, may come or go with the amounts; the dials themselves judge that in the end.
             if inside and dial.name not in ("leavening", "hydration", "fat"):
                 self.assertIs(dial.verdict, Verdict.FITS, (dial, before[dial.name]))

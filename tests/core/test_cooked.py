@@ -8,8 +8,8 @@ from ample_crumb.core.day.portion import pieces_in
 from ample_crumb.core.food.cooking_yield import cooked_or_dry
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.tins import Kind, Tin
-from ample_crumb.core.production.tray_loads import loads_of
+from ample_crumb.core.production.tins import Tin, TinKind
+from ample_crumb.core.production.tray_loads import tray_loads_of
 
 ROWS = list(csv.DictReader(files("ample_crumb.core.tables").joinpath("cooked.csv").read_text("utf-8").splitlines()))
 
@@ -35,13 +35,13 @@ class Cooked(unittest.TestCase):
 class Trays(unittest.TestCase):
     def test_pieces_on_a_tray_worked_by_hand(self) -> None:
         # 30 g spread to 6.5 cm, 2.5 cm apart: (40 + 2.5) / 9 = 4 by (30 + 2.5) / 9 = 3.
-        tray = Tin(Kind.TRAY, 40, 2, 30)
-        loads = loads_of(30, 30, [tray])
+        tray = Tin(TinKind.TRAY, 40, 2, 30)
+        loads = tray_loads_of(30, 30, [tray])
         assert loads is not None
         self.assertEqual((loads.per_tray, loads.trays), (12, 3))
-        self.assertIsNone(loads_of(30, 30, [Tin(Kind.MUG, 8, 9)]))
-        self.assertIsNone(loads_of(30, 30, []))
-        self.assertIsNone(loads_of(2, 9000, [tray]))
+        self.assertIsNone(tray_loads_of(30, 30, [Tin(TinKind.MUG, 8, 9)]))
+        self.assertIsNone(tray_loads_of(30, 30, []))
+        self.assertIsNone(tray_loads_of(2, 9000, [tray]))
 
 
 class Amounts(unittest.TestCase):

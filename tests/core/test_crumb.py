@@ -2,16 +2,16 @@
 
 import unittest
 
-from ample_crumb.core.crumb.check import Check, Dough, check_of, dough_of
+from ample_crumb.core.crumb.check import CrumbCheck, JudgedDough, crumb_check, judge_dough
 from ample_crumb.core.crumb.dials import NAMES, Dial, Verdict
-from ample_crumb.core.crumb.hazards import hazards_of
-from ample_crumb.core.crumb.windows import windows
+from ample_crumb.core.crumb.hazards import find_hazards
+from ample_crumb.core.crumb.windows import family_windows
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.label import Label, Style
-from ample_crumb.core.food.product import Contains, OwnMeasures, ingredient_of
+from ample_crumb.core.food.product import PackMeasures, ProductDeclaration, ingredient_of
 from ample_crumb.core.formula.families import families
-from ample_crumb.core.formula.formula import How, Line, Part, work_out
-from ample_crumb.core.formula.reading import Manner
+from ample_crumb.core.formula.formula import Line, Part, PartOptions, evaluate
+from ample_crumb.core.formula.reading import ReadingPreferences
 
 CUPBOARD = reference_cupboard()
 COOKIE = (
@@ -25,31 +25,31 @@ COOKIE = (
 )
 
 
-def part(*lines: str, name: str = "", how: How | None = None) -> Part:
-    return Part(name, tuple(map(Line, lines)), how or How())
+def part(*lines: str, name: str = "", how: PartOptions | None = None) -> Part:
+    return Part(name, tuple(map(Line, lines)), how or PartOptions())
 
 
-def dough(*parts: Part, family: str = "", cupboard: Cupboard = CUPBOARD, title: str = "", method: str = "") -> Dough:
-    return dough_of(work_out(parts, 12, cupboard, Manner()), family, cupboard, title, method)
+def dough(*parts: Part, family: str = "", cupboard: Cupboard = CUPBOARD, title: str = "", method: str = "") -> JudgedDough:
+    return judge_dough(evaluate(parts, 12, cupboard, ReadingPreferences()), family, cupboard, title, method)
 
 
-def check(*parts: Part, family: str = "", cupboard: Cupboard = CUPBOARD) -> Check:
-    return check_of(dough(*parts, family=family, cupboard=cupboard))
+def check(*parts: Part, family: str = "", cupboard: Cupboard = CUPBOARD) -> CrumbCheck:
+    return crumb_check(dough(*parts, family=family, cupboard=cupboard))
 
 
-def dial(of: Check, name: str) -> Dial:
+def dial(of: CrumbCheck, name: str) -> Dial:
     return next(each for each in of.dials if each.name == name)
 
 
 def hazards(family: str, *lines: str, method: str = "") -> dict[str, str]:
-    worked = work_out((part(*lines),), 2, CUPBOARD, Manner())
-    return {each.name: each.sentence for each in hazards_of(worked, worked.piece, family, method, CUPBOARD)}
+    evaluated = evaluate((part(*lines),), 2, CUPBOARD, ReadingPreferences())
+    return {each.name: each.sentence for each in find_hazards(evaluated, evaluated.piece, family, method, CUPBOARD)}
 
 
 class Families(unittest.TestCase):
     def test_each_has_windows_and_a_name(self) -> None:
-        self.assertEqual(set(windows()), {family.slug for family in families()})
-        for of in windows().values():
+        self.assertEqual(set(family_windows()), {family.slug for family in families()})
+        for of in family_windows().values():
             for window in (of.hydration, of.sweetness, of.fat, of.leavening, of.setting, of.salt):
                 self.assertTrue(window is None or window.low < window.high)
 
@@ -83,7 +83,7 @@ class WhatIsJudged(unittest.TestCase):
         with_more = check(
             part(*COOKIE, "80 g chocolate chips", "30 g walnuts, chopped"),
             part("100 g icing sugar", "40 g water", name="Glaze"),
-            part("300 g plums", name="Plums", how=How(unbaked=True)),
+            part("300 g plums", name="Plums", how=PartOptions(unbaked=True)),
             family="cookie",
         )
         self.assertEqual([each.value for each in bare.dials], [each.value for each in with_more.dials])
@@ -106,7 +106,7 @@ class WhatIsJudged(unittest.TestCase):
     def test_a_product_that_says_too_little(self) -> None:
         # Nobody said what else is in it, so its water cannot be found by difference either.
         label = Label(Style.EUROPEAN, energy_kcal=380, protein_g=70)
-        item, _ = ingredient_of("own-1", "Keel mystery dust", (), "protein", label, OwnMeasures(), Contains())
+        item, _ = ingredient_of("own-1", "Keel mystery dust", (), "protein", label, PackMeasures(), ProductDeclaration())
         cupboard = CUPBOARD.with_own([item])
         found = check(part("60 g keel mystery dust", "100 g oat flour", "1 egg"), family="cookie", cupboard=cupboard)
         hydration = dial(found, "hydration")

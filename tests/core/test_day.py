@@ -5,9 +5,9 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ample_crumb.core.day.day_budget import Targets, caution_about, pieces_that_fit, sum_bands, sum_up
+from ample_crumb.core.day.day_budget import Targets, caution_about, combine_sds, pieces_that_fit, sum_up
 from ample_crumb.core.day.fits import MOST_PIECES, what_fits
-from ample_crumb.core.food.nutrients import Band, Figures, Nutrients
+from ample_crumb.core.food.nutrients import Figures, Nutrients, StandardUncertainty
 
 
 def food(energy_kcal: float, protein_g: float) -> Figures:
@@ -28,7 +28,7 @@ class Days(unittest.TestCase):
 
     def test_what_fits_is_the_largest_portion_most_protein_first(self) -> None:
         fits = what_fits([("thin", food(90, 4)), ("strong", food(200, 20)), ("huge", food(900, 50))], 420)
-        self.assertEqual([(fit.key, fit.pieces) for fit in fits], [("strong", 2), ("thin", MOST_PIECES)])
+        self.assertEqual([(fit.key, fit.piece_count) for fit in fits], [("strong", 2), ("thin", MOST_PIECES)])
 
     @given(st.floats(1, 900), st.floats(-500, 3000), st.sampled_from([0.25, 0.5, 1]))
     def test_what_fits_fits_and_one_step_more_does_not(self, piece: float, room: float, step: float) -> None:
@@ -37,11 +37,11 @@ class Days(unittest.TestCase):
         self.assertTrue(room <= 0 or (pieces + step) * piece > room - 1e-6)
 
     def test_pieces_of_one_batch_share_their_errors_and_others_err_apart(self) -> None:
-        piece, meal = Band(3, Nutrients(energy_kcal=10)), Band(4, Nutrients(energy_kcal=15))
-        self.assertEqual(sum_bands([("bars", piece), ("bars", piece)]).nutrients.energy_kcal, 20)
-        self.assertEqual(sum_bands([("bars", piece), ("bars", piece), ("", meal)]).nutrients.energy_kcal, 25)
-        self.assertAlmostEqual(sum_bands([("", meal), ("", meal)]).mass_g, 32**0.5)
-        self.assertEqual(sum_bands([]).nutrients.energy_kcal, 0)
+        piece, meal = StandardUncertainty(3, Nutrients(energy_kcal=10)), StandardUncertainty(4, Nutrients(energy_kcal=15))
+        self.assertEqual(combine_sds([("bars", piece), ("bars", piece)]).nutrients.energy_kcal, 20)
+        self.assertEqual(combine_sds([("bars", piece), ("bars", piece), ("", meal)]).nutrients.energy_kcal, 25)
+        self.assertAlmostEqual(combine_sds([("", meal), ("", meal)]).mass_g, 32**0.5)
+        self.assertEqual(combine_sds([]).nutrients.energy_kcal, 0)
 
     def test_low_targets_are_cautioned_about(self) -> None:
         self.assertEqual(caution_about(Targets(1500, 100)), "")

@@ -6,16 +6,16 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.formula.formula import Line, Part, work_out
-from ample_crumb.core.formula.reading import Manner, ReadLine, read_against
-from ample_crumb.core.formula.rewrite import Details, fill_of, with_details
-from ample_crumb.core.uncertainty.propagation import doubt_of
+from ample_crumb.core.formula.formula import Line, Part, evaluate
+from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, read_against
+from ample_crumb.core.formula.rewrite import LineDetails, fill_of, with_details
+from ample_crumb.core.uncertainty.propagation import propagate
 
 CUPBOARD = reference_cupboard()
 
 
 def read(text: str) -> ReadLine:
-    return read_against(text, CUPBOARD, Manner())
+    return read_against(text, CUPBOARD, ReadingPreferences())
 
 
 def grams(text: str) -> float | None:
@@ -46,8 +46,8 @@ class Used(unittest.TestCase):
 
     def test_a_part_judged_by_eye_is_doubtful_and_a_weighed_one_is_not(self) -> None:
         def sd(text: str) -> float:
-            worked = work_out((Part("", (Line(text),)),), 1, CUPBOARD, Manner())
-            return doubt_of(worked, CUPBOARD).lines[0].mass_sd_g
+            evaluated = evaluate((Part("", (Line(text),)),), 1, CUPBOARD, ReadingPreferences())
+            return propagate(evaluated, CUPBOARD).lines[0].mass_sd_g
 
         self.assertGreater(sd("200 g icing sugar, half used"), 15)
         self.assertLess(sd("200 g icing sugar, used 100 g of it"), 2)
@@ -58,34 +58,34 @@ class Rewritten(unittest.TestCase):
     def test_each_detail_is_written_once_and_taken_back(self) -> None:
         line = read("1 cup almond flour, sieved")
         for details, text in (
-            (Details(optional=True), "1 cup almond flour, sieved (optional)"),
-            (Details(used=0.5), "1 cup almond flour, sieved, half used"),
-            (Details(used=0.35), "1 cup almond flour, sieved, 35 % used"),
-            (Details(fill="packed"), "1 cup almond flour, sieved, packed"),
-            (Details(), "1 cup almond flour, sieved"),
+            (LineDetails(optional=True), "1 cup almond flour, sieved (optional)"),
+            (LineDetails(used_share=0.5), "1 cup almond flour, sieved, half used"),
+            (LineDetails(used_share=0.35), "1 cup almond flour, sieved, 35 % used"),
+            (LineDetails(fill="packed"), "1 cup almond flour, sieved, packed"),
+            (LineDetails(), "1 cup almond flour, sieved"),
         ):
             with self.subTest(text):
                 written = with_details(line, details)
                 self.assertEqual(written, text)
                 self.assertEqual(with_details(read(written), details), text)
-                self.assertEqual(with_details(read(written), Details()), line.text)
+                self.assertEqual(with_details(read(written), LineDetails()), line.text)
 
     def test_a_scale_overrides_the_cup_and_the_words_stay(self) -> None:
-        written = with_details(read("1/2 cup almond flour, sieved"), Details(weighed_g=55))
+        written = with_details(read("1/2 cup almond flour, sieved"), LineDetails(weighed_g=55))
         self.assertEqual(grams(written), 55)
         self.assertEqual(read(written).basis, "weighed")
         self.assertIn("sieved", written)
         for text in ("100 g icing sugar, half used", "1 cup icing sugar, half used"):
-            part = with_details(read(text), Details(used=0.5, weighed_g=90))
+            part = with_details(read(text), LineDetails(used_share=0.5, weighed_g=90))
             self.assertEqual((grams(part), part.count("half used")), (45, 1))
 
     def test_filling_a_cup_otherwise_changes_its_grams(self) -> None:
         line = read("1 cup almond flour")
         self.assertEqual((fill_of(line), line.fills[0]), ("", "level"))
         self.assertEqual(grams("1 cup almond flour"), 104)
-        packed = with_details(line, Details(fill="packed"))
+        packed = with_details(line, LineDetails(fill="packed"))
         self.assertEqual((grams(packed), fill_of(read(packed))), (120, "packed"))
-        self.assertEqual(grams(with_details(read("1 cup packed almond flour"), Details())), 104)
+        self.assertEqual(grams(with_details(read("1 cup packed almond flour"), LineDetails())), 104)
 
     @given(
         st.sampled_from(["1 cup oats", "200 g skyr, cold", "2 eggs (large), beaten", "1 can chickpeas, drained"]),
@@ -95,7 +95,7 @@ class Rewritten(unittest.TestCase):
     def test_what_is_written_is_read_again(self, text: str, optional: bool, percent: int) -> None:
         line = read(text)
         assert line.prepared_g is not None
-        again = read(with_details(line, Details(optional=optional, used=percent / 100)))
+        again = read(with_details(line, LineDetails(optional=optional, used_share=percent / 100)))
         assert again.figures is not None
         self.assertEqual((again.optional, again.ingredient), (optional, line.ingredient))
         self.assertAlmostEqual(again.figures.mass_g, line.prepared_g * percent / 100, places=6)

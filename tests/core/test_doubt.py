@@ -9,11 +9,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.food.nutrients import Carbohydrate
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
-from ample_crumb.core.formula.reading import Manner, read_against
+from ample_crumb.core.food.nutrients import CarbohydrateDefinition
+from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, evaluate
+from ample_crumb.core.formula.reading import ReadingPreferences, read_against
 from ample_crumb.core.uncertainty.measurement import mass_sd_g, pours
-from ample_crumb.core.uncertainty.propagation import FOOD_SHARE, PORTION_SHARE, Doubt, doubt_of
+from ample_crumb.core.uncertainty.propagation import FOOD_SHARE, PORTION_SHARE, Uncertainty, propagate
 
 CUPBOARD = reference_cupboard()
 WRITTEN = [
@@ -24,16 +24,16 @@ WRITTEN = [
 ]  # fmt: skip
 
 
-def worked(*lines: str, pieces: int = 1) -> FormulaFigures:
-    return work_out((Part("", tuple(map(Line, lines))),), pieces, CUPBOARD, Manner())
+def evaluated(*lines: str, pieces: int = 1) -> FormulaFigures:
+    return evaluate((Part("", tuple(map(Line, lines))),), pieces, CUPBOARD, ReadingPreferences())
 
 
-def doubt(*lines: str, pieces: int = 1) -> Doubt:
-    return doubt_of(worked(*lines, pieces=pieces), CUPBOARD)
+def uncertainty(*lines: str, pieces: int = 1) -> Uncertainty:
+    return propagate(evaluated(*lines, pieces=pieces), CUPBOARD)
 
 
 def sd_of(text: str) -> float:
-    line = read_against(text, CUPBOARD, Manner())
+    line = read_against(text, CUPBOARD, ReadingPreferences())
     assert line.ingredient is not None
     return mass_sd_g(line, CUPBOARD.ingredients[line.ingredient.slug])
 
@@ -59,8 +59,8 @@ class Bands(unittest.TestCase):
     def test_first_order_is_within_5_percent_of_a_simulation_on_200_formulas(self) -> None:
         source = random.Random(20_260_504)
         for _ in range(200):
-            figures = worked(*source.sample(WRITTEN, source.randint(2, 8)))
-            ours = doubt_of(figures, CUPBOARD).batch.nutrients.energy_kcal or 0.0
+            figures = evaluated(*source.sample(WRITTEN, source.randint(2, 8)))
+            ours = propagate(figures, CUPBOARD).batch.nutrients.energy_kcal or 0.0
             simulated = simulated_sd(figures, source, times=4000)
             lines = [line.text for part in figures.parts for line in part.lines]
             self.assertLessEqual(abs(ours - simulated), 0.05 * simulated, lines)
@@ -68,12 +68,12 @@ class Bands(unittest.TestCase):
     def test_a_worked_example(self) -> None:
         # 1 cup of almond flour: 104 g, of which 10 % may be more or less; 5.9 kcal/g, of which 5 %. Grams and content
         # are independent: 613.6 x sqrt(0.10^2 + 0.05^2) = 68.6 kcal.
-        band = doubt("1 cup almond flour").batch
-        self.assertAlmostEqual(band.mass_g, 10.4)
-        self.assertAlmostEqual(band.nutrients.energy_kcal or 0, 613.6 * math.hypot(0.10, 0.05))
+        sd = uncertainty("1 cup almond flour").batch
+        self.assertAlmostEqual(sd.mass_g, 10.4)
+        self.assertAlmostEqual(sd.nutrients.energy_kcal or 0, 613.6 * math.hypot(0.10, 0.05))
         # On a scale 104 g are known to 1 g.
-        band = doubt("104 g almond flour").batch
-        self.assertAlmostEqual(band.nutrients.energy_kcal or 0, 613.6 * math.hypot(1 / 104, 0.05))
+        sd = uncertainty("104 g almond flour").batch
+        self.assertAlmostEqual(sd.nutrients.energy_kcal or 0, 613.6 * math.hypot(1 / 104, 0.05))
 
     def test_how_it_was_measured(self) -> None:
         for text, sd_g in {
@@ -94,14 +94,14 @@ class Bands(unittest.TestCase):
         self.assertEqual([slug for slug in filled if pours(CUPBOARD.ingredients[slug])], [])
 
     def test_two_lines_of_one_food_share_what_is_in_it(self) -> None:
-        apart = doubt("100 g oats", "100 g oats").batch.nutrients.energy_kcal or 0
-        together = doubt("200 g oats").batch.nutrients.energy_kcal or 0
+        apart = uncertainty("100 g oats", "100 g oats").batch.nutrients.energy_kcal or 0
+        together = uncertainty("200 g oats").batch.nutrients.energy_kcal or 0
         # 758 kcal x 0.05 both times; only the scale was read twice.
         self.assertAlmostEqual(apart, math.hypot(758 * 0.05, math.sqrt(2) * 3.79))
         self.assertAlmostEqual(together, math.hypot(758 * 0.05, 3.79))
 
     def test_a_piece_adds_that_pieces_are_unequal(self) -> None:
-        whole, cut = doubt("300 g oats"), doubt("300 g oats", pieces=10)
+        whole, cut = uncertainty("300 g oats"), uncertainty("300 g oats", pieces=10)
         batch = whole.batch.nutrients.energy_kcal or 0
         self.assertEqual(whole.piece, whole.batch)
         self.assertAlmostEqual(
@@ -110,24 +110,24 @@ class Bands(unittest.TestCase):
 
     def test_what_to_weigh_and_what_it_gains(self) -> None:
         lines = ["1 1/2 cups almond flour", "150 g skyr", "2 eggs"]
-        before = doubt(*lines, pieces=12)
-        self.assertEqual(before.weigh, (0,))
+        before = uncertainty(*lines, pieces=12)
+        self.assertEqual(before.worth_weighing, (0,))
         self.assertGreater(before.lines[0].share, 0.7)
-        after = doubt("156 g almond flour", *lines[1:], pieces=12)
-        self.assertAlmostEqual(before.lines[0].weighed_kcal or 0, after.piece.nutrients.energy_kcal or 0)
-        self.assertEqual(after.weigh, ())
-        self.assertIsNone(after.lines[0].weighed_kcal)
+        after = uncertainty("156 g almond flour", *lines[1:], pieces=12)
+        self.assertAlmostEqual(before.lines[0].weighed_sd_kcal or 0, after.piece.nutrients.energy_kcal or 0)
+        self.assertEqual(after.worth_weighing, ())
+        self.assertIsNone(after.lines[0].weighed_sd_kcal)
 
     def test_an_unread_line_brings_nothing_and_carbohydrate_is_counted_as_chosen(self) -> None:
-        figures = worked("100 g erythritol", "100 g oats", "1 tbsp unicorn dust")
-        self.assertEqual(doubt_of(figures, CUPBOARD).lines[2].share, 0)
-        net = doubt_of(figures, CUPBOARD, Carbohydrate.NET).batch.nutrients.carbohydrate_g or 0
+        figures = evaluated("100 g erythritol", "100 g oats", "1 tbsp unicorn dust")
+        self.assertEqual(propagate(figures, CUPBOARD).lines[2].share, 0)
+        net = propagate(figures, CUPBOARD, CarbohydrateDefinition.NET).batch.nutrients.carbohydrate_g or 0
         self.assertAlmostEqual(net, 57.6 * math.hypot(0.01, 0.05))
 
     @settings(max_examples=60)
     @given(st.lists(st.sampled_from(WRITTEN), min_size=1, max_size=8), st.integers(1, 24))
     def test_shares_add_up_and_more_of_it_is_as_doubtful(self, lines: list[str], pieces: int) -> None:
-        one, twice = doubt(*lines, pieces=pieces), doubt(*lines, pieces=pieces).piece.times(2)
+        one, twice = uncertainty(*lines, pieces=pieces), uncertainty(*lines, pieces=pieces).piece.times(2)
         whole = sum(line.share for line in one.lines)
         self.assertTrue(math.isclose(whole, 1) or whole == 0)
         self.assertAlmostEqual(twice.nutrients.energy_kcal or 0, 2 * (one.piece.nutrients.energy_kcal or 0))

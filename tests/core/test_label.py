@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from ample_crumb.core.food.energy import KJ_PER_KCAL, european_energy
 from ample_crumb.core.food.label import Label, LabelBasis, Style, read_label
 from ample_crumb.core.food.nutrients import NAMES, SALT_PER_SODIUM
-from ample_crumb.core.food.product import Contains, LabelProblem, OwnMeasures, ingredient_of
+from ample_crumb.core.food.product import LabelProblem, PackMeasures, ProductDeclaration, ingredient_of
 
 AMOUNTS = [field.name for field in fields(Label) if field.name not in {"style", "basis", "polyol_kind"}]
 
@@ -55,7 +55,7 @@ class AnyLabel(unittest.TestCase):
             self.assertRegex(problem.sentence, r"[.?]$")
         if read.per_100g is None or read.sd_per_100g is None:
             with self.assertRaises(LabelProblem):
-                ingredient_of("x", "X", (), "", label, OwnMeasures(), Contains())
+                ingredient_of("x", "X", (), "", label, PackMeasures(), ProductDeclaration())
             return
         masses = (getattr(read.per_100g, name) or 0 for name in ("fat_g", "carbohydrate_g", "fibre_g", "protein_g"))
         self.assertLessEqual(sum(masses), 103)
@@ -122,20 +122,20 @@ class Measures(unittest.TestCase):
     def test_a_drained_pack_and_one_with_its_liquid_are_told_apart(self) -> None:
         label = Label(Style.EUROPEAN, energy_kcal=90, carbohydrate_g=20, protein_g=3, fat_g=0)
 
-        def pack(measures: OwnMeasures) -> Mapping[str, float]:
-            return ingredient_of("beans", "Beans", (), "pulse", label, measures, Contains())[0].measures.pack_g
+        def pack(measures: PackMeasures) -> Mapping[str, float]:
+            return ingredient_of("beans", "Beans", (), "pulse", label, measures, ProductDeclaration())[0].measures.pack_g
 
-        drained = pack(OwnMeasures(pack_g=400, drained_g=240))
+        drained = pack(PackMeasures(pack_g=400, drained_g=240))
         self.assertEqual((drained["can"], drained["gross can"]), (240, 400))
-        whole = pack(OwnMeasures(pack_g=400))
+        whole = pack(PackMeasures(pack_g=400))
         self.assertEqual((whole["can"], "gross can" in whole), (400, False))
 
     def test_vegan_is_vegetarian_and_what_nobody_said_stays_open(self) -> None:
         for said, want in (
-            (Contains(vegan=True), True),
-            (Contains(), None),
-            (Contains(vegan=False), None),
-            (Contains(vegan=False, vegetarian=False), False),
+            (ProductDeclaration(vegan=True), True),
+            (ProductDeclaration(), None),
+            (ProductDeclaration(vegan=False), None),
+            (ProductDeclaration(vegan=False, vegetarian=False), False),
         ):
-            made, _ = ingredient_of("x", "X", (), "", Label(Style.EUROPEAN, energy_kcal=90), OwnMeasures(), said)
+            made, _ = ingredient_of("x", "X", (), "", Label(Style.EUROPEAN, energy_kcal=90), PackMeasures(), said)
             self.assertEqual(bool(made.vegetarian) if want is not None else made.vegetarian or None, want)

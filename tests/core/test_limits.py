@@ -4,46 +4,57 @@ import math
 import unittest
 from dataclasses import replace
 
-from ample_crumb.core.crumb.check import dough_of
+from ample_crumb.core.crumb.check import judge_dough
 from ample_crumb.core.crumb.dials import NOTHING_LEARNED
-from ample_crumb.core.crumb.hazards import hazards_of
+from ample_crumb.core.crumb.hazards import find_hazards
 from ample_crumb.core.day.day_budget import Targets, sum_up
-from ample_crumb.core.food.claims import Need
+from ample_crumb.core.food.claims import ClaimCondition
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.label import Label, Style, read_label
-from ample_crumb.core.food.nutrients import Carbohydrate, Figures, Nutrients
-from ample_crumb.core.formula.claims import Held, nearest_change
-from ample_crumb.core.formula.difference import State, difference
+from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Figures, Nutrients
+from ample_crumb.core.formula.claims import ClaimedAmounts, claim_gap
+from ample_crumb.core.formula.difference import FormulaState, difference
 from ample_crumb.core.formula.families import family_of
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
-from ample_crumb.core.formula.reading import Manner
-from ample_crumb.core.production.bake_time import Kitchen, window_of
-from ample_crumb.core.production.bake_yield import Weighings, outcome_of
+from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, evaluate
+from ample_crumb.core.formula.reading import ReadingPreferences
+from ample_crumb.core.production.bake_time import BakingConditions, bake_window
+from ample_crumb.core.production.bake_yield import Weighings, bake_yield_of
 from ample_crumb.core.production.portions import Portioning
-from ample_crumb.core.production.production import Making
-from ample_crumb.core.production.tin_fill import filling_of
-from ample_crumb.core.production.tins import Kind, Tin
-from ample_crumb.core.reformulate.constraints import Frame, Piece, frame_rows, variables_of
+from ample_crumb.core.production.production import ProductionInputs
+from ample_crumb.core.production.tin_fill import tin_fill_of
+from ample_crumb.core.production.tins import Tin, TinKind
+from ample_crumb.core.reformulate.constraints import (
+    PieceBasis,
+    ReformulationModel,
+    solver_variables,
+    standing_constraints,
+)
 from ample_crumb.core.reformulate.milp import solve
-from ample_crumb.core.reformulate.request import Ask, Formula
-from ample_crumb.core.reformulate.search import Outcome, reach
-from ample_crumb.core.reformulate.variables import USUAL, Hold, Slot, candidate_slots, line_slots
+from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.search import ReformulationStatus, reformulate
+from ample_crumb.core.reformulate.variables import (
+    USUAL,
+    AmountVariable,
+    LineBounds,
+    candidate_variables,
+    line_variables,
+)
 from ample_crumb.core.reformulate.wishes import Wish
-from ample_crumb.core.swap.suggestions import Aim, offers_of
-from ample_crumb.core.uncertainty.propagation import doubt_of
+from ample_crumb.core.swap.suggestions import Aim, suggest_swaps
+from ample_crumb.core.uncertainty.propagation import propagate
 
 CUPBOARD = reference_cupboard()
 
 
-def worked(*lines: str, pieces: int = 10) -> FormulaFigures:
-    return work_out((Part("", tuple(map(Line, lines))),), pieces, CUPBOARD, Manner())
+def evaluated(*lines: str, pieces: int = 10) -> FormulaFigures:
+    return evaluate((Part("", tuple(map(Line, lines))),), pieces, CUPBOARD, ReadingPreferences())
 
 
 class OfAPiece(unittest.TestCase):
     def hazards(self, *lines: str, piece: Figures | None = None, family: str = "cookie") -> dict[str, tuple[str, ...]]:
-        of_lines = worked(*lines)
-        found = hazards_of(of_lines, piece or of_lines.piece, family, "", CUPBOARD)
+        of_lines = evaluated(*lines)
+        found = find_hazards(of_lines, piece or of_lines.piece, family, "", CUPBOARD)
         return {hazard.name: hazard.lines for hazard in found}
 
     def test_sugar_alcohols_from_ten_grams_a_piece(self) -> None:
@@ -66,23 +77,23 @@ class OfAPiece(unittest.TestCase):
 
 class OfABatch(unittest.TestCase):
     def test_what_is_cut_off_takes_its_water_along(self) -> None:
-        dough = worked("300 g water", "700 g wheat flour")
+        dough = evaluated("300 g water", "700 g wheat flour")
         water_g = dough.batch.nutrients.water_g or 0.0
-        out = outcome_of(dough, family_of("cake"), Weighings(loss=0.1, trimmings_g=90))
+        out = bake_yield_of(dough, family_of("cake"), Weighings(loss_share=0.1, trimmings_g=90))
         # 1000 g of dough lose 100 g of water and a tenth of what comes out is cut off.
         self.assertAlmostEqual(out.batch.nutrients.water_g or 0.0, (water_g - 100) * 0.9)
         self.assertAlmostEqual(out.batch.mass_g, 810)
 
     def test_a_tin_is_full_before_its_brim(self) -> None:
-        tin, family = Tin(Kind.SQUARE, 20, 5), replace(family_of("cake"), rise=1.0, least_depth_cm=0.0)
+        tin, family = Tin(TinKind.SQUARE, 20, 5), replace(family_of("cake"), rise_factor=1.0, least_depth_cm=0.0)
         for share, said in ((0.94, False), (0.96, True), (1.05, True)):
-            filling = filling_of(2000 * share, [tin], family, 1.0)
+            filling = tin_fill_of(2000 * share, [tin], family, 1.0)
             assert filling is not None
             self.assertEqual(bool(filling.warnings), said, share)
 
     def test_eight_times_the_piece_takes_four_times_as_long(self) -> None:
         # Conduction goes with the square of the way and the way with the cube root of the mass.
-        small, large = (window_of("cookie", Kitchen(), piece_g=grams) for grams in (30.0, 60.0))
+        small, large = (bake_window("cookie", BakingConditions(), piece_g=grams) for grams in (30.0, 60.0))
         assert small is not None
         assert large is not None
         self.assertAlmostEqual(large.from_min / small.from_min, 2 ** (2 / 3), places=6)
@@ -95,7 +106,7 @@ class OfABatch(unittest.TestCase):
 
     def test_a_difference_under_half_a_per_cent_is_none(self) -> None:
         def said(grams: str) -> tuple[str, ...]:
-            return difference(State(worked("200 g skyr"), 1, "", ""), State(worked(f"{grams} g skyr"), 1, "", ""))
+            return difference(FormulaState(evaluated("200 g skyr"), 1, "", ""), FormulaState(evaluated(f"{grams} g skyr"), 1, "", ""))
 
         self.assertEqual(said("200"), ())
         self.assertEqual(said("200.6"), ("200 g skyr → 200.6 g skyr",))
@@ -104,9 +115,9 @@ class OfABatch(unittest.TestCase):
 
     def test_pieces_of_a_batch_are_unequal_by_three_per_cent(self) -> None:
         # A scale of 1 g on 1,000 g, in ten pieces of 100 g: 0.1 g by weighing and 3 g by cutting.
-        piece = doubt_of(worked("1000 g skyr"), CUPBOARD).piece
+        piece = propagate(evaluated("1000 g skyr"), CUPBOARD).piece
         self.assertAlmostEqual(piece.mass_g, math.hypot(0.1, 3.0))
-        self.assertAlmostEqual(doubt_of(worked("1000 g skyr", pieces=1), CUPBOARD).piece.mass_g, 1.0)
+        self.assertAlmostEqual(propagate(evaluated("1000 g skyr", pieces=1), CUPBOARD).piece.mass_g, 1.0)
 
 
 class OfADay(unittest.TestCase):
@@ -119,7 +130,7 @@ class OfADay(unittest.TestCase):
 class OfSwaps(unittest.TestCase):
     def test_less_sugar_means_a_fifth_of_a_gram_at_least(self) -> None:
         def aims(pieces: int) -> set[Aim]:
-            offers = offers_of(worked("10 g sugar", pieces=pieces), CUPBOARD, EnergySystem.STATED, ())
+            offers = suggest_swaps(evaluated("10 g sugar", pieces=pieces), CUPBOARD, EnergySystem.STATED, ())
             return {aim for offer in offers if offer.swap.target == "erythritol" for aim in offer.aims}
 
         # All of 10 g goes: 0.25 g a piece of 40, 0.16 g a piece of 60.
@@ -129,10 +140,10 @@ class OfSwaps(unittest.TestCase):
     def test_the_nearest_change_of_a_claim_adds_up_to_twice_a_line(self) -> None:
         # A line of 10 g brings 5 g of what is asked for; so much more has to come that the batch has `wanted`.
         def nearest(wanted: float) -> float | None:
-            need = Need(-wanted / 100, (("protein_g", 1.0),))
-            line = Held.in_(Figures(10, Nutrients(protein_g=5)), 0, "whey")
-            batch = Held.in_(Figures(100, Nutrients(protein_g=5)))
-            change = nearest_change((line,), batch, (need,))
+            need = ClaimCondition(-wanted / 100, (("protein_g", 1.0),))
+            line = ClaimedAmounts.in_(Figures(10, Nutrients(protein_g=5)), 0, "whey")
+            batch = ClaimedAmounts.in_(Figures(100, Nutrients(protein_g=5)))
+            change = claim_gap((line,), batch, (need,))
             return None if change is None else change.change_g
 
         self.assertIsNotNone(nearest(12.0))
@@ -142,7 +153,7 @@ class OfSwaps(unittest.TestCase):
 
 class OfAGuess(unittest.TestCase):
     def guess(self, *lines: str, method: str = "Bake until set.") -> str:
-        return dough_of(worked(*lines), "", CUPBOARD, "", method).family
+        return judge_dough(evaluated(*lines), "", CUPBOARD, "", method).family
 
     def test_mostly_dairy_with_eggs_is_a_cheesecake(self) -> None:
         self.assertEqual(self.guess("600 g quark", "300 g milk", "4 eggs", "100 g sugar"), "baked-cheesecake")
@@ -152,21 +163,21 @@ class OfAGuess(unittest.TestCase):
 class OfTheOptimiser(unittest.TestCase):
     LINES = ("200 g oat flour", "100 g sugar", "50 g dark chocolate", "4 g salt", "3 eggs")
 
-    def lines(self, *holds: Hold) -> tuple[Slot, ...]:
-        figures = worked(*self.LINES)
-        dough = dough_of(figures, "muffin", CUPBOARD)
-        return line_slots(
-            figures, dough.body, {hold.place: hold for hold in holds}, frozenset(), CUPBOARD, NOTHING_LEARNED,
+    def lines(self, *holds: LineBounds) -> tuple[AmountVariable, ...]:
+        figures = evaluated(*self.LINES)
+        dough = judge_dough(figures, "muffin", CUPBOARD)
+        return line_variables(
+            figures, dough.dough, {hold.place: hold for hold in holds}, frozenset(), CUPBOARD, NOTHING_LEARNED,
             whole_eggs=True,
         )  # fmt: skip
 
-    def candidates(self, lines: tuple[Slot, ...]) -> tuple[Slot, ...]:
-        return candidate_slots(USUAL, lines, 500, CUPBOARD, EnergySystem.STATED, frozenset(), (), NOTHING_LEARNED)
+    def candidates(self, lines: tuple[AmountVariable, ...]) -> tuple[AmountVariable, ...]:
+        return candidate_variables(USUAL, lines, 500, CUPBOARD, EnergySystem.STATED, frozenset(), (), NOTHING_LEARNED)
 
-    def frame(self) -> Frame:
+    def frame(self) -> ReformulationModel:
         lines = self.lines()
-        return Frame(
-            (*lines, *self.candidates(lines)), (), Piece(500, 0.1, 50, True, 1.0, 1.0), {}, Carbohydrate.AVAILABLE
+        return ReformulationModel(
+            (*lines, *self.candidates(lines)), (), PieceBasis(500, 0.1, 50, True, 1.0, 1.0), {}, CarbohydrateDefinition.AVAILABLE
         )
 
     def test_how_far_a_line_may_go_by_itself(self) -> None:
@@ -180,17 +191,17 @@ class OfTheOptimiser(unittest.TestCase):
     def test_no_more_than_three_foods_come_in_whatever_is_gained(self) -> None:
         frame = replace(self.frame(), mass_share=None)
         eager = [
-            replace(each, cost=-1.0 if each.name.startswith("there new ") else 0.0) for each in variables_of(frame)
+            replace(each, cost=-1.0 if each.name.startswith("there new ") else 0.0) for each in solver_variables(frame)
         ]
-        solution = solve(eager, frame_rows(frame))
+        solution = solve(eager, standing_constraints(frame))
         came = [name for name, value in solution.values.items() if name.startswith("there new ") and value > 0.5]
         self.assertEqual(len(came), 3)
 
     def test_the_objective_is_the_documented_sum(self) -> None:
         # docs/decisions.md: w (0.3 + 0.7 share of the dough) |x - was| / was, and 0.3 + x / dough for what comes in.
         frame = self.frame()
-        costs = {each.name: each.cost for each in variables_of(frame)}
-        for slot in frame.slots:
+        costs = {each.name: each.cost for each in solver_variables(frame)}
+        for slot in frame.variables:
             if slot.place is None:
                 self.assertAlmostEqual(costs[slot.key] * 500, 1.0)
                 self.assertAlmostEqual(costs[f"there {slot.key}"], 0.3)
@@ -202,14 +213,14 @@ class OfTheOptimiser(unittest.TestCase):
     def test_eggs_weighed_in_grams_stay_whole_eggs(self) -> None:
         parts = (Part("", tuple(map(Line, ("200 g oat flour", "100 g egg", "150 g skyr", "60 g sugar", "30 g butter",
             "2 tsp baking powder", "2 g salt")))),)  # fmt: skip
-        formula = Formula(parts, "muffin", Making(Portioning(count=10)), (), CUPBOARD, Manner())
-        answer = reach(formula, Ask((Wish("protein_g", 5.6, at_least=True),), allowed=(), answers=1)).answers[0]
+        formula = FormulaToReformulate(parts, "muffin", ProductionInputs(Portioning(count=10)), (), CUPBOARD, ReadingPreferences())
+        answer = reformulate(formula, ReformulationRequest((Wish("protein_g", 5.6, at_least=True),), allowed=(), answers=1)).answers[0]
         eggs_g = next(line.now_g for line in answer.lines if line.place == 1)
         self.assertAlmostEqual(math.remainder(eggs_g, 50), 0, delta=0.01)
 
     def test_two_wishes_that_clash_by_whole_eggs_alone_are_both_named(self) -> None:
         lines = ("100 g egg", "100 g sugar")
-        formula = Formula((Part("", tuple(map(Line, lines))),), "", Making(Portioning(count=1)), (), CUPBOARD, Manner())
+        formula = FormulaToReformulate((Part("", tuple(map(Line, lines))),), "", ProductionInputs(Portioning(count=1)), (), CUPBOARD, ReadingPreferences())
         egg = CUPBOARD.ingredients["egg"].per_100g
         sugar_kcal = CUPBOARD.ingredients["sugar"].per_100g.energy_kcal or 0
         # A little more protein than two eggs have, a little less energy than three bring: two and a half would do.
@@ -217,9 +228,9 @@ class OfTheOptimiser(unittest.TestCase):
             Wish("protein_g", 1.1 * (egg.protein_g or 0), at_least=True),
             Wish("energy_kcal", sugar_kcal + 1.4 * (egg.energy_kcal or 0)),
         )
-        asked = Ask(wishes, (Hold(1, locked=True),), allowed=(), mass_share=None)
-        found = reach(formula, asked)
-        self.assertIs(found.status, Outcome.NEAREST)
+        asked = ReformulationRequest(wishes, (LineBounds(1, locked=True),), allowed=(), mass_share=None)
+        found = reformulate(formula, asked)
+        self.assertIs(found.status, ReformulationStatus.NEAREST)
         self.assertEqual(len(found.clash), 2)
-        weighed = reach(formula, replace(asked, whole_eggs=False))
-        self.assertIs(weighed.status, Outcome.MET)
+        weighed = reformulate(formula, replace(asked, whole_eggs=False))
+        self.assertIs(weighed.status, ReformulationStatus.MET)

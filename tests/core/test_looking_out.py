@@ -5,49 +5,49 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ample_crumb.core.food.product import Contains
-from ample_crumb.core.formula.alerts import ASKABLE, Guest, Level, alarms_of
-from ample_crumb.core.formula.allergens import Brief
+from ample_crumb.core.food.product import ProductDeclaration
+from ample_crumb.core.formula.alerts import ASKABLE, AlertLevel, Eater, diet_alerts
+from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.cost import cost_of
-from tests.core.test_contents import contents, with_product, worked
+from tests.core.test_contents import contents, evaluated, with_product
 
 LINES = ("100 g Plain Mill powder", "30 g oats")
 
 
 class Alarms(unittest.TestCase):
-    def levels(self, contains: Contains, *avoids: str) -> dict[str, str]:
-        brief = contents(*LINES, cupboard=with_product(contains)).brief()
-        return {alarm.about: alarm.level for alarm in alarms_of(brief, [Guest("Guest", avoids)])}
+    def levels(self, contains: ProductDeclaration, *avoids: str) -> dict[str, str]:
+        brief = contents(*LINES, cupboard=with_product(contains)).names()
+        return {alert.about: alert.level for alert in diet_alerts(brief, [Eater("Guest", avoids)])}
 
     def test_contained_warned_of_and_not_known_are_told_apart(self) -> None:
-        told = Contains(("milk",), traces=("peanut",), vegan=False, vegetarian=True, added_sugar=False)
+        told = ProductDeclaration(("milk",), traces=("peanut",), vegan=False, vegetarian=True, added_sugar=False)
         self.assertEqual(
             self.levels(told, "milk", "peanut", "egg", "gluten", "vegan", "vegetarian"),
             {
-                "milk": Level.CONTAINS,
-                "gluten": Level.CONTAINS,
-                "vegan": Level.CONTAINS,
-                "peanut": Level.MAY_CONTAIN,
+                "milk": AlertLevel.CONTAINS,
+                "gluten": AlertLevel.CONTAINS,
+                "vegan": AlertLevel.CONTAINS,
+                "peanut": AlertLevel.MAY_CONTAIN,
             },
         )
-        untold = self.levels(Contains(None), "milk", "gluten", "vegetarian")
-        self.assertEqual(untold, {"gluten": Level.CONTAINS, "milk": Level.UNKNOWN, "vegetarian": Level.UNKNOWN})
+        untold = self.levels(ProductDeclaration(None), "milk", "gluten", "vegetarian")
+        self.assertEqual(untold, {"gluten": AlertLevel.CONTAINS, "milk": AlertLevel.UNKNOWN, "vegetarian": AlertLevel.UNKNOWN})
 
     def test_a_trace_of_what_is_in_it_anyway_is_not_said_twice(self) -> None:
-        found = contents(*LINES, cupboard=with_product(Contains(("milk",), traces=("gluten", "soy"))))
+        found = contents(*LINES, cupboard=with_product(ProductDeclaration(("milk",), traces=("gluten", "soy"))))
         self.assertEqual([(each.name, each.lines) for each in found.may_contain], [("soy", LINES[:1])])
 
     def test_an_unread_line_leaves_every_allergen_open(self) -> None:
-        brief = contents("100 g oats", "1 tbsp elderflower dust").brief()
-        (alarm,) = alarms_of(brief, [Guest("Guest", ("peanut",))])
-        self.assertEqual(alarm.level, Level.UNKNOWN)
+        brief = contents("100 g oats", "1 tbsp elderflower dust").names()
+        (alert,) = diet_alerts(brief, [Eater("Guest", ("peanut",))])
+        self.assertEqual(alert.level, AlertLevel.UNKNOWN)
 
     @given(st.sets(st.sampled_from(ASKABLE)), st.sets(st.sampled_from(ASKABLE)), st.booleans())
     def test_silence_means_that_it_is_known_to_be_free_of_it(
         self, contained: set[str], avoided: set[str], told: bool
     ) -> None:
-        brief = Brief(contains=tuple(contained), breaks=tuple(contained), keeps=(), told=told)
-        raised = {alarm.about for alarm in alarms_of(brief, [Guest("Guest", tuple(avoided))])}
+        brief = AllergenNames(contains=tuple(contained), diets_broken=tuple(contained), diets_kept=(), complete=told)
+        raised = {alert.about for alert in diet_alerts(brief, [Eater("Guest", tuple(avoided))])}
         silent = avoided - raised
         self.assertTrue(silent.isdisjoint(contained))
         self.assertTrue(told or not silent)
@@ -55,10 +55,10 @@ class Alarms(unittest.TestCase):
 
 class Cost(unittest.TestCase):
     def test_it_is_complete_only_where_every_line_has_a_price(self) -> None:
-        batch = worked("200 g oats", "100 g skyr", "300 ml water")
+        batch = evaluated("200 g oats", "100 g skyr", "300 ml water")
         whole = cost_of(batch, {"rolled_oats": 0.0024, "skyr": 0.0042})
         assert whole is not None
-        self.assertAlmostEqual(whole.batch, 0.48 + 0.42)
+        self.assertAlmostEqual(whole.batch_cost, 0.48 + 0.42)
         self.assertEqual((whole.unpriced, whole.at_least), ((), False))
         part = cost_of(batch, {"rolled_oats": 0.0024})
         assert part is not None
@@ -66,11 +66,11 @@ class Cost(unittest.TestCase):
         self.assertIsNone(cost_of(batch, {}))
 
     def test_a_line_that_cannot_be_read_makes_it_a_lower_limit(self) -> None:
-        cost = cost_of(worked("200 g oats", "1 tbsp elderflower dust"), {"rolled_oats": 0.0024})
+        cost = cost_of(evaluated("200 g oats", "1 tbsp elderflower dust"), {"rolled_oats": 0.0024})
         assert cost is not None
         self.assertTrue(cost.at_least)
 
     def test_what_is_left_over_costs_nothing(self) -> None:
-        cost = cost_of(worked("200 g oats, half used"), {"rolled_oats": 0.01})
+        cost = cost_of(evaluated("200 g oats, half used"), {"rolled_oats": 0.01})
         assert cost is not None
-        self.assertAlmostEqual(cost.batch, 1)
+        self.assertAlmostEqual(cost.batch_cost, 1)

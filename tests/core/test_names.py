@@ -84,4 +84,4 @@ class Names(unittest.TestCase):
     def test_any_text_gives_an_answer(self, text: str) -> None:
         found = reference_cupboard().index.find(text)
         if found.best:
-            self.assertLessEqual(found.best.score, 1.0)
+            self.assertLessEqual(found.best.score_ratio, 1.0)

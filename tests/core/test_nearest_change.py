@@ -6,10 +6,10 @@ from collections.abc import Callable, Mapping
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from ample_crumb.core.food.claims import Claim, Need, Twin, eu_claims, eu_needs, us_claims, us_needs
+from ample_crumb.core.food.claims import Claim, ClaimCondition, TwinFigures, eu_claims, eu_needs, us_claims, us_needs
 from ample_crumb.core.food.nutrients import Figures, Nutrients, total
-from ample_crumb.core.formula.claims import MOST_TIMES, Change, Held, claims_of, nearest_change
-from tests.core.test_contents import contents, worked
+from ample_crumb.core.formula.claims import MOST_TIMES, ClaimedAmounts, LineChange, claim_gap, claims_of
+from tests.core.test_contents import contents, evaluated
 
 amounts = st.floats(0, 50)
 
@@ -35,14 +35,14 @@ def lines(draw: st.DrawFn) -> tuple[tuple[int, str, Figures], ...]:
     return tuple(made)
 
 
-def changed(of: tuple[tuple[int, str, Figures], ...], change: Change, share: float = 1.0) -> Figures:
+def changed(of: tuple[tuple[int, str, Figures], ...], change: LineChange, share: float = 1.0) -> Figures:
     def figures(place: int, each: Figures) -> Figures:
         return each.times(1 + share * change.change_g / each.mass_g) if place == change.place else each
 
     return total(figures(place, each) for place, _, each in of)
 
 
-TWIN = Twin("the butter one", Nutrients(420, 6, 24, 14, 45, 30, 2, 0, 0, 0, 0.8))
+TWIN = TwinFigures("the butter one", Nutrients(420, 6, 24, 14, 45, 30, 2, 0, 0, 0, 0.8))
 
 
 class NearestChange(unittest.TestCase):
@@ -55,12 +55,12 @@ class NearestChange(unittest.TestCase):
         self,
         of: tuple[tuple[int, str, Figures], ...],
         claims: Callable[[Figures], tuple[Claim, ...]],
-        needs: Mapping[str, tuple[Need, ...]],
+        needs: Mapping[str, tuple[ClaimCondition, ...]],
     ) -> None:
         batch = total(figures for _, _, figures in of)
-        held = tuple(Held.in_(figures, place, name) for place, name, figures in of)
+        held = tuple(ClaimedAmounts.in_(figures, place, name) for place, name, figures in of)
         for claim in claims(batch):
-            change = nearest_change(held, Held.in_(batch), needs.get(claim.name, ()))
+            change = claim_gap(held, ClaimedAmounts.in_(batch), needs.get(claim.name, ()))
             # Fibre may also be claimed by 100 kcal, a looser limit that the change need not know.
             if claim.holds or change is None or "fib" in claim.name:
                 continue
@@ -74,7 +74,7 @@ class NearestChange(unittest.TestCase):
             self.assertFalse(before.holds, (claim.name, change))
 
     def test_it_names_the_line_and_the_grams(self) -> None:
-        batch = worked("100 g oats", "40 g sugar", "100 g skyr")
+        batch = evaluated("100 g oats", "40 g sugar", "100 g skyr")
         claims = claims_of(batch, contents("100 g oats", "40 g sugar", "100 g skyr"), "cookie")
         low = next(each for each in claims.eu if each.claim.name == "low sugars")
         assert low.nearest is not None
@@ -83,5 +83,5 @@ class NearestChange(unittest.TestCase):
 
     def test_nothing_is_offered_while_a_line_is_unread(self) -> None:
         lines_of = ("100 g oats", "40 g sugar", "1 tbsp elderflower dust")
-        claims = claims_of(worked(*lines_of), contents(*lines_of), "cookie")
+        claims = claims_of(evaluated(*lines_of), contents(*lines_of), "cookie")
         self.assertEqual({each.nearest for each in (*claims.eu, *claims.us)}, {None})

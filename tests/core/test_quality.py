@@ -4,15 +4,15 @@ import unittest
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.protein_quality import scores
-from ample_crumb.core.formula.formula import Line, Part, work_out
+from ample_crumb.core.formula.formula import Line, Part, evaluate
 from ample_crumb.core.formula.protein_quality import ProteinQuality, quality_of
-from ample_crumb.core.formula.reading import Manner
+from ample_crumb.core.formula.reading import ReadingPreferences
 
 CUPBOARD = reference_cupboard()
 
 
 def quality(*lines: str, pieces: int = 1) -> ProteinQuality:
-    return quality_of(work_out((Part("", tuple(map(Line, lines))),), pieces, CUPBOARD, Manner()))
+    return quality_of(evaluate((Part("", tuple(map(Line, lines))),), pieces, CUPBOARD, ReadingPreferences()))
 
 
 class Quality(unittest.TestCase):
@@ -35,4 +35,4 @@ class Quality(unittest.TestCase):
 
     def test_scores_are_of_foods_that_are_there_and_within_bounds(self) -> None:
         self.assertEqual([slug for slug in scores() if slug not in CUPBOARD.ingredients], [])
-        self.assertTrue(all(0 <= score.score <= 1 for score in scores().values()))
+        self.assertTrue(all(0 <= score.score_ratio <= 1 for score in scores().values()))

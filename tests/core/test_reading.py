@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
-from ample_crumb.core.formula.reading import Manner, ReadLine, read_against
+from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, read_against
 
 CUPBOARD = reference_cupboard()
 
@@ -121,8 +121,8 @@ NOT_READ = (
 )
 
 
-def read(text: str, manner: Manner | None = None) -> ReadLine:
-    return read_against(text, CUPBOARD, manner or Manner())
+def read(text: str, preferences: ReadingPreferences | None = None) -> ReadLine:
+    return read_against(text, CUPBOARD, preferences or ReadingPreferences())
 
 
 class Lines(unittest.TestCase):
@@ -157,7 +157,7 @@ class Lines(unittest.TestCase):
         # 100 g allulose hold 99 g of it: stated 40 kcal, European carbohydrate at 4, US allulose at 0.4 kcal/g.
         counted = {}
         for system in EnergySystem:
-            figures = read("100 g allulose", Manner(energy=system)).figures
+            figures = read("100 g allulose", ReadingPreferences(energy=system)).figures
             assert figures is not None
             counted[system] = figures.nutrients.energy_kcal
         self.assertEqual(counted[EnergySystem.STATED], 40)

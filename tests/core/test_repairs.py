@@ -6,29 +6,29 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ample_crumb.core.crumb.check import check_of, dough_of
+from ample_crumb.core.crumb.check import crumb_check, judge_dough
 from ample_crumb.core.crumb.dials import Learned, Verdict
-from ample_crumb.core.crumb.feedback import FARTHEST, MARGIN, BatchSaid, Stood, learn
-from ample_crumb.core.crumb.repairs import MOST_REPAIRS, Repair, Setting, repairs_of
+from ample_crumb.core.crumb.feedback import FARTHEST, MARGIN, BatchFeedback, DialReading, learn
+from ample_crumb.core.crumb.repairs import MOST_REPAIRS, Repair, RepairContext, find_repairs
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
-from ample_crumb.core.formula.allergens import contents_of
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
-from ample_crumb.core.formula.reading import Manner
+from ample_crumb.core.formula.allergens import allergens_of
+from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, evaluate
+from ample_crumb.core.formula.reading import ReadingPreferences
 
 CUPBOARD = reference_cupboard()
 PIECES = 12
 
 
-def worked(grams: dict[str, float]) -> FormulaFigures:
+def evaluated(grams: dict[str, float]) -> FormulaFigures:
     lines = tuple(Line(f"{mass:g} g {CUPBOARD.ingredients[slug].name}", slug) for slug, mass in grams.items())
-    return work_out((Part("", lines),), PIECES, CUPBOARD, Manner())
+    return evaluate((Part("", lines),), PIECES, CUPBOARD, ReadingPreferences())
 
 
 def repairs(grams: dict[str, float], family: str, avoided: frozenset[str] = frozenset()) -> tuple[Repair, ...]:
-    of = worked(grams)
-    setting = Setting(PIECES, EnergySystem.STATED, {"oat_flour": 0.002}, contents_of(of, CUPBOARD), avoided)
-    return repairs_of(dough_of(of, family, CUPBOARD), CUPBOARD, setting)
+    of = evaluated(grams)
+    setting = RepairContext(PIECES, EnergySystem.STATED, {"oat_flour": 0.002}, allergens_of(of, CUPBOARD), avoided)
+    return find_repairs(judge_dough(of, family, CUPBOARD), CUPBOARD, setting)
 
 
 formulas = st.fixed_dictionaries(
@@ -49,20 +49,20 @@ class Repairs(unittest.TestCase):
     @settings(max_examples=60)
     @given(formulas, st.sampled_from(["muffin", "cookie", "brownie", "cake", "baked-cheesecake"]))
     def test_done_it_brings_its_dial_back_and_pushes_none_out(self, grams: dict[str, float], family: str) -> None:
-        before = {each.name: each for each in check_of(dough_of(worked(grams), family, CUPBOARD)).dials}
+        before = {each.name: each for each in crumb_check(judge_dough(evaluated(grams), family, CUPBOARD)).dials}
         found = repairs(grams, family)
         for repair in found:
             changed = grams | {repair.slug: grams.get(repair.slug, 0.0) + repair.change_g}
             self.assertGreaterEqual(changed[repair.slug], 0)
-            after = worked({slug: mass for slug, mass in changed.items() if mass > 0})
-            now = {each.name: each for each in check_of(dough_of(after, family, CUPBOARD)).dials}
+            after = evaluated({slug: mass for slug, mass in changed.items() if mass > 0})
+            now = {each.name: each for each in crumb_check(judge_dough(after, family, CUPBOARD)).dials}
             self.assertIs(now[repair.dial].verdict, Verdict.FITS, repair)
             self.assertAlmostEqual(now[repair.dial].value or 0, repair.value, places=4)
             for name, was in before.items():
                 if was.verdict is Verdict.FITS:
                     self.assertNotIn(now[name].verdict, (Verdict.LOW, Verdict.HIGH), (repair, name))
             # Its price is what the piece really changes by.
-            piece, then = worked(grams).piece.nutrients, after.piece.nutrients
+            piece, then = evaluated(grams).piece.nutrients, after.piece.nutrients
             self.assertAlmostEqual((then.energy_kcal or 0) - (piece.energy_kcal or 0), repair.energy_kcal, places=3)
             self.assertAlmostEqual((then.protein_g or 0) - (piece.protein_g or 0), repair.protein_g, places=3)
         for name in before:
@@ -82,21 +82,21 @@ class Repairs(unittest.TestCase):
 
     def test_by_what_a_kitchen_has_learned_of_its_flour(self) -> None:
         learned = Learned(holding={"oat_flour": 1.4})
-        of = worked(
+        of = evaluated(
             {"oat_flour": 200.0, "milk_skim": 190.0, "egg": 50.0, "baking_powder": 6.0, "sugar": 60.0, "salt": 2.0}
         )
-        dough = dough_of(of, "muffin", CUPBOARD, learned=learned)
-        setting = Setting(PIECES, EnergySystem.STATED, {}, contents_of(of, CUPBOARD))
-        less = next(each for each in repairs_of(dough, CUPBOARD, setting, learned) if each.slug == "oat_flour")
+        dough = judge_dough(of, "muffin", CUPBOARD, learned=learned)
+        setting = RepairContext(PIECES, EnergySystem.STATED, {}, allergens_of(of, CUPBOARD))
+        less = next(each for each in find_repairs(dough, CUPBOARD, setting, learned) if each.slug == "oat_flour")
         grams = {
-            "oat_flour": less.grams,
+            "oat_flour": less.resulting_g,
             "milk_skim": 190.0,
             "egg": 50.0,
             "baking_powder": 6.0,
             "sugar": 60.0,
             "salt": 2.0,
         }
-        after = check_of(dough_of(worked(grams), "muffin", CUPBOARD, learned=learned), learned)
+        after = crumb_check(judge_dough(evaluated(grams), "muffin", CUPBOARD, learned=learned), learned)
         hydration = next(dial for dial in after.dials if dial.name == "hydration")
         self.assertIs(hydration.verdict, Verdict.FITS)
         self.assertAlmostEqual(hydration.value or 0, less.value, places=6)
@@ -108,12 +108,12 @@ class Repairs(unittest.TestCase):
         self.assertIn("large", eggs.words)
 
 
-def said(words: str, value: float, family: str = "cookie", holding: dict[str, float] | None = None) -> BatchSaid:
-    return BatchSaid(words, family, {"hydration": Stood(value, 0.8, 1.6)}, holding or {})
+def said(words: str, value: float, family: str = "cookie", holding: dict[str, float] | None = None) -> BatchFeedback:
+    return BatchFeedback(words, family, {"hydration": DialReading(value, 0.8, 1.6)}, holding or {})
 
 
-class Learning(unittest.TestCase):
-    def factor(self, *batches: BatchSaid) -> float:
+class LearningView(unittest.TestCase):
+    def factor(self, *batches: BatchFeedback) -> float:
         return learn(batches)[0].factor("hydration", "cookie")
 
     def test_dry_although_it_fitted_moves_the_window_up_and_wet_down(self) -> None:
@@ -145,9 +145,9 @@ class Learning(unittest.TestCase):
             max_size=6,
         )
     )
-    def test_the_order_of_batches_does_not_matter(self, batches: list[BatchSaid]) -> None:
+    def test_the_order_of_batches_does_not_matter(self, batches: list[BatchFeedback]) -> None:
         self.assertAlmostEqual(self.factor(*batches), self.factor(*reversed(batches)), places=9)
 
     def test_taste_is_of_the_people_not_of_the_family(self) -> None:
-        sweet = BatchSaid("too sweet", "cookie", {"sweetness": Stood(20, 8, 38)})
+        sweet = BatchFeedback("too sweet", "cookie", {"sweetness": DialReading(20, 8, 38)})
         self.assertLess(learn([sweet])[0].factor("sweetness", "muffin"), 1)

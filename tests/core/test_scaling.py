@@ -6,16 +6,16 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.formula.formula import Line, Part, work_out
-from ample_crumb.core.formula.reading import Manner, read_against
-from ample_crumb.core.formula.scaling import Scaled, factors_for_eggs, scaled
+from ample_crumb.core.formula.formula import Line, Part, evaluate
+from ample_crumb.core.formula.reading import ReadingPreferences, read_against
+from ample_crumb.core.formula.scaling import ScaledLine, factors_for_eggs, scaled
 from ample_crumb.core.problem import CannotUse
 
 CUPBOARD = reference_cupboard()
 
 
-def times(text: str, factor: float) -> Scaled:
-    return scaled(read_against(text, CUPBOARD, Manner()), factor, CUPBOARD, Manner())
+def times(text: str, factor: float) -> ScaledLine:
+    return scaled(read_against(text, CUPBOARD, ReadingPreferences()), factor, CUPBOARD, ReadingPreferences())
 
 
 class Scaling(unittest.TestCase):
@@ -55,22 +55,22 @@ class Scaling(unittest.TestCase):
     def test_rounding_stays_near_and_is_told(self, text: str, factor: float) -> None:
         made = times(text, factor)
         assert made.exact_g is not None
-        assert made.grams is not None
+        assert made.scaled_g is not None
         # Spoons and cups round to a kitchen's measures, small weights to what a scale shows.
-        self.assertLess(abs(made.grams / made.exact_g - 1), 0.12, made)
-        again = read_against(made.text, CUPBOARD, Manner())
+        self.assertLess(abs(made.scaled_g / made.exact_g - 1), 0.12, made)
+        again = read_against(made.text, CUPBOARD, ReadingPreferences())
         assert again.figures is not None
-        self.assertAlmostEqual(again.figures.mass_g, made.grams)
+        self.assertAlmostEqual(again.figures.mass_g, made.scaled_g)
 
     @given(st.integers(20, 1000), st.sampled_from([0.5, 2, 3, 4]))
     def test_there_and_back_is_where_one_was(self, grams: int, factor: float) -> None:
         there = times(f"{2 * grams * 5} g skyr", factor)
         back = times(there.text, 1 / factor)
-        assert back.grams is not None
-        self.assertAlmostEqual(back.grams / (10 * grams), 1, delta=0.02)
+        assert back.scaled_g is not None
+        self.assertAlmostEqual(back.scaled_g / (10 * grams), 1, delta=0.02)
 
     def test_by_whole_eggs(self) -> None:
-        batch = work_out((Part("", tuple(map(Line, ("250 g ricotta", "125 g eggs")))),), 1, CUPBOARD, Manner())
+        batch = evaluate((Part("", tuple(map(Line, ("250 g ricotta", "125 g eggs")))),), 1, CUPBOARD, ReadingPreferences())
         eggs = factors_for_eggs(batch, CUPBOARD)
         self.assertEqual([each.count for each in eggs], [1, 2, 3, 4])
         self.assertAlmostEqual(eggs[1].factor, 0.8)

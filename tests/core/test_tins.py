@@ -9,12 +9,12 @@ from hypothesis import strategies as st
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.portions import Cuts
-from ample_crumb.core.production.tin_fill import filling_of, scale_to
-from ample_crumb.core.production.tins import DISCS, Kind, Tin, checked, read_tin
+from ample_crumb.core.production.tin_fill import scale_to, tin_fill_of
+from ample_crumb.core.production.tins import DISCS, Tin, TinKind, checked, read_tin
 
 tins = st.builds(
     Tin,
-    st.sampled_from([Kind.ROUND, Kind.SQUARE, Kind.RECTANGLE, Kind.LOAF, Kind.MUFFIN]),
+    st.sampled_from([TinKind.ROUND, TinKind.SQUARE, TinKind.RECTANGLE, TinKind.LOAF, TinKind.MUFFIN]),
     st.floats(4, 40),
     st.floats(1, 12),
     width_cm=st.none() | st.floats(4, 40),
@@ -28,18 +28,18 @@ class Geometry(unittest.TestCase):
         # Box 20 x 20 x 5 = 2,000; cylinder pi / 4 x 20^2 x 5 = 1,570.8; a frustum of a cone, D = 7, d = 5, h = 3:
         # pi x 3 / 12 x (49 + 35 + 25) = 85.6; a ring of 24 and 8 cm: pi / 4 x (576 - 64) x 8 = 3,217.
         for tin, ml in (
-            (Tin(Kind.SQUARE, 20, 5), 2000),
-            (Tin(Kind.ROUND, 20, 5), 1570.8),
-            (Tin(Kind.MUFFIN, 7, 3, bottom_share=5 / 7), 85.6),
-            (Tin(Kind.MUFFIN, 7, 3, bottom_share=5 / 7, cups=12), 12 * 85.6),
-            (Tin(Kind.RING, 24, 8, hole_cm=8), 3217),
-            (Tin(Kind.RECTANGLE, 33, 5, 23), 3795),
+            (Tin(TinKind.SQUARE, 20, 5), 2000),
+            (Tin(TinKind.ROUND, 20, 5), 1570.8),
+            (Tin(TinKind.MUFFIN, 7, 3, bottom_share=5 / 7), 85.6),
+            (Tin(TinKind.MUFFIN, 7, 3, bottom_share=5 / 7, cups=12), 12 * 85.6),
+            (Tin(TinKind.RING, 24, 8, hole_cm=8), 3217),
+            (Tin(TinKind.RECTANGLE, 33, 5, 23), 3795),
         ):
             with self.subTest(tin):
                 self.assertAlmostEqual(tin.volume_ml, ml, delta=0.001 * ml)
 
     def test_water_wins_over_the_measures(self) -> None:
-        weighed = Tin(Kind.MUG, 8, 9, bottom_share=0.9, water_ml=350)
+        weighed = Tin(TinKind.MUG, 8, 9, bottom_share=0.9, water_ml=350)
         self.assertEqual(weighed.volume_ml, 350)
         self.assertAlmostEqual(weighed.height_cm(350), 9)
 
@@ -58,18 +58,18 @@ class Geometry(unittest.TestCase):
 class Written(unittest.TestCase):
     def test_as_one_writes_them(self) -> None:
         for text, kind, sides in (
-            ("20x20x5cm", Kind.SQUARE, (20, 20, 5)),
-            ("9 x 13 x 2 inch", Kind.RECTANGLE, (22.86, 33.02, 5.08)),
-            ('8" x 8" x 2"', Kind.SQUARE, (20.32, 20.32, 5.08)),
-            ("30 × 20 cm", Kind.RECTANGLE, (30, 20, 5)),
-            ("200mm x 200mm x 50mm", Kind.SQUARE, (20, 20, 5)),
+            ("20x20x5cm", TinKind.SQUARE, (20, 20, 5)),
+            ("9 x 13 x 2 inch", TinKind.RECTANGLE, (22.86, 33.02, 5.08)),
+            ('8" x 8" x 2"', TinKind.SQUARE, (20.32, 20.32, 5.08)),
+            ("30 × 20 cm", TinKind.RECTANGLE, (30, 20, 5)),
+            ("200mm x 200mm x 50mm", TinKind.SQUARE, (20, 20, 5)),
         ):
             with self.subTest(text):
                 tin = read_tin(text)
                 self.assertEqual(tin.kind, kind)
                 for side, want in zip((tin.length_cm, tin.width_cm or 0, tin.depth_cm), sides, strict=True):
                     self.assertAlmostEqual(side, want)
-        self.assertEqual(read_tin("23x5cm round"), Tin(Kind.ROUND, 23, 5))
+        self.assertEqual(read_tin("23x5cm round"), Tin(TinKind.ROUND, 23, 5))
 
     def test_what_cannot_be_is_said(self) -> None:
         for text, words in {
@@ -83,11 +83,11 @@ class Written(unittest.TestCase):
             with self.subTest(text), self.assertRaisesRegex(CannotUse, words):
                 read_tin(text)
         for tin in (
-            Tin(Kind.ROUND, 20, 5, bottom_share=0),
-            Tin(Kind.RING, 20, 5),
-            Tin(Kind.ROUND, 20, 5, hole_cm=4),
-            Tin(Kind.MUFFIN, 7, 3, cups=0),
-            Tin(Kind.MUG, 8, 9, water_ml=1),
+            Tin(TinKind.ROUND, 20, 5, bottom_share=0),
+            Tin(TinKind.RING, 20, 5),
+            Tin(TinKind.ROUND, 20, 5, hole_cm=4),
+            Tin(TinKind.MUFFIN, 7, 3, cups=0),
+            Tin(TinKind.MUG, 8, 9, water_ml=1),
         ):
             with self.subTest(tin), self.assertRaises(CannotUse):
                 checked(tin)
@@ -102,8 +102,8 @@ class Written(unittest.TestCase):
 
 class Filling(unittest.TestCase):
     def test_how_high_and_how_large_a_piece(self) -> None:
-        square = Tin(Kind.SQUARE, 20, 5)
-        filling = filling_of(920, [square], family_of("brownie"), 1.15, Cuts(3, 4))
+        square = Tin(TinKind.SQUARE, 20, 5)
+        filling = tin_fill_of(920, [square], family_of("brownie"), 1.15, Cuts(3, 4))
         assert filling is not None
         assert filling.piece is not None
         # 920 g / 1.15 = 800 ml on 400 cm2: 2 cm, baked 2.5; 20 / 4 by 20 / 3 cm.
@@ -114,24 +114,24 @@ class Filling(unittest.TestCase):
         self.assertAlmostEqual(filling.piece.width_cm, 20 / 3)
         self.assertAlmostEqual(filling.share, 0.4)
         self.assertEqual(filling.warnings, ())
-        wedge = filling_of(920, [Tin(Kind.ROUND, 20, 5)], family_of("cake"), 1.05, Cuts(wedges=8))
+        wedge = tin_fill_of(920, [Tin(TinKind.ROUND, 20, 5)], family_of("cake"), 1.05, Cuts(wedges=8))
         assert wedge is not None
         assert wedge.piece is not None
         self.assertAlmostEqual(wedge.piece.width_cm, math.pi * 20 / 8)
 
     def test_too_full_and_too_thin_are_said_with_grams(self) -> None:
-        small = Tin(Kind.SQUARE, 15, 4)
+        small = Tin(TinKind.SQUARE, 15, 4)
         for grams, words in ((700, "rise over the brim: at most"), (1200, "does not fit"), (150, "bake dry")):
             with self.subTest(grams):
-                filling = filling_of(grams, [small], family_of("cake"), 1.05)
+                filling = tin_fill_of(grams, [small], family_of("cake"), 1.05)
                 assert filling is not None
                 self.assertIn(words, " ".join(filling.warnings))
 
     @given(st.lists(tins, min_size=1, max_size=4), st.floats(10, 5000))
     def test_several_tins_share_the_dough_and_are_as_full(self, several: list[Tin], grams: float) -> None:
-        filling = filling_of(grams, several, family_of("cake"), 1.05)
+        filling = tin_fill_of(grams, several, family_of("cake"), 1.05)
         assert filling is not None
-        self.assertAlmostEqual(sum(each.grams for each in filling.tins) / grams, 1)
+        self.assertAlmostEqual(sum(each.dough_g for each in filling.tins) / grams, 1)
         for each in filling.tins:
             self.assertAlmostEqual(each.share / filling.share, 1)
 
@@ -143,6 +143,6 @@ class Filling(unittest.TestCase):
 
     def test_another_tin_at_the_same_depth(self) -> None:
         # 9 x 13 inch to 20 cm square: 754.8 and 400 cm2, so 0.53 of it stands as high.
-        _, same_depth = scale_to(1500, [read_tin("9x13x2in")], [Tin(Kind.SQUARE, 20, 5)], 1.05)
+        _, same_depth = scale_to(1500, [read_tin("9x13x2in")], [Tin(TinKind.SQUARE, 20, 5)], 1.05)
         self.assertAlmostEqual(same_depth, 400 / (22.86 * 33.02), places=4)
-        self.assertIn(Kind.RING, DISCS)
+        self.assertIn(TinKind.RING, DISCS)

@@ -7,21 +7,21 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import Figures, Nutrients
-from ample_crumb.core.formula.difference import State, carried, difference, shared_lines
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, work_out
-from ample_crumb.core.formula.reading import Manner
+from ample_crumb.core.formula.difference import FormulaState, difference, merge_base_changes, shared_lines
+from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, evaluate
+from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.formula.steps import checks_of, linked, steps_of
-from ample_crumb.core.formula.twin import Side, SideLine, compared, difference_in_words
+from ample_crumb.core.formula.twin import TwinLine, TwinSide, compare_with_twin, difference_in_words
 
 CUPBOARD = reference_cupboard()
 
 
-def worked(*lines: str, name: str = "") -> FormulaFigures:
-    return work_out((Part(name, tuple(map(Line, lines))),), 12, CUPBOARD, Manner())
+def evaluated(*lines: str, name: str = "") -> FormulaFigures:
+    return evaluate((Part(name, tuple(map(Line, lines))),), 12, CUPBOARD, ReadingPreferences())
 
 
 def words(was: tuple[str, ...], now: tuple[str, ...]) -> tuple[str, ...]:
-    return difference(State(worked(*was), 12, "", ""), State(worked(*now), 12, "", ""))
+    return difference(FormulaState(evaluated(*was), 12, "", ""), FormulaState(evaluated(*now), 12, "", ""))
 
 
 class Differences(unittest.TestCase):
@@ -37,8 +37,8 @@ class Differences(unittest.TestCase):
                 self.assertEqual(words(was, now), said)
 
     def test_of_the_formula_as_a_whole(self) -> None:
-        was = State(worked("2 eggs"), 12, "cake", "Beat.\nBake.")
-        now = State(worked("2 eggs", name="Filling"), 10, "loaf", "Beat.\nBake long.")
+        was = FormulaState(evaluated("2 eggs"), 12, "cake", "Beat.\nBake.")
+        now = FormulaState(evaluated("2 eggs", name="Filling"), 10, "loaf", "Beat.\nBake long.")
         said = difference(was, now)
         self.assertIn("with a part “Filling”: 2 eggs", said)
         self.assertLessEqual({"makes 10, not 12", "is a loaf, not a cake", "the method differs in 1 step"}, set(said))
@@ -52,26 +52,26 @@ parts_of = names.map(lambda lines: (Part("", tuple(lines)),))
 class Branches(unittest.TestCase):
     @given(parts_of, parts_of)
     def test_a_branch_that_changed_nothing_becomes_the_base(self, was: tuple[Part], now: tuple[Part]) -> None:
-        self.assertEqual(set(carried(was, now, was).parts[0].lines), set(now[0].lines))
+        self.assertEqual(set(merge_base_changes(was, now, was).parts[0].lines), set(now[0].lines))
 
     @given(parts_of, parts_of)
     def test_a_base_that_changed_nothing_leaves_a_branch_alone(self, base: tuple[Part], branch: tuple[Part]) -> None:
-        self.assertEqual(carried(base, base, branch).parts, branch)
+        self.assertEqual(merge_base_changes(base, base, branch).parts, branch)
 
     @given(parts_of, parts_of, parts_of)
     def test_what_is_a_branchs_own_stays(self, was: tuple[Part], now: tuple[Part], branch: tuple[Part]) -> None:
         own = set(branch[0].lines) - set(was[0].lines)
-        made = carried(was, now, branch)
+        made = merge_base_changes(was, now, branch)
         self.assertLessEqual(own, set(made.parts[0].lines))
         self.assertEqual(len(made.parts[0].lines), len(set(made.parts[0].lines)))
         # Followed once, following again does nothing.
-        self.assertEqual(carried(now, now, made.parts).parts, made.parts)
+        self.assertEqual(merge_base_changes(now, now, made.parts).parts, made.parts)
 
     def test_new_parts_come_along_and_own_ones_stay(self) -> None:
         base = (Part("Dough", (Line("2 eggs"),)),)
         branch = (*base, Part("Plums", (Line("200 g plums"),)))
         now = (*base, Part("Glaze", (Line("40 g icing sugar"),)))
-        made = carried(base, now, branch)
+        made = merge_base_changes(base, now, branch)
         self.assertEqual([part.name for part in made.parts], ["Dough", "Plums", "Glaze"])
         self.assertEqual(shared_lines(now, branch), 1)
 
@@ -91,8 +91,8 @@ class Twins(unittest.TestCase):
         self.assertEqual(difference_in_words(mine, mine), "the same energy")
 
     def test_by_piece_by_bite_and_by_100_g(self) -> None:
-        flour, egg = SideLine("oat flour", "flour", 10, 40), SideLine("egg", "egg", 8, 12)
-        found = compared(Side("mine", piece(100, 40), (flour,)), Side("theirs", piece(300, 80), (egg, flour)))
+        flour, egg = TwinLine("oat flour", "flour", 10, 40), TwinLine("egg", "egg", 8, 12)
+        found = compare_with_twin(TwinSide("mine", piece(100, 40), (flour,)), TwinSide("theirs", piece(300, 80), (egg, flour)))
         by = {
             basis.name: (basis.mine.nutrients.energy_kcal, basis.theirs.nutrients.energy_kcal) for basis in found.bases
         }
@@ -103,12 +103,12 @@ class Twins(unittest.TestCase):
 
 class Steps(unittest.TestCase):
     def test_links_follow_the_lines(self) -> None:
-        of = worked("125 g butter, soft", "2 large eggs", "60 g vanilla whey")
+        of = evaluated("125 g butter, soft", "2 large eggs", "60 g vanilla whey")
         (step,) = steps_of("Beat {butter} and {eggs} into {flour}.", of)
         self.assertEqual(
-            [each.text for each in step.pieces if each.place is not None], ["125 g butter", "2 large eggs"]
+            [each.text for each in step.texts if each.place is not None], ["125 g butter", "2 large eggs"]
         )
-        self.assertEqual([each.problem for each in step.pieces if each.problem], ["No line is called “flour”."])
+        self.assertEqual([each.problem for each in step.texts if each.problem], ["No line is called “flour”."])
         once = linked("Beat butter, add the eggs, then more butter.", of)
         self.assertEqual(once, "Beat {butter}, add the {eggs}, then more butter.")
         self.assertEqual(linked(once, of), once)
@@ -124,12 +124,12 @@ class Steps(unittest.TestCase):
             ("Fold in.", None, None, None),
         ):
             with self.subTest(text):
-                (step,) = steps_of(text, worked("2 eggs"))
+                (step,) = steps_of(text, evaluated("2 eggs"))
                 self.assertEqual((step.low_min, step.high_min), (low, high))
-                self.assertEqual(step.celsius, celsius)
+                self.assertEqual(step.oven_c, celsius)
 
     def test_what_a_method_forgets(self) -> None:
-        of = worked("100 g flour", "1 tsp baking powder", "100 g butter, melted", "80 g chocolate chips")
+        of = evaluated("100 g flour", "1 tsp baking powder", "100 g butter, melted", "80 g chocolate chips")
         method = "Melt the butter.\nMix all, fold in chips.\nBake."
         forgotten = [each.sentence for each in checks_of(method, of, CUPBOARD) if each.step is None]
         self.assertTrue(any("cool before chocolate" in each for each in forgotten))

@@ -6,17 +6,17 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.formula.reading import Manner, ReadLine, read_against
+from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, read_against
 from ample_crumb.core.formula.rewrite import nudged
-from ample_crumb.core.quantity.units import System
-from ample_crumb.core.quantity.weighing import Basis
+from ample_crumb.core.quantity.units import MeasureSystem
+from ample_crumb.core.quantity.weighing import WeightBasis
 
 
-def read(text: str, system: System = System.US, chosen: str | None = None) -> ReadLine:
-    return read_against(text, reference_cupboard(), Manner(system), chosen)
+def read(text: str, system: MeasureSystem = MeasureSystem.US, chosen: str | None = None) -> ReadLine:
+    return read_against(text, reference_cupboard(), ReadingPreferences(system), chosen)
 
 
-def grams(text: str, system: System = System.US) -> float:
+def grams(text: str, system: MeasureSystem = MeasureSystem.US) -> float:
     figures = read(text, system).figures
     assert figures is not None, read(text, system).problem
     return round(figures.mass_g, 1)
@@ -31,8 +31,8 @@ class Weighing(unittest.TestCase):
         self.assertEqual(grams("2 tbsp ground flax"), 14)
 
     def test_whose_cups(self) -> None:
-        self.assertEqual(grams("1 cup sugar", System.METRIC), 211.3)
-        self.assertEqual(grams("1 tbsp sugar", System.AUSTRALIAN), 16.9)
+        self.assertEqual(grams("1 cup sugar", MeasureSystem.METRIC), 211.3)
+        self.assertEqual(grams("1 tbsp sugar", MeasureSystem.AUSTRALIAN), 16.9)
 
     def test_pieces_by_size(self) -> None:
         self.assertEqual(grams("2 eggs"), 100)
@@ -43,7 +43,7 @@ class Weighing(unittest.TestCase):
     def test_a_bracketed_weight_wins(self) -> None:
         line = read("2 scoops (64 g) whey")
         assert line.figures is not None
-        self.assertEqual((line.figures.mass_g, line.basis), (64, Basis.WEIGHED))
+        self.assertEqual((line.figures.mass_g, line.basis), (64, WeightBasis.WEIGHED))
         self.assertEqual(grams("2 scoops (30 g each) whey"), 60)
 
     def test_cans(self) -> None:
@@ -75,9 +75,9 @@ class Weighing(unittest.TestCase):
 
     def test_a_choice_wins_over_memory_and_memory_over_the_name(self) -> None:
         cupboard = reference_cupboard()
-        manner = Manner(remembered={"whey": "pea_protein"})
-        remembered = read_against("30 g whey", cupboard, manner)
-        chosen = read_against("30 g whey", cupboard, manner, "whey_isolate")
+        preferences = ReadingPreferences(remembered={"whey": "pea_protein"})
+        remembered = read_against("30 g whey", cupboard, preferences)
+        chosen = read_against("30 g whey", cupboard, preferences, "whey_isolate")
         assert remembered.ingredient is not None
         assert chosen.ingredient is not None
         self.assertEqual((remembered.ingredient.slug, chosen.ingredient.slug), ("pea_protein", "whey_isolate"))

@@ -3,20 +3,21 @@
 from datetime import UTC, datetime
 from typing import Any, Final
 
+from ample_crumb.work.context import load_context
+from ample_crumb.work.evaluate_bench import evaluate_bench_in
+
 from ample_crumb.core.food.nutrients import NAMES
-from ample_crumb.core.reformulate.request import Formula
+from ample_crumb.core.reformulate.request import FormulaToReformulate
 from ample_crumb.store import formulas as stored
 from ample_crumb.store import kitchens
 from ample_crumb.store.database import Connection
-from ample_crumb.store.kitchens import Who
+from ample_crumb.store.kitchens import Principal
 from ample_crumb.work import formulas, today
 from ample_crumb.work.bench import Bench
 from ample_crumb.work.demo import load_demo
-from ample_crumb.work.kept import kept_of
-from ample_crumb.work.laid import laid_in
-from ample_crumb.work.making import making_of, tins_of
-from ample_crumb.work.reference import twin_of
-from ample_crumb.work.ways import ways_of
+from ample_crumb.work.kept import formula_summaries
+from ample_crumb.work.making import production_inputs, tins_of
+from ample_crumb.work.reference import twin_figures
 from tests.golden.figures import evaluated, reformulated
 from tests.kitchen import new_database, open_database
 
@@ -34,52 +35,52 @@ def demo_figures() -> dict[str, dict[str, Any]]:
         load_demo(database, NOW)
         found: dict[str, dict[str, Any]] = {}
         with database.transaction() as connection:
-            who = kitchens.first_person(connection)
-            assert who is not None
-            rows = sorted(stored.listed(connection, who.kitchen_id), key=lambda row: row.name)
-            summaries = kept_of(connection, who, rows, ways_of(connection, who))
+            principal = kitchens.first_principal(connection)
+            assert principal is not None
+            rows = sorted(stored.listed(connection, principal.kitchen_id), key=lambda row: row.name)
+            summaries = formula_summaries(connection, principal, rows, load_context(connection, principal))
             for row in rows:
-                found[f"demo: {row.name}"] = _formula(connection, who, row)
+                found[f"demo: {row.name}"] = _formula(connection, principal, row)
             found["demo: list"] = {
                 row.name: [
                     summaries[row.id].count,
                     summaries[row.id].piece.figures.mass_g,
                     [getattr(summaries[row.id].piece.figures.nutrients, name) for name in NAMES],
-                    [getattr(summaries[row.id].piece.band.nutrients, name) for name in NAMES],
+                    [getattr(summaries[row.id].piece.sd.nutrients, name) for name in NAMES],
                     sorted(summaries[row.id].uses),
                     list(summaries[row.id].brief.contains),
-                    list(summaries[row.id].brief.keeps),
+                    list(summaries[row.id].brief.diets_kept),
                 ]
                 for row in rows
             }
-        found["demo: day"] = _day(today.open_day(database, who, NOW.date()))
+        found["demo: day"] = _day(today.open_day(database, principal, NOW.date()))
         return found
     finally:
         database.close()
 
 
-def _formula(connection: Connection, who: Who, row: Any) -> dict[str, Any]:
-    draft = formulas.view(connection, who, row).draft
+def _formula(connection: Connection, principal: Principal, row: Any) -> dict[str, Any]:
+    draft = formulas.view(connection, principal, row).draft
     bench = Bench(
         draft.parts, draft.pieces, draft.family, NOW.date(), draft.reference, draft.making, draft.name, draft.method
     )
-    of = laid_in(connection, who, bench)
-    twin = twin_of(connection, who, draft.reference, of.ways)
+    of = evaluate_bench_in(connection, principal, bench)
+    twin = twin_figures(connection, principal, draft.reference, of.context)
     whole = evaluated(
-        of.made, draft.family, draft.name, draft.method, of.ways.cupboard, of.ways.manner,
-        learned=of.ways.learned, guests=of.ways.guests, twin=twin, prices=of.prices(), counted=of.ways.school,
+        of.made, draft.family, draft.name, draft.method, of.context.cupboard, of.context.preferences,
+        learned=of.context.learned, eaters=of.context.eaters, twin=twin, prices=of.prices(), counted=of.context.definition,
     )  # fmt: skip
     wishes = _WISHES.get(row.name)
     if wishes:
-        making, _ = making_of(draft.making, draft.pieces, of.ways)
-        tins = tuple(tins_of(draft.making.tins, of.ways))
-        asked = Formula(
+        making, _ = production_inputs(draft.making, draft.pieces, of.context)
+        tins = tuple(tins_of(draft.making.tins, of.context))
+        asked = FormulaToReformulate(
             draft.parts,
             draft.family,
             making,
             tins,
-            of.ways.cupboard,
-            of.ways.manner,
+            of.context.cupboard,
+            of.context.preferences,
             title=draft.name,
             method=draft.method,
         )

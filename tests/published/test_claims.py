@@ -8,7 +8,7 @@ import unittest
 from dataclasses import replace
 
 from ample_crumb.core.food.allergens import EU, US
-from ample_crumb.core.food.claims import Claim, Twin, eu_claims, needs_laxative_notice, us_claims
+from ample_crumb.core.food.claims import Claim, TwinFigures, eu_claims, needs_laxative_notice, us_claims
 from ample_crumb.core.food.nutrients import Figures, Nutrients
 
 
@@ -122,8 +122,8 @@ class Allergens(unittest.TestCase):
         self.assertEqual(set(US) - set(EU), {"wheat"})
 
 
-def twin(**of: float) -> Twin:
-    return Twin("the other", food(**of).nutrients)
+def twin(**of: float) -> TwinFigures:
+    return TwinFigures("the other", food(**of).nutrients)
 
 
 class Comparisons(unittest.TestCase):

@@ -4,9 +4,9 @@ import subprocess
 import unittest
 
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.food.quick_reference import reference
+from ample_crumb.core.food.quick_reference import quick_reference
 from ample_crumb.core.production.tins import read_tin
-from ample_crumb.core.quantity.units import CUP_ML, System, measure_size
+from ample_crumb.core.quantity.units import CUP_ML, MeasureSystem, measure_size
 
 
 def gnu(expression: str, unit: str) -> float:
@@ -17,14 +17,14 @@ def gnu(expression: str, unit: str) -> float:
 class GnuUnits(unittest.TestCase):
     def test_units(self) -> None:
         shared = {
-            ("cup", System.US): ("uscup", "ml"), ("tablespoon", System.US): ("ustablespoon", "ml"),
-            ("teaspoon", System.US): ("usteaspoon", "ml"), ("fluid ounce", System.US): ("usfloz", "ml"),
-            ("pint", System.US): ("uspint", "ml"), ("quart", System.US): ("usquart", "ml"),
-            ("gallon", System.US): ("usgallon", "ml"), ("cup", System.METRIC): ("metriccup", "ml"),
-            ("tablespoon", System.AUSTRALIAN): ("australiatablespoon", "ml"),
-            ("tablespoon", System.METRIC): ("brtablespoon", "ml"), ("pint", System.METRIC): ("brpint", "ml"),
-            ("fluid ounce", System.METRIC): ("brfloz", "ml"), ("ounce", System.US): ("oz", "g"),
-            ("pound", System.US): ("lb", "g"),
+            ("cup", MeasureSystem.US): ("uscup", "ml"), ("tablespoon", MeasureSystem.US): ("ustablespoon", "ml"),
+            ("teaspoon", MeasureSystem.US): ("usteaspoon", "ml"), ("fluid ounce", MeasureSystem.US): ("usfloz", "ml"),
+            ("pint", MeasureSystem.US): ("uspint", "ml"), ("quart", MeasureSystem.US): ("usquart", "ml"),
+            ("gallon", MeasureSystem.US): ("usgallon", "ml"), ("cup", MeasureSystem.METRIC): ("metriccup", "ml"),
+            ("tablespoon", MeasureSystem.AUSTRALIAN): ("australiatablespoon", "ml"),
+            ("tablespoon", MeasureSystem.METRIC): ("brtablespoon", "ml"), ("pint", MeasureSystem.METRIC): ("brpint", "ml"),
+            ("fluid ounce", MeasureSystem.METRIC): ("brfloz", "ml"), ("ounce", MeasureSystem.US): ("oz", "g"),
+            ("pound", MeasureSystem.US): ("lb", "g"),
         }  # fmt: skip
         for (name, system), (theirs, unit) in shared.items():
             with self.subTest(theirs):
@@ -54,9 +54,9 @@ class GnuUnits(unittest.TestCase):
                 self.assertAlmostEqual(ours, gnu(theirs, "g/ml"), delta=0.003 * gnu(theirs, "g/ml"))
 
     def test_dishers(self) -> None:
-        for each in reference().dishers:
+        for each in quick_reference().dishers:
             with self.subTest(each.number):
-                self.assertAlmostEqual(each.millilitres, gnu(f"scoop({each.number})", "ml"), delta=0.06)
+                self.assertAlmostEqual(each.volume_ml, gnu(f"scoop({each.number})", "ml"), delta=0.06)
 
     def test_volumes_of_tins(self) -> None:
         # A box of 9 by 13 by 2 inches; a cylinder of 9 inches, 2 high.

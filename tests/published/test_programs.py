@@ -11,17 +11,25 @@ import random
 import unittest
 
 import numpy
-from scipy.optimize import Bounds, LinearConstraint, linprog, milp
+from scipy import optimize
+from scipy.optimize import Bounds, linprog, milp
 
 from ample_crumb.core.crumb.dials import NOTHING_LEARNED
-from ample_crumb.core.crumb.dough import body_of
+from ample_crumb.core.crumb.dough import dough_of
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.food.nutrients import Carbohydrate
-from ample_crumb.core.formula.formula import Line, Part, work_out
-from ample_crumb.core.formula.reading import Manner
-from ample_crumb.core.reformulate.constraints import BY_SHARE, Frame, Piece, frame_rows, variables_of, wish_row
-from ample_crumb.core.reformulate.milp import GAP, Row, Status, Variable, solve
-from ample_crumb.core.reformulate.variables import Hold, line_slots
+from ample_crumb.core.food.nutrients import CarbohydrateDefinition
+from ample_crumb.core.formula.formula import Line, Part, evaluate
+from ample_crumb.core.formula.reading import ReadingPreferences
+from ample_crumb.core.reformulate.constraints import (
+    BY_SHARE,
+    PieceBasis,
+    ReformulationModel,
+    solver_variables,
+    standing_constraints,
+    wish_constraint,
+)
+from ample_crumb.core.reformulate.milp import GAP, LinearConstraint, Status, Variable, solve
+from ample_crumb.core.reformulate.variables import LineBounds, line_variables
 from ample_crumb.core.reformulate.wishes import Wish
 
 CUPBOARD = reference_cupboard()
@@ -35,7 +43,7 @@ class Textbooks(unittest.TestCase):
         }  # fmt: skip
         variables = [Variable(name, cost=cost) for name, (cost, _) in foods.items()]
         rows = [
-            Row({name: of[place] for name, (_, of) in foods.items()}, low=least)
+            LinearConstraint({name: of[place] for name, (_, of) in foods.items()}, low=least)
             for place, least in enumerate((500, 6, 10, 8))
         ]
         best = solve(variables, rows)
@@ -45,10 +53,10 @@ class Textbooks(unittest.TestCase):
 
     def test_the_feed_blend(self) -> None:
         rows = [
-            Row({"corn": 1, "soybean": 1}, low=800),
+            LinearConstraint({"corn": 1, "soybean": 1}, low=800),
             # At least 30 % protein (9 and 60 %), at most 5 % fibre (2 and 6 %).
-            Row({"corn": 0.09 - 0.30, "soybean": 0.60 - 0.30}, low=0),
-            Row({"corn": 0.02 - 0.05, "soybean": 0.06 - 0.05}, high=0),
+            LinearConstraint({"corn": 0.09 - 0.30, "soybean": 0.60 - 0.30}, low=0),
+            LinearConstraint({"corn": 0.02 - 0.05, "soybean": 0.06 - 0.05}, high=0),
         ]
         best = solve([Variable("corn", cost=0.3), Variable("soybean", cost=0.9)], rows)
         self.assertAlmostEqual(best.values["corn"], 470.6, places=1)
@@ -56,15 +64,15 @@ class Textbooks(unittest.TestCase):
         self.assertAlmostEqual(best.objective, 437.64, places=1)
 
     def test_the_product_mix_and_its_whole_numbers(self) -> None:
-        rows = [Row({"x": 1}, high=4), Row({"y": 2}, high=12), Row({"x": 3, "y": 2}, high=18)]
+        rows = [LinearConstraint({"x": 1}, high=4), LinearConstraint({"y": 2}, high=12), LinearConstraint({"x": 3, "y": 2}, high=18)]
         for whole in (False, True):
             best = solve([Variable("x", cost=-3, whole=whole), Variable("y", cost=-5, whole=whole)], rows)
             self.assertAlmostEqual(best.objective, -36)
             self.assertAlmostEqual(best.values["x"], 2)
 
     def test_what_has_no_answer(self) -> None:
-        self.assertIs(solve([Variable("x", high=1)], [Row({"x": 1}, low=2)]).status, Status.INFEASIBLE)
-        self.assertIs(solve([Variable("x", high=1, whole=True)], [Row({"x": 2}, 1, 1)]).status, Status.INFEASIBLE)
+        self.assertIs(solve([Variable("x", high=1)], [LinearConstraint({"x": 1}, low=2)]).status, Status.INFEASIBLE)
+        self.assertIs(solve([Variable("x", high=1, whole=True)], [LinearConstraint({"x": 2}, 1, 1)]).status, Status.INFEASIBLE)
 
 
 class AgainstScipy(unittest.TestCase):
@@ -80,13 +88,13 @@ class AgainstScipy(unittest.TestCase):
             ours = solve(
                 [Variable(f"x{n}", 0, high[n], cost[n], whole[n]) for n in range(size)],
                 [
-                    Row({f"x{n}": row[n] for n in range(size)}, high=most)
+                    LinearConstraint({f"x{n}": row[n] for n in range(size)}, high=most)
                     for row, most in zip(matrix, limit, strict=True)
                 ],
             )
             theirs = milp(
                 numpy.array(cost),
-                constraints=LinearConstraint(numpy.array(matrix), -numpy.inf, numpy.array(limit)),
+                constraints=optimize.LinearConstraint(numpy.array(matrix), -numpy.inf, numpy.array(limit)),
                 bounds=Bounds(0, numpy.array(high)),
                 integrality=numpy.array(whole, dtype=int),
             )
@@ -103,14 +111,14 @@ class AgainstScipy(unittest.TestCase):
             aim = float(kcal @ was) / 10 * made.uniform(0.8, 0.99)
             parts = (Part("", tuple(Line(f"{g:g} g it", slug) for slug, g in zip(chosen, was, strict=True))),)
             # A bound of one's own on each line, and no dials, so that the program is this one and no other.
-            holds = {place: Hold(place, low_g=0.3 * g, high_g=2 * g) for place, g in enumerate(was)}
-            worked = work_out(parts, 10, CUPBOARD, Manner())
-            slots = line_slots(
-                worked, body_of(worked, CUPBOARD), holds, frozenset(), CUPBOARD, NOTHING_LEARNED, whole_eggs=True
+            holds = {place: LineBounds(place, low_g=0.3 * g, high_g=2 * g) for place, g in enumerate(was)}
+            evaluated = evaluate(parts, 10, CUPBOARD, ReadingPreferences())
+            slots = line_variables(
+                evaluated, dough_of(evaluated, CUPBOARD), holds, frozenset(), CUPBOARD, NOTHING_LEARNED, whole_eggs=True
             )
-            piece = Piece(was.sum(), 0.1, was.sum() / 10, counted=True, baked=1, kept=1)
-            frame = Frame(slots, (), piece, {}, Carbohydrate.AVAILABLE)
-            ours = solve(variables_of(frame), [*frame_rows(frame), wish_row(Wish("energy_kcal", aim), frame)])
+            piece = PieceBasis(was.sum(), 0.1, was.sum() / 10, counted=True, baked_share=1, kept_share=1)
+            frame = ReformulationModel(slots, (), piece, {}, CarbohydrateDefinition.AVAILABLE)
+            ours = solve(solver_variables(frame), [*standing_constraints(frame), wish_constraint(Wish("energy_kcal", aim), frame)])
             with self.subTest(number):
                 theirs = _nearest(was, kcal, chosen, 10 * aim)
                 if theirs is None:

@@ -9,37 +9,37 @@ scanned, 036000291452; both by their public descriptions.
 import unittest
 
 from ample_crumb.core.food.product_code import code_of
-from ample_crumb.core.food.quick_reference import reference
+from ample_crumb.core.food.quick_reference import quick_reference
 
 
 class QuickReference(unittest.TestCase):
     def test_dishers(self) -> None:
-        sizes = {each.number: each for each in reference().dishers}
-        self.assertAlmostEqual(sizes[16].millilitres, 236.588 / 4, places=1)
-        self.assertAlmostEqual(sizes[16].tablespoons, 4, places=2)
-        self.assertAlmostEqual(sizes[40].millilitres, 32 * 29.5735 / 40, places=1)
+        sizes = {each.number: each for each in quick_reference().dishers}
+        self.assertAlmostEqual(sizes[16].volume_ml, 236.588 / 4, places=1)
+        self.assertAlmostEqual(sizes[16].tablespoon_count, 4, places=2)
+        self.assertAlmostEqual(sizes[40].volume_ml, 32 * 29.5735 / 40, places=1)
         self.assertEqual((min(sizes), max(sizes)), (4, 100))
 
     def test_oven_heat(self) -> None:
-        by_gas = {each.gas: (each.fahrenheit, each.celsius, each.fan_c) for each in reference().ovens}
+        by_gas = {each.gas: (each.fahrenheit, each.celsius, each.fan_c) for each in quick_reference().ovens}
         self.assertEqual(by_gas["4"], (350, 180, 160))
         self.assertEqual(by_gas["6"], (400, 200, 180))
-        for each in reference().ovens:
+        for each in quick_reference().ovens:
             # Charts round to the next handy number of degrees.
             self.assertAlmostEqual(each.celsius, (each.fahrenheit - 32) / 1.8, delta=7)
 
     def test_measures(self) -> None:
-        by_name = {each.name: each for each in reference().measures}
+        by_name = {each.name: each for each in quick_reference().measures}
         self.assertEqual(by_name["tablespoon"].australian_ml, 20)
         self.assertEqual(by_name["cup"].metric_ml, 250)
         self.assertAlmostEqual(by_name["cup"].us_ml, 236.59, places=2)
 
     def test_sweeteners_by_the_factors_of_annex_xiv(self) -> None:
-        by_name = {each.name: each.kcal_per_g for each in reference().sweeteners}
+        by_name = {each.name: each.kcal_per_g for each in quick_reference().sweeteners}
         self.assertAlmostEqual(by_name["erythritol"], 0)
         self.assertAlmostEqual(by_name["xylitol"], 2.4, places=2)
         self.assertAlmostEqual(by_name["sugar, white"], 4, places=2)
-        self.assertIn("dogs", next(each.caution for each in reference().sweeteners if each.name == "xylitol"))
+        self.assertIn("dogs", next(each.caution for each in quick_reference().sweeteners if each.name == "xylitol"))
 
 
 class Codes(unittest.TestCase):

@@ -7,11 +7,11 @@ sponge. The rest are home formulas as they stand in most kitchens' books (common
 
 import unittest
 
-from ample_crumb.core.crumb.check import Check, check_of, dough_of
+from ample_crumb.core.crumb.check import CrumbCheck, crumb_check, judge_dough
 from ample_crumb.core.crumb.dials import Verdict
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.formula.formula import Line, Part, work_out
-from ample_crumb.core.formula.reading import Manner
+from ample_crumb.core.formula.formula import Line, Part, evaluate
+from ample_crumb.core.formula.reading import ReadingPreferences
 
 WORKING = {
     "pound cake, 1:1:1:1": ("loaf", "250 g flour; 250 g butter; 250 g sugar; 250 g egg; 2 g salt"),
@@ -86,11 +86,11 @@ _CAUGHT = (
 )  # fmt: skip
 
 
-def _check(text: str, family: str) -> Check:
+def _check(text: str, family: str) -> CrumbCheck:
     lines = tuple(Line(line.strip()) for line in text.split(";"))
-    worked = work_out((Part("", lines),), 12, reference_cupboard(), Manner())
-    assert not worked.unread, worked.unread
-    return check_of(dough_of(worked, family, reference_cupboard()))
+    evaluated = evaluate((Part("", lines),), 12, reference_cupboard(), ReadingPreferences())
+    assert not evaluated.unread, evaluated.unread
+    return crumb_check(judge_dough(evaluated, family, reference_cupboard()))
 
 
 class WorkingFormulas(unittest.TestCase):

@@ -10,20 +10,20 @@ buttermilk or yogurt, lift a cup of flour; cream of tartar meets soda by 188.2 t
 import unittest
 from dataclasses import replace
 
-from ample_crumb.core.crumb.check import check_of, dough_of
+from ample_crumb.core.crumb.check import crumb_check, judge_dough
 from ample_crumb.core.crumb.dials import Dial
-from ample_crumb.core.crumb.functional_properties import water_100g, working_of
+from ample_crumb.core.crumb.functional_properties import functional_properties, water_100g
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.sweeteners import sweeteners
-from ample_crumb.core.formula.formula import Line, Part, work_out
-from ample_crumb.core.formula.reading import Manner
+from ample_crumb.core.formula.formula import Line, Part, evaluate
+from ample_crumb.core.formula.reading import ReadingPreferences
 
 _FOODS = reference_cupboard().ingredients
 
 
 def _dial(name: str, family: str, *lines: str) -> Dial:
-    worked = work_out((Part("", tuple(map(Line, lines))),), 1, reference_cupboard(), Manner())
-    return next(dial for dial in check_of(dough_of(worked, family, reference_cupboard())).dials if dial.name == name)
+    evaluated = evaluate((Part("", tuple(map(Line, lines))),), 1, reference_cupboard(), ReadingPreferences())
+    return next(dial for dial in crumb_check(judge_dough(evaluated, family, reference_cupboard())).dials if dial.name == name)
 
 
 class Handbooks(unittest.TestCase):
@@ -35,18 +35,18 @@ class Handbooks(unittest.TestCase):
         }  # fmt: skip
         for slug, (low, high) in printed.items():
             with self.subTest(slug):
-                self.assertTrue(low <= sweeteners()[slug].low <= sweeteners()[slug].high <= high)
+                self.assertTrue(low <= sweeteners()[slug].low_ratio <= sweeteners()[slug].high_ratio <= high)
         # Milk sugar is a fifth as sweet, so plain yogurt hardly counts.
-        self.assertLess(working_of(_FOODS["greek_yogurt_0"]).sweetness or 1, 0.01)
+        self.assertLess(functional_properties(_FOODS["greek_yogurt_0"]).sweetness_ratio or 1, 0.01)
 
     def test_what_binds_like_an_egg(self) -> None:
         for slug, grams in {"egg": 50, "egg_white": 2 * 33, "flax": 7, "flax_egg": 45}.items():
             with self.subTest(slug):
-                self.assertAlmostEqual(working_of(_FOODS[slug]).eggs * grams, 1, delta=0.1)
+                self.assertAlmostEqual(functional_properties(_FOODS[slug]).eggs_per_g * grams, 1, delta=0.1)
         quarter_cup = _FOODS["apple_sauce"].measures.cup_g
         # Sauce and yogurt stand for an egg but bind less.
         self.assertAlmostEqual(
-            working_of(_FOODS["apple_sauce"]).eggs * next(iter(quarter_cup.values())) / 4, 0.5, delta=0.1
+            functional_properties(_FOODS["apple_sauce"]).eggs_per_g * next(iter(quarter_cup.values())) / 4, 0.5, delta=0.1
         )
 
     def test_leavening_rules(self) -> None:
@@ -64,7 +64,7 @@ class Handbooks(unittest.TestCase):
         # Heat alone gives half of soda's gas, and leaves washing soda behind.
         self.assertAlmostEqual((without.value or 0) / (with_acid.value or 1), 0.5, delta=0.02)
         self.assertIn("soapy", without.reason)
-        self.assertAlmostEqual(working_of(_FOODS["cream_of_tartar"]).acid, 84.0 / 188.2, places=2)
+        self.assertAlmostEqual(functional_properties(_FOODS["cream_of_tartar"]).acid_ratio, 84.0 / 188.2, places=2)
 
     def test_water_by_difference_agrees_with_the_tables(self) -> None:
         # A label has no water; what is left of 100 g after all else has to be near what the table says.

@@ -4,7 +4,7 @@ import unittest
 from uuid import uuid4
 
 from ample_crumb.store import kitchens
-from ample_crumb.store.kitchens import Who
+from ample_crumb.store.kitchens import Principal
 from tests.kitchen import new_database, open_database
 
 
@@ -15,7 +15,7 @@ class StoreCase(unittest.TestCase):
         self.url = new_database()
         self.database = open_database(self.url)
         self.addCleanup(self.database.close)
-        self.who, self.other = Who(uuid4(), uuid4()), Who(uuid4(), uuid4())
+        self.principal, self.other = Principal(uuid4(), uuid4()), Principal(uuid4(), uuid4())
         with self.database.transaction() as connection:
-            kitchens.add_kitchen(connection, self.who, "One", "Anna")
+            kitchens.add_kitchen(connection, self.principal, "One", "Anna")
             kitchens.add_kitchen(connection, self.other, "Two", "Bert")

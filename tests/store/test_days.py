@@ -6,13 +6,13 @@ from uuid import UUID, uuid4
 import psycopg
 
 from ample_crumb.core.food.label import Label, LabelBasis, Style
-from ample_crumb.core.food.nutrients import Band, Figures, Nutrients, Portion
-from ample_crumb.core.food.product import Contains, OwnMeasures
+from ample_crumb.core.food.nutrients import Figures, Nutrients, Portion, StandardUncertainty
+from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
 from ample_crumb.store import days, eaters, kitchens, prices, products
-from ample_crumb.store.eaters import GuestRow
-from ample_crumb.store.kitchens import Settings, Who
+from ample_crumb.store.eaters import EaterRow
+from ample_crumb.store.kitchens import Principal, Settings
 from ample_crumb.store.prices import Price
-from ample_crumb.store.products import About
+from ample_crumb.store.products import ProductDetails
 from tests.store.case import StoreCase
 
 DAY = date(2026, 5, 4)
@@ -22,20 +22,20 @@ LABEL = Label(
 )
 
 
-class Kept(StoreCase):
-    def eat(self, name: str, hours: float, who: Who | None = None) -> UUID:
+class FormulaSummary(StoreCase):
+    def eat(self, name: str, hours: float, principal: Principal | None = None) -> UUID:
         entry_id = uuid4()
-        portion = Portion(Figures(100, Nutrients(energy_kcal=50)), Band(1, Nutrients(energy_kcal=3)))
+        portion = Portion(Figures(100, Nutrients(energy_kcal=50)), StandardUncertainty(1, Nutrients(energy_kcal=3)))
         with self.database.transaction() as connection:
             days.add_entry(
-                connection, who or self.who, entry_id, day=DAY, eaten_at=NOON + timedelta(hours=hours), kind="foods",
+                connection, principal or self.principal, entry_id, day=DAY, eaten_at=NOON + timedelta(hours=hours), kind="foods",
                 name=name, text=f"100 g {name}", formula_id=None, pieces=None, portion=portion,
             )  # fmt: skip
         return entry_id
 
     def names(self) -> list[str]:
         with self.database.transaction() as connection:
-            return [row.name for row in days.entries_of(connection, self.who, DAY)]
+            return [row.name for row in days.day_entries(connection, self.principal, DAY)]
 
     def test_entries_stand_in_order_of_time_and_come_back_where_they_were(self) -> None:
         self.eat("Supper", 7)
@@ -43,22 +43,22 @@ class Kept(StoreCase):
         self.eat("Tea", 4)
         self.assertEqual(self.names(), ["Lunch", "Tea", "Supper"])
         with self.database.transaction() as connection:
-            self.assertTrue(days.remove_entry(connection, self.who, lunch, removed=True))
+            self.assertTrue(days.remove_entry(connection, self.principal, lunch, removed=True))
         self.assertEqual(self.names(), ["Tea", "Supper"])
         with self.database.transaction() as connection:
-            self.assertTrue(days.remove_entry(connection, self.who, lunch, removed=False))
+            self.assertTrue(days.remove_entry(connection, self.principal, lunch, removed=False))
             self.assertFalse(days.remove_entry(connection, self.other, lunch, removed=True))
         self.assertEqual(self.names(), ["Lunch", "Tea", "Supper"])
 
     def test_amounts_come_back_to_the_last_digit(self) -> None:
         odd = 100 / 3
-        portion = Portion(Figures(odd, Nutrients(energy_kcal=odd, salt_g=1e-7)), Band(odd, Nutrients()))
+        portion = Portion(Figures(odd, Nutrients(energy_kcal=odd, salt_g=1e-7)), StandardUncertainty(odd, Nutrients()))
         with self.database.transaction() as connection:
             days.add_entry(
-                connection, self.who, uuid4(), day=DAY, eaten_at=NOON, kind="foods", name="Thirds", text="",
+                connection, self.principal, uuid4(), day=DAY, eaten_at=NOON, kind="foods", name="Thirds", text="",
                 formula_id=None, pieces=None, portion=portion,
             )  # fmt: skip
-            (row,) = days.entries_of(connection, self.who, DAY)
+            (row,) = days.day_entries(connection, self.principal, DAY)
         self.assertEqual((row.portion().figures.mass_g, row.portion().figures.nutrients.salt_g), (odd, 1e-7))
 
     def test_days_are_found_by_what_was_eaten_and_signs_are_no_wild_cards(self) -> None:
@@ -66,34 +66,34 @@ class Kept(StoreCase):
         self.eat("Skyr", 1, self.other)
         with self.database.transaction() as connection:
             found = {
-                words: days.entries_called(connection, self.who, words, 5) for words in ("OAT", "%", "skyr", "a%b")
+                words: days.entries_called(connection, self.principal, words, 5) for words in ("OAT", "%", "skyr", "a%b")
             }
         self.assertEqual(found, {"OAT": [(DAY, "50% oat_bran")], "%": [(DAY, "50% oat_bran")], "skyr": [], "a%b": []})
 
     def test_settings_are_kept_and_bounded(self) -> None:
         wanted = Settings("metric", "us", "net", "dark", "CHF", "fan", 900, 0)
         with self.database.transaction() as connection:
-            kitchens.save_settings(connection, self.who, wanted)
-            self.assertEqual(kitchens.settings_of(connection, self.who), wanted)
+            kitchens.save_settings(connection, self.principal, wanted)
+            self.assertEqual(kitchens.settings_of(connection, self.principal), wanted)
             self.assertEqual(kitchens.settings_of(connection, self.other).measures, "us")
         with self.assertRaises(psycopg.errors.CheckViolation), self.database.transaction() as connection:
             kitchens.save_settings(
-                connection, self.who, Settings("imperial", "us", "net", "dark", "CHF", "fan", 900, 0)
+                connection, self.principal, Settings("imperial", "us", "net", "dark", "CHF", "fan", 900, 0)
             )
 
     def test_labels_come_back_as_printed_the_newest_first(self) -> None:
         product_id = uuid4()
-        milk = Contains(("milk",), vegan=False)
+        milk = ProductDeclaration(("milk",), vegan=False)
         with self.database.transaction() as connection:
-            kitchen = self.who.kitchen_id
-            about = About(name="Whey", synonyms=("my whey",), role="")
+            kitchen = self.principal.kitchen_id
+            about = ProductDetails(name="Whey", synonyms=("my whey",), role="")
             self.assertTrue(products.add(connection, kitchen, product_id, about))
             self.assertFalse(products.add(connection, kitchen, product_id, about))
-            products.add_label(connection, kitchen, product_id, 1, LABEL, OwnMeasures(scoop_g=31), milk)
-            products.add_label(connection, kitchen, product_id, 2, LABEL, OwnMeasures(), Contains())
+            products.add_label(connection, kitchen, product_id, 1, LABEL, PackMeasures(scoop_g=31), milk)
+            products.add_label(connection, kitchen, product_id, 2, LABEL, PackMeasures(), ProductDeclaration())
             newest, oldest = products.listed(connection, kitchen, product_id)
             self.assertEqual(products.listed(connection, self.other.kitchen_id), [])
-        self.assertEqual((newest.number, newest.contains(), newest.measures()), (2, Contains(), OwnMeasures()))
+        self.assertEqual((newest.number, newest.contains(), newest.measures()), (2, ProductDeclaration(), PackMeasures()))
         self.assertEqual((oldest.label(), oldest.contains(), oldest.measures().scoop_g), (LABEL, milk, 31))
         self.assertIsNone(oldest.label().salt_g)
 
@@ -102,25 +102,25 @@ class Kept(StoreCase):
             pass
 
         with self.assertRaises(Stop), self.database.transaction() as connection:
-            products.cupboard_changed(connection, self.who.kitchen_id)
+            products.cupboard_changed(connection, self.principal.kitchen_id)
             raise Stop
         with self.database.transaction() as connection:
-            self.assertIsNone(kitchens.habits_of(connection, self.who).cupboard_revision)
+            self.assertIsNone(kitchens.kitchen_row(connection, self.principal).cupboard_revision)
 
     def test_prices_and_guests_are_the_kitchens_own(self) -> None:
-        guest, kitchen, other = GuestRow(uuid4(), "Anna", ["milk"]), self.who.kitchen_id, self.other.kitchen_id
+        eater, kitchen, other = EaterRow(uuid4(), "Anna", ["milk"]), self.principal.kitchen_id, self.other.kitchen_id
         with self.database.transaction() as connection:
             for price in (Price(1.8, "450 g", 450), Price(0.1, "a spoon", 4.3)):
                 prices.set_price(connection, kitchen, "skyr", price)
                 self.assertEqual(prices.price_of(connection, kitchen, "skyr"), price)
             self.assertIsNone(prices.price_of(connection, other, "skyr"))
-            self.assertTrue(eaters.put(connection, kitchen, guest))
-            self.assertFalse(eaters.put(connection, other, guest))
-            eaters.remove(connection, other, guest.id)
-            self.assertEqual((eaters.listed(connection, kitchen), eaters.listed(connection, other)), ([guest], []))
-            habits = kitchens.habits_of(connection, self.who)
-            self.assertAlmostEqual(habits.prices["skyr"], 0.1 / 4.3)
-            self.assertEqual((len(habits.prices), habits.guests), (1, [["Anna", ["milk"]]]))
-            self.assertEqual(kitchens.habits_of(connection, self.other).prices, {})
+            self.assertTrue(eaters.put(connection, kitchen, eater))
+            self.assertFalse(eaters.put(connection, other, eater))
+            eaters.remove(connection, other, eater.id)
+            self.assertEqual((eaters.listed(connection, kitchen), eaters.listed(connection, other)), ([eater], []))
+            row = kitchens.kitchen_row(connection, self.principal)
+            self.assertAlmostEqual(row.prices["skyr"], 0.1 / 4.3)
+            self.assertEqual((len(row.prices), row.eaters), (1, [["Anna", ["milk"]]]))
+            self.assertEqual(kitchens.kitchen_row(connection, self.other).prices, {})
             prices.forget_price(connection, kitchen, "skyr")
             self.assertIsNone(prices.price_of(connection, kitchen, "skyr"))

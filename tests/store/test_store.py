@@ -6,12 +6,12 @@ from uuid import uuid4
 import psycopg
 
 from ample_crumb.core.day.day_budget import Targets
-from ample_crumb.core.food.nutrients import Band, Figures, Nutrients, Portion
+from ample_crumb.core.food.nutrients import Figures, Nutrients, Portion, StandardUncertainty
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.store import days, formulas
 from ample_crumb.store.database import migrate
-from ample_crumb.store.formulas import Head
-from ample_crumb.store.kitchens import Who
+from ample_crumb.store.formulas import FormulaHead
+from ample_crumb.store.kitchens import Principal
 from tests.kitchen import new_database, open_database
 from tests.store.case import StoreCase
 
@@ -23,9 +23,9 @@ class Store(StoreCase):
     def formula(self) -> object:
         formula_id = uuid4()
         with self.database.transaction() as connection:
-            head = Head(name="Bars", family="", pieces=12, method="")
-            formulas.add(connection, self.who.kitchen_id, formula_id, head)
-            formulas.write_parts(connection, self.who.kitchen_id, formula_id, PARTS)
+            head = FormulaHead(name="Bars", family="", pieces=12, method="")
+            formulas.add(connection, self.principal.kitchen_id, formula_id, head)
+            formulas.write_parts(connection, self.principal.kitchen_id, formula_id, PARTS)
         return formula_id
 
     def test_what_was_kept_by_the_first_schema_is_kept_by_the_newest(self) -> None:
@@ -46,8 +46,8 @@ class Store(StoreCase):
         database = open_database(url)
         self.addCleanup(database.close)
         with database.transaction() as connection:
-            (row,) = days.entries_of(connection, Who(kitchen, person), DAY)
-        self.assertEqual((row.energy_kcal, row.portion().band.nutrients.energy_kcal), (95, None))
+            (row,) = days.day_entries(connection, Principal(kitchen, person), DAY)
+        self.assertEqual((row.energy_kcal, row.portion().sd.nutrients.energy_kcal), (95, None))
 
     def test_migrating_again_changes_nothing_and_every_table_knows_its_kitchen(self) -> None:
         migrate(self.url)
@@ -67,7 +67,7 @@ class Store(StoreCase):
     def test_parts_and_lines_come_back_in_order(self) -> None:
         formula_id = self.formula()
         with self.database.transaction() as connection:
-            self.assertEqual(formulas.parts_of(connection, self.who.kitchen_id, formula_id), PARTS)  # type: ignore[arg-type]
+            self.assertEqual(formulas.parts_of(connection, self.principal.kitchen_id, formula_id), PARTS)  # type: ignore[arg-type]
 
     def test_another_kitchen_sees_and_changes_nothing(self) -> None:
         formula_id = self.formula()
@@ -80,40 +80,40 @@ class Store(StoreCase):
         with self.assertRaises(psycopg.errors.ForeignKeyViolation), self.database.transaction() as connection:
             self.lay(connection, self.other, formula_id)
 
-    def lay(self, connection: "psycopg.Connection[object]", who: Who, formula_id: object, pieces: float = 1) -> bool:
+    def lay(self, connection: "psycopg.Connection[object]", principal: Principal, formula_id: object, pieces: float = 1) -> bool:
         return days.add_entry(
-            connection, who, uuid4(), day=DAY, eaten_at=datetime(2026, 5, 4, 12, tzinfo=UTC), kind="piece", name="Bar",
+            connection, principal, uuid4(), day=DAY, eaten_at=datetime(2026, 5, 4, 12, tzinfo=UTC), kind="piece", name="Bar",
             text="", formula_id=formula_id, pieces=pieces,  # type: ignore[arg-type]
-            portion=Portion(Figures(50, Nutrients(energy_kcal=120), ("fat_g",), 1), Band(2, Nutrients(energy_kcal=7))),
+            portion=Portion(Figures(50, Nutrients(energy_kcal=120), ("fat_g",), 1), StandardUncertainty(2, Nutrients(energy_kcal=7))),
         )  # fmt: skip
 
     def test_a_snapshot_keeps_what_is_unknown(self) -> None:
         formula_id = self.formula()
         with self.database.transaction() as connection:
-            self.lay(connection, self.who, formula_id)
-            (row,) = days.entries_of(connection, self.who, DAY)
+            self.lay(connection, self.principal, formula_id)
+            (row,) = days.day_entries(connection, self.principal, DAY)
         self.assertEqual(row.figures(), Figures(50, Nutrients(energy_kcal=120), ("fat_g",), 1))
-        self.assertEqual(row.portion().band, Band(2, Nutrients(energy_kcal=7)))
+        self.assertEqual(row.portion().sd, StandardUncertainty(2, Nutrients(energy_kcal=7)))
 
     def test_the_database_refuses_what_must_never_be(self) -> None:
         formula_id = self.formula()
         with self.assertRaises(psycopg.errors.CheckViolation), self.database.transaction() as connection:
-            self.lay(connection, self.who, formula_id, pieces=0)
+            self.lay(connection, self.principal, formula_id, pieces=0)
         with self.assertRaises(psycopg.errors.CheckViolation), self.database.transaction() as connection:
-            days.set_target(connection, self.who, "training", DAY, Targets(0, 100))
+            days.set_target(connection, self.principal, "training", DAY, Targets(0, 100))
 
     def test_targets_hold_from_a_day_on(self) -> None:
         with self.database.transaction() as connection:
-            days.set_target(connection, self.who, "rest", date(2026, 5, 10), Targets(1800, 150))
-            days.set_target(connection, self.who, "rest", date(2026, 5, 20), Targets(1900, 160))
+            days.set_target(connection, self.principal, "rest", date(2026, 5, 10), Targets(1800, 150))
+            days.set_target(connection, self.principal, "rest", date(2026, 5, 20), Targets(1900, 160))
             energy = [
-                days.plan_of(connection, self.who, date(2026, 5, day)).by_type["rest"].energy_kcal
+                days.day_plan(connection, self.principal, date(2026, 5, day)).by_type["rest"].energy_kcal
                 for day in (1, 10, 19, 20, 31)
             ]
         self.assertEqual(energy, [1800, 1800, 1800, 1900, 1900])
 
     def test_a_new_day_is_of_the_type_of_the_week_before(self) -> None:
         with self.database.transaction() as connection:
-            days.set_day_type(connection, self.who, DAY, "training")
-            kinds = [days.plan_of(connection, self.who, date(2026, 5, day)).day_type for day in (4, 5, 11, 18)]
+            days.set_day_type(connection, self.principal, DAY, "training")
+            kinds = [days.day_plan(connection, self.principal, date(2026, 5, day)).day_type for day in (4, 5, 11, 18)]
         self.assertEqual(kinds, ["training", "rest", "training", "rest"])

@@ -4,7 +4,7 @@ import unittest
 from uuid import uuid4
 
 from ample_crumb.store import kitchens
-from ample_crumb.store.kitchens import Who
+from ample_crumb.store.kitchens import Principal
 from tests.kitchen import new_database, open_database
 
 
@@ -14,6 +14,6 @@ class KitchenCase(unittest.TestCase):
     def setUp(self) -> None:
         self.database = open_database(new_database())
         self.addCleanup(self.database.close)
-        self.who = Who(uuid4(), uuid4())
+        self.principal = Principal(uuid4(), uuid4())
         with self.database.transaction() as connection:
-            kitchens.add_kitchen(connection, self.who, "One", "Anna")
+            kitchens.add_kitchen(connection, self.principal, "One", "Anna")

@@ -18,16 +18,16 @@ class Demo(unittest.TestCase):
         self.addCleanup(self.database.close)
         load_demo(self.database, NOW)
         with self.database.transaction() as connection:
-            who = kitchens.first_person(connection)
-        assert who is not None
-        self.who = who
+            principal = kitchens.first_principal(connection)
+        assert principal is not None
+        self.principal = principal
 
     def test_every_line_of_its_formulas_is_read_and_needs_no_second_look(self) -> None:
-        listed = formulas.list_all(self.database, self.who)
+        listed = formulas.list_all(self.database, self.principal)
         self.assertGreaterEqual(len(listed), 3)
         for summary in listed:
-            view = formulas.open_one(self.database, self.who, summary.id)
-            doubtful = [line.text for part in view.worked.parts for line in part.lines if not line.sure or line.problem]
+            view = formulas.open_one(self.database, self.principal, summary.id)
+            doubtful = [line.text for part in view.evaluated.parts for line in part.lines if not line.sure or line.problem]
             self.assertEqual(doubtful, [], summary.name)
             self.assertTrue(view.draft.family, summary.name)
             self.assertTrue(view.draft.method, summary.name)
@@ -37,17 +37,17 @@ class Demo(unittest.TestCase):
                 self.assertLess(summary.piece.energy_kcal, 300, summary.name)
 
     def test_one_has_four_versions_one_a_branch_and_one_a_dial_to_mend(self) -> None:
-        by_name = {summary.name: summary.id for summary in formulas.list_all(self.database, self.who)}
-        blondies = versions.list_versions(self.database, self.who, by_name["White bean blondies"])
+        by_name = {summary.name: summary.id for summary in formulas.list_all(self.database, self.principal)}
+        blondies = versions.list_versions(self.database, self.principal, by_name["White bean blondies"])
         self.assertEqual([version.number for version in blondies.versions], [0, 4, 3, 2, 1])
         self.assertEqual((blondies.bake, blondies.changed), (4, ()))
         # Each step from the classic on takes energy out.
         energies = [version.piece.energy_kcal for version in blondies.versions]
         self.assertEqual(energies, sorted(energies))
-        squares = versions.list_versions(self.database, self.who, by_name["Black bean and espresso squares"])
+        squares = versions.list_versions(self.database, self.principal, by_name["Black bean and espresso squares"])
         self.assertEqual([branch.behind for branch in squares.branches], [False])
         off = {
-            name: [dial.name for dial in formulas.open_one(self.database, self.who, formula_id).worked.check.off]
+            name: [dial.name for dial in formulas.open_one(self.database, self.principal, formula_id).evaluated.check.off]
             for name, formula_id in by_name.items()
         }
         self.assertEqual(off["Chickpea and sesame rounds"], ["hydration"])
@@ -55,7 +55,7 @@ class Demo(unittest.TestCase):
 
     def test_two_weeks_of_days_with_targets_and_nothing_unread(self) -> None:
         for ago in range(1, 14):
-            day = today.open_day(self.database, self.who, (NOW - timedelta(days=ago)).date())
+            day = today.open_day(self.database, self.principal, (NOW - timedelta(days=ago)).date())
             with self.subTest(day=day.day.isoformat()):
                 assert day.tin is not None
                 self.assertGreaterEqual(len(day.entries), 3)
@@ -65,25 +65,25 @@ class Demo(unittest.TestCase):
                 self.assertGreater(day.eaten.sd["energy_kcal"], 5)
 
     def test_its_products_are_own_two_ask_for_a_look_and_two_are_drafts(self) -> None:
-        own = [item for item in cupboard.list_all(self.database, self.who) if item.product_id]
+        own = [item for item in cupboard.list_all(self.database, self.principal) if item.product_id]
         self.assertEqual(len(own), 15)
         self.assertEqual(sum(item.remark != "" for item in own), 2)
         self.assertEqual(sum(item.draft and item.problem != "" for item in own), 2)
         self.assertEqual([item.name for item in own if item.allergens is None and not item.draft], [])
 
     def test_loading_it_again_changes_nothing(self) -> None:
-        before = [item.version for item in formulas.list_all(self.database, self.who)]
+        before = [item.version for item in formulas.list_all(self.database, self.principal)]
         load_demo(self.database, NOW + timedelta(days=3))
-        self.assertEqual([item.version for item in formulas.list_all(self.database, self.who)], before)
+        self.assertEqual([item.version for item in formulas.list_all(self.database, self.principal)], before)
 
     def test_kept_figures_are_worked_out_anew_when_their_rules_have_changed(self) -> None:
-        (first, *_) = formulas.list_all(self.database, self.who)
+        (first, *_) = formulas.list_all(self.database, self.principal)
         with self.database.transaction() as connection:
             connection.execute("update formula set figures_by = 'older', energy_kcal = 1, protein_g = 1, sd = '{}'")
-        (again, *_) = formulas.list_all(self.database, self.who)
+        (again, *_) = formulas.list_all(self.database, self.principal)
         self.assertAlmostEqual(again.piece.energy_kcal, first.piece.energy_kcal)
         self.assertAlmostEqual(again.piece.sd["energy_kcal"], first.piece.sd["energy_kcal"])
         with self.database.transaction() as connection:
-            row = stored_formulas.find(connection, self.who.kitchen_id, first.id)
+            row = stored_formulas.find(connection, self.principal.kitchen_id, first.id)
         assert row is not None
-        self.assertEqual(row.figures_by, kept.FIGURES_BY)
+        self.assertEqual(row.summary_by, kept.SUMMARY_BY)

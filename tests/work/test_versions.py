@@ -6,27 +6,27 @@ from uuid import UUID, uuid4
 
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.store import kitchens
-from ample_crumb.store.kitchens import Who
+from ample_crumb.store.kitchens import Principal
 from ample_crumb.work import formulas, versions
 from ample_crumb.work.drafts import Draft, from_stored, stored
-from ample_crumb.work.making import MakingDraft
+from ample_crumb.work.making import ProductionSettings
 from ample_crumb.work.problems import CannotAccept, NotHere
-from ample_crumb.work.reference import Reference
+from ample_crumb.work.reference import TwinChoice
 from tests.work.case import KitchenCase
 
 
 class Versions(KitchenCase):
     def formula(self, *lines: str) -> UUID:
         draft = Draft("Bars", "brownie", 4, "", (Part("", tuple(map(Line, lines))),))
-        return formulas.create(self.database, self.who, uuid4(), draft).id
+        return formulas.create(self.database, self.principal, uuid4(), draft).id
 
     def change(self, formula_id: UUID, *lines: str) -> None:
-        view = formulas.open_one(self.database, self.who, formula_id)
+        view = formulas.open_one(self.database, self.principal, formula_id)
         draft = replace(view.draft, parts=(Part("", tuple(map(Line, lines))),))
-        formulas.save(self.database, self.who, formula_id, view.version, draft)
+        formulas.save(self.database, self.principal, formula_id, view.version, draft)
 
     def numbers(self, formula_id: UUID) -> list[tuple[int, str]]:
-        listed = versions.list_versions(self.database, self.who, formula_id).versions
+        listed = versions.list_versions(self.database, self.principal, formula_id).versions
         return [(each.number, each.kept_by) for each in listed]
 
     def test_a_new_sitting_keeps_what_was_before_it(self) -> None:
@@ -38,7 +38,7 @@ class Versions(KitchenCase):
                 connection.execute("update formula set updated_at = now() - interval '31 minutes'")
             self.change(formula_id, "240 g skyr" if _ == 0 else "260 g skyr")
         self.assertEqual(self.numbers(formula_id), [(0, "now"), (2, "sitting"), (1, "sitting")])
-        differing = versions.differ(self.database, self.who, formula_id, 1, 0)
+        differing = versions.differ(self.database, self.principal, formula_id, 1, 0)
         self.assertEqual(differing.words, ("skyr, plain: 220 → 260 g",))
         # Figures of a kept state are those of then.
         self.assertAlmostEqual(differing.was.piece.energy_kcal * 260 / 220, differing.now.piece.energy_kcal, places=1)
@@ -47,15 +47,15 @@ class Versions(KitchenCase):
         formula_id = self.formula("200 g skyr")
         with ThreadPoolExecutor(4) as pool:
             for _ in pool.map(
-                lambda number: versions.keep(self.database, self.who, formula_id, uuid4(), f"take {number}"), range(8)
+                lambda number: versions.keep(self.database, self.principal, formula_id, uuid4(), f"take {number}"), range(8)
             ):
                 pass
         self.assertEqual([number for number, _ in self.numbers(formula_id)], [0, *range(8, 0, -1)])
 
     def test_another_kitchen_sees_and_changes_nothing(self) -> None:
         formula_id = self.formula("200 g skyr")
-        versions.keep(self.database, self.who, formula_id, uuid4(), "mine")
-        other = Who(uuid4(), uuid4())
+        versions.keep(self.database, self.principal, formula_id, uuid4(), "mine")
+        other = Principal(uuid4(), uuid4())
         with self.database.transaction() as connection:
             kitchens.add_kitchen(connection, other, "Two", "Bea")
         for attempt in (
@@ -69,7 +69,7 @@ class Versions(KitchenCase):
 
     def test_a_draft_is_kept_whole(self) -> None:
         other = self.formula("100 g oats")
-        versions.keep(self.database, self.who, other, uuid4(), "")
+        versions.keep(self.database, self.principal, other, uuid4(), "")
         drafts = (
             Draft(
                 "Bars",
@@ -77,12 +77,12 @@ class Versions(KitchenCase):
                 3,
                 "Mix.",
                 (Part("Base", (Line("1 egg", "egg"),)),),
-                Reference(other, 1),
-                MakingDraft(scoop="40"),
+                TwinChoice(other, 1),
+                ProductionSettings(scoop="40"),
             ),
-            Draft("Bars", "cake", 1, "", (), Reference(name="a slice", energy_kcal=300)),
+            Draft("Bars", "cake", 1, "", (), TwinChoice(name="a slice", energy_kcal=300)),
         )
         for draft in drafts:
             self.assertEqual(from_stored(stored(draft)), draft)
         with self.assertRaisesRegex(CannotAccept, "That version"):
-            formulas.create(self.database, self.who, uuid4(), replace(drafts[0], reference=Reference(other, 7)))
+            formulas.create(self.database, self.principal, uuid4(), replace(drafts[0], reference=TwinChoice(other, 7)))

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from ample_crumb.core.formula.formula import How, Line, Part
+from ample_crumb.core.formula.formula import Line, Part, PartOptions
 from ample_crumb.core.production.bake_yield import MOST_LOSS
 from ample_crumb.core.quantity.recipe_parser import MOST_LINES, MOST_PIECES
 
@@ -52,7 +52,7 @@ class PartBody(Body):
 
     def part(self) -> Part:
         """As the core has it."""
-        return Part(self.name, tuple(line.line() for line in self.lines), How(**self.how.model_dump()))
+        return Part(self.name, tuple(line.line() for line in self.lines), PartOptions(**self.how.model_dump()))
 
 
 Parts = Annotated[list[PartBody], Field(max_length=40)]

@@ -8,8 +8,8 @@ from pydantic import Field
 from ample_crumb.api.bodies.base import Body
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.core.quantity.recipe_parser import MOST_LINES
-from ample_crumb.core.swap.apply import Use
-from ample_crumb.core.swap.sweetener_options import Blend, Share
+from ample_crumb.core.swap.apply import SwapUse
+from ample_crumb.core.swap.sweetener_options import Blend, BlendShare
 
 Slug = Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[a-z0-9_-]+$")]
 Number = Annotated[int, Field(ge=1, le=100_000)]
@@ -23,9 +23,9 @@ class UseBody(Body):
     place: Annotated[int, Field(ge=0, le=MOST_LINES)]
     share: Annotated[float, Field(gt=0, le=1)] = 1.0
 
-    def use(self) -> Use:
+    def use(self) -> SwapUse:
         """As the core has it."""
-        return Use(self.swap, self.place, self.share)
+        return SwapUse(self.swap, self.place, self.share)
 
 
 class SwapsBody(BenchBody):
@@ -48,7 +48,7 @@ class BlendBody(Body):
 
     def blend(self) -> Blend:
         """As the core has it."""
-        return Blend(tuple(Share(each.slug, each.share) for each in self.shares))
+        return Blend(tuple(BlendShare(each.slug, each.share) for each in self.shares))
 
 
 class SweetenersBody(BenchBody):
@@ -102,7 +102,7 @@ class FollowBody(Body):
     look: bool = True
 
 
-class SaidBody(BenchBody):
+class FeedbackBody(BenchBody):
     """How a batch of what is on the Bench came out."""
 
     id: UUID

@@ -10,7 +10,7 @@ from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.energy import US_POLYOL_KCAL_PER_G
 from ample_crumb.core.food.ingredients_statement import MOST_CHARACTERS as MOST_TEXT
 from ample_crumb.core.food.label import Label, LabelBasis, Style
-from ample_crumb.core.food.product import Contains, OwnMeasures
+from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
 
 
 class PriceBody(Body):
@@ -70,9 +70,9 @@ class MeasuresBody(Body):
     drained_g: Grams | None = None
     cup_g: Grams | None = None
 
-    def measures(self) -> OwnMeasures:
+    def measures(self) -> PackMeasures:
         """As the core has it."""
-        return OwnMeasures(**{name: grams or None for name, grams in self.model_dump().items()})
+        return PackMeasures(**{name: grams or None for name, grams in self.model_dump().items()})
 
 
 class ProductBody(Body):
@@ -93,9 +93,9 @@ class ProductBody(Body):
     ingredients_text: Annotated[str, Field(max_length=MOST_TEXT, pattern=r"^[^\x00]*$")] = ""
     finished: bool = True
 
-    def contains(self) -> Contains:
+    def contains(self) -> ProductDeclaration:
         """What it is said to contain, as the core has it."""
-        return Contains(
+        return ProductDeclaration(
             allergens=_in_order(self.allergens),
             traces=_in_order(self.traces),
             vegan=self.vegan,

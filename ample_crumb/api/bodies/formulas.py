@@ -9,18 +9,18 @@ from pydantic import Field
 from ample_crumb.api.bodies.base import Body, Family, Figure, LineBody, Parts, Pieces
 from ample_crumb.core.production.bake_time import Oven
 from ample_crumb.core.production.bake_yield import MOST_LOSS
-from ample_crumb.core.production.portions import By
+from ample_crumb.core.production.portions import PortionBy
 from ample_crumb.core.quantity.recipe_parser import MOST_PIECES
 from ample_crumb.core.quantity.weighing import MOST_G
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS
 from ample_crumb.work.bench import Bench
-from ample_crumb.work.making import MakingDraft, UsedTin
-from ample_crumb.work.reference import Reference
+from ample_crumb.work.making import ProductionSettings, UsedTin
+from ample_crumb.work.reference import TwinChoice
 
 Method = Annotated[str, Field(max_length=20_000, pattern=r"^[^\x00]*$")]
 
 
-class ReferenceBody(Body):
+class TwinBody(Body):
     """What a formula is compared with: another formula, as it is or as it was kept under `number`, or a food by name
     with figures for a mass of it."""
 
@@ -36,11 +36,11 @@ class ReferenceBody(Body):
     fibre_g: Figure = None
     salt_g: Figure = None
 
-    def reference(self) -> Reference:
+    def reference(self) -> TwinChoice:
         """As the work layer has it; a formula brings its own figures."""
         if self.formula_id:
-            return Reference(self.formula_id, self.number)
-        return Reference(**self.model_dump() | {"number": None})
+            return TwinChoice(self.formula_id, self.number)
+        return TwinChoice(**self.model_dump() | {"number": None})
 
 
 class UsedTinBody(Body):
@@ -50,10 +50,10 @@ class UsedTinBody(Body):
     count: Annotated[int, Field(ge=1, le=20)] = 1
 
 
-class MakingBody(Body):
+class ProductionBody(Body):
     """How a formula is made; what cannot be used as asked comes back as a problem of the outcome."""
 
-    by: By = By.COUNT
+    by: PortionBy = PortionBy.COUNT
     grams: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
     scoop: Annotated[str, Field(max_length=40, pattern=r"^[^\x00]*$")] = ""
     density_g_per_ml: Annotated[float, Field(gt=0.1, le=3)] | None = None
@@ -70,10 +70,10 @@ class MakingBody(Body):
     oven: Oven | None = None
     celsius: Annotated[float, Field(ge=100, le=300)] | None = None
 
-    def making(self) -> MakingDraft:
+    def making(self) -> ProductionSettings:
         """As the work layer has it."""
         tins = tuple(UsedTin(each.tin_id, each.count) for each in self.tins)
-        return MakingDraft(**self.model_dump(exclude={"tins"}) | {"tins": tins})
+        return ProductionSettings(**self.model_dump(exclude={"tins"}) | {"tins": tins})
 
 
 class DraftBody(Body):
@@ -84,8 +84,8 @@ class DraftBody(Body):
     pieces: Pieces
     method: Method = ""
     parts: Parts
-    reference: ReferenceBody | None = None
-    making: MakingBody = Field(default_factory=MakingBody)
+    reference: TwinBody | None = None
+    making: ProductionBody = Field(default_factory=ProductionBody)
 
 
 class NewFormula(DraftBody):
@@ -119,8 +119,8 @@ class BenchBody(Body):
     pieces: Pieces
     family: Family = ""
     day: date
-    reference: ReferenceBody | None = None
-    making: MakingBody = Field(default_factory=MakingBody)
+    reference: TwinBody | None = None
+    making: ProductionBody = Field(default_factory=ProductionBody)
     name: Annotated[str, Field(max_length=120, pattern=r"^[^\x00]*$")] = ""
     method: Method = ""
 

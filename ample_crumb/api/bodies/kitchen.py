@@ -6,12 +6,11 @@ from pydantic import Field
 
 from ample_crumb.api.bodies.base import Body
 from ample_crumb.core.food.energy import EnergySystem
-from ample_crumb.core.food.nutrients import Carbohydrate
+from ample_crumb.core.food.nutrients import CarbohydrateDefinition
 from ample_crumb.core.formula.alerts import ASKABLE
 from ample_crumb.core.production.bake_time import WRITTEN_WATTS, Oven
-from ample_crumb.core.production.tins import Kind as TinKind
-from ample_crumb.core.production.tins import Tin
-from ample_crumb.core.quantity.units import System
+from ample_crumb.core.production.tins import Tin, TinKind
+from ample_crumb.core.quantity.units import MeasureSystem
 
 
 class CorrectionBody(Body):
@@ -24,9 +23,9 @@ class CorrectionBody(Body):
 class SettingsBody(Body):
     """A person's choices."""
 
-    measures: System
+    measures: MeasureSystem
     energy: EnergySystem
-    carbohydrate: Carbohydrate
+    carbohydrate: CarbohydrateDefinition
     appearance: Annotated[str, Field(pattern="^(system|light|dark)$")]
     currency: Annotated[str, Field(pattern="^[A-Z]{3}$")]
     oven: Oven = Oven.CONVENTIONAL
@@ -34,7 +33,7 @@ class SettingsBody(Body):
     altitude_m: Annotated[float, Field(ge=-500, le=6000)] = 0.0
 
 
-class GuestBody(Body):
+class EaterBody(Body):
     """Somebody, and what must be kept from them."""
 
     name: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00]*$")]

@@ -9,7 +9,7 @@ from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.quantity.recipe_parser import MOST_LINES
 from ample_crumb.core.quantity.weighing import MOST_G
-from ample_crumb.core.reformulate.variables import Hold
+from ample_crumb.core.reformulate.variables import LineBounds
 from ample_crumb.work.reaching import MOST_WISHES, ReachDraft, WishDraft
 
 Grams = Annotated[float, Field(ge=0, le=MOST_G)] | None
@@ -52,7 +52,7 @@ class ReachBody(BenchBody):
         """As the work layer has it."""
         return ReachDraft(
             wishes=tuple(WishDraft(**wish.model_dump()) for wish in self.wishes),
-            holds=tuple(Hold(**hold.model_dump()) for hold in self.holds),
+            holds=tuple(LineBounds(**hold.model_dump()) for hold in self.holds),
             allowed=None if self.allowed is None else tuple(self.allowed),
             bans=tuple(self.bans),
             whole_eggs=self.whole_eggs,

@@ -2,17 +2,17 @@
 
 from dataclasses import dataclass
 
-from ample_crumb.core.crumb.composition import Mix, mix_of
+from ample_crumb.core.crumb.composition import Composition, compose
 from ample_crumb.core.crumb.dials import NOTHING_LEARNED, OUT, Dial, Learned, dials_of
-from ample_crumb.core.crumb.dough import Body, body_of
-from ample_crumb.core.crumb.family_classifier import guess_family
+from ample_crumb.core.crumb.dough import Dough, dough_of
+from ample_crumb.core.crumb.family_classifier import classify_family
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.formula.formula import FormulaFigures
 
 
 @dataclass(frozen=True, slots=True)
-class Check:
+class CrumbCheck:
     """The dials of a formula's dough. `family` is what it was judged as, `guessed` when nobody chose it. `note` is a
     sentence on what is judged and what is not, empty where that is everything."""
 
@@ -28,43 +28,43 @@ class Check:
 
 
 @dataclass(frozen=True, slots=True)
-class Dough:
+class JudgedDough:
     """What a check rests on."""
 
-    body: Body
-    mix: Mix
+    dough: Dough
+    composition: Composition
     family: str
     guessed: bool
 
 
-def dough_of(
-    worked: FormulaFigures,
+def judge_dough(
+    evaluated: FormulaFigures,
     family: str,
     cupboard: Cupboard,
     title: str = "",
     method: str = "",
     learned: Learned = NOTHING_LEARNED,
-) -> Dough:
+) -> JudgedDough:
     """The dough of a formula, and its family: as chosen, else as guessed."""
-    body = body_of(worked, cupboard)
-    mix = mix_of(body, learned.holding)
+    body = dough_of(evaluated, cupboard)
+    composition = compose(body, learned.holding)
     chosen = family_of(family).slug
-    return Dough(body, mix, chosen or guess_family(title, method, body, mix), not chosen)
+    return JudgedDough(body, composition, chosen or classify_family(title, method, body, composition), not chosen)
 
 
-def check_of(dough: Dough, learned: Learned = NOTHING_LEARNED) -> Check:
+def crumb_check(dough: JudgedDough, learned: Learned = NOTHING_LEARNED) -> CrumbCheck:
     """The crumb check of a dough."""
-    dials = dials_of(dough.mix, dough.family, learned)
-    return Check(dough.family, dough.guessed and bool(dough.family), dials, _note(dough.body))
+    dials = dials_of(dough.composition, dough.family, learned)
+    return CrumbCheck(dough.family, dough.guessed and bool(dough.family), dials, _note(dough.dough))
 
 
-def _note(body: Body) -> str:
+def _note(body: Dough) -> str:
     said = []
-    if not body.shares:
+    if not body.lines:
         return "There is nothing to judge yet." if not body.unread else "No line could be read, so nothing is judged."
     if body.left_out:
         said.append(f"Judged without {_listed(body.left_out)}.")
-    if all(share.in_pieces for share in body.shares):
+    if all(share.in_pieces for share in body.lines):
         said.append("All of it is put on or folded in; there is no dough to judge.")
     if body.unread:
         count = len(body.unread)

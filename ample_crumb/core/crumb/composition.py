@@ -7,13 +7,13 @@ from dataclasses import dataclass, field, fields, replace
 from types import MappingProxyType
 from typing import Final
 
-from ample_crumb.core.crumb.dough import Body, Share
-from ample_crumb.core.crumb.functional_properties import Working
+from ample_crumb.core.crumb.dough import Dough, DoughLine
+from ample_crumb.core.crumb.functional_properties import FunctionalProperties
 from ample_crumb.core.food.ingredient import Ingredient
 
 
 @dataclass(frozen=True, slots=True)
-class Mix:
+class Composition:
     """Sums over a dough, in g, `eggs` in eggs. `dry` are dry goods by weight, `pulse` what cooked pulses and nut
     butters do in their place, `flour` both by what they do in a crumb; `own_eggs` leaves out what merely binds like
     egg; `stiffening` is what sets besides eggs and dairy. `dough` leaves out what is folded in whole, `mass` holds it
@@ -23,107 +23,107 @@ class Mix:
     the foods that nobody said enough of, and how many g; those are left out of it."""
 
     unknown: frozenset[tuple[str, str, float]] = field(default_factory=frozenset)
-    mass: float = 0.0
-    dough: float = 0.0
-    water: float = 0.0
-    holding: float = 0.0
-    dry: float = 0.0
-    pulse: float = 0.0
-    flour: float = 0.0
-    powder: float = 0.0
-    gluten: float = 0.0
-    sugars: float = 0.0
-    crystals: float = 0.0
-    sweet: float = 0.0
-    browning: float = 0.0
-    fat: float = 0.0
-    loose_fat: float = 0.0
-    added_fat: float = 0.0
-    solid_fat: float = 0.0
-    leavening: float = 0.0
-    soda: float = 0.0
-    acid: float = 0.0
-    eggs: float = 0.0
-    own_eggs: float = 0.0
-    egg_mass: float = 0.0
-    setting: float = 0.0
-    stiffening: float = 0.0
-    dairy: float = 0.0
-    tender: float = 0.0
-    salt: float = 0.0
+    mass_g: float = 0.0
+    dough_g: float = 0.0
+    water_g: float = 0.0
+    water_holding_g: float = 0.0
+    dry_g: float = 0.0
+    pulse_g: float = 0.0
+    flour_g: float = 0.0
+    powder_g: float = 0.0
+    gluten_g: float = 0.0
+    sugars_g: float = 0.0
+    crystals_g: float = 0.0
+    sweetness_g: float = 0.0
+    browning_g: float = 0.0
+    fat_g: float = 0.0
+    loose_fat_g: float = 0.0
+    added_fat_g: float = 0.0
+    solid_fat_g: float = 0.0
+    leavening_g: float = 0.0
+    soda_g: float = 0.0
+    acid_g: float = 0.0
+    egg_count: float = 0.0
+    own_egg_count: float = 0.0
+    egg_mass_g: float = 0.0
+    setting_g: float = 0.0
+    stiffening_g: float = 0.0
+    dairy_g: float = 0.0
+    tender_g: float = 0.0
+    salt_g: float = 0.0
 
-    def plus(self, other: "Mix") -> "Mix":
+    def plus(self, other: "Composition") -> "Composition":
         """Both together."""
         sums = map(operator.add, _sums_of(self), _sums_of(other))
-        return Mix(self.unknown | other.unknown, *sums)
+        return Composition(self.unknown | other.unknown, *sums)
 
-    def times(self, factor: float) -> "Mix":
+    def times(self, factor: float) -> "Composition":
         """So many times as much."""
         unknown = frozenset((name, food, mass * factor) for name, food, mass in self.unknown)
-        return Mix(unknown, *[value * factor for value in _sums_of(self)])
+        return Composition(unknown, *[value * factor for value in _sums_of(self)])
 
     def lacking(self, of: str) -> tuple[str, ...]:
         """The foods whose share of this sum is not known, where they are more than a trace of the dough."""
-        least = _TRACE * self.dough
+        least = _TRACE * self.dough_g
         return tuple(sorted({food for name, food, mass in self.unknown if name == of and mass >= least}))
 
 
 _TRACE: Final = 0.02
 """What a dough holds less of than this share, zest or vanilla, moves no dial whatever is in it."""
 
-_SUMS: Final = tuple(field.name for field in fields(Mix) if field.name != "unknown")
-_sums_of: Final[Callable[[Mix], tuple[float, ...]]] = operator.attrgetter(*_SUMS)
+_SUMS: Final = tuple(field.name for field in fields(Composition) if field.name != "unknown")
+_sums_of: Final[Callable[[Composition], tuple[float, ...]]] = operator.attrgetter(*_SUMS)
 
 _ANIMAL_EGG: Final = frozenset({"egg", "egg_white", "egg_yolk"})
 
 
-def mix_of(body: Body, holding: Mapping[str, float] = MappingProxyType({})) -> Mix:
+def compose(body: Dough, holding: Mapping[str, float] = MappingProxyType({})) -> Composition:
     """A dough summed. `holding` are factors on what foods hold, by slug, as a kitchen has learned them."""
     # Added up here and now: a mix for each line would cost more than all the dials.
     sums = [0.0] * len(_SUMS)
     unknown: list[tuple[str, str, float]] = []
-    for share in body.shares:
-        gram = _a_gram(share.item, share.working, holding.get(share.item.slug, 1.0), in_pieces=share.in_pieces)
+    for share in body.lines:
+        gram = _a_gram(share.item, share.properties, holding.get(share.item.slug, 1.0), in_pieces=share.in_pieces)
         sums = [total + value * share.mass_g for total, value in zip(sums, _sums_of(gram), strict=True)]
         unknown += [(name, food, weight * share.mass_g) for name, food, weight in gram.unknown]
-    return Mix(frozenset(unknown), *sums)
+    return Composition(frozenset(unknown), *sums)
 
 
-def summed(mixes: Iterable[Mix]) -> Mix:
+def summed(mixes: Iterable[Composition]) -> Composition:
     """All of them together."""
     mixes = tuple(mixes)
-    unknown = frozenset(each for mix in mixes for each in mix.unknown)
-    return Mix(unknown, *map(sum, zip(*map(_sums_of, mixes), strict=True))) if mixes else Mix()
+    unknown = frozenset(each for composition in mixes for each in composition.unknown)
+    return Composition(unknown, *map(sum, zip(*map(_sums_of, mixes), strict=True))) if mixes else Composition()
 
 
-def share_of(share: Share, holding: float = 1.0) -> Mix:
+def share_of(share: DoughLine, holding: float = 1.0) -> Composition:
     """What a line brings, where its food holds so many times what the table says."""
-    return brought_by(share.item, share.working, share.mass_g, holding, in_pieces=share.in_pieces)
+    return brought_by(share.item, share.properties, share.mass_g, holding, in_pieces=share.in_pieces)
 
 
 def brought_by(
-    item: Ingredient, working: Working, mass_g: float, holds_times: float = 1.0, *, in_pieces: bool = False
-) -> Mix:
+    item: Ingredient, working: FunctionalProperties, mass_g: float, holds_times: float = 1.0, *, in_pieces: bool = False
+) -> Composition:
     """What so many g of a food bring to a dough."""
     return _a_gram(item, working, holds_times, in_pieces=in_pieces).times(mass_g)
 
 
-_IN_PIECES: Final = Mix(mass=1.0)
+_IN_PIECES: Final = Composition(mass_g=1.0)
 """Folded in whole: in the piece, but no part of what holds together."""
 
 
-def _a_gram(item: Ingredient, working: Working, holds_times: float, *, in_pieces: bool) -> Mix:
+def _a_gram(item: Ingredient, working: FunctionalProperties, holds_times: float, *, in_pieces: bool) -> Composition:
     if in_pieces:
         return _IN_PIECES
     gram = _gram_of(item, working)
-    return gram if holds_times == 1 else replace(gram, holding=gram.holding * holds_times)
+    return gram if holds_times == 1 else replace(gram, water_holding_g=gram.water_holding_g * holds_times)
 
 
 _MOST_KEPT: Final = 4096
-_kept: Final[dict[str, tuple[Ingredient, Mix]]] = {}
+_kept: Final[dict[str, tuple[Ingredient, Composition]]] = {}
 
 
-def _gram_of(item: Ingredient, working: Working) -> Mix:
+def _gram_of(item: Ingredient, working: FunctionalProperties) -> Composition:
     """What a g of a food brings; remembered, because a line that is typed asks for all the others again."""
     kept = _kept.get(item.slug)
     # Two kitchens' foods may share a slug and not be the same.
@@ -136,44 +136,44 @@ def _gram_of(item: Ingredient, working: Working) -> Mix:
     return made
 
 
-def _gram(item: Ingredient, working: Working) -> Mix:
+def _gram(item: Ingredient, working: FunctionalProperties) -> Composition:
     sums = _Sums()
-    holding = sums.known("holding", working.holding)
-    fat = sums.known("fat", working.fat)
-    sugars = sums.known("sugars", working.sugars)
-    mix = Mix(
-        mass=1.0,
-        dough=1.0,
-        water=sums.known("water", working.water),
-        holding=holding,
-        dry=float(working.dry),
-        pulse=_pulse(item, working),
-        flour=max(1.0, holding / _FULL) if working.dry else _pulse(item, working),
-        powder=float(bool(working.powder)),
-        gluten=working.gluten,
-        sugars=sugars,
-        crystals=float(item.role in ("sugar", "sweetener") and sugars > 0.9),
-        sweet=sums.known("sweet", working.sweetness),
-        browning=sums.known("browning", working.browning),
-        fat=fat,
-        loose_fat=0.0 if working.dry else fat,
-        added_fat=fat if working.fat_kind else 0.0,
-        solid_fat=fat if working.fat_kind == "solid" else 0.0,
-        leavening=working.leavening,
-        soda=working.soda,
-        acid=working.acid,
-        eggs=working.eggs,
-        own_eggs=working.eggs if item.role == "egg" else 0.0,
-        egg_mass=float(item.slug in _ANIMAL_EGG),
-        setting=working.setting,
-        stiffening=0.0 if item.role in ("egg", "dairy", "milk") else working.setting,
-        dairy=float(item.role == "dairy" and not working.dry),
-        tender=working.tender,
-        salt=sums.known("salt", working.salt),
+    holding = sums.known("water_holding_g", working.holding_ratio)
+    fat = sums.known("fat_g", working.fat_ratio)
+    sugars = sums.known("sugars_g", working.sugars_ratio)
+    composition = Composition(
+        mass_g=1.0,
+        dough_g=1.0,
+        water_g=sums.known("water_g", working.water_ratio),
+        water_holding_g=holding,
+        dry_g=float(working.dry),
+        pulse_g=_pulse(item, working),
+        flour_g=max(1.0, holding / _FULL) if working.dry else _pulse(item, working),
+        powder_g=float(bool(working.powder)),
+        gluten_g=working.gluten_ratio,
+        sugars_g=sugars,
+        crystals_g=float(item.role in ("sugar", "sweetener") and sugars > 0.9),
+        sweetness_g=sums.known("sweetness_g", working.sweetness_ratio),
+        browning_g=sums.known("browning_g", working.browning_ratio),
+        fat_g=fat,
+        loose_fat_g=0.0 if working.dry else fat,
+        added_fat_g=fat if working.fat_kind else 0.0,
+        solid_fat_g=fat if working.fat_kind == "solid" else 0.0,
+        leavening_g=working.leavening_ratio,
+        soda_g=working.soda_ratio,
+        acid_g=working.acid_ratio,
+        egg_count=working.eggs_per_g,
+        own_egg_count=working.eggs_per_g if item.role == "egg" else 0.0,
+        egg_mass_g=float(item.slug in _ANIMAL_EGG),
+        setting_g=working.setting_ratio,
+        stiffening_g=0.0 if item.role in ("egg", "dairy", "milk") else working.setting_ratio,
+        dairy_g=float(item.role == "dairy" and not working.dry),
+        tender_g=working.tender_ratio,
+        salt_g=sums.known("salt_g", working.salt_ratio),
     )
     # A trace of what is bought to sweeten may be all the sweetness there is.
     weight = math.inf if item.role == "sweetener" else 1.0
-    return replace(mix, unknown=frozenset((name, item.name, weight) for name in sums.lacking))
+    return replace(composition, unknown=frozenset((name, item.name, weight) for name in sums.lacking))
 
 
 _FULL: Final = 0.9
@@ -184,9 +184,9 @@ _PULSE_AS_FLOUR: Final = 0.3
 """What a g of cooked pulse or nut butter does in a crumb, as flour: about its dry matter. Common practice."""
 
 
-def _pulse(item: Ingredient, working: Working) -> float:
+def _pulse(item: Ingredient, working: FunctionalProperties) -> float:
     # Chocolate holds water and gives no crumb.
-    return _PULSE_AS_FLOUR if working.holding and not working.dry and item.role != "chocolate" else 0.0
+    return _PULSE_AS_FLOUR if working.holding_ratio and not working.dry and item.role != "chocolate" else 0.0
 
 
 class _Sums:

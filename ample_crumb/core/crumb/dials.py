@@ -5,8 +5,16 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Final
 
-from ample_crumb.core.crumb.composition import Mix
-from ample_crumb.core.crumb.windows import EGGS_PER_DAIRY, EGGS_PER_MIX, GELATINE, EggNeed, Window, Windows, windows
+from ample_crumb.core.crumb.composition import Composition
+from ample_crumb.core.crumb.windows import (
+    EGGS_PER_DAIRY,
+    EGGS_PER_MIX,
+    GELATINE,
+    DialWindow,
+    EggNeed,
+    FamilyWindows,
+    family_windows,
+)
 
 
 class Verdict(StrEnum):
@@ -33,7 +41,7 @@ class Dial:
     verdict: Verdict
     reason: str
     source: str
-    learned: float = 0.0
+    learned_share: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,14 +104,14 @@ _LEAST_DRY_SHARE: Final = 0.02
 """With less dry goods than this share of the dough, dials that are counted by them mean nothing."""
 
 
-def dials_of(mix: Mix, family: str, learned: Learned = NOTHING_LEARNED) -> tuple[Dial, ...]:
+def dials_of(composition: Composition, family: str, learned: Learned = NOTHING_LEARNED) -> tuple[Dial, ...]:
     """The eight dials of a dough in the order of `NAMES`. An unknown family is judged by none of them."""
-    of = windows().get(family)
+    of = family_windows().get(family)
     if of is None:
         return tuple(_blank(name, "Choose a family first: what fits depends on it.") for name in NAMES)
-    if mix.dough <= 0:
+    if composition.dough_g <= 0:
         return tuple(_blank(name, "There is no dough to judge yet.") for name in NAMES)
-    return tuple(_OF[name](mix, of, learned) for name in NAMES)
+    return tuple(_OF[name](composition, of, learned) for name in NAMES)
 
 
 def _blank(name: str, reason: str) -> Dial:
@@ -126,8 +134,8 @@ def _judged(
     name: str,
     value: float,
     unit: str,
-    window: Window,
-    of: Windows,
+    window: DialWindow,
+    of: FamilyWindows,
     learned: Learned,
     words: tuple[str, str, str],
     lacking: tuple[str, str] | None,
@@ -167,32 +175,32 @@ def _none(name: str, unit: str, reason: str) -> Dial:
     return Dial(name, TITLES[name], None, unit, None, None, Verdict.NOT_APPLICABLE, reason, "")
 
 
-def _lacking(mix: Mix, *sums: tuple[str, str]) -> tuple[str, str] | None:
+def _lacking(composition: Composition, *sums: tuple[str, str]) -> tuple[str, str] | None:
     for name, what in sums:
-        foods = mix.lacking(name)
+        foods = composition.lacking(name)
         if foods:
             return " and ".join(foods[:2]) + (f" and {len(foods) - 2} more" if len(foods) > 2 else ""), what
     return None
 
 
-def hydration_window(mix: Mix, lean: Window) -> Window:
+def hydration_window(composition: Composition, lean: DialWindow) -> DialWindow:
     """The window of a dough as rich as this one: what sugar and fat loosen, water need not."""
-    loosened = (SUGAR_LOOSENS * mix.sugars + FAT_LOOSENS * mix.loose_fat) / mix.holding
-    return Window(max(LEAST_HYDRATION, lean.low - loosened), max(0.05, lean.high - loosened))
+    loosened = (SUGAR_LOOSENS * composition.sugars_g + FAT_LOOSENS * composition.loose_fat_g) / composition.water_holding_g
+    return DialWindow(max(LEAST_HYDRATION, lean.low - loosened), max(0.05, lean.high - loosened))
 
 
-def _hydration(mix: Mix, of: Windows, learned: Learned) -> Dial:
+def _hydration(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
     if of.hydration is None:
         return _none("hydration", "×", "It sets by egg, starch, gelatine or cold; water alone does not tell.")
-    lacking = _lacking(mix, ("water", "water figure"), ("holding", "figure of the water it can hold"))
-    if mix.holding < _LEAST_DRY_SHARE * mix.dough:
+    lacking = _lacking(composition, ("water_g", "water figure"), ("water_holding_g", "figure of the water it can hold"))
+    if composition.water_holding_g < _LEAST_DRY_SHARE * composition.dough_g:
         return _none("hydration", "×", "Nothing in it holds water, so there is no dough to be wet or dry.")
     dry, wet = _DRY_AND_WET.get(of.family, _USUAL_DRY_AND_WET)
     words = (f"A little dry: {dry}.", "As wet as doughs like it that work.", f"A little wet: {wet}.")
-    window = hydration_window(mix, of.hydration)
-    if of.beaten and _is_foam(mix):
-        window = Window(window.low, window.high + FOAM_HOLDS)
-    return _judged("hydration", mix.water / mix.holding, "×", window, of, learned, words, lacking)
+    window = hydration_window(composition, of.hydration)
+    if of.beaten and _is_foam(composition):
+        window = DialWindow(window.low, window.high + FOAM_HOLDS)
+    return _judged("hydration", composition.water_g / composition.water_holding_g, "×", window, of, learned, words, lacking)
 
 
 _USUAL_DRY_AND_WET: Final = ("the crumb will be tight and crumbly", "the middle will stay gummy or sink")
@@ -207,61 +215,61 @@ _DRY_AND_WET: Final = {
 }
 
 
-def _powder(mix: Mix, of: Windows, learned: Learned) -> Dial:
-    goods = mix.dry + mix.pulse
-    if goods < 0.08 * mix.dough:
+def _powder(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
+    goods = composition.dry_g + composition.pulse_g
+    if goods < 0.08 * composition.dough_g:
         return _none("powder-share", "%", "There are hardly any dry goods to take a share of.")
     # What keeps a crumb tender makes up for powder.
-    help_ = min(1.0, (mix.loose_fat + mix.tender) / (POWDER_HELP_FULL * goods))
-    high = of.powder_high + POWDER_DRIER + POWDER_HELPED * help_
-    share = 100 * mix.powder / goods
-    between = share > of.powder_high
+    help_ = min(1.0, (composition.loose_fat_g + composition.tender_g) / (POWDER_HELP_FULL * goods))
+    high = of.powder_high_percent + POWDER_DRIER + POWDER_HELPED * help_
+    share = 100 * composition.powder_g / goods
+    between = share > of.powder_high_percent
     words = (
         "",
         "A firmer, drier crumb than without; still within bounds." if between else "Little enough to stay tender.",
         "Too much protein powder for the rest: whey turns rubbery, casein dense, pea gritty.",
     )
-    return _judged("powder-share", share, "%", Window(0.0, min(100.0, high)), of, learned, words, None)
+    return _judged("powder-share", share, "%", DialWindow(0.0, min(100.0, high)), of, learned, words, None)
 
 
-def _sweetness(mix: Mix, of: Windows, learned: Learned) -> Dial:
+def _sweetness(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
     words = (
         "Hardly sweet for its kind.",
         "As sweet as its kind usually is.",
         "Sweeter than its kind usually is.",
     )
-    lacking = _lacking(mix, ("sweet", "sweetness"))
-    return _judged("sweetness", 100 * mix.sweet / mix.dough, "%", of.sweetness, of, learned, words, lacking)
+    lacking = _lacking(composition, ("sweetness_g", "sweetness"))
+    return _judged("sweetness", 100 * composition.sweetness_g / composition.dough_g, "%", of.sweetness, of, learned, words, lacking)
 
 
-def _fat(mix: Mix, of: Windows, learned: Learned) -> Dial:
-    value = 100 * mix.fat / mix.dough
-    spared = 100 * mix.tender / mix.dough
-    foam = of.beaten and _is_foam(mix)
-    window = Window(0.0 if foam else max(0.0, of.fat.low - spared), of.fat.high)
+def _fat(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
+    value = 100 * composition.fat_g / composition.dough_g
+    spared = 100 * composition.tender_g / composition.dough_g
+    foam = of.beaten and _is_foam(composition)
+    window = DialWindow(0.0 if foam else max(0.0, of.fat.low - spared), of.fat.high)
     kept = not foam and value < of.fat.low <= value + spared
     words = (
         "Little fat, and little that keeps a crumb tender in its place: it turns out tough and stales soon.",
         "Lean, but yogurt, curd or fruit keep it tender." if kept else "Enough to keep it tender.",
         "More fat than the rest can hold: it may turn greasy.",
     )
-    return _judged("fat", value, "%", window, of, learned, words, _lacking(mix, ("fat", "fat figure")))
+    return _judged("fat", value, "%", window, of, learned, words, _lacking(composition, ("fat_g", "fat figure")))
 
 
-def _leavening(mix: Mix, of: Windows, learned: Learned) -> Dial:
+def _leavening(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
     if of.leavening is None:
         return _none("leavening", "tsp a cup", "It is not meant to rise.")
-    if mix.flour < _LEAST_DRY_SHARE * mix.dough:
+    if composition.flour_g < _LEAST_DRY_SHARE * composition.dough_g:
         return _none("leavening", "tsp a cup", "There are no dry goods to lift.")
-    if mix.eggs == 0 and mix.solid_fat >= 0.4 * mix.flour:
+    if composition.egg_count == 0 and composition.solid_fat_g >= 0.4 * composition.flour_g:
         return _none("leavening", "tsp a cup", "A short dough without egg is not meant to rise.")
-    met = min(1.0, mix.acid / mix.soda) if mix.soda > 0 else 1.0
-    lifting = mix.leavening + SODA * mix.soda * (met + HEAT_ALONE * (1 - met))
-    value = lifting / TEASPOON_G / (mix.flour / CUP_G)
-    air = of.beaten and _holds_air(mix)
+    met = min(1.0, composition.acid_g / composition.soda_g) if composition.soda_g > 0 else 1.0
+    lifting = composition.leavening_g + SODA * composition.soda_g * (met + HEAT_ALONE * (1 - met))
+    value = lifting / TEASPOON_G / (composition.flour_g / CUP_G)
+    air = of.beaten and _holds_air(composition)
     if air:
         value += BEATEN_AIR
-    soapy = mix.soda > 0 and met < 0.6
+    soapy = composition.soda_g > 0 and met < 0.6
     words = (
         "Little to lift it: dense and flat.",
         "Air beaten into it lifts it." if air and lifting == 0 else "Enough to lift it.",
@@ -273,55 +281,55 @@ def _leavening(mix: Mix, of: Windows, learned: Learned) -> Dial:
     return _judged("leavening", value, "tsp a cup", of.leavening, of, learned, words, None)
 
 
-def _holds_air(mix: Mix) -> bool:
+def _holds_air(composition: Composition) -> bool:
     """Whether butter and sugar, or eggs and sugar, are enough to carry a cake by the air beaten into them."""
-    return _is_foam(mix) or (mix.crystals >= 0.6 * mix.flour and mix.solid_fat >= 0.5 * mix.flour)
+    return _is_foam(composition) or (composition.crystals_g >= 0.6 * composition.flour_g and composition.solid_fat_g >= 0.5 * composition.flour_g)
 
 
-def _is_foam(mix: Mix) -> bool:
+def _is_foam(composition: Composition) -> bool:
     """Whether there is egg and sugar enough for the foam of a sponge."""
-    return mix.crystals >= 0.6 * mix.flour and mix.egg_mass >= 0.9 * mix.flour > 0
+    return composition.crystals_g >= 0.6 * composition.flour_g and composition.egg_mass_g >= 0.9 * composition.flour_g > 0
 
 
-def _binder(mix: Mix, of: Windows, learned: Learned) -> Dial:
+def _binder(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
     unit = "eggs to 100 g dry"
     if of.eggs is None:
         return _none("binder", unit, "Nothing has to bind it while it bakes.")
-    if mix.flour < _LEAST_DRY_SHARE * mix.dough:
+    if composition.flour_g < _LEAST_DRY_SHARE * composition.dough_g:
         return _none("binder", unit, "There are no dry goods to bind.")
-    need = egg_need(mix, of.eggs)
+    need = egg_need(composition, of.eggs)
     words = (
         "Little that binds: it crumbles when cut, or sinks."
-        if need > 0 and mix.gluten < 0.5 * mix.flour
+        if need > 0 and composition.gluten_g < 0.5 * composition.flour_g
         else "Few eggs for its flour and fat: it will be coarse and may fall.",
         "Bound well enough.",
         "Much that binds: rubbery, and it tastes of egg.",
     )
-    value = mix.eggs / (mix.flour / 100)
-    return _judged("binder", value, unit, Window(need, max(of.eggs.high, need)), of, learned, words, None)
+    value = composition.egg_count / (composition.flour_g / 100)
+    return _judged("binder", value, unit, DialWindow(need, max(of.eggs.high_per_100g, need)), of, learned, words, None)
 
 
-def egg_need(mix: Mix, of: EggNeed) -> float:
+def egg_need(composition: Composition, of: EggNeed) -> float:
     """Eggs to 100 g of dry goods that a dough needs at least. Gluten binds, so flour that has it needs less; and eggs
     have to hold the fat (formula balance of batter cakes: about as much egg as fat; from memory of bakers' books)."""
-    gluten = min(1.0, mix.gluten / mix.flour)
-    for_flour = of.gluten_free * (1 - gluten) + of.wheat * gluten
-    for_fat = of.per_fat * mix.added_fat / EGG_G / (mix.flour / 100)
+    gluten = min(1.0, composition.gluten_g / composition.flour_g)
+    for_flour = of.gluten_free_per_100g * (1 - gluten) + of.wheat_per_100g * gluten
+    for_fat = of.per_fat_ratio * composition.added_fat_g / EGG_G / (composition.flour_g / 100)
     return max(for_flour, for_fat)
 
 
-def _set(mix: Mix, of: Windows, learned: Learned) -> Dial:
+def _set(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
     if of.setting is None:
         return _none("set", "", "It holds by flour and egg; nothing has to set it.")
-    over = mix.dairy if of.set_by == EGGS_PER_DAIRY else mix.dough
-    if over < 0.05 * mix.dough:
+    over = composition.dairy_g if of.set_by == EGGS_PER_DAIRY else composition.dough_g
+    if over < 0.05 * composition.dough_g:
         return _none("set", of.set_by, "There is no dairy in it to set.")
     if of.set_by == GELATINE:
-        value = 100 * mix.setting / over
+        value = 100 * composition.setting_g / over
     else:
         assert of.set_by in (EGGS_PER_DAIRY, EGGS_PER_MIX)
         # Starch and gelatine set a custard too: 15 g of starch stand in for an egg.
-        value = (mix.own_eggs + mix.stiffening / SETS_LIKE_AN_EGG) / (over / 250)
+        value = (composition.own_egg_count + composition.stiffening_g / SETS_LIKE_AN_EGG) / (over / 250)
     words = (
         "Little that sets it: it stays soft and weeps when cut.",
         "Enough to set it.",
@@ -334,15 +342,15 @@ SETS_LIKE_AN_EGG: Final = 4.5
 """g of gelatine, or of starch as gelatine, that set a custard like an egg. Common practice."""
 
 
-def _salt(mix: Mix, of: Windows, learned: Learned) -> Dial:
-    pale = of.leavening is not None and mix.browning < 0.02 * mix.dough
+def _salt(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
+    pale = of.leavening is not None and composition.browning_g < 0.02 * composition.dough_g
     look = " Hardly any sugar that browns: the top stays pale, judge by the bottom." if pale else ""
     words = (f"Little salt: it tastes flat.{look}", f"Salted as usual.{look}", f"Salty.{look}")
-    lacking = _lacking(mix, ("salt", "salt figure"))
-    return _judged("salt-browning", 100 * mix.salt / mix.dough, "% salt", of.salt, of, learned, words, lacking)
+    lacking = _lacking(composition, ("salt_g", "salt figure"))
+    return _judged("salt-browning", 100 * composition.salt_g / composition.dough_g, "% salt", of.salt, of, learned, words, lacking)
 
 
-_OF: Final[Mapping[str, Callable[[Mix, Windows, Learned], Dial]]] = {
+_OF: Final[Mapping[str, Callable[[Composition, FamilyWindows, Learned], Dial]]] = {
     "hydration": _hydration,
     "powder-share": _powder,
     "sweetness": _sweetness,

@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Final
 
-from ample_crumb.core.crumb.functional_properties import Working, working_of
+from ample_crumb.core.crumb.functional_properties import FunctionalProperties, functional_properties
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.formula import FormulaFigures, PartFigures
@@ -34,7 +34,7 @@ _BROKEN_ROLES: Final = ("chocolate", "nut", "fruit", "cocoa")
 
 
 @dataclass(frozen=True, slots=True)
-class Share:
+class DoughLine:
     """A line of the dough: its `place` among all lines, the food, what it does, and how many g. `in_pieces` is folded
     in whole."""
 
@@ -42,17 +42,17 @@ class Share:
     text: str
     name: str
     item: Ingredient
-    working: Working
+    properties: FunctionalProperties
     mass_g: float
     in_pieces: bool
 
 
 @dataclass(frozen=True, slots=True)
-class Body:
+class Dough:
     """The dough of a formula by its lines. `part` is the place of the part that a line is added to, `names` those of
     its parts; `left_out` names the parts that are judged elsewhere, `unread` the lines that could not be read."""
 
-    shares: tuple[Share, ...]
+    lines: tuple[DoughLine, ...]
     part: int
     names: tuple[str, ...]
     left_out: tuple[str, ...]
@@ -61,19 +61,19 @@ class Body:
     @property
     def mass_g(self) -> float:
         """All of it."""
-        return sum(share.mass_g for share in self.shares)
+        return sum(share.mass_g for share in self.lines)
 
 
-def body_of(worked: FormulaFigures, cupboard: Cupboard) -> Body:
+def dough_of(evaluated: FormulaFigures, cupboard: Cupboard) -> Dough:
     """The dough of a formula: the parts that are neither crust nor glaze nor put on after baking; all of them where
     nothing else is there."""
-    inside = [place for place, part in enumerate(worked.parts) if not _beside(part)]
-    if not any(line.figures for place in inside for line in worked.parts[place].lines):
-        inside = list(range(len(worked.parts)))
-    shares: list[Share] = []
+    inside = [place for place, part in enumerate(evaluated.parts) if not _beside(part)]
+    if not any(line.figures for place in inside for line in evaluated.parts[place].lines):
+        inside = list(range(len(evaluated.parts)))
+    shares: list[DoughLine] = []
     unread: list[str] = []
     number = 0
-    for place, part in enumerate(worked.parts):
+    for place, part in enumerate(evaluated.parts):
         for line in part.lines:
             if place in inside:
                 share = _share(number, line, cupboard)
@@ -82,14 +82,14 @@ def body_of(worked: FormulaFigures, cupboard: Cupboard) -> Body:
                 elif line.text.strip() and line.figures is None:
                     unread.append(line.text)
             number += 1
-    outside = (part.name for place, part in enumerate(worked.parts) if place not in inside)
-    heaviest = max(inside, key=lambda place: worked.parts[place].figures.mass_g, default=0)
-    names = tuple(worked.parts[place].name for place in inside if worked.parts[place].name)
-    return Body(tuple(shares), heaviest, names, tuple(name for name in outside if name), tuple(unread))
+    outside = (part.name for place, part in enumerate(evaluated.parts) if place not in inside)
+    heaviest = max(inside, key=lambda place: evaluated.parts[place].figures.mass_g, default=0)
+    names = tuple(evaluated.parts[place].name for place in inside if evaluated.parts[place].name)
+    return Dough(tuple(shares), heaviest, names, tuple(name for name in outside if name), tuple(unread))
 
 
 def _beside(part: PartFigures) -> bool:
-    return part.how.unbaked or lies_beside(part.name)
+    return part.options.unbaked or lies_beside(part.name)
 
 
 def lies_beside(name: str) -> bool:
@@ -97,15 +97,15 @@ def lies_beside(name: str) -> bool:
     return bool(_BESIDE.search(name))
 
 
-def _share(place: int, line: ReadLine, cupboard: Cupboard) -> Share | None:
+def _share(place: int, line: ReadLine, cupboard: Cupboard) -> DoughLine | None:
     if line.figures is None or line.ingredient is None or _ON_TOP.search(line.text.casefold()):
         return None
     item = cupboard.ingredients[line.ingredient.slug]
-    working = working_of(item)
-    return Share(place, line.text, line.name, item, working, line.figures.mass_g, _in_pieces(line.text, item, working))
+    working = functional_properties(item)
+    return DoughLine(place, line.text, line.name, item, working, line.figures.mass_g, _in_pieces(line.text, item, working))
 
 
-def _in_pieces(text: str, item: Ingredient, working: Working) -> bool:
+def _in_pieces(text: str, item: Ingredient, working: FunctionalProperties) -> bool:
     # Another formula is made already; a topping lies in or on the dough as it came.
     if not item.role or (item.role == "topping" and not working.dry):
         return True
@@ -114,6 +114,6 @@ def _in_pieces(text: str, item: Ingredient, working: Working) -> bool:
     return working.in_pieces or (item.role in _BROKEN_ROLES and not working.dry and bool(_UNMIXED.search(text)))
 
 
-def of_roles(shares: Iterable[Share], *roles: str) -> float:
+def of_roles(shares: Iterable[DoughLine], *roles: str) -> float:
     """The g of foods of these roles."""
     return sum(share.mass_g for share in shares if share.item.role in roles)

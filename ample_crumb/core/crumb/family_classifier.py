@@ -3,8 +3,8 @@
 import re
 from typing import Final
 
-from ample_crumb.core.crumb.composition import Mix
-from ample_crumb.core.crumb.dough import Body, of_roles
+from ample_crumb.core.crumb.composition import Composition
+from ample_crumb.core.crumb.dough import Dough, of_roles
 from ample_crumb.core.formula.families import family_of
 
 
@@ -50,63 +50,63 @@ _BAKED: Final = re.compile(r"\b(bak\w+|oven)\b", re.IGNORECASE)
 _FROZEN: Final = re.compile(r"\bfreez\w+\b[^.]*\bbreak\b|\bbreak into (pieces|shards)", re.IGNORECASE)
 
 
-def guess_family(title: str, method: str, body: Body, mix: Mix) -> str:
+def classify_family(title: str, method: str, body: Dough, composition: Composition) -> str:
     """The slug of the likeliest family; empty where there is no dough to guess from and no name that tells."""
     # A text without a title may say what it is as the heading of its lines.
     for name in (title, *body.names):
         for pattern, family in _NAMED:
             if pattern.search(name):
                 return family
-    if mix.dough <= 0:
+    if composition.dough_g <= 0:
         return ""
     for pattern, family in _DONE:
         if pattern.search(method):
             return family
     if _CAKE.search(title):
         return "cake"
-    guessed = _by_lines(method, body, mix)
+    guessed = _by_lines(method, body, composition)
     assert not guessed or family_of(guessed).slug == guessed
     return guessed
 
 
-def _by_lines(method: str, body: Body, mix: Mix) -> str:
-    baked = bool(_BAKED.search(method)) or mix.leavening + mix.soda > 0 or mix.own_eggs > 0
-    slugs = {share.item.slug for share in body.shares}
-    dry = mix.dry / mix.dough
-    dairy = mix.dairy / mix.dough
-    chocolate = of_roles((share for share in body.shares if not share.in_pieces), "chocolate") / mix.mass
+def _by_lines(method: str, body: Dough, composition: Composition) -> str:
+    baked = bool(_BAKED.search(method)) or composition.leavening_g + composition.soda_g > 0 or composition.own_egg_count > 0
+    slugs = {share.item.slug for share in body.lines}
+    dry = composition.dry_g / composition.dough_g
+    dairy = composition.dairy_g / composition.dough_g
+    chocolate = of_roles((share for share in body.lines if not share.in_pieces), "chocolate") / composition.mass_g
     if _FROZEN.search(method):
         return "frozen-bark"
     if dairy > 0.45 and dry < 0.2:
-        if mix.own_eggs > 0:
+        if composition.own_egg_count > 0:
             return "baked-cheesecake"
-        return "set-cheesecake" if mix.setting > 0.004 * mix.dough else "frozen-bark" if not method else "pudding"
+        return "set-cheesecake" if composition.setting_g > 0.004 * composition.dough_g else "frozen-bark" if not method else "pudding"
     if not baked:
-        if mix.crystals > 0.6 * mix.dough:
-            return "frosting" if mix.fat > 0.1 * mix.dough else "glaze"
+        if composition.crystals_g > 0.6 * composition.dough_g:
+            return "frosting" if composition.fat_g > 0.1 * composition.dough_g else "glaze"
         if "graham_crackers" in slugs or "digestive_biscuits" in slugs:
             return "crust"
         if dry < 0.12:
             return "pudding"
-        if mix.solid_fat > 0.15 * mix.dough:
-            return "crust" if mix.crystals < 0.08 * mix.dough else "rolled-dough"
-        return "edible-dough" if mix.water > 1.2 * mix.holding else "no-bake-bite"
-    if dry < 0.12 and mix.pulse < 0.05 * mix.dough and mix.water > 0.6 * mix.dough:
+        if composition.solid_fat_g > 0.15 * composition.dough_g:
+            return "crust" if composition.crystals_g < 0.08 * composition.dough_g else "rolled-dough"
+        return "edible-dough" if composition.water_g > 1.2 * composition.water_holding_g else "no-bake-bite"
+    if dry < 0.12 and composition.pulse_g < 0.05 * composition.dough_g and composition.water_g > 0.6 * composition.dough_g:
         return "pudding"
-    if any(slug.startswith("coconut_s") for slug in slugs) and dry > 0.4 and mix.flour < 2 * mix.dry:
-        coconut = sum(share.mass_g for share in body.shares if share.item.slug.startswith("coconut_s"))
-        if coconut > 0.6 * mix.dry:
+    if any(slug.startswith("coconut_s") for slug in slugs) and dry > 0.4 and composition.flour_g < 2 * composition.dry_g:
+        coconut = sum(share.mass_g for share in body.lines if share.item.slug.startswith("coconut_s"))
+        if coconut > 0.6 * composition.dry_g:
             return "macaroon"
-    if mix.dough < 320 and mix.own_eggs <= 1.5 and mix.water > 1.5 * mix.holding:
+    if composition.dough_g < 320 and composition.own_egg_count <= 1.5 and composition.water_g > 1.5 * composition.water_holding_g:
         return "mug-cake"
-    cocoa = of_roles(body.shares, "cocoa") / mix.mass
-    if (cocoa > 0.035 or chocolate > 0.15) and mix.leavening < 0.012 * mix.dough:
-        return "flourless-brownie" if mix.flour < 0.08 * mix.dough else "brownie"
-    loosened = (mix.water + 0.5 * mix.sugars + 0.7 * mix.loose_fat) / max(mix.holding, 1e-9)
-    if mix.own_eggs == 0 and loosened < 1.6 and mix.leavening > 0:
+    cocoa = of_roles(body.lines, "cocoa") / composition.mass_g
+    if (cocoa > 0.035 or chocolate > 0.15) and composition.leavening_g < 0.012 * composition.dough_g:
+        return "flourless-brownie" if composition.flour_g < 0.08 * composition.dough_g else "brownie"
+    loosened = (composition.water_g + 0.5 * composition.sugars_g + 0.7 * composition.loose_fat_g) / max(composition.water_holding_g, 1e-9)
+    if composition.own_egg_count == 0 and loosened < 1.6 and composition.leavening_g > 0:
         return "rolled-dough"
-    if mix.water < 1.0 * mix.holding:
-        return "loaf" if mix.own_eggs * 50 > 0.6 * mix.dry else "cookie"
-    if mix.sweet < 0.05 * mix.dough and loosened > 1.7:
+    if composition.water_g < 1.0 * composition.water_holding_g:
+        return "loaf" if composition.own_egg_count * 50 > 0.6 * composition.dry_g else "cookie"
+    if composition.sweetness_g < 0.05 * composition.dough_g and loosened > 1.7:
         return "pancake"
-    return "cake" if mix.fat > 0.15 * mix.dough or mix.sweet > 0.2 * mix.dough else "muffin"
+    return "cake" if composition.fat_g > 0.15 * composition.dough_g or composition.sweetness_g > 0.2 * composition.dough_g else "muffin"

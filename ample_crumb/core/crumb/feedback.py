@@ -15,13 +15,13 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 from typing import Final
 
-from ample_crumb.core.crumb.composition import Mix
+from ample_crumb.core.crumb.composition import Composition
 from ample_crumb.core.crumb.dials import Dial, Learned, Verdict
 
 PRIOR_SD: Final = 0.12
 """Before any batch a window, and what a food holds, is good to about 12 %. Common practice."""
 
-SAYING_SD: Final = 2 * PRIOR_SD
+FEEDBACK_SD: Final = 2 * PRIOR_SD
 """Twice the prior's: the square of it makes the prior worth four batches."""
 
 MARGIN: Final = 0.05
@@ -33,7 +33,7 @@ been."""
 
 
 @dataclass(frozen=True, slots=True)
-class Saying:
+class FeedbackOption:
     """What can be said of how a batch came out: which dial it tells of, and whether its value should have been higher
     (1) or lower (-1)."""
 
@@ -42,22 +42,22 @@ class Saying:
     way: int
 
 
-SAYINGS: Final = (
-    Saying("just right", "", 0),
-    Saying("too dry", "hydration", 1),
-    Saying("crumbly", "binder", 1),
-    Saying("gummy or too wet", "hydration", -1),
-    Saying("flat or dense", "leavening", 1),
-    Saying("rose and fell", "leavening", -1),
-    Saying("rubbery or chalky", "powder-share", -1),
-    Saying("tough", "fat", 1),
-    Saying("greasy", "fat", -1),
-    Saying("too sweet", "sweetness", -1),
-    Saying("not sweet enough", "sweetness", 1),
-    Saying("did not set", "set", 1),
-    Saying("set too firm", "set", -1),
-    Saying("bland", "salt-browning", 1),
-    Saying("too salty", "salt-browning", -1),
+FEEDBACK_OPTIONS: Final = (
+    FeedbackOption("just right", "", 0),
+    FeedbackOption("too dry", "hydration", 1),
+    FeedbackOption("crumbly", "binder", 1),
+    FeedbackOption("gummy or too wet", "hydration", -1),
+    FeedbackOption("flat or dense", "leavening", 1),
+    FeedbackOption("rose and fell", "leavening", -1),
+    FeedbackOption("rubbery or chalky", "powder-share", -1),
+    FeedbackOption("tough", "fat", 1),
+    FeedbackOption("greasy", "fat", -1),
+    FeedbackOption("too sweet", "sweetness", -1),
+    FeedbackOption("not sweet enough", "sweetness", 1),
+    FeedbackOption("did not set", "set", 1),
+    FeedbackOption("set too firm", "set", -1),
+    FeedbackOption("bland", "salt-browning", 1),
+    FeedbackOption("too salty", "salt-browning", -1),
 )
 
 _TASTE: Final = ("sweetness", "salt-browning")
@@ -65,7 +65,7 @@ _TASTE: Final = ("sweetness", "salt-browning")
 
 
 @dataclass(frozen=True, slots=True)
-class Stood:
+class DialReading:
     """Where a dial stood, and its window as the table has it."""
 
     value: float
@@ -74,13 +74,13 @@ class Stood:
 
 
 @dataclass(frozen=True, slots=True)
-class BatchSaid:
+class BatchFeedback:
     """How a batch came out, with where its dials stood then: a fact that later tables do not change. `holding` are the
     shares that each dry good had of what is held, by slug."""
 
     words: str
     family: str
-    dials: Mapping[str, Stood]
+    dials: Mapping[str, DialReading]
     holding: Mapping[str, float] = field(default_factory=dict)
 
 
@@ -96,29 +96,29 @@ class Lesson:
     batches: int
 
 
-def stood(dials: Iterable[Dial]) -> dict[str, Stood]:
+def dial_readings(dials: Iterable[Dial]) -> dict[str, DialReading]:
     """The dials worth remembering of a batch."""
     return {
-        dial.name: Stood(dial.value, dial.low, dial.high)
+        dial.name: DialReading(dial.value, dial.low, dial.high)
         for dial in dials
         if dial.value is not None and dial.low is not None and dial.high is not None
         if dial.verdict not in (Verdict.UNKNOWN, Verdict.NOT_APPLICABLE)
     }
 
 
-def shares_of_holding(mixes: Mapping[str, Mix]) -> dict[str, float]:
+def shares_of_holding(mixes: Mapping[str, Composition]) -> dict[str, float]:
     """The share that each food has of what the dough holds, by slug; those under a twentieth are left out."""
-    whole = sum(mix.holding for mix in mixes.values())
+    whole = sum(composition.water_holding_g for composition in mixes.values())
     if whole <= 0:
         return {}
-    return {slug: mix.holding / whole for slug, mix in mixes.items() if mix.holding >= 0.05 * whole}
+    return {slug: composition.water_holding_g / whole for slug, composition in mixes.items() if composition.water_holding_g >= 0.05 * whole}
 
 
 _Key = tuple[str, str]
 _FOOD: Final = "food"
 
 
-def learn(said: Iterable[BatchSaid]) -> tuple[Learned, tuple[Lesson, ...]]:
+def learn(said: Iterable[BatchFeedback]) -> tuple[Learned, tuple[Lesson, ...]]:
     """What follows from all that was said, and the same as lessons, the greatest first."""
     mean: dict[_Key, float] = {}
     spread: dict[tuple[_Key, _Key], float] = {}
@@ -143,8 +143,8 @@ def learn(said: Iterable[BatchSaid]) -> tuple[Learned, tuple[Lesson, ...]]:
     return learned, tuple(lesson for lesson in lessons if abs(lesson.share) >= 0.005)
 
 
-def _observations(batch: BatchSaid) -> Iterable[tuple[Mapping[_Key, float], float]]:
-    saying = next((each for each in SAYINGS if each.words == batch.words), None)
+def _observations(batch: BatchFeedback) -> Iterable[tuple[Mapping[_Key, float], float]]:
+    saying = next((each for each in FEEDBACK_OPTIONS if each.words == batch.words), None)
     if saying is None:
         return
     for name, at in batch.dials.items():
@@ -159,7 +159,7 @@ def _observations(batch: BatchSaid) -> Iterable[tuple[Mapping[_Key, float], floa
         yield weights, moved
 
 
-def _moved(way: int, at: Stood) -> float | None:
+def _moved(way: int, at: DialReading) -> float | None:
     """By how much, as a logarithm, the window would have to move for the saying to be so; None where it is so
     anyway."""
     if at.value <= 0:
@@ -184,12 +184,12 @@ def _update(
             mean[key] = 0.0
             spread |= {(key, key): PRIOR_SD**2}
     toward = {key: sum(weight * spread.get((key, other), 0.0) for other, weight in weights.items()) for key in mean}
-    doubt = sum(weight * toward[key] for key, weight in weights.items()) + SAYING_SD**2
+    uncertainty = sum(weight * toward[key] for key, weight in weights.items()) + FEEDBACK_SD**2
     missed = moved - sum(weight * mean[key] for key, weight in weights.items())
     for key in mean:
-        mean[key] += toward[key] / doubt * missed
+        mean[key] += toward[key] / uncertainty * missed
     for key in mean:
         for other in mean:
-            less = toward[key] * toward[other] / doubt
+            less = toward[key] * toward[other] / uncertainty
             if less:
                 spread[key, other] = spread.get((key, other), 0.0) - less

@@ -14,7 +14,7 @@ from ample_crumb.core.food.sweeteners import sweeteners
 
 
 @dataclass(frozen=True, slots=True)
-class Working:
+class FunctionalProperties:
     """Per g of a food, as bought: `water` and `fat` [g]; `holding`, the water [g] that it can hold; `sweetness` against
     sugar; `sugars` [g] that dissolve, polyols and allulose among them; `leavening`, g of baking powder that lift as
     much; `soda` [g]; `acid`, g of soda that it meets; `eggs`, how many it binds like; `setting`, g of gelatine that set
@@ -25,20 +25,20 @@ class Working:
     `like` is the slug of the generic food that the properties were taken from, empty for its own; `source` is where
     they are from."""
 
-    water: float | None
-    fat: float | None
-    salt: float | None
-    sugars: float | None
-    sweetness: float | None
-    browning: float | None
-    holding: float | None = 0.0
-    leavening: float = 0.0
-    soda: float = 0.0
-    acid: float = 0.0
-    eggs: float = 0.0
-    setting: float = 0.0
-    tender: float = 0.0
-    gluten: float = 0.0
+    water_ratio: float | None
+    fat_ratio: float | None
+    salt_ratio: float | None
+    sugars_ratio: float | None
+    sweetness_ratio: float | None
+    browning_ratio: float | None
+    holding_ratio: float | None = 0.0
+    leavening_ratio: float = 0.0
+    soda_ratio: float = 0.0
+    acid_ratio: float = 0.0
+    eggs_per_g: float = 0.0
+    setting_ratio: float = 0.0
+    tender_ratio: float = 0.0
+    gluten_ratio: float = 0.0
     dry: bool = False
     powder: str = ""
     fat_kind: str = ""
@@ -65,10 +65,10 @@ _NO_FIBRE_ROLES: Final = ("dairy", "milk", "egg", "fat")
 
 
 _MOST_KEPT: Final = 4096
-_kept: Final[dict[str, tuple[Ingredient, Working]]] = {}
+_kept: Final[dict[str, tuple[Ingredient, FunctionalProperties]]] = {}
 
 
-def working_of(item: Ingredient) -> Working:
+def functional_properties(item: Ingredient) -> FunctionalProperties:
     """The working properties of a food. A product of one's own takes those of the generic food of its role that its
     name is nearest to; what its label says, water by difference among it, goes before."""
     kept = _kept.get(item.slug)
@@ -82,7 +82,7 @@ def working_of(item: Ingredient) -> Working:
     return found
 
 
-def _found(item: Ingredient) -> Working:
+def _found(item: Ingredient) -> FunctionalProperties:
     if item.slug in reference_cupboard().ingredients:
         return _known(item, item.slug)
     alike = _alike(item)
@@ -92,10 +92,10 @@ def _found(item: Ingredient) -> Working:
         unsaid = item.role in _SWEETENING_ROLES
         return replace(
             bare,
-            holding=None if lacking_holding else 0.0,
+            holding_ratio=None if lacking_holding else 0.0,
             dry=lacking_holding,
             powder="blend" if item.role == "protein" else "",
-            sweetness=None if unsaid else bare.sweetness,
+            sweetness_ratio=None if unsaid else bare.sweetness_ratio,
             source="its label",
         )
     return replace(_known(item, alike.slug), like=alike.slug)
@@ -103,10 +103,10 @@ def _found(item: Ingredient) -> Working:
 
 def generic_of(item: Ingredient) -> str:
     """The slug of the generic food that this is, or is most like; empty for none."""
-    return item.slug if item.slug in reference_cupboard().ingredients else working_of(item).like
+    return item.slug if item.slug in reference_cupboard().ingredients else functional_properties(item).like
 
 
-def _known(item: Ingredient, slug: str) -> Working:
+def _known(item: Ingredient, slug: str) -> FunctionalProperties:
     row = _table().get(slug, {})
     of = item.per_100g
     sweetener = sweeteners().get(slug)
@@ -117,21 +117,21 @@ def _known(item: Ingredient, slug: str) -> Working:
     egg_g = number("egg_g")
     in_table = (number("sweet_low") + number("sweet_high")) / 2
     browning = number("browning")
-    return Working(
-        water=_per_g(water_100g(item)),
-        fat=_per_g(of.fat_g),
-        salt=_per_g(of.salt_g),
-        sugars=_per_g(_dissolving(of)),
-        sweetness=sweetener.sweetness if sweetener else in_table or _per_g(_sweet_100g(of, item.role)),
-        browning=browning or (0.0 if sweetener and not of.sugars_g else _per_g(of.sugars_g)),
-        holding=number("holding"),
-        leavening=number("leavening"),
-        soda=number("soda"),
-        acid=number("acid"),
-        eggs=1 / egg_g if egg_g else 0.0,
-        setting=number("set"),
-        tender=number("tender"),
-        gluten=number("gluten"),
+    return FunctionalProperties(
+        water_ratio=_per_g(water_100g(item)),
+        fat_ratio=_per_g(of.fat_g),
+        salt_ratio=_per_g(of.salt_g),
+        sugars_ratio=_per_g(_dissolving(of)),
+        sweetness_ratio=sweetener.sweetness_ratio if sweetener else in_table or _per_g(_sweet_100g(of, item.role)),
+        browning_ratio=browning or (0.0 if sweetener and not of.sugars_g else _per_g(of.sugars_g)),
+        holding_ratio=number("holding"),
+        leavening_ratio=number("leavening"),
+        soda_ratio=number("soda"),
+        acid_ratio=number("acid"),
+        eggs_per_g=1 / egg_g if egg_g else 0.0,
+        setting_ratio=number("set"),
+        tender_ratio=number("tender"),
+        gluten_ratio=number("gluten"),
         dry=row.get("dry") == "yes",
         powder=row.get("powder", ""),
         fat_kind=row.get("fat_kind", ""),

@@ -61,13 +61,13 @@ class _Line:
     unbaked: bool
 
 
-def hazards_of(
-    worked: FormulaFigures, piece: Figures, family: str, method: str, cupboard: Cupboard
+def find_hazards(
+    evaluated: FormulaFigures, piece: Figures, family: str, method: str, cupboard: Cupboard
 ) -> tuple[Hazard, ...]:
     """The hazards of a formula of that family, the gravest first. `piece` is one as eaten."""
     lines = [
-        _Line(line.text, cupboard.ingredients[line.ingredient.slug], part.how.unbaked)
-        for part in worked.parts
+        _Line(line.text, cupboard.ingredients[line.ingredient.slug], part.options.unbaked)
+        for part in evaluated.parts
         for line in part.lines
         if line.ingredient
     ]
@@ -207,7 +207,7 @@ def _polyols(lines: list[_Line], piece: Figures) -> Hazard | None:
     found = _texts(lines, lambda line: (line.item.per_100g.polyols_g or 0.0) > 1)
     bears = [sweeteners()[line.item.slug] for line in lines if line.item.slug in sweeteners()]
     least = min(
-        (each for each in bears if each.tolerance_g and each.bulk),
+        (each for each in bears if each.tolerance_g and each.bulk_ratio),
         key=lambda each: each.tolerance_g or 0.0,
         default=None,
     )

@@ -8,16 +8,16 @@ from functools import cache
 from importlib.resources import files
 from typing import Final
 
-from ample_crumb.core.crumb.check import Dough
-from ample_crumb.core.crumb.composition import Mix, brought_by, share_of
+from ample_crumb.core.crumb.check import JudgedDough
+from ample_crumb.core.crumb.composition import Composition, brought_by, share_of
 from ample_crumb.core.crumb.dials import NOTHING_LEARNED, OUT, Dial, Learned, Verdict, dials_of, is_worse
-from ample_crumb.core.crumb.dough import Share
-from ample_crumb.core.crumb.functional_properties import working_of
+from ample_crumb.core.crumb.dough import DoughLine
+from ample_crumb.core.crumb.functional_properties import functional_properties
 from ample_crumb.core.food.allergens import BROKEN_BY
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
-from ample_crumb.core.formula.allergens import Contents
+from ample_crumb.core.formula.allergens import Allergens
 from ample_crumb.core.formula.scaling import kitchen_grams, kitchen_step
 from ample_crumb.core.quantity.kitchen_measures import in_measures
 
@@ -34,7 +34,7 @@ class Repair:
     slug: str
     name: str
     change_g: float
-    grams: float
+    resulting_g: float
     words: str
     note: str
     energy_kcal: float
@@ -60,21 +60,21 @@ _MOST_NEW: Final = 0.35
 
 
 @dataclass(frozen=True, slots=True)
-class Setting:
+class RepairContext:
     """What a repair has to keep to: the pieces its price is told for, prices by g, and what must not come in."""
 
-    pieces: float
+    piece_count: float
     energy: EnergySystem
     prices: Mapping[str, float]
-    contents: Contents
+    contents: Allergens
     avoided: frozenset[str] = frozenset()
 
 
-def repairs_of(
-    dough: Dough, cupboard: Cupboard, setting: Setting, learned: Learned = NOTHING_LEARNED
+def find_repairs(
+    dough: JudgedDough, cupboard: Cupboard, setting: RepairContext, learned: Learned = NOTHING_LEARNED
 ) -> tuple[Repair, ...]:
     """Up to `MOST_REPAIRS` for each dial that is out of its window, in the order of the dials, the smallest first."""
-    before = dials_of(dough.mix, dough.family, learned)
+    before = dials_of(dough.composition, dough.family, learned)
     found: list[Repair] = []
     for dial in before:
         if dial.verdict not in OUT:
@@ -83,7 +83,7 @@ def repairs_of(
             _tried(move, dial, before, dough, setting, learned)
             for move in _moves(dial, dough, cupboard, setting, learned)
         )
-        ranked = sorted((each for each in tried if each), key=lambda each: _size(each, dough.mix))
+        ranked = sorted((each for each in tried if each), key=lambda each: _size(each, dough.composition))
         found += _distinct(ranked)[:MOST_REPAIRS]
     return tuple(found)
 
@@ -95,16 +95,16 @@ class _Move:
 
     place: int | None
     item: Ingredient
-    a_gram: Mix
+    a_gram: Composition
     there_g: float
     most_g: float
     step_g: float
     note: str
 
 
-def _moves(dial: Dial, dough: Dough, cupboard: Cupboard, setting: Setting, learned: Learned) -> Iterable[_Move]:
-    here = {share.item.slug for share in dough.body.shares}
-    for share in dough.body.shares:
+def _moves(dial: Dial, dough: JudgedDough, cupboard: Cupboard, setting: RepairContext, learned: Learned) -> Iterable[_Move]:
+    here = {share.item.slug for share in dough.dough.lines}
+    for share in dough.dough.lines:
         if share.in_pieces or share.mass_g <= 0 or share.item.role not in _TURNED_BY[dial.name]:
             continue
         step = _step(share.item)
@@ -116,8 +116,8 @@ def _moves(dial: Dial, dough: Dough, cupboard: Cupboard, setting: Setting, learn
             continue
         item = cupboard.ingredients[row["slug"]]
         if _comes_in(item, setting):
-            a_gram = brought_by(item, working_of(item), 1.0, learned.holding.get(item.slug, 1.0))
-            yield _Move(None, item, a_gram, 0.0, _MOST_NEW * dough.mix.dough, _step(item), row["note"])
+            a_gram = brought_by(item, functional_properties(item), 1.0, learned.holding.get(item.slug, 1.0))
+            yield _Move(None, item, a_gram, 0.0, _MOST_NEW * dough.composition.dough_g, _step(item), row["note"])
 
 
 _TURNED_BY: Final[Mapping[str, frozenset[str]]] = {
@@ -136,7 +136,7 @@ _TURNED_BY: Final[Mapping[str, frozenset[str]]] = {
 that."""
 
 
-def _least_left(share: Share, step: float) -> float:
+def _least_left(share: DoughLine, step: float) -> float:
     """How much of a line may go: all but a quarter, in whole pieces."""
     return share.mass_g * 0.75 if not step else max(0.0, share.mass_g - step)
 
@@ -146,21 +146,21 @@ def _step(item: Ingredient) -> float:
     return item.measures.piece_g.get("large", 0.0) if item.slug == "egg" else 0.0
 
 
-def _comes_in(item: Ingredient, setting: Setting) -> bool:
+def _comes_in(item: Ingredient, setting: RepairContext) -> bool:
     """Whether a new food keeps what the formula keeps and nobody has to look out for it."""
-    keeps = setting.contents.keeps
+    keeps = setting.contents.diets_kept
     breaks = (BROKEN_BY[diet](item) for diet in (*keeps, *(name for name in setting.avoided if name in BROKEN_BY)))
     carried = {*(item.allergens or ()), *(item.traces or ())}
     return not any(breaks) and not carried & setting.avoided
 
 
 def _tried(
-    move: _Move, dial: Dial, before: Sequence[Dial], dough: Dough, setting: Setting, learned: Learned
+    move: _Move, dial: Dial, before: Sequence[Dial], dough: JudgedDough, setting: RepairContext, learned: Learned
 ) -> Repair | None:
     """The least of a move that brings the dial back; None where it does not, or pushes another one out."""
 
     def dials(change_g: float) -> Sequence[Dial]:
-        return dials_of(dough.mix.plus(move.a_gram.times(change_g)), dough.family, learned)
+        return dials_of(dough.composition.plus(move.a_gram.times(change_g)), dough.family, learned)
 
     def back(after: Sequence[Dial]) -> bool:
         now = next(each for each in after if each.name == dial.name)
@@ -204,9 +204,9 @@ def _in_kitchen(move: _Move, change_g: float) -> float | None:
     return rounded if change_g > 0 else -rounded
 
 
-def _repair(move: _Move, dial: Dial, change_g: float, value: float, setting: Setting) -> Repair:
+def _repair(move: _Move, dial: Dial, change_g: float, value: float, setting: RepairContext) -> Repair:
     of = move.item.per_100g_by(setting.energy)
-    per_piece = change_g / 100 / setting.pieces
+    per_piece = change_g / 100 / setting.piece_count
     price = setting.prices.get(move.item.slug)
     measures = in_measures(abs(change_g), move.item.measures)
     more = "more " if move.place is not None and change_g > 0 else ""
@@ -218,19 +218,19 @@ def _repair(move: _Move, dial: Dial, change_g: float, value: float, setting: Set
         slug=move.item.slug,
         name=move.item.name,
         change_g=change_g,
-        grams=move.there_g + change_g,
+        resulting_g=move.there_g + change_g,
         words=f"{verb} {amount}",
         note=move.note,
         energy_kcal=(of.energy_kcal or 0.0) * per_piece,
         protein_g=(of.protein_g or 0.0) * per_piece,
-        cost=None if price is None else price * change_g / setting.pieces,
+        cost=None if price is None else price * change_g / setting.piece_count,
         value=value,
     )
 
 
-def _size(repair: Repair, mix: Mix) -> float:
+def _size(repair: Repair, composition: Composition) -> float:
     """How much of a change it is: its share of the dough, and more for something new."""
-    return abs(repair.change_g) / mix.dough + (_NEW_LINE if repair.place is None else 0.0)
+    return abs(repair.change_g) / composition.dough_g + (_NEW_LINE if repair.place is None else 0.0)
 
 
 def _distinct(repairs: Iterable[Repair]) -> list[Repair]:

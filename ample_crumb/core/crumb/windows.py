@@ -9,19 +9,19 @@ from typing import Final
 
 
 @dataclass(frozen=True, slots=True)
-class Window:
+class DialWindow:
     """From `low` to `high`, both within."""
 
     low: float
     high: float
 
-    def moved(self, by: float) -> "Window":
+    def moved(self, by: float) -> "DialWindow":
         """The same, so much higher."""
-        return Window(self.low + by, self.high + by)
+        return DialWindow(self.low + by, self.high + by)
 
-    def times(self, factor: float) -> "Window":
+    def times(self, factor: float) -> "DialWindow":
         """Both ends so many times."""
-        return Window(self.low * factor, self.high * factor)
+        return DialWindow(self.low * factor, self.high * factor)
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,28 +29,28 @@ class EggNeed:
     """Eggs to 100 g of dry goods: at least `gluten_free` where they have no gluten and `wheat` where all have, no more
     than `high`; and at least `per_fat` g of egg to a g of butter or oil, which it has to hold."""
 
-    gluten_free: float
-    wheat: float
-    high: float
-    per_fat: float
+    gluten_free_per_100g: float
+    wheat_per_100g: float
+    high_per_100g: float
+    per_fat_ratio: float
 
 
 @dataclass(frozen=True, slots=True)
-class Windows:
+class FamilyWindows:
     """The windows of a family; None where a dial means nothing to it. `hydration` is of a lean dough; sugar and fat
     move it. `beaten` families may rise by air beaten into butter or eggs alone. `set_by` says what `setting` counts."""
 
     family: str
-    hydration: Window | None
-    powder_high: float
-    sweetness: Window
-    fat: Window
-    leavening: Window | None
+    hydration: DialWindow | None
+    powder_high_percent: float
+    sweetness: DialWindow
+    fat: DialWindow
+    leavening: DialWindow | None
     beaten: bool
     eggs: EggNeed | None
-    setting: Window | None
+    setting: DialWindow | None
     set_by: str
-    salt: Window
+    salt: DialWindow
     source: str
 
 
@@ -60,13 +60,13 @@ GELATINE: Final = "% gelatine of the mix"
 
 
 @cache
-def windows() -> Mapping[str, Windows]:
+def family_windows() -> Mapping[str, FamilyWindows]:
     """All of `tables/windows.csv` by the slug of the family."""
     table = files("ample_crumb.core.tables").joinpath("windows.csv").read_text("utf-8")
-    return {row["family"]: _of(row) for row in csv.DictReader(table.splitlines())}
+    return {row["family"]: _family(row) for row in csv.DictReader(table.splitlines())}
 
 
-def _of(row: Mapping[str, str]) -> Windows:
+def _family(row: Mapping[str, str]) -> FamilyWindows:
     sweetness, fat, salt = _window(row["sweetness"]), _window(row["fat"]), _window(row["salt"])
     assert sweetness is not None
     assert fat is not None
@@ -75,10 +75,10 @@ def _of(row: Mapping[str, str]) -> Windows:
     if row["egg_high"]:
         per_100g = ("egg_gluten_free", "egg_wheat", "egg_high", "egg_per_fat")
         eggs = EggNeed(*(float(row[name]) for name in per_100g))
-    return Windows(
+    return FamilyWindows(
         family=row["family"],
         hydration=_window(row["hydration"]),
-        powder_high=float(row["powder_high"]),
+        powder_high_percent=float(row["powder_high"]),
         sweetness=sweetness,
         fat=fat,
         leavening=_window(row["leavening"]),
@@ -91,8 +91,8 @@ def _of(row: Mapping[str, str]) -> Windows:
     )
 
 
-def _window(cell: str) -> Window | None:
+def _window(cell: str) -> DialWindow | None:
     if not cell:
         return None
     low, high = cell.split("-")
-    return Window(float(low), float(high))
+    return DialWindow(float(low), float(high))

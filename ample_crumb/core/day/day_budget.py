@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Final
 
-from ample_crumb.core.food.nutrients import NAMES, Band, Figures, Nutrients, total, values
+from ample_crumb.core.food.nutrients import NAMES, Figures, Nutrients, StandardUncertainty, total, values
 
 ENERGY_FLOOR_KCAL: Final = 1500.0
 """A day's energy below which a caution is shown. Common practice: 1,200 kcal for women and 1,500 kcal for men are the
@@ -52,20 +52,20 @@ def sum_up(entries: Iterable[Figures], targets: Targets) -> DayBudget:
     return DayBudget(eaten, room, to_find, share, share is not None and share > PROTEIN_TIGHT_SHARE)
 
 
-def sum_bands(eaten: Iterable[tuple[str, Band]]) -> Band:
+def combine_sds(eaten: Iterable[tuple[str, StandardUncertainty]]) -> StandardUncertainty:
     """The band of a day from those of its entries, each with the batch it is of, or an empty text.
 
     What is of one batch shares its errors, so its bands add up; different batches and foods err apart and add in
     quadrature. That the same food is eaten at different meals is left out: with 5 % of spread in a food it is small.
     """
     shared: dict[str, list[float]] = {}
-    for place, (batch, band) in enumerate(eaten):
-        sds = [band.mass_g, *(sd or 0.0 for sd in values(band.nutrients))]
+    for place, (batch, sd) in enumerate(eaten):
+        sds = [sd.mass_g, *(sd or 0.0 for sd in values(sd.nutrients))]
         key = batch or f"alone {place}"
         shared[key] = [before + sd for before, sd in zip(shared.get(key, [0.0] * len(sds)), sds, strict=True)]
     columns = list(zip(*shared.values(), strict=True)) or [()] * (len(NAMES) + 1)
     mass_g, *nutrients = [math.hypot(*column) for column in columns]
-    return Band(mass_g, Nutrients(*nutrients))
+    return StandardUncertainty(mass_g, Nutrients(*nutrients))
 
 
 def pieces_that_fit(piece_kcal: float | None, room_kcal: float, step: float = 1.0) -> float:

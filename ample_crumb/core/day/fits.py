@@ -16,7 +16,7 @@ class Fit:
     """So many pieces of the thing called `key`, and what they bring."""
 
     key: str
-    pieces: float
+    piece_count: float
     figures: Figures
 
 

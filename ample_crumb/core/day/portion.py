@@ -5,7 +5,7 @@ from typing import Final
 
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.numbers import Cursor
-from ample_crumb.core.quantity.units import Kind, System, measure_size, unit_named
+from ample_crumb.core.quantity.units import MeasureSystem, UnitKind, measure_size, unit_named
 
 MOST_PIECES: Final = 100.0
 
@@ -22,7 +22,7 @@ def pieces_in(text: str, piece_g: float, count: float) -> float:
     word = cursor.peek()
     amount = number.middle if number else 1.0 if whole or _is_one(plain) else None
     unit = unit_named(word.text) if word else None
-    weighed = unit is not None and unit.kind is Kind.MASS
+    weighed = unit is not None and unit.kind is UnitKind.MASS
     percent = word is not None and word.text == "%"
     # Two cups or a heap are no pieces.
     strange = word is not None and not (weighed or percent or whole or word.lower in _PIECE)
@@ -33,7 +33,7 @@ def pieces_in(text: str, piece_g: float, count: float) -> float:
     if unit is not None and weighed:
         if piece_g <= 0:
             raise CannotUse("A piece of it has no grams yet, so nothing can be weighed off.")
-        pieces = amount * measure_size(unit.name, System.US) / piece_g
+        pieces = amount * measure_size(unit.name, MeasureSystem.US) / piece_g
     else:
         pieces = amount * count if whole else amount
     if not 0 < pieces <= MOST_PIECES:

@@ -19,7 +19,7 @@ US_SMALL_REFERENCE_G: Final = 30.0
 
 
 @dataclass(frozen=True, slots=True)
-class Twin:
+class TwinFigures:
     """The food that a claim such as "reduced" compares with, per 100 g; `complete` unless some of it is not known."""
 
     name: str
@@ -28,7 +28,7 @@ class Twin:
 
 
 @dataclass(frozen=True, slots=True)
-class Need:
+class ClaimCondition:
     """A condition that is linear in what a food holds: `per_g` of its mass, and of each nutrient named its `factor`,
     added up, are at least 0. From it follows how much of a line would have to go or come."""
 
@@ -144,7 +144,7 @@ _WORDS: Final = {
 
 
 def eu_claims(
-    figures: Figures, sweetened_by: tuple[str, ...] = (), *, said: bool = True, twin: Twin | None = None
+    figures: Figures, sweetened_by: tuple[str, ...] = (), *, said: bool = True, twin: TwinFigures | None = None
 ) -> tuple[Claim, ...]:
     """European claims on a food; `sweetened_by` are the lines that add sugar, and `said` is whether every line says
     if it does. Those that compare are there with a `twin`. Empty for nothing at all.
@@ -174,7 +174,7 @@ def us_claims(
     sweetened_by: tuple[str, ...] = (),
     *,
     said: bool = True,
-    twin: Twin | None = None,
+    twin: TwinFigures | None = None,
 ) -> tuple[Claim, ...]:
     """US claims on a food whose reference amount is `reference_g`, the rest as for `eu_claims`. Empty for nothing at
     all.
@@ -196,10 +196,10 @@ def needs_laxative_notice(figures: Figures) -> bool:
     return (figures.nutrients.polyols_g or 0.0) > LAXATIVE_POLYOLS_SHARE * figures.mass_g
 
 
-def eu_needs(twin: Twin | None = None) -> dict[str, tuple[Need, ...]]:
+def eu_needs(twin: TwinFigures | None = None) -> dict[str, tuple[ClaimCondition, ...]]:
     """What each European claim asks for, by its name; "no added sugars" is no matter of amounts."""
     shares = {
-        name: (Need(0.0, (("protein_g", 400.0), ("energy_kcal", -limit))),)
+        name: (ClaimCondition(0.0, (("protein_g", 400.0), ("energy_kcal", -limit))),)
         for name, limit in _EU_PROTEIN_SHARES.items()
     }
     needs = shares | {rule.name: tuple(_needs(rule, 100.0)) for rule in _EU}
@@ -208,7 +208,7 @@ def eu_needs(twin: Twin | None = None) -> dict[str, tuple[Need, ...]]:
     return needs
 
 
-def us_needs(reference_g: float, twin: Twin | None = None) -> dict[str, tuple[Need, ...]]:
+def us_needs(reference_g: float, twin: TwinFigures | None = None) -> dict[str, tuple[ClaimCondition, ...]]:
     """What each US claim asks for, by its name."""
     needs = {rule.name: tuple(_needs(rule, reference_g / _us_scale(rule, reference_g))) for rule in _US}
     return needs | {rule.name: _against_needs(rule, twin, reference_g) for rule in _US_AGAINST if twin}
@@ -223,22 +223,22 @@ _HAIR: Final = 1e-6
 """A limit that must not be reached is missed by this share of it."""
 
 
-def _needs(rule: _Rule, basis_g: float) -> Iterator[Need]:
+def _needs(rule: _Rule, basis_g: float) -> Iterator[ClaimCondition]:
     sign = 1.0 if rule.at_most else -1.0
     limit = rule.limit * (1 - _HAIR) if rule.strict else rule.limit
-    yield Need(sign * limit / basis_g, ((rule.nutrient, -sign),))
+    yield ClaimCondition(sign * limit / basis_g, ((rule.nutrient, -sign),))
     if rule.less_than_energy_share is not None:
-        yield Need(0.0, (("energy_kcal", rule.less_than_energy_share / 9), (rule.nutrient, -1.0)))
+        yield ClaimCondition(0.0, (("energy_kcal", rule.less_than_energy_share / 9), (rule.nutrient, -1.0)))
 
 
-def _against_needs(rule: _Against, twin: Twin | None, basis_g: float) -> tuple[Need, ...]:
+def _against_needs(rule: _Against, twin: TwinFigures | None, basis_g: float) -> tuple[ClaimCondition, ...]:
     theirs = getattr(twin.per_100g, rule.nutrient) if twin else None
     if twin is None or theirs is None or not twin.complete or theirs * basis_g / 100 <= rule.not_below:
         return ()
     sign = 1.0 if rule.at_most else -1.0
-    needs = [Need(sign * (rule.factor * theirs / 100 + rule.more_g / basis_g), ((rule.nutrient, -sign),))]
+    needs = [ClaimCondition(sign * (rule.factor * theirs / 100 + rule.more_g / basis_g), ((rule.nutrient, -sign),))]
     if rule.no_more_energy:
-        needs.append(Need((twin.per_100g.energy_kcal or 0.0) / 100, (("energy_kcal", -1.0),)))
+        needs.append(ClaimCondition((twin.per_100g.energy_kcal or 0.0) / 100, (("energy_kcal", -1.0),)))
     return tuple(needs)
 
 
@@ -267,7 +267,7 @@ def _lacking(amount: float, limit: float, unit: str, nutrient: str, *, at_most: 
     return f"{abs(amount - limit):.1f} {unit.partition(' in ')[0]} {'less' if at_most else 'more'} {_WORDS[nutrient]}"
 
 
-def _against(rule: _Against, figures: Figures, twin: Twin, basis_g: float, held: set[str]) -> Claim:
+def _against(rule: _Against, figures: Figures, twin: TwinFigures, basis_g: float, held: set[str]) -> Claim:
     """Whether `figures`, which are those of `basis_g`, hold a comparison with as much of the twin."""
     theirs = getattr(twin.per_100g, rule.nutrient)
     amount = getattr(figures.nutrients, rule.nutrient) or 0.0

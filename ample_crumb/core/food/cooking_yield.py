@@ -9,7 +9,7 @@ from ample_crumb.core.food.cupboard import reference_cupboard
 
 
 @dataclass(frozen=True, slots=True)
-class Conversion:
+class CookingYield:
     """A gram of one food is `factor` grams of the food of `slug`; `cooks` when that is the cooked or soaked one."""
 
     slug: str
@@ -17,7 +17,7 @@ class Conversion:
     cooks: bool
 
 
-def cooked_or_dry(slug: str) -> Conversion | None:
+def cooked_or_dry(slug: str) -> CookingYield | None:
     """The same food cooked, or dry again; None for one that is not cooked from dry.
 
     The yield is that at which the energy of the two foods of the cupboard is the same, which for each lies within what
@@ -27,14 +27,14 @@ def cooked_or_dry(slug: str) -> Conversion | None:
 
 
 @cache
-def _conversions() -> dict[str, Conversion]:
+def _conversions() -> dict[str, CookingYield]:
     table = files("ample_crumb.core.tables").joinpath("cooked.csv").read_text("utf-8")
     foods = reference_cupboard().ingredients
-    found: dict[str, Conversion] = {}
+    found: dict[str, CookingYield] = {}
     for row in csv.DictReader(table.splitlines()):
         dry, cooked = foods[row["dry"]].per_100g.energy_kcal, foods[row["cooked"]].per_100g.energy_kcal
         assert dry
         assert cooked
-        found[row["dry"]] = Conversion(row["cooked"], dry / cooked, cooks=True)
-        found[row["cooked"]] = Conversion(row["dry"], cooked / dry, cooks=False)
+        found[row["dry"]] = CookingYield(row["cooked"], dry / cooked, cooks=True)
+        found[row["cooked"]] = CookingYield(row["dry"], cooked / dry, cooks=False)
     return found

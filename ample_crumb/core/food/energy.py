@@ -17,11 +17,11 @@ class Layers:
     Alcohol and whatever else is no protein, carbohydrate, fat or fibre is `other`.
     """
 
-    protein: float
-    carbohydrate: float
-    fat: float
-    fibre: float
-    other: float
+    protein_share: float
+    carbohydrate_share: float
+    fat_share: float
+    fibre_share: float
+    other_share: float
 
 
 def layers(nutrients: Nutrients) -> Layers:

@@ -68,15 +68,15 @@ class Figures:
 
 
 @dataclass(frozen=True, slots=True)
-class Band:
+class StandardUncertainty:
     """Standard deviations of figures: of the mass [g], and of each nutrient in its own unit."""
 
     mass_g: float
     nutrients: Nutrients
 
-    def times(self, factor: float) -> "Band":
+    def times(self, factor: float) -> "StandardUncertainty":
         """The band of so many times the same food: its errors are the same, so they grow as it does."""
-        return Band(self.mass_g * factor, self.nutrients.times(factor))
+        return StandardUncertainty(self.mass_g * factor, self.nutrients.times(factor))
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,11 +84,11 @@ class Portion:
     """Something to eat: its figures and their band."""
 
     figures: Figures
-    band: Band
+    sd: StandardUncertainty
 
     def times(self, factor: float) -> "Portion":
         """So many times the same food."""
-        return Portion(self.figures.times(factor), self.band.times(factor))
+        return Portion(self.figures.times(factor), self.sd.times(factor))
 
 
 def total(parts: Iterable[Figures], without_lines: int = 0) -> Figures:
@@ -108,7 +108,7 @@ def _sum(column: Sequence[float | None]) -> float:
     return sum(value for value in column if value is not None)
 
 
-class Carbohydrate(StrEnum):
+class CarbohydrateDefinition(StrEnum):
     """Which carbohydrate a person counts."""
 
     AVAILABLE = "available"
@@ -118,21 +118,21 @@ class Carbohydrate(StrEnum):
 
 
 _CARBOHYDRATE_PARTS: Final = {
-    Carbohydrate.AVAILABLE: {"carbohydrate_g": 1},
-    Carbohydrate.NET: {"carbohydrate_g": 1, "erythritol_g": -1, "allulose_g": -1},
-    Carbohydrate.NET_OF_POLYOLS: {"carbohydrate_g": 1, "polyols_g": -1, "allulose_g": -1},
-    Carbohydrate.US_TOTAL: {"carbohydrate_g": 1, "fibre_g": 1},
+    CarbohydrateDefinition.AVAILABLE: {"carbohydrate_g": 1},
+    CarbohydrateDefinition.NET: {"carbohydrate_g": 1, "erythritol_g": -1, "allulose_g": -1},
+    CarbohydrateDefinition.NET_OF_POLYOLS: {"carbohydrate_g": 1, "polyols_g": -1, "allulose_g": -1},
+    CarbohydrateDefinition.US_TOTAL: {"carbohydrate_g": 1, "fibre_g": 1},
 }
 
 
-def carbohydrate(nutrients: Nutrients, school: Carbohydrate) -> float | None:
+def carbohydrate(nutrients: Nutrients, definition: CarbohydrateDefinition) -> float | None:
     """Carbohydrate [g] as the school counts it, from the parts; None when a part is unknown.
 
     Available: as stored. Net: without erythritol and allulose. Net of polyols: without all polyols and allulose. US
     total: with fibre, as on labels after 21 CFR 101.9(c)(6).
     """
     result = 0.0
-    for name, sign in _CARBOHYDRATE_PARTS[school].items():
+    for name, sign in _CARBOHYDRATE_PARTS[definition].items():
         value = getattr(nutrients, name)
         if value is None:
             return None
@@ -140,6 +140,6 @@ def carbohydrate(nutrients: Nutrients, school: Carbohydrate) -> float | None:
     return result
 
 
-def carbohydrate_at_least(figures: Figures, school: Carbohydrate) -> bool:
+def carbohydrate_at_least(figures: Figures, definition: CarbohydrateDefinition) -> bool:
     """Whether the carbohydrate of `figures`, as the school counts it, rests on an incomplete sum."""
-    return any(name in figures.at_least for name in _CARBOHYDRATE_PARTS[school])
+    return any(name in figures.at_least for name in _CARBOHYDRATE_PARTS[definition])

@@ -4,10 +4,10 @@ import re
 from dataclasses import dataclass, replace
 from typing import Final
 
-from ample_crumb.core.food.product import OwnMeasures
+from ample_crumb.core.food.product import PackMeasures
 from ample_crumb.core.quantity.amount import Term
 from ample_crumb.core.quantity.line_parser import read_line
-from ample_crumb.core.quantity.units import CUP_ML, Kind, System, measure_size
+from ample_crumb.core.quantity.units import CUP_ML, MeasureSystem, UnitKind, measure_size
 
 _EACH: Final = re.compile(r"[;\n]+")
 _SIDES: Final = re.compile(r"\s*(?:=|:|\bweighs?\b|\bis\b|\bare\b|\bhas\b)\s*")
@@ -19,25 +19,25 @@ _MOST_G: Final = 100_000.0
 
 
 @dataclass(frozen=True, slots=True)
-class Measured:
+class ReadPackMeasures:
     """The measures that a text tells; `density_g_per_ml` where it weighs a volume, which tells the cup too. `problems`
     names what could not be read of it, a sentence each."""
 
-    measures: OwnMeasures
+    measures: PackMeasures
     density_g_per_ml: float | None
     problems: tuple[str, ...]
 
 
-def measured(text: str, system: System = System.US) -> Measured:
+def read_pack_measures(text: str, system: MeasureSystem = MeasureSystem.US) -> ReadPackMeasures:
     """Reads measures parted by ";" or lines, each "so many of a measure = so many grams" either way round. Spoons and
     cups are those of `system`. Never raises for what it may hold."""
-    read = Measured(OwnMeasures(), None, ())
+    read = ReadPackMeasures(PackMeasures(), None, ())
     for part in filter(None, (part.strip(" .,") for part in _EACH.split(text))):
         read = _with(read, part, system)
     return read
 
 
-def _with(read: Measured, part: str, system: System) -> Measured:
+def _with(read: ReadPackMeasures, part: str, system: MeasureSystem) -> ReadPackMeasures:
     drained_g = None
     said = _DRAINED.search(part)
     if said:
@@ -51,24 +51,24 @@ def _with(read: Measured, part: str, system: System) -> Measured:
         grams, measure = _grams(sides[0]), _term(sides[1])
     if grams is None or not 0 < grams <= _MOST_G:
         return _problem(read, part, "one side of it is to be in grams")
-    if measure is None or measure.unit.kind is Kind.MASS or measure.count.middle <= 0:
+    if measure is None or measure.unit.kind is UnitKind.MASS or measure.count.middle <= 0:
         return _problem(read, part, "the other side is to be a scoop, a spoon, a cup, a piece or a pack")
     if said and drained_g is None:
         return _problem(read, part, "how much is it drained, in grams?")
-    if measure.unit.kind is Kind.PACK and _ALL_DRAINED.search(part):
+    if measure.unit.kind is UnitKind.PACK and _ALL_DRAINED.search(part):
         return replace(read, measures=replace(read.measures, drained_g=round(grams / measure.count.middle, 4)))
     return _learned(read, measure, grams, drained_g, system)
 
 
-def _learned(read: Measured, measure: Term, grams: float, drained_g: float | None, system: System) -> Measured:
+def _learned(read: ReadPackMeasures, measure: Term, grams: float, drained_g: float | None, system: MeasureSystem) -> ReadPackMeasures:
     one_g = round(grams / measure.count.middle, 4)
     known, unit = read.measures, measure.unit
-    if unit.kind is Kind.VOLUME:
+    if unit.kind is UnitKind.VOLUME:
         density = one_g / measure_size(unit.name, system)
         return replace(
             read, measures=replace(known, cup_g=round(density * CUP_ML, 2)), density_g_per_ml=round(density, 4)
         )
-    if unit.kind is Kind.PACK:
+    if unit.kind is UnitKind.PACK:
         drained = round(drained_g / measure.count.middle, 4) if drained_g else known.drained_g
         return replace(read, measures=replace(known, pack_g=one_g, drained_g=drained))
     if unit.name == "scoop":
@@ -78,9 +78,9 @@ def _learned(read: Measured, measure: Term, grams: float, drained_g: float | Non
 
 def _grams(side: str) -> float | None:
     term = _term(side)
-    if term is None or term.unit.kind is not Kind.MASS:
+    if term is None or term.unit.kind is not UnitKind.MASS:
         return None
-    return term.count.middle * measure_size(term.unit.name, System.US)
+    return term.count.middle * measure_size(term.unit.name, MeasureSystem.US)
 
 
 def _term(side: str) -> Term | None:
@@ -89,5 +89,5 @@ def _term(side: str) -> Term | None:
     return line.amount.terms[0] if line.amount and len(line.amount.terms) == 1 else None
 
 
-def _problem(read: Measured, part: str, why: str) -> Measured:
+def _problem(read: ReadPackMeasures, part: str, why: str) -> ReadPackMeasures:
     return replace(read, problems=(*read.problems, f"“{part[:40]}” cannot be read: {why}."))

@@ -10,7 +10,7 @@ from ample_crumb.core.quantity.weighing import Measures
 
 
 @dataclass(frozen=True, slots=True)
-class Contains:
+class ProductDeclaration:
     """What a product is said to contain, and to contain traces of; None where nobody said."""
 
     allergens: tuple[str, ...] | None = None
@@ -21,7 +21,7 @@ class Contains:
 
 
 @dataclass(frozen=True, slots=True)
-class OwnMeasures:
+class PackMeasures:
     """Grams of one scoop, piece, pack, drained pack and US cup of a product, as far as they are known."""
 
     scoop_g: float | None = None
@@ -60,8 +60,8 @@ def ingredient_of(
     synonyms: tuple[str, ...],
     role: str,
     label: Label,
-    measures: OwnMeasures,
-    contains: Contains,
+    measures: PackMeasures,
+    contains: ProductDeclaration,
 ) -> tuple[Ingredient, LabelFigures]:
     """The ingredient of a product, and what its label's check says. Raises LabelProblem."""
     read = read_label(label)

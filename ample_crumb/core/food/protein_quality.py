@@ -15,7 +15,7 @@ class Score:
     """The score of a kind of `protein`, from 0 to 1; a score over 1 counts as 1 in a mixed diet."""
 
     protein: str
-    score: float
+    score_ratio: float
 
 
 @cache

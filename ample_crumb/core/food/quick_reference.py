@@ -9,7 +9,7 @@ from typing import Final
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.sweeteners import Sweetener, sweeteners
-from ample_crumb.core.quantity.units import System, measure_size
+from ample_crumb.core.quantity.units import MeasureSystem, measure_size
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,8 +27,8 @@ class Disher:
     """A scoop by its number: so many level scoops make a US quart."""
 
     number: int
-    millilitres: float
-    tablespoons: float
+    volume_ml: float
+    tablespoon_count: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,14 +78,14 @@ _CUPS: Final = (
 
 
 @cache
-def reference() -> QuickReference:
+def quick_reference() -> QuickReference:
     """The quick reference."""
-    quart_ml = measure_size("quart", System.US)
-    tablespoon_ml = measure_size("tablespoon", System.US)
+    quart_ml = measure_size("quart", MeasureSystem.US)
+    tablespoon_ml = measure_size("tablespoon", MeasureSystem.US)
     foods = reference_cupboard().ingredients
     return QuickReference(
         measures=tuple(
-            Measure(name, *(round(measure_size(name, system), 2) for system in System)) for name in _MEASURES
+            Measure(name, *(round(measure_size(name, system), 2) for system in MeasureSystem)) for name in _MEASURES
         ),
         dishers=tuple(disher(number, quart_ml, tablespoon_ml) for number in DISHERS),
         cups=tuple(

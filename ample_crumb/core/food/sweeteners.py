@@ -22,12 +22,12 @@ class Sweetener:
 
     slug: str
     name: str
-    low: float
-    high: float
+    low_ratio: float
+    high_ratio: float
     kcal_per_g: float
     use: str
     caution: str
-    bulk: float
+    bulk_ratio: float
     browns: str
     cooling: str
     aftertaste: str
@@ -36,9 +36,9 @@ class Sweetener:
     source: str
 
     @property
-    def sweetness(self) -> float:
+    def sweetness_ratio(self) -> float:
         """How sweet against sugar by weight, in the middle of its range."""
-        return (self.low + self.high) / 2
+        return (self.low_ratio + self.high_ratio) / 2
 
 
 @cache
@@ -50,12 +50,12 @@ def sweeteners() -> Mapping[str, Sweetener]:
         row["slug"]: Sweetener(
             slug=row["slug"],
             name=foods[row["slug"]].name,
-            low=float(row["low"]),
-            high=float(row["high"]),
+            low_ratio=float(row["low"]),
+            high_ratio=float(row["high"]),
             kcal_per_g=(european_energy(foods[row["slug"]].per_100g) or 0.0) / 100,
             use=row["use"],
             caution=row["caution"],
-            bulk=float(row["bulk"]),
+            bulk_ratio=float(row["bulk"]),
             browns=row["browns"],
             cooling=row["cooling"],
             aftertaste=row["aftertaste"],

@@ -6,7 +6,7 @@ from enum import StrEnum
 from typing import Final
 
 from ample_crumb.core.food.allergens import KNOWN
-from ample_crumb.core.formula.allergens import Brief
+from ample_crumb.core.formula.allergens import AllergenNames
 
 DIETS: Final = ("vegan", "vegetarian", "no added sugar")
 """Diets that an alarm may ask for besides leaving out allergens."""
@@ -14,7 +14,7 @@ DIETS: Final = ("vegan", "vegetarian", "no added sugar")
 ASKABLE: Final = (*KNOWN, *DIETS)
 
 
-class Level(StrEnum):
+class AlertLevel(StrEnum):
     """How far an alarm goes, the worst first."""
 
     CONTAINS = "contains"
@@ -23,7 +23,7 @@ class Level(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Guest:
+class Eater:
     """Somebody who must not get these allergens, or who keeps these diets, by the names of `ASKABLE`."""
 
     name: str
@@ -31,38 +31,38 @@ class Guest:
 
 
 @dataclass(frozen=True, slots=True)
-class Alarm:
+class DietAlert:
     """`about` is the allergen, or the diet that is not kept."""
 
-    guest: str
+    eater: str
     about: str
-    level: Level
+    level: AlertLevel
 
 
-def alarms_of(contents: Brief, guests: Iterable[Guest]) -> tuple[Alarm, ...]:
+def diet_alerts(contents: AllergenNames, eaters: Iterable[Eater]) -> tuple[DietAlert, ...]:
     """Alarms by guest, the worst of each first. What is not known is an alarm too: silence would read as safe."""
-    rank = list(Level)
+    rank = list(AlertLevel)
     return tuple(
-        alarm for guest in guests for alarm in sorted(_of(contents, guest), key=lambda alarm: rank.index(alarm.level))
+        alert for eater in eaters for alert in sorted(_of(contents, eater), key=lambda alert: rank.index(alert.level))
     )
 
 
-def _of(contents: Brief, guest: Guest) -> Iterable[Alarm]:
-    for about in guest.avoids:
+def _of(contents: AllergenNames, eater: Eater) -> Iterable[DietAlert]:
+    for about in eater.avoids:
         level = _diet(contents, about) if about in DIETS else _allergen(contents, about)
         if level is not None:
-            yield Alarm(guest.name, about, level)
+            yield DietAlert(eater.name, about, level)
 
 
-def _allergen(contents: Brief, name: str) -> Level | None:
+def _allergen(contents: AllergenNames, name: str) -> AlertLevel | None:
     if name in contents.contains:
-        return Level.CONTAINS
+        return AlertLevel.CONTAINS
     if name in contents.may_contain:
-        return Level.MAY_CONTAIN
-    return None if contents.told else Level.UNKNOWN
+        return AlertLevel.MAY_CONTAIN
+    return None if contents.complete else AlertLevel.UNKNOWN
 
 
-def _diet(contents: Brief, name: str) -> Level | None:
-    if name in contents.breaks:
-        return Level.CONTAINS
-    return None if name in contents.keeps else Level.UNKNOWN
+def _diet(contents: AllergenNames, name: str) -> AlertLevel | None:
+    if name in contents.diets_broken:
+        return AlertLevel.CONTAINS
+    return None if name in contents.diets_kept else AlertLevel.UNKNOWN

@@ -9,7 +9,7 @@ from ample_crumb.core.formula.formula import FormulaFigures
 
 
 @dataclass(frozen=True, slots=True)
-class Culprits:
+class Causes:
     """An allergen or a diet by `name`, and the texts of the lines that bring or break it."""
 
     name: str
@@ -17,55 +17,55 @@ class Culprits:
 
 
 @dataclass(frozen=True, slots=True)
-class Contents:
+class Allergens:
     """`contains` names the allergens that are in it, in the order of the rules, and `may_contain` those that packs warn
     of besides; `breaks` the diets that it breaks; `keeps` those that every line is known to keep. Lines in `unknown`
     could not be read, or are products of which nobody said all that they contain; a diet they leave open is neither
     broken nor kept. `untold` are those of them that leave the allergens open."""
 
-    contains: tuple[Culprits, ...]
-    may_contain: tuple[Culprits, ...]
-    breaks: tuple[Culprits, ...]
-    keeps: tuple[str, ...]
-    unknown: tuple[str, ...]
-    untold: tuple[str, ...]
+    contains: tuple[Causes, ...]
+    may_contain: tuple[Causes, ...]
+    diets_broken: tuple[Causes, ...]
+    diets_kept: tuple[str, ...]
+    unknown_lines: tuple[str, ...]
+    open_lines: tuple[str, ...]
 
-    def brief(self) -> "Brief":
+    def names(self) -> "AllergenNames":
         """The names alone."""
-        return Brief(
+        return AllergenNames(
             contains=tuple(each.name for each in self.contains),
             may_contain=tuple(each.name for each in self.may_contain),
-            breaks=tuple(each.name for each in self.breaks),
-            keeps=self.keeps,
-            told=not self.untold,
+            diets_broken=tuple(each.name for each in self.diets_broken),
+            diets_kept=self.diets_kept,
+            complete=not self.open_lines,
         )
 
 
 @dataclass(frozen=True, slots=True)
-class Brief:
+class AllergenNames:
     """Contents without their lines, as lists show them. `told` is False when a line leaves the allergens open."""
 
     contains: tuple[str, ...] = ()
     may_contain: tuple[str, ...] = ()
-    breaks: tuple[str, ...] = ()
-    keeps: tuple[str, ...] = ()
-    told: bool = True
+    diets_broken: tuple[str, ...] = ()
+    diets_kept: tuple[str, ...] = ()
+    complete: bool = True
 
 
 _DIETS: Final = tuple(BROKEN_BY.items())
 
 
-def contents_of(worked: FormulaFigures, cupboard: Cupboard) -> Contents:
+def allergens_of(evaluated: FormulaFigures, cupboard: Cupboard) -> Allergens:
     """What the read lines of a formula contain. An ingredient that was recognised counts even where its amount could
     not be read: a trace of it is enough."""
-    lines = [line for part in worked.parts for line in part.lines if line.text.strip()]
+    lines = [line for part in evaluated.parts for line in part.lines if line.text.strip()]
     known = [(line.text, cupboard.ingredients[line.ingredient.slug]) for line in lines if line.ingredient]
-    contains = [Culprits(name, tuple(text for text, item in known if name in (item.allergens or ()))) for name in KNOWN]
+    contains = [Causes(name, tuple(text for text, item in known if name in (item.allergens or ()))) for name in KNOWN]
     here = {each.name for each in contains if each.lines}
-    traces = [Culprits(name, tuple(text for text, item in known if name in (item.traces or ()))) for name in KNOWN]
+    traces = [Causes(name, tuple(text for text, item in known if name in (item.traces or ()))) for name in KNOWN]
     said = [(text, [breaks(item) for _, breaks in _DIETS]) for text, item in known]
     diets = [
-        Culprits(diet, tuple(text for text, answers in said if answers[place]))
+        Causes(diet, tuple(text for text, answers in said if answers[place]))
         for place, (diet, _) in enumerate(_DIETS)
     ]
     unread = {line.text for line in lines if line.ingredient is None or line.apart}
@@ -74,11 +74,11 @@ def contents_of(worked: FormulaFigures, cupboard: Cupboard) -> Contents:
     }
     unsaid = {text for text, answers in said if None in answers}
     untold = unread | {text for text, item in known if item.allergens is None or item.allergens_open}
-    return Contents(
+    return Allergens(
         contains=tuple(each for each in contains if each.lines),
         may_contain=tuple(each for each in traces if each.lines and each.name not in here),
-        breaks=tuple(each for each in diets if each.lines),
-        keeps=() if unread else tuple(each.name for each in diets if not each.lines and each.name not in open_diets),
-        unknown=tuple(line.text for line in lines if line.text in unsaid or line.text in unread),
-        untold=tuple(line.text for line in lines if line.text in untold),
+        diets_broken=tuple(each for each in diets if each.lines),
+        diets_kept=() if unread else tuple(each.name for each in diets if not each.lines and each.name not in open_diets),
+        unknown_lines=tuple(line.text for line in lines if line.text in unsaid or line.text in unread),
+        open_lines=tuple(line.text for line in lines if line.text in untold),
     )

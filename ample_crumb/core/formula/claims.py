@@ -7,8 +7,8 @@ from typing import Final
 
 from ample_crumb.core.food.claims import (
     Claim,
-    Need,
-    Twin,
+    ClaimCondition,
+    TwinFigures,
     eu_claims,
     eu_needs,
     needs_laxative_notice,
@@ -16,7 +16,7 @@ from ample_crumb.core.food.claims import (
     us_needs,
 )
 from ample_crumb.core.food.nutrients import Figures
-from ample_crumb.core.formula.allergens import Contents
+from ample_crumb.core.formula.allergens import Allergens
 from ample_crumb.core.formula.families import us_reference_g
 from ample_crumb.core.formula.formula import FormulaFigures
 
@@ -27,7 +27,7 @@ MOST_TIMES: Final = 2.0
 
 
 @dataclass(frozen=True, slots=True)
-class Change:
+class LineChange:
     """`change_g` more of a line, less where negative, by its place among all lines; `of_g` is what is in now."""
 
     place: int
@@ -37,56 +37,56 @@ class Change:
 
 
 @dataclass(frozen=True, slots=True)
-class Judged:
+class JudgedClaim:
     """A claim, and the smallest single change that would make it hold; None where it holds or none would do."""
 
     claim: Claim
-    nearest: Change | None
+    nearest: LineChange | None
 
 
 @dataclass(frozen=True, slots=True)
-class Claims:
+class FormulaClaims:
     """Claims on a formula. `us` is empty where its family has no reference amount, which `us_reference_g` then is None
     for. `laxative` asks for the notice about polyols. `twin` names what "reduced" compares with, empty without one."""
 
-    eu: tuple[Judged, ...]
-    us: tuple[Judged, ...]
+    eu: tuple[JudgedClaim, ...]
+    us: tuple[JudgedClaim, ...]
     us_reference_g: float | None
     laxative: bool
     twin: str
 
 
 def claims_of(
-    worked: FormulaFigures, contents: Contents, family: str, twin: Twin | None = None, baked: Figures | None = None
-) -> Claims:
+    evaluated: FormulaFigures, contents: Allergens, family: str, twin: TwinFigures | None = None, baked: Figures | None = None
+) -> FormulaClaims:
     """Claims on a formula of that family, as it is `baked`; as dough where that is not known."""
-    whole = baked or worked.batch
-    sweetened_by = next((diet.lines for diet in contents.breaks if diet.name == _UNSWEETENED), ())
-    said = _UNSWEETENED in contents.keeps or bool(sweetened_by)
+    whole = baked or evaluated.batch
+    sweetened_by = next((diet.lines for diet in contents.diets_broken if diet.name == _UNSWEETENED), ())
+    said = _UNSWEETENED in contents.diets_kept or bool(sweetened_by)
     reference_g = us_reference_g(family)
     # With an unread line nothing may be claimed whatever is changed.
-    lines = () if whole.without_lines else _lines_of(worked, whole)
-    batch = Held.in_(whole)
-    us: tuple[Judged, ...] = ()
-    raw = worked.batch.mass_g / whole.mass_g if whole.mass_g else 1.0
+    lines = () if whole.without_lines else _lines_of(evaluated, whole)
+    batch = ClaimedAmounts.in_(whole)
+    us: tuple[JudgedClaim, ...] = ()
+    raw = evaluated.batch.mass_g / whole.mass_g if whole.mass_g else 1.0
     if reference_g:
         claims = us_claims(whole, reference_g, sweetened_by, said=said, twin=twin)
         us = _judged(claims, us_needs(reference_g, twin), lines, batch, raw)
     eu = _judged(eu_claims(whole, sweetened_by, said=said, twin=twin), eu_needs(twin), lines, batch, raw)
-    return Claims(eu, us, reference_g, needs_laxative_notice(whole), twin.name if twin else "")
+    return FormulaClaims(eu, us, reference_g, needs_laxative_notice(whole), twin.name if twin else "")
 
 
 @dataclass(frozen=True, slots=True)
-class Held:
+class ClaimedAmounts:
     """What a line, or the batch at place -1, holds: its grams, and the amount of each nutrient that claims ask for."""
 
     place: int
     name: str
     mass_g: float
-    of: Mapping[str, float]
+    amounts: Mapping[str, float]
 
     @classmethod
-    def in_(cls, figures: Figures, place: int = -1, name: str = "") -> "Held":
+    def in_(cls, figures: Figures, place: int = -1, name: str = "") -> "ClaimedAmounts":
         """What these figures hold."""
         amounts = (amount or 0.0 for amount in _CLAIMED(figures.nutrients))
         return cls(place, name, figures.mass_g, dict(zip(CLAIMED, amounts, strict=True)))
@@ -96,30 +96,30 @@ CLAIMED: Final = ("energy_kcal", "protein_g", "fat_g", "saturates_g", "sugars_g"
 _CLAIMED: Final = attrgetter(*CLAIMED)
 
 
-def _lines_of(worked: FormulaFigures, whole: Figures) -> tuple[Held, ...]:
+def _lines_of(evaluated: FormulaFigures, whole: Figures) -> tuple[ClaimedAmounts, ...]:
     """What each line holds of the whole: baking takes the same share of the mass of all."""
-    left = whole.mass_g / worked.batch.mass_g if worked.batch.mass_g else 1.0
-    lines = enumerate(line for part in worked.parts for line in part.lines)
+    left = whole.mass_g / evaluated.batch.mass_g if evaluated.batch.mass_g else 1.0
+    lines = enumerate(line for part in evaluated.parts for line in part.lines)
     return tuple(
-        Held.in_(Figures(line.figures.mass_g * left, line.figures.nutrients), place, line.name)
+        ClaimedAmounts.in_(Figures(line.figures.mass_g * left, line.figures.nutrients), place, line.name)
         for place, line in lines
         if line.figures
     )
 
 
 def _judged(
-    claims: tuple[Claim, ...], needs: Mapping[str, tuple[Need, ...]], lines: tuple[Held, ...], batch: Held, raw: float
-) -> tuple[Judged, ...]:
+    claims: tuple[Claim, ...], needs: Mapping[str, tuple[ClaimCondition, ...]], lines: tuple[ClaimedAmounts, ...], batch: ClaimedAmounts, raw: float
+) -> tuple[JudgedClaim, ...]:
     """Each claim with its nearest change, in grams of dough: `raw` times as much as in what is baked."""
 
-    def nearest(claim: Claim) -> Change | None:
-        change = None if claim.holds else nearest_change(lines, batch, needs.get(claim.name, ()))
+    def nearest(claim: Claim) -> LineChange | None:
+        change = None if claim.holds else claim_gap(lines, batch, needs.get(claim.name, ()))
         return change and replace(change, change_g=change.change_g * raw, of_g=change.of_g * raw)
 
-    return tuple(Judged(claim, nearest(claim)) for claim in claims)
+    return tuple(JudgedClaim(claim, nearest(claim)) for claim in claims)
 
 
-def nearest_change(lines: tuple[Held, ...], batch: Held, needs: tuple[Need, ...]) -> Change | None:
+def claim_gap(lines: tuple[ClaimedAmounts, ...], batch: ClaimedAmounts, needs: tuple[ClaimCondition, ...]) -> LineChange | None:
     """The single change of fewest grams to one of the lines after which the batch meets all needs; None where no line
     can do it by leaving it out or up to `MOST_TIMES` more of it.
 
@@ -128,12 +128,12 @@ def nearest_change(lines: tuple[Held, ...], batch: Held, needs: tuple[Need, ...]
     """
     if not needs:
         return None
-    margins = [_of(need, batch) for need in needs]
-    best: Change | None = None
+    margins = [_margin(need, batch) for need in needs]
+    best: LineChange | None = None
     for line in lines:
         low, high = -line.mass_g, MOST_TIMES * line.mass_g
         for need, margin in zip(needs, margins, strict=True):
-            slope = _of(need, line) / line.mass_g
+            slope = _margin(need, line) / line.mass_g
             if slope > 0:
                 low = max(low, -margin / slope)
             elif slope < 0:
@@ -144,12 +144,12 @@ def nearest_change(lines: tuple[Held, ...], batch: Held, needs: tuple[Need, ...]
             continue
         change_g = min(max(0.0, low), high)
         if change_g != 0 and (best is None or abs(change_g) < abs(best.change_g)):
-            best = Change(line.place, line.name, change_g, line.mass_g)
+            best = LineChange(line.place, line.name, change_g, line.mass_g)
     return best
 
 
-def _of(need: Need, held: Held) -> float:
+def _margin(need: ClaimCondition, held: ClaimedAmounts) -> float:
     value = need.per_g * held.mass_g
     for name, factor in need.factors:
-        value += factor * held.of[name]
+        value += factor * held.amounts[name]
     return value

@@ -15,16 +15,16 @@ class Cost:
     """Cost of the batch and of a piece, in the kitchen's money. `unpriced` are the lines without a price: while there
     are any, or lines that could not be read, these are lower limits."""
 
-    batch: float
-    piece: float
+    batch_cost: float
+    piece_cost: float
     unpriced: tuple[str, ...]
     at_least: bool
 
 
-def cost_of(worked: FormulaFigures, price_per_g: Mapping[str, float]) -> Cost | None:
+def cost_of(evaluated: FormulaFigures, price_per_g: Mapping[str, float]) -> Cost | None:
     """Cost of a formula by the price of a gram of each ingredient's slug; None where no line has a price. What was
     prepared and not used is not counted: it is still there."""
-    lines = [line for part in worked.parts for line in part.lines if line.figures and line.ingredient]
+    lines = [line for part in evaluated.parts for line in part.lines if line.figures and line.ingredient]
     batch, priced, unpriced = 0.0, False, []
     for line in lines:
         assert line.figures is not None
@@ -37,4 +37,4 @@ def cost_of(worked: FormulaFigures, price_per_g: Mapping[str, float]) -> Cost | 
             priced = priced or price > 0
     if not priced:
         return None
-    return Cost(batch, batch / worked.pieces, tuple(unpriced), bool(unpriced or worked.unread))
+    return Cost(batch, batch / evaluated.piece_count, tuple(unpriced), bool(unpriced or evaluated.unread))

@@ -10,11 +10,11 @@ from ample_crumb.core.formula.reading import ReadLine
 
 
 @dataclass(frozen=True, slots=True)
-class State:
+class FormulaState:
     """A state of a formula, worked out, as far as the words of a difference go."""
 
-    worked: FormulaFigures
-    pieces: float
+    evaluated: FormulaFigures
+    piece_count: float
     family: str
     method: str
 
@@ -23,11 +23,11 @@ _SAME_G: Final = 0.005
 """Amounts closer than half a per cent are the same."""
 
 
-def difference(was: State, now: State) -> tuple[str, ...]:
+def difference(was: FormulaState, now: FormulaState) -> tuple[str, ...]:
     """What changed from one state to another, a sentence each; empty for nothing."""
-    said = list(_parts(was.worked, now.worked))
-    if was.pieces != now.pieces:
-        said.append(f"makes {now.pieces:g}, not {was.pieces:g}")
+    said = list(_parts(was.evaluated, now.evaluated))
+    if was.piece_count != now.piece_count:
+        said.append(f"makes {now.piece_count:g}, not {was.piece_count:g}")
     if was.family != now.family:
         said.append(f"is a {now.family or 'dessert of no family'}, not a {was.family or 'dessert of no family'}")
     said += _method(was.method, now.method)
@@ -97,7 +97,7 @@ def _method(was: str, now: str) -> Iterable[str]:
 
 
 @dataclass(frozen=True, slots=True)
-class Carried:
+class Merged:
     """A branch with its base's changes: its parts then, what was done to it, and what was left because the branch has
     gone its own way there."""
 
@@ -106,7 +106,7 @@ class Carried:
     left: tuple[str, ...]
 
 
-def carried(was: tuple[Part, ...], now: tuple[Part, ...], branch: tuple[Part, ...]) -> Carried:
+def merge_base_changes(was: tuple[Part, ...], now: tuple[Part, ...], branch: tuple[Part, ...]) -> Merged:
     """What changed in a base since the branch last followed it, made in the branch too. A line that stands in the
     branch as it stood in the base is shared; one that the branch changed or left out is its own, and stays."""
     before = {part.name: part for part in was}
@@ -125,7 +125,7 @@ def carried(was: tuple[Part, ...], now: tuple[Part, ...], branch: tuple[Part, ..
         if part.name not in before and part.name not in here:
             parts.append(part)
             done.append(f"with the part “{part.name}”")
-    return Carried(tuple(parts), tuple(done), tuple(left))
+    return Merged(tuple(parts), tuple(done), tuple(left))
 
 
 def _carry(

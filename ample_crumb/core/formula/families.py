@@ -19,14 +19,14 @@ class Family:
     slug: str
     name: str
     us_reference_g: float | None = None
-    loss_low: float = 0.0
-    loss_high: float = 0.0
+    loss_low_share: float = 0.0
+    loss_high_share: float = 0.0
     density_g_per_ml: float = 1.1
-    rise: float = 1.0
+    rise_factor: float = 1.0
     least_depth_cm: float = 0.0
 
 
-UNKNOWN: Final = Family("", "", rise=1.3, least_depth_cm=1.0)
+UNKNOWN: Final = Family("", "", rise_factor=1.3, least_depth_cm=1.0)
 """What is taken for granted while no family is chosen: nothing is lost, because it may not be baked at all."""
 
 
@@ -39,10 +39,10 @@ def families() -> tuple[Family, ...]:
             row["slug"],
             row["name"],
             float(row["us_reference_g"]) if row["us_reference_g"] else None,
-            loss_low=float(row["loss_low"]),
-            loss_high=float(row["loss_high"]),
+            loss_low_share=float(row["loss_low"]),
+            loss_high_share=float(row["loss_high"]),
             density_g_per_ml=float(row["density_g_per_ml"]),
-            rise=float(row["rise"]),
+            rise_factor=float(row["rise"]),
             least_depth_cm=float(row["least_depth_cm"]),
         )
         for row in csv.DictReader(table.splitlines())

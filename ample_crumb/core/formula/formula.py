@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import Figures, total
-from ample_crumb.core.formula.reading import Manner, ReadLine, read_against
+from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, read_against
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.line_splitting import split_foods
 from ample_crumb.core.quantity.recipe_parser import MOST_PIECES, WrittenRecipe
@@ -19,12 +19,12 @@ class Line:
 
 
 @dataclass(frozen=True, slots=True)
-class How:
+class PartOptions:
     """How a part goes in: `loss` is what baking takes of it as a share, None for its family's; of what was made of it
     the share `used` goes in; it may be `optional`; `unbaked` comes on after baking."""
 
-    loss: float | None = None
-    used: float = 1.0
+    loss_share: float | None = None
+    used_share: float = 1.0
     optional: bool = False
     unbaked: bool = False
 
@@ -35,7 +35,7 @@ class Part:
 
     name: str
     lines: tuple[Line, ...]
-    how: How = How()
+    options: PartOptions = PartOptions()
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,7 +45,7 @@ class PartFigures:
     name: str
     lines: tuple[ReadLine, ...]
     figures: Figures
-    how: How = How()
+    options: PartOptions = PartOptions()
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,7 +54,7 @@ class FormulaFigures:
     piece is so many grams; `plain_piece` the same without what is optional, None where nothing is. `unread` holds the
     lines left out."""
 
-    pieces: float
+    piece_count: float
     parts: tuple[PartFigures, ...]
     batch: Figures
     piece: Figures
@@ -69,23 +69,23 @@ def parts_of(recipe: WrittenRecipe) -> tuple[Part, ...]:
     )
 
 
-def work_out(parts: tuple[Part, ...], pieces: float, cupboard: Cupboard, manner: Manner) -> FormulaFigures:
+def evaluate(parts: tuple[Part, ...], pieces: float, cupboard: Cupboard, preferences: ReadingPreferences) -> FormulaFigures:
     """Figures of a formula. Blank lines count for nothing; a line that cannot be read is left out and listed.
 
     Raises CannotUse unless `pieces` is from 1 to `MOST_PIECES`.
     """
     if not 1 <= pieces <= MOST_PIECES:
         raise CannotUse(f"A batch makes from 1 to {MOST_PIECES:,} pieces, not {pieces:,}.")
-    worked = tuple(_part(part, cupboard, manner) for part in parts)
-    batch = total(part.figures for part in worked)
-    unread = tuple(line.text for part in worked for line in part.lines if _left_out(line))
-    return FormulaFigures(pieces, worked, batch, batch.times(1 / pieces), _plain_piece(worked, pieces), unread)
+    evaluated = tuple(_part(part, cupboard, preferences) for part in parts)
+    batch = total(part.figures for part in evaluated)
+    unread = tuple(line.text for part in evaluated for line in part.lines if _left_out(line))
+    return FormulaFigures(pieces, evaluated, batch, batch.times(1 / pieces), _plain_piece(evaluated, pieces), unread)
 
 
-def parted(worked: FormulaFigures, pieces: float) -> FormulaFigures:
+def divide(evaluated: FormulaFigures, pieces: float) -> FormulaFigures:
     """The same batch in so many pieces."""
     return replace(
-        worked, pieces=pieces, piece=worked.batch.times(1 / pieces), plain_piece=_plain_piece(worked.parts, pieces)
+        evaluated, piece_count=pieces, piece=evaluated.batch.times(1 / pieces), plain_piece=_plain_piece(evaluated.parts, pieces)
     )
 
 
@@ -98,33 +98,33 @@ def _plain_piece(parts: tuple[PartFigures, ...], pieces: float) -> Figures | Non
     return plain.times(1 / pieces)
 
 
-def _part(part: Part, cupboard: Cupboard, manner: Manner) -> PartFigures:
-    lines = tuple(_within(read_against(line.text, cupboard, manner, line.chosen), part.how) for line in part.lines)
+def _part(part: Part, cupboard: Cupboard, preferences: ReadingPreferences) -> PartFigures:
+    lines = tuple(_within(read_against(line.text, cupboard, preferences, line.chosen), part.options) for line in part.lines)
     left_out = sum(_left_out(line) for line in lines)
-    return PartFigures(part.name, lines, total((line.figures for line in lines if line.figures), left_out), part.how)
+    return PartFigures(part.name, lines, total((line.figures for line in lines if line.figures), left_out), part.options)
 
 
-def _within(line: ReadLine, how: How) -> ReadLine:
+def _within(line: ReadLine, how: PartOptions) -> ReadLine:
     """A line as much of it as its part goes in; a part of a part was judged by eye."""
     if how == _WHOLE or line.figures is None:
         return replace(line, optional=True) if how.optional else line
     optional = line.optional or how.optional
-    if how.used == 1:
+    if how.used_share == 1:
         return replace(line, optional=optional)
     assert line.low_g is not None
     assert line.high_g is not None
     return replace(
         line,
-        figures=line.figures.times(how.used),
-        low_g=line.low_g * how.used,
-        high_g=line.high_g * how.used,
-        how="; ".join(filter(None, (f"{how.used:.0%} of the part", line.how))),
+        figures=line.figures.times(how.used_share),
+        low_g=line.low_g * how.used_share,
+        high_g=line.high_g * how.used_share,
+        assumption="; ".join(filter(None, (f"{how.used_share:.0%} of the part", line.assumption))),
         used_by_eye=True,
         optional=optional,
     )
 
 
-_WHOLE = How()
+_WHOLE = PartOptions()
 
 
 def _left_out(line: ReadLine) -> bool:

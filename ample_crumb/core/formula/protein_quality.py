@@ -30,21 +30,21 @@ class ProteinQuality:
     unknown_g: float
 
 
-def quality_of(worked: FormulaFigures) -> ProteinQuality:
+def quality_of(evaluated: FormulaFigures) -> ProteinQuality:
     """Protein quality of one piece."""
     grams: dict[Score, float] = defaultdict(float)
     unknown_g = 0.0
-    for line in (line for part in worked.parts for line in part.lines if line.figures and line.ingredient):
+    for line in (line for part in evaluated.parts for line in part.lines if line.figures and line.ingredient):
         assert line.figures is not None
         assert line.ingredient is not None
-        protein_g = (line.figures.nutrients.protein_g or 0.0) / worked.pieces
+        protein_g = (line.figures.nutrients.protein_g or 0.0) / evaluated.piece_count
         score = scores().get(line.ingredient.slug)
         if score is None:
             unknown_g += protein_g
         elif protein_g > 0:
             grams[score] += protein_g
     sources = tuple(
-        ProteinSource(kind.protein, protein_g, kind.score, protein_g * kind.score)
+        ProteinSource(kind.protein, protein_g, kind.score_ratio, protein_g * kind.score_ratio)
         for kind, protein_g in sorted(grams.items(), key=lambda item: -item[1])
     )
     return ProteinQuality(sum(source.counts_g for source in sources), sources, unknown_g)

@@ -11,19 +11,19 @@ from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
 from ample_crumb.core.quantity.line_splitting import split_foods
-from ample_crumb.core.quantity.name_matching import Found, phrase
-from ample_crumb.core.quantity.units import System
-from ample_crumb.core.quantity.weighing import Basis, CannotWeigh, Weight, weigh
+from ample_crumb.core.quantity.name_matching import MatchResult, phrase
+from ample_crumb.core.quantity.units import MeasureSystem
+from ample_crumb.core.quantity.weighing import CannotWeigh, Weight, WeightBasis, weigh
 
 
 @dataclass(frozen=True, slots=True)
-class Manner:
+class ReadingPreferences:
     """How a kitchen reads and counts: whose cups, whose energy, and what its own words mean.
 
     `remembered` maps a phrase (`names.phrase`) to the slug that it was once corrected to.
     """
 
-    system: System = System.US
+    system: MeasureSystem = MeasureSystem.US
     energy: EnergySystem = EnergySystem.STATED
     remembered: Mapping[str, str] = field(default_factory=dict)
 
@@ -56,8 +56,8 @@ class ReadLine:
     figures: Figures | None
     low_g: float | None
     high_g: float | None
-    basis: Basis | None
-    how: str
+    basis: WeightBasis | None
+    assumption: str
     optional: bool
     problem: str
     apart: tuple[str, ...] = ()
@@ -66,18 +66,18 @@ class ReadLine:
     fills: tuple[str, ...] = ()
 
 
-def read_against(text: str, cupboard: Cupboard, manner: Manner, chosen: str | None = None) -> ReadLine:
+def read_against(text: str, cupboard: Cupboard, preferences: ReadingPreferences, chosen: str | None = None) -> ReadLine:
     """Reads one line. `chosen` is the slug that the baker picked for it; else a remembered correction, else the best
     match of its name. Never raises for what a line may hold."""
     picked = chosen if chosen in cupboard.ingredients else None
-    if picked is None and manner.remembered:
-        picked = manner.remembered.get(phrase(read_line(text).name))
-    return _read(text, cupboard, manner.system, manner.energy, picked)
+    if picked is None and preferences.remembered:
+        picked = preferences.remembered.get(phrase(read_line(text).name))
+    return _read(text, cupboard, preferences.system, preferences.energy, picked)
 
 
 # While one line is typed the others stay as they are, and are not read anew.
 @lru_cache(maxsize=16384)
-def _read(text: str, cupboard: Cupboard, system: System, energy: EnergySystem, picked: str | None) -> ReadLine:
+def _read(text: str, cupboard: Cupboard, system: MeasureSystem, energy: EnergySystem, picked: str | None) -> ReadLine:
     line = read_line(text)
     unit = line.amount.terms[0].unit.name if line.amount else ""
     found = cupboard.index.find(line.name, line.notes, unit) if line.name else _NOTHING
@@ -109,20 +109,20 @@ def _read(text: str, cupboard: Cupboard, system: System, energy: EnergySystem, p
         low_g=weight.low_g if weight else None,
         high_g=weight.high_g if weight else None,
         basis=weight.basis if weight else None,
-        how=weight.how if weight else "",
+        assumption=weight.assumption if weight else "",
         optional=line.optional,
         problem=problem,
         apart=apart,
         prepared_g=weight.prepared_g if weight else None,
         used_by_eye=weight.by_eye if weight else False,
-        fills=tuple(ingredient.measures.cup_g) if ingredient and weight and weight.basis is Basis.MEASURED else (),
+        fills=tuple(ingredient.measures.cup_g) if ingredient and weight and weight.basis is WeightBasis.MEASURED else (),
     )
 
 
-_NOTHING: Final = Found(None, (), sure=False)
+_NOTHING: Final = MatchResult(None, (), sure=False)
 
 
-def _meant(found: Found, cupboard: Cupboard, picked: str | None) -> tuple[Ingredient | None, bool]:
+def _meant(found: MatchResult, cupboard: Cupboard, picked: str | None) -> tuple[Ingredient | None, bool]:
     if picked is not None and picked in cupboard.ingredients:
         return cupboard.ingredients[picked], True
     if found.best is None:
@@ -130,7 +130,7 @@ def _meant(found: Found, cupboard: Cupboard, picked: str | None) -> tuple[Ingred
     return cupboard.ingredients[found.best.key], found.sure
 
 
-def _others(found: Found, ingredient: Ingredient | None, cupboard: Cupboard) -> tuple[Choice, ...]:
+def _others(found: MatchResult, ingredient: Ingredient | None, cupboard: Cupboard) -> tuple[Choice, ...]:
     matches = ((found.best,) if found.best else ()) + found.others
     slugs = [match.key for match in matches if ingredient is None or match.key != ingredient.slug]
     return tuple(Choice(slug, cupboard.ingredients[slug].name) for slug in slugs)

@@ -14,13 +14,13 @@ _BRACKET: Final = re.compile(r"\s*\(([^()]*)\)")
 
 
 @dataclass(frozen=True, slots=True)
-class Details:
+class LineDetails:
     """What a line says besides how much of what. `fill` is how the cup was filled, empty for the usual way; `used` the
     share of it that is used, over 0 to 1; `weighed_g` what a scale showed for it, None to leave the amount as it is."""
 
     optional: bool = False
     fill: str = ""
-    used: float = 1.0
+    used_share: float = 1.0
     weighed_g: float | None = None
 
 
@@ -41,14 +41,14 @@ def nudged(line: ReadLine, factor: float) -> str | None:
     return _in_grams(line.text, max(grams, step)) + (f", {used_in_words(share)}" if share < 1 else "") + _optional(line)
 
 
-def with_details(line: ReadLine, details: Details) -> str:
+def with_details(line: ReadLine, details: LineDetails) -> str:
     """The text of `line` saying `details`, and otherwise as it was written; unchanged where it says them already."""
     text = _weighed(line, details.weighed_g) if details.weighed_g is not None else line.text
     words = without_optional(text).strip()
     share = line.figures.mass_g / line.prepared_g if line.figures and line.prepared_g else 1.0
-    if details.weighed_g is not None or abs(details.used - share) > 0.0005:
+    if details.weighed_g is not None or abs(details.used_share - share) > 0.0005:
         words = _without_notes(words, lambda note: read_used(note) is not None)
-        words += f", {used_in_words(details.used)}" if details.used < 1 else ""
+        words += f", {used_in_words(details.used_share)}" if details.used_share < 1 else ""
     if line.fills and details.weighed_g is None and details.fill != fill_of(line):
         words = _without_notes(words, lambda note: note.lower() in line.fills)
         words = re.sub(rf"\b(?:{'|'.join(map(re.escape, line.fills))})\s+", "", words, flags=re.IGNORECASE)
@@ -56,10 +56,10 @@ def with_details(line: ReadLine, details: Details) -> str:
     return words + (" (optional)" if details.optional else "")
 
 
-def details_of(line: ReadLine) -> Details:
+def details_of(line: ReadLine) -> LineDetails:
     """What a line says now, as far as `Details` go."""
     share = line.figures.mass_g / line.prepared_g if line.figures and line.prepared_g else 1.0
-    return Details(line.optional, fill_of(line), share)
+    return LineDetails(line.optional, fill_of(line), share)
 
 
 def fill_of(line: ReadLine) -> str:

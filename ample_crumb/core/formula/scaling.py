@@ -7,13 +7,13 @@ from typing import Final
 
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.formula.formula import FormulaFigures
-from ample_crumb.core.formula.reading import Manner, ReadLine, read_against
+from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, read_against
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.amount import Term, WrittenLine
 from ample_crumb.core.quantity.line_parser import read_line
-from ample_crumb.core.quantity.units import Kind
+from ample_crumb.core.quantity.units import UnitKind
 from ample_crumb.core.quantity.used import used_in_words
-from ample_crumb.core.quantity.weighing import Basis
+from ample_crumb.core.quantity.weighing import WeightBasis
 
 LEAST: Final = 0.05
 MOST: Final = 50.0
@@ -33,35 +33,35 @@ _CUSTOM: Final[Mapping[str, str]] = {
 
 
 @dataclass(frozen=True, slots=True)
-class Scaled:
+class ScaledLine:
     """A line written anew: `exact_g` would be in proportion, `grams` is what the new text says. `note` is a sentence on
     custom, empty without one. A line that cannot be scaled keeps its text and says why in `note`."""
 
     text: str
     exact_g: float | None
-    grams: float | None
+    scaled_g: float | None
     note: str
 
 
-def scaled(line: ReadLine, factor: float, cupboard: Cupboard, manner: Manner, chosen: str | None = None) -> Scaled:
+def scaled(line: ReadLine, factor: float, cupboard: Cupboard, preferences: ReadingPreferences, chosen: str | None = None) -> ScaledLine:
     """One line, so many times. Raises CannotUse unless `factor` is from `LEAST` to `MOST`."""
     if not LEAST <= factor <= MOST:
         raise CannotUse(f"A formula is scaled from {LEAST:g} to {MOST:g} times, not {factor:.3g}.")
     if line.figures is None or line.prepared_g is None or line.ingredient is None:
-        return Scaled(line.text, None, None, "Not read, so not scaled." if line.text.strip() else "")
+        return ScaledLine(line.text, None, None, "Not read, so not scaled." if line.text.strip() else "")
     exact_g = line.figures.mass_g * factor
-    if line.basis is Basis.ROUGH:
-        return Scaled(line.text, exact_g, line.figures.mass_g, "A pinch stays a pinch.")
+    if line.basis is WeightBasis.ROUGH:
+        return ScaledLine(line.text, exact_g, line.figures.mass_g, "A pinch stays a pinch.")
     written = read_line(line.text)
     text = _in_measures(written, line, factor) or _weighed(written, line.prepared_g * factor)
     share = line.figures.mass_g / line.prepared_g
     text += f", {used_in_words(share)}" if share < 1 else ""
     text += " (optional)" if line.optional else ""
-    again = read_against(text, cupboard, manner, chosen)
+    again = read_against(text, cupboard, preferences, chosen)
     grams = again.figures.mass_g if again.figures else None
     item = cupboard.ingredients.get(line.ingredient.slug)
     note = _CUSTOM.get(item.role, "") if item and factor >= CUSTOM_FROM else ""
-    return Scaled(text, exact_g, grams, f"{note[0].upper()}{note[1:]}." if note else "")
+    return ScaledLine(text, exact_g, grams, f"{note[0].upper()}{note[1:]}." if note else "")
 
 
 def _weighed(written: WrittenLine, grams: float) -> str:
@@ -98,9 +98,9 @@ def _in_measures(written: WrittenLine, line: ReadLine, factor: float) -> str:
     if amount is None or amount.stated or len(amount.terms) != 1 or line.used_by_eye:
         return ""
     (term,) = amount.terms
-    if term.unit.kind is Kind.VOLUME and term.unit.name in _FRACTIONS and term.heap == 1:
+    if term.unit.kind is UnitKind.VOLUME and term.unit.name in _FRACTIONS and term.heap_factor == 1:
         return _in_spoons(written, term.unit.name, term.count.middle * factor)
-    if line.basis is Basis.COUNTED and term.unit.kind is Kind.PIECE:
+    if line.basis is WeightBasis.COUNTED and term.unit.kind is UnitKind.PIECE:
         return _in_pieces(written, term, factor)
     return ""
 
@@ -135,23 +135,23 @@ def _in_pieces(written: WrittenLine, term: Term, factor: float) -> str:
 
 
 @dataclass(frozen=True, slots=True)
-class Eggs:
+class EggFactor:
     """The `factor` that makes it `count` whole eggs."""
 
     count: int
     factor: float
 
 
-def factors_for_eggs(worked: FormulaFigures, cupboard: Cupboard) -> tuple[Eggs, ...]:
+def factors_for_eggs(evaluated: FormulaFigures, cupboard: Cupboard) -> tuple[EggFactor, ...]:
     """Whole numbers of eggs near what is in it: two below and two above."""
     egg_g = cupboard.ingredients["egg"].measures.piece_g.get("large", 50.0)
-    lines = (line for part in worked.parts for line in part.lines)
+    lines = (line for part in evaluated.parts for line in part.lines)
     grams = sum(_egg_grams(lines))
     if grams <= 0:
         return ()
     eggs = grams / egg_g
     here = round(eggs)
-    return tuple(Eggs(count, count / eggs) for count in range(here - 2, here + 3) if count >= 1 and count != eggs)
+    return tuple(EggFactor(count, count / eggs) for count in range(here - 2, here + 3) if count >= 1 and count != eggs)
 
 
 def _egg_grams(lines: Iterable[ReadLine]) -> Iterable[float]:

@@ -31,7 +31,7 @@ _GAS: Final = re.compile(r"\bgas (?:mark )?(?P<mark>[1-9])\b", re.IGNORECASE)
 
 
 @dataclass(frozen=True, slots=True)
-class Piece:
+class StepText:
     """A stretch of a step's text. `place` is the line that it stands for, among all lines; None for plain words, and
     for a link that means no line, which then says so in `problem`."""
 
@@ -44,10 +44,10 @@ class Piece:
 class Step:
     """A step: its text in pieces, the minutes that it takes as far as it says, and the heat in °C."""
 
-    pieces: tuple[Piece, ...]
+    texts: tuple[StepText, ...]
     low_min: float | None
     high_min: float | None
-    celsius: float | None
+    oven_c: float | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,26 +58,26 @@ class StepCheck:
     step: int | None
 
 
-def steps_of(method: str, worked: FormulaFigures) -> tuple[Step, ...]:
+def steps_of(method: str, evaluated: FormulaFigures) -> tuple[Step, ...]:
     """The steps of a method, one a line; blank lines count for nothing."""
-    lines = [line for part in worked.parts for line in part.lines]
+    lines = [line for part in evaluated.parts for line in part.lines]
     return tuple(_step(text.strip(), lines) for text in method.splitlines() if text.strip())
 
 
 def _step(text: str, lines: Sequence[ReadLine]) -> Step:
-    pieces: list[Piece] = []
+    pieces: list[StepText] = []
     at = 0
     for link in _LINK.finditer(text):
         if link.start() > at:
-            pieces.append(Piece(text[at : link.start()]))
+            pieces.append(StepText(text[at : link.start()]))
         place = _meant(link[1], lines)
         if place is None:
-            pieces.append(Piece(link[1], None, f"No line is called “{link[1]}”."))
+            pieces.append(StepText(link[1], None, f"No line is called “{link[1]}”."))
         else:
-            pieces.append(Piece(_amount(lines[place]), place))
+            pieces.append(StepText(_amount(lines[place]), place))
         at = link.end()
     if at < len(text):
-        pieces.append(Piece(text[at:]))
+        pieces.append(StepText(text[at:]))
     low, high = _minutes(text)
     return Step(tuple(pieces), low, high, _celsius(text))
 
@@ -129,9 +129,9 @@ def _celsius(text: str) -> float | None:
     return round((250 + 25 * int(gas["mark"]) - 32) / 1.8) if gas else None
 
 
-def linked(method: str, worked: FormulaFigures) -> str:
+def linked(method: str, evaluated: FormulaFigures) -> str:
     """The method with the names of lines in braces where they are first said in each step."""
-    called = [line.name.casefold() for part in worked.parts for line in part.lines if line.ingredient]
+    called = [line.name.casefold() for part in evaluated.parts for line in part.lines if line.ingredient]
     lasts = [name.split()[-1] for name in called if name]
     # A last word alone, "flour", may be said where one line alone is called so.
     names = {*called, *(last for last in lasts if lasts.count(last) == 1)} - {""}
@@ -175,13 +175,13 @@ _COLD: Final = frozenset({"butter", "butter_salted", "egg"})
 _SOAKING: Final = frozenset({"flax", "chia", "psyllium", "gelatine", "dates", "dates_medjool", "coconut_flour", "agar"})
 
 
-def checks_of(method: str, worked: FormulaFigures, cupboard: Cupboard) -> tuple[StepCheck, ...]:
+def checks_of(method: str, evaluated: FormulaFigures, cupboard: Cupboard) -> tuple[StepCheck, ...]:
     """What a method of these lines is wise to say, with the step that says it. Common practice; a method without steps
     has no checks."""
     steps = [text.strip() for text in method.splitlines() if text.strip()]
     if not steps:
         return ()
-    lines = [line for part in worked.parts for line in part.lines if line.ingredient]
+    lines = [line for part in evaluated.parts for line in part.lines if line.ingredient]
     foods = [(line, cupboard.ingredients[line.ingredient.slug]) for line in lines if line.ingredient]
     return tuple(_checks(steps, foods))
 

@@ -26,7 +26,7 @@ _OTHER: Final = "The rest"
 
 
 @dataclass(frozen=True, slots=True)
-class SideLine:
+class TwinLine:
     """A line for comparing: its name, the role of its food, g and kcal of it in a piece; None where not read."""
 
     name: str
@@ -36,16 +36,16 @@ class SideLine:
 
 
 @dataclass(frozen=True, slots=True)
-class Side:
+class TwinSide:
     """One of two that are compared: a piece as eaten, and its lines, empty for typed figures."""
 
     name: str
     piece: Figures
-    lines: tuple[SideLine, ...] = ()
+    lines: tuple[TwinLine, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
-class Basis:
+class ComparisonBasis:
     """Both for the same basis: per piece, per 100 g, or the same bite, with what it says in a sentence."""
 
     name: str
@@ -55,25 +55,25 @@ class Basis:
 
 
 @dataclass(frozen=True, slots=True)
-class Group:
+class RoleGroup:
     """What does the same on either side."""
 
     name: str
-    mine: tuple[SideLine, ...]
-    theirs: tuple[SideLine, ...]
+    mine: tuple[TwinLine, ...]
+    theirs: tuple[TwinLine, ...]
 
 
 @dataclass(frozen=True, slots=True)
-class Compared:
+class TwinComparison:
     """A formula and its twin."""
 
     mine: str
     theirs: str
-    bases: tuple[Basis, ...]
-    groups: tuple[Group, ...]
+    bases: tuple[ComparisonBasis, ...]
+    groups: tuple[RoleGroup, ...]
 
 
-def compared(mine: Side, theirs: Side) -> Compared:
+def compare_with_twin(mine: TwinSide, theirs: TwinSide) -> TwinComparison:
     """The comparison. A basis that a side has no mass for is left out."""
     bases = [_basis("a piece", mine.piece, theirs.piece)]
     if mine.piece.mass_g > 0 and theirs.piece.mass_g > 0:
@@ -81,11 +81,11 @@ def compared(mine: Side, theirs: Side) -> Compared:
         bases.append(_basis("the same bite", mine.piece, bite))
         per_100g = (side.times(100 / side.mass_g) for side in (mine.piece, theirs.piece))
         bases.append(_basis("100 g", *per_100g))
-    return Compared(mine.name, theirs.name, tuple(bases), tuple(_groups(mine.lines, theirs.lines)))
+    return TwinComparison(mine.name, theirs.name, tuple(bases), tuple(_groups(mine.lines, theirs.lines)))
 
 
-def _basis(name: str, mine: Figures, theirs: Figures) -> Basis:
-    return Basis(name, mine, theirs, difference_in_words(mine, theirs))
+def _basis(name: str, mine: Figures, theirs: Figures) -> ComparisonBasis:
+    return ComparisonBasis(name, mine, theirs, difference_in_words(mine, theirs))
 
 
 _SAID: Final = (("protein_g", "protein"), ("sugars_g", "sugar"), ("fat_g", "fat"), ("fibre_g", "fibre"))
@@ -110,10 +110,10 @@ def difference_in_words(mine: Figures, theirs: Figures) -> str:
     return ", ".join(said) or "no difference that is known"
 
 
-def _groups(mine: Sequence[SideLine], theirs: Sequence[SideLine]) -> Iterable[Group]:
+def _groups(mine: Sequence[TwinLine], theirs: Sequence[TwinLine]) -> Iterable[RoleGroup]:
     by_role = {role: name for name, roles in GROUPS.items() for role in roles}
     for name in (*GROUPS, _OTHER):
         here = tuple(line for line in mine if by_role.get(line.role, _OTHER) == name)
         there = tuple(line for line in theirs if by_role.get(line.role, _OTHER) == name)
         if here or there:
-            yield Group(name, here, there)
+            yield RoleGroup(name, here, there)

@@ -14,7 +14,7 @@ from functools import cache
 from importlib.resources import files
 from typing import Final
 
-from ample_crumb.core.food.quick_reference import FAN_C, reference
+from ample_crumb.core.food.quick_reference import FAN_C, quick_reference
 from ample_crumb.core.problem import CannotUse
 
 
@@ -50,33 +50,33 @@ _BOILS_C: Final = 95.0
 
 
 @dataclass(frozen=True, slots=True)
-class Heat:
+class BakeProfile:
     """How a family is baked: at `celsius` for `minutes` where it is `thickness_cm` thick or a piece has `piece_g`. The
     time goes with the `power` of the thickness. `early` and `late` are the window as shares of the time. `by` is depth,
     piece, pan or microwave."""
 
     family: str
-    celsius: float | None
-    minutes: float
+    oven_c: float | None
+    time_min: float
     by: str
     thickness_cm: float | None
     piece_g: float | None
-    power: float
-    early: float
-    late: float
+    thickness_exponent: float
+    early_factor: float
+    late_factor: float
     signs: tuple[str, ...]
     carry: str
 
 
 @dataclass(frozen=True, slots=True)
-class Window:
+class BakeWindow:
     """From when to look and until when it may take, in minutes, at `celsius` of that oven; `fahrenheit` and `gas` say
     the same heat, empty for a microwave. `reasons` tell how it was found, `notes` what else to know, in sentences."""
 
     from_min: float
     until_min: float
     oven: Oven
-    celsius: int | None
+    oven_c: int | None
     fahrenheit: int | None
     gas: str
     reasons: tuple[str, ...]
@@ -85,7 +85,7 @@ class Window:
 
 
 @cache
-def heats() -> Mapping[str, Heat]:
+def bake_profiles() -> Mapping[str, BakeProfile]:
     """All families that are heated, of `tables/heat.csv`."""
     table = files("ample_crumb.core.tables").joinpath("heat.csv").read_text("utf-8")
 
@@ -93,16 +93,16 @@ def heats() -> Mapping[str, Heat]:
         return float(cell) if cell else None
 
     return {
-        row["family"]: Heat(
+        row["family"]: BakeProfile(
             family=row["family"],
-            celsius=number(row["celsius"]),
-            minutes=float(row["minutes"]),
+            oven_c=number(row["celsius"]),
+            time_min=float(row["minutes"]),
             by=row["by"],
             thickness_cm=number(row["thickness_cm"]),
             piece_g=number(row["piece_g"]),
-            power=float(row["power"] or 2),
-            early=float(row["early"]),
-            late=float(row["late"]),
+            thickness_exponent=float(row["power"] or 2),
+            early_factor=float(row["early"]),
+            late_factor=float(row["late"]),
             signs=tuple(row["signs"].split(";")),
             carry=row["carry"],
         )
@@ -111,37 +111,37 @@ def heats() -> Mapping[str, Heat]:
 
 
 @dataclass(frozen=True, slots=True)
-class Kitchen:
+class BakingConditions:
     """What bakes, and where: `celsius` as set, None for the family's own; `watts` of a microwave; metres above the
     sea."""
 
     oven: Oven = Oven.CONVENTIONAL
-    celsius: float | None = None
+    oven_c: float | None = None
     watts: float = WRITTEN_WATTS
     altitude_m: float = 0.0
 
 
-def window_of(
+def bake_window(
     family: str,
-    kitchen: Kitchen,
+    kitchen: BakingConditions,
     *,
     thickness_cm: float | None = None,
     piece_g: float | None = None,
     flours: frozenset[str] = frozenset(),
-) -> Window | None:
+) -> BakeWindow | None:
     """When to look at a family in an oven. `thickness_cm` is that of what stands in the tin, `piece_g` the dough of one
     piece; `flours` names the flours in it. None for a family that is not heated. Raises CannotUse for an oven that
     cannot be."""
-    heat = heats().get(family)
+    heat = bake_profiles().get(family)
     if heat is None:
         return None
     _check(kitchen)
     microwaved = kitchen.oven is Oven.MICROWAVE or heat.by == "microwave"
-    if microwaved or heat.by == "pan" or heat.celsius is None:
+    if microwaved or heat.by == "pan" or heat.oven_c is None:
         return _by_watts(heat, kitchen) if microwaved else _plain(heat, kitchen)
-    minutes, reasons = heat.minutes, [f"{heat.minutes:g} min at {heat.celsius:g} °C is usual for its family."]
+    minutes, reasons = heat.time_min, [f"{heat.time_min:g} min at {heat.oven_c:g} °C is usual for its family."]
     if heat.by == "depth" and thickness_cm and heat.thickness_cm:
-        factor = (thickness_cm / heat.thickness_cm) ** heat.power
+        factor = (thickness_cm / heat.thickness_cm) ** heat.thickness_exponent
         minutes *= factor
         reasons.append(_because("It lies", thickness_cm / heat.thickness_cm, "as thick as usual", factor))
     elif heat.by == "piece" and piece_g and heat.piece_g:
@@ -149,13 +149,13 @@ def window_of(
         minutes *= factor
         size = f"A piece of {piece_g:.0f} g is"
         reasons.append(_because(size, piece_g / heat.piece_g, f"the usual {heat.piece_g:g} g", factor))
-    set_c = kitchen.celsius or heat.celsius
-    if kitchen.celsius and abs(kitchen.celsius - heat.celsius) >= 3:
-        factor = (heat.celsius - _BOILS_C) / (kitchen.celsius - _BOILS_C)
+    set_c = kitchen.oven_c or heat.oven_c
+    if kitchen.oven_c and abs(kitchen.oven_c - heat.oven_c) >= 3:
+        factor = (heat.oven_c - _BOILS_C) / (kitchen.oven_c - _BOILS_C)
         minutes *= factor
-        reasons.append(f"At {kitchen.celsius:g} °C instead of {heat.celsius:g} it takes {factor:.0%} of the time.")
-    early, late = minutes * heat.early, minutes * heat.late
-    if not 1 / FAR < minutes / heat.minutes < FAR:
+        reasons.append(f"At {kitchen.oven_c:g} °C instead of {heat.oven_c:g} it takes {factor:.0%} of the time.")
+    early, late = minutes * heat.early_factor, minutes * heat.late_factor
+    if not 1 / FAR < minutes / heat.time_min < FAR:
         early, late = early * FAR_EARLY, late / FAR_EARLY
         reasons.append("That is far from how its family is usually baked, so the window is wide.")
     own_c, notes = set_c, []
@@ -169,7 +169,7 @@ def window_of(
         early *= TOASTER_EARLY
         reasons.append("A small oven swings: look a tenth earlier.")
     notes += _notes(heat, kitchen, flours)
-    return Window(
+    return BakeWindow(
         early, late, kitchen.oven, round(own_c / 5) * 5, fahrenheit(own_c), gas_mark(own_c),
         tuple(reasons), heat.signs, tuple(notes),
     )  # fmt: skip
@@ -181,24 +181,24 @@ def _because(what: str, share: float, usual: str, factor: float) -> str:
     return f"{what} {share:.1f} times {usual}: {factor:.1f} times as long."
 
 
-def _by_watts(heat: Heat, kitchen: Kitchen) -> Window:
+def _by_watts(heat: BakeProfile, kitchen: BakingConditions) -> BakeWindow:
     if heat.by != "microwave":
         # A tin of batter does not bake through in a microwave as in an oven; nothing honest can be said of its time.
         raise CannotUse("Only a mug cake is timed for a microwave here; choose an oven for this family.")
     factor = WRITTEN_WATTS / kitchen.watts
-    reasons = [f"{heat.minutes:g} min a mug at {WRITTEN_WATTS:.0f} watts is usual."]
+    reasons = [f"{heat.time_min:g} min a mug at {WRITTEN_WATTS:.0f} watts is usual."]
     if abs(factor - 1) > 0.02:
         reasons.append(f"Yours has {kitchen.watts:.0f} watts: {factor:.2f} times as long.")
-    minutes = heat.minutes * factor
-    return Window(
-        minutes * heat.early, minutes * heat.late, Oven.MICROWAVE, None, None, "", tuple(reasons), heat.signs,
+    minutes = heat.time_min * factor
+    return BakeWindow(
+        minutes * heat.early_factor, minutes * heat.late_factor, Oven.MICROWAVE, None, None, "", tuple(reasons), heat.signs,
         tuple(_notes(heat, kitchen, frozenset())),
     )  # fmt: skip
 
 
-def _plain(heat: Heat, kitchen: Kitchen) -> Window:
-    return Window(
-        heat.minutes * heat.early, heat.minutes * heat.late, kitchen.oven, None, None, "",
+def _plain(heat: BakeProfile, kitchen: BakingConditions) -> BakeWindow:
+    return BakeWindow(
+        heat.time_min * heat.early_factor, heat.time_min * heat.late_factor, kitchen.oven, None, None, "",
         ("A side in a pan over medium heat.",), heat.signs, tuple(_notes(heat, kitchen, frozenset())),
     )  # fmt: skip
 
@@ -206,7 +206,7 @@ def _plain(heat: Heat, kitchen: Kitchen) -> Window:
 _NUTS: Final = frozenset({"almond_flour", "almond_meal", "hazelnut_flour", "defatted_almond_flour"})
 
 
-def _notes(heat: Heat, kitchen: Kitchen, flours: frozenset[str]) -> list[str]:
+def _notes(heat: BakeProfile, kitchen: BakingConditions, flours: frozenset[str]) -> list[str]:
     notes = [f"{heat.carry[0].upper()}{heat.carry[1:]}."] if heat.carry else []
     if flours & _NUTS:
         notes.append("Nut flour browns before it is done: cover it when the top has its colour, judge by the middle.")
@@ -222,8 +222,8 @@ def _notes(heat: Heat, kitchen: Kitchen, flours: frozenset[str]) -> list[str]:
     return notes
 
 
-def _check(kitchen: Kitchen) -> None:
-    if kitchen.celsius is not None and not 100 <= kitchen.celsius <= 300:
+def _check(kitchen: BakingConditions) -> None:
+    if kitchen.oven_c is not None and not 100 <= kitchen.oven_c <= 300:
         raise CannotUse("An oven bakes from 100 to 300 °C.")
     if not 200 <= kitchen.watts <= 2000:
         raise CannotUse("A microwave has from 200 to 2,000 watts.")
@@ -238,5 +238,5 @@ def fahrenheit(celsius: float) -> int:
 
 def gas_mark(celsius: float) -> str:
     """The nearest mark of a British gas cooker; empty below the lowest. Source: `tables/oven_heat.csv`."""
-    marks = ((abs(each.celsius - celsius), each.gas) for each in reference().ovens)
+    marks = ((abs(each.celsius - celsius), each.gas) for each in quick_reference().ovens)
     return min(marks)[1] if celsius >= 100 else ""

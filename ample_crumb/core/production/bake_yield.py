@@ -18,7 +18,7 @@ MOST_LOSS: Final = 0.6
 """More than this no kitchen bakes out of a dough; a rusk loses about half. Common practice."""
 
 
-class LossBy(StrEnum):
+class LossSource(StrEnum):
     """Where the loss in the oven is known from."""
 
     NONE = "none"
@@ -33,7 +33,7 @@ class Weighings:
     `trimmings_g` are cut off after baking. `dough_g` and `baked_g` were weighed, the baked one without what comes on it
     after baking. None where nobody said."""
 
-    loss: float | None = None
+    loss_share: float | None = None
     residue_g: float = 0.0
     trimmings_g: float = 0.0
     dough_g: float | None = None
@@ -41,7 +41,7 @@ class Weighings:
 
 
 @dataclass(frozen=True, slots=True)
-class Outcome:
+class BakeYield:
     """A batch as it comes out. `dough_g` is all of it unbaked, of which `in_oven_g` go into the tin; `batch` is what is
     there in the end, with `mass_sd_g` its doubt by the loss alone. `kept` is the share of all nutrients that is in it,
     `loss` the share of the baked dough that baking took."""
@@ -50,22 +50,22 @@ class Outcome:
     in_oven_g: float
     batch: Figures
     mass_sd_g: float
-    kept: float
-    loss: float
-    loss_by: LossBy
+    kept_share: float
+    loss_share: float
+    loss_source: LossSource
 
 
-def outcome_of(worked: FormulaFigures, family: Family, weighings: Weighings) -> Outcome:
+def bake_yield_of(evaluated: FormulaFigures, family: Family, weighings: Weighings) -> BakeYield:
     """The outcome of a worked-out formula. Raises CannotUse for what cannot be."""
-    _check(worked, weighings)
-    baked = sum(part.figures.mass_g for part in worked.parts if not part.how.unbaked)
-    added = sum(part.figures.mass_g for part in worked.parts if part.how.unbaked)
+    _check(evaluated, weighings)
+    baked = sum(part.figures.mass_g for part in evaluated.parts if not part.options.unbaked)
+    added = sum(part.figures.mass_g for part in evaluated.parts if part.options.unbaked)
     whole = baked + added
     if whole <= 0:
-        return Outcome(0.0, 0.0, worked.batch, 0.0, 1.0, 0.0, LossBy.NONE)
+        return BakeYield(0.0, 0.0, evaluated.batch, 0.0, 1.0, 0.0, LossSource.NONE)
     in_bowl = 1 - weighings.residue_g / baked if baked else 1.0
     dough_g = weighings.dough_g or baked * in_bowl
-    loss, loss_sd, by = _loss(worked, family, weighings, dough_g, baked)
+    loss, loss_sd, by = _loss(evaluated, family, weighings, dough_g, baked)
     out_g = weighings.baked_g or dough_g * (1 - loss)
     before_cutting = out_g + added
     if weighings.trimmings_g >= before_cutting:
@@ -73,53 +73,53 @@ def outcome_of(worked: FormulaFigures, family: Family, weighings: Weighings) -> 
     cut = 1 - weighings.trimmings_g / before_cutting
     kept = cut * (baked * in_bowl + added) / whole
     lost_g = max(0.0, dough_g - out_g)
-    nutrients = worked.batch.nutrients.times(kept)
+    nutrients = evaluated.batch.nutrients.times(kept)
     if nutrients.water_g is not None:
         nutrients = replace(nutrients, water_g=max(0.0, nutrients.water_g - lost_g * cut))
-    return Outcome(
+    return BakeYield(
         dough_g=dough_g + added,
         in_oven_g=dough_g,
-        batch=Figures(before_cutting * cut, nutrients, worked.batch.at_least, worked.batch.without_lines),
+        batch=Figures(before_cutting * cut, nutrients, evaluated.batch.at_least, evaluated.batch.without_lines),
         mass_sd_g=loss_sd * dough_g * cut,
-        kept=kept,
-        loss=loss,
-        loss_by=by,
+        kept_share=kept,
+        loss_share=loss,
+        loss_source=by,
     )
 
 
 def _loss(
-    worked: FormulaFigures, family: Family, weighings: Weighings, dough_g: float, baked: float
-) -> tuple[float, float, LossBy]:
+    evaluated: FormulaFigures, family: Family, weighings: Weighings, dough_g: float, baked: float
+) -> tuple[float, float, LossSource]:
     """Share of the dough that baking takes, its standard deviation, and where it is known from."""
     if baked <= 0:
-        return 0.0, 0.0, LossBy.NONE
+        return 0.0, 0.0, LossSource.NONE
     if weighings.baked_g is not None:
         if weighings.baked_g > dough_g:
             raise CannotUse(
                 f"The baked {weighings.baked_g:.0f} g are more than the {dough_g:.0f} g of dough; is the tin in it?"
             )
-        return 1 - weighings.baked_g / dough_g, 0.0, LossBy.WEIGHED
-    if weighings.loss is not None:
-        return weighings.loss, 0.0, LossBy.TYPED
-    usual, sd = (family.loss_low + family.loss_high) / 2, (family.loss_high - family.loss_low) / math.sqrt(12)
-    taken, doubt, typed = 0.0, 0.0, False
-    for part in worked.parts:
-        if part.how.unbaked:
+        return 1 - weighings.baked_g / dough_g, 0.0, LossSource.WEIGHED
+    if weighings.loss_share is not None:
+        return weighings.loss_share, 0.0, LossSource.TYPED
+    usual, sd = (family.loss_low_share + family.loss_high_share) / 2, (family.loss_high_share - family.loss_low_share) / math.sqrt(12)
+    taken, uncertainty, typed = 0.0, 0.0, False
+    for part in evaluated.parts:
+        if part.options.unbaked:
             continue
         share = part.figures.mass_g / baked
-        typed = typed or part.how.loss is not None
-        taken += share * (usual if part.how.loss is None else part.how.loss)
-        doubt += share * (sd if part.how.loss is None else 0.0)
-    if taken == 0 and doubt == 0:
-        return 0.0, 0.0, LossBy.NONE
-    return taken, doubt, LossBy.TYPED if typed and doubt == 0 else LossBy.FAMILY
+        typed = typed or part.options.loss_share is not None
+        taken += share * (usual if part.options.loss_share is None else part.options.loss_share)
+        uncertainty += share * (sd if part.options.loss_share is None else 0.0)
+    if taken == 0 and uncertainty == 0:
+        return 0.0, 0.0, LossSource.NONE
+    return taken, uncertainty, LossSource.TYPED if typed and uncertainty == 0 else LossSource.FAMILY
 
 
-def _check(worked: FormulaFigures, weighings: Weighings) -> None:
-    losses = [weighings.loss, *(part.how.loss for part in worked.parts)]
+def _check(evaluated: FormulaFigures, weighings: Weighings) -> None:
+    losses = [weighings.loss_share, *(part.options.loss_share for part in evaluated.parts)]
     if any(loss is not None and not 0 <= loss <= MOST_LOSS for loss in losses):
         raise CannotUse(f"Baking takes from 0 to {MOST_LOSS:.0%} of a dough.")
-    baked = sum(part.figures.mass_g for part in worked.parts if not part.how.unbaked)
+    baked = sum(part.figures.mass_g for part in evaluated.parts if not part.options.unbaked)
     if weighings.residue_g < 0 or weighings.trimmings_g < 0:
         raise CannotUse("What is left over cannot be negative.")
     if weighings.residue_g and weighings.residue_g >= baked:

@@ -10,11 +10,10 @@ from ample_crumb.core.food.quick_reference import disher
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.numbers import Cursor
 from ample_crumb.core.quantity.recipe_parser import MOST_PIECES
-from ample_crumb.core.quantity.units import Kind as UnitKind
-from ample_crumb.core.quantity.units import System, measure_size, unit_named
+from ample_crumb.core.quantity.units import MeasureSystem, UnitKind, measure_size, unit_named
 
 
-class By(StrEnum):
+class PortionBy(StrEnum):
     """What a piece is measured by."""
 
     COUNT = "count"
@@ -30,14 +29,14 @@ class Portioning:
     `scoop_ml` of one scoop and the dough's `density_g_per_ml`. `small_count` pieces of `small_g` of dough are taken off
     before. `made` is how many pieces came out when that was another number."""
 
-    by: By = By.COUNT
+    by: PortionBy = PortionBy.COUNT
     count: float = 1.0
-    grams: float | None = None
+    piece_g: float | None = None
     scoop_ml: float | None = None
     density_g_per_ml: float | None = None
     small_count: int = 0
     small_g: float = 0.0
-    made: float | None = None
+    made_count: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,13 +52,13 @@ class Portions:
     small_share: float
 
 
-_COUNTED: Final = frozenset({By.COUNT, By.CUTS})
+_COUNTED: Final = frozenset({PortionBy.COUNT, PortionBy.CUTS})
 
 
 def portions_of(portioning: Portioning, dough_g: float, baked_g: float) -> Portions:
     """What one piece is. Raises CannotUse in words for what cannot be; without any dough pieces weigh nothing."""
     if dough_g <= 0 or baked_g <= 0:
-        count = portioning.made or portioning.count
+        count = portioning.made_count or portioning.count
         return Portions(count, 1 / count, 0.0, 0.0, 0.0, 0.0)
     small_g = portioning.small_count * portioning.small_g
     if small_g >= dough_g:
@@ -69,8 +68,8 @@ def portions_of(portioning: Portioning, dough_g: float, baked_g: float) -> Porti
     if one_g > left_g * (1 + 1e-9):
         raise CannotUse(f"One piece of {one_g:.0f} g is more than the whole dough of {left_g:.0f} g.")
     count = math.floor(left_g / one_g + 1e-9) if portioning.by not in _COUNTED else portioning.count
-    if portioning.made:
-        count, one_g = portioning.made, left_g / portioning.made
+    if portioning.made_count:
+        count, one_g = portioning.made_count, left_g / portioning.made_count
     if not 0 < count <= MOST_PIECES:
         raise CannotUse(f"A batch makes from 1 to {MOST_PIECES:,} pieces, not {count:,.0f}.")
     return Portions(
@@ -89,13 +88,13 @@ def _one_g(portioning: Portioning, dough_g: float, baked_g: float, left_g: float
         if not 0 < portioning.count <= MOST_PIECES:
             raise CannotUse(f"A batch makes from 1 to {MOST_PIECES:,} pieces.")
         return left_g / portioning.count
-    if portioning.by is By.SCOOP:
+    if portioning.by is PortionBy.SCOOP:
         if not portioning.scoop_ml or not portioning.density_g_per_ml:
             raise CannotUse("Say which scoop, and what a millilitre of the dough weighs.")
         return portioning.scoop_ml * portioning.density_g_per_ml
-    if not portioning.grams or portioning.grams <= 0:
+    if not portioning.piece_g or portioning.piece_g <= 0:
         raise CannotUse("Say how many grams one piece has.")
-    return portioning.grams * (dough_g / baked_g if portioning.by is By.BAKED else 1.0)
+    return portioning.piece_g * (dough_g / baked_g if portioning.by is PortionBy.BAKED else 1.0)
 
 
 @dataclass(frozen=True, slots=True)
@@ -126,7 +125,7 @@ def read_cuts(text: str) -> Cuts:
 _MOST_CUTS: Final = 40
 
 
-def scoop_ml(text: str, system: System = System.US) -> float:
+def scoop_ml(text: str, system: MeasureSystem = MeasureSystem.US) -> float:
     """Volume of a scoop as one names it: a disher's number from 4 to 100, "40" or "#40", or "1 1/2 tbsp". Raises
     CannotUse."""
     plain = text.strip().removeprefix("#").removeprefix("no.").strip()
@@ -134,7 +133,7 @@ def scoop_ml(text: str, system: System = System.US) -> float:
         if not 4 <= int(plain) <= 100:
             raise CannotUse("Dishers have numbers from 4 to 100.")
         number = int(plain)
-        return disher(number, measure_size("quart", System.US), measure_size("tablespoon", System.US)).millilitres
+        return disher(number, measure_size("quart", MeasureSystem.US), measure_size("tablespoon", MeasureSystem.US)).volume_ml
     cursor = Cursor(plain)
     amount = cursor.number()
     word = cursor.peek()

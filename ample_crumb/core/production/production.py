@@ -6,27 +6,27 @@ from dataclasses import dataclass, field, replace
 from typing import Final, TypeVar
 
 from ample_crumb.core.food.cupboard import Cupboard
-from ample_crumb.core.food.nutrients import Band, Figures
+from ample_crumb.core.food.nutrients import Figures, StandardUncertainty
 from ample_crumb.core.formula.families import family_of
-from ample_crumb.core.formula.formula import FormulaFigures, Part, parted, work_out
-from ample_crumb.core.formula.reading import Manner
+from ample_crumb.core.formula.formula import FormulaFigures, Part, divide, evaluate
+from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.bake_time import Kitchen, Window, window_of
-from ample_crumb.core.production.bake_yield import Outcome, Weighings, outcome_of
-from ample_crumb.core.production.portions import By, Cuts, Portioning, Portions, portions_of
-from ample_crumb.core.production.tin_fill import Filling, filling_of
+from ample_crumb.core.production.bake_time import BakeWindow, BakingConditions, bake_window
+from ample_crumb.core.production.bake_yield import BakeYield, Weighings, bake_yield_of
+from ample_crumb.core.production.portions import Cuts, PortionBy, Portioning, Portions, portions_of
+from ample_crumb.core.production.tin_fill import TinFill, tin_fill_of
 from ample_crumb.core.production.tins import Tin
-from ample_crumb.core.production.tray_loads import ON_TRAYS, Loads, loads_of
+from ample_crumb.core.production.tray_loads import ON_TRAYS, TrayLoads, tray_loads_of
 
 
 @dataclass(frozen=True, slots=True)
-class Making:
+class ProductionInputs:
     """How a formula is made: how it is parted, what was weighed, how its tins are cut, in which oven."""
 
     portioning: Portioning = field(default_factory=Portioning)
     weighings: Weighings = field(default_factory=Weighings)
     cuts: Cuts | None = None
-    kitchen: Kitchen = field(default_factory=Kitchen)
+    conditions: BakingConditions = field(default_factory=BakingConditions)
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,34 +40,34 @@ class Alternative:
 
 
 @dataclass(frozen=True, slots=True)
-class Made:
+class Production:
     """A formula as it is made. `worked` is its dough in so many pieces, `piece` one piece as it is eaten. `filling` is
     None without tins, `window` for what is not heated, `loads` for what is not laid on a tray. `problems` are sentences
     on what could not be used as asked; it was then left out."""
 
-    worked: FormulaFigures
-    outcome: Outcome
+    evaluated: FormulaFigures
+    bake_yield: BakeYield
     portions: Portions
     piece: Figures
-    filling: Filling | None
-    window: Window | None
+    tin_fill: TinFill | None
+    bake_window: BakeWindow | None
     alternatives: tuple[Alternative, ...]
     density_g_per_ml: float
-    loads: Loads | None
+    tray_loads: TrayLoads | None
     problems: tuple[str, ...]
 
-    def piece_band(self, of_dough: Band) -> Band:
+    def piece_sd(self, of_dough: StandardUncertainty) -> StandardUncertainty:
         """The band of a piece as it is eaten: that of its dough, and what is not known of the loss."""
-        lost = self.outcome.batch.mass_g / self.worked.batch.mass_g if self.worked.batch.mass_g else 1.0
-        mass_sd = math.hypot(of_dough.mass_g * lost, self.outcome.mass_sd_g * self.portions.share)
-        return Band(mass_sd, of_dough.nutrients.times(self.outcome.kept))
+        lost = self.bake_yield.batch.mass_g / self.evaluated.batch.mass_g if self.evaluated.batch.mass_g else 1.0
+        mass_sd = math.hypot(of_dough.mass_g * lost, self.bake_yield.mass_sd_g * self.portions.share)
+        return StandardUncertainty(mass_sd, of_dough.nutrients.times(self.bake_yield.kept_share))
 
 
-def made_of(
-    parts: tuple[Part, ...], making: Making, family_slug: str, tins: Sequence[Tin], cupboard: Cupboard, manner: Manner
-) -> Made:
+def produce(
+    parts: tuple[Part, ...], making: ProductionInputs, family_slug: str, tins: Sequence[Tin], cupboard: Cupboard, preferences: ReadingPreferences
+) -> Production:
     """A formula made. Never raises for what `making` may say; raises CannotUse for what `work_out` cannot use."""
-    whole = work_out(parts, 1, cupboard, manner)
+    whole = evaluate(parts, 1, cupboard, preferences)
     family = family_of(family_slug)
     problems: list[str] = []
 
@@ -78,38 +78,38 @@ def made_of(
             problems.append(str(cannot))
             return instead()
 
-    outcome = tried(lambda: outcome_of(whole, family, making.weighings), lambda: outcome_of(whole, family, Weighings()))
+    outcome = tried(lambda: bake_yield_of(whole, family, making.weighings), lambda: bake_yield_of(whole, family, Weighings()))
     portioning = _resolved(making, tins, family.density_g_per_ml)
     portions = tried(
         lambda: portions_of(portioning, outcome.dough_g, outcome.batch.mass_g),
         lambda: portions_of(Portioning(count=max(1, portioning.count)), outcome.dough_g, outcome.batch.mass_g),
     )
     density = making.portioning.density_g_per_ml or family.density_g_per_ml
-    loads = loads_of(portions.count, portions.dough_g, tins) if family_slug in ON_TRAYS else None
+    loads = tray_loads_of(portions.count, portions.dough_g, tins) if family_slug in ON_TRAYS else None
     # What is laid on a tray does not fill it.
-    cuts = making.cuts if portioning.by is By.CUTS else None
-    filling = None if loads else filling_of(outcome.in_oven_g, tins, family, density, cuts)
+    cuts = making.cuts if portioning.by is PortionBy.CUTS else None
+    filling = None if loads else tin_fill_of(outcome.in_oven_g, tins, family, density, cuts)
     flours = frozenset(line.ingredient.slug for part in whole.parts for line in part.lines if line.ingredient)
     window = tried(
-        lambda: window_of(
+        lambda: bake_window(
             family_slug,
-            making.kitchen,
+            making.conditions,
             thickness_cm=filling.thickness_cm if filling else None,
             piece_g=portions.dough_g * outcome.in_oven_g / outcome.dough_g if outcome.dough_g else None,
             flours=flours,
         ),
         lambda: None,
     )
-    return Made(
-        worked=parted(whole, 1 / portions.share),
-        outcome=outcome,
+    return Production(
+        evaluated=divide(whole, 1 / portions.share),
+        bake_yield=outcome,
         portions=portions,
         piece=outcome.batch.times(portions.share),
-        filling=filling,
-        window=window,
+        tin_fill=filling,
+        bake_window=window,
         alternatives=tuple(_alternatives(outcome.batch, portions.count)),
         density_g_per_ml=density,
-        loads=loads,
+        tray_loads=loads,
         problems=tuple(problems),
     )
 
@@ -117,10 +117,10 @@ def made_of(
 _T = TypeVar("_T")
 
 
-def _resolved(making: Making, tins: Sequence[Tin], density: float) -> Portioning:
+def _resolved(making: ProductionInputs, tins: Sequence[Tin], density: float) -> Portioning:
     """The portioning with what follows from elsewhere: cuts make a count, a family has a density."""
     portioning = making.portioning
-    if portioning.by is By.CUTS:
+    if portioning.by is PortionBy.CUTS:
         count = (making.cuts.pieces if making.cuts else 1) * max(1, len(tins))
         return replace(portioning, count=count)
     return portioning if portioning.density_g_per_ml else replace(portioning, density_g_per_ml=density)

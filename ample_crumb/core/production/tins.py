@@ -15,7 +15,7 @@ from ample_crumb.core.problem import CannotUse
 CM_PER_INCH: Final = 2.54
 
 
-class Kind(StrEnum):
+class TinKind(StrEnum):
     """What bakers call their tins."""
 
     ROUND = "round"
@@ -30,10 +30,10 @@ class Kind(StrEnum):
     MUG = "mug"
 
 
-DISCS: Final = frozenset({Kind.ROUND, Kind.SPRING_FORM, Kind.RING, Kind.MUFFIN, Kind.MINI_MUFFIN, Kind.MUG})
+DISCS: Final = frozenset({TinKind.ROUND, TinKind.SPRING_FORM, TinKind.RING, TinKind.MUFFIN, TinKind.MINI_MUFFIN, TinKind.MUG})
 """Kinds that are round; the others have four sides."""
 
-CUPS: Final = frozenset({Kind.MUFFIN, Kind.MINI_MUFFIN, Kind.MUG})
+CUPS: Final = frozenset({TinKind.MUFFIN, TinKind.MINI_MUFFIN, TinKind.MUG})
 """Kinds of which one holds one piece."""
 
 _MOST_CM: Final = 100.0
@@ -46,7 +46,7 @@ class Tin:
     one with four sides, the length again when None. `hole_cm` is the diameter of a ring's hole. `cups` of it hang
     together. `water_ml`, what it holds filled to the brim, wins over its geometry."""
 
-    kind: Kind
+    kind: TinKind
     length_cm: float
     depth_cm: float
     width_cm: float | None = None
@@ -121,9 +121,9 @@ def checked(tin: Tin) -> Tin:
             raise CannotUse(f"The {name} of a tin is over 0 and at most {_MOST_CM:.0f} cm.")
     if not 0.3 <= tin.bottom_share <= 1:
         raise CannotUse("The bottom of a tin is from 30 to 100 % as wide as its top.")
-    if tin.kind is Kind.RING and not 0 < tin.hole_cm < tin.length_cm:
+    if tin.kind is TinKind.RING and not 0 < tin.hole_cm < tin.length_cm:
         raise CannotUse("A ring needs the width of its hole, and that is less than its own.")
-    if tin.kind is not Kind.RING and tin.hole_cm:
+    if tin.kind is not TinKind.RING and tin.hole_cm:
         raise CannotUse("Only a ring has a hole.")
     if not 1 <= tin.cups <= _MOST_CUPS:
         raise CannotUse(f"A tin has from 1 to {_MOST_CUPS} cups.")
@@ -156,9 +156,9 @@ def read_tin(text: str) -> Tin:
     cm = named.pop() if named else 1.0
     sides = [side * cm for side in sides]
     if round_:
-        return checked(Tin(Kind.ROUND, sides[0], sides[1] if len(sides) > 1 else 5.0))
+        return checked(Tin(TinKind.ROUND, sides[0], sides[1] if len(sides) > 1 else 5.0))
     length, width, depth = (*sides, 5.0)[:3]
-    return checked(Tin(Kind.SQUARE if length == width else Kind.RECTANGLE, length, depth, width))
+    return checked(Tin(TinKind.SQUARE if length == width else TinKind.RECTANGLE, length, depth, width))
 
 
 def _in_cm(unit: str) -> float:

@@ -19,7 +19,7 @@ APART_CM: Final = 2.5
 
 
 @dataclass(frozen=True, slots=True)
-class Loads:
+class TrayLoads:
     """So many pieces fit on one tray, and the batch takes so many `trays` of it. A baked piece is `spread_cm` wide."""
 
     per_tray: int
@@ -27,7 +27,7 @@ class Loads:
     spread_cm: float
 
 
-def loads_of(count: float, piece_g: float, tins: Sequence[Tin]) -> Loads | None:
+def tray_loads_of(count: float, piece_g: float, tins: Sequence[Tin]) -> TrayLoads | None:
     """Loads on the first flat tin with four sides; None without one, and when not a single piece fits."""
     tray = next((tin for tin in tins if tin.kind not in DISCS), None)
     if tray is None or piece_g <= 0:
@@ -37,4 +37,4 @@ def loads_of(count: float, piece_g: float, tins: Sequence[Tin]) -> Loads | None:
     per_tray = math.prod(
         max(0, math.floor((side + APART_CM) / (spread + APART_CM))) for side in (tray.length_cm, width)
     )
-    return Loads(per_tray, math.ceil(count / per_tray - 1e-9), spread) if per_tray else None
+    return TrayLoads(per_tray, math.ceil(count / per_tray - 1e-9), spread) if per_tray else None

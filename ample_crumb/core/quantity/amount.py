@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from ample_crumb.core.quantity.numbers import Range
 from ample_crumb.core.quantity.units import BARE, Unit
-from ample_crumb.core.quantity.used import Used
+from ample_crumb.core.quantity.used import UsedAmount
 
 
 @dataclass(frozen=True, slots=True)
@@ -15,7 +15,7 @@ class Term:
     count: Range
     unit: Unit = BARE
     size: str = ""
-    heap: float = 1.0
+    heap_factor: float = 1.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,4 +54,4 @@ class WrittenLine:
     notes: tuple[str, ...] = ()
     optional: bool = False
     problem: str = ""
-    used: Used | None = None
+    used: UsedAmount | None = None

@@ -6,8 +6,8 @@ from typing import Final
 
 from ample_crumb.core.quantity.amount import Amount, Stated, Term, WrittenLine
 from ample_crumb.core.quantity.numbers import Cursor, Range
-from ample_crumb.core.quantity.numbers import Kind as Tok
-from ample_crumb.core.quantity.units import BARE, Kind, Unit, unit_named
+from ample_crumb.core.quantity.numbers import TokenKind as Tok
+from ample_crumb.core.quantity.units import BARE, Unit, UnitKind, unit_named
 from ample_crumb.core.quantity.used import read_used
 
 LINE_LENGTH: Final = 300
@@ -213,7 +213,7 @@ def _terms(cursor: Cursor) -> tuple[list[Term], list[Stated]]:
         if terms:
             cursor.at += 1
         term = _term(cursor, stated)
-        if term is None or (terms and term.unit.kind not in {Kind.MASS, Kind.VOLUME}):
+        if term is None or (terms and term.unit.kind not in {UnitKind.MASS, UnitKind.VOLUME}):
             cursor.at = mark
             break
         terms.append(term)
@@ -250,7 +250,7 @@ def _term(cursor: Cursor, stated: list[Stated]) -> Term | None:
     sized = _sized_pack(cursor, count, unit, stated)
     if sized is not None:
         return sized
-    if unit.kind is Kind.PACK and unit.name == "can" and cursor.word() == "of":
+    if unit.kind is UnitKind.PACK and unit.name == "can" and cursor.word() == "of":
         cursor.at += 1
     _beside(cursor, stated)
     if unit is BARE and not size:
@@ -272,7 +272,7 @@ def _pack_of(cursor: Cursor, count: Range, stated: list[Stated]) -> Term | None:
     if cursor.word() == "-":
         cursor.at += 1
     measure = _unit(cursor)
-    if measure is None or measure.kind not in {Kind.MASS, Kind.VOLUME}:
+    if measure is None or measure.kind not in {UnitKind.MASS, UnitKind.VOLUME}:
         cursor.at = mark
         return None
     drained = cursor.word() == "drained"
@@ -285,7 +285,7 @@ def _pack_of(cursor: Cursor, count: Range, stated: list[Stated]) -> Term | None:
         cursor.at += 1
     heap, sized = _manner(cursor)
     pack = _unit(cursor)
-    if pack is not None and pack.kind not in {Kind.PACK, Kind.PIECE}:
+    if pack is not None and pack.kind not in {UnitKind.PACK, UnitKind.PIECE}:
         cursor.at = mark
         return None
     if pack is None and times:
@@ -305,11 +305,11 @@ def _sized_pack(cursor: Cursor, count: Range, unit: Unit, stated: list[Stated]) 
     mark = cursor.at
     if cursor.word() == "-":
         cursor.at += 1
-    pack = _unit(cursor) if unit.kind in {Kind.MASS, Kind.VOLUME} else None
-    if pack is None or pack.kind not in {Kind.PACK, Kind.PIECE}:
+    pack = _unit(cursor) if unit.kind in {UnitKind.MASS, UnitKind.VOLUME} else None
+    if pack is None or pack.kind not in {UnitKind.PACK, UnitKind.PIECE}:
         cursor.at = mark
         return None
-    if unit.kind is Kind.VOLUME:
+    if unit.kind is UnitKind.VOLUME:
         return Term(count, unit)
     stated.append(Stated(Term(count, unit), True))
     return Term(Range(1, 1), pack)
@@ -373,7 +373,7 @@ def _beside(cursor: Cursor, stated: list[Stated]) -> None:
         cursor.at += 1
     count = cursor.number()
     unit = _unit(cursor) if count is not None else None
-    if count is None or unit is None or unit.kind not in {Kind.MASS, Kind.VOLUME}:
+    if count is None or unit is None or unit.kind not in {UnitKind.MASS, UnitKind.VOLUME}:
         cursor.at = mark
         return
     each, drained = None, False
@@ -424,9 +424,9 @@ def _stated(inner: str, drained_before: bool) -> Stated | None:
             cursor.at += 1
         count = cursor.number()
         unit = _unit(cursor) if count is not None else None
-        if count is None or unit is None or unit.kind not in {Kind.MASS, Kind.VOLUME}:
+        if count is None or unit is None or unit.kind not in {UnitKind.MASS, UnitKind.VOLUME}:
             continue
-        if best is None or (best.unit.kind is Kind.VOLUME and unit.kind is Kind.MASS):
+        if best is None or (best.unit.kind is UnitKind.VOLUME and unit.kind is UnitKind.MASS):
             best = Term(count, unit)
     if best is None:
         return None

@@ -8,7 +8,7 @@ from typing import Final
 
 from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
 from ample_crumb.core.quantity.name_matching import tells
-from ample_crumb.core.quantity.units import Kind
+from ample_crumb.core.quantity.units import UnitKind
 from ample_crumb.core.quantity.used import read_used
 
 _BREAK: Final = re.compile(
@@ -90,7 +90,7 @@ def _measured(text: str) -> bool:
     """Whether a name in front of its amount is a food with a measure, "oats 20 g", and no remark, "chopped, 240 g"."""
     read = read_line(text)
     unit = read.amount.terms[0].unit.kind if read.amount else None
-    return "(" not in text and unit in {Kind.MASS, Kind.VOLUME} and tells(read.name)
+    return "(" not in text and unit in {UnitKind.MASS, UnitKind.VOLUME} and tells(read.name)
 
 
 class _Form(Enum):

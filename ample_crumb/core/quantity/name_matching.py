@@ -155,11 +155,11 @@ class Match:
     """A known name that may be meant. `score` runs from 0 to 1; `key` is whatever the index was given."""
 
     key: str
-    score: float
+    score_ratio: float
 
 
 @dataclass(frozen=True, slots=True)
-class Found:
+class MatchResult:
     """What a name was taken for. `best` is None when nothing is near enough; `sure` is False when a second look is
     due; `others` are the runner-ups, best first."""
 
@@ -205,18 +205,18 @@ class NameIndex:
         for word in bag:
             self._with.setdefault(word, set()).add(place)
 
-    def find(self, name: str, notes: tuple[str, ...] = (), unit: str = "") -> Found:
+    def find(self, name: str, notes: tuple[str, ...] = (), unit: str = "") -> MatchResult:
         """What `name` means. `notes` and `unit` help to tell states apart ("chickpeas", "drained", from a can)."""
         return self._find(name, notes, unit)
 
-    def _search(self, name: str, notes: tuple[str, ...], unit: str) -> Found:
+    def _search(self, name: str, notes: tuple[str, ...], unit: str) -> MatchResult:
         found = self._match(name, notes, unit)
         first, *rest = _OR.split(name, maxsplit=1)
         if found.sure or not rest or not words(first) or not words(rest[0]):
             return found
         return self._first_of(first, rest[0], notes, unit) or found
 
-    def _first_of(self, first: str, second: str, notes: tuple[str, ...], unit: str) -> Found | None:
+    def _first_of(self, first: str, second: str, notes: tuple[str, ...], unit: str) -> MatchResult | None:
         """The first of two alternatives, never sure: "butter or coconut oil", "oat or almond milk"."""
         one, other = self._match(first, notes, unit), self._match(second, notes, unit)
         joined = self._match(f"{first} {second.rsplit(maxsplit=1)[-1]}", notes, unit)
@@ -224,16 +224,16 @@ class NameIndex:
         shared = (
             len(words(second)) > 1
             and joined.best is not None
-            and (joined.best.score >= 0.999 or (other.best is not None and joined.best.key == other.best.key))
+            and (joined.best.score_ratio >= 0.999 or (other.best is not None and joined.best.key == other.best.key))
         )
         chosen = joined if shared else one
         if chosen.best is None:
             return None
         best = chosen.best
         others = tuple(match for match in (other.best, *chosen.others) if match and match.key != best.key)
-        return Found(best, others[:RUNNERS_UP], sure=False)
+        return MatchResult(best, others[:RUNNERS_UP], sure=False)
 
-    def _match(self, name: str, notes: tuple[str, ...], unit: str) -> Found:
+    def _match(self, name: str, notes: tuple[str, ...], unit: str) -> MatchResult:
         main = words(name)
         noted = [word for note in notes for word in words(note)]
         # Only words that some known name has can tip a balance, so only these tell one question from another.
@@ -245,10 +245,10 @@ class NameIndex:
 
     def _ranked(
         self, main: tuple[str, ...], state: tuple[str, ...], remarks: frozenset[str], unit_word: str, in_full: str
-    ) -> Found:
+    ) -> MatchResult:
         core = tuple(dict.fromkeys((*main, *state)))
         if not core:
-            return Found(None, (), sure=False)
+            return MatchResult(None, (), sure=False)
         head = _head(main) if main else ""
         scores = self._scores(core, head, remarks)
         if unit_word and unit_word not in core:
@@ -259,12 +259,12 @@ class NameIndex:
             scores[in_full] = 1.0
         ranked = sorted((-round(score, 3), self._order[key], key) for key, score in scores.items())
         matches = tuple(Match(key, -score) for score, _, key in ranked[: RUNNERS_UP + 1])
-        if not matches or matches[0].score < ACCEPT:
-            return Found(None, matches[:RUNNERS_UP], sure=False)
+        if not matches or matches[0].score_ratio < ACCEPT:
+            return MatchResult(None, matches[:RUNNERS_UP], sure=False)
         best, *others = matches
-        rival = others[0].score if others else 0.0
-        sure = best.score >= SURE and (best.score >= 0.994 or best.score - rival >= CLOSE)
-        return Found(best, tuple(others), sure)
+        rival = others[0].score_ratio if others else 0.0
+        sure = best.score_ratio >= SURE and (best.score_ratio >= 0.994 or best.score_ratio - rival >= CLOSE)
+        return MatchResult(best, tuple(others), sure)
 
     def _corrected(self, word: str) -> str:
         """The known word that `word` is a slip of, or the word itself.

@@ -9,7 +9,7 @@ from itertools import islice
 from typing import Final, NamedTuple
 
 
-class Kind(StrEnum):
+class TokenKind(StrEnum):
     """What a token of a line is."""
 
     NUMBER = "number"
@@ -22,7 +22,7 @@ class Token(NamedTuple):
     """A word, number or sign of a line with its place, `text[start:end]`, and in lower case. `value` is set for
     numbers."""
 
-    kind: Kind
+    kind: TokenKind
     text: str
     lower: str
     start: int
@@ -57,7 +57,7 @@ _LEXER: Final = re.compile(
     """,
     re.VERBOSE,
 )
-_KINDS: Final = {kind.value: kind for kind in Kind}
+_KINDS: Final = {kind.value: kind for kind in TokenKind}
 _THOUSANDS: Final = re.compile(r"[1-9]\d{0,2}(,\d{3})+")
 
 _WORD_NUMBERS: Final = {
@@ -108,9 +108,9 @@ def tokens(text: str) -> Iterator[Token]:
         kind = _KINDS[match.lastgroup or "sign"]
         written = match.group()
         value = 0.0
-        if kind is Kind.FRACTION:
+        if kind is TokenKind.FRACTION:
             value = _fraction(written)
-        elif kind is Kind.NUMBER:
+        elif kind is TokenKind.NUMBER:
             value = _decimal(written)
         yield Token(kind, written, written.lower(), match.start(), match.end(), value)
 
@@ -182,10 +182,10 @@ class Cursor:
         token = self.peek()
         if token is None:
             return None
-        if token.kind is Kind.FRACTION:
+        if token.kind is TokenKind.FRACTION:
             self.at += 1
             return token.value
-        if token.kind is Kind.NUMBER:
+        if token.kind is TokenKind.NUMBER:
             self.at += 1
             return token.value + self._and_fraction(token)
         return self._in_words()
@@ -197,12 +197,12 @@ class Cursor:
         after = self.peek()
         if after is None:
             return 0.0
-        if after.kind is Kind.FRACTION and after.value < 1:
+        if after.kind is TokenKind.FRACTION and after.value < 1:
             self.at += 1
             return after.value
         if after.lower in _AND:
             nxt = self.peek(1)
-            if nxt is not None and nxt.kind is Kind.FRACTION and nxt.value < 1:
+            if nxt is not None and nxt.kind is TokenKind.FRACTION and nxt.value < 1:
                 self.at += 2
                 return nxt.value
             if nxt is not None and nxt.lower == "a" and self.word(2) in _WORD_FRACTIONS:

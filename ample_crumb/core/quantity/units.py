@@ -13,7 +13,7 @@ from typing import Final
 import pint
 
 
-class Kind(StrEnum):
+class UnitKind(StrEnum):
     """What an amount is counted in."""
 
     MASS = "mass"
@@ -22,7 +22,7 @@ class Kind(StrEnum):
     PACK = "pack"
 
 
-class System(StrEnum):
+class MeasureSystem(StrEnum):
     """Whose cups and spoons: US (236.6, 14.8, 4.9 ml), metric (250, 15, 5 ml), Australian (250, 20, 5 ml)."""
 
     US = "us"
@@ -35,7 +35,7 @@ class Unit:
     """A unit as written on a line. `name` is the word for an amount in words; `rough` marks a guess by custom."""
 
     name: str
-    kind: Kind
+    kind: UnitKind
     rough: bool = False
 
 
@@ -55,9 +55,9 @@ def size(defined: str) -> float:
 
 
 _BY_SYSTEM: Final = {
-    System.US: {"cup": "us_cup", "tablespoon": "us_tablespoon", "teaspoon": "us_teaspoon"},
-    System.METRIC: {"cup": "metric_cup", "tablespoon": "metric_tablespoon", "teaspoon": "metric_teaspoon"},
-    System.AUSTRALIAN: {
+    MeasureSystem.US: {"cup": "us_cup", "tablespoon": "us_tablespoon", "teaspoon": "us_teaspoon"},
+    MeasureSystem.METRIC: {"cup": "metric_cup", "tablespoon": "metric_tablespoon", "teaspoon": "metric_teaspoon"},
+    MeasureSystem.AUSTRALIAN: {
         "cup": "metric_cup",
         "tablespoon": "australian_tablespoon",
         "teaspoon": "metric_teaspoon",
@@ -87,11 +87,11 @@ _SAME: Final = {
 
 
 @cache
-def measure_size(name: str, system: System) -> float:
+def measure_size(name: str, system: MeasureSystem) -> float:
     """Size of the mass or volume unit `name` in the given system, in g or ml."""
     defined = _BY_SYSTEM[system].get(name) or _SAME.get(name)
     if defined is None:
-        defined = (_US | ({} if system is System.US else _IMPERIAL))[name]
+        defined = (_US | ({} if system is MeasureSystem.US else _IMPERIAL))[name]
     return size(defined)
 
 
@@ -171,17 +171,17 @@ def unit_words() -> dict[str, Unit]:
     """Every word that names a unit, in lower case, and the unit it names."""
     words: dict[str, Unit] = {}
     for kind, table in (
-        (Kind.MASS, _MASS_WORDS),
-        (Kind.VOLUME, _VOLUME_WORDS),
-        (Kind.PACK, _PACK_WORDS),
-        (Kind.PIECE, _PIECE_WORDS),
+        (UnitKind.MASS, _MASS_WORDS),
+        (UnitKind.VOLUME, _VOLUME_WORDS),
+        (UnitKind.PACK, _PACK_WORDS),
+        (UnitKind.PIECE, _PIECE_WORDS),
     ):
         for name, written in table.items():
             words |= dict.fromkeys(written.split(), Unit(name, kind, rough=name in _ROUGH))
     return words
 
 
-BARE: Final = Unit("", Kind.PIECE)
+BARE: Final = Unit("", UnitKind.PIECE)
 """A number with no unit: so many of the thing itself."""
 
 

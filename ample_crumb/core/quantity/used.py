@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from ample_crumb.core.quantity.numbers import Cursor
-from ample_crumb.core.quantity.units import Kind, Unit, unit_named
+from ample_crumb.core.quantity.units import Unit, UnitKind, unit_named
 
 _SAYS: Final = re.compile(r"\b(?:used?|using|left(?:[ -]?over)?|over|remaining)\b", re.IGNORECASE)
 _LEFT: Final = re.compile(r"\b(?:left|over|remaining)\b|leftover", re.IGNORECASE)
@@ -16,17 +16,17 @@ _EVERYTHING: Final = {"all": 1.0, "everything": 1.0, "none": 0.0, "nothing": 0.0
 
 
 @dataclass(frozen=True, slots=True)
-class Used:
+class UsedAmount:
     """What is used of a line: a `share` of it, 0 to 1, or an `amount` in the mass unit `unit`; what is said to be
     `left` is the rest of it."""
 
     share: float | None
-    amount: float = 0.0
+    amount_in_unit: float = 0.0
     unit: Unit | None = None
     left: bool = False
 
 
-def read_used(note: str) -> Used | None:
+def read_used(note: str) -> UsedAmount | None:
     """What a remark says of how much is used; None for a remark of anything else, or of more than all of it."""
     if not _SAYS.search(note):
         return None
@@ -34,22 +34,22 @@ def read_used(note: str) -> Used | None:
     plain = " ".join(word for word in note.replace("%", " % ").split() if word.lower().strip(".") not in _AROUND)
     whole = _EVERYTHING.get(plain.lower())
     if whole is not None:
-        return Used(1 - whole if left else whole)
+        return UsedAmount(1 - whole if left else whole)
     cursor = Cursor(plain)
     count = cursor.number()
     if count is None:
         return None
     word = cursor.peek()
     unit = unit_named(word.text) if word else None
-    if unit is not None and unit.kind is Kind.MASS:
-        return Used(None, count.middle, unit, left)
+    if unit is not None and unit.kind is UnitKind.MASS:
+        return UsedAmount(None, count.middle, unit, left)
     percent = word is not None and (word.text == "%" or word.lower.startswith("percent"))
     if unit is not None and not percent:
         return None
     share = count.middle / 100 if percent else count.middle
     if not 0 <= share <= 1:
         return None
-    return Used(1 - share if left else share)
+    return UsedAmount(1 - share if left else share)
 
 
 def used_in_words(share: float) -> str:

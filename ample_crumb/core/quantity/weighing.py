@@ -9,8 +9,8 @@ from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.amount import Amount, Stated, Term, WrittenLine
 from ample_crumb.core.quantity.name_matching import fold
 from ample_crumb.core.quantity.numbers import Range
-from ample_crumb.core.quantity.units import CUP_ML, Kind, System, measure_size
-from ample_crumb.core.quantity.used import Used
+from ample_crumb.core.quantity.units import CUP_ML, MeasureSystem, UnitKind, measure_size
+from ample_crumb.core.quantity.used import UsedAmount
 
 MOST_G: Final = 50_000.0
 """Most that one line may weigh, in g: more than a home kitchen holds is a slip."""
@@ -20,7 +20,7 @@ _SAME_PACK: Final = {"packet": "sachet", "sachet": "packet", "pot": "tub", "tub"
 """Packs that go by two names."""
 
 
-class Basis(StrEnum):
+class WeightBasis(StrEnum):
     """How the grams of a line came about."""
 
     WEIGHED = "weighed"
@@ -52,8 +52,8 @@ class Weight:
     mass_g: float
     low_g: float
     high_g: float
-    basis: Basis
-    how: str
+    basis: WeightBasis
+    assumption: str
     prepared_g: float
     by_eye: bool = False
 
@@ -62,7 +62,7 @@ class CannotWeigh(CannotUse):
     """The amount says nothing in grams for this ingredient; the sentence says what to write instead."""
 
 
-def weigh(line: WrittenLine, thing: str, measures: Measures, system: System) -> Weight:
+def weigh(line: WrittenLine, thing: str, measures: Measures, system: MeasureSystem) -> Weight:
     """Grams of a line that was taken for the ingredient named `thing`.
 
     A weight stated in brackets wins over cups and counts. Raises CannotWeigh when the ingredient has no such measure or
@@ -78,50 +78,50 @@ def weigh(line: WrittenLine, thing: str, measures: Measures, system: System) -> 
     return _used(weight, line.used, system) if line.used else weight
 
 
-def _used(all_of_it: Weight, used: Used, system: System) -> Weight:
+def _used(all_of_it: Weight, used: UsedAmount, system: MeasureSystem) -> Weight:
     """What is used of it; a weighed part is as well known as the scale tells, however the whole was measured."""
     prepared_g = all_of_it.mass_g
     if used.share is not None:
         share, by_eye, basis = used.share, True, all_of_it.basis
     else:
         assert used.unit is not None
-        grams = used.amount * measure_size(used.unit.name, system)
+        grams = used.amount_in_unit * measure_size(used.unit.name, system)
         if grams > prepared_g:
             raise CannotWeigh(f"{grams:.0f} g are more than the {prepared_g:.0f} g there are.")
         share = 1 - grams / prepared_g if used.left else grams / prepared_g
-        by_eye, basis = False, all_of_it.basis if used.left else Basis.WEIGHED
+        by_eye, basis = False, all_of_it.basis if used.left else WeightBasis.WEIGHED
     if share <= 0:
         raise CannotWeigh("Nothing of it is used.")
-    known = basis is Basis.WEIGHED and not by_eye
+    known = basis is WeightBasis.WEIGHED and not by_eye
     return Weight(
         mass_g=prepared_g * share,
         low_g=(prepared_g if known else all_of_it.low_g) * share,
         high_g=(prepared_g if known else all_of_it.high_g) * share,
         basis=basis,
-        how="; ".join(filter(None, (f"{share:.0%} used of {prepared_g:.4g} g", all_of_it.how))),
+        assumption="; ".join(filter(None, (f"{share:.0%} used of {prepared_g:.4g} g", all_of_it.assumption))),
         prepared_g=prepared_g,
         by_eye=by_eye,
     )
 
 
-def _weight(grams: Range, basis: Basis, how: str = "") -> Weight:
+def _weight(grams: Range, basis: WeightBasis, how: str = "") -> Weight:
     return Weight(grams.middle, grams.low, grams.high, basis, how, grams.middle)
 
 
-def _summed(line: WrittenLine, thing: str, measures: Measures, system: System) -> Weight:
+def _summed(line: WrittenLine, thing: str, measures: Measures, system: MeasureSystem) -> Weight:
     assert line.amount is not None
     parts = [_term(term, line, thing, measures, system) for term in line.amount.terms]
     bases = [part.basis for part in parts]
-    rank = (Basis.ROUGH, Basis.COUNTED, Basis.MEASURED, Basis.PACK, Basis.WEIGHED)
+    rank = (WeightBasis.ROUGH, WeightBasis.COUNTED, WeightBasis.MEASURED, WeightBasis.PACK, WeightBasis.WEIGHED)
     basis = next(candidate for candidate in rank if candidate in bases)
     mass_g = sum(part.mass_g for part in parts)
-    how = "; ".join(dict.fromkeys(part.how for part in parts if part.how))
+    how = "; ".join(dict.fromkeys(part.assumption for part in parts if part.assumption))
     return Weight(mass_g, sum(part.low_g for part in parts), sum(part.high_g for part in parts), basis, how, mass_g)
 
 
-def _stated_weight(amount: Amount, measures: Measures, system: System) -> Weight | None:
-    masses = [stated for stated in amount.stated if stated.term.unit.kind is Kind.MASS]
-    if not masses or any(term.unit.kind is Kind.MASS for term in amount.terms):
+def _stated_weight(amount: Amount, measures: Measures, system: MeasureSystem) -> Weight | None:
+    masses = [stated for stated in amount.stated if stated.term.unit.kind is UnitKind.MASS]
+    if not masses or any(term.unit.kind is UnitKind.MASS for term in amount.terms):
         return None
     stated = masses[0]
     first = amount.terms[0]
@@ -139,14 +139,14 @@ def _stated_weight(amount: Amount, measures: Measures, system: System) -> Weight
             share = drained / gross
             how = f"drained: {share:.0%} of {one:.0f} g"
             grams = grams.times(share)
-    return _weight(grams, Basis.WEIGHED, how)
+    return _weight(grams, WeightBasis.WEIGHED, how)
 
 
 def _means_each(stated: Stated, first: Term, grams: Range, drained: float | None, gross: float | None) -> bool:
     count = first.count.middle
     if stated.each is not None:
         return stated.each
-    if count <= 1 or first.unit.kind is not Kind.PACK:
+    if count <= 1 or first.unit.kind is not UnitKind.PACK:
         return False
     usual = gross or drained
     if usual is None:
@@ -155,26 +155,26 @@ def _means_each(stated: Stated, first: Term, grams: Range, drained: float | None
     return abs(grams.middle - usual) <= abs(grams.middle / count - usual)
 
 
-def _term(term: Term, line: WrittenLine, thing: str, measures: Measures, system: System) -> Weight:
+def _term(term: Term, line: WrittenLine, thing: str, measures: Measures, system: MeasureSystem) -> Weight:
     kind = term.unit.kind
-    if kind is Kind.MASS:
+    if kind is UnitKind.MASS:
         grams = term.count.times(measure_size(term.unit.name, system))
-        return _weight(grams, Basis.WEIGHED)
-    if kind is Kind.VOLUME:
+        return _weight(grams, WeightBasis.WEIGHED)
+    if kind is UnitKind.VOLUME:
         return _by_volume(term, line, thing, measures, system)
     return _by_count(term, line, thing, measures, system)
 
 
-def _by_volume(term: Term, line: WrittenLine, thing: str, measures: Measures, system: System) -> Weight:
+def _by_volume(term: Term, line: WrittenLine, thing: str, measures: Measures, system: MeasureSystem) -> Weight:
     named = measures.piece_g.get(term.unit.name)
     if named is not None:
         grams = term.count.times(named)
-        return _weight(grams, Basis.ROUGH if term.unit.rough else Basis.COUNTED)
+        return _weight(grams, WeightBasis.ROUGH if term.unit.rough else WeightBasis.COUNTED)
     if not measures.cup_g:
         raise CannotWeigh(f"We have no measure by volume for {thing}; write it in grams.")
     filled, cup_g = _filled(line, measures.cup_g)
-    grams = term.count.times(measure_size(term.unit.name, system) / CUP_ML * cup_g * term.heap)
-    basis = Basis.ROUGH if term.unit.rough else Basis.MEASURED
+    grams = term.count.times(measure_size(term.unit.name, system) / CUP_ML * cup_g * term.heap_factor)
+    basis = WeightBasis.ROUGH if term.unit.rough else WeightBasis.MEASURED
     how = f"{filled}, {cup_g:g} g a US cup" if filled != "level" else f"{cup_g:g} g a US cup"
     return _weight(grams, basis, how)
 
@@ -187,30 +187,30 @@ def _filled(line: WrittenLine, cup_g: Mapping[str, float]) -> tuple[str, float]:
     return next(((filled, grams) for filled, grams in cup_g.items() if filled in said), usual)
 
 
-def _by_count(term: Term, line: WrittenLine, thing: str, measures: Measures, system: System) -> Weight:
+def _by_count(term: Term, line: WrittenLine, thing: str, measures: Measures, system: MeasureSystem) -> Weight:
     word, each_g = _each(term, line, measures, system)
     if each_g is None:
         unit = term.unit.name or "piece"
         raise CannotWeigh(f"We do not know how much one {unit} of {thing} weighs; write it in grams.")
-    grams = term.count.times(each_g * term.heap)
+    grams = term.count.times(each_g * term.heap_factor)
     how = f"{word} at {each_g:g} g"
-    if term.unit.kind is Kind.PACK and f"gross {term.unit.name}" in measures.pack_g:
+    if term.unit.kind is UnitKind.PACK and f"gross {term.unit.name}" in measures.pack_g:
         how = f"{each_g:g} g a {term.unit.name}"
-    basis = Basis.PACK if term.unit.kind is Kind.PACK else Basis.COUNTED
+    basis = WeightBasis.PACK if term.unit.kind is UnitKind.PACK else WeightBasis.COUNTED
     return _weight(grams, basis, how)
 
 
-def _each(term: Term, line: WrittenLine, measures: Measures, system: System) -> tuple[str, float | None]:
+def _each(term: Term, line: WrittenLine, measures: Measures, system: MeasureSystem) -> tuple[str, float | None]:
     unit = term.unit.name
     known = {**measures.piece_g, **measures.pack_g}
     if unit and unit != "piece":
         same = _SAME_PACK.get(unit, "")
         grams = known.get(unit) or known.get(same)
-        if (grams is None or term.unit.kind is Kind.PACK) and line.amount is not None:
+        if (grams is None or term.unit.kind is UnitKind.PACK) and line.amount is not None:
             # "1 (330 ml) can", "1 stick (1/2 cup) butter": a stated volume wins over the usual pack, and serves where
             # the piece is unknown.
             for stated in line.amount.stated:
-                if stated.term.unit.kind is Kind.VOLUME and measures.cup_g:
+                if stated.term.unit.kind is UnitKind.VOLUME and measures.cup_g:
                     _, cup_g = _filled(line, measures.cup_g)
                     volume = stated.term.count.middle * measure_size(stated.term.unit.name, system)
                     return unit, volume / CUP_ML * cup_g / (1 if stated.each else term.count.middle)

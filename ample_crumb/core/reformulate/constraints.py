@@ -6,11 +6,11 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Final
 
-from ample_crumb.core.food.nutrients import Carbohydrate
+from ample_crumb.core.food.nutrients import CarbohydrateDefinition
 from ample_crumb.core.formula.cost import FREE
-from ample_crumb.core.reformulate.crumb_constraints import BakingRow
-from ample_crumb.core.reformulate.milp import Row, Variable
-from ample_crumb.core.reformulate.variables import Slot
+from ample_crumb.core.reformulate.crumb_constraints import CrumbConstraint
+from ample_crumb.core.reformulate.milp import LinearConstraint, Variable
+from ample_crumb.core.reformulate.variables import AmountVariable
 from ample_crumb.core.reformulate.wishes import MASS, PRICE, PROTEIN_KCAL, PROTEIN_SHARE, Wish, figure_of
 
 ADDED: Final = 0.3
@@ -24,7 +24,7 @@ MOST_ADDED: Final = 3
 
 
 @dataclass(frozen=True, slots=True)
-class Piece:
+class PieceBasis:
     """How a batch becomes a piece: of `batch_g` of dough a piece has `share` while pieces are counted; else it is
     `piece_g` of dough. Baking leaves `baked` of the mass, and what stays in the bowl leaves `kept` of everything."""
 
@@ -32,8 +32,8 @@ class Piece:
     share: float
     piece_g: float
     counted: bool
-    baked: float
-    kept: float
+    baked_share: float
+    kept_share: float
 
 
 class Apart(StrEnum):
@@ -45,26 +45,26 @@ class Apart(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Frame:
+class ReformulationModel:
     """What a program is made of besides the wishes. `mass_share` is how far the dough may grow or shrink, None for
     free. `refused` are sets of additions that were answered already,
     told `apart` by kinds of food, by foods, or anyhow."""
 
-    slots: tuple[Slot, ...]
-    baking: tuple[BakingRow, ...]
-    piece: Piece
+    variables: tuple[AmountVariable, ...]
+    crumb: tuple[CrumbConstraint, ...]
+    piece: PieceBasis
     prices: Mapping[str, float]
-    school: Carbohydrate
+    definition: CarbohydrateDefinition
     mass_share: float | None = 0.1
     refused: tuple[frozenset[str], ...] = field(default_factory=tuple)
     apart: Apart = Apart.BY_ROLE
 
 
-def variables_of(frame: Frame) -> list[Variable]:
+def solver_variables(frame: ReformulationModel) -> list[Variable]:
     """Grams of each slot, how far it moved, whether it moved, and whether it is there at all."""
     dough = frame.piece.batch_g
     found: list[Variable] = []
-    for slot in frame.slots:
+    for slot in frame.variables:
         found.append(Variable(slot.key, 0.0 if slot.may_go else slot.low_g, slot.high_g))
         if slot.step_g:
             found.append(Variable(f"steps {slot.key}", 0.0, max(1.0, slot.high_g // slot.step_g), whole=True))
@@ -74,95 +74,95 @@ def variables_of(frame: Frame) -> list[Variable]:
             found[-2] = Variable(slot.key, 0.0, slot.high_g, 1.0 / dough)
         elif slot.low_g != slot.high_g or slot.may_go:
             share = slot.was_g / dough
-            cost = slot.weight * (1 - BY_SHARE + BY_SHARE * share) / slot.was_g
+            cost = slot.change_factor * (1 - BY_SHARE + BY_SHARE * share) / slot.was_g
             found.append(Variable(f"moved {slot.key}", 0.0, float("inf"), cost))
     if frame.refused and frame.apart is Apart.BY_ROLE:
-        found += [Variable(f"role {role}", 0.0, 1.0, whole=True) for role in roles_of(frame.slots)]
+        found += [Variable(f"role {role}", 0.0, 1.0, whole=True) for role in roles_of(frame.variables)]
     return found
 
 
-def frame_rows(frame: Frame) -> list[Row]:
+def standing_constraints(frame: ReformulationModel) -> list[LinearConstraint]:
     """The rows that hold whatever is wished: how moves are counted, least amounts, dough, dials, refused additions."""
-    rows: list[Row] = []
-    for slot in frame.slots:
+    rows: list[LinearConstraint] = []
+    for slot in frame.variables:
         there = f"there {slot.key}"
         if slot.step_g:
-            rows.append(Row({slot.key: 1.0, f"steps {slot.key}": -slot.step_g}, 0.0, 0.0))
+            rows.append(LinearConstraint({slot.key: 1.0, f"steps {slot.key}": -slot.step_g}, 0.0, 0.0))
         if slot.may_go and slot.high_g > 0:
-            rows.append(Row({slot.key: 1.0, there: -slot.low_g}, low=0.0))
-            rows.append(Row({slot.key: 1.0, there: -slot.high_g}, high=0.0))
+            rows.append(LinearConstraint({slot.key: 1.0, there: -slot.low_g}, low=0.0))
+            rows.append(LinearConstraint({slot.key: 1.0, there: -slot.high_g}, high=0.0))
         if slot.place is not None and (slot.low_g != slot.high_g or slot.may_go):
             moved = f"moved {slot.key}"
-            rows.append(Row({moved: 1.0, slot.key: -1.0}, low=-slot.was_g))
-            rows.append(Row({moved: 1.0, slot.key: 1.0}, low=slot.was_g))
-    new = {f"there {slot.key}": 1.0 for slot in frame.slots if slot.place is None}
+            rows.append(LinearConstraint({moved: 1.0, slot.key: -1.0}, low=-slot.was_g))
+            rows.append(LinearConstraint({moved: 1.0, slot.key: 1.0}, low=slot.was_g))
+    new = {f"there {slot.key}": 1.0 for slot in frame.variables if slot.place is None}
     if new:
-        rows.append(Row(new, high=MOST_ADDED))
+        rows.append(LinearConstraint(new, high=MOST_ADDED))
     if frame.mass_share is not None:
         dough = frame.piece.batch_g
         low, high = dough * (1 - frame.mass_share), dough * (1 + frame.mass_share)
-        rows.append(Row({slot.key: 1.0 for slot in frame.slots}, low, high))
-    rows += [_baking(row, frame.slots) for row in frame.baking]
+        rows.append(LinearConstraint({slot.key: 1.0 for slot in frame.variables}, low, high))
+    rows += [_baking(row, frame.variables) for row in frame.crumb]
     rows += _cuts(frame, new)
     return rows
 
 
-def _cuts(frame: Frame, new: Mapping[str, float]) -> Iterable[Row]:
+def _cuts(frame: ReformulationModel, new: Mapping[str, float]) -> Iterable[LinearConstraint]:
     """What was answered already is no new answer. A kind of food that came in stays out, or one food of them, or at
     least the additions are others."""
-    roles = roles_of(frame.slots)
+    roles = roles_of(frame.variables)
     if frame.refused and frame.apart is Apart.BY_ROLE:
         for role, slots in roles.items():
             for slot in slots:
-                yield Row({f"role {role}": 1.0, f"there {slot.key}": -1.0}, low=0.0)
+                yield LinearConstraint({f"role {role}": 1.0, f"there {slot.key}": -1.0}, low=0.0)
     for refused in frame.refused:
         here = {name for name in new if name.removeprefix("there new ") in refused}
         if not here or frame.apart is Apart.ANYHOW:
-            yield Row({name: -1.0 if name in here else 1.0 for name in new}, low=1.0 - len(here))
+            yield LinearConstraint({name: -1.0 if name in here else 1.0 for name in new}, low=1.0 - len(here))
         elif frame.apart is Apart.BY_FOOD:
             # Another sweetener alone is hardly another way.
             sweet = {f"there {slot.key}" for slot in roles.get("sweetener", ())}
             telling = here - sweet or here
-            yield Row(dict.fromkeys(telling, 1.0), high=len(telling) - 1.0)
+            yield LinearConstraint(dict.fromkeys(telling, 1.0), high=len(telling) - 1.0)
         else:
             kinds = {role for role, slots in roles.items() if any(f"there {slot.key}" in here for slot in slots)}
-            yield Row({f"role {role}": 1.0 for role in kinds}, high=len(kinds) - 1.0)
+            yield LinearConstraint({f"role {role}": 1.0 for role in kinds}, high=len(kinds) - 1.0)
 
 
-def roles_of(slots: Iterable[Slot]) -> dict[str, list[Slot]]:
+def roles_of(slots: Iterable[AmountVariable]) -> dict[str, list[AmountVariable]]:
     """What may come in, by its role."""
-    roles: dict[str, list[Slot]] = {}
+    roles: dict[str, list[AmountVariable]] = {}
     for slot in slots:
         if slot.place is None:
             roles.setdefault(slot.item.role, []).append(slot)
     return roles
 
 
-def _baking(row: BakingRow, slots: Iterable[Slot]) -> Row:
-    return Row({slot.key: row.at(slot.gram) for slot in slots}, low=0.0)
+def _baking(row: CrumbConstraint, slots: Iterable[AmountVariable]) -> LinearConstraint:
+    return LinearConstraint({slot.key: row.at(slot.gram) for slot in slots}, low=0.0)
 
 
-def wish_row(wish: Wish, frame: Frame) -> Row:
+def wish_constraint(wish: Wish, frame: ReformulationModel) -> LinearConstraint:
     """A wish as a row that is at least 0. Raises KeyError for a food without a price."""
     sign = 1.0 if wish.at_least else -1.0
     if wish.needs:
         raise ValueError("A claim has a row for each of its needs.")
-    of = {slot.key: sign * _quantity(wish, slot, frame) for slot in frame.slots}
-    limit = {slot.key: sign * wish.value * _measure(wish, slot, frame) for slot in frame.slots}
+    of = {slot.key: sign * _quantity(wish, slot, frame) for slot in frame.variables}
+    limit = {slot.key: sign * wish.value * _measure(wish, slot, frame) for slot in frame.variables}
     if _by_mass(wish, frame):
-        return Row({key: value - limit[key] for key, value in of.items()}, low=0.0)
-    return Row(of, low=sign * wish.value)
+        return LinearConstraint({key: value - limit[key] for key, value in of.items()}, low=0.0)
+    return LinearConstraint(of, low=sign * wish.value)
 
 
-def claim_rows(wish: Wish, frame: Frame) -> list[Row]:
+def claim_constraints(wish: Wish, frame: ReformulationModel) -> list[LinearConstraint]:
     """A claim as rows that are at least 0, per g of what is baked."""
-    left, kept = frame.piece.baked, frame.piece.kept
+    left, kept = frame.piece.baked_share, frame.piece.kept_share
     return [
-        Row(
+        LinearConstraint(
             {
                 slot.key: need.per_g * left
                 + kept * sum(factor * (getattr(slot.per_g, name) or 0.0) for name, factor in need.factors)
-                for slot in frame.slots
+                for slot in frame.variables
             },
             low=0.0,
         )
@@ -170,37 +170,37 @@ def claim_rows(wish: Wish, frame: Frame) -> list[Row]:
     ]
 
 
-def _by_mass(wish: Wish, frame: Frame) -> bool:
+def _by_mass(wish: Wish, frame: ReformulationModel) -> bool:
     """Whether a wish is for so much of a mass, and not for a share of the batch."""
     return wish.per_100g or wish.name == PROTEIN_SHARE or not frame.piece.counted
 
 
-def _quantity(wish: Wish, slot: Slot, frame: Frame) -> float:
+def _quantity(wish: Wish, slot: AmountVariable, frame: ReformulationModel) -> float:
     """What a g of a slot adds to what is wished for: of a piece, or of the batch where it is by mass."""
     piece = frame.piece
     if wish.name == PROTEIN_SHARE:
         return 100 * PROTEIN_KCAL * (slot.per_g.protein_g or 0.0)
     if wish.name == MASS:
-        amount = piece.baked
+        amount = piece.baked_share
     elif wish.name == PRICE:
         amount = 0.0 if slot.item.slug in FREE else frame.prices[slot.item.slug]
     else:
-        amount = figure_of(wish, frame.school)(slot.per_g) or 0.0
-    scale = 1.0 if wish.name in (MASS, PRICE) else piece.kept
+        amount = figure_of(wish, frame.definition)(slot.per_g) or 0.0
+    scale = 1.0 if wish.name in (MASS, PRICE) else piece.kept_share
     if wish.per_100g:
         return 100 * amount * scale
     return amount * scale * (piece.share if piece.counted else piece.piece_g)
 
 
-def _measure(wish: Wish, slot: Slot, frame: Frame) -> float:
+def _measure(wish: Wish, slot: AmountVariable, frame: ReformulationModel) -> float:
     """What a g of a slot adds to what the limit is counted by, where that is not a share of the batch."""
     if wish.name == PROTEIN_SHARE:
         return slot.per_g.energy_kcal or 0.0
     if wish.per_100g:
-        return frame.piece.baked
+        return frame.piece.baked_share
     return 1.0
 
 
-def amounts(values: Mapping[str, float], slots: Sequence[Slot]) -> dict[str, float]:
+def amounts(values: Mapping[str, float], slots: Sequence[AmountVariable]) -> dict[str, float]:
     """The grams of each slot in a solution; what is next to nothing is nothing."""
     return {slot.key: 0.0 if values[slot.key] < 1e-6 else values[slot.key] for slot in slots}

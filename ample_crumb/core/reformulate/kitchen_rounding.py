@@ -8,13 +8,13 @@ from ample_crumb.core.formula.formula import FormulaFigures, Line, Part
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.formula.rewrite import nudged
 from ample_crumb.core.formula.scaling import kitchen_grams, scaled
-from ample_crumb.core.quantity.weighing import Basis
-from ample_crumb.core.reformulate.request import Formula
-from ample_crumb.core.reformulate.variables import Slot
+from ample_crumb.core.quantity.weighing import WeightBasis
+from ample_crumb.core.reformulate.request import FormulaToReformulate
+from ample_crumb.core.reformulate.variables import AmountVariable
 
 
 @dataclass(frozen=True, slots=True)
-class Moved:
+class LineMove:
     """A line of an answer: its place in the formula it came from, None for a new one; `was_g` and `now_g`."""
 
     place: int | None
@@ -26,12 +26,12 @@ class Moved:
 
 
 def rewritten(
-    formula: Formula, slots: Sequence[Slot], grams: Mapping[str, float], read: Sequence[ReadLine], body_part: int
-) -> tuple[tuple[Part, ...], tuple[Moved, ...]]:
+    formula: FormulaToReformulate, slots: Sequence[AmountVariable], grams: Mapping[str, float], read: Sequence[ReadLine], body_part: int
+) -> tuple[tuple[Part, ...], tuple[LineMove, ...]]:
     """The formula with these grams, in amounts of a kitchen, and each line with what became of it."""
     by_place = {slot.place: slot for slot in slots if slot.place is not None}
     parts: list[Part] = []
-    moved: list[Moved] = []
+    moved: list[LineMove] = []
     place = 0
     for number, part in enumerate(formula.parts):
         lines: list[Line] = []
@@ -42,13 +42,13 @@ def rewritten(
                 if line.text.strip():
                     slug = said.ingredient.slug if said.ingredient else ""
                     mass = said.figures.mass_g if said.figures else 0.0
-                    moved.append(Moved(place, said.name or line.text, slug, line.text, mass, mass))
+                    moved.append(LineMove(place, said.name or line.text, slug, line.text, mass, mass))
             else:
                 text = _text(said, line, grams[slot.key], slot, formula)
                 if text:
                     lines.append(replace(line, text=text))
                 moved.append(
-                    Moved(place, slot.name, slot.item.slug, text, slot.was_g, grams[slot.key] if text else 0.0)
+                    LineMove(place, slot.name, slot.item.slug, text, slot.was_g, grams[slot.key] if text else 0.0)
                 )
             place += 1
         if number == body_part:
@@ -57,7 +57,7 @@ def rewritten(
                     amount = kitchen_grams(grams[slot.key])
                     text = f"{amount:g} g {slot.name}"
                     lines.append(Line(text, slot.item.slug))
-                    moved.append(Moved(None, slot.name, slot.item.slug, text, 0.0, amount))
+                    moved.append(LineMove(None, slot.name, slot.item.slug, text, 0.0, amount))
         parts.append(replace(part, lines=tuple(lines)))
     return tuple(parts), tuple(moved)
 
@@ -65,23 +65,23 @@ def rewritten(
 _SPOONED_G: Final = 15.0
 
 
-def _text(said: ReadLine, line: Line, grams: float, slot: Slot, formula: Formula) -> str:
+def _text(said: ReadLine, line: Line, grams: float, slot: AmountVariable, formula: FormulaToReformulate) -> str:
     """The line in so many grams; empty where it goes."""
     if grams <= 0:
         return ""
     factor = grams / slot.was_g
     if abs(factor - 1) <= 0.005:
         return line.text
-    counted = slot.step_g and said.basis is Basis.COUNTED
+    counted = slot.step_g and said.basis is WeightBasis.COUNTED
     # Little of what is measured by the spoon goes on being measured so.
-    if counted or (said.basis is Basis.MEASURED and grams < _SPOONED_G):
-        return scaled(said, factor, formula.cupboard, formula.manner, line.chosen).text
+    if counted or (said.basis is WeightBasis.MEASURED and grams < _SPOONED_G):
+        return scaled(said, factor, formula.cupboard, formula.preferences, line.chosen).text
     return nudged(said, factor) or line.text
 
 
-def as_read(lines: tuple[Moved, ...], worked: FormulaFigures) -> tuple[Moved, ...]:
+def as_read(lines: tuple[LineMove, ...], evaluated: FormulaFigures) -> tuple[LineMove, ...]:
     """The lines with the grams that their new texts are read as."""
-    left = [line for part in worked.parts for line in part.lines if line.text.strip()]
+    left = [line for part in evaluated.parts for line in part.lines if line.text.strip()]
     found = []
     for moved in lines:
         at = next((line for line in left if line.text == moved.text), None) if moved.text else None
@@ -91,7 +91,7 @@ def as_read(lines: tuple[Moved, ...], worked: FormulaFigures) -> tuple[Moved, ..
     return tuple(found)
 
 
-def moved_in_words(line: Moved) -> str:
+def moved_in_words(line: LineMove) -> str:
     if line.place is None:
         return f"+ {line.text}"
     if line.now_g <= 0:

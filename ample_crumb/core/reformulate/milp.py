@@ -30,10 +30,10 @@ class Variable:
 
 
 @dataclass(frozen=True, slots=True)
-class Row:
+class LinearConstraint:
     """`low` <= sum of coefficient times variable <= `high`, by the names of variables."""
 
-    of: Mapping[str, float]
+    coefficients: Mapping[str, float]
     low: float = float("-inf")
     high: float = float("inf")
 
@@ -59,7 +59,7 @@ def _parameters(pywraplp: Any) -> Any:
     return parameters
 
 
-def solve(variables: Sequence[Variable], rows: Sequence[Row], seconds: float = MOST_SECONDS) -> Solution:
+def solve(variables: Sequence[Variable], rows: Sequence[LinearConstraint], seconds: float = MOST_SECONDS) -> Solution:
     """The least objective within the rows. `seconds` is the most it may take."""
     # It takes a while to load, and most requests never need it.
     from ortools.linear_solver import pywraplp
@@ -79,7 +79,7 @@ def solve(variables: Sequence[Variable], rows: Sequence[Row], seconds: float = M
     }
     for row in rows:
         constraint = solver.Constraint(bounded(row.low), bounded(row.high))
-        for name, coefficient in row.of.items():
+        for name, coefficient in row.coefficients.items():
             if coefficient:
                 constraint.SetCoefficient(made[name], coefficient)
     objective = solver.Objective()

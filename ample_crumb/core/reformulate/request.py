@@ -5,23 +5,23 @@ from dataclasses import dataclass, field
 
 from ample_crumb.core.crumb.dials import NOTHING_LEARNED, Learned
 from ample_crumb.core.food.cupboard import Cupboard
-from ample_crumb.core.food.nutrients import Carbohydrate
+from ample_crumb.core.food.nutrients import CarbohydrateDefinition
 from ample_crumb.core.formula.formula import Part
-from ample_crumb.core.formula.reading import Manner
-from ample_crumb.core.production.production import Making
+from ample_crumb.core.formula.reading import ReadingPreferences
+from ample_crumb.core.production.production import ProductionInputs
 from ample_crumb.core.production.tins import Tin
-from ample_crumb.core.reformulate.variables import Hold
+from ample_crumb.core.reformulate.variables import LineBounds
 from ample_crumb.core.reformulate.wishes import Wish
 
 
 @dataclass(frozen=True, slots=True)
-class Ask:
+class ReformulationRequest:
     """What shall be reached. `allowed` may come in, None for the usual; `bans` are allergens, or foods by slug. `sure`
     asks for 95 times in 100 instead of on average. `mass_share` is how far the dough may grow or shrink, None for
     free."""
 
     wishes: tuple[Wish, ...]
-    holds: tuple[Hold, ...] = ()
+    holds: tuple[LineBounds, ...] = ()
     allowed: tuple[str, ...] | None = None
     bans: frozenset[str] = frozenset()
     whole_eggs: bool = True
@@ -31,16 +31,16 @@ class Ask:
 
 
 @dataclass(frozen=True, slots=True)
-class Formula:
+class FormulaToReformulate:
     """The formula that shall reach it, and how it is read and made."""
 
     parts: tuple[Part, ...]
     family: str
-    making: Making
+    making: ProductionInputs
     tins: tuple[Tin, ...]
     cupboard: Cupboard
-    manner: Manner
-    school: Carbohydrate = Carbohydrate.AVAILABLE
+    preferences: ReadingPreferences
+    definition: CarbohydrateDefinition = CarbohydrateDefinition.AVAILABLE
     prices: Mapping[str, float] = field(default_factory=dict)
     learned: Learned = NOTHING_LEARNED
     title: str = ""

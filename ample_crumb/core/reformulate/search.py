@@ -6,33 +6,33 @@ from enum import StrEnum
 from itertools import combinations
 from typing import Final
 
-from ample_crumb.core.crumb.check import Check, check_of, dough_of
+from ample_crumb.core.crumb.check import CrumbCheck, crumb_check, judge_dough
 from ample_crumb.core.crumb.dials import Dial, is_worse
 from ample_crumb.core.food.nutrients import Portion
-from ample_crumb.core.formula.allergens import contents_of
+from ample_crumb.core.formula.allergens import allergens_of
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.production import Made, made_of
+from ample_crumb.core.production.production import Production, produce
 from ample_crumb.core.reformulate.constraints import (
     Apart,
-    Frame,
-    Piece,
+    PieceBasis,
+    ReformulationModel,
     amounts,
-    claim_rows,
-    frame_rows,
+    claim_constraints,
     roles_of,
-    variables_of,
-    wish_row,
+    solver_variables,
+    standing_constraints,
+    wish_constraint,
 )
-from ample_crumb.core.reformulate.crumb_constraints import baking_rows
-from ample_crumb.core.reformulate.kitchen_rounding import Moved, as_read, moved_in_words, rewritten
-from ample_crumb.core.reformulate.milp import Row, Solution, Status, Variable, solve
-from ample_crumb.core.reformulate.request import Ask, Formula
-from ample_crumb.core.reformulate.variables import USUAL, candidate_slots, line_slots
-from ample_crumb.core.reformulate.verification import all_said, figure_in, known, need_of, sd_of
+from ample_crumb.core.reformulate.crumb_constraints import crumb_constraints
+from ample_crumb.core.reformulate.kitchen_rounding import LineMove, as_read, moved_in_words, rewritten
+from ample_crumb.core.reformulate.milp import LinearConstraint, Solution, Status, Variable, solve
+from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.variables import USUAL, candidate_variables, line_variables
+from ample_crumb.core.reformulate.verification import all_said, condition_margin, figure_of_piece, known, sd_of
 from ample_crumb.core.reformulate.wishes import Wish, checked
-from ample_crumb.core.uncertainty.propagation import doubt_of
+from ample_crumb.core.uncertainty.propagation import propagate
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,16 +42,16 @@ class Answer:
     objective."""
 
     parts: tuple[Part, ...]
-    lines: tuple[Moved, ...]
+    lines: tuple[LineMove, ...]
     piece: Portion
-    check: Check
+    check: CrumbCheck
     words: tuple[str, ...]
     missed: tuple[str, ...]
     changed: int
-    nearness: float
+    objective: float
 
 
-class Outcome(StrEnum):
+class ReformulationStatus(StrEnum):
     """Whether the wishes were met."""
 
     MET = "met"
@@ -59,11 +59,11 @@ class Outcome(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Reached:
+class Reformulation:
     """What came of it. `clash` names at most three wishes that cannot all be, in `sentence`; `remarks` say what was
     left out. `stopped` when the time was up before the best was sure."""
 
-    status: Outcome
+    status: ReformulationStatus
     answers: tuple[Answer, ...]
     clash: tuple[str, ...]
     sentence: str
@@ -84,18 +84,18 @@ _MARGINS: Final = (0.0, 0.004, 0.012, 0.03)
 """Rooms for rounding that are tried one after the other, as shares."""
 
 
-def reach(formula: Formula, ask: Ask) -> Reached:
+def reformulate(formula: FormulaToReformulate, ask: ReformulationRequest) -> Reformulation:
     """Up to `ask.answers` different answers, the nearest first; the nearest that can be had where they clash.
 
     Raises CannotUse for wishes that contradict each other or rest on what nobody said, and for a formula without lines.
     """
-    asked = _Asked.of(formula, ask)
+    asked = _Search.prepare(formula, ask)
     found: list[Answer] = []
     refused: list[frozenset[str]] = []
     stopped = False
     for _ in range(ask.answers):
         for apart in Apart if refused else (Apart.ANYHOW,):
-            framed = replace(asked, frame=replace(asked.frame, apart=apart))
+            framed = replace(asked, model=replace(asked.model, apart=apart))
             answer, added, late = framed.answer(tuple(refused))
             stopped = stopped or late
             if answer is not None:
@@ -106,13 +106,13 @@ def reach(formula: Formula, ask: Ask) -> Reached:
         refused.append(added)
     if found:
         # Of two as near, the one that touches fewer lines.
-        found.sort(key=lambda answer: (round(answer.nearness, 1), answer.changed, answer.nearness))
-        return Reached(Outcome.MET, tuple(found), (), "", asked.remarks, stopped)
+        found.sort(key=lambda answer: (round(answer.objective, 1), answer.changed, answer.objective))
+        return Reformulation(ReformulationStatus.MET, tuple(found), (), "", asked.remarks, stopped)
     return asked.nearest()
 
 
 @dataclass(frozen=True, slots=True)
-class Reach:
+class WishRange:
     """How far a wish can go by itself, the others aside: from `low` to `high`."""
 
     wish: str
@@ -120,14 +120,14 @@ class Reach:
     high: float
 
 
-def limits(formula: Formula, ask: Ask) -> tuple[Reach, ...]:
+def wish_ranges(formula: FormulaToReformulate, ask: ReformulationRequest) -> tuple[WishRange, ...]:
     """For each wish, between which values its figure can lie while the dials hold and the other wishes are let go."""
-    asked = _Asked.of(formula, ask)
+    asked = _Search.prepare(formula, ask)
     return tuple(asked.limit(wish) for wish in ask.wishes if not wish.needs)
 
 
 @dataclass(frozen=True, slots=True)
-class Point:
+class TradeOffPoint:
     """A point of a trade-off: the most protein of a piece that has so much energy; None where there is none."""
 
     energy_kcal: float
@@ -135,20 +135,20 @@ class Point:
     answer: Answer | None
 
 
-def point(formula: Formula, ask: Ask, energy_kcal: float) -> Point:
+def trade_off_point(formula: FormulaToReformulate, ask: ReformulationRequest, energy_kcal: float) -> TradeOffPoint:
     """The most protein that a piece of at most this energy can have, the other wishes kept."""
     others = tuple(wish for wish in ask.wishes if wish.name not in ("energy_kcal", "protein_g"))
     capped = replace(ask, wishes=(*others, Wish("energy_kcal", energy_kcal)))
-    asked = _Asked.of(formula, capped)
+    asked = _Search.prepare(formula, capped)
     most = asked.extreme(Wish("protein_g", 0.0, at_least=True), least=False)
     if most is None:
-        return Point(energy_kcal, None, None)
+        return TradeOffPoint(energy_kcal, None, None)
     for share in _BELOW_THE_MOST:
         wished = replace(ask, wishes=(*capped.wishes, Wish("protein_g", most * share, at_least=True)), answers=1)
-        answer, _, _ = _Asked.of(formula, wished).answer(())
+        answer, _, _ = _Search.prepare(formula, wished).answer(())
         if answer is not None:
-            return Point(energy_kcal, answer.piece.figures.nutrients.protein_g, answer)
-    return Point(energy_kcal, most, None)
+            return TradeOffPoint(energy_kcal, answer.piece.figures.nutrients.protein_g, answer)
+    return TradeOffPoint(energy_kcal, most, None)
 
 
 _BELOW_THE_MOST: Final = (0.985, 0.96, 0.92)
@@ -156,39 +156,39 @@ _BELOW_THE_MOST: Final = (0.985, 0.96, 0.92)
 
 
 @dataclass(frozen=True, slots=True)
-class _Asked:
+class _Search:
     """A formula and what is asked of it, ready to be solved."""
 
-    formula: Formula
-    ask: Ask
-    made: Made
+    formula: FormulaToReformulate
+    ask: ReformulationRequest
+    made: Production
     read: tuple[ReadLine, ...]
-    frame: Frame
+    model: ReformulationModel
     dials: tuple[Dial, ...]
     judged: str
     body_part: int
     remarks: tuple[str, ...]
 
     @classmethod
-    def of(cls, formula: Formula, ask: Ask) -> "_Asked":
+    def prepare(cls, formula: FormulaToReformulate, ask: ReformulationRequest) -> "_Search":
         checked(ask.wishes)
         made = _made(formula, formula.parts)
-        worked = made.worked
-        dough = dough_of(worked, formula.family, formula.cupboard, formula.title, formula.method, formula.learned)
-        read = tuple(line for part in worked.parts for line in part.lines)
-        if worked.batch.mass_g <= 0:
+        evaluated = made.evaluated
+        dough = judge_dough(evaluated, formula.family, formula.cupboard, formula.title, formula.method, formula.learned)
+        read = tuple(line for part in evaluated.parts for line in part.lines)
+        if evaluated.batch.mass_g <= 0:
             raise CannotUse("There is nothing to change yet; add lines first.")
         holds = {hold.place: hold for hold in ask.holds}
-        lines = line_slots(
-            worked, dough.body, holds, ask.bans, formula.cupboard, formula.learned, whole_eggs=ask.whole_eggs
+        lines = line_variables(
+            evaluated, dough.dough, holds, ask.bans, formula.cupboard, formula.learned, whole_eggs=ask.whole_eggs
         )
         usual = USUAL if ask.allowed is None else ask.allowed
-        keeps = contents_of(worked, formula.cupboard).keeps
-        energy = formula.manner.energy
-        candidates = candidate_slots(
+        keeps = allergens_of(evaluated, formula.cupboard).diets_kept
+        energy = formula.preferences.energy
+        candidates = candidate_variables(
             usual,
             lines,
-            worked.batch.mass_g,
+            evaluated.batch.mass_g,
             formula.cupboard,
             energy,
             ask.bans,
@@ -196,30 +196,30 @@ class _Asked:
             formula.learned,
         )
         candidates, remarks = known(candidates, ask, formula)
-        remarks += all_said(lines, ask, formula, worked.batch.mass_g)
-        if worked.unread:
-            count = len(worked.unread)
+        remarks += all_said(lines, ask, formula, evaluated.batch.mass_g)
+        if evaluated.unread:
+            count = len(evaluated.unread)
             remarks.append(f"Without {'1 line' if count == 1 else f'{count} lines'} that could not be read.")
-        dials = check_of(dough, formula.learned).dials
-        frame = Frame(
-            slots=(*lines, *candidates),
-            baking=baking_rows(dough.mix, dough.family, dials, formula.learned),
+        dials = crumb_check(dough, formula.learned).dials
+        frame = ReformulationModel(
+            variables=(*lines, *candidates),
+            crumb=crumb_constraints(dough.composition, dough.family, dials, formula.learned),
             piece=_piece(made, formula),
             prices=formula.prices,
-            school=formula.school,
+            definition=formula.definition,
             mass_share=ask.mass_share,
         )
-        return cls(formula, ask, made, read, frame, dials, dough.family, dough.body.part, tuple(remarks))
+        return cls(formula, ask, made, read, frame, dials, dough.family, dough.dough.part, tuple(remarks))
 
     def answer(self, refused: tuple[frozenset[str], ...]) -> tuple[Answer | None, frozenset[str], bool]:
         """The nearest answer with another set of additions than these, what it adds, and whether time was up."""
         wishes = self.ask.wishes
-        frame = replace(self.frame, refused=refused)
+        frame = replace(self.model, refused=refused)
         tightened = dict.fromkeys(wishes, 0.0)
         late = False
-        variables = self._promising(variables_of(frame), [*frame_rows(frame), *self._wish_rows(wishes, 0.0, tightened)])
+        variables = self._promising(solver_variables(frame), [*standing_constraints(frame), *self._wish_rows(wishes, 0.0, tightened)])
         for margin in _MARGINS:
-            rows = [*frame_rows(self._inside(frame, margin)), *self._wish_rows(wishes, margin, tightened)]
+            rows = [*standing_constraints(self._inside(frame, margin)), *self._wish_rows(wishes, margin, tightened)]
             solution = solve(variables, rows)
             if solution.values and margin == 0:
                 # What comes in and what goes is settled; only how much of it is asked again.
@@ -236,7 +236,7 @@ class _Asked:
                     tightened[wish] = _SURE * sd_of(wish, answer.piece)
         return None, frozenset(), late
 
-    def _promising(self, variables: list[Variable], rows: list[Row]) -> list[Variable]:
+    def _promising(self, variables: list[Variable], rows: list[LinearConstraint]) -> list[Variable]:
         """The variables with all but a few foods of each kind ruled out: those that the program without whole numbers
         uses, or would find cheapest to begin with. Most of the time goes into telling apart foods that hardly
         differ."""
@@ -244,12 +244,12 @@ class _Asked:
         if not relaxed.values:
             return variables
         out: set[str] = set()
-        for slots in roles_of(self.frame.slots).values():
+        for slots in roles_of(self.model.variables).values():
             ranked = sorted(slots, key=lambda slot: (-relaxed.values[slot.key], relaxed.reduced[f"there {slot.key}"]))
             out |= {f"there {slot.key}" for slot in ranked[_OF_EACH_KIND:]}
         return [replace(each, high=0.0) if each.name in out else each for each in variables]
 
-    def nearest(self) -> Reached:
+    def nearest(self) -> Reformulation:
         """The wishes that clash, and the formula that misses them least."""
         # The least room first: more of it only where rounding would cost a dial.
         answer: Answer | None = None
@@ -262,76 +262,76 @@ class _Asked:
             found = self._written(solution)
             holds = self._holds(found)
             if holds and not found.missed:
-                return Reached(Outcome.MET, (found,), (), "", self.remarks, late)
+                return Reformulation(ReformulationStatus.MET, (found,), (), "", self.remarks, late)
             answer = found if holds or answer is None else answer
             if holds:
                 break
         words = tuple(wish.words() for wish in self._clash())
         if answer is None:
             sentence = "What is locked, banned or bounded leaves no formula that bakes; let something go first."
-            return Reached(Outcome.NEAREST, (), words, sentence, self.remarks, late)
+            return Reformulation(ReformulationStatus.NEAREST, (), words, sentence, self.remarks, late)
         if not self._holds(answer):
             answer = replace(answer, missed=(*answer.missed, "a crumb no worse than it is"))
-        return Reached(Outcome.NEAREST, (answer,), words, _in_words(words), self.remarks, late)
+        return Reformulation(ReformulationStatus.NEAREST, (answer,), words, _in_words(words), self.remarks, late)
 
     def _elastic(self, margin: float) -> Solution:
         """The least violations of the wishes, each at a cost that dwarfs all else."""
         slack: list[Variable] = []
-        rows = frame_rows(self._inside(self.frame, margin))
+        rows = standing_constraints(self._inside(self.model, margin))
         for wish in self.ask.wishes:
             for row in self._rows_of(wish, margin, 0.0):
                 name = f"missed {len(slack)}"
                 # Counted by how large the row can grow, so that kcal and grams weigh alike.
-                grown = (abs(value) * self.frame.piece.batch_g / 10 for value in row.of.values())
+                grown = (abs(value) * self.model.piece.batch_g / 10 for value in row.coefficients.values())
                 slack.append(Variable(name, cost=1000.0 / max(abs(row.low), *grown, 1e-6)))
-                rows.append(Row({**row.of, name: 1.0}, row.low, row.high))
-        return solve([*variables_of(self.frame), *slack], rows)
+                rows.append(LinearConstraint({**row.coefficients, name: 1.0}, row.low, row.high))
+        return solve([*solver_variables(self.model), *slack], rows)
 
     def _clash(self) -> tuple[Wish, ...]:
         """The fewest wishes, three at most, that cannot be together while the dials hold; none where amounts finer than
         a kitchen's would do, or more than three wishes are in it."""
         wishes = self.ask.wishes
-        free = [replace(each, cost=0.0) for each in variables_of(self.frame)]
+        free = [replace(each, cost=0.0) for each in solver_variables(self.model)]
         relaxed = [replace(each, whole=False) for each in free]
         # Without whole numbers first: that is quick, and what clashes so clashes with them too.
         for variables, most in ((relaxed, 3), (free, 2 if len(wishes) <= _FEW_WISHES else 1)):
             for count in range(1, most + 1):
                 for some in combinations(wishes, count):
-                    rows = [*frame_rows(self.frame), *self._wish_rows(some, 0.0, {})]
+                    rows = [*standing_constraints(self.model), *self._wish_rows(some, 0.0, {})]
                     if solve(variables, rows).status is Status.INFEASIBLE:
                         return some
         return ()
 
-    def limit(self, wish: Wish) -> Reach:
+    def limit(self, wish: Wish) -> WishRange:
         """From where to where the figure of a wish can go."""
         low, high = self.extreme(wish, least=True), self.extreme(wish, least=False)
         now = self._now(wish)
-        return Reach(wish.words(), now if low is None else low, now if high is None else high)
+        return WishRange(wish.words(), now if low is None else low, now if high is None else high)
 
     def extreme(self, wish: Wish, *, least: bool) -> float | None:
         """The least or most that the figure of a wish can be with the dials kept, and the other wishes where it is one
         of a trade-off; None where there is no formula at all."""
         others = [each for each in self.ask.wishes if each.name != wish.name] if wish not in self.ask.wishes else []
-        rows = [*frame_rows(self.frame), *self._wish_rows(others, 0.0, {})]
-        by_mass = wish_row(replace(wish, value=1.0, at_least=True), self.frame)
-        whole = wish_row(replace(wish, value=0.0, at_least=True), self.frame)
+        rows = [*standing_constraints(self.model), *self._wish_rows(others, 0.0, {})]
+        by_mass = wish_constraint(replace(wish, value=1.0, at_least=True), self.model)
+        whole = wish_constraint(replace(wish, value=0.0, at_least=True), self.model)
         # Where the figure is a ratio, its bound is found by halving; a share of the batch is linear.
-        variables = variables_of(self.frame)
-        if by_mass.of == whole.of:
+        variables = solver_variables(self.model)
+        if by_mass.coefficients == whole.coefficients:
             sign = 1.0 if least else -1.0
-            costs = whole.of
+            costs = whole.coefficients
             solution = solve([replace(each, cost=sign * costs.get(each.name, 0.0)) for each in variables], rows)
             return sign * solution.objective if solution.values else None
         return self._by_halving(wish, [replace(each, cost=0.0) for each in variables], rows, least=least)
 
-    def _by_halving(self, wish: Wish, variables: list[Variable], rows: list[Row], *, least: bool) -> float | None:
+    def _by_halving(self, wish: Wish, variables: list[Variable], rows: list[LinearConstraint], *, least: bool) -> float | None:
         if not solve(variables, rows).values:
             return None
         now = self._now(wish)
         near, far = now, 0.0 if least else max(4 * now, 1.0)
         for _ in range(12):
             middle = (near + far) / 2
-            bound = wish_row(replace(wish, value=middle, at_least=not least), self.frame)
+            bound = wish_constraint(replace(wish, value=middle, at_least=not least), self.model)
             if solve(variables, [*rows, bound]).values:
                 near = middle
             else:
@@ -339,60 +339,60 @@ class _Asked:
         return near
 
     def _now(self, wish: Wish) -> float:
-        return figure_in(wish, self.made, self.formula) or 0.0
+        return figure_of_piece(wish, self.made, self.formula) or 0.0
 
-    def _wish_rows(self, wishes: Sequence[Wish], margin: float, tightened: Mapping[Wish, float]) -> list[Row]:
+    def _wish_rows(self, wishes: Sequence[Wish], margin: float, tightened: Mapping[Wish, float]) -> list[LinearConstraint]:
         return [row for wish in wishes for row in self._rows_of(wish, margin, tightened.get(wish, 0.0))]
 
-    def _rows_of(self, wish: Wish, margin: float, tightened: float) -> list[Row]:
+    def _rows_of(self, wish: Wish, margin: float, tightened: float) -> list[LinearConstraint]:
         if wish.needs:
-            return claim_rows(wish, self.frame)
+            return claim_constraints(wish, self.model)
         way = 1 if wish.at_least else -1
         value = max(0.0, wish.value * (1 + way * margin) + way * tightened)
-        return [wish_row(replace(wish, value=value), self.frame)]
+        return [wish_constraint(replace(wish, value=value), self.model)]
 
-    def _inside(self, frame: Frame, margin: float) -> Frame:
+    def _inside(self, frame: ReformulationModel, margin: float) -> ReformulationModel:
         if not margin:
             return frame
-        mix = dough_of(self.made.worked, self.judged, self.formula.cupboard, self.formula.title, self.formula.method,
+        composition = judge_dough(self.made.evaluated, self.judged, self.formula.cupboard, self.formula.title, self.formula.method,
             self.formula.learned,
-        ).mix  # fmt: skip
+        ).composition  # fmt: skip
         # What the original misses already has no room to give.
-        rows = tuple(row.inside(margin / 4, mix) if row.at(mix) > 1e-6 else row for row in frame.baking)
-        return replace(frame, baking=rows)
+        rows = tuple(row.inside(margin / 4, composition) if row.at(composition) > 1e-6 else row for row in frame.crumb)
+        return replace(frame, crumb=rows)
 
     def _written(self, solution: Solution) -> Answer:
-        grams = amounts(solution.values, self.frame.slots)
-        parts, lines = rewritten(self.formula, self.frame.slots, grams, self.read, self.body_part)
+        grams = amounts(solution.values, self.model.variables)
+        parts, lines = rewritten(self.formula, self.model.variables, grams, self.read, self.body_part)
         made = _made(self.formula, parts)
-        dough = dough_of(made.worked, self.judged, self.formula.cupboard, self.formula.title, self.formula.method,
+        dough = judge_dough(made.evaluated, self.judged, self.formula.cupboard, self.formula.title, self.formula.method,
             self.formula.learned,
         )  # fmt: skip
-        doubt = doubt_of(made.worked, self.formula.cupboard, self.formula.school)
-        piece = Portion(made.piece, made.piece_band(doubt.piece))
-        lines = as_read(lines, made.worked)
+        uncertainty = propagate(made.evaluated, self.formula.cupboard, self.formula.definition)
+        piece = Portion(made.piece, made.piece_sd(uncertainty.piece))
+        lines = as_read(lines, made.evaluated)
         missed = tuple(wish.words() for wish in self.ask.wishes if not self._met(wish, piece, made))
         changed = [line for line in lines if abs(line.now_g - line.was_g) > 0.005 * max(line.was_g, line.now_g)]
         return Answer(
             parts=parts,
             lines=lines,
             piece=piece,
-            check=check_of(dough, self.formula.learned),
+            check=crumb_check(dough, self.formula.learned),
             words=tuple(map(moved_in_words, changed)),
             missed=missed,
             changed=len(changed),
-            nearness=solution.objective,
+            objective=solution.objective,
         )
 
-    def _met(self, wish: Wish, piece: Portion, made: Made) -> bool:
+    def _met(self, wish: Wish, piece: Portion, made: Production) -> bool:
         if wish.needs:
-            return all(need_of(need, made) >= -1e-6 * made.outcome.batch.mass_g for need in wish.needs)
-        figure = figure_in(wish, made, self.formula)
+            return all(condition_margin(need, made) >= -1e-6 * made.bake_yield.batch.mass_g for need in wish.needs)
+        figure = figure_of_piece(wish, made, self.formula)
         if figure is None:
             return False
-        doubt = _SURE * sd_of(wish, piece) if self.ask.sure else 0.0
+        uncertainty = _SURE * sd_of(wish, piece) if self.ask.sure else 0.0
         near = 1e-6 * max(1.0, wish.value)
-        return figure - doubt >= wish.value - near if wish.at_least else figure + doubt <= wish.value + near
+        return figure - uncertainty >= wish.value - near if wish.at_least else figure + uncertainty <= wish.value + near
 
     def _holds(self, answer: Answer) -> bool:
         """Whether no dial is out that was in, nor further out than it was."""
@@ -413,20 +413,20 @@ def _settled(variables: Sequence[Variable], solution: Solution) -> list[Variable
     ]
 
 
-def _made(formula: Formula, parts: tuple[Part, ...]) -> Made:
-    return made_of(parts, formula.making, formula.family, formula.tins, formula.cupboard, formula.manner)
+def _made(formula: FormulaToReformulate, parts: tuple[Part, ...]) -> Production:
+    return produce(parts, formula.making, formula.family, formula.tins, formula.cupboard, formula.preferences)
 
 
 _COUNTED: Final = ("count", "cuts")
 
 
-def _piece(made: Made, formula: Formula) -> Piece:
-    batch = made.worked.batch.mass_g
-    kept = made.outcome.kept
+def _piece(made: Production, formula: FormulaToReformulate) -> PieceBasis:
+    batch = made.evaluated.batch.mass_g
+    kept = made.bake_yield.kept_share
     counted = formula.making.portioning.by in _COUNTED
-    baked = made.outcome.batch.mass_g / batch
+    baked = made.bake_yield.batch.mass_g / batch
     # A piece is the share of what is there in the end; by weight, of the dough it was parted from.
-    return Piece(batch, made.portions.share, made.portions.share * batch, counted, baked, kept)
+    return PieceBasis(batch, made.portions.share, made.portions.share * batch, counted, baked, kept)
 
 
 def _in_words(words: Sequence[str]) -> str:

@@ -4,10 +4,10 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from ample_crumb.core.crumb.composition import Mix, brought_by
+from ample_crumb.core.crumb.composition import Composition, brought_by
 from ample_crumb.core.crumb.dials import Learned
-from ample_crumb.core.crumb.dough import Body
-from ample_crumb.core.crumb.functional_properties import working_of
+from ample_crumb.core.crumb.dough import Dough
+from ample_crumb.core.crumb.functional_properties import functional_properties
 from ample_crumb.core.food.allergens import BROKEN_BY
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
@@ -17,7 +17,7 @@ from ample_crumb.core.formula.formula import FormulaFigures
 
 
 @dataclass(frozen=True, slots=True)
-class Hold:
+class LineBounds:
     """What the baker says of the line at `place`: `locked` as it is, or from `low_g` to `high_g`; it `may_go`."""
 
     place: int
@@ -28,7 +28,7 @@ class Hold:
 
 
 @dataclass(frozen=True, slots=True)
-class Slot:
+class AmountVariable:
     """A line, or a food that may come in (`place` None, `was_g` 0). It lies from `low_g` to `high_g`, or is 0 where it
     `may_go`; in steps of `step_g` where it comes whole. A g of it brings `gram` to the dough, nothing where it lies
     beside it, and `per_g` nutrients. `weight` is what a change of it counts."""
@@ -42,9 +42,9 @@ class Slot:
     high_g: float
     may_go: bool
     step_g: float
-    gram: Mix
+    gram: Composition
     per_g: Nutrients
-    weight: float
+    change_factor: float
 
 
 _FLAVOUR_ROLES: Final = (
@@ -91,34 +91,34 @@ _MOST_SHARE: Final[Mapping[str, float]] = {"protein": 0.2, "egg": 0.3, "sweetene
 """Of the dough, the most that comes in of one food; others up to 0.4. More is another formula."""
 
 
-def line_slots(
-    worked: FormulaFigures,
-    body: Body,
-    holds: Mapping[int, Hold],
+def line_variables(
+    evaluated: FormulaFigures,
+    body: Dough,
+    holds: Mapping[int, LineBounds],
     bans: frozenset[str],
     cupboard: Cupboard,
     learned: Learned,
     *,
     whole_eggs: bool,
-) -> tuple[Slot, ...]:
+) -> tuple[AmountVariable, ...]:
     """The lines that have grams. What a ban forbids has to go, unless it is locked."""
-    grams = {share.place: share for share in body.shares}
+    grams = {share.place: share for share in body.lines}
     slots = []
-    lines = [line for part in worked.parts for line in part.lines]
+    lines = [line for part in evaluated.parts for line in part.lines]
     for place, line in enumerate(lines):
         if line.figures is None or line.ingredient is None or line.figures.mass_g <= 0:
             continue
         item = cupboard.ingredients[line.ingredient.slug]
-        hold = holds.get(place, Hold(place))
+        hold = holds.get(place, LineBounds(place))
         was = line.figures.mass_g
         low, high, may_go = _bounds(item, hold, was, forbidden=bool({item.slug, *(item.allergens or ())} & bans))
         share = grams.get(place)
-        gram = Mix()
+        gram = Composition()
         if share is not None:
             holds_times = learned.holding.get(item.slug, 1.0)
-            gram = brought_by(item, share.working, 1.0, holds_times, in_pieces=share.in_pieces)
+            gram = brought_by(item, share.properties, 1.0, holds_times, in_pieces=share.in_pieces)
         slots.append(
-            Slot(
+            AmountVariable(
                 key=f"line {place}",
                 place=place,
                 name=line.name,
@@ -130,13 +130,13 @@ def line_slots(
                 step_g=_egg_g(item) if whole_eggs and low != high else 0.0,
                 gram=gram,
                 per_g=line.figures.nutrients.times(1 / was),
-                weight=_WEIGHTS.get(item.role, 1.0),
+                change_factor=_WEIGHTS.get(item.role, 1.0),
             )
         )
     return tuple(slots)
 
 
-def _bounds(item: Ingredient, hold: Hold, was: float, *, forbidden: bool) -> tuple[float, float, bool]:
+def _bounds(item: Ingredient, hold: LineBounds, was: float, *, forbidden: bool) -> tuple[float, float, bool]:
     if hold.locked:
         return was, was, False
     if forbidden:
@@ -152,16 +152,16 @@ def _egg_g(item: Ingredient) -> float:
     return item.measures.piece_g.get("large", 50.0) if item.slug == "egg" else 0.0
 
 
-def candidate_slots(
+def candidate_variables(
     slugs: Iterable[str],
-    lines: Sequence[Slot],
+    lines: Sequence[AmountVariable],
     dough_g: float,
     cupboard: Cupboard,
     energy: EnergySystem,
     bans: frozenset[str],
     keeps: Sequence[str],
     learned: Learned,
-) -> tuple[Slot, ...]:
+) -> tuple[AmountVariable, ...]:
     """The foods that may come in: none that is there already, that a ban forbids, or that ends a vegan or vegetarian
     formula."""
     here = {slot.item.slug for slot in lines}
@@ -173,10 +173,10 @@ def candidate_slots(
             continue
         if {slug, *(item.allergens or ()), *(item.traces or ())} & bans or any(breaks(item) for breaks in diets):
             continue
-        working = working_of(item)
+        working = functional_properties(item)
         least = max(_LEAST_G.get(item.role, 5.0), _LEAST_SHARE * dough_g)
         slots.append(
-            Slot(
+            AmountVariable(
                 key=f"new {slug}",
                 place=None,
                 name=item.name,
@@ -188,7 +188,7 @@ def candidate_slots(
                 step_g=0.0,
                 gram=brought_by(item, working, 1.0, learned.holding.get(slug, 1.0)),
                 per_g=item.per_100g_by(energy).times(0.01),
-                weight=1.0,
+                change_factor=1.0,
             )
         )
     return tuple(slots)

@@ -2,17 +2,17 @@
 
 from typing import Final
 
-from ample_crumb.core.food.claims import Need
+from ample_crumb.core.food.claims import ClaimCondition
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.cost import FREE, cost_of
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.production import Made
-from ample_crumb.core.reformulate.request import Ask, Formula
-from ample_crumb.core.reformulate.variables import Slot
+from ample_crumb.core.production.production import Production
+from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.variables import AmountVariable
 from ample_crumb.core.reformulate.wishes import MASS, PRICE, PROTEIN_KCAL, PROTEIN_SHARE, Wish, figure_of
 
 
-def figure_in(wish: Wish, made: Made, formula: Formula) -> float | None:
+def figure_of_piece(wish: Wish, made: Production, formula: FormulaToReformulate) -> float | None:
     """What a piece has of what is wished for; None where it is not known."""
     piece = made.piece
     nutrients = piece.nutrients
@@ -22,11 +22,11 @@ def figure_in(wish: Wish, made: Made, formula: Formula) -> float | None:
         energy = nutrients.energy_kcal
         return None if not energy or nutrients.protein_g is None else 100 * PROTEIN_KCAL * nutrients.protein_g / energy
     if wish.name == PRICE:
-        cost = cost_of(made.worked, formula.prices)
+        cost = cost_of(made.evaluated, formula.prices)
         # What was not read has no price either, and is said in a remark.
-        amount = None if cost is None or cost.unpriced else cost.piece
+        amount = None if cost is None or cost.unpriced else cost.piece_cost
     else:
-        amount = figure_of(wish, formula.school)(nutrients)
+        amount = figure_of(wish, formula.definition)(nutrients)
     if amount is None or not wish.per_100g or not piece.mass_g:
         return amount
     return 100 * amount / piece.mass_g
@@ -37,19 +37,19 @@ def sd_of(wish: Wish, piece: Portion) -> float:
     if wish.name in (PRICE, PROTEIN_SHARE):
         return 0.0
     if wish.name == MASS:
-        return piece.band.mass_g
-    sd: float = getattr(piece.band.nutrients, wish.name) or 0.0
+        return piece.sd.mass_g
+    sd: float = getattr(piece.sd.nutrients, wish.name) or 0.0
     return 100 * sd / piece.figures.mass_g if wish.per_100g and piece.figures.mass_g else sd
 
 
-def need_of(need: Need, made: Made) -> float:
+def condition_margin(need: ClaimCondition, made: Production) -> float:
     """By how much a batch meets a need of a claim; negative where it does not."""
-    batch = made.outcome.batch
+    batch = made.bake_yield.batch
     sums = (factor * (getattr(batch.nutrients, name) or 0.0) for name, factor in need.factors)
     return need.per_g * batch.mass_g + sum(sums)
 
 
-def known(candidates: tuple[Slot, ...], ask: Ask, formula: Formula) -> tuple[tuple[Slot, ...], list[str]]:
+def known(candidates: tuple[AmountVariable, ...], ask: ReformulationRequest, formula: FormulaToReformulate) -> tuple[tuple[AmountVariable, ...], list[str]]:
     """The candidates that have every figure which is wished for; those without are left out, and that is said."""
     kept, remarks = [], []
     for slot in candidates:
@@ -57,7 +57,7 @@ def known(candidates: tuple[Slot, ...], ask: Ask, formula: Formula) -> tuple[tup
         unknown = {name for name, _, _ in slot.gram.unknown}
         if lacking:
             remarks.append(f"{slot.name} is left out: it has no figure of {lacking}.")
-        elif unknown & {"water", "holding", "sweet"}:
+        elif unknown & {"water_g", "water_holding_g", "sweetness_g"}:
             remarks.append(f"{slot.name} is left out: nobody can say what it does in a dough.")
         else:
             kept.append(slot)
@@ -69,7 +69,7 @@ _TRACE: Final = 0.02
 said."""
 
 
-def all_said(lines: tuple[Slot, ...], ask: Ask, formula: Formula, dough_g: float) -> list[str]:
+def all_said(lines: tuple[AmountVariable, ...], ask: ReformulationRequest, formula: FormulaToReformulate, dough_g: float) -> list[str]:
     """Remarks on traces without a figure that is wished for. Raises CannotUse for more than a trace."""
     remarks = []
     for slot in lines:
@@ -84,7 +84,7 @@ def all_said(lines: tuple[Slot, ...], ask: Ask, formula: Formula, dough_g: float
     return remarks
 
 
-def _lacking(slot: Slot, ask: Ask, formula: Formula) -> str:
+def _lacking(slot: AmountVariable, ask: ReformulationRequest, formula: FormulaToReformulate) -> str:
     """The first figure that is wished for and not known of a food; empty where all are."""
     for wish in ask.wishes:
         if wish.name == MASS:
@@ -97,6 +97,6 @@ def _lacking(slot: Slot, ask: Ask, formula: Formula) -> str:
                 for name, _ in need.factors:
                     if getattr(slot.per_g, name) is None:
                         return name.rpartition("_")[0]
-        elif figure_of(wish, formula.school)(slot.per_g) is None:
+        elif figure_of(wish, formula.definition)(slot.per_g) is None:
             return wish.name.rpartition("_")[0] or wish.name
     return ""

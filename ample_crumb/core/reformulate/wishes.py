@@ -4,8 +4,8 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Final
 
-from ample_crumb.core.food.claims import Need
-from ample_crumb.core.food.nutrients import Carbohydrate, Nutrients, carbohydrate
+from ample_crumb.core.food.claims import ClaimCondition
+from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Nutrients, carbohydrate
 from ample_crumb.core.problem import CannotUse
 
 MASS: Final = "mass_g"
@@ -43,7 +43,7 @@ class Wish:
     value: float = 0.0
     at_least: bool = False
     per_100g: bool = False
-    needs: tuple[Need, ...] = ()
+    needs: tuple[ClaimCondition, ...] = ()
 
     def words(self) -> str:
         """ "at most 150 kcal", "at least 12 g of protein", "“high protein” in Europe"."""
@@ -73,11 +73,11 @@ def checked(wishes: tuple[Wish, ...]) -> tuple[Wish, ...]:
     return wishes
 
 
-def figure_of(wish: Wish, school: Carbohydrate) -> Callable[[Nutrients], float | None]:
+def figure_of(wish: Wish, definition: CarbohydrateDefinition) -> Callable[[Nutrients], float | None]:
     """How much of what is wished for so much of a food has; None where that is not known. Mass and price are not asked
     here."""
     if wish.name == CARBOHYDRATE:
-        return lambda of: carbohydrate(of, school)
+        return lambda of: carbohydrate(of, definition)
     if wish.name == PROTEIN_SHARE:
         return lambda of: of.protein_g
     return lambda of: getattr(of, wish.name)

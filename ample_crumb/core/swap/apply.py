@@ -17,7 +17,7 @@ from ample_crumb.core.swap.catalogue import Swap, catalogue
 
 
 @dataclass(frozen=True, slots=True)
-class Use:
+class SwapUse:
     """A swap used on the line at `place` among all lines, for a `share` of it over 0 to 1."""
 
     swap: str
@@ -34,29 +34,29 @@ class Swapped:
 
 
 @dataclass(frozen=True, slots=True)
-class Moved:
+class FoodMove:
     """So many g of a food that come in, or go where negative."""
 
     item: Ingredient
-    grams: float
+    change_g: float
 
 
 _WHOLE: Final = 0.999
 
 
-def moved_by(swap: Swap, item: Ingredient, grams: float, cupboard: Cupboard) -> tuple[Moved, ...]:
+def food_moves(swap: Swap, item: Ingredient, grams: float, cupboard: Cupboard) -> tuple[FoodMove, ...]:
     """What a swap brings in for so many g of a food, itself first, and what moves with it."""
     source = generic_of(item)
     target = cupboard.ingredients.get(swap.target_for(source))
-    moved = [Moved(target, grams * swap.ratio_for(source))] if target and swap.ratio != 0 else []
-    moved += [Moved(cupboard.ingredients[slug], grams * each) for slug, each in swap.companions.items()]
+    moved = [FoodMove(target, grams * swap.ratio_for(source))] if target and swap.ratio != 0 else []
+    moved += [FoodMove(cupboard.ingredients[slug], grams * each) for slug, each in swap.companions.items()]
     return tuple(moved)
 
 
-def swapped(parts: tuple[Part, ...], worked: FormulaFigures, uses: Sequence[Use], cupboard: Cupboard) -> Swapped:
+def apply_swaps(parts: tuple[Part, ...], evaluated: FormulaFigures, uses: Sequence[SwapUse], cupboard: Cupboard) -> Swapped:
     """The formula with all these swaps. Raises CannotUse for a swap that is not there, does not fit its line, goes
     beyond its bounds, or undoes another."""
-    read = [line for part in worked.parts for line in part.lines]
+    read = [line for part in evaluated.parts for line in part.lines]
     _check(uses, read, cupboard)
     lines: list[list[_Row]] = []
     number = 0
@@ -94,10 +94,10 @@ class _Row:
     factor: float = 1.0
     slug: str = ""
     name: str = ""
-    grams: float = 0.0
+    new_g: float = 0.0
 
 
-def _check(uses: Sequence[Use], read: Sequence[ReadLine], cupboard: Cupboard) -> None:
+def _check(uses: Sequence[SwapUse], read: Sequence[ReadLine], cupboard: Cupboard) -> None:
     shares: dict[int, float] = {}
     turned: dict[tuple[str, str], Swap] = {}
     for use in uses:
@@ -113,8 +113,8 @@ def _check(uses: Sequence[Use], read: Sequence[ReadLine], cupboard: Cupboard) ->
             raise CannotUse(f"That swap is not for {item.name}.")
         if not 0 < use.share <= 1:
             raise CannotUse("A swap takes some of a line, up to all of it.")
-        if use.share > swap.most + 1e-6:
-            raise CannotUse(f"Of {item.name}, {_at_most(swap.most)} may become {_target_name(swap, item, cupboard)}.")
+        if use.share > swap.most_share + 1e-6:
+            raise CannotUse(f"Of {item.name}, {_at_most(swap.most_share)} may become {_target_name(swap, item, cupboard)}.")
         shares[use.place] = shares.get(use.place, 0.0) + use.share
         if shares[use.place] > 1 + 1e-6:
             raise CannotUse(f"These swaps together take more than all of the {item.name}.")
@@ -142,7 +142,7 @@ def _shrink(rows: list[_Row], factor: float) -> None:
         row.factor *= factor
 
 
-def _swap_line(swap: Swap, use: Use, rows: list[_Row], row: _Row, cupboard: Cupboard, remarks: list[str]) -> None:
+def _swap_line(swap: Swap, use: SwapUse, rows: list[_Row], row: _Row, cupboard: Cupboard, remarks: list[str]) -> None:
     assert row.read is not None
     assert row.read.figures is not None
     assert row.read.ingredient is not None
@@ -155,14 +155,14 @@ def _swap_line(swap: Swap, use: Use, rows: list[_Row], row: _Row, cupboard: Cupb
     row.factor -= use.share
     at = rows.index(row) + 1
     target = swap.target_for(generic_of(item))
-    for moved in moved_by(swap, item, grams, cupboard):
+    for moved in food_moves(swap, item, grams, cupboard):
         there = _there(rows, moved.item.slug, cupboard, but=row)
         if moved.item.slug == target and there is None:
-            rows.insert(at, _new(moved.item, moved.grams))
+            rows.insert(at, _new(moved.item, moved.change_g))
         elif there is not None:
-            _change(there, moved.grams)
-        elif moved.grams > 0:
-            rows.insert(at + 1, _new(moved.item, moved.grams))
+            _change(there, moved.change_g)
+        elif moved.change_g > 0:
+            rows.insert(at + 1, _new(moved.item, moved.change_g))
         else:
             _take(moved, rows, row, cupboard, remarks)
 
@@ -187,7 +187,7 @@ def _generic(row: _Row, cupboard: Cupboard) -> str:
 
 def _grams(row: _Row) -> float:
     if row.read is None:
-        return row.grams * row.factor
+        return row.new_g * row.factor
     return row.read.figures.mass_g * row.factor if row.read.figures else 0.0
 
 
@@ -199,26 +199,26 @@ def _change(row: _Row, grams: float) -> None:
 _WET_ROLES: Final = ("liquid", "milk")
 
 
-def _take(moved: Moved, rows: list[_Row], but: _Row, cupboard: Cupboard, remarks: list[str]) -> None:
+def _take(moved: FoodMove, rows: list[_Row], but: _Row, cupboard: Cupboard, remarks: list[str]) -> None:
     """Takes so much out of what is there; of water, out of any liquid."""
     for row in rows:
         slug = "" if row is but else _generic(row, cupboard)
         item = cupboard.ingredients.get(slug)
         if item is None or moved.item.slug != "water" or item.role not in _WET_ROLES:
             continue
-        if _grams(row) > -moved.grams * 1.2:
-            _change(row, moved.grams)
+        if _grams(row) > -moved.change_g * 1.2:
+            _change(row, moved.change_g)
             return
     what = "liquid" if moved.item.slug == "water" else moved.item.name
     remarks.append(
-        f"Leave out about {kitchen_grams(-moved.grams):g} g of {what} where you can: no line here has it to give."
+        f"Leave out about {kitchen_grams(-moved.change_g):g} g of {what} where you can: no line here has it to give."
     )
 
 
 def _written(rows: Iterable[_Row]) -> Iterable[Line]:
     for row in rows:
         if row.read is None:
-            grams = row.grams * row.factor
+            grams = row.new_g * row.factor
             if grams >= 0.05:
                 yield Line(f"{kitchen_grams(grams):g} g {row.name}", row.slug)
         elif row.factor >= _WHOLE and row.factor <= 2 - _WHOLE:

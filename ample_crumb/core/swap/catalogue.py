@@ -23,7 +23,7 @@ class Swap:
     target: str
     ratio: float | None
     companions: Mapping[str, float]
-    most: float
+    most_share: float
     whole_part: bool
     effects: str
     steps: str
@@ -35,7 +35,7 @@ class Swap:
         if self.ratio is not None:
             return self.ratio
         known = sweeteners()
-        return known[source].sweetness / known[self.target].sweetness
+        return known[source].sweetness_ratio / known[self.target].sweetness_ratio
 
     def lessens(self, source: str) -> bool:
         """Whether it leaves less of the same instead of bringing something else in."""
@@ -65,7 +65,7 @@ def _swap(row: Mapping[str, str]) -> Swap:
         target=row["target"],
         ratio=float(row["ratio"]) if row["ratio"] else None,
         companions={slug: float(grams) for slug, grams in companions},
-        most=float(row["most"]),
+        most_share=float(row["most"]),
         whole_part=row["scope"] == "part",
         effects=row["effects"],
         steps=row["steps"],

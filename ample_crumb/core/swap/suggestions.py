@@ -6,14 +6,14 @@ from enum import StrEnum
 from typing import Final
 
 from ample_crumb.core.crumb.dough import lies_beside
-from ample_crumb.core.crumb.functional_properties import generic_of, working_of
+from ample_crumb.core.crumb.functional_properties import functional_properties, generic_of
 from ample_crumb.core.food.allergens import BROKEN_BY
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
-from ample_crumb.core.formula.alerts import DIETS, Guest
+from ample_crumb.core.formula.alerts import DIETS, Eater
 from ample_crumb.core.formula.formula import FormulaFigures
-from ample_crumb.core.swap.apply import Moved, moved_by
+from ample_crumb.core.swap.apply import FoodMove, food_moves
 from ample_crumb.core.swap.catalogue import Swap, swaps_for
 
 
@@ -31,7 +31,7 @@ class Aim(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Offer:
+class SwapSuggestion:
     """A swap that the line at `place` may have, up to `most` of it; figures are what a piece changes by when that much
     is swapped. `aims` are those that it serves. `gains` and `loses` are allergens that come into the line or go.
     `not_for` says why not, a sentence for each who must not get it; empty where nobody minds."""
@@ -40,8 +40,8 @@ class Offer:
     place: int
     line: str
     target: str
-    most: float
-    grams: float
+    most_share: float
+    target_g: float
     energy_kcal: float
     protein_g: float
     fat_g: float
@@ -60,13 +60,13 @@ _WITHOUT: Final = {
 }  # fmt: skip
 
 
-def offers_of(
-    worked: FormulaFigures, cupboard: Cupboard, energy: EnergySystem, guests: Sequence[Guest]
-) -> tuple[Offer, ...]:
+def suggest_swaps(
+    evaluated: FormulaFigures, cupboard: Cupboard, energy: EnergySystem, eaters: Sequence[Eater]
+) -> tuple[SwapSuggestion, ...]:
     """All swaps of all lines, line by line, those that save most first."""
-    found: list[Offer] = []
+    found: list[SwapSuggestion] = []
     place = 0
-    for part in worked.parts:
+    for part in evaluated.parts:
         crusts: set[str] = set()
         for line in part.lines:
             if line.figures is not None and line.ingredient is not None and line.figures.mass_g > 0:
@@ -79,7 +79,7 @@ def offers_of(
                     grams = part.figures.mass_g if swap.whole_part else line.figures.mass_g
                     lost = part.figures.nutrients.energy_kcal if swap.whole_part else None
                     here.append(
-                        _offer(swap, place, line.text, item, grams, lost, worked.pieces, cupboard, energy, guests)
+                        _offer(swap, place, line.text, item, grams, lost, evaluated.piece_count, cupboard, energy, eaters)
                     )
                 found += sorted(here, key=lambda offer: offer.energy_kcal)
             place += 1
@@ -96,42 +96,42 @@ def _offer(
     pieces: float,
     cupboard: Cupboard,
     energy: EnergySystem,
-    guests: Sequence[Guest],
-) -> Offer:
+    eaters: Sequence[Eater],
+) -> SwapSuggestion:
     lessens = swap.lessens(generic_of(item))
-    moved = () if swap.whole_part or lessens else moved_by(swap, item, grams * swap.most, cupboard)
-    gone = grams * swap.most * (1 - (swap.ratio or 0.0) if lessens or swap.whole_part else 1.0)
+    moved = () if swap.whole_part or lessens else food_moves(swap, item, grams * swap.most_share, cupboard)
+    gone = grams * swap.most_share * (1 - (swap.ratio or 0.0) if lessens or swap.whole_part else 1.0)
     change = _Change(item, gone, moved, pieces, energy)
-    kcal = change.of("energy_kcal") if part_kcal is None else -part_kcal * gone / grams / pieces
-    leaves_all = swap.most > 0.999 and not lessens
+    kcal = change.nutrient("energy_kcal") if part_kcal is None else -part_kcal * gone / grams / pieces
+    leaves_all = swap.most_share > 0.999 and not lessens
     gains, loses = _allergens(item, moved, leaves_all=leaves_all)
     figures = {
         Aim.FEWER_CALORIES: kcal < -1,
-        Aim.MORE_PROTEIN: change.of("protein_g") > 0.1,
-        Aim.LESS_SUGAR: change.of("sugars_g") < -0.2,
+        Aim.MORE_PROTEIN: change.nutrient("protein_g") > 0.1,
+        Aim.LESS_SUGAR: change.nutrient("sugars_g") < -0.2,
     }
     aims = [aim for aim, serves in figures.items() if serves]
     aims += [aim for aim, names in _WITHOUT.items() if set(names) & set(loses) and not set(names) & set(gains)]
-    if leaves_all and item.vegan is False and all(each.item.vegan for each in moved if each.grams > 0):
+    if leaves_all and item.vegan is False and all(each.item.vegan for each in moved if each.change_g > 0):
         aims.append(Aim.VEGAN)
     target = cupboard.ingredients.get(swap.target)
-    return Offer(
+    return SwapSuggestion(
         swap=swap,
         place=place,
         line=line,
         target="less of it" if lessens else target.name if target else "nothing",
-        most=swap.most,
-        grams=moved[0].grams if moved else grams - gone,
+        most_share=swap.most_share,
+        target_g=moved[0].change_g if moved else grams - gone,
         energy_kcal=kcal,
-        protein_g=change.of("protein_g"),
-        fat_g=change.of("fat_g"),
-        sugars_g=change.of("sugars_g"),
-        sweetness_g=change.working("sweetness"),
-        water_g=change.working("water"),
+        protein_g=change.nutrient("protein_g"),
+        fat_g=change.nutrient("fat_g"),
+        sugars_g=change.nutrient("sugars_g"),
+        sweetness_g=change.working("sweetness_ratio"),
+        water_g=change.working("water_ratio"),
         aims=tuple(aims),
         gains=gains,
         loses=loses,
-        not_for=tuple(_minding(moved, guests)),
+        not_for=tuple(_minding(moved, eaters)),
     )
 
 
@@ -141,46 +141,46 @@ class _Change:
 
     item: Ingredient
     gone_g: float
-    moved: tuple[Moved, ...]
-    pieces: float
+    moved: tuple[FoodMove, ...]
+    piece_count: float
     energy: EnergySystem
 
-    def _all(self) -> Iterable[Moved]:
-        return (Moved(self.item, -self.gone_g), *self.moved)
+    def _all(self) -> Iterable[FoodMove]:
+        return (FoodMove(self.item, -self.gone_g), *self.moved)
 
-    def of(self, nutrient: str) -> float:
+    def nutrient(self, nutrient: str) -> float:
         """By how much of a nutrient; what is not stated counts for nothing."""
         amounts = (
-            (getattr(each.item.per_100g_by(self.energy), nutrient) or 0.0) * each.grams / 100 for each in self._all()
+            (getattr(each.item.per_100g_by(self.energy), nutrient) or 0.0) * each.change_g / 100 for each in self._all()
         )
-        return sum(amounts) / self.pieces
+        return sum(amounts) / self.piece_count
 
     def working(self, name: str) -> float:
         """By how much of a working property."""
-        return sum((getattr(working_of(each.item), name) or 0.0) * each.grams for each in self._all()) / self.pieces
+        return sum((getattr(functional_properties(each.item), name) or 0.0) * each.change_g for each in self._all()) / self.piece_count
 
 
 def _allergens(
-    item: Ingredient, moved: tuple[Moved, ...], *, leaves_all: bool
+    item: Ingredient, moved: tuple[FoodMove, ...], *, leaves_all: bool
 ) -> tuple[tuple[str, ...], tuple[str, ...]]:
     was = item.allergens or ()
-    comes = {name for each in moved if each.grams > 0 for name in each.item.allergens or ()}
+    comes = {name for each in moved if each.change_g > 0 for name in each.item.allergens or ()}
     loses = tuple(name for name in was if name not in comes) if leaves_all else ()
     return tuple(sorted(comes - set(was))), loses
 
 
-def _minding(moved: tuple[Moved, ...], guests: Sequence[Guest]) -> Iterable[str]:
-    for guest in guests:
+def _minding(moved: tuple[FoodMove, ...], eaters: Sequence[Eater]) -> Iterable[str]:
+    for eater in eaters:
         for each in moved:
-            if each.grams <= 0:
+            if each.change_g <= 0:
                 continue
-            for about in guest.avoids:
+            for about in eater.avoids:
                 if about in DIETS:
                     if BROKEN_BY[about](each.item):
                         yield (
-                            f"{guest.name}: {each.item.name} is not {about}."
+                            f"{eater.name}: {each.item.name} is not {about}."
                             if about != "no added sugar"
-                            else (f"{guest.name}: {each.item.name} is added sugar.")
+                            else (f"{eater.name}: {each.item.name} is added sugar.")
                         )
                 elif about in (each.item.allergens or ()):
-                    yield f"{guest.name} must not get {about}, and {each.item.name} is that or holds it."
+                    yield f"{eater.name} must not get {about}, and {each.item.name} is that or holds it."

@@ -4,11 +4,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
-from ample_crumb.core.crumb.functional_properties import generic_of, working_of
+from ample_crumb.core.crumb.functional_properties import functional_properties, generic_of
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
-from ample_crumb.core.food.nutrients import Carbohydrate, carbohydrate
+from ample_crumb.core.food.nutrients import CarbohydrateDefinition, carbohydrate
 from ample_crumb.core.food.sweeteners import Sweetener, sweeteners
 from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, PartFigures
 from ample_crumb.core.formula.scaling import kitchen_grams
@@ -36,7 +36,7 @@ class Sweetening:
 
 
 @dataclass(frozen=True, slots=True)
-class Share:
+class BlendShare:
     """A sweetener by slug, and the share of the sweetness that it has."""
 
     slug: str
@@ -47,11 +47,11 @@ class Share:
 class Blend:
     """Sweeteners together; their shares sum to 1."""
 
-    shares: tuple[Share, ...]
+    shares: tuple[BlendShare, ...]
 
 
 @dataclass(frozen=True, slots=True)
-class Load:
+class SweetenerLoad:
     """What a piece brings of a sweetener that not all bear much of, and what an adult bears about."""
 
     name: str
@@ -61,15 +61,15 @@ class Load:
 
 
 @dataclass(frozen=True, slots=True)
-class Option:
+class SweetenerOption:
     """A sweetener or blend in place of all that sweetens now. `grams` and `packets` are for the batch, figures of what
     it brings to a piece; `bulk_lost_g` is of the batch, negative where there is more. `cost` is None without a
     price."""
 
-    shares: tuple[Share, ...]
+    shares: tuple[BlendShare, ...]
     name: str
-    grams: float
-    packets: float
+    batch_g: float
+    packet_count: float
     energy_kcal: float
     net_carbohydrate_g: float
     bulk_lost_g: float
@@ -77,20 +77,20 @@ class Option:
     browns: str
     cooling: str
     aftertaste: str
-    loads: tuple[Load, ...]
+    loads: tuple[SweetenerLoad, ...]
     cautions: tuple[str, ...]
     use: str
     cost: float | None
     here: bool
 
 
-def sweetening_of(worked: FormulaFigures, cupboard: Cupboard, energy: EnergySystem) -> Sweetening:
+def sweetening_of(evaluated: FormulaFigures, cupboard: Cupboard, energy: EnergySystem) -> Sweetening:
     """What sweetens a formula now."""
     lines, unknown = [], []
     sugar_g = bulk_g = kcal = 0.0
-    for part in worked.parts:
+    for part in evaluated.parts:
         for text, item, mass_g in _sweet_lines(part, cupboard):
-            sweetness = working_of(item).sweetness
+            sweetness = functional_properties(item).sweetness_ratio
             if sweetness is None:
                 unknown.append(item.name)
                 continue
@@ -98,7 +98,7 @@ def sweetening_of(worked: FormulaFigures, cupboard: Cupboard, energy: EnergySyst
             sugar_g += sweetness * mass_g
             bulk_g += _bulk(item) * mass_g
             kcal += (item.per_100g_by(energy).energy_kcal or 0.0) * mass_g / 100
-    return Sweetening(tuple(lines), sugar_g, bulk_g, kcal / worked.pieces, tuple(unknown))
+    return Sweetening(tuple(lines), sugar_g, bulk_g, kcal / evaluated.piece_count, tuple(unknown))
 
 
 def _sweet_lines(part: PartFigures, cupboard: Cupboard) -> list[tuple[str, Ingredient, float]]:
@@ -114,26 +114,26 @@ def _sweet_lines(part: PartFigures, cupboard: Cupboard) -> list[tuple[str, Ingre
 
 def _bulk(item: Ingredient) -> float:
     known = sweeteners().get(generic_of(item))
-    return known.bulk if known else 1.0
+    return known.bulk_ratio if known else 1.0
 
 
-def options_of(
-    worked: FormulaFigures,
+def sweetener_options(
+    evaluated: FormulaFigures,
     blends: Sequence[Blend],
     cupboard: Cupboard,
     energy: EnergySystem,
     prices: Mapping[str, float],
     pieces: float,
-) -> tuple[Option, ...]:
+) -> tuple[SweetenerOption, ...]:
     """Every sweetener alone, then these blends, each as sweet as what is in now. Empty where nothing sweetens.
 
     Raises CannotUse for a blend that is none.
     """
-    now = sweetening_of(worked, cupboard, energy)
+    now = sweetening_of(evaluated, cupboard, energy)
     if now.sugar_g <= 0:
         return ()
-    here = {generic_of(item) for part in worked.parts for _, item, _ in _sweet_lines(part, cupboard)}
-    single = [Blend((Share(slug, 1.0),)) for slug, known in sweeteners().items() if known.sweetness >= _SWEET_ENOUGH]
+    here = {generic_of(item) for part in evaluated.parts for _, item, _ in _sweet_lines(part, cupboard)}
+    single = [Blend((BlendShare(slug, 1.0),)) for slug, known in sweeteners().items() if known.sweetness_ratio >= _SWEET_ENOUGH]
     return tuple(_option(checked(blend), now, cupboard, energy, prices, pieces, here) for blend in (*single, *blends))
 
 
@@ -149,7 +149,7 @@ def checked(blend: Blend) -> Blend:
     if len({each.slug for each in blend.shares}) < len(blend.shares):
         raise CannotUse("A blend names each sweetener once.")
     whole = sum(each.share for each in blend.shares)
-    return Blend(tuple(Share(each.slug, each.share / whole) for each in blend.shares))
+    return Blend(tuple(BlendShare(each.slug, each.share / whole) for each in blend.shares))
 
 
 def _option(
@@ -160,19 +160,19 @@ def _option(
     prices: Mapping[str, float],
     pieces: float,
     here: set[str],
-) -> Option:
+) -> SweetenerOption:
     known = [(sweeteners()[each.slug], each.share) for each in blend.shares]
-    amounts = [(each, now.sugar_g * share / each.sweetness) for each, share in known]
+    amounts = [(each, now.sugar_g * share / each.sweetness_ratio) for each, share in known]
     items = [(cupboard.ingredients[each.slug], grams) for each, grams in amounts]
     kcal = sum((item.per_100g_by(energy).energy_kcal or 0.0) * grams / 100 for item, grams in items)
-    net = sum((carbohydrate(item.per_100g, Carbohydrate.NET) or 0.0) * grams / 100 for item, grams in items)
-    lost = now.bulk_g - sum(each.bulk * grams for each, grams in amounts)
+    net = sum((carbohydrate(item.per_100g, CarbohydrateDefinition.NET) or 0.0) * grams / 100 for item, grams in items)
+    lost = now.bulk_g - sum(each.bulk_ratio * grams for each, grams in amounts)
     costs = [prices[item.slug] * grams for item, grams in items if item.slug in prices]
-    return Option(
+    return SweetenerOption(
         shares=blend.shares,
         name=" and ".join(each.name for each, _ in known),
-        grams=sum(grams for _, grams in amounts),
-        packets=now.sugar_g / PACKET_G,
+        batch_g=sum(grams for _, grams in amounts),
+        packet_count=now.sugar_g / PACKET_G,
         energy_kcal=kcal / pieces,
         net_carbohydrate_g=net / pieces,
         bulk_lost_g=lost,
@@ -183,7 +183,7 @@ def _option(
             dict.fromkeys(each.aftertaste for each, share in known if each.aftertaste and share >= 0.3)
         ),
         loads=tuple(
-            Load(each.name, grams / pieces, each.tolerance_g, each.tolerance_source)
+            SweetenerLoad(each.name, grams / pieces, each.tolerance_g, each.tolerance_source)
             for each, grams in amounts
             if each.tolerance_g
         ),
@@ -207,16 +207,16 @@ def _browns(of: Sequence[Sweetener]) -> str:
     return min((each.browns for each in of), key=lambda word: words.index(word) if word in words else len(words))
 
 
-def sweetened_by(
-    parts: tuple[Part, ...], worked: FormulaFigures, blend: Blend, cupboard: Cupboard, *, fill: bool
+def sweeten_with(
+    parts: tuple[Part, ...], evaluated: FormulaFigures, blend: Blend, cupboard: Cupboard, *, fill: bool
 ) -> tuple[Part, ...]:
     """The formula with all its sugar and sweetener lines, part by part, in the blend's place; with `fill`, the bulk
     that goes is made up for with inulin. Raises CannotUse where nothing sweetens."""
     blend = checked(blend)
     made, changed = [], False
-    for part, figures in zip(parts, worked.parts, strict=True):
-        sweet = [(item, mass) for _, item, mass in _sweet_lines(figures, cupboard) if working_of(item).sweetness]
-        sugar_g = sum((working_of(item).sweetness or 0.0) * mass for item, mass in sweet)
+    for part, figures in zip(parts, evaluated.parts, strict=True):
+        sweet = [(item, mass) for _, item, mass in _sweet_lines(figures, cupboard) if functional_properties(item).sweetness_ratio]
+        sugar_g = sum((functional_properties(item).sweetness_ratio or 0.0) * mass for item, mass in sweet)
         if sugar_g <= 0:
             made.append(part)
             continue
@@ -238,7 +238,7 @@ def _resweetened(
     placed = False
     for line, read in zip(part.lines, figures.lines, strict=True):
         item = cupboard.ingredients[read.ingredient.slug] if read.ingredient and read.figures else None
-        if item is None or item.role not in _ROLES or not working_of(item).sweetness:
+        if item is None or item.role not in _ROLES or not functional_properties(item).sweetness_ratio:
             lines.append(line)
             continue
         if placed:
@@ -247,8 +247,8 @@ def _resweetened(
         bulk = 0.0
         for each in blend.shares:
             known = sweeteners()[each.slug]
-            grams = sugar_g * each.share / known.sweetness
-            bulk += known.bulk * grams
+            grams = sugar_g * each.share / known.sweetness_ratio
+            bulk += known.bulk_ratio * grams
             lines.append(_line(cupboard.ingredients[each.slug], grams))
         if fill and bulk_g - bulk > 0.25 * bulk_g:
             lines.append(_line(cupboard.ingredients[FILLER], (bulk_g - bulk) / 2))

@@ -5,7 +5,7 @@ from typing import Final
 
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.reading import ReadLine
-from ample_crumb.core.quantity.weighing import Basis
+from ample_crumb.core.quantity.weighing import WeightBasis
 
 SCALE_SD_G: Final = 1.0
 """Standard deviation of a kitchen scale that shows whole grams. Common practice."""
@@ -66,16 +66,16 @@ def weighed_sd_g(mass_g: float) -> float:
     return min(SCALE_SD_G, SCALE_MOST_SHARE * mass_g)
 
 
-def _measure_sd_g(mass_g: float, basis: Basis | None, ingredient: Ingredient) -> float:
-    if basis is Basis.MEASURED:
+def _measure_sd_g(mass_g: float, basis: WeightBasis | None, ingredient: Ingredient) -> float:
+    if basis is WeightBasis.MEASURED:
         return mass_g * (POURED_SHARE if pours(ingredient) else FILLED_SHARE)
-    if basis is Basis.PACK:
+    if basis is WeightBasis.PACK:
         return mass_g * PACK_SHARE
-    if basis is Basis.COUNTED:
+    if basis is WeightBasis.COUNTED:
         if ingredient.role == "egg":
             return mass_g * EGG_SHARE
         # A scoop is a spoon of powder.
         return mass_g * (FILLED_SHARE if ingredient.role == "protein" else COUNTED_SHARE)
-    if basis is Basis.ROUGH:
+    if basis is WeightBasis.ROUGH:
         return mass_g * ROUGH_SHARE
     return weighed_sd_g(mass_g)

@@ -7,10 +7,18 @@ from typing import Final
 
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
-from ample_crumb.core.food.nutrients import NAMES, Band, Carbohydrate, Figures, Nutrients, carbohydrate, values
+from ample_crumb.core.food.nutrients import (
+    NAMES,
+    CarbohydrateDefinition,
+    Figures,
+    Nutrients,
+    StandardUncertainty,
+    carbohydrate,
+    values,
+)
 from ample_crumb.core.formula.formula import FormulaFigures
 from ample_crumb.core.formula.reading import ReadLine
-from ample_crumb.core.quantity.weighing import Basis
+from ample_crumb.core.quantity.weighing import WeightBasis
 from ample_crumb.core.uncertainty.measurement import mass_sd_g, weighed_sd_g
 
 FOOD_SHARE: Final = 0.05
@@ -24,7 +32,7 @@ WORTH_SAYING: Final = 0.15
 
 
 @dataclass(frozen=True, slots=True)
-class LineDoubt:
+class LineUncertainty:
     """How doubtful one line is. `share` is its part of the variance of the batch's energy, 0 to 1. `weighed_kcal` is
     the standard deviation of a piece's energy if this line were weighed; None when it is, or cannot be read."""
 
@@ -32,21 +40,21 @@ class LineDoubt:
     energy_sd_kcal: float
     protein_sd_g: float
     share: float
-    weighed_kcal: float | None
+    weighed_sd_kcal: float | None
 
 
 @dataclass(frozen=True, slots=True)
-class Doubt:
+class Uncertainty:
     """Bands of a formula. `lines` follow its parts and lines; `weigh` names the lines worth weighing, by place in
     `lines`, the most doubtful first."""
 
-    batch: Band
-    piece: Band
-    lines: tuple[LineDoubt, ...]
-    weigh: tuple[int, ...]
+    batch: StandardUncertainty
+    piece: StandardUncertainty
+    lines: tuple[LineUncertainty, ...]
+    worth_weighing: tuple[int, ...]
 
 
-def doubt_of(worked: FormulaFigures, cupboard: Cupboard, school: Carbohydrate = Carbohydrate.AVAILABLE) -> Doubt:
+def propagate(evaluated: FormulaFigures, cupboard: Cupboard, definition: CarbohydrateDefinition = CarbohydrateDefinition.AVAILABLE) -> Uncertainty:
     """First-order bands of a formula: with m the grams and c the content of each line,
 
         var(sum) = sum over lines (c sd(m))^2 + sum over foods (sum of m sd(c) over the food's lines)^2
@@ -55,12 +63,12 @@ def doubt_of(worked: FormulaFigures, cupboard: Cupboard, school: Carbohydrate = 
     the rounding of the product's label. A piece adds `PORTION_SHARE` of itself when there are several. Carbohydrate is
     counted by `school`. Unread lines bring nothing: the band is that of what could be read.
     """
-    lines = [line for part in worked.parts for line in part.lines]
+    lines = [line for part in evaluated.parts for line in part.lines]
     figures = [line.figures for line in lines]
     items = [cupboard.ingredients[line.ingredient.slug] if line.ingredient else None for line in lines]
     measured = [_measured(line, item) for line, item in zip(lines, items, strict=True)]
     foods = [item.slug if item else "" for item in items]
-    held = [_held(each, school) for each in figures]
+    held = [_held(each, definition) for each in figures]
     contents = [_contents(of, each, item) for of, each, item in zip(held, figures, items, strict=True)]
     of_food: dict[str, tuple[float, ...]] = {}
     for content, food in zip(contents, foods, strict=True):
@@ -69,27 +77,27 @@ def doubt_of(worked: FormulaFigures, cupboard: Cupboard, school: Carbohydrate = 
     by_measuring = [tuple(value * share for value in of) for of, share in zip(held, measured, strict=True)]
     sds = [math.hypot(*column) for column in zip(*by_measuring, *of_food.values(), strict=True)]
     mass_sd = math.hypot(*(share * each.mass_g for share, each in zip(measured, figures, strict=True) if each))
-    batch = Band(mass_sd, Nutrients(*sds) if sds else Nutrients(*_NOTHING))
-    piece = _piece(batch, worked, school)
+    batch = StandardUncertainty(mass_sd, Nutrients(*sds) if sds else Nutrients(*_NOTHING))
+    piece = _piece(batch, evaluated, definition)
     whole = sds[_ENERGY] ** 2 if sds else 0.0
-    doubts = tuple(
-        LineDoubt(
+    uncertainties = tuple(
+        LineUncertainty(
             mass_sd_g=share * line.figures.mass_g,
             energy_sd_kcal=math.hypot(measuring[_ENERGY], content[_ENERGY]),
             protein_sd_g=math.hypot(measuring[_PROTEIN], content[_PROTEIN]),
             # What the lines of one food share is parted among them by how much each has of it.
             share=(measuring[_ENERGY] ** 2 + content[_ENERGY] * of_food[food][_ENERGY]) / whole if whole else 0.0,
-            weighed_kcal=_weighed(line, line.figures, share, piece, worked.pieces),
+            weighed_sd_kcal=_weighed(line, line.figures, share, piece, evaluated.piece_count),
         )
         if line.figures
-        else LineDoubt(0.0, 0.0, 0.0, 0.0, None)
+        else LineUncertainty(0.0, 0.0, 0.0, 0.0, None)
         for line, food, share, measuring, content in zip(lines, foods, measured, by_measuring, contents, strict=True)
     )
-    ranked = sorted(range(len(doubts)), key=lambda place: -doubts[place].share)
+    ranked = sorted(range(len(uncertainties)), key=lambda place: -uncertainties[place].share)
     weigh = tuple(
-        place for place in ranked[:2] if doubts[place].weighed_kcal is not None and doubts[place].share >= WORTH_SAYING
+        place for place in ranked[:2] if uncertainties[place].weighed_sd_kcal is not None and uncertainties[place].share >= WORTH_SAYING
     )
-    return Doubt(batch, piece, doubts, weigh)
+    return Uncertainty(batch, piece, uncertainties, weigh)
 
 
 def _measured(line: ReadLine, item: Ingredient | None) -> float:
@@ -99,12 +107,12 @@ def _measured(line: ReadLine, item: Ingredient | None) -> float:
     return mass_sd_g(line, item) / line.figures.mass_g
 
 
-def _held(figures: Figures | None, school: Carbohydrate) -> tuple[float, ...]:
+def _held(figures: Figures | None, definition: CarbohydrateDefinition) -> tuple[float, ...]:
     """What a line holds of each nutrient of `NAMES`, carbohydrate by school."""
     if figures is None:
         return _NOTHING
     of = [value or 0.0 for value in values(figures.nutrients)]
-    of[_CARBOHYDRATE] = carbohydrate(figures.nutrients, school) or 0.0
+    of[_CARBOHYDRATE] = carbohydrate(figures.nutrients, definition) or 0.0
     return tuple(of)
 
 
@@ -122,23 +130,23 @@ _PROTEIN: Final = NAMES.index("protein_g")
 _CARBOHYDRATE: Final = NAMES.index("carbohydrate_g")
 
 
-def _piece(batch: Band, worked: FormulaFigures, school: Carbohydrate) -> Band:
-    if worked.pieces == 1:
+def _piece(batch: StandardUncertainty, evaluated: FormulaFigures, definition: CarbohydrateDefinition) -> StandardUncertainty:
+    if evaluated.piece_count == 1:
         return batch
-    one, of = batch.times(1 / worked.pieces), worked.piece
+    one, of = batch.times(1 / evaluated.piece_count), evaluated.piece
 
     def with_portion(sd: float | None, value: float) -> float:
         return math.hypot(sd or 0.0, PORTION_SHARE * value)
 
-    return Band(
+    return StandardUncertainty(
         with_portion(one.mass_g, of.mass_g),
-        Nutrients(*map(with_portion, values(one.nutrients), _held(of, school))),
+        Nutrients(*map(with_portion, values(one.nutrients), _held(of, definition))),
     )
 
 
-def _weighed(line: ReadLine, figures: Figures, share: float, piece: Band, pieces: float) -> float | None:
+def _weighed(line: ReadLine, figures: Figures, share: float, piece: StandardUncertainty, pieces: float) -> float | None:
     """Standard deviation of a piece's energy if the line, whose grams are now known to `share`, were weighed."""
-    if line.basis is Basis.WEIGHED and not line.used_by_eye:
+    if line.basis is WeightBasis.WEIGHED and not line.used_by_eye:
         return None
     energy = figures.nutrients.energy_kcal or 0.0
     on_scale_kcal = energy * weighed_sd_g(figures.mass_g) / figures.mass_g
