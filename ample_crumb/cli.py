@@ -44,7 +44,9 @@ def _recipe_options(parser: argparse.ArgumentParser) -> None:
     parser.add_argument("file", help="plain text, or a schema.org Recipe as JSON-LD; - reads standard input")
     parser.add_argument("--pieces", type=int, help="pieces of the batch; otherwise as the recipe says, else 1")
     parser.add_argument("--json", action="store_true", help="print one JSON object")
-    parser.add_argument("--measures", choices=list(MeasureSystem), default=MeasureSystem.US, help="whose cups and spoons")
+    parser.add_argument(
+        "--measures", choices=list(MeasureSystem), default=MeasureSystem.US, help="whose cups and spoons"
+    )
     parser.add_argument("--energy", choices=list(EnergySystem), default=EnergySystem.STATED, help="how energy counts")
     parser.add_argument(
         "--family",

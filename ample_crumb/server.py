@@ -7,8 +7,9 @@ import sys
 from datetime import datetime
 from typing import Final
 
+from ample_crumb.application.demo.loader import load_demo
+from ample_crumb.application.settings.commands import ensure_kitchen
 from ample_crumb.store.database import Database, migrate
-from ample_crumb.work.demo import load_demo
 
 UNUSABLE: Final = 2
 
@@ -26,8 +27,7 @@ def run(given: argparse.Namespace) -> int:
         return UNUSABLE
     if given.command == "prepare":
         migrate(url)
-        if not given.empty:
-            _load_demo_into_new(url)
+        _fill(url, demo=not given.empty)
     else:
         import uvicorn
 
@@ -43,10 +43,13 @@ def run(given: argparse.Namespace) -> int:
     return 0
 
 
-def _load_demo_into_new(url: str) -> None:
+def _fill(url: str, *, demo: bool) -> None:
+    """Gives a database without any a kitchen: the demo, or one that is empty."""
     database = Database(url)
     database.open()
     try:
-        load_demo(database, datetime.now().astimezone())
+        if demo:
+            load_demo(database, datetime.now().astimezone())
+        ensure_kitchen(database)
     finally:
         database.close()

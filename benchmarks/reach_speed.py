@@ -25,7 +25,9 @@ LINES = (
 def run() -> None:
     """Prints how long an answer and three answers take, and how much of it is the solver."""
     parts = (Part("", tuple(map(Line, LINES))),)
-    formula = FormulaToReformulate(parts, "muffin", ProductionInputs(Portioning(count=12)), (), reference_cupboard(), ReadingPreferences())
+    formula = FormulaToReformulate(
+        parts, "muffin", ProductionInputs(Portioning(count=12)), (), reference_cupboard(), ReadingPreferences()
+    )
     aims = iter(range(10_000))
     solving = 0.0
 

@@ -13,6 +13,7 @@ from typing import Any
 
 import psycopg
 
+from ample_crumb.application.settings.commands import ensure_kitchen
 from ample_crumb.store.database import Database, migrate
 from launch.cluster import Cluster, free_port, throwaway
 from launch.install import PYTHON, ROOT
@@ -52,6 +53,17 @@ def new_database(*, migrated: bool = True) -> str:
     return address
 
 
+def new_kitchen() -> str:
+    """The address of a database with an empty kitchen of one person."""
+    address = new_database()
+    database = open_database(address)
+    try:
+        ensure_kitchen(database)
+    finally:
+        database.close()
+    return address
+
+
 def open_database(url: str) -> Database:
     """A pool on it; the caller closes it."""
     database = Database(url)
@@ -66,8 +78,8 @@ class Served:
         self.url, self.port = url, free_port()
         self.address = f"http://127.0.0.1:{self.port}"
         self._environment = os.environ | {"AMPLE_CRUMB_DATABASE_URL": url}
-        if demo:
-            subprocess.run([PYTHON, "-m", "ample_crumb", "prepare"], env=self._environment, cwd=ROOT, check=True)
+        prepare = ["prepare"] if demo else ["prepare", "--empty"]
+        subprocess.run([PYTHON, "-m", "ample_crumb", *prepare], env=self._environment, cwd=ROOT, check=True)
         self._process: subprocess.Popen[Any] | None = None
 
     def start(self) -> None:
@@ -76,7 +88,7 @@ class Served:
         self._process = subprocess.Popen(command, env=self._environment, cwd=ROOT)
         for _ in range(2400):
             try:
-                with urllib.request.urlopen(f"{self.address}/api/health", timeout=1):
+                with urllib.request.urlopen(f"{self.address}/api/v1/health", timeout=1):
                     return
             except OSError:
                 time.sleep(0.05)

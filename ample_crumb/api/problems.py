@@ -17,8 +17,8 @@ from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse, Response
 from starlette.exceptions import HTTPException
 
+from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NoAnswer, NotHere
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.work.problems import CannotAccept, ChangedMeanwhile, NoAnswer, NotHere
 
 NO_DATABASE = (
     "The kitchen's database does not answer. What you typed is kept in this window; it is saved when it is back."

@@ -134,7 +134,9 @@ def _line_json(text: str, foods: list[tuple[ReadLine, LineUncertainty]]) -> dict
         "grams": mass_g,
         "energy_kcal": _rounded(figures.nutrients.energy_kcal) if read else None,
         "protein_g": _rounded(figures.nutrients.protein_g) if read else None,
-        "energy_kcal_sd": _rounded(math.hypot(*(uncertainty.energy_sd_kcal for _, uncertainty in foods))) if read else None,
+        "energy_kcal_sd": _rounded(math.hypot(*(uncertainty.energy_sd_kcal for _, uncertainty in foods)))
+        if read
+        else None,
         "protein_g_sd": _rounded(math.hypot(*(uncertainty.protein_sd_g for _, uncertainty in foods))) if read else None,
         "sure": all(food.sure for food, _ in foods),
         "problem": " ".join(food.problem for food, _ in foods if food.problem) or None,

@@ -32,7 +32,9 @@ def production_inputs(given: argparse.Namespace, pieces: int) -> tuple[tuple[Tin
     if given.cuts:
         return tins, ProductionInputs(Portioning(PortionBy.CUTS), weighings, read_cuts(given.cuts))
     if given.disher:
-        return tins, ProductionInputs(Portioning(PortionBy.SCOOP, scoop_ml=scoop_ml(given.disher, MeasureSystem(given.measures))), weighings)
+        return tins, ProductionInputs(
+            Portioning(PortionBy.SCOOP, scoop_ml=scoop_ml(given.disher, MeasureSystem(given.measures))), weighings
+        )
     if given.piece_mass:
         return tins, ProductionInputs(Portioning(PortionBy.DOUGH, piece_g=_grams(given.piece_mass)), weighings)
     return tins, ProductionInputs(Portioning(count=pieces), weighings)

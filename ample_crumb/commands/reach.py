@@ -57,7 +57,9 @@ def run(given: argparse.Namespace) -> int:
         tins, making = production_inputs(given, pieces)
         parts, method = parts_of(recipe), "\n".join(recipe.method)
         evaluated = evaluate(parts, pieces, cupboard, preferences)
-        formula = FormulaToReformulate(parts, given.family, making, tins, cupboard, preferences, title=recipe.title, method=method)
+        formula = FormulaToReformulate(
+            parts, given.family, making, tins, cupboard, preferences, title=recipe.title, method=method
+        )
         wishes = tuple(
             Wish(name, value, at_least)
             for option, name, at_least in WISHES

@@ -33,7 +33,9 @@ class FiguresRow:
 
     def portion(self) -> Portion:
         """The snapshot with its band; one that was kept before bands were known has an unknown band."""
-        return Portion(self.figures(), StandardUncertainty(self.sd.get("mass_g", 0.0), Nutrients(*map(self.sd.get, NAMES))))
+        return Portion(
+            self.figures(), StandardUncertainty(self.sd.get("mass_g", 0.0), Nutrients(*map(self.sd.get, NAMES)))
+        )
 
     def figures(self) -> Figures:
         """The snapshot as the core's figures."""

@@ -1,19 +1,32 @@
-"""Connections and the schema."""
+"""Connections and the schema.
 
+There are two addresses. The owner of the tables migrates and backs up; the role `app`, which owns nothing, serves, and
+for it the walls between kitchens stand (row-level security).
+"""
+
+import hmac
 from collections.abc import Iterator
-from contextlib import AbstractContextManager, contextmanager
+from contextlib import contextmanager
+from hashlib import sha256
 from importlib.resources import as_file, files
 from typing import Any, Final
+from uuid import UUID
 
 import psycopg
-from psycopg import postgres
+from psycopg import conninfo, postgres, sql
 from psycopg.types.numeric import FloatDumper, FloatLoader
 from psycopg_pool import ConnectionPool
+
+from ample_crumb.store import scope
+from ample_crumb.store.scope import Principal
 
 Connection = psycopg.Connection[Any]
 
 STATEMENT_TIMEOUT_MS: Final = 10_000
 """Longest that one statement may take: nothing here does, unless the server is in trouble."""
+
+APP: Final = "app"
+"""The role that serves."""
 
 _YOYO_SCHEME: Final = "postgresql+psycopg"
 
@@ -56,19 +69,36 @@ class Database:
         self._pool.close()
 
     @contextmanager
-    def transaction(self) -> Iterator[Connection]:
-        """A connection with a transaction of its own: committed at the end, rolled back on an error."""
+    def transaction(self, principal: Principal) -> Iterator[Connection]:
+        """A connection with a transaction of its own within this principal's kitchen: committed at the end, rolled back
+        on an error."""
+        with self._pool.connection() as connection, connection.transaction():
+            scope.enter(connection, principal)
+            yield connection
+
+    @contextmanager
+    def unscoped(self) -> Iterator[Connection]:
+        """A transaction outside all kitchens: to the role `app` no row is there, the owner sees them all."""
         with self._pool.connection() as connection, connection.transaction():
             yield connection
 
-    def reading(self) -> AbstractContextManager[Connection]:
-        """A connection for reads that need not agree to the moment: each is its own."""
-        return self._pool.connection()
+    def resident(self, asked: UUID | None) -> Principal | None:
+        """See `scope.resident`."""
+        with self._pool.connection() as connection:
+            return scope.resident(connection, asked)
+
+
+def app_address(owner_url: str) -> str:
+    """The address under which `app` serves, from the owner's: the same server and database, a password that follows
+    from the owner's."""
+    told = conninfo.conninfo_to_dict(owner_url)
+    password = hmac.new(str(told.get("password", "")).encode(), APP.encode(), sha256).hexdigest()
+    return conninfo.make_conninfo(owner_url, user=APP, password=password)
 
 
 def migrate(url: str, most: int | None = None) -> None:
-    """Brings the schema at `url` (postgresql://...) to the newest version; does nothing when it is there. `most` stops
-    after so many migrations, for tests of what an older schema held."""
+    """Brings the schema at `url` (postgresql://..., the owner's) to the newest version and lets `app` in; does nothing
+    when that is so. `most` stops after so many migrations, for tests of what an older schema held."""
     import yoyo
 
     scheme, _, rest = url.partition("://")
@@ -80,5 +110,20 @@ def migrate(url: str, most: int | None = None) -> None:
             migrations = yoyo.read_migrations(str(folder))[:most]
             with backend.lock():
                 backend.apply_migrations(backend.to_apply(migrations))
+                if most is None:
+                    _let_in(url)
         finally:
             backend.connection.close()
+
+
+def _let_in(url: str) -> None:
+    """Gives the role `app` the password that its address has, unless it has it already."""
+    address = app_address(url)
+    try:
+        psycopg.connect(address).close()
+    except psycopg.OperationalError:
+        password = conninfo.conninfo_to_dict(address)["password"]
+        with psycopg.connect(url, autocommit=True) as connection:
+            connection.execute(
+                sql.SQL("alter role {} login password {}").format(sql.Identifier(APP), sql.Literal(password))
+            )

@@ -11,7 +11,7 @@ from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.store.columns import FiguresRow, columns
 from ample_crumb.store.database import Connection
-from ample_crumb.store.kitchens import Principal
+from ample_crumb.store.scope import Principal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -25,7 +25,7 @@ class EntryRow(FiguresRow):
     name: str
     text: str
     formula_id: UUID | None
-    pieces: float | None
+    piece_count: float | None
     version: int
     removed: bool
 
@@ -36,7 +36,7 @@ def set_day_type(connection: Connection, principal: Principal, day: date, kind: 
         """
         insert into day (kitchen_id, person_id, day, day_type)
         values (%(kitchen_id)s, %(person_id)s, %(day)s, %(kind)s)
-        on conflict (person_id, day) do update set day_type = excluded.day_type
+        on conflict (kitchen_id, person_id, day) do update set day_type = excluded.day_type
         """,
         {"kitchen_id": principal.kitchen_id, "person_id": principal.person_id, "day": day, "kind": kind},
     )
@@ -85,7 +85,7 @@ def set_target(connection: Connection, principal: Principal, kind: str, from_day
         """
         insert into target (kitchen_id, person_id, day_type, from_day, energy_kcal, protein_g, fat_g, carbohydrate_g)
         values (%(kitchen_id)s, %(person_id)s, %(kind)s, %(from_day)s, %(energy)s, %(protein)s, %(fat)s, %(carb)s)
-        on conflict (person_id, day_type, from_day) do update set energy_kcal = excluded.energy_kcal,
+        on conflict (kitchen_id, person_id, day_type, from_day) do update set energy_kcal = excluded.energy_kcal,
             protein_g = excluded.protein_g, fat_g = excluded.fat_g, carbohydrate_g = excluded.carbohydrate_g
         """,
         {
@@ -106,7 +106,7 @@ def day_entries(connection: Connection, principal: Principal, day: date) -> list
     with connection.cursor(row_factory=class_row(EntryRow)) as cursor:
         return cursor.execute(
             """
-            select id, day, eaten_at, kind, name, text, formula_id, pieces, version, false as removed, mass_g,
+            select id, day, eaten_at, kind, name, text, formula_id, piece_count, version, false as removed, mass_g,
                 energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g,
                 allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd
             from entry
@@ -121,13 +121,13 @@ def find_entry(connection: Connection, principal: Principal, entry_id: UUID, *, 
     """One entry, removed or not; None when there is none. With `lock` it stays as it is for this transaction."""
     if lock:
         connection.execute(
-            "select 1 from entry where id = %(id)s and person_id = %(person_id)s for update",
-            {"id": entry_id, "person_id": principal.person_id},
+            "select 1 from entry where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s for update",
+            {"id": entry_id, "person_id": principal.person_id, "kitchen_id": principal.kitchen_id},
         )
     with connection.cursor(row_factory=class_row(EntryRow)) as cursor:
         return cursor.execute(
             """
-            select id, day, eaten_at, kind, name, text, formula_id, pieces, version, removed_at is not null as removed,
+            select id, day, eaten_at, kind, name, text, formula_id, piece_count, version, removed_at is not null as removed,
                 mass_g, energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g,
                 erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd
             from entry where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
@@ -161,18 +161,18 @@ def add_entry(
         "name": name,
         "text": text,
         "formula_id": formula_id,
-        "pieces": pieces,
+        "piece_count": pieces,
     }
     added = connection.execute(
         """
-        insert into entry (id, kitchen_id, person_id, day, eaten_at, kind, name, text, formula_id, pieces, mass_g,
+        insert into entry (id, kitchen_id, person_id, day, eaten_at, kind, name, text, formula_id, piece_count, mass_g,
             energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g,
             allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd)
         values (%(id)s, %(kitchen_id)s, %(person_id)s, %(day)s, %(eaten_at)s, %(kind)s, %(name)s, %(text)s,
-            %(formula_id)s, %(pieces)s, %(mass_g)s, %(energy_kcal)s, %(protein_g)s, %(fat_g)s, %(saturates_g)s,
+            %(formula_id)s, %(piece_count)s, %(mass_g)s, %(energy_kcal)s, %(protein_g)s, %(fat_g)s, %(saturates_g)s,
             %(carbohydrate_g)s, %(sugars_g)s, %(fibre_g)s, %(polyols_g)s, %(erythritol_g)s, %(allulose_g)s, %(salt_g)s,
             %(alcohol_g)s, %(water_g)s, %(caffeine_mg)s, %(at_least)s, %(without_lines)s, %(sd)s)
-        on conflict (id) do nothing
+        on conflict (kitchen_id, id) do nothing
         """,
         values | columns(portion),
     )
@@ -194,7 +194,7 @@ def change_entry(
     """New content of an entry and its next version. The caller has locked it and looked at its version."""
     connection.execute(
         """
-        update entry set day = %(day)s, eaten_at = %(eaten_at)s, name = %(name)s, text = %(text)s, pieces = %(pieces)s,
+        update entry set day = %(day)s, eaten_at = %(eaten_at)s, name = %(name)s, text = %(text)s, piece_count = %(piece_count)s,
             version = version + 1, mass_g = %(mass_g)s, energy_kcal = %(energy_kcal)s, protein_g = %(protein_g)s,
             fat_g = %(fat_g)s, saturates_g = %(saturates_g)s, carbohydrate_g = %(carbohydrate_g)s,
             sugars_g = %(sugars_g)s, fibre_g = %(fibre_g)s, polyols_g = %(polyols_g)s, erythritol_g = %(erythritol_g)s,
@@ -211,7 +211,7 @@ def change_entry(
             "eaten_at": eaten_at,
             "name": name,
             "text": text,
-            "pieces": pieces,
+            "piece_count": pieces,
         },
     )
 

@@ -20,25 +20,26 @@ class FeedbackRow:
     formula_id: UUID
     formula: str
     version_number: int | None
-    said_at: datetime
+    given_at: datetime
     words: str
     family: str
     dials: dict[str, Any]
-    holding: dict[str, float]
+    holding_shares: dict[str, float]
 
     def batch(self) -> BatchFeedback:
         """As the core has it."""
         dials = {name: DialReading(**dial_readings) for name, dial_readings in self.dials.items()}
-        return BatchFeedback(self.words, self.family, dials, self.holding)
+        return BatchFeedback(self.words, self.family, dials, self.holding_shares)
 
 
 def listed(connection: Connection, kitchen_id: UUID) -> list[FeedbackRow]:
     """All that was said in this kitchen, the last first."""
     with connection.cursor(row_factory=class_row(FeedbackRow)) as cursor:
         return cursor.execute(
-            """ select said.id, formula_id, formula.name as formula, version_number, said_at, words, said.family, dials,
-            holding from batch_said said join formula on formula.id = said.formula_id where said.kitchen_id =
-            %(kitchen_id)s order by said_at desc, said.id """,
+            """ select feedback.id, formula_id, formula.name as formula, version_number, given_at, words, feedback.family, dials,
+            holding_shares from batch_feedback feedback join formula on formula.kitchen_id = feedback.kitchen_id and
+            formula.id = feedback.formula_id where feedback.kitchen_id =
+            %(kitchen_id)s order by given_at desc, feedback.id """,
             {"kitchen_id": kitchen_id},
         ).fetchall()
 
@@ -53,9 +54,9 @@ def add(
 ) -> None:
     """Keeps a saying; nothing happens when that id is there already, as after a retry."""
     connection.execute(
-        """ insert into batch_said (id, kitchen_id, formula_id, version_number, words, family, dials, holding) values
-        (%(id)s, %(kitchen_id)s, %(formula_id)s, %(version_number)s, %(words)s, %(family)s, %(dials)s, %(holding)s) on
-        conflict (id) do nothing """,
+        """ insert into batch_feedback (id, kitchen_id, formula_id, version_number, words, family, dials, holding_shares) values
+        (%(id)s, %(kitchen_id)s, %(formula_id)s, %(version_number)s, %(words)s, %(family)s, %(dials)s, %(holding_shares)s) on
+        conflict (kitchen_id, id) do nothing """,
         {
             "id": said_id,
             "kitchen_id": kitchen_id,
@@ -64,7 +65,7 @@ def add(
             "words": batch.words,
             "family": batch.family,
             "dials": Jsonb({name: asdict(dial_readings) for name, dial_readings in batch.dials.items()}),
-            "holding": Jsonb(dict(batch.holding)),
+            "holding_shares": Jsonb(dict(batch.holding_shares)),
         },
     )
 
@@ -73,7 +74,7 @@ def forget(connection: Connection, kitchen_id: UUID, said_id: UUID | None = None
     """Forgets one saying, or all of the kitchen."""
     connection.execute(
         """
-        delete from batch_said
+        delete from batch_feedback
         where kitchen_id = %(kitchen_id)s and (%(id)s::uuid is null or id = %(id)s)
         """,
         {"kitchen_id": kitchen_id, "id": said_id},

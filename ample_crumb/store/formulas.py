@@ -34,24 +34,24 @@ class FormulaRow(FiguresRow):
     twin_number: int | None
     bake_number: int | None
     base_id: UUID | None
-    making: dict[str, Any]
+    production: dict[str, Any]
     summary_by: str | None
     uses: list[str]
     contains: list[str]
     may_contain: list[str]
-    breaks: list[str]
-    keeps: list[str]
-    told: bool
-    count: float
+    diets_broken: list[str]
+    diets_kept: list[str]
+    complete: bool
+    piece_count: float
 
-    def brief(self) -> AllergenNames:
+    def allergen_names(self) -> AllergenNames:
         """What it contains, as last worked out."""
         return AllergenNames(
             contains=tuple(self.contains),
             may_contain=tuple(self.may_contain),
-            diets_broken=tuple(self.breaks),
-            diets_kept=tuple(self.keeps),
-            complete=self.told,
+            diets_broken=tuple(self.diets_broken),
+            diets_kept=tuple(self.diets_kept),
+            complete=self.complete,
         )
 
 
@@ -66,7 +66,7 @@ class FormulaHead:
     twin_id: UUID | None = None
     twin: dict[str, Any] | None = None
     twin_number: int | None = None
-    making: dict[str, Any] = field(default_factory=dict)
+    production: dict[str, Any] = field(default_factory=dict)
 
 
 def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID | None = None) -> list[FormulaRow]:
@@ -74,8 +74,8 @@ def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID | None = N
     with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
         return cursor.execute(
             """ select id, name, family, pieces, method, version, archived_at is not null as archived, updated_at,
-                twin_id, twin, twin_number, bake_number, base_id, making, figures_by, uses, contains, may_contain,
-                breaks, keeps, told, count, mass_g, energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g,
+                twin_id, twin, twin_number, bake_number, base_id, production, summary_by, uses, contains, may_contain,
+                diets_broken, diets_kept, complete, piece_count, mass_g, energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g,
                 sugars_g, fibre_g, polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg,
                 at_least, without_lines, sd from formula where kitchen_id = %(kitchen_id)s and (%(formula_id)s::uuid is
                 null or id = %(formula_id)s) order by updated_at desc, id """,
@@ -98,17 +98,18 @@ def parts_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tupl
     """The parts of a formula with their lines, in order; a part without lines is kept."""
     rows = connection.execute(
         """
-        select part.place, part.name, part.loss, part.used, part.optional, part.unbaked, line.text, line.chosen
+        select part.place, part.name, part.loss_share, part.used_share, part.optional, part.unbaked, line.text, line.chosen
         from formula_part part
-        left join formula_line line on line.formula_id = part.formula_id and line.part_place = part.place
+        left join formula_line line on line.kitchen_id = part.kitchen_id
+            and line.formula_id = part.formula_id and line.part_place = part.place
         where part.kitchen_id = %(kitchen_id)s and part.formula_id = %(id)s
         order by part.place, line.place
         """,
         {"kitchen_id": kitchen_id, "id": formula_id},
     ).fetchall()
     parts: dict[int, tuple[str, PartOptions, list[Line]]] = {}
-    for place, name, loss, used, optional, unbaked, text, chosen in rows:
-        lines = parts.setdefault(place, (name, PartOptions(loss, used, optional, unbaked), []))[2]
+    for place, name, loss_share, used_share, optional, unbaked, text, chosen in rows:
+        lines = parts.setdefault(place, (name, PartOptions(loss_share, used_share, optional, unbaked), []))[2]
         if text is not None:
             lines.append(Line(text, chosen))
     return tuple(Part(name, tuple(lines), how) for name, how, lines in parts.values())
@@ -118,27 +119,27 @@ def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: Formul
     """A new formula without lines, at version 1. False when that id is taken, as after a retry."""
     added = connection.execute(
         """
-        insert into formula (id, kitchen_id, name, family, pieces, method, twin_id, twin, twin_number, making)
+        insert into formula (id, kitchen_id, name, family, pieces, method, twin_id, twin, twin_number, production)
         values (%(id)s, %(kitchen_id)s, %(name)s, %(family)s, %(pieces)s, %(method)s, %(twin_id)s, %(twin)s,
-            %(twin_number)s, %(making)s)
-        on conflict (id) do nothing
+            %(twin_number)s, %(production)s)
+        on conflict (kitchen_id, id) do nothing
         """,
         _columns(head) | {"id": formula_id, "kitchen_id": kitchen_id},
     )
     return added.rowcount == 1
 
 
-def change(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: FormulaHead) -> None:
-    """New head data of a formula and the next version number. The caller has locked it and looked at its version."""
+def change(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: FormulaHead, now: datetime) -> None:
+    """New head data of a formula, as changed `now`, and the next version number. The caller has locked it and looked at its version."""
     connection.execute(
         """ update formula set name = %(name)s, family = %(family)s, pieces = %(pieces)s, method = %(method)s,
-            twin_id = %(twin_id)s, twin = %(twin)s, twin_number = %(twin_number)s, making = %(making)s, version =
-            version + 1, updated_at = now() where id = %(id)s and kitchen_id = %(kitchen_id)s """,
-        _columns(head) | {"id": formula_id, "kitchen_id": kitchen_id},
+            twin_id = %(twin_id)s, twin = %(twin)s, twin_number = %(twin_number)s, production = %(production)s, version =
+            version + 1, updated_at = %(now)s where id = %(id)s and kitchen_id = %(kitchen_id)s """,
+        _columns(head) | {"id": formula_id, "kitchen_id": kitchen_id, "now": now},
     )
 
 
-def next_version(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> None:
+def raise_version(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> None:
     """The next version number of a formula whose lines alone change, so that open windows notice."""
     connection.execute(
         """
@@ -150,7 +151,7 @@ def next_version(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> 
 
 def _columns(head: FormulaHead) -> dict[str, Any]:
     twin = None if head.twin is None else Jsonb(head.twin)
-    return asdict(replace(head, twin=None, making={})) | {"twin": twin, "making": Jsonb(head.making)}
+    return asdict(replace(head, twin=None, production={})) | {"twin": twin, "production": Jsonb(head.production)}
 
 
 def write_parts(connection: Connection, kitchen_id: UUID, formula_id: UUID, parts: tuple[Part, ...]) -> None:
@@ -162,8 +163,8 @@ def write_parts(connection: Connection, kitchen_id: UUID, formula_id: UUID, part
     with connection.cursor() as cursor:
         cursor.executemany(
             """
-            insert into formula_part (formula_id, kitchen_id, place, name, loss, used, optional, unbaked)
-            values (%(id)s, %(kitchen_id)s, %(place)s, %(name)s, %(loss)s, %(used)s, %(optional)s, %(unbaked)s)
+            insert into formula_part (formula_id, kitchen_id, place, name, loss_share, used_share, optional, unbaked)
+            values (%(id)s, %(kitchen_id)s, %(place)s, %(name)s, %(loss_share)s, %(used_share)s, %(optional)s, %(unbaked)s)
             """,
             [
                 asdict(part.options) | {"id": formula_id, "kitchen_id": kitchen_id, "place": place, "name": part.name}
@@ -204,8 +205,9 @@ def write_summary(
     they were worked out by."""
     connection.execute(
         """
-        update formula set figures_by = %(by)s, uses = %(uses)s, contains = %(contains)s,
-            may_contain = %(may_contain)s, breaks = %(breaks)s, keeps = %(keeps)s, told = %(told)s, count = %(count)s,
+        update formula set summary_by = %(by)s, uses = %(uses)s, contains = %(contains)s,
+            may_contain = %(may_contain)s, diets_broken = %(diets_broken)s,
+            diets_kept = %(diets_kept)s, complete = %(complete)s, piece_count = %(piece_count)s,
             mass_g = %(mass_g)s, energy_kcal = %(energy_kcal)s, protein_g = %(protein_g)s, fat_g = %(fat_g)s,
             saturates_g = %(saturates_g)s,
             carbohydrate_g = %(carbohydrate_g)s, sugars_g = %(sugars_g)s, fibre_g = %(fibre_g)s,
@@ -220,20 +222,20 @@ def write_summary(
             "kitchen_id": kitchen_id,
             "by": by,
             "uses": sorted(uses),
-            "told": brief.complete,
-            "count": count,
+            "complete": brief.complete,
+            "piece_count": count,
         }
-        | {name: list(getattr(brief, name)) for name in ("contains", "may_contain", "breaks", "keeps")},
+        | {name: list(getattr(brief, name)) for name in ("contains", "may_contain", "diets_broken", "diets_kept")},
     )
 
 
-def named_parts(connection: Connection, kitchen_id: UUID) -> list[tuple[UUID, str, list[str]]]:
+def part_names(connection: Connection, kitchen_id: UUID) -> list[tuple[UUID, str, list[str]]]:
     """Id and name of each formula in use, with the names of its parts where it has several."""
     return connection.execute(
         """
         select formula.id, formula.name,
             case when count(*) > 1 then array_agg(part.name order by part.place) filter (where part.name <> '') end
-        from formula join formula_part part on part.formula_id = formula.id
+        from formula join formula_part part on part.kitchen_id = formula.kitchen_id and part.formula_id = formula.id
         where formula.kitchen_id = %(kitchen_id)s and archived_at is null
         group by formula.id, formula.name, formula.updated_at order by formula.updated_at desc
         """,
@@ -241,7 +243,7 @@ def named_parts(connection: Connection, kitchen_id: UUID) -> list[tuple[UUID, st
     ).fetchall()
 
 
-def holds(connection: Connection, kitchen_id: UUID) -> dict[UUID, set[UUID]]:
+def nested_by_formula(connection: Connection, kitchen_id: UUID) -> dict[UUID, set[UUID]]:
     """Which formulas the lines of each formula are pointed at."""
     rows = connection.execute(
         """
@@ -256,7 +258,7 @@ def holds(connection: Connection, kitchen_id: UUID) -> dict[UUID, set[UUID]]:
     return held
 
 
-def stale_above(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> None:
+def mark_stale_above(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> None:
     """Marks the kept figures of the formulas that hold this one, however deep, as out of date."""
     connection.execute(
         """
@@ -267,17 +269,17 @@ def stale_above(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> N
             select formula_id from held where inner_id = %(id)s
             union select held.formula_id from held join above on held.inner_id = above.id
         )
-        update formula set figures_by = null
+        update formula set summary_by = null
         where kitchen_id = %(kitchen_id)s and id in (select id from above) and id <> %(id)s
         """,
         {"kitchen_id": kitchen_id, "id": formula_id},
     )
 
 
-def figures_are_stale(connection: Connection, kitchen_id: UUID) -> None:
+def mark_all_stale(connection: Connection, kitchen_id: UUID) -> None:
     """Marks the kept figures of all formulas of the kitchen as out of date."""
     connection.execute(
-        "update formula set figures_by = null where kitchen_id = %(kitchen_id)s", {"kitchen_id": kitchen_id}
+        "update formula set summary_by = null where kitchen_id = %(kitchen_id)s", {"kitchen_id": kitchen_id}
     )
 
 

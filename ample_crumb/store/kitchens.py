@@ -6,14 +6,7 @@ from uuid import UUID
 from psycopg.rows import class_row
 
 from ample_crumb.store.database import Connection
-
-
-@dataclass(frozen=True, slots=True)
-class Principal:
-    """The person at work and their kitchen."""
-
-    kitchen_id: UUID
-    person_id: UUID
+from ample_crumb.store.scope import Principal
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,18 +24,6 @@ class Settings:
     altitude_m: float
 
 
-def first_principal(connection: Connection) -> Principal | None:
-    """The person of a kitchen that has one; None when the database is empty."""
-    with connection.cursor(row_factory=class_row(Principal)) as cursor:
-        return cursor.execute(
-            """
-            select person.kitchen_id, person.id as person_id
-            from person join kitchen on kitchen.id = person.kitchen_id
-            order by kitchen.created_at, person.id limit 1
-            """
-        ).fetchone()
-
-
 def add_kitchen(connection: Connection, principal: Principal, kitchen: str, person: str) -> None:
     """A new kitchen with one person in it; nothing happens when they are there already."""
     connection.execute(
@@ -57,7 +38,7 @@ def add_kitchen(connection: Connection, principal: Principal, kitchen: str, pers
     )
 
 
-def settings_of(connection: Connection, principal: Principal) -> Settings:
+def find_settings(connection: Connection, principal: Principal) -> Settings:
     """The person's settings."""
     with connection.cursor(row_factory=class_row(Settings)) as cursor:
         row = cursor.execute(
@@ -113,11 +94,11 @@ class KitchenRow:
     measures: str
     energy: str
     carbohydrate: str
-    remembered: dict[str, str]
+    corrections: dict[str, str]
     prices: dict[str, float]
     eaters: list[tuple[str, list[str]]]
     tins: bool
-    said: bool
+    feedback: bool
     oven: str
     watts: float
     altitude_m: float
@@ -131,14 +112,14 @@ def kitchen_row(connection: Connection, principal: Principal) -> KitchenRow:
             """
             select measures, energy, carbohydrate, cupboard_revision, oven, watts, altitude_m,
                 exists (select 1 from tin where kitchen_id = %(kitchen_id)s) as tins,
-                exists (select 1 from batch_said where kitchen_id = %(kitchen_id)s) as said, coalesce(
-                (select jsonb_object_agg(phrase, slug) from remembered where kitchen_id = %(kitchen_id)s), '{}'
-            ) as remembered, coalesce(
+                exists (select 1 from batch_feedback where kitchen_id = %(kitchen_id)s) as feedback, coalesce(
+                (select jsonb_object_agg(phrase, slug) from correction where kitchen_id = %(kitchen_id)s), '{}'
+            ) as corrections, coalesce(
                 (select jsonb_object_agg(food, price / for_g) from price where kitchen_id = %(kitchen_id)s), '{}'
             ) as prices, coalesce(
                 (select jsonb_agg(jsonb_build_array(name, avoids) order by lower(name), id)
-                from guest where kitchen_id = %(kitchen_id)s), '[]'
-            ) as guests
+                from eater where kitchen_id = %(kitchen_id)s), '[]'
+            ) as eaters
             from person join kitchen on kitchen.id = person.kitchen_id
             where person.id = %(person_id)s and person.kitchen_id = %(kitchen_id)s
             """,
@@ -154,11 +135,11 @@ def lock(connection: Connection, kitchen_id: UUID) -> None:
     connection.execute("select 1 from kitchen where id = %(id)s for no key update", {"id": kitchen_id})
 
 
-def remember(connection: Connection, kitchen_id: UUID, phrase: str, slug: str) -> None:
+def correct(connection: Connection, kitchen_id: UUID, phrase: str, slug: str) -> None:
     """From now on `phrase` means `slug` in this kitchen."""
     connection.execute(
         """
-        insert into remembered (kitchen_id, phrase, slug) values (%(kitchen_id)s, %(phrase)s, %(slug)s)
+        insert into correction (kitchen_id, phrase, slug) values (%(kitchen_id)s, %(phrase)s, %(slug)s)
         on conflict (kitchen_id, phrase) do update set slug = excluded.slug
         """,
         {"kitchen_id": kitchen_id, "phrase": phrase, "slug": slug},
@@ -168,6 +149,6 @@ def remember(connection: Connection, kitchen_id: UUID, phrase: str, slug: str) -
 def forget(connection: Connection, kitchen_id: UUID, phrase: str) -> None:
     """`phrase` is read by its words again."""
     connection.execute(
-        "delete from remembered where kitchen_id = %(kitchen_id)s and phrase = %(phrase)s",
+        "delete from correction where kitchen_id = %(kitchen_id)s and phrase = %(phrase)s",
         {"kitchen_id": kitchen_id, "phrase": phrase},
     )

@@ -93,7 +93,8 @@ def listed(connection: Connection, kitchen_id: UUID, product_id: UUID | None = N
                 density_g_per_ml, energy_kcal, energy_kj, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g,
                 polyols_g, erythritol_g, allulose_g, protein_g, salt_g, sodium_mg, alcohol_g, scoop_g, piece_g, pack_g,
                 drained_g, cup_g, allergens, traces, vegan, vegetarian, added_sugar
-            from product join product_label on product_label.product_id = product.id
+            from product join product_label
+                on product_label.kitchen_id = product.kitchen_id and product_label.product_id = product.id
             where product.kitchen_id = %(kitchen_id)s
                 and (%(product_id)s::uuid is null or product.id = %(product_id)s)
             order by lower(name), product.id, number desc
@@ -120,7 +121,7 @@ def add(connection: Connection, kitchen_id: UUID, product_id: UUID, about: Produ
         """
         insert into product (id, kitchen_id, name, synonyms, role, gtin, ingredients_text, finished)
         values (%(id)s, %(kitchen_id)s, %(name)s, %(synonyms)s, %(role)s, %(gtin)s, %(ingredients_text)s, %(finished)s)
-        on conflict (id) do nothing
+        on conflict (kitchen_id, id) do nothing
         """,
         asdict(about) | {"id": product_id, "kitchen_id": kitchen_id, "synonyms": list(about.synonyms)},
     )
@@ -217,9 +218,9 @@ def cupboard_changed(connection: Connection, kitchen_id: UUID) -> None:
     connection.execute("update kitchen set cupboard_revision = gen_random_uuid() where id = %(id)s", {"id": kitchen_id})
 
 
-def remembered_as(connection: Connection, kitchen_id: UUID, was: str, now: str) -> None:
+def move_corrections(connection: Connection, kitchen_id: UUID, was: str, now: str) -> None:
     """Words that were corrected to the slug `was` mean `now`."""
     connection.execute(
-        "update remembered set slug = %(now)s where kitchen_id = %(kitchen_id)s and slug = %(was)s",
+        "update correction set slug = %(now)s where kitchen_id = %(kitchen_id)s and slug = %(was)s",
         {"kitchen_id": kitchen_id, "was": was, "now": now},
     )

@@ -52,18 +52,17 @@ def listed(connection: Connection, kitchen_id: UUID) -> list[TinRow]:
         ).fetchall()
 
 
-def put(connection: Connection, kitchen_id: UUID, tin_id: UUID, name: str, tin: Tin) -> bool:
-    """Writes a tin, new or changed, and brings it back if it was archived. False when the id is another kitchen's."""
-    done = connection.execute(
+def put(connection: Connection, kitchen_id: UUID, tin_id: UUID, name: str, tin: Tin) -> None:
+    """Writes a tin, new or changed, and brings it back if it was archived."""
+    connection.execute(
         """
         insert into tin (id, kitchen_id, name, kind, length_cm, width_cm, depth_cm, bottom_share, hole_cm, cups,
             water_ml)
         values (%(id)s, %(kitchen_id)s, %(name)s, %(kind)s, %(length_cm)s, %(width_cm)s, %(depth_cm)s,
             %(bottom_share)s, %(hole_cm)s, %(cups)s, %(water_ml)s)
-        on conflict (id) do update set name = excluded.name, kind = excluded.kind, length_cm = excluded.length_cm,
+        on conflict (kitchen_id, id) do update set name = excluded.name, kind = excluded.kind, length_cm = excluded.length_cm,
             width_cm = excluded.width_cm, depth_cm = excluded.depth_cm, bottom_share = excluded.bottom_share,
             hole_cm = excluded.hole_cm, cups = excluded.cups, water_ml = excluded.water_ml, archived_at = null
-        where tin.kitchen_id = %(kitchen_id)s
         """,
         {
             "id": tin_id,
@@ -79,7 +78,6 @@ def put(connection: Connection, kitchen_id: UUID, tin_id: UUID, name: str, tin: 
             "water_ml": tin.water_ml,
         },
     )
-    return done.rowcount == 1
 
 
 def archive(connection: Connection, kitchen_id: UUID, tin_id: UUID) -> None:

@@ -26,7 +26,7 @@ class VersionRow(FiguresRow):
     kept_by: str
     kept_at: datetime
     draft: dict[str, Any]
-    count: float
+    piece_count: float
 
 
 def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID, number: int | None = None) -> list[VersionRow]:
@@ -34,7 +34,7 @@ def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID, number: i
     with connection.cursor(row_factory=class_row(VersionRow)) as cursor:
         return cursor.execute(
             """
-            select id, formula_id, number, name, kept_by, kept_at, draft, count, mass_g,
+            select id, formula_id, number, name, kept_by, kept_at, draft, piece_count, mass_g,
                 energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g,
                 erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd
             from formula_version
@@ -72,21 +72,21 @@ def add(
     kept_by: str,
     draft: Mapping[str, Any],
     piece: Portion,
-    count: float,
+    piece_count: float,
 ) -> None:
     """Keeps a state under the next number; nothing happens when that id is there already. The caller has locked the
     formula."""
     connection.execute(
         """
-        insert into formula_version (id, formula_id, kitchen_id, number, name, kept_by, draft, count, mass_g,
+        insert into formula_version (id, formula_id, kitchen_id, number, name, kept_by, draft, piece_count, mass_g,
             energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g,
             allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd)
         select %(id)s, %(formula_id)s, %(kitchen_id)s, coalesce(max(number), 0) + 1, %(name)s, %(kept_by)s, %(draft)s,
-            %(count)s, %(mass_g)s, %(energy_kcal)s, %(protein_g)s, %(fat_g)s, %(saturates_g)s, %(carbohydrate_g)s,
+            %(piece_count)s, %(mass_g)s, %(energy_kcal)s, %(protein_g)s, %(fat_g)s, %(saturates_g)s, %(carbohydrate_g)s,
             %(sugars_g)s, %(fibre_g)s, %(polyols_g)s, %(erythritol_g)s, %(allulose_g)s, %(salt_g)s, %(alcohol_g)s,
             %(water_g)s, %(caffeine_mg)s, %(at_least)s, %(without_lines)s, %(sd)s
-        from formula_version where formula_id = %(formula_id)s
-        on conflict (id) do nothing
+        from formula_version where kitchen_id = %(kitchen_id)s and formula_id = %(formula_id)s
+        on conflict (kitchen_id, id) do nothing
         """,
         columns(piece)
         | {
@@ -96,7 +96,7 @@ def add(
             "name": name,
             "kept_by": kept_by,
             "draft": Jsonb(dict(draft)),
-            "count": count,
+            "piece_count": piece_count,
         },
     )
 
@@ -113,7 +113,7 @@ def rename(connection: Connection, kitchen_id: UUID, formula_id: UUID, number: i
     return done.rowcount == 1
 
 
-def bake(connection: Connection, kitchen_id: UUID, formula_id: UUID, number: int | None) -> None:
+def mark_to_bake(connection: Connection, kitchen_id: UUID, formula_id: UUID, number: int | None) -> None:
     """Marks the kept state to bake; None for the formula as it stands."""
     connection.execute(
         "update formula set bake_number = %(number)s where kitchen_id = %(kitchen_id)s and id = %(formula_id)s",
@@ -121,7 +121,7 @@ def bake(connection: Connection, kitchen_id: UUID, formula_id: UUID, number: int
     )
 
 
-def follow(
+def set_base(
     connection: Connection, kitchen_id: UUID, formula_id: UUID, base_id: UUID | None, base_parts: list[Any] | None
 ) -> None:
     """Makes a formula a branch of a base as it stands in `base_parts`; None for a formula of its own again."""
@@ -156,7 +156,7 @@ def base_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tuple
     return connection.execute(
         """
         select base.id, base.name, formula.base_parts
-        from formula join formula base on base.id = formula.base_id
+        from formula join formula base on base.kitchen_id = formula.kitchen_id and base.id = formula.base_id
         where formula.kitchen_id = %(kitchen_id)s and formula.id = %(formula_id)s
         """,
         {"kitchen_id": kitchen_id, "formula_id": formula_id},

@@ -9,7 +9,7 @@ import psycopg
 from fastapi.testclient import TestClient
 
 from ample_crumb.api.app import MOST_BYTES, create_app
-from tests.kitchen import new_database
+from tests.kitchen import new_kitchen
 
 NOON = "2026-05-04T12:00:00Z"
 DAY = "2026-05-04"
@@ -24,7 +24,7 @@ class ApiCase(unittest.TestCase):
     """Base: the application on an empty database, and the calls that most tests make."""
 
     def setUp(self) -> None:
-        self.app = create_app(new_database())
+        self.app = create_app(new_kitchen())
         self.client = self.enterContext(TestClient(self.app, raise_server_exceptions=False))
 
     def ask(self, method: str, path: str, body: object = None, status: int = 200) -> Any:
@@ -44,78 +44,78 @@ class ApiCase(unittest.TestCase):
             "method": "",
             "parts": parts(*lines),
         }
-        made: dict[str, Any] = self.ask("POST", "/api/formulas", body, 201)
+        made: dict[str, Any] = self.ask("POST", "/api/v1/formulas", body, 201)
         return made
 
     def targets(self) -> None:
-        self.ask("PUT", f"/api/days/{DAY}/targets", {"rest": {"energy_kcal": 1800, "protein_g": 150}})
+        self.ask("PUT", f"/api/v1/days/{DAY}/targets", {"rest": {"energy_kcal": 1800, "protein_g": 150}})
 
     def lay(self, formula_id: str, pieces: float, entry_id: str | None = None) -> Any:
-        body = {"id": entry_id or str(uuid4()), "eaten_at": NOON, "formula_id": formula_id, "pieces": pieces}
-        return self.ask("POST", f"/api/days/{DAY}/pieces", body, 201)
+        body = {"id": entry_id or str(uuid4()), "eaten_at": NOON, "formula_id": formula_id, "piece_count": pieces}
+        return self.ask("POST", f"/api/v1/days/{DAY}/pieces", body, 201)
 
 
 class Api(ApiCase):
     def test_the_story(self) -> None:
         self.targets()
-        pasted = self.ask("POST", "/api/bench/paste", {"text": "Bean bars\nmakes 12\n- " + "\n- ".join(LINES)})
+        pasted = self.ask("POST", "/api/v1/bench/paste", {"text": "Bean bars\nmakes 12\n- " + "\n- ".join(LINES)})
         self.assertEqual((pasted["title"], pasted["pieces"]), ("Bean bars", 12))
         made = self.create(*(line["text"] for line in pasted["parts"][0]["lines"]))
-        piece = made["worked"]["piece"]
+        piece = made["evaluated"]["piece"]
         self.assertAlmostEqual(piece["energy_kcal"], (156 * 5.9 + 240 * 1.39 + 143 + 60 * 3.98) / 12, places=3)
-        bench = self.ask("POST", "/api/bench/read", {"parts": parts(*LINES), "pieces": 12, "day": DAY})
-        self.assertEqual(bench["fitting"]["pieces"], 1800 // piece["energy_kcal"])
+        bench = self.ask("POST", "/api/v1/bench/read", {"parts": parts(*LINES), "pieces": 12, "day": DAY})
+        self.assertEqual(bench["fitting"]["piece_count"], 1800 // piece["energy_kcal"])
         day = self.lay(made["id"], 2)
-        self.assertAlmostEqual(day["tin"]["room_kcal"], 1800 - 2 * piece["energy_kcal"])
+        self.assertAlmostEqual(day["budget"]["room_kcal"], 1800 - 2 * piece["energy_kcal"])
         foods = {"id": str(uuid4()), "eaten_at": NOON, "text": "150 g skyr, 30 g oats"}
         self.assertAlmostEqual(
-            self.ask("POST", f"/api/days/{DAY}/read", {"text": foods["text"]})["figures"]["energy_kcal"], 208.2
+            self.ask("POST", f"/api/v1/days/{DAY}/read", {"text": foods["text"]})["figures"]["energy_kcal"], 208.2
         )
-        self.ask("POST", f"/api/days/{DAY}/foods", foods, 201)
-        names = [entry["name"] for entry in self.ask("GET", f"/api/days/{DAY}")["entries"]]
+        self.ask("POST", f"/api/v1/days/{DAY}/foods", foods, 201)
+        names = [entry["name"] for entry in self.ask("GET", f"/api/v1/days/{DAY}")["entries"]]
         self.assertCountEqual(names, ["Bars", "Skyr, oats"])
 
     def test_a_logged_piece_is_a_snapshot(self) -> None:
         made = self.create("200 g skyr", pieces=2)
         was = self.lay(made["id"], 1)["entries"][0]["figures"]["energy_kcal"]
         draft = made["draft"] | {"parts": parts("900 g butter"), "version": 1}
-        self.ask("PUT", f"/api/formulas/{made['id']}", draft)
-        (entry,) = self.ask("GET", f"/api/days/{DAY}")["entries"]
+        self.ask("PUT", f"/api/v1/formulas/{made['id']}", draft)
+        (entry,) = self.ask("GET", f"/api/v1/days/{DAY}")["entries"]
         self.assertEqual(entry["figures"]["energy_kcal"], was)
-        change = {"version": 1, "day": "2026-05-05", "eaten_at": NOON, "pieces": 3}
-        moved = self.ask("PUT", f"/api/entries/{entry['id']}", change)
+        change = {"version": 1, "day": "2026-05-05", "eaten_at": NOON, "piece_count": 3}
+        moved = self.ask("PUT", f"/api/v1/entries/{entry['id']}", change)
         self.assertAlmostEqual(moved["figures"]["energy_kcal"], 3 * was)
-        self.assertEqual(self.ask("GET", f"/api/days/{DAY}")["entries"], [])
-        self.ask("DELETE", f"/api/entries/{entry['id']}", status=204)
-        self.ask("POST", f"/api/entries/{entry['id']}/back", status=204)
-        self.assertEqual(len(self.ask("GET", "/api/days/2026-05-05")["entries"]), 1)
+        self.assertEqual(self.ask("GET", f"/api/v1/days/{DAY}")["entries"], [])
+        self.ask("DELETE", f"/api/v1/entries/{entry['id']}", status=204)
+        self.ask("POST", f"/api/v1/entries/{entry['id']}/back", status=204)
+        self.assertEqual(len(self.ask("GET", "/api/v1/days/2026-05-05")["entries"]), 1)
 
     def test_sending_twice_does_nothing_twice(self) -> None:
         made = self.create("200 g skyr")
         again = made["draft"] | {"id": made["id"], "name": "Another"}
-        self.assertEqual(self.ask("POST", "/api/formulas", again, 201)["draft"]["name"], "Bars")
+        self.assertEqual(self.ask("POST", "/api/v1/formulas", again, 201)["draft"]["name"], "Bars")
         entry = str(uuid4())
         self.lay(made["id"], 1, entry)
         self.assertEqual(len(self.lay(made["id"], 1, entry)["entries"]), 1)
         draft = made["draft"] | {"name": "Renamed", "version": 1}
-        first = self.ask("PUT", f"/api/formulas/{made['id']}", draft)
-        self.assertEqual(self.ask("PUT", f"/api/formulas/{made['id']}", draft)["version"], first["version"])
+        first = self.ask("PUT", f"/api/v1/formulas/{made['id']}", draft)
+        self.assertEqual(self.ask("PUT", f"/api/v1/formulas/{made['id']}", draft)["version"], first["version"])
 
     def test_a_stale_version_gets_the_present_state(self) -> None:
         made = self.create("200 g skyr")
-        path = f"/api/formulas/{made['id']}"
+        path = f"/api/v1/formulas/{made['id']}"
         self.ask("PUT", path, made["draft"] | {"name": "Theirs", "version": 1})
         problem = self.ask("PUT", path, made["draft"] | {"name": "Mine", "version": 1}, 409)
         self.assertEqual((problem["current"]["draft"]["name"], problem["current"]["version"]), ("Theirs", 2))
 
     def test_a_correction_is_remembered_everywhere(self) -> None:
         made = self.create("30 g whey")
-        self.ask("PUT", "/api/corrections", {"name": "whey", "slug": "pea_protein"}, 204)
-        line = self.ask("GET", f"/api/formulas/{made['id']}")["worked"]["parts"][0]["lines"][0]
+        self.ask("PUT", "/api/v1/corrections", {"name": "whey", "slug": "pea_protein"}, 204)
+        line = self.ask("GET", f"/api/v1/formulas/{made['id']}")["evaluated"]["parts"][0]["lines"][0]
         self.assertEqual(line["ingredient"]["slug"], "pea_protein")
-        self.assertAlmostEqual(self.ask("GET", "/api/formulas")[0]["piece"]["protein_g"], 24 / 12)
-        self.ask("DELETE", "/api/corrections?name=whey", status=204)
-        self.assertAlmostEqual(self.ask("GET", "/api/formulas")[0]["piece"]["protein_g"], 23.4 / 12)
+        self.assertAlmostEqual(self.ask("GET", "/api/v1/formulas")[0]["piece"]["protein_g"], 24 / 12)
+        self.ask("DELETE", "/api/v1/corrections?name=whey", status=204)
+        self.assertAlmostEqual(self.ask("GET", "/api/v1/formulas")[0]["piece"]["protein_g"], 23.4 / 12)
 
     def test_settings_change_what_is_shown(self) -> None:
         self.create("100 g erythritol", "100 g oats", pieces=1)
@@ -123,47 +123,47 @@ class Api(ApiCase):
         for definition in ("available", "net", "us_total"):
             settings = {"measures": "us", "energy": "us", "carbohydrate": definition, "appearance": "dark"}
             settings["currency"] = "EUR"
-            self.ask("PUT", "/api/settings", settings)
-            shown[definition] = round(self.ask("GET", "/api/formulas")[0]["piece"]["carbohydrate_g"], 1)
+            self.ask("PUT", "/api/v1/settings", settings)
+            shown[definition] = round(self.ask("GET", "/api/v1/formulas")[0]["piece"]["carbohydrate_g"], 1)
         self.assertEqual(shown, {"available": 157.6, "net": 57.6, "us_total": 167.7})
-        energy = self.ask("GET", "/api/formulas")[0]["piece"]["energy_kcal"]
+        energy = self.ask("GET", "/api/v1/formulas")[0]["piece"]["energy_kcal"]
         self.assertAlmostEqual(energy, 4 * (57.6 + 10.1 + 13.2) + 9 * 6.5)
 
     def test_duplicate_archive_and_find(self) -> None:
         made = self.create("200 g skyr")
-        copy = self.ask("POST", f"/api/formulas/{made['id']}/copies", {"id": str(uuid4())}, 201)
+        copy = self.ask("POST", f"/api/v1/formulas/{made['id']}/copies", {"id": str(uuid4())}, 201)
         self.assertEqual(copy["draft"]["name"], "Bars, a copy")
-        self.ask("PUT", f"/api/formulas/{made['id']}/archived", {"archived": True}, 204)
-        self.assertEqual([each["archived"] for each in self.ask("GET", "/api/formulas")].count(True), 1)
-        kinds = {hit["kind"] for hit in self.ask("GET", "/api/find?words=bar")}
+        self.ask("PUT", f"/api/v1/formulas/{made['id']}/archived", {"archived": True}, 204)
+        self.assertEqual([each["archived"] for each in self.ask("GET", "/api/v1/formulas")].count(True), 1)
+        kinds = {hit["kind"] for hit in self.ask("GET", "/api/v1/find?words=bar")}
         self.assertIn("formula", kinds)
-        self.assertEqual(self.ask("GET", "/api/find?words=almond flour")[0]["key"], "almond_flour")
+        self.assertEqual(self.ask("GET", "/api/v1/find?words=almond flour")[0]["key"], "almond_flour")
 
     def test_bad_input_gets_a_sentence_and_a_place(self) -> None:
         made = self.create("200 g skyr")
         draft = made["draft"] | {"version": 1}
-        path = f"/api/formulas/{made['id']}"
+        path = f"/api/v1/formulas/{made['id']}"
         refused: list[tuple[str, str, Any, int]] = [
             ("PUT", path, draft | {"pieces": 0}, 422),
             ("PUT", path, draft | {"pieces": 10**9}, 422),
             ("PUT", path, draft | {"name": "   "}, 422),
             ("PUT", path, draft | {"parts": parts(*["1 g salt"] * 401)}, 422),
             ("PUT", path, draft | {"parts": parts("x\x00")}, 422),
-            ("POST", "/api/bench/read", {"parts": 2 * parts(*["1 g salt"] * 201), "pieces": 1, "day": DAY}, 422),
+            ("POST", "/api/v1/bench/read", {"parts": 2 * parts(*["1 g salt"] * 201), "pieces": 1, "day": DAY}, 422),
             ("PUT", path, draft | {"name": "\ud800"}, 422),
             ("PUT", path, draft | {"surprise": 1}, 422),
-            ("PUT", f"/api/formulas/{uuid4()}", draft, 404),
-            ("GET", "/api/formulas/nonsense", None, 422),
-            ("GET", "/api/nothing", None, 404),
-            ("GET", "/api/days/2026-13-45", None, 422),
-            ("POST", "/api/bench/paste", {"text": ""}, 422),
-            ("POST", "/api/bench/paste", {"text": "1 g salt\n" * 10_000}, 422),
-            ("POST", "/api/bench/paste", {"text": "x" * 5_000_000}, 413),
-            ("POST", f"/api/days/{DAY}/foods", {"id": str(uuid4()), "eaten_at": NOON, "text": "-3 eggs"}, 422),
-            ("POST", f"/api/days/{DAY}/foods", {"id": str(uuid4()), "eaten_at": "soon", "text": "3 eggs"}, 422),
-            ("PUT", f"/api/days/{DAY}/targets", {"rest": {"energy_kcal": -5, "protein_g": 150}}, 422),
-            ("PUT", f"/api/days/{DAY}/targets", {"feast": {"energy_kcal": 2000, "protein_g": 150}}, 422),
-            ("PUT", "/api/corrections", {"name": "whey", "slug": "gold"}, 422),
+            ("PUT", f"/api/v1/formulas/{uuid4()}", draft, 404),
+            ("GET", "/api/v1/formulas/nonsense", None, 422),
+            ("GET", "/api/v1/nothing", None, 404),
+            ("GET", "/api/v1/days/2026-13-45", None, 422),
+            ("POST", "/api/v1/bench/paste", {"text": ""}, 422),
+            ("POST", "/api/v1/bench/paste", {"text": "1 g salt\n" * 10_000}, 422),
+            ("POST", "/api/v1/bench/paste", {"text": "x" * 5_000_000}, 413),
+            ("POST", f"/api/v1/days/{DAY}/foods", {"id": str(uuid4()), "eaten_at": NOON, "text": "-3 eggs"}, 422),
+            ("POST", f"/api/v1/days/{DAY}/foods", {"id": str(uuid4()), "eaten_at": "soon", "text": "3 eggs"}, 422),
+            ("PUT", f"/api/v1/days/{DAY}/targets", {"rest": {"energy_kcal": -5, "protein_g": 150}}, 422),
+            ("PUT", f"/api/v1/days/{DAY}/targets", {"feast": {"energy_kcal": 2000, "protein_g": 150}}, 422),
+            ("PUT", "/api/v1/corrections", {"name": "whey", "slug": "gold"}, 422),
         ]  # fmt: skip
         for method, address, body, status in refused:
             with self.subTest(f"{method} {address} {str(body)[:60]}"):
@@ -171,9 +171,9 @@ class Api(ApiCase):
                 self.assertIn("detail", problem)
         self.assertEqual(self.ask("PUT", path, draft | {"pieces": 0}, 422)["errors"][0]["pointer"], "/pieces")
         half = {"training": {"energy_kcal": 2000, "protein_g": 150}, "rest": {"energy_kcal": 1800, "protein_g": None}}
-        problem = self.ask("PUT", f"/api/days/{DAY}/targets", half, 422)
+        problem = self.ask("PUT", f"/api/v1/days/{DAY}/targets", half, 422)
         self.assertEqual(problem["errors"], [{"pointer": "/rest/protein_g", "detail": "Protein must be a number."}])
-        self.assertEqual(self.ask("GET", f"/api/days/{DAY}")["all_targets"], {})
+        self.assertEqual(self.ask("GET", f"/api/v1/days/{DAY}")["all_targets"], {})
         self.assertGreater(MOST_BYTES, 200_000)
 
     def send_raw(self, method: str, address: str, body: Any, status: int) -> Any:
@@ -187,17 +187,17 @@ class Api(ApiCase):
     def test_odd_text_is_kept_as_text(self) -> None:
         odd = "<script>alert(1)</script> 🍰 עוגה"
         made = self.create(f"100 g {odd}")
-        self.ask("PUT", f"/api/formulas/{made['id']}", made["draft"] | {"name": odd, "version": 1})
-        view = self.ask("GET", f"/api/formulas/{made['id']}")
-        self.assertEqual((view["draft"]["name"], len(view["worked"]["unread"])), (odd, 1))
+        self.ask("PUT", f"/api/v1/formulas/{made['id']}", made["draft"] | {"name": odd, "version": 1})
+        view = self.ask("GET", f"/api/v1/formulas/{made['id']}")
+        self.assertEqual((view["draft"]["name"], len(view["evaluated"]["unread"])), (odd, 1))
 
     def test_trouble_with_the_database_is_said_and_passes(self) -> None:
         # A full disk cannot be had here without filling one: the driver's own error stands in for it.
         for error, status in ((psycopg.errors.DiskFull("full"), 507), (psycopg.OperationalError("gone"), 503)):
-            with mock.patch("ample_crumb.work.formulas.list_all", side_effect=error):
-                self.ask("GET", "/api/formulas", status=status)
-        self.ask("GET", "/api/formulas")
+            with mock.patch("ample_crumb.application.formulas.queries.list_all", side_effect=error):
+                self.ask("GET", "/api/v1/formulas", status=status)
+        self.ask("GET", "/api/v1/formulas")
 
     def test_another_host_name_is_refused(self) -> None:
-        answer = self.client.get("/api/formulas", headers={"host": "evil.example"})
+        answer = self.client.get("/api/v1/formulas", headers={"host": "evil.example"})
         self.assertEqual(answer.status_code, 400)

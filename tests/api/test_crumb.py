@@ -13,7 +13,7 @@ class CrumbCase(ApiCase):
         return {"parts": parts(*lines), "pieces": pieces, "family": family, "day": DAY} | more
 
     def read(self, *lines: str, **more: Any) -> dict[str, Any]:
-        evaluated: dict[str, Any] = self.ask("POST", "/api/bench/read", self.body(*lines, **more))["worked"]
+        evaluated: dict[str, Any] = self.ask("POST", "/api/v1/bench/read", self.body(*lines, **more))["evaluated"]
         return evaluated
 
     def off(self, evaluated: dict[str, Any]) -> dict[str, str]:
@@ -22,9 +22,9 @@ class CrumbCase(ApiCase):
         }
 
     def save(self, formula_id: str, *lines: str, **more: Any) -> dict[str, Any]:
-        now = self.ask("GET", f"/api/formulas/{formula_id}")
+        now = self.ask("GET", f"/api/v1/formulas/{formula_id}")
         body = now["draft"] | {"version": now["version"], "parts": parts(*lines)} | more
-        saved: dict[str, Any] = self.ask("PUT", f"/api/formulas/{formula_id}", body)
+        saved: dict[str, Any] = self.ask("PUT", f"/api/v1/formulas/{formula_id}", body)
         return saved
 
 
@@ -33,7 +33,7 @@ class Checks(CrumbCase):
         self.assertEqual(self.off(self.read(*LOAF)), {})
         broken = ("500 g flour", *LOAF[1:])
         self.assertEqual(self.off(self.read(*broken))["hydration"], "low")
-        repairs = self.ask("POST", "/api/bench/repairs", self.body(*broken))
+        repairs = self.ask("POST", "/api/v1/bench/repairs", self.body(*broken))
         mended = next(
             each for each in repairs if each["repair"]["dial"] == "hydration" and each["repair"]["place"] == 0
         )
@@ -54,15 +54,15 @@ class Checks(CrumbCase):
 
 class Swaps(CrumbCase):
     def test_offers_and_what_they_do_together(self) -> None:
-        self.ask("PUT", f"/api/guests/{uuid4()}", {"name": "Cox", "avoids": ["tree nuts"]})
-        found = self.ask("POST", "/api/bench/swaps", self.body(*LOAF))
+        self.ask("PUT", f"/api/v1/eaters/{uuid4()}", {"name": "Cox", "avoids": ["tree nuts"]})
+        found = self.ask("POST", "/api/v1/bench/swaps", self.body(*LOAF))
         almond = next(each for each in found["offers"] if each["swap"]["slug"] == "flour-almond-flour")
         self.assertEqual(almond["not_for"], ["Cox must not get tree nuts, and almond flour is that or holds it."])
         uses = [
             {"swap": "fat-greek-yogurt-0", "place": 1, "share": 0.5},
             {"swap": "sugar-xylitol", "place": 2, "share": 1},
         ]
-        preview = self.ask("POST", "/api/bench/swaps/preview", self.body(*LOAF, uses=uses))
+        preview = self.ask("POST", "/api/v1/bench/swaps/preview", self.body(*LOAF, uses=uses))
         texts = [line["text"] for line in preview["parts"][0]["lines"]]
         self.assertEqual(texts[1:4], ["125 g butter", "112 g Greek yogurt, fat-free", "250 g xylitol"])
         self.assertLess(preview["after"]["piece"]["energy_kcal"], preview["before"]["piece"]["energy_kcal"] - 80)
@@ -82,48 +82,48 @@ class Swaps(CrumbCase):
         ):
             asked = [{"swap": swap, "place": place, "share": share} for swap, place, share in uses]
             expected = 422 if words else 200
-            answer = self.ask("POST", "/api/bench/swaps/preview", self.body(*lines, uses=asked), expected)
+            answer = self.ask("POST", "/api/v1/bench/swaps/preview", self.body(*lines, uses=asked), expected)
             self.assertIn(words, answer.get("detail", ""))
         undoing = [{"swap": "sugar-xylitol", "place": 0}, {"swap": "sugar-honey", "place": 0}]
-        self.ask("POST", "/api/bench/swaps/preview", self.body("100 g sugar", uses=undoing), 422)
+        self.ask("POST", "/api/v1/bench/swaps/preview", self.body("100 g sugar", uses=undoing), 422)
 
     def test_sweeteners_are_as_sweet_as_what_they_stand_in_for(self) -> None:
         blend = {"shares": [{"slug": "erythritol", "share": 70}, {"slug": "stevia_extract", "share": 30}]}
-        found = self.ask("POST", "/api/bench/sweeteners", self.body(*LOAF, blends=[blend]))
+        found = self.ask("POST", "/api/v1/bench/sweeteners", self.body(*LOAF, blends=[blend]))
         self.assertAlmostEqual(found["now"]["sugar_g"], 250)
         by_name = {each["name"]: each for each in found["options"]}
-        self.assertAlmostEqual(by_name["erythritol"]["grams"], 250 / 0.65)
-        self.assertAlmostEqual(by_name["stevia extract, pure"]["packets"], 250 / 8.4)
+        self.assertAlmostEqual(by_name["erythritol"]["batch_g"], 250 / 0.65)
+        self.assertAlmostEqual(by_name["stevia extract, pure"]["packet_count"], 250 / 8.4)
         self.assertTrue(by_name["sugar, white"]["here"])
         self.assertIn("poisonous to dogs", " ".join(by_name["xylitol"]["cautions"]))
         self.assertEqual([each["share"] for each in found["options"][-1]["shares"]], [0.7, 0.3])
-        made = self.ask("POST", "/api/bench/sweeteners/preview", self.body(*LOAF, blend=blend, fill=True))
+        made = self.ask("POST", "/api/v1/bench/sweeteners/preview", self.body(*LOAF, blend=blend, fill=True))
         self.assertAlmostEqual(made["after"]["sweetness_g"], made["before"]["sweetness_g"], delta=1)
         for shares in ([{"slug": "butter", "share": 1}], [{"slug": "sugar", "share": 1}] * 2):
-            self.ask("POST", "/api/bench/sweeteners", self.body(*LOAF, blends=[{"shares": shares}]), 422)
-        bare = self.ask("POST", "/api/bench/sweeteners", self.body("100 g flour"))
+            self.ask("POST", "/api/v1/bench/sweeteners", self.body(*LOAF, blends=[{"shares": shares}]), 422)
+        bare = self.ask("POST", "/api/v1/bench/sweeteners", self.body("100 g flour"))
         self.assertEqual(bare["options"], [])
 
 
 class Twins(CrumbCase):
     def test_beside_a_formula_a_version_of_it_and_typed_figures(self) -> None:
         classic = self.create(*LOAF)
-        self.ask("POST", f"/api/formulas/{classic['id']}/versions", {"id": str(uuid4()), "name": "as ever"}, 201)
+        self.ask("POST", f"/api/v1/formulas/{classic['id']}/versions", {"id": str(uuid4()), "name": "as ever"}, 201)
         light = ("250 g flour", "100 g skyr", "100 g butter", "250 g erythritol", "5 eggs")
         for reference, name in (
             ({"formula_id": classic["id"]}, classic["draft"]["name"]),
             ({"formula_id": classic["id"], "number": 1}, f"{classic['draft']['name']}, as ever"),
         ):
-            twin = self.ask("POST", "/api/bench/twin", self.body(*light, reference=reference, pieces=12))
+            twin = self.ask("POST", "/api/v1/bench/twin", self.body(*light, twin=reference, pieces=12))
             self.assertEqual(twin["theirs"], name)
             self.assertRegex(twin["bases"][0]["sentence"], r"^\d+ % less energy")
             self.assertEqual([basis["name"] for basis in twin["bases"]], ["a piece", "the same bite", "100 g"])
             fat = next(group for group in twin["groups"] if group["name"] == "Fat")
             self.assertEqual([len(fat["mine"]), len(fat["theirs"])], [1, 1])
         typed = {"name": "the slice I miss", "mass_g": 90, "energy_kcal": 410, "sugars_g": 31}
-        twin = self.ask("POST", "/api/bench/twin", self.body(*light, reference=typed))
+        twin = self.ask("POST", "/api/v1/bench/twin", self.body(*light, twin=typed))
         self.assertNotIn("protein", twin["bases"][0]["sentence"], "nobody said how much the other has")
-        self.assertIsNone(self.ask("POST", "/api/bench/twin", self.body(*light)))
+        self.assertIsNone(self.ask("POST", "/api/v1/bench/twin", self.body(*light)))
 
 
 class Methods(CrumbCase):
@@ -132,27 +132,27 @@ class Methods(CrumbCase):
             "Beat {butter} with {sugar} for 5 minutes.\n"
             "Whisk the dry goods, add {cloves}.\nBake at 350 °F, 45 to 50 min."
         )
-        found = self.ask("POST", "/api/bench/method", self.body(*LOAF, method=method))
+        found = self.ask("POST", "/api/v1/bench/method", self.body(*LOAF, method=method))
         first, second, third = found["steps"]
         self.assertEqual(
-            [each["text"] for each in first["pieces"] if each["place"] is not None], ["250 g butter", "250 g sugar"]
+            [each["text"] for each in first["texts"] if each["place"] is not None], ["250 g butter", "250 g sugar"]
         )
         self.assertEqual(
-            [each["problem"] for each in second["pieces"] if each["problem"]], ["No line is called “cloves”."]
+            [each["problem"] for each in second["texts"] if each["problem"]], ["No line is called “cloves”."]
         )
-        self.assertEqual((third["celsius"], third["low_min"], third["high_min"]), (177, 45, 50))
+        self.assertEqual((third["oven_c"], third["low_min"], third["high_min"]), (177, 45, 50))
         self.assertEqual((found["low_min"], found["high_min"]), (50, 55))
         undone = [each["sentence"] for each in found["checks"] if each["step"] is None]
         self.assertTrue(any("room temperature" in each for each in undone))
         plain = method.replace("{", "").replace("}", "")
-        again = self.ask("POST", "/api/bench/method", self.body(*LOAF, method=plain))
+        again = self.ask("POST", "/api/v1/bench/method", self.body(*LOAF, method=plain))
         self.assertIn("Beat {butter} with {sugar}", again["linked"])
 
 
 class Versions(CrumbCase):
     def test_kept_told_apart_restored_and_marked(self) -> None:
         formula_id = self.create(*LOAF)["id"]
-        address = f"/api/formulas/{formula_id}"
+        address = f"/api/v1/formulas/{formula_id}"
         version_id = str(uuid4())
         for _ in range(2):  # A retry keeps one.
             kept = self.ask("POST", f"{address}/versions", {"id": version_id, "name": "butter"}, 201)
@@ -186,19 +186,19 @@ class Versions(CrumbCase):
         made = []
         for flavour in ("zest of 1 lemon", "10 g cocoa"):
             branch = {"id": str(uuid4()), "name": f"Loaf with {flavour}"}
-            self.ask("POST", f"/api/formulas/{base}/branches", branch, 201)
+            self.ask("POST", f"/api/v1/formulas/{base}/branches", branch, 201)
             self.save(branch["id"], *LOAF[:2], "200 g honey" if "cocoa" in flavour else LOAF[2], *LOAF[3:], flavour)
             made.append(branch["id"])
         self.save(base, "240 g flour", "250 g butter", "220 g sugar", *LOAF[3:], "1 tsp baking powder")
-        listed = self.ask("GET", f"/api/formulas/{base}/versions")
+        listed = self.ask("GET", f"/api/v1/formulas/{base}/versions")
         self.assertEqual([(each["shared"], each["behind"]) for each in listed["branches"]], [(3, True), (3, True)])
-        look = self.ask("PUT", f"/api/formulas/{base}/branches", {"look": True})
+        look = self.ask("PUT", f"/api/v1/formulas/{base}/branches", {"look": True})
         self.assertEqual(look[1]["left"], ["250 g sugar"], "honey stands in its place there")
-        before = self.ask("GET", f"/api/formulas/{made[0]}")
+        before = self.ask("GET", f"/api/v1/formulas/{made[0]}")
         self.assertEqual(before["draft"]["parts"][0]["lines"][0]["text"], "250 g flour", "looking changes nothing")
-        self.ask("PUT", f"/api/formulas/{base}/branches", {"look": False})
+        self.ask("PUT", f"/api/v1/formulas/{base}/branches", {"look": False})
         lemon, cocoa = (
-            [line["text"] for line in self.ask("GET", f"/api/formulas/{each}")["draft"]["parts"][0]["lines"]]
+            [line["text"] for line in self.ask("GET", f"/api/v1/formulas/{each}")["draft"]["parts"][0]["lines"]]
             for each in made
         )
         self.assertEqual(
@@ -206,11 +206,11 @@ class Versions(CrumbCase):
         )
         self.assertIn("200 g honey", cocoa)
         self.assertIn("240 g flour", cocoa)
-        again = self.ask("GET", f"/api/formulas/{base}/versions")["branches"]
+        again = self.ask("GET", f"/api/v1/formulas/{base}/versions")["branches"]
         self.assertEqual({each["behind"] for each in again}, {False})
-        own = self.ask("DELETE", f"/api/formulas/{made[0]}/base")
+        own = self.ask("DELETE", f"/api/v1/formulas/{made[0]}/base")
         self.assertIsNone(own["base"])
-        self.assertEqual(len(self.ask("GET", f"/api/formulas/{base}/versions")["branches"]), 1)
+        self.assertEqual(len(self.ask("GET", f"/api/v1/formulas/{base}/versions")["branches"]), 1)
 
 
 class Learned(CrumbCase):
@@ -219,16 +219,16 @@ class Learned(CrumbCase):
         before = next(each for each in self.read(*LOAF)["check"]["dials"] if each["name"] == "hydration")
         said = self.body(*LOAF, id=str(uuid4()), words="too dry")
         for _ in range(2):
-            learning = self.ask("POST", f"/api/formulas/{formula_id}/said", said, 201)
-        self.assertEqual(len(learning["said"]), 1)
+            learning = self.ask("POST", f"/api/v1/formulas/{formula_id}/feedback", said, 201)
+        self.assertEqual(len(learning["feedback"]), 1)
         self.assertIn("window lies", " ".join(each["sentence"] for each in learning["lessons"]))
         self.assertIn("wheat flour", " ".join(each["sentence"] for each in learning["lessons"]))
         after = next(each for each in self.read(*LOAF)["check"]["dials"] if each["name"] == "hydration")
         self.assertGreater(after["low"], before["low"])
-        self.assertGreater(after["learned"], 0)
+        self.assertGreater(after["learned_share"], 0)
         self.assertLess(after["value"], before["value"], "its flour holds more than the table says")
-        self.ask("DELETE", f"/api/learned/{learning['said'][0]['id']}")
-        self.assertEqual(self.ask("GET", "/api/learned")["lessons"], [])
+        self.ask("DELETE", f"/api/v1/learned/{learning['feedback'][0]['id']}")
+        self.assertEqual(self.ask("GET", "/api/v1/learned")["lessons"], [])
         for wrong, status in (({"words": "so-so"}, 422), ({"parts": []}, 422)):
-            self.ask("POST", f"/api/formulas/{formula_id}/said", said | {"id": str(uuid4())} | wrong, status)
-        self.ask("POST", f"/api/formulas/{uuid4()}/said", said | {"id": str(uuid4())}, 404)
+            self.ask("POST", f"/api/v1/formulas/{formula_id}/feedback", said | {"id": str(uuid4())} | wrong, status)
+        self.ask("POST", f"/api/v1/formulas/{uuid4()}/feedback", said | {"id": str(uuid4())}, 404)

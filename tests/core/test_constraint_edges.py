@@ -46,7 +46,11 @@ def edge(composition: Composition, name: str, to: float, fits: Callable[[Composi
 
 class Edges(unittest.TestCase):
     def same_edge(self, composition: Composition, family: str, dial: str, name: str, to: float) -> None:
-        rows = [row for row in crumb_constraints(composition, family, dials_of(composition, family), NOTHING_LEARNED) if row.dial == dial]
+        rows = [
+            row
+            for row in crumb_constraints(composition, family, dials_of(composition, family), NOTHING_LEARNED)
+            if row.dial == dial
+        ]
 
         def by_dial(other: Composition) -> bool:
             return {each.name: each.verdict for each in dials_of(other, family)}[dial] is Verdict.FITS
@@ -58,7 +62,9 @@ class Edges(unittest.TestCase):
         self.assertFalse(by_dial(moved(composition, name, to)), "it does not in the end")
         there = edge(composition, name, to, by_dial)
         # A dial forgives what lies closer than it is written with, five in ten thousand of its upper end.
-        self.assertAlmostEqual(edge(composition, name, to, by_rows), there, delta=8e-3 * abs(to - getattr(composition, name)), msg=name)
+        self.assertAlmostEqual(
+            edge(composition, name, to, by_rows), there, delta=8e-3 * abs(to - getattr(composition, name)), msg=name
+        )
 
     def test_hydration_moves_with_sugar_and_loose_fat(self) -> None:
         self.same_edge(MUFFIN, "muffin", "hydration", "water_g", 20)

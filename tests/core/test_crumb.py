@@ -29,7 +29,9 @@ def part(*lines: str, name: str = "", how: PartOptions | None = None) -> Part:
     return Part(name, tuple(map(Line, lines)), how or PartOptions())
 
 
-def dough(*parts: Part, family: str = "", cupboard: Cupboard = CUPBOARD, title: str = "", method: str = "") -> JudgedDough:
+def dough(
+    *parts: Part, family: str = "", cupboard: Cupboard = CUPBOARD, title: str = "", method: str = ""
+) -> JudgedDough:
     return judge_dough(evaluate(parts, 12, cupboard, ReadingPreferences()), family, cupboard, title, method)
 
 
@@ -106,7 +108,9 @@ class WhatIsJudged(unittest.TestCase):
     def test_a_product_that_says_too_little(self) -> None:
         # Nobody said what else is in it, so its water cannot be found by difference either.
         label = Label(Style.EUROPEAN, energy_kcal=380, protein_g=70)
-        item, _ = ingredient_of("own-1", "Keel mystery dust", (), "protein", label, PackMeasures(), ProductDeclaration())
+        item, _ = ingredient_of(
+            "own-1", "Keel mystery dust", (), "protein", label, PackMeasures(), ProductDeclaration()
+        )
         cupboard = CUPBOARD.with_own([item])
         found = check(part("60 g keel mystery dust", "100 g oat flour", "1 egg"), family="cookie", cupboard=cupboard)
         hydration = dial(found, "hydration")

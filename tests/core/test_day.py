@@ -37,7 +37,10 @@ class Days(unittest.TestCase):
         self.assertTrue(room <= 0 or (pieces + step) * piece > room - 1e-6)
 
     def test_pieces_of_one_batch_share_their_errors_and_others_err_apart(self) -> None:
-        piece, meal = StandardUncertainty(3, Nutrients(energy_kcal=10)), StandardUncertainty(4, Nutrients(energy_kcal=15))
+        piece, meal = (
+            StandardUncertainty(3, Nutrients(energy_kcal=10)),
+            StandardUncertainty(4, Nutrients(energy_kcal=15)),
+        )
         self.assertEqual(combine_sds([("bars", piece), ("bars", piece)]).nutrients.energy_kcal, 20)
         self.assertEqual(combine_sds([("bars", piece), ("bars", piece), ("", meal)]).nutrients.energy_kcal, 25)
         self.assertAlmostEqual(combine_sds([("", meal), ("", meal)]).mass_g, 32**0.5)

@@ -118,7 +118,14 @@ class Sums(unittest.TestCase):
     def test_layers_share_out_the_energy(self) -> None:
         shares = layers(Nutrients(protein_g=10, carbohydrate_g=10, fat_g=10, fibre_g=10, polyols_g=5, erythritol_g=5))
         self.assertAlmostEqual(shares.protein_share, 40 / 170)
-        self.assertAlmostEqual(shares.fat_share + shares.protein_share + shares.carbohydrate_share + shares.fibre_share + shares.other_share, 1)
+        self.assertAlmostEqual(
+            shares.fat_share
+            + shares.protein_share
+            + shares.carbohydrate_share
+            + shares.fibre_share
+            + shares.other_share,
+            1,
+        )
         self.assertEqual(layers(Nutrients()).fat_share, 0)
 
     def test_the_sum_of_nothing(self) -> None:

@@ -123,7 +123,9 @@ class Measures(unittest.TestCase):
         label = Label(Style.EUROPEAN, energy_kcal=90, carbohydrate_g=20, protein_g=3, fat_g=0)
 
         def pack(measures: PackMeasures) -> Mapping[str, float]:
-            return ingredient_of("beans", "Beans", (), "pulse", label, measures, ProductDeclaration())[0].measures.pack_g
+            return ingredient_of("beans", "Beans", (), "pulse", label, measures, ProductDeclaration())[
+                0
+            ].measures.pack_g
 
         drained = pack(PackMeasures(pack_g=400, drained_g=240))
         self.assertEqual((drained["can"], drained["gross can"]), (240, 400))

@@ -106,7 +106,9 @@ class OfABatch(unittest.TestCase):
 
     def test_a_difference_under_half_a_per_cent_is_none(self) -> None:
         def said(grams: str) -> tuple[str, ...]:
-            return difference(FormulaState(evaluated("200 g skyr"), 1, "", ""), FormulaState(evaluated(f"{grams} g skyr"), 1, "", ""))
+            return difference(
+                FormulaState(evaluated("200 g skyr"), 1, "", ""), FormulaState(evaluated(f"{grams} g skyr"), 1, "", "")
+            )
 
         self.assertEqual(said("200"), ())
         self.assertEqual(said("200.6"), ("200 g skyr → 200.6 g skyr",))
@@ -177,7 +179,11 @@ class OfTheOptimiser(unittest.TestCase):
     def frame(self) -> ReformulationModel:
         lines = self.lines()
         return ReformulationModel(
-            (*lines, *self.candidates(lines)), (), PieceBasis(500, 0.1, 50, True, 1.0, 1.0), {}, CarbohydrateDefinition.AVAILABLE
+            (*lines, *self.candidates(lines)),
+            (),
+            PieceBasis(500, 0.1, 50, True, 1.0, 1.0),
+            {},
+            CarbohydrateDefinition.AVAILABLE,
         )
 
     def test_how_far_a_line_may_go_by_itself(self) -> None:
@@ -213,14 +219,25 @@ class OfTheOptimiser(unittest.TestCase):
     def test_eggs_weighed_in_grams_stay_whole_eggs(self) -> None:
         parts = (Part("", tuple(map(Line, ("200 g oat flour", "100 g egg", "150 g skyr", "60 g sugar", "30 g butter",
             "2 tsp baking powder", "2 g salt")))),)  # fmt: skip
-        formula = FormulaToReformulate(parts, "muffin", ProductionInputs(Portioning(count=10)), (), CUPBOARD, ReadingPreferences())
-        answer = reformulate(formula, ReformulationRequest((Wish("protein_g", 5.6, at_least=True),), allowed=(), answers=1)).answers[0]
+        formula = FormulaToReformulate(
+            parts, "muffin", ProductionInputs(Portioning(count=10)), (), CUPBOARD, ReadingPreferences()
+        )
+        answer = reformulate(
+            formula, ReformulationRequest((Wish("protein_g", 5.6, at_least=True),), allowed=(), answers=1)
+        ).answers[0]
         eggs_g = next(line.now_g for line in answer.lines if line.place == 1)
         self.assertAlmostEqual(math.remainder(eggs_g, 50), 0, delta=0.01)
 
     def test_two_wishes_that_clash_by_whole_eggs_alone_are_both_named(self) -> None:
         lines = ("100 g egg", "100 g sugar")
-        formula = FormulaToReformulate((Part("", tuple(map(Line, lines))),), "", ProductionInputs(Portioning(count=1)), (), CUPBOARD, ReadingPreferences())
+        formula = FormulaToReformulate(
+            (Part("", tuple(map(Line, lines))),),
+            "",
+            ProductionInputs(Portioning(count=1)),
+            (),
+            CUPBOARD,
+            ReadingPreferences(),
+        )
         egg = CUPBOARD.ingredients["egg"].per_100g
         sugar_kcal = CUPBOARD.ingredients["sugar"].per_100g.energy_kcal or 0
         # A little more protein than two eggs have, a little less energy than three bring: two and a half would do.

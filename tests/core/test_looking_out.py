@@ -31,7 +31,9 @@ class Alarms(unittest.TestCase):
             },
         )
         untold = self.levels(ProductDeclaration(None), "milk", "gluten", "vegetarian")
-        self.assertEqual(untold, {"gluten": AlertLevel.CONTAINS, "milk": AlertLevel.UNKNOWN, "vegetarian": AlertLevel.UNKNOWN})
+        self.assertEqual(
+            untold, {"gluten": AlertLevel.CONTAINS, "milk": AlertLevel.UNKNOWN, "vegetarian": AlertLevel.UNKNOWN}
+        )
 
     def test_a_trace_of_what_is_in_it_anyway_is_not_said_twice(self) -> None:
         found = contents(*LINES, cupboard=with_product(ProductDeclaration(("milk",), traces=("gluten", "soy"))))

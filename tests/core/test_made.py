@@ -22,8 +22,8 @@ SQUARE = Tin(TinKind.SQUARE, 20, 5)
 
 hows = st.builds(
     PartOptions,
-    loss=st.none() | st.floats(0, 0.4),
-    used=st.sampled_from([1.0, 1.0, 0.5, 0.25]),
+    loss_share=st.none() | st.floats(0, 0.4),
+    used_share=st.sampled_from([1.0, 1.0, 0.5, 0.25]),
     optional=st.booleans(),
     unbaked=st.booleans(),
 )
@@ -39,7 +39,7 @@ parts = st.lists(
 ).map(tuple)
 portionings = st.one_of(
     st.builds(Portioning, count=st.integers(1, 40)),
-    st.builds(Portioning, by=st.sampled_from([PortionBy.DOUGH, PortionBy.BAKED]), grams=st.floats(5, 40)),
+    st.builds(Portioning, by=st.sampled_from([PortionBy.DOUGH, PortionBy.BAKED]), piece_g=st.floats(5, 40)),
     st.builds(Portioning, by=st.just(PortionBy.SCOOP), scoop_ml=st.floats(5, 30)),
     st.builds(Portioning, count=st.integers(1, 20), small_count=st.integers(1, 3), small_g=st.floats(1, 5)),
 )
@@ -132,7 +132,8 @@ class FormulaWords(unittest.TestCase):
         contents = allergens_of(made.evaluated, CUPBOARD)
         dough = {each.claim.name: each for each in claims_of(made.evaluated, contents, "cake").eu}
         baked = {
-            each.claim.name: each for each in claims_of(made.evaluated, contents, "cake", None, made.bake_yield.batch).eu
+            each.claim.name: each
+            for each in claims_of(made.evaluated, contents, "cake", None, made.bake_yield.batch).eu
         }
         fibre = dough["source of fibre"].claim.figure
         self.assertAlmostEqual(baked["source of fibre"].claim.figure, fibre / 0.8)

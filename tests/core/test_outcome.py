@@ -92,7 +92,9 @@ class Outcome(unittest.TestCase):
                 bake_yield_of(batch, CAKE, weighings)
 
     def test_without_a_family_or_dough_nothing_is_lost(self) -> None:
-        self.assertEqual(bake_yield_of(evaluated(part("600 g skyr")), UNKNOWN, Weighings()).loss_source, LossSource.NONE)
+        self.assertEqual(
+            bake_yield_of(evaluated(part("600 g skyr")), UNKNOWN, Weighings()).loss_source, LossSource.NONE
+        )
         self.assertEqual(bake_yield_of(evaluated(part()), CAKE, Weighings()).batch.mass_g, 0)
 
 

@@ -41,14 +41,20 @@ ENERGY, PROTEIN, SUGARS = "energy_kcal", "protein_g", "sugars_g"
 
 @cache
 def demo(name: str, family: str, pieces: int) -> FormulaToReformulate:
-    text = files("ample_crumb.work.demo_kitchen").joinpath(f"{name}.txt").read_text("utf-8")
+    text = files("ample_crumb.application.demo.kitchen").joinpath(f"{name}.txt").read_text("utf-8")
     parts = parts_of(recipe_from_text(text))
-    return FormulaToReformulate(parts, family, ProductionInputs(Portioning(count=pieces)), (), CUPBOARD, ReadingPreferences())
+    return FormulaToReformulate(
+        parts, family, ProductionInputs(Portioning(count=pieces)), (), CUPBOARD, ReadingPreferences()
+    )
 
 
-def of(*lines: str, family: str = "brownie", cupboard: Cupboard = CUPBOARD, making: ProductionInputs | None = None) -> FormulaToReformulate:
+def of(
+    *lines: str, family: str = "brownie", cupboard: Cupboard = CUPBOARD, making: ProductionInputs | None = None
+) -> FormulaToReformulate:
     making = making or ProductionInputs(Portioning(count=10))
-    return FormulaToReformulate((Part("", tuple(map(Line, lines))),), family, making, (), cupboard, ReadingPreferences())
+    return FormulaToReformulate(
+        (Part("", tuple(map(Line, lines))),), family, making, (), cupboard, ReadingPreferences()
+    )
 
 
 def most(name: str, value: float) -> Wish:
@@ -170,11 +176,14 @@ class Bounds(unittest.TestCase):
         item, _ = ingredient_of("own-1", "Keel whey", (), "protein", label, PackMeasures(), ProductDeclaration())
         cupboard = CUPBOARD.with_own([item])
         formula = of("200 g oat flour", "2 eggs", "200 g skyr", "60 g sugar", "1 tsp baking powder", cupboard=cupboard)
-        found = reformulate(formula, ReformulationRequest((most(SUGARS, 6), least(PROTEIN, 9)), allowed=("own-1", "whey_isolate")))
+        found = reformulate(
+            formula, ReformulationRequest((most(SUGARS, 6), least(PROTEIN, 9)), allowed=("own-1", "whey_isolate"))
+        )
         self.assertIn("Keel whey is left out: it has no figure of sugars.", found.remarks)
         zest = of("300 g quark", "60 g sugar", "2 g orange zest", "1 egg", family="baked-cheesecake")
         self.assertIn(
-            "orange zest has no figure of sugars; the little", " ".join(reformulate(zest, ReformulationRequest((most(SUGARS, 5),))).remarks)
+            "orange zest has no figure of sugars; the little",
+            " ".join(reformulate(zest, ReformulationRequest((most(SUGARS, 5),))).remarks),
         )
         inside = of("60 g keel whey", "200 g oat flour", cupboard=cupboard)
         with self.assertRaisesRegex(CannotUse, "cannot be promised: keel whey has no figure of sugars"):
@@ -220,7 +229,10 @@ class AsTheKitchenIs(unittest.TestCase):
         formula = replace(of(*self.LINES, family="muffin"), learned=learned)
         for answer in reformulate(formula, ReformulationRequest((least(PROTEIN, 6),))).answers:
             dials = crumb_check(
-                judge_dough(evaluate(answer.parts, 10, CUPBOARD, ReadingPreferences()), "muffin", CUPBOARD, learned=learned), learned
+                judge_dough(
+                    evaluate(answer.parts, 10, CUPBOARD, ReadingPreferences()), "muffin", CUPBOARD, learned=learned
+                ),
+                learned,
             )
             self.assertEqual(dials.off, ())
             self.assertEqual(dials.dials, answer.check.dials)

@@ -112,7 +112,7 @@ def said(words: str, value: float, family: str = "cookie", holding: dict[str, fl
     return BatchFeedback(words, family, {"hydration": DialReading(value, 0.8, 1.6)}, holding or {})
 
 
-class LearningView(unittest.TestCase):
+class Learning(unittest.TestCase):
     def factor(self, *batches: BatchFeedback) -> float:
         return learn(batches)[0].factor("hydration", "cookie")
 

@@ -70,7 +70,9 @@ class Scaling(unittest.TestCase):
         self.assertAlmostEqual(back.scaled_g / (10 * grams), 1, delta=0.02)
 
     def test_by_whole_eggs(self) -> None:
-        batch = evaluate((Part("", tuple(map(Line, ("250 g ricotta", "125 g eggs")))),), 1, CUPBOARD, ReadingPreferences())
+        batch = evaluate(
+            (Part("", tuple(map(Line, ("250 g ricotta", "125 g eggs")))),), 1, CUPBOARD, ReadingPreferences()
+        )
         eggs = factors_for_eggs(batch, CUPBOARD)
         self.assertEqual([each.count for each in eggs], [1, 2, 3, 4])
         self.assertAlmostEqual(eggs[1].factor, 0.8)

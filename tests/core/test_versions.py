@@ -92,7 +92,9 @@ class Twins(unittest.TestCase):
 
     def test_by_piece_by_bite_and_by_100_g(self) -> None:
         flour, egg = TwinLine("oat flour", "flour", 10, 40), TwinLine("egg", "egg", 8, 12)
-        found = compare_with_twin(TwinSide("mine", piece(100, 40), (flour,)), TwinSide("theirs", piece(300, 80), (egg, flour)))
+        found = compare_with_twin(
+            TwinSide("mine", piece(100, 40), (flour,)), TwinSide("theirs", piece(300, 80), (egg, flour))
+        )
         by = {
             basis.name: (basis.mine.nutrients.energy_kcal, basis.theirs.nutrients.energy_kcal) for basis in found.bases
         }
@@ -105,9 +107,7 @@ class Steps(unittest.TestCase):
     def test_links_follow_the_lines(self) -> None:
         of = evaluated("125 g butter, soft", "2 large eggs", "60 g vanilla whey")
         (step,) = steps_of("Beat {butter} and {eggs} into {flour}.", of)
-        self.assertEqual(
-            [each.text for each in step.texts if each.place is not None], ["125 g butter", "2 large eggs"]
-        )
+        self.assertEqual([each.text for each in step.texts if each.place is not None], ["125 g butter", "2 large eggs"])
         self.assertEqual([each.problem for each in step.texts if each.problem], ["No line is called “flour”."])
         once = linked("Beat butter, add the eggs, then more butter.", of)
         self.assertEqual(once, "Beat {butter}, add the {eggs}, then more butter.")

@@ -75,7 +75,7 @@ class Weighing(unittest.TestCase):
 
     def test_a_choice_wins_over_memory_and_memory_over_the_name(self) -> None:
         cupboard = reference_cupboard()
-        preferences = ReadingPreferences(remembered={"whey": "pea_protein"})
+        preferences = ReadingPreferences(corrections={"whey": "pea_protein"})
         remembered = read_against("30 g whey", cupboard, preferences)
         chosen = read_against("30 g whey", cupboard, preferences, "whey_isolate")
         assert remembered.ingredient is not None

@@ -7,16 +7,19 @@ from dataclasses import replace
 from functools import partial
 from uuid import UUID, uuid4
 
+from ample_crumb.application.cupboard import commands as cupboard_commands
+from ample_crumb.application.cupboard import queries as cupboard_queries
+from ample_crumb.application.cupboard.views import ProductDraft
+from ample_crumb.application.formulas import commands as formulas_commands
+from ample_crumb.application.formulas import queries as formulas_queries
+from ample_crumb.application.formulas.draft import Draft, TwinChoice
+from ample_crumb.application.formulas.nested import nested_slug
+from ample_crumb.application.problems import ChangedMeanwhile
+from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
 from ample_crumb.core.formula.formula import Line, Part
-from ample_crumb.work import cupboard, formulas, kitchen
-from ample_crumb.work.cupboard import ProductDraft
-from ample_crumb.work.drafts import Draft
-from ample_crumb.work.made_foods import nested_slug
-from ample_crumb.work.problems import ChangedMeanwhile
-from ample_crumb.work.reference import TwinChoice
-from tests.work.case import KitchenCase
+from tests.application.case import KitchenCase
 
 LABEL = Label(Style.EUROPEAN, energy_kcal=376, fat_g=4, carbohydrate_g=5, protein_g=80)
 
@@ -24,11 +27,11 @@ LABEL = Label(Style.EUROPEAN, energy_kcal=376, fat_g=4, carbohydrate_g=5, protei
 class Together(KitchenCase):
     def formula(self, text: str) -> UUID:
         draft = Draft("Bars", "", 4, "", (Part("", (Line(text),)),))
-        return formulas.create(self.database, self.principal, uuid4(), draft).id
+        return formulas_commands.create(self.database, self.principal, uuid4(), draft).id
 
     def product(self, name: str) -> tuple[UUID, ProductDraft]:
         draft = ProductDraft(name, (), "protein", LABEL, PackMeasures(), ProductDeclaration())
-        return cupboard.create(self.database, self.principal, uuid4(), draft).id, draft
+        return cupboard_commands.create(self.database, self.principal, uuid4(), draft).id, draft
 
     def test_saving_listing_and_relabelling_at_once(self) -> None:
         names = ("Millrace rye powder", "Fernhill lupin powder")
@@ -36,32 +39,32 @@ class Together(KitchenCase):
         made = [self.formula(f"100 g {name}") for name in names * 3]
 
         def relabel(product_id: UUID, draft: ProductDraft, energy: int) -> None:
-            view = cupboard.open_one(self.database, self.principal, product_id)
+            view = cupboard_queries.open_one(self.database, self.principal, product_id)
             changed = replace(draft, label=replace(LABEL, energy_kcal=energy))
             # Another window may be first, which is an answer too.
             with suppress(ChangedMeanwhile):
-                cupboard.save(self.database, self.principal, product_id, view.version, changed)
+                cupboard_commands.save(self.database, self.principal, product_id, view.version, changed)
 
         def edit(formula_id: UUID, other: UUID, number: int) -> None:
-            view = formulas.open_one(self.database, self.principal, formula_id)
-            draft = replace(view.draft, method=f"Step {number}.", reference=TwinChoice(other))
+            view = formulas_queries.open_one(self.database, self.principal, formula_id)
+            draft = replace(view.draft, method=f"Step {number}.", twin=TwinChoice(other))
             with suppress(ChangedMeanwhile):
-                formulas.save(self.database, self.principal, formula_id, view.version, draft)
+                formulas_commands.save(self.database, self.principal, formula_id, view.version, draft)
 
         work: list[Callable[[], object]] = []
         for number in range(6):
             work += [partial(relabel, *product, 377 + number) for product in products]
             work += [partial(edit, made[place], made[place - 1], number) for place in range(len(made))]
-            work.append(partial(formulas.list_all, self.database, self.principal))
-            work.append(partial(kitchen.correct, self.database, self.principal, "mystery", "skyr"))
+            work.append(partial(formulas_queries.list_all, self.database, self.principal))
+            work.append(partial(settings_commands.correct, self.database, self.principal, "mystery", "skyr"))
         with ThreadPoolExecutor(6) as pool:
             for done in [pool.submit(each) for each in work]:
                 done.result(timeout=300)
         # Every formula was made by the first label, whatever was going on meanwhile.
         for formula_id in made:
-            (line,) = formulas.open_one(self.database, self.principal, formula_id).evaluated.parts[0].lines
+            (line,) = formulas_queries.open_one(self.database, self.principal, formula_id).evaluated.parts[0].lines
             self.assertAlmostEqual(line.energy_kcal or 0, 376)
-        newest = cupboard.open_one(self.database, self.principal, products[0][0])
+        newest = cupboard_queries.open_one(self.database, self.principal, products[0][0])
         self.assertEqual((len(newest.used), {each.behind for each in newest.used}), (3, {True}))
 
     def test_formulas_inside_formulas_saved_at_once(self) -> None:
@@ -70,24 +73,24 @@ class Together(KitchenCase):
         for _ in range(3):
             lines = tuple(Line("50 g of it", nested_slug(inner)) for inner in (glaze, base))
             draft = Draft("Tower", "", 2, "", (Part("", lines),))
-            towers.append(formulas.create(self.database, self.principal, uuid4(), draft).id)
+            towers.append(formulas_commands.create(self.database, self.principal, uuid4(), draft).id)
 
         def change(formula_id: UUID, grams: int) -> None:
-            view = formulas.open_one(self.database, self.principal, formula_id)
+            view = formulas_queries.open_one(self.database, self.principal, formula_id)
             draft = replace(view.draft, parts=(Part("", (Line(f"{grams} g skyr"),)),))
             with suppress(ChangedMeanwhile):
-                formulas.save(self.database, self.principal, formula_id, view.version, draft)
+                formulas_commands.save(self.database, self.principal, formula_id, view.version, draft)
 
         work: list[Callable[[], object]] = []
         for number in range(5):
             work += [partial(change, inner, 50 + 10 * number) for inner in (glaze, base)]
-            work += [partial(formulas.list_all, self.database, self.principal)] * 2
+            work += [partial(formulas_queries.list_all, self.database, self.principal)] * 2
         with ThreadPoolExecutor(6) as pool:
             for done in [pool.submit(each) for each in work]:
                 done.result(timeout=300)
-        listed = {each.id: each.piece.energy_kcal for each in formulas.list_all(self.database, self.principal)}
+        listed = {each.id: each.piece.energy_kcal for each in formulas_queries.list_all(self.database, self.principal)}
         for tower in towers:
-            bench = formulas.open_one(self.database, self.principal, tower).evaluated
+            bench = formulas_queries.open_one(self.database, self.principal, tower).evaluated
             # Both hold skyr alone in the end: 100 g of it in two pieces.
             self.assertAlmostEqual(listed[tower], bench.piece.energy_kcal)
             self.assertAlmostEqual(listed[tower], 63 / 2)
@@ -97,11 +100,11 @@ class Together(KitchenCase):
         formula_id = self.formula("100 g skyr")
         changed = replace(draft, label=replace(LABEL, energy_kcal=390))
         with ThreadPoolExecutor(1) as pool:
-            with self.database.transaction() as first:
+            with self.database.unscoped() as first:
                 # A window saves the formula and has not committed yet when the label changes in another.
                 first.execute("select 1 from formula where id = %s for no key update", (formula_id,))
                 first.execute("update formula_line set text = '100 g Millrace rye powder'")
-                saving = pool.submit(cupboard.save, self.database, self.principal, product_id, 1, changed)
+                saving = pool.submit(cupboard_commands.save, self.database, self.principal, product_id, 1, changed)
                 with self.assertRaises(TimeoutError):
                     saving.result(timeout=0.3)
             view = saving.result(timeout=300)

@@ -11,14 +11,14 @@ from schemathesis.core.result import Ok
 
 from ample_crumb.api.app import create_app
 from tests import LONG
-from tests.kitchen import new_database
+from tests.kitchen import new_kitchen
 
 EXAMPLES = 60 if LONG else 5
 
 
 class AnyRequest(unittest.TestCase):
     def test_no_request_is_answered_with_a_500(self) -> None:
-        schema = schemathesis.openapi.from_asgi("/openapi.json", create_app(new_database()))
+        schema = schemathesis.openapi.from_asgi("/openapi.json", create_app(new_kitchen()))
         operations = [found.ok() for found in schema.get_all_operations() if isinstance(found, Ok)]
         self.assertGreaterEqual(len(operations), 18)
         for operation in operations:
@@ -35,7 +35,7 @@ class AnyRequest(unittest.TestCase):
         @given(cases)
         def send(case: schemathesis.Case[Any]) -> None:
             # A register that does not answer is said to be away (504), soon enough for a test.
-            with mock.patch("ample_crumb.work.register.WAIT_S", 0.05):
+            with mock.patch("ample_crumb.application.cupboard.queries.WAIT_S", 0.05):
                 answer = case.call()
             honest = answer.status_code < 500 or answer.status_code == 504
             self.assertTrue(honest, f"{case.as_curl_command()}: {answer.text[:300]}")

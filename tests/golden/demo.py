@@ -3,21 +3,20 @@
 from datetime import UTC, datetime
 from typing import Any, Final
 
-from ample_crumb.work.context import load_context
-from ample_crumb.work.evaluate_bench import evaluate_bench_in
-
+from ample_crumb.application.context import load_context
+from ample_crumb.application.demo.loader import load_demo
+from ample_crumb.application.formulas import evaluation
+from ample_crumb.application.formulas.draft import Bench
+from ample_crumb.application.formulas.evaluation import evaluate_bench_in
+from ample_crumb.application.formulas.production import production_inputs, tins_of
+from ample_crumb.application.formulas.summaries import formula_summaries
+from ample_crumb.application.formulas.twin_figures import twin_figures
+from ample_crumb.application.today import queries as today_queries
 from ample_crumb.core.food.nutrients import NAMES
 from ample_crumb.core.reformulate.request import FormulaToReformulate
 from ample_crumb.store import formulas as stored
-from ample_crumb.store import kitchens
 from ample_crumb.store.database import Connection
-from ample_crumb.store.kitchens import Principal
-from ample_crumb.work import formulas, today
-from ample_crumb.work.bench import Bench
-from ample_crumb.work.demo import load_demo
-from ample_crumb.work.kept import formula_summaries
-from ample_crumb.work.making import production_inputs, tins_of
-from ample_crumb.work.reference import twin_figures
+from ample_crumb.store.scope import Principal
 from tests.golden.figures import evaluated, reformulated
 from tests.kitchen import new_database, open_database
 
@@ -34,46 +33,46 @@ def demo_figures() -> dict[str, dict[str, Any]]:
     try:
         load_demo(database, NOW)
         found: dict[str, dict[str, Any]] = {}
-        with database.transaction() as connection:
-            principal = kitchens.first_principal(connection)
-            assert principal is not None
+        principal = database.resident(None)
+        assert principal is not None
+        with database.transaction(principal) as connection:
             rows = sorted(stored.listed(connection, principal.kitchen_id), key=lambda row: row.name)
             summaries = formula_summaries(connection, principal, rows, load_context(connection, principal))
             for row in rows:
                 found[f"demo: {row.name}"] = _formula(connection, principal, row)
             found["demo: list"] = {
                 row.name: [
-                    summaries[row.id].count,
+                    summaries[row.id].piece_count,
                     summaries[row.id].piece.figures.mass_g,
                     [getattr(summaries[row.id].piece.figures.nutrients, name) for name in NAMES],
                     [getattr(summaries[row.id].piece.sd.nutrients, name) for name in NAMES],
                     sorted(summaries[row.id].uses),
-                    list(summaries[row.id].brief.contains),
-                    list(summaries[row.id].brief.diets_kept),
+                    list(summaries[row.id].allergens.contains),
+                    list(summaries[row.id].allergens.diets_kept),
                 ]
                 for row in rows
             }
-        found["demo: day"] = _day(today.open_day(database, principal, NOW.date()))
+        found["demo: day"] = _day(today_queries.open_day(database, principal, NOW.date()))
         return found
     finally:
         database.close()
 
 
 def _formula(connection: Connection, principal: Principal, row: Any) -> dict[str, Any]:
-    draft = formulas.view(connection, principal, row).draft
+    draft = evaluation.formula_view(connection, principal, row).draft
     bench = Bench(
-        draft.parts, draft.pieces, draft.family, NOW.date(), draft.reference, draft.making, draft.name, draft.method
+        draft.parts, draft.pieces, draft.family, NOW.date(), draft.twin, draft.production, draft.name, draft.method
     )
     of = evaluate_bench_in(connection, principal, bench)
-    twin = twin_figures(connection, principal, draft.reference, of.context)
+    twin = twin_figures(connection, principal, draft.twin, of.context)
     whole = evaluated(
-        of.made, draft.family, draft.name, draft.method, of.context.cupboard, of.context.preferences,
+        of.production, draft.family, draft.name, draft.method, of.context.cupboard, of.context.preferences,
         learned=of.context.learned, eaters=of.context.eaters, twin=twin, prices=of.prices(), counted=of.context.definition,
     )  # fmt: skip
     wishes = _WISHES.get(row.name)
     if wishes:
-        making, _ = production_inputs(draft.making, draft.pieces, of.context)
-        tins = tuple(tins_of(draft.making.tins, of.context))
+        making, _ = production_inputs(draft.production, draft.pieces, of.context)
+        tins = tuple(tins_of(draft.production.tins, of.context))
         asked = FormulaToReformulate(
             draft.parts,
             draft.family,
@@ -89,12 +88,12 @@ def _formula(connection: Connection, principal: Principal, row: Any) -> dict[str
 
 
 def _day(day: Any) -> dict[str, Any]:
-    assert day.tin is not None
+    assert day.budget is not None
     return {
         "eaten": [
-            [entry.name, entry.pieces, entry.figures.energy_kcal, entry.figures.protein_g] for entry in day.entries
+            [entry.name, entry.piece_count, entry.figures.energy_kcal, entry.figures.protein_g] for entry in day.entries
         ],
         "sum": [day.eaten.energy_kcal, day.eaten.protein_g, day.eaten.carbohydrate_g, day.eaten.sd["energy_kcal"]],
-        "room": [day.tin.room_kcal, day.tin.protein_to_find_g, day.tin.protein_share, day.tin.tight],
-        "fits": [[fit.name, fit.pieces, fit.figures.energy_kcal, fit.figures.protein_g] for fit in day.fits],
+        "room": [day.budget.room_kcal, day.budget.protein_to_find_g, day.budget.protein_share, day.budget.tight],
+        "fits": [[fit.name, fit.piece_count, fit.figures.energy_kcal, fit.figures.protein_g] for fit in day.fits],
     }

@@ -162,7 +162,9 @@ def reformulated(formula: FormulaToReformulate, wishes: Iterable[tuple[str, floa
     was = crumb_check(judge_dough(before.evaluated, formula.family, formula.cupboard, formula.title, formula.method))
     answers = []
     for answer in found.answers:
-        made = produce(answer.parts, formula.making, formula.family, formula.tins, formula.cupboard, formula.preferences)
+        made = produce(
+            answer.parts, formula.making, formula.family, formula.tins, formula.cupboard, formula.preferences
+        )
         dough = judge_dough(made.evaluated, was.family, formula.cupboard, formula.title, formula.method)
         met = [
             (getattr(made.piece.nutrients, wish.name) or 0.0) * (1 if wish.at_least else -1)

@@ -113,7 +113,7 @@ class Starting(unittest.TestCase):
         for round_ in range(2):
             with self.subTest(round_=round_):
                 process, address = self.start("--data", str(folder / "data"))
-                self.assertIn("White bean blondies", self.read(f"{address}/api/formulas"))
+                self.assertIn("White bean blondies", self.read(f"{address}/api/v1/formulas"))
                 self.assertIn('<div id="root">', self.read(f"{address}/today"))
                 process.send_signal(signal.SIGTERM)
                 self.assertEqual(process.wait(timeout=300), 0)
@@ -125,7 +125,7 @@ class Starting(unittest.TestCase):
         url = cluster.start()
         self.addCleanup(cluster.stop, "immediate")
         process, address = self.start("--empty", "--workers", "2", environment={"AMPLE_CRUMB_DATABASE_URL": url})
-        self.assertEqual(self.read(f"{address}/api/formulas"), "[]")
+        self.assertEqual(self.read(f"{address}/api/v1/formulas"), "[]")
         process.terminate()
         self.assertEqual(process.wait(timeout=300), 0)
         psycopg.connect(url).close()

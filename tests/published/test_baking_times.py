@@ -88,7 +88,10 @@ class Ovens(unittest.TestCase):
 
     def test_notes_where_they_belong(self) -> None:
         found = bake_window(
-            "brownie", BakingConditions(altitude_m=1600), thickness_cm=0.7, flours=frozenset({"almond_flour", "coconut_flour"})
+            "brownie",
+            BakingConditions(altitude_m=1600),
+            thickness_cm=0.7,
+            flours=frozenset({"almond_flour", "coconut_flour"}),
         )
         assert found is not None
         said = " ".join(found.notes)

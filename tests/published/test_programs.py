@@ -64,7 +64,11 @@ class Textbooks(unittest.TestCase):
         self.assertAlmostEqual(best.objective, 437.64, places=1)
 
     def test_the_product_mix_and_its_whole_numbers(self) -> None:
-        rows = [LinearConstraint({"x": 1}, high=4), LinearConstraint({"y": 2}, high=12), LinearConstraint({"x": 3, "y": 2}, high=18)]
+        rows = [
+            LinearConstraint({"x": 1}, high=4),
+            LinearConstraint({"y": 2}, high=12),
+            LinearConstraint({"x": 3, "y": 2}, high=18),
+        ]
         for whole in (False, True):
             best = solve([Variable("x", cost=-3, whole=whole), Variable("y", cost=-5, whole=whole)], rows)
             self.assertAlmostEqual(best.objective, -36)
@@ -72,7 +76,9 @@ class Textbooks(unittest.TestCase):
 
     def test_what_has_no_answer(self) -> None:
         self.assertIs(solve([Variable("x", high=1)], [LinearConstraint({"x": 1}, low=2)]).status, Status.INFEASIBLE)
-        self.assertIs(solve([Variable("x", high=1, whole=True)], [LinearConstraint({"x": 2}, 1, 1)]).status, Status.INFEASIBLE)
+        self.assertIs(
+            solve([Variable("x", high=1, whole=True)], [LinearConstraint({"x": 2}, 1, 1)]).status, Status.INFEASIBLE
+        )
 
 
 class AgainstScipy(unittest.TestCase):
@@ -118,7 +124,10 @@ class AgainstScipy(unittest.TestCase):
             )
             piece = PieceBasis(was.sum(), 0.1, was.sum() / 10, counted=True, baked_share=1, kept_share=1)
             frame = ReformulationModel(slots, (), piece, {}, CarbohydrateDefinition.AVAILABLE)
-            ours = solve(solver_variables(frame), [*standing_constraints(frame), wish_constraint(Wish("energy_kcal", aim), frame)])
+            ours = solve(
+                solver_variables(frame),
+                [*standing_constraints(frame), wish_constraint(Wish("energy_kcal", aim), frame)],
+            )
             with self.subTest(number):
                 theirs = _nearest(was, kcal, chosen, 10 * aim)
                 if theirs is None:

@@ -23,7 +23,9 @@ _FOODS = reference_cupboard().ingredients
 
 def _dial(name: str, family: str, *lines: str) -> Dial:
     evaluated = evaluate((Part("", tuple(map(Line, lines))),), 1, reference_cupboard(), ReadingPreferences())
-    return next(dial for dial in crumb_check(judge_dough(evaluated, family, reference_cupboard())).dials if dial.name == name)
+    return next(
+        dial for dial in crumb_check(judge_dough(evaluated, family, reference_cupboard())).dials if dial.name == name
+    )
 
 
 class Handbooks(unittest.TestCase):
@@ -46,7 +48,9 @@ class Handbooks(unittest.TestCase):
         quarter_cup = _FOODS["apple_sauce"].measures.cup_g
         # Sauce and yogurt stand for an egg but bind less.
         self.assertAlmostEqual(
-            functional_properties(_FOODS["apple_sauce"]).eggs_per_g * next(iter(quarter_cup.values())) / 4, 0.5, delta=0.1
+            functional_properties(_FOODS["apple_sauce"]).eggs_per_g * next(iter(quarter_cup.values())) / 4,
+            0.5,
+            delta=0.1,
         )
 
     def test_leavening_rules(self) -> None:

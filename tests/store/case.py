@@ -4,7 +4,7 @@ import unittest
 from uuid import uuid4
 
 from ample_crumb.store import kitchens
-from ample_crumb.store.kitchens import Principal
+from ample_crumb.store.scope import Principal
 from tests.kitchen import new_database, open_database
 
 
@@ -16,6 +16,6 @@ class StoreCase(unittest.TestCase):
         self.database = open_database(self.url)
         self.addCleanup(self.database.close)
         self.principal, self.other = Principal(uuid4(), uuid4()), Principal(uuid4(), uuid4())
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             kitchens.add_kitchen(connection, self.principal, "One", "Anna")
             kitchens.add_kitchen(connection, self.other, "Two", "Bert")

@@ -1,5 +1,6 @@
 """The store: entries of a day in order, removed and laid back, found by name, and products with their labels."""
 
+from dataclasses import replace
 from datetime import UTC, date, datetime, timedelta
 from uuid import UUID, uuid4
 
@@ -10,9 +11,10 @@ from ample_crumb.core.food.nutrients import Figures, Nutrients, Portion, Standar
 from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
 from ample_crumb.store import days, eaters, kitchens, prices, products
 from ample_crumb.store.eaters import EaterRow
-from ample_crumb.store.kitchens import Principal, Settings
+from ample_crumb.store.kitchens import Settings
 from ample_crumb.store.prices import Price
 from ample_crumb.store.products import ProductDetails
+from ample_crumb.store.scope import Principal
 from tests.store.case import StoreCase
 
 DAY = date(2026, 5, 4)
@@ -22,11 +24,11 @@ LABEL = Label(
 )
 
 
-class FormulaSummary(StoreCase):
+class Kept(StoreCase):
     def eat(self, name: str, hours: float, principal: Principal | None = None) -> UUID:
         entry_id = uuid4()
         portion = Portion(Figures(100, Nutrients(energy_kcal=50)), StandardUncertainty(1, Nutrients(energy_kcal=3)))
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             days.add_entry(
                 connection, principal or self.principal, entry_id, day=DAY, eaten_at=NOON + timedelta(hours=hours), kind="foods",
                 name=name, text=f"100 g {name}", formula_id=None, pieces=None, portion=portion,
@@ -34,7 +36,7 @@ class FormulaSummary(StoreCase):
         return entry_id
 
     def names(self) -> list[str]:
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             return [row.name for row in days.day_entries(connection, self.principal, DAY)]
 
     def test_entries_stand_in_order_of_time_and_come_back_where_they_were(self) -> None:
@@ -42,10 +44,10 @@ class FormulaSummary(StoreCase):
         lunch = self.eat("Lunch", 0)
         self.eat("Tea", 4)
         self.assertEqual(self.names(), ["Lunch", "Tea", "Supper"])
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             self.assertTrue(days.remove_entry(connection, self.principal, lunch, removed=True))
         self.assertEqual(self.names(), ["Tea", "Supper"])
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             self.assertTrue(days.remove_entry(connection, self.principal, lunch, removed=False))
             self.assertFalse(days.remove_entry(connection, self.other, lunch, removed=True))
         self.assertEqual(self.names(), ["Lunch", "Tea", "Supper"])
@@ -53,7 +55,7 @@ class FormulaSummary(StoreCase):
     def test_amounts_come_back_to_the_last_digit(self) -> None:
         odd = 100 / 3
         portion = Portion(Figures(odd, Nutrients(energy_kcal=odd, salt_g=1e-7)), StandardUncertainty(odd, Nutrients()))
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             days.add_entry(
                 connection, self.principal, uuid4(), day=DAY, eaten_at=NOON, kind="foods", name="Thirds", text="",
                 formula_id=None, pieces=None, portion=portion,
@@ -64,19 +66,20 @@ class FormulaSummary(StoreCase):
     def test_days_are_found_by_what_was_eaten_and_signs_are_no_wild_cards(self) -> None:
         self.eat("50% oat_bran", 0)
         self.eat("Skyr", 1, self.other)
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             found = {
-                words: days.entries_called(connection, self.principal, words, 5) for words in ("OAT", "%", "skyr", "a%b")
+                words: days.entries_called(connection, self.principal, words, 5)
+                for words in ("OAT", "%", "skyr", "a%b")
             }
         self.assertEqual(found, {"OAT": [(DAY, "50% oat_bran")], "%": [(DAY, "50% oat_bran")], "skyr": [], "a%b": []})
 
     def test_settings_are_kept_and_bounded(self) -> None:
         wanted = Settings("metric", "us", "net", "dark", "CHF", "fan", 900, 0)
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             kitchens.save_settings(connection, self.principal, wanted)
-            self.assertEqual(kitchens.settings_of(connection, self.principal), wanted)
-            self.assertEqual(kitchens.settings_of(connection, self.other).measures, "us")
-        with self.assertRaises(psycopg.errors.CheckViolation), self.database.transaction() as connection:
+            self.assertEqual(kitchens.find_settings(connection, self.principal), wanted)
+            self.assertEqual(kitchens.find_settings(connection, self.other).measures, "us")
+        with self.assertRaises(psycopg.errors.CheckViolation), self.database.unscoped() as connection:
             kitchens.save_settings(
                 connection, self.principal, Settings("imperial", "us", "net", "dark", "CHF", "fan", 900, 0)
             )
@@ -84,7 +87,7 @@ class FormulaSummary(StoreCase):
     def test_labels_come_back_as_printed_the_newest_first(self) -> None:
         product_id = uuid4()
         milk = ProductDeclaration(("milk",), vegan=False)
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             kitchen = self.principal.kitchen_id
             about = ProductDetails(name="Whey", synonyms=("my whey",), role="")
             self.assertTrue(products.add(connection, kitchen, product_id, about))
@@ -93,7 +96,9 @@ class FormulaSummary(StoreCase):
             products.add_label(connection, kitchen, product_id, 2, LABEL, PackMeasures(), ProductDeclaration())
             newest, oldest = products.listed(connection, kitchen, product_id)
             self.assertEqual(products.listed(connection, self.other.kitchen_id), [])
-        self.assertEqual((newest.number, newest.contains(), newest.measures()), (2, ProductDeclaration(), PackMeasures()))
+        self.assertEqual(
+            (newest.number, newest.contains(), newest.measures()), (2, ProductDeclaration(), PackMeasures())
+        )
         self.assertEqual((oldest.label(), oldest.contains(), oldest.measures().scoop_g), (LABEL, milk, 31))
         self.assertIsNone(oldest.label().salt_g)
 
@@ -101,21 +106,21 @@ class FormulaSummary(StoreCase):
         class Stop(Exception):
             pass
 
-        with self.assertRaises(Stop), self.database.transaction() as connection:
+        with self.assertRaises(Stop), self.database.unscoped() as connection:
             products.cupboard_changed(connection, self.principal.kitchen_id)
             raise Stop
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             self.assertIsNone(kitchens.kitchen_row(connection, self.principal).cupboard_revision)
 
     def test_prices_and_guests_are_the_kitchens_own(self) -> None:
         eater, kitchen, other = EaterRow(uuid4(), "Anna", ["milk"]), self.principal.kitchen_id, self.other.kitchen_id
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             for price in (Price(1.8, "450 g", 450), Price(0.1, "a spoon", 4.3)):
                 prices.set_price(connection, kitchen, "skyr", price)
                 self.assertEqual(prices.price_of(connection, kitchen, "skyr"), price)
             self.assertIsNone(prices.price_of(connection, other, "skyr"))
-            self.assertTrue(eaters.put(connection, kitchen, eater))
-            self.assertFalse(eaters.put(connection, other, eater))
+            eaters.put(connection, kitchen, eater)
+            eaters.put(connection, other, replace(eater, name="Bert"))
             eaters.remove(connection, other, eater.id)
             self.assertEqual((eaters.listed(connection, kitchen), eaters.listed(connection, other)), ([eater], []))
             row = kitchens.kitchen_row(connection, self.principal)

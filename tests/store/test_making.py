@@ -1,4 +1,4 @@
-"""What the store keeps of the making: tins, parts, the rest as JSON, and who holds whom."""
+"""What the store keeps of how a formula is made: tins, parts, the rest as JSON, and who holds whom."""
 
 from uuid import UUID, uuid4
 
@@ -12,43 +12,47 @@ from tests.store.case import StoreCase
 
 
 class Making(StoreCase):
-    def formula(self, *chosen: str, name: str = "Bars", making: dict[str, object] | None = None) -> UUID:
+    def formula(self, *chosen: str, name: str = "Bars", production: dict[str, object] | None = None) -> UUID:
         formula_id = uuid4()
-        with self.database.transaction() as connection:
-            head = FormulaHead(name=name, family="", pieces=12, method="", making=making or {})
+        with self.database.unscoped() as connection:
+            head = FormulaHead(name=name, family="", pieces=12, method="", production=production or {})
             formulas.add(connection, self.principal.kitchen_id, formula_id, head)
             lines = tuple(Line("50 g of it", slug) for slug in chosen)
             formulas.write_parts(connection, self.principal.kitchen_id, formula_id, (Part("", lines),))
-            connection.execute("update formula set figures_by = 'now' where id = %s", [formula_id])
+            connection.execute("update formula set summary_by = 'now' where id = %s", [formula_id])
         return formula_id
 
     def test_a_tin_comes_back_is_changed_and_put_away(self) -> None:
         tin_id = uuid4()
-        for tin in (Tin(TinKind.RING, 24, 9, bottom_share=0.9, hole_cm=8), Tin(TinKind.LOAF, 23, 7.25, 13, water_ml=1790)):
-            with self.database.transaction() as connection:
-                self.assertTrue(tins.put(connection, self.principal.kitchen_id, tin_id, "mine", tin))
-                self.assertFalse(tins.put(connection, self.other.kitchen_id, tin_id, "theirs", tin))
+        for tin in (
+            Tin(TinKind.RING, 24, 9, bottom_share=0.9, hole_cm=8),
+            Tin(TinKind.LOAF, 23, 7.25, 13, water_ml=1790),
+        ):
+            with self.database.unscoped() as connection:
+                tins.put(connection, self.principal.kitchen_id, tin_id, "mine", tin)
+                # The same id in another kitchen is another tin.
+                tins.put(connection, self.other.kitchen_id, tin_id, "theirs", tin)
                 (row,) = tins.listed(connection, self.principal.kitchen_id)
             self.assertEqual((row.tin(), row.name, row.archived), (tin, "mine", False))
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             tins.archive(connection, self.other.kitchen_id, tin_id)
             self.assertFalse(tins.listed(connection, self.principal.kitchen_id)[0].archived)
             tins.archive(connection, self.principal.kitchen_id, tin_id)
             self.assertTrue(tins.listed(connection, self.principal.kitchen_id)[0].archived)
-            self.assertEqual(tins.listed(connection, self.other.kitchen_id), [])
+            self.assertEqual([tin.name for tin in tins.listed(connection, self.other.kitchen_id)], ["theirs"])
 
     def test_parts_keep_how_they_go_in_within_bounds(self) -> None:
-        formula_id = self.formula(making={"by": "scoop", "scoop": "40"})
+        formula_id = self.formula(production={"by": "scoop", "scoop": "40"})
         how = PartOptions(loss_share=0.125, used_share=0.5, optional=True, unbaked=True)
         parts = (Part("Base", (Line("100 g oats"),)), Part("Glaze", (), how))
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             formulas.write_parts(connection, self.principal.kitchen_id, formula_id, parts)
             self.assertEqual(formulas.parts_of(connection, self.principal.kitchen_id, formula_id), parts)
             row = formulas.find(connection, self.principal.kitchen_id, formula_id)
         assert row is not None
-        self.assertEqual(row.making, {"by": "scoop", "scoop": "40"})
+        self.assertEqual(row.production, {"by": "scoop", "scoop": "40"})
         for wrong in (PartOptions(used_share=0), PartOptions(used_share=1.5), PartOptions(loss_share=-0.1)):
-            with self.assertRaises(psycopg.errors.CheckViolation), self.database.transaction() as connection:
+            with self.assertRaises(psycopg.errors.CheckViolation), self.database.unscoped() as connection:
                 formulas.write_parts(connection, self.principal.kitchen_id, formula_id, (Part("", (), wrong),))
 
     def test_who_holds_whom_and_what_grows_stale_above(self) -> None:
@@ -56,19 +60,21 @@ class Making(StoreCase):
         cake = self.formula(f"made-{glaze}-top", "egg", name="Cake")
         tower = self.formula(f"made-{cake}", f"made-{cake}", name="Tower")
         apart = self.formula("skyr", name="Apart")
-        with self.database.transaction() as connection:
-            self.assertEqual(formulas.holds(connection, self.principal.kitchen_id), {cake: {glaze}, tower: {cake}})
-            self.assertEqual(formulas.holds(connection, self.other.kitchen_id), {})
-            formulas.stale_above(connection, self.principal.kitchen_id, glaze)
+        with self.database.unscoped() as connection:
+            self.assertEqual(
+                formulas.nested_by_formula(connection, self.principal.kitchen_id), {cake: {glaze}, tower: {cake}}
+            )
+            self.assertEqual(formulas.nested_by_formula(connection, self.other.kitchen_id), {})
+            formulas.mark_stale_above(connection, self.principal.kitchen_id, glaze)
             stale = {row.id for row in formulas.listed(connection, self.principal.kitchen_id) if row.summary_by is None}
         self.assertEqual(stale, {cake, tower})
         self.assertNotIn(apart, stale)
 
     def test_formulas_and_their_parts_by_name(self) -> None:
         plain, layered = self.formula(name="Plain"), self.formula(name="Layered")
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             parts = (Part("Base", ()), Part("", ()), Part("Glaze", ()))
             formulas.write_parts(connection, self.principal.kitchen_id, layered, parts)
             formulas.write_parts(connection, self.principal.kitchen_id, plain, (Part("Only", ()),))
-            named = {each[0]: (each[1], each[2]) for each in formulas.named_parts(connection, self.principal.kitchen_id)}
+            named = {each[0]: (each[1], each[2]) for each in formulas.part_names(connection, self.principal.kitchen_id)}
         self.assertEqual(named, {plain: ("Plain", None), layered: ("Layered", ["Base", "Glaze"])})

@@ -11,7 +11,7 @@ from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.store import days, formulas
 from ample_crumb.store.database import migrate
 from ample_crumb.store.formulas import FormulaHead
-from ample_crumb.store.kitchens import Principal
+from ample_crumb.store.scope import Principal
 from tests.kitchen import new_database, open_database
 from tests.store.case import StoreCase
 
@@ -22,7 +22,7 @@ PARTS = (Part("", (Line("200 g skyr"), Line("30 g whey", "whey_isolate"))), Part
 class Store(StoreCase):
     def formula(self) -> object:
         formula_id = uuid4()
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             head = FormulaHead(name="Bars", family="", pieces=12, method="")
             formulas.add(connection, self.principal.kitchen_id, formula_id, head)
             formulas.write_parts(connection, self.principal.kitchen_id, formula_id, PARTS)
@@ -45,7 +45,7 @@ class Store(StoreCase):
         migrate(url)
         database = open_database(url)
         self.addCleanup(database.close)
-        with database.transaction() as connection:
+        with database.unscoped() as connection:
             (row,) = days.day_entries(connection, Principal(kitchen, person), DAY)
         self.assertEqual((row.energy_kcal, row.portion().sd.nutrients.energy_kcal), (95, None))
 
@@ -66,21 +66,23 @@ class Store(StoreCase):
 
     def test_parts_and_lines_come_back_in_order(self) -> None:
         formula_id = self.formula()
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             self.assertEqual(formulas.parts_of(connection, self.principal.kitchen_id, formula_id), PARTS)  # type: ignore[arg-type]
 
     def test_another_kitchen_sees_and_changes_nothing(self) -> None:
         formula_id = self.formula()
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             self.assertIsNone(formulas.find(connection, self.other.kitchen_id, formula_id))  # type: ignore[arg-type]
             self.assertEqual(formulas.listed(connection, self.other.kitchen_id), [])
             self.assertFalse(
                 formulas.archive(connection, self.other.kitchen_id, formula_id, archived=True)  # type: ignore[arg-type]
             )
-        with self.assertRaises(psycopg.errors.ForeignKeyViolation), self.database.transaction() as connection:
+        with self.assertRaises(psycopg.errors.ForeignKeyViolation), self.database.unscoped() as connection:
             self.lay(connection, self.other, formula_id)
 
-    def lay(self, connection: "psycopg.Connection[object]", principal: Principal, formula_id: object, pieces: float = 1) -> bool:
+    def lay(
+        self, connection: "psycopg.Connection[object]", principal: Principal, formula_id: object, pieces: float = 1
+    ) -> bool:
         return days.add_entry(
             connection, principal, uuid4(), day=DAY, eaten_at=datetime(2026, 5, 4, 12, tzinfo=UTC), kind="piece", name="Bar",
             text="", formula_id=formula_id, pieces=pieces,  # type: ignore[arg-type]
@@ -89,7 +91,7 @@ class Store(StoreCase):
 
     def test_a_snapshot_keeps_what_is_unknown(self) -> None:
         formula_id = self.formula()
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             self.lay(connection, self.principal, formula_id)
             (row,) = days.day_entries(connection, self.principal, DAY)
         self.assertEqual(row.figures(), Figures(50, Nutrients(energy_kcal=120), ("fat_g",), 1))
@@ -97,13 +99,13 @@ class Store(StoreCase):
 
     def test_the_database_refuses_what_must_never_be(self) -> None:
         formula_id = self.formula()
-        with self.assertRaises(psycopg.errors.CheckViolation), self.database.transaction() as connection:
+        with self.assertRaises(psycopg.errors.CheckViolation), self.database.unscoped() as connection:
             self.lay(connection, self.principal, formula_id, pieces=0)
-        with self.assertRaises(psycopg.errors.CheckViolation), self.database.transaction() as connection:
+        with self.assertRaises(psycopg.errors.CheckViolation), self.database.unscoped() as connection:
             days.set_target(connection, self.principal, "training", DAY, Targets(0, 100))
 
     def test_targets_hold_from_a_day_on(self) -> None:
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             days.set_target(connection, self.principal, "rest", date(2026, 5, 10), Targets(1800, 150))
             days.set_target(connection, self.principal, "rest", date(2026, 5, 20), Targets(1900, 160))
             energy = [
@@ -113,7 +115,7 @@ class Store(StoreCase):
         self.assertEqual(energy, [1800, 1800, 1800, 1900, 1900])
 
     def test_a_new_day_is_of_the_type_of_the_week_before(self) -> None:
-        with self.database.transaction() as connection:
+        with self.database.unscoped() as connection:
             days.set_day_type(connection, self.principal, DAY, "training")
             kinds = [days.day_plan(connection, self.principal, date(2026, 5, day)).day_type for day in (4, 5, 11, 18)]
         self.assertEqual(kinds, ["training", "rest", "training", "rest"])

@@ -34,11 +34,11 @@ class LineBody(Body):
         return Line(self.text, self.chosen)
 
 
-class HowBody(Body):
+class PartOptionsBody(Body):
     """How a part goes in: what baking takes of it, how much of what was made is used, and when."""
 
-    loss: Annotated[float, Field(ge=0, le=MOST_LOSS)] | None = None
-    used: Annotated[float, Field(gt=0, le=1)] = 1.0
+    loss_share: Annotated[float, Field(ge=0, le=MOST_LOSS)] | None = None
+    used_share: Annotated[float, Field(gt=0, le=1)] = 1.0
     optional: bool = False
     unbaked: bool = False
 
@@ -48,11 +48,11 @@ class PartBody(Body):
 
     name: Annotated[str, Field(max_length=80, pattern=r"^[^\x00]*$")] = ""
     lines: Annotated[list[LineBody], Field(max_length=MOST_LINES)]
-    how: HowBody = Field(default_factory=HowBody)
+    options: PartOptionsBody = Field(default_factory=PartOptionsBody)
 
     def part(self) -> Part:
         """As the core has it."""
-        return Part(self.name, tuple(line.line() for line in self.lines), PartOptions(**self.how.model_dump()))
+        return Part(self.name, tuple(line.line() for line in self.lines), PartOptions(**self.options.model_dump()))
 
 
 Parts = Annotated[list[PartBody], Field(max_length=40)]

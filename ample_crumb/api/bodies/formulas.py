@@ -7,15 +7,13 @@ from uuid import UUID
 from pydantic import Field
 
 from ample_crumb.api.bodies.base import Body, Family, Figure, LineBody, Parts, Pieces
+from ample_crumb.application.formulas.draft import Bench, ProductionSettings, TwinChoice, UsedTin
 from ample_crumb.core.production.bake_time import Oven
 from ample_crumb.core.production.bake_yield import MOST_LOSS
 from ample_crumb.core.production.portions import PortionBy
 from ample_crumb.core.quantity.recipe_parser import MOST_PIECES
 from ample_crumb.core.quantity.weighing import MOST_G
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS
-from ample_crumb.work.bench import Bench
-from ample_crumb.work.making import ProductionSettings, UsedTin
-from ample_crumb.work.reference import TwinChoice
 
 Method = Annotated[str, Field(max_length=20_000, pattern=r"^[^\x00]*$")]
 
@@ -54,13 +52,13 @@ class ProductionBody(Body):
     """How a formula is made; what cannot be used as asked comes back as a problem of the outcome."""
 
     by: PortionBy = PortionBy.COUNT
-    grams: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
+    piece_g: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
     scoop: Annotated[str, Field(max_length=40, pattern=r"^[^\x00]*$")] = ""
     density_g_per_ml: Annotated[float, Field(gt=0.1, le=3)] | None = None
     small_count: Annotated[int, Field(ge=0, le=MOST_PIECES)] = 0
     small_g: Annotated[float, Field(ge=0, le=MOST_G)] = 0.0
-    made: Annotated[float, Field(gt=0, le=MOST_PIECES)] | None = None
-    loss: Annotated[float, Field(ge=0, le=MOST_LOSS)] | None = None
+    made_count: Annotated[float, Field(gt=0, le=MOST_PIECES)] | None = None
+    loss_share: Annotated[float, Field(ge=0, le=MOST_LOSS)] | None = None
     residue_g: Annotated[float, Field(ge=0, le=MOST_G)] = 0.0
     trimmings_g: Annotated[float, Field(ge=0, le=MOST_G)] = 0.0
     dough_g: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
@@ -68,7 +66,7 @@ class ProductionBody(Body):
     tins: Annotated[list[UsedTinBody], Field(max_length=8)] = Field(default_factory=list)
     cuts: Annotated[str, Field(max_length=40, pattern=r"^[^\x00]*$")] = ""
     oven: Oven | None = None
-    celsius: Annotated[float, Field(ge=100, le=300)] | None = None
+    oven_c: Annotated[float, Field(ge=100, le=300)] | None = None
 
     def making(self) -> ProductionSettings:
         """As the work layer has it."""
@@ -84,8 +82,8 @@ class DraftBody(Body):
     pieces: Pieces
     method: Method = ""
     parts: Parts
-    reference: TwinBody | None = None
-    making: ProductionBody = Field(default_factory=ProductionBody)
+    twin: TwinBody | None = None
+    production: ProductionBody = Field(default_factory=ProductionBody)
 
 
 class NewFormula(DraftBody):
@@ -119,16 +117,18 @@ class BenchBody(Body):
     pieces: Pieces
     family: Family = ""
     day: date
-    reference: TwinBody | None = None
-    making: ProductionBody = Field(default_factory=ProductionBody)
+    twin: TwinBody | None = None
+    production: ProductionBody = Field(default_factory=ProductionBody)
     name: Annotated[str, Field(max_length=120, pattern=r"^[^\x00]*$")] = ""
     method: Method = ""
 
     def bench(self) -> Bench:
         """As the work layer has it."""
-        reference = self.reference.reference() if self.reference else None
+        reference = self.twin.reference() if self.twin else None
         parts = tuple(part.part() for part in self.parts)
-        return Bench(parts, self.pieces, self.family, self.day, reference, self.making.making(), self.name, self.method)
+        return Bench(
+            parts, self.pieces, self.family, self.day, reference, self.production.making(), self.name, self.method
+        )
 
 
 class ScaleBody(Body):
@@ -162,9 +162,9 @@ class DetailBody(LineBody):
 
     optional: bool | None = None
     fill: Annotated[str, Field(max_length=20, pattern=r"^[a-z]*$")] | None = None
-    used: Annotated[float, Field(gt=0, le=1)] | None = None
+    used_share: Annotated[float, Field(gt=0, le=1)] | None = None
     weighed_g: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
 
     def changes(self) -> dict[str, Any]:
         """What is to be changed, by the names that the core has."""
-        return self.model_dump(include={"optional", "fill", "used", "weighed_g"}, exclude_none=True)
+        return self.model_dump(include={"optional", "fill", "used_share", "weighed_g"}, exclude_none=True)

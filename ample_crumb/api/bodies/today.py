@@ -60,7 +60,7 @@ class NewPieces(Body):
     id: UUID
     eaten_at: AwareDatetime
     formula_id: UUID
-    pieces: Annotated[float, Field(gt=0, le=100)] | None = None
+    piece_count: Annotated[float, Field(gt=0, le=100)] | None = None
     amount: Annotated[str, Field(max_length=60, pattern=r"^[^\x00]*$")] = ""
 
 
@@ -71,4 +71,4 @@ class EntryBody(Body):
     day: date
     eaten_at: AwareDatetime
     text: LineText = ""
-    pieces: Annotated[float, Field(gt=0, le=100)] | None = None
+    piece_count: Annotated[float, Field(gt=0, le=100)] | None = None

@@ -185,7 +185,9 @@ def _lacking(composition: Composition, *sums: tuple[str, str]) -> tuple[str, str
 
 def hydration_window(composition: Composition, lean: DialWindow) -> DialWindow:
     """The window of a dough as rich as this one: what sugar and fat loosen, water need not."""
-    loosened = (SUGAR_LOOSENS * composition.sugars_g + FAT_LOOSENS * composition.loose_fat_g) / composition.water_holding_g
+    loosened = (
+        SUGAR_LOOSENS * composition.sugars_g + FAT_LOOSENS * composition.loose_fat_g
+    ) / composition.water_holding_g
     return DialWindow(max(LEAST_HYDRATION, lean.low - loosened), max(0.05, lean.high - loosened))
 
 
@@ -200,7 +202,9 @@ def _hydration(composition: Composition, of: FamilyWindows, learned: Learned) ->
     window = hydration_window(composition, of.hydration)
     if of.beaten and _is_foam(composition):
         window = DialWindow(window.low, window.high + FOAM_HOLDS)
-    return _judged("hydration", composition.water_g / composition.water_holding_g, "×", window, of, learned, words, lacking)
+    return _judged(
+        "hydration", composition.water_g / composition.water_holding_g, "×", window, of, learned, words, lacking
+    )
 
 
 _USUAL_DRY_AND_WET: Final = ("the crumb will be tight and crumbly", "the middle will stay gummy or sink")
@@ -239,7 +243,9 @@ def _sweetness(composition: Composition, of: FamilyWindows, learned: Learned) ->
         "Sweeter than its kind usually is.",
     )
     lacking = _lacking(composition, ("sweetness_g", "sweetness"))
-    return _judged("sweetness", 100 * composition.sweetness_g / composition.dough_g, "%", of.sweetness, of, learned, words, lacking)
+    return _judged(
+        "sweetness", 100 * composition.sweetness_g / composition.dough_g, "%", of.sweetness, of, learned, words, lacking
+    )
 
 
 def _fat(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
@@ -283,12 +289,16 @@ def _leavening(composition: Composition, of: FamilyWindows, learned: Learned) ->
 
 def _holds_air(composition: Composition) -> bool:
     """Whether butter and sugar, or eggs and sugar, are enough to carry a cake by the air beaten into them."""
-    return _is_foam(composition) or (composition.crystals_g >= 0.6 * composition.flour_g and composition.solid_fat_g >= 0.5 * composition.flour_g)
+    return _is_foam(composition) or (
+        composition.crystals_g >= 0.6 * composition.flour_g and composition.solid_fat_g >= 0.5 * composition.flour_g
+    )
 
 
 def _is_foam(composition: Composition) -> bool:
     """Whether there is egg and sugar enough for the foam of a sponge."""
-    return composition.crystals_g >= 0.6 * composition.flour_g and composition.egg_mass_g >= 0.9 * composition.flour_g > 0
+    return (
+        composition.crystals_g >= 0.6 * composition.flour_g and composition.egg_mass_g >= 0.9 * composition.flour_g > 0
+    )
 
 
 def _binder(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
@@ -347,7 +357,9 @@ def _salt(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial
     look = " Hardly any sugar that browns: the top stays pale, judge by the bottom." if pale else ""
     words = (f"Little salt: it tastes flat.{look}", f"Salted as usual.{look}", f"Salty.{look}")
     lacking = _lacking(composition, ("salt_g", "salt figure"))
-    return _judged("salt-browning", 100 * composition.salt_g / composition.dough_g, "% salt", of.salt, of, learned, words, lacking)
+    return _judged(
+        "salt-browning", 100 * composition.salt_g / composition.dough_g, "% salt", of.salt, of, learned, words, lacking
+    )
 
 
 _OF: Final[Mapping[str, Callable[[Composition, FamilyWindows, Learned], Dial]]] = {

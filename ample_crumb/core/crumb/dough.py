@@ -102,7 +102,9 @@ def _share(place: int, line: ReadLine, cupboard: Cupboard) -> DoughLine | None:
         return None
     item = cupboard.ingredients[line.ingredient.slug]
     working = functional_properties(item)
-    return DoughLine(place, line.text, line.name, item, working, line.figures.mass_g, _in_pieces(line.text, item, working))
+    return DoughLine(
+        place, line.text, line.name, item, working, line.figures.mass_g, _in_pieces(line.text, item, working)
+    )
 
 
 def _in_pieces(text: str, item: Ingredient, working: FunctionalProperties) -> bool:

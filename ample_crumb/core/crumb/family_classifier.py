@@ -70,7 +70,9 @@ def classify_family(title: str, method: str, body: Dough, composition: Compositi
 
 
 def _by_lines(method: str, body: Dough, composition: Composition) -> str:
-    baked = bool(_BAKED.search(method)) or composition.leavening_g + composition.soda_g > 0 or composition.own_egg_count > 0
+    baked = (
+        bool(_BAKED.search(method)) or composition.leavening_g + composition.soda_g > 0 or composition.own_egg_count > 0
+    )
     slugs = {share.item.slug for share in body.lines}
     dry = composition.dry_g / composition.dough_g
     dairy = composition.dairy_g / composition.dough_g
@@ -80,7 +82,13 @@ def _by_lines(method: str, body: Dough, composition: Composition) -> str:
     if dairy > 0.45 and dry < 0.2:
         if composition.own_egg_count > 0:
             return "baked-cheesecake"
-        return "set-cheesecake" if composition.setting_g > 0.004 * composition.dough_g else "frozen-bark" if not method else "pudding"
+        return (
+            "set-cheesecake"
+            if composition.setting_g > 0.004 * composition.dough_g
+            else "frozen-bark"
+            if not method
+            else "pudding"
+        )
     if not baked:
         if composition.crystals_g > 0.6 * composition.dough_g:
             return "frosting" if composition.fat_g > 0.1 * composition.dough_g else "glaze"
@@ -91,22 +99,40 @@ def _by_lines(method: str, body: Dough, composition: Composition) -> str:
         if composition.solid_fat_g > 0.15 * composition.dough_g:
             return "crust" if composition.crystals_g < 0.08 * composition.dough_g else "rolled-dough"
         return "edible-dough" if composition.water_g > 1.2 * composition.water_holding_g else "no-bake-bite"
-    if dry < 0.12 and composition.pulse_g < 0.05 * composition.dough_g and composition.water_g > 0.6 * composition.dough_g:
+    if (
+        dry < 0.12
+        and composition.pulse_g < 0.05 * composition.dough_g
+        and composition.water_g > 0.6 * composition.dough_g
+    ):
         return "pudding"
-    if any(slug.startswith("coconut_s") for slug in slugs) and dry > 0.4 and composition.flour_g < 2 * composition.dry_g:
+    if (
+        any(slug.startswith("coconut_s") for slug in slugs)
+        and dry > 0.4
+        and composition.flour_g < 2 * composition.dry_g
+    ):
         coconut = sum(share.mass_g for share in body.lines if share.item.slug.startswith("coconut_s"))
         if coconut > 0.6 * composition.dry_g:
             return "macaroon"
-    if composition.dough_g < 320 and composition.own_egg_count <= 1.5 and composition.water_g > 1.5 * composition.water_holding_g:
+    if (
+        composition.dough_g < 320
+        and composition.own_egg_count <= 1.5
+        and composition.water_g > 1.5 * composition.water_holding_g
+    ):
         return "mug-cake"
     cocoa = of_roles(body.lines, "cocoa") / composition.mass_g
     if (cocoa > 0.035 or chocolate > 0.15) and composition.leavening_g < 0.012 * composition.dough_g:
         return "flourless-brownie" if composition.flour_g < 0.08 * composition.dough_g else "brownie"
-    loosened = (composition.water_g + 0.5 * composition.sugars_g + 0.7 * composition.loose_fat_g) / max(composition.water_holding_g, 1e-9)
+    loosened = (composition.water_g + 0.5 * composition.sugars_g + 0.7 * composition.loose_fat_g) / max(
+        composition.water_holding_g, 1e-9
+    )
     if composition.own_egg_count == 0 and loosened < 1.6 and composition.leavening_g > 0:
         return "rolled-dough"
     if composition.water_g < 1.0 * composition.water_holding_g:
         return "loaf" if composition.own_egg_count * 50 > 0.6 * composition.dry_g else "cookie"
     if composition.sweetness_g < 0.05 * composition.dough_g and loosened > 1.7:
         return "pancake"
-    return "cake" if composition.fat_g > 0.15 * composition.dough_g or composition.sweetness_g > 0.2 * composition.dough_g else "muffin"
+    return (
+        "cake"
+        if composition.fat_g > 0.15 * composition.dough_g or composition.sweetness_g > 0.2 * composition.dough_g
+        else "muffin"
+    )

@@ -81,7 +81,7 @@ class BatchFeedback:
     words: str
     family: str
     dials: Mapping[str, DialReading]
-    holding: Mapping[str, float] = field(default_factory=dict)
+    holding_shares: Mapping[str, float] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,12 +106,16 @@ def dial_readings(dials: Iterable[Dial]) -> dict[str, DialReading]:
     }
 
 
-def shares_of_holding(mixes: Mapping[str, Composition]) -> dict[str, float]:
+def holding_shares_of(mixes: Mapping[str, Composition]) -> dict[str, float]:
     """The share that each food has of what the dough holds, by slug; those under a twentieth are left out."""
     whole = sum(composition.water_holding_g for composition in mixes.values())
     if whole <= 0:
         return {}
-    return {slug: composition.water_holding_g / whole for slug, composition in mixes.items() if composition.water_holding_g >= 0.05 * whole}
+    return {
+        slug: composition.water_holding_g / whole
+        for slug, composition in mixes.items()
+        if composition.water_holding_g >= 0.05 * whole
+    }
 
 
 _Key = tuple[str, str]
@@ -155,7 +159,7 @@ def _observations(batch: BatchFeedback) -> Iterable[tuple[Mapping[_Key, float], 
             continue
         weights: dict[_Key, float] = {(name, "" if name in _TASTE else batch.family): 1.0}
         if name == "hydration":
-            weights |= {(_FOOD, slug): share for slug, share in batch.holding.items()}
+            weights |= {(_FOOD, slug): share for slug, share in batch.holding_shares.items()}
         yield weights, moved
 
 

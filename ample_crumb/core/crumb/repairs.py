@@ -102,7 +102,9 @@ class _Move:
     note: str
 
 
-def _moves(dial: Dial, dough: JudgedDough, cupboard: Cupboard, setting: RepairContext, learned: Learned) -> Iterable[_Move]:
+def _moves(
+    dial: Dial, dough: JudgedDough, cupboard: Cupboard, setting: RepairContext, learned: Learned
+) -> Iterable[_Move]:
     here = {share.item.slug for share in dough.dough.lines}
     for share in dough.dough.lines:
         if share.in_pieces or share.mass_g <= 0 or share.item.role not in _TURNED_BY[dial.name]:

@@ -84,6 +84,11 @@ class LabelFigures:
 MOST_KCAL_PER_G: Final = 9.0
 """Pure fat; nothing that is eaten holds more."""
 
+LEAST_SERVING_G: Final = 0.1
+LEAST_DENSITY_G_PER_ML: Final = 0.01
+"""Less than this no serving weighs and no millilitre: whipped cream has 0.2 g, and what lies near 0 divides to nothing
+that is a number."""
+
 _MASSES: Final = ("fat_g", "carbohydrate_g", "fibre_g", "protein_g", "salt_g", "alcohol_g")
 _WORDS: Final = {
     "energy_kcal": "Energy", "energy_kj": "Energy", "fat_g": "Fat", "saturates_g": "Saturates",
@@ -130,9 +135,9 @@ def _impossible(label: Label) -> Iterator[FieldProblem]:
 
 
 def _basis_problems(label: Label) -> Iterator[FieldProblem]:
-    if label.basis is LabelBasis.PER_SERVING and not label.serving_g:
+    if label.basis is LabelBasis.PER_SERVING and (label.serving_g or 0.0) < LEAST_SERVING_G:
         yield FieldProblem("serving_g", "Per serving needs the weight of a serving in grams; it stands beside it.")
-    if label.basis is LabelBasis.PER_100_ML and not label.density_g_per_ml:
+    if label.basis is LabelBasis.PER_100_ML and (label.density_g_per_ml or 0.0) < LEAST_DENSITY_G_PER_ML:
         yield FieldProblem(
             "density_g_per_ml", "Per 100 ml needs the weight of a millilitre; milk has 1.03 g, oil 0.92."
         )

@@ -60,7 +60,9 @@ def _with(read: ReadPackMeasures, part: str, system: MeasureSystem) -> ReadPackM
     return _learned(read, measure, grams, drained_g, system)
 
 
-def _learned(read: ReadPackMeasures, measure: Term, grams: float, drained_g: float | None, system: MeasureSystem) -> ReadPackMeasures:
+def _learned(
+    read: ReadPackMeasures, measure: Term, grams: float, drained_g: float | None, system: MeasureSystem
+) -> ReadPackMeasures:
     one_g = round(grams / measure.count.middle, 4)
     known, unit = read.measures, measure.unit
     if unit.kind is UnitKind.VOLUME:

@@ -65,8 +65,7 @@ def allergens_of(evaluated: FormulaFigures, cupboard: Cupboard) -> Allergens:
     traces = [Causes(name, tuple(text for text, item in known if name in (item.traces or ()))) for name in KNOWN]
     said = [(text, [breaks(item) for _, breaks in _DIETS]) for text, item in known]
     diets = [
-        Causes(diet, tuple(text for text, answers in said if answers[place]))
-        for place, (diet, _) in enumerate(_DIETS)
+        Causes(diet, tuple(text for text, answers in said if answers[place])) for place, (diet, _) in enumerate(_DIETS)
     ]
     unread = {line.text for line in lines if line.ingredient is None or line.apart}
     open_diets = {
@@ -78,7 +77,9 @@ def allergens_of(evaluated: FormulaFigures, cupboard: Cupboard) -> Allergens:
         contains=tuple(each for each in contains if each.lines),
         may_contain=tuple(each for each in traces if each.lines and each.name not in here),
         diets_broken=tuple(each for each in diets if each.lines),
-        diets_kept=() if unread else tuple(each.name for each in diets if not each.lines and each.name not in open_diets),
+        diets_kept=()
+        if unread
+        else tuple(each.name for each in diets if not each.lines and each.name not in open_diets),
         unknown_lines=tuple(line.text for line in lines if line.text in unsaid or line.text in unread),
         open_lines=tuple(line.text for line in lines if line.text in untold),
     )

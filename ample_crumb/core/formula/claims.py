@@ -57,7 +57,11 @@ class FormulaClaims:
 
 
 def claims_of(
-    evaluated: FormulaFigures, contents: Allergens, family: str, twin: TwinFigures | None = None, baked: Figures | None = None
+    evaluated: FormulaFigures,
+    contents: Allergens,
+    family: str,
+    twin: TwinFigures | None = None,
+    baked: Figures | None = None,
 ) -> FormulaClaims:
     """Claims on a formula of that family, as it is `baked`; as dough where that is not known."""
     whole = baked or evaluated.batch
@@ -108,7 +112,11 @@ def _lines_of(evaluated: FormulaFigures, whole: Figures) -> tuple[ClaimedAmounts
 
 
 def _judged(
-    claims: tuple[Claim, ...], needs: Mapping[str, tuple[ClaimCondition, ...]], lines: tuple[ClaimedAmounts, ...], batch: ClaimedAmounts, raw: float
+    claims: tuple[Claim, ...],
+    needs: Mapping[str, tuple[ClaimCondition, ...]],
+    lines: tuple[ClaimedAmounts, ...],
+    batch: ClaimedAmounts,
+    raw: float,
 ) -> tuple[JudgedClaim, ...]:
     """Each claim with its nearest change, in grams of dough: `raw` times as much as in what is baked."""
 
@@ -119,7 +127,9 @@ def _judged(
     return tuple(JudgedClaim(claim, nearest(claim)) for claim in claims)
 
 
-def claim_gap(lines: tuple[ClaimedAmounts, ...], batch: ClaimedAmounts, needs: tuple[ClaimCondition, ...]) -> LineChange | None:
+def claim_gap(
+    lines: tuple[ClaimedAmounts, ...], batch: ClaimedAmounts, needs: tuple[ClaimCondition, ...]
+) -> LineChange | None:
     """The single change of fewest grams to one of the lines after which the batch meets all needs; None where no line
     can do it by leaving it out or up to `MOST_TIMES` more of it.
 

@@ -69,7 +69,9 @@ def parts_of(recipe: WrittenRecipe) -> tuple[Part, ...]:
     )
 
 
-def evaluate(parts: tuple[Part, ...], pieces: float, cupboard: Cupboard, preferences: ReadingPreferences) -> FormulaFigures:
+def evaluate(
+    parts: tuple[Part, ...], pieces: float, cupboard: Cupboard, preferences: ReadingPreferences
+) -> FormulaFigures:
     """Figures of a formula. Blank lines count for nothing; a line that cannot be read is left out and listed.
 
     Raises CannotUse unless `pieces` is from 1 to `MOST_PIECES`.
@@ -85,7 +87,10 @@ def evaluate(parts: tuple[Part, ...], pieces: float, cupboard: Cupboard, prefere
 def divide(evaluated: FormulaFigures, pieces: float) -> FormulaFigures:
     """The same batch in so many pieces."""
     return replace(
-        evaluated, piece_count=pieces, piece=evaluated.batch.times(1 / pieces), plain_piece=_plain_piece(evaluated.parts, pieces)
+        evaluated,
+        piece_count=pieces,
+        piece=evaluated.batch.times(1 / pieces),
+        plain_piece=_plain_piece(evaluated.parts, pieces),
     )
 
 
@@ -99,9 +104,13 @@ def _plain_piece(parts: tuple[PartFigures, ...], pieces: float) -> Figures | Non
 
 
 def _part(part: Part, cupboard: Cupboard, preferences: ReadingPreferences) -> PartFigures:
-    lines = tuple(_within(read_against(line.text, cupboard, preferences, line.chosen), part.options) for line in part.lines)
+    lines = tuple(
+        _within(read_against(line.text, cupboard, preferences, line.chosen), part.options) for line in part.lines
+    )
     left_out = sum(_left_out(line) for line in lines)
-    return PartFigures(part.name, lines, total((line.figures for line in lines if line.figures), left_out), part.options)
+    return PartFigures(
+        part.name, lines, total((line.figures for line in lines if line.figures), left_out), part.options
+    )
 
 
 def _within(line: ReadLine, how: PartOptions) -> ReadLine:

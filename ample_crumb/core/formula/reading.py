@@ -25,7 +25,7 @@ class ReadingPreferences:
 
     system: MeasureSystem = MeasureSystem.US
     energy: EnergySystem = EnergySystem.STATED
-    remembered: Mapping[str, str] = field(default_factory=dict)
+    corrections: Mapping[str, str] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,8 +70,8 @@ def read_against(text: str, cupboard: Cupboard, preferences: ReadingPreferences,
     """Reads one line. `chosen` is the slug that the baker picked for it; else a remembered correction, else the best
     match of its name. Never raises for what a line may hold."""
     picked = chosen if chosen in cupboard.ingredients else None
-    if picked is None and preferences.remembered:
-        picked = preferences.remembered.get(phrase(read_line(text).name))
+    if picked is None and preferences.corrections:
+        picked = preferences.corrections.get(phrase(read_line(text).name))
     return _read(text, cupboard, preferences.system, preferences.energy, picked)
 
 
@@ -115,7 +115,9 @@ def _read(text: str, cupboard: Cupboard, system: MeasureSystem, energy: EnergySy
         apart=apart,
         prepared_g=weight.prepared_g if weight else None,
         used_by_eye=weight.by_eye if weight else False,
-        fills=tuple(ingredient.measures.cup_g) if ingredient and weight and weight.basis is WeightBasis.MEASURED else (),
+        fills=tuple(ingredient.measures.cup_g)
+        if ingredient and weight and weight.basis is WeightBasis.MEASURED
+        else (),
     )
 
 

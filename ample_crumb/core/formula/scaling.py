@@ -43,7 +43,9 @@ class ScaledLine:
     note: str
 
 
-def scaled(line: ReadLine, factor: float, cupboard: Cupboard, preferences: ReadingPreferences, chosen: str | None = None) -> ScaledLine:
+def scaled(
+    line: ReadLine, factor: float, cupboard: Cupboard, preferences: ReadingPreferences, chosen: str | None = None
+) -> ScaledLine:
     """One line, so many times. Raises CannotUse unless `factor` is from `LEAST` to `MOST`."""
     if not LEAST <= factor <= MOST:
         raise CannotUse(f"A formula is scaled from {LEAST:g} to {MOST:g} times, not {factor:.3g}.")

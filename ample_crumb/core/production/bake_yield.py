@@ -101,7 +101,10 @@ def _loss(
         return 1 - weighings.baked_g / dough_g, 0.0, LossSource.WEIGHED
     if weighings.loss_share is not None:
         return weighings.loss_share, 0.0, LossSource.TYPED
-    usual, sd = (family.loss_low_share + family.loss_high_share) / 2, (family.loss_high_share - family.loss_low_share) / math.sqrt(12)
+    usual, sd = (
+        (family.loss_low_share + family.loss_high_share) / 2,
+        (family.loss_high_share - family.loss_low_share) / math.sqrt(12),
+    )
     taken, uncertainty, typed = 0.0, 0.0, False
     for part in evaluated.parts:
         if part.options.unbaked:

@@ -133,7 +133,9 @@ def scoop_ml(text: str, system: MeasureSystem = MeasureSystem.US) -> float:
         if not 4 <= int(plain) <= 100:
             raise CannotUse("Dishers have numbers from 4 to 100.")
         number = int(plain)
-        return disher(number, measure_size("quart", MeasureSystem.US), measure_size("tablespoon", MeasureSystem.US)).volume_ml
+        return disher(
+            number, measure_size("quart", MeasureSystem.US), measure_size("tablespoon", MeasureSystem.US)
+        ).volume_ml
     cursor = Cursor(plain)
     amount = cursor.number()
     word = cursor.peek()

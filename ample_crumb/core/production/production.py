@@ -64,7 +64,12 @@ class Production:
 
 
 def produce(
-    parts: tuple[Part, ...], making: ProductionInputs, family_slug: str, tins: Sequence[Tin], cupboard: Cupboard, preferences: ReadingPreferences
+    parts: tuple[Part, ...],
+    making: ProductionInputs,
+    family_slug: str,
+    tins: Sequence[Tin],
+    cupboard: Cupboard,
+    preferences: ReadingPreferences,
 ) -> Production:
     """A formula made. Never raises for what `making` may say; raises CannotUse for what `work_out` cannot use."""
     whole = evaluate(parts, 1, cupboard, preferences)
@@ -78,7 +83,9 @@ def produce(
             problems.append(str(cannot))
             return instead()
 
-    outcome = tried(lambda: bake_yield_of(whole, family, making.weighings), lambda: bake_yield_of(whole, family, Weighings()))
+    outcome = tried(
+        lambda: bake_yield_of(whole, family, making.weighings), lambda: bake_yield_of(whole, family, Weighings())
+    )
     portioning = _resolved(making, tins, family.density_g_per_ml)
     portions = tried(
         lambda: portions_of(portioning, outcome.dough_g, outcome.batch.mass_g),

@@ -62,7 +62,9 @@ def tin_fill_of(
 
 def _filled(tin: Tin, grams: float, family: Family, density_g_per_ml: float) -> FilledTin:
     volume_ml = grams / density_g_per_ml
-    return FilledTin(grams, volume_ml / tin.volume_ml, tin.height_cm(volume_ml), tin.height_cm(volume_ml * family.rise_factor))
+    return FilledTin(
+        grams, volume_ml / tin.volume_ml, tin.height_cm(volume_ml), tin.height_cm(volume_ml * family.rise_factor)
+    )
 
 
 def _cut(tin: Tin, cuts: Cuts, height_cm: float) -> PieceSize:

@@ -30,7 +30,9 @@ class TinKind(StrEnum):
     MUG = "mug"
 
 
-DISCS: Final = frozenset({TinKind.ROUND, TinKind.SPRING_FORM, TinKind.RING, TinKind.MUFFIN, TinKind.MINI_MUFFIN, TinKind.MUG})
+DISCS: Final = frozenset(
+    {TinKind.ROUND, TinKind.SPRING_FORM, TinKind.RING, TinKind.MUFFIN, TinKind.MINI_MUFFIN, TinKind.MUG}
+)
 """Kinds that are round; the others have four sides."""
 
 CUPS: Final = frozenset({TinKind.MUFFIN, TinKind.MINI_MUFFIN, TinKind.MUG})

@@ -59,7 +59,9 @@ def _plus(one: Mapping[str, float], other: Mapping[str, float]) -> dict[str, flo
     return {name: one.get(name, 0.0) + other.get(name, 0.0) for name in {**one, **other}}
 
 
-def crumb_constraints(composition: Composition, family: str, dials: Iterable[Dial], learned: Learned) -> tuple[CrumbConstraint, ...]:
+def crumb_constraints(
+    composition: Composition, family: str, dials: Iterable[Dial], learned: Learned
+) -> tuple[CrumbConstraint, ...]:
     """The conditions of all dials that mean something to this dough, none stricter than it is already. What only
     changes in kind (a batter becoming a foam) is taken as it is; an answer is judged by the dials themselves in the
     end."""
@@ -72,7 +74,9 @@ def crumb_constraints(composition: Composition, family: str, dials: Iterable[Dia
         dial = said[name]
         if dial.verdict in (Verdict.NOT_APPLICABLE, Verdict.UNKNOWN) or dial.low is None or dial.high is None:
             continue
-        rows += [CrumbConstraint(name, row, per) for row, per in make(of, composition, learned.factor(name, family), dial)]
+        rows += [
+            CrumbConstraint(name, row, per) for row, per in make(of, composition, learned.factor(name, family), dial)
+        ]
     return tuple(row.allowing(composition) for row in rows)
 
 
@@ -92,12 +96,18 @@ def _hydration(of: FamilyWindows, _: Composition, factor: float, dial: Dial) -> 
     yield _plus({"water_g": 1.0, "water_holding_g": -of.hydration.low * factor}, loosened), "water_holding_g"
     yield {"water_g": 1.0, "water_holding_g": -LEAST_HYDRATION * factor}, "water_holding_g"
     high = of.hydration.high * factor
-    yield {"water_g": -1.0, "water_holding_g": high} | {name: -value for name, value in loosened.items()}, "water_holding_g"
+    yield (
+        {"water_g": -1.0, "water_holding_g": high} | {name: -value for name, value in loosened.items()},
+        "water_holding_g",
+    )
 
 
 def _powder(of: FamilyWindows, _: Composition, factor: float, dial: Dial) -> _Rows:
     del dial
-    least, most = (of.powder_high_percent + POWDER_DRIER) * factor, (of.powder_high_percent + POWDER_DRIER + POWDER_HELPED) * factor
+    least, most = (
+        (of.powder_high_percent + POWDER_DRIER) * factor,
+        (of.powder_high_percent + POWDER_DRIER + POWDER_HELPED) * factor,
+    )
     help_ = POWDER_HELPED * factor / POWDER_HELP_FULL
     yield {"powder_g": -100, "dry_g": least, "pulse_g": least, "loose_fat_g": help_, "tender_g": help_}, "dry_g"
     yield {"powder_g": -100, "dry_g": most, "pulse_g": most}, "dry_g"
@@ -120,7 +130,9 @@ def _leavening(of: FamilyWindows, composition: Composition, factor: float, dial:
     assert dial.value is not None
     per_flour = TEASPOON_G / CUP_G
     met = min(1.0, composition.acid_g / composition.soda_g) if composition.soda_g > 0 else 1.0
-    chemical = (composition.leavening_g + SODA * composition.soda_g * (met + (1 - met) / 2)) / per_flour / composition.flour_g
+    chemical = (
+        (composition.leavening_g + SODA * composition.soda_g * (met + (1 - met) / 2)) / per_flour / composition.flour_g
+    )
     # Air that is beaten in stays: what carries it is held by the other dials.
     air = BEATEN_AIR if dial.value > chemical + BEATEN_AIR / 2 else 0.0
     window = of.leavening.times(factor).moved(-air)

@@ -26,7 +26,11 @@ class LineMove:
 
 
 def rewritten(
-    formula: FormulaToReformulate, slots: Sequence[AmountVariable], grams: Mapping[str, float], read: Sequence[ReadLine], body_part: int
+    formula: FormulaToReformulate,
+    slots: Sequence[AmountVariable],
+    grams: Mapping[str, float],
+    read: Sequence[ReadLine],
+    body_part: int,
 ) -> tuple[tuple[Part, ...], tuple[LineMove, ...]]:
     """The formula with these grams, in amounts of a kitchen, and each line with what became of it."""
     by_place = {slot.place: slot for slot in slots if slot.place is not None}

@@ -217,7 +217,9 @@ class _Search:
         frame = replace(self.model, refused=refused)
         tightened = dict.fromkeys(wishes, 0.0)
         late = False
-        variables = self._promising(solver_variables(frame), [*standing_constraints(frame), *self._wish_rows(wishes, 0.0, tightened)])
+        variables = self._promising(
+            solver_variables(frame), [*standing_constraints(frame), *self._wish_rows(wishes, 0.0, tightened)]
+        )
         for margin in _MARGINS:
             rows = [*standing_constraints(self._inside(frame, margin)), *self._wish_rows(wishes, margin, tightened)]
             solution = solve(variables, rows)
@@ -324,7 +326,9 @@ class _Search:
             return sign * solution.objective if solution.values else None
         return self._by_halving(wish, [replace(each, cost=0.0) for each in variables], rows, least=least)
 
-    def _by_halving(self, wish: Wish, variables: list[Variable], rows: list[LinearConstraint], *, least: bool) -> float | None:
+    def _by_halving(
+        self, wish: Wish, variables: list[Variable], rows: list[LinearConstraint], *, least: bool
+    ) -> float | None:
         if not solve(variables, rows).values:
             return None
         now = self._now(wish)
@@ -341,7 +345,9 @@ class _Search:
     def _now(self, wish: Wish) -> float:
         return figure_of_piece(wish, self.made, self.formula) or 0.0
 
-    def _wish_rows(self, wishes: Sequence[Wish], margin: float, tightened: Mapping[Wish, float]) -> list[LinearConstraint]:
+    def _wish_rows(
+        self, wishes: Sequence[Wish], margin: float, tightened: Mapping[Wish, float]
+    ) -> list[LinearConstraint]:
         return [row for wish in wishes for row in self._rows_of(wish, margin, tightened.get(wish, 0.0))]
 
     def _rows_of(self, wish: Wish, margin: float, tightened: float) -> list[LinearConstraint]:

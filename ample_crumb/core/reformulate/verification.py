@@ -49,7 +49,9 @@ def condition_margin(need: ClaimCondition, made: Production) -> float:
     return need.per_g * batch.mass_g + sum(sums)
 
 
-def known(candidates: tuple[AmountVariable, ...], ask: ReformulationRequest, formula: FormulaToReformulate) -> tuple[tuple[AmountVariable, ...], list[str]]:
+def known(
+    candidates: tuple[AmountVariable, ...], ask: ReformulationRequest, formula: FormulaToReformulate
+) -> tuple[tuple[AmountVariable, ...], list[str]]:
     """The candidates that have every figure which is wished for; those without are left out, and that is said."""
     kept, remarks = [], []
     for slot in candidates:
@@ -69,7 +71,9 @@ _TRACE: Final = 0.02
 said."""
 
 
-def all_said(lines: tuple[AmountVariable, ...], ask: ReformulationRequest, formula: FormulaToReformulate, dough_g: float) -> list[str]:
+def all_said(
+    lines: tuple[AmountVariable, ...], ask: ReformulationRequest, formula: FormulaToReformulate, dough_g: float
+) -> list[str]:
     """Remarks on traces without a figure that is wished for. Raises CannotUse for more than a trace."""
     remarks = []
     for slot in lines:

@@ -53,7 +53,9 @@ def food_moves(swap: Swap, item: Ingredient, grams: float, cupboard: Cupboard) -
     return tuple(moved)
 
 
-def apply_swaps(parts: tuple[Part, ...], evaluated: FormulaFigures, uses: Sequence[SwapUse], cupboard: Cupboard) -> Swapped:
+def apply_swaps(
+    parts: tuple[Part, ...], evaluated: FormulaFigures, uses: Sequence[SwapUse], cupboard: Cupboard
+) -> Swapped:
     """The formula with all these swaps. Raises CannotUse for a swap that is not there, does not fit its line, goes
     beyond its bounds, or undoes another."""
     read = [line for part in evaluated.parts for line in part.lines]
@@ -114,7 +116,9 @@ def _check(uses: Sequence[SwapUse], read: Sequence[ReadLine], cupboard: Cupboard
         if not 0 < use.share <= 1:
             raise CannotUse("A swap takes some of a line, up to all of it.")
         if use.share > swap.most_share + 1e-6:
-            raise CannotUse(f"Of {item.name}, {_at_most(swap.most_share)} may become {_target_name(swap, item, cupboard)}.")
+            raise CannotUse(
+                f"Of {item.name}, {_at_most(swap.most_share)} may become {_target_name(swap, item, cupboard)}."
+            )
         shares[use.place] = shares.get(use.place, 0.0) + use.share
         if shares[use.place] > 1 + 1e-6:
             raise CannotUse(f"These swaps together take more than all of the {item.name}.")

@@ -79,7 +79,9 @@ def suggest_swaps(
                     grams = part.figures.mass_g if swap.whole_part else line.figures.mass_g
                     lost = part.figures.nutrients.energy_kcal if swap.whole_part else None
                     here.append(
-                        _offer(swap, place, line.text, item, grams, lost, evaluated.piece_count, cupboard, energy, eaters)
+                        _offer(
+                            swap, place, line.text, item, grams, lost, evaluated.piece_count, cupboard, energy, eaters
+                        )
                     )
                 found += sorted(here, key=lambda offer: offer.energy_kcal)
             place += 1
@@ -157,7 +159,10 @@ class _Change:
 
     def working(self, name: str) -> float:
         """By how much of a working property."""
-        return sum((getattr(functional_properties(each.item), name) or 0.0) * each.change_g for each in self._all()) / self.piece_count
+        return (
+            sum((getattr(functional_properties(each.item), name) or 0.0) * each.change_g for each in self._all())
+            / self.piece_count
+        )
 
 
 def _allergens(

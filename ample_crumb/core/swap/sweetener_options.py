@@ -133,7 +133,11 @@ def sweetener_options(
     if now.sugar_g <= 0:
         return ()
     here = {generic_of(item) for part in evaluated.parts for _, item, _ in _sweet_lines(part, cupboard)}
-    single = [Blend((BlendShare(slug, 1.0),)) for slug, known in sweeteners().items() if known.sweetness_ratio >= _SWEET_ENOUGH]
+    single = [
+        Blend((BlendShare(slug, 1.0),))
+        for slug, known in sweeteners().items()
+        if known.sweetness_ratio >= _SWEET_ENOUGH
+    ]
     return tuple(_option(checked(blend), now, cupboard, energy, prices, pieces, here) for blend in (*single, *blends))
 
 
@@ -215,7 +219,11 @@ def sweeten_with(
     blend = checked(blend)
     made, changed = [], False
     for part, figures in zip(parts, evaluated.parts, strict=True):
-        sweet = [(item, mass) for _, item, mass in _sweet_lines(figures, cupboard) if functional_properties(item).sweetness_ratio]
+        sweet = [
+            (item, mass)
+            for _, item, mass in _sweet_lines(figures, cupboard)
+            if functional_properties(item).sweetness_ratio
+        ]
         sugar_g = sum((functional_properties(item).sweetness_ratio or 0.0) * mass for item, mass in sweet)
         if sugar_g <= 0:
             made.append(part)

@@ -54,7 +54,9 @@ class Uncertainty:
     worth_weighing: tuple[int, ...]
 
 
-def propagate(evaluated: FormulaFigures, cupboard: Cupboard, definition: CarbohydrateDefinition = CarbohydrateDefinition.AVAILABLE) -> Uncertainty:
+def propagate(
+    evaluated: FormulaFigures, cupboard: Cupboard, definition: CarbohydrateDefinition = CarbohydrateDefinition.AVAILABLE
+) -> Uncertainty:
     """First-order bands of a formula: with m the grams and c the content of each line,
 
         var(sum) = sum over lines (c sd(m))^2 + sum over foods (sum of m sd(c) over the food's lines)^2
@@ -95,7 +97,9 @@ def propagate(evaluated: FormulaFigures, cupboard: Cupboard, definition: Carbohy
     )
     ranked = sorted(range(len(uncertainties)), key=lambda place: -uncertainties[place].share)
     weigh = tuple(
-        place for place in ranked[:2] if uncertainties[place].weighed_sd_kcal is not None and uncertainties[place].share >= WORTH_SAYING
+        place
+        for place in ranked[:2]
+        if uncertainties[place].weighed_sd_kcal is not None and uncertainties[place].share >= WORTH_SAYING
     )
     return Uncertainty(batch, piece, uncertainties, weigh)
 
@@ -130,7 +134,9 @@ _PROTEIN: Final = NAMES.index("protein_g")
 _CARBOHYDRATE: Final = NAMES.index("carbohydrate_g")
 
 
-def _piece(batch: StandardUncertainty, evaluated: FormulaFigures, definition: CarbohydrateDefinition) -> StandardUncertainty:
+def _piece(
+    batch: StandardUncertainty, evaluated: FormulaFigures, definition: CarbohydrateDefinition
+) -> StandardUncertainty:
     if evaluated.piece_count == 1:
         return batch
     one, of = batch.times(1 / evaluated.piece_count), evaluated.piece

@@ -17,31 +17,31 @@ export const queryClient = new QueryClient({
 
 export const kitchenQuery = queryOptions({
   queryKey: ["kitchen"],
-  queryFn: ({ signal }) => data(api.GET("/api/kitchen", { signal })),
+  queryFn: ({ signal }) => data(api.GET("/api/v1/kitchen", { signal })),
   staleTime: 60_000,
 });
 
 export const formulasQuery = queryOptions({
   queryKey: ["formulas", "list"],
-  queryFn: ({ signal }) => data(api.GET("/api/formulas", { signal })),
+  queryFn: ({ signal }) => data(api.GET("/api/v1/formulas", { signal })),
 });
 
 export const formulaQuery = (id: string) =>
   queryOptions({
     queryKey: ["formulas", "one", id],
     queryFn: ({ signal }) =>
-      data(api.GET("/api/formulas/{formula_id}", { params: { path: { formula_id: id } }, signal })),
+      data(api.GET("/api/v1/formulas/{formula_id}", { params: { path: { formula_id: id } }, signal })),
   });
 
 export const referenceQuery = queryOptions({
   queryKey: ["reference"],
-  queryFn: ({ signal }) => data(api.GET("/api/reference", { signal })),
+  queryFn: ({ signal }) => data(api.GET("/api/v1/reference", { signal })),
   staleTime: Number.POSITIVE_INFINITY,
 });
 
 export const learnedQuery = queryOptions({
   queryKey: ["learned"],
-  queryFn: ({ signal }) => data(api.GET("/api/learned", { signal })),
+  queryFn: ({ signal }) => data(api.GET("/api/v1/learned", { signal })),
   staleTime: 60_000,
 });
 
@@ -49,12 +49,12 @@ export const versionsQuery = (id: string) =>
   queryOptions({
     queryKey: ["versions", id],
     queryFn: ({ signal }) =>
-      data(api.GET("/api/formulas/{formula_id}/versions", { params: { path: { formula_id: id } }, signal })),
+      data(api.GET("/api/v1/formulas/{formula_id}/versions", { params: { path: { formula_id: id } }, signal })),
   });
 
 export const cupboardQuery = queryOptions({
   queryKey: ["cupboard"],
-  queryFn: ({ signal }) => data(api.GET("/api/cupboard", { signal })),
+  queryFn: ({ signal }) => data(api.GET("/api/v1/cupboard", { signal })),
   staleTime: 30_000,
 });
 
@@ -62,11 +62,11 @@ export const productQuery = (id: string) =>
   queryOptions({
     queryKey: ["products", id],
     queryFn: ({ signal }) =>
-      data(api.GET("/api/products/{product_id}", { params: { path: { product_id: id } }, signal })),
+      data(api.GET("/api/v1/products/{product_id}", { params: { path: { product_id: id } }, signal })),
   });
 
 export const dayQuery = (day: string) =>
   queryOptions({
     queryKey: ["days", day],
-    queryFn: ({ signal }) => data(api.GET("/api/days/{day}", { params: { path: { day } }, signal })),
+    queryFn: ({ signal }) => data(api.GET("/api/v1/days/{day}", { params: { path: { day } }, signal })),
   });

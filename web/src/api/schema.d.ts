@@ -4,7 +4,7 @@
  */
 
 export interface paths {
-    "/api/formulas": {
+    "/api/v1/formulas": {
         parameters: {
             query?: never;
             header?: never;
@@ -15,20 +15,20 @@ export interface paths {
          * List Formulas
          * @description All formulas, the last changed first.
          */
-        get: operations["list_formulas_api_formulas_get"];
+        get: operations["list_formulas_api_v1_formulas_get"];
         put?: never;
         /**
          * Create Formula
          * @description A new formula; the same id again gives the one that is there.
          */
-        post: operations["create_formula_api_formulas_post"];
+        post: operations["create_formula_api_v1_formulas_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/formulas/{formula_id}": {
+    "/api/v1/formulas/{formula_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -39,12 +39,12 @@ export interface paths {
          * Open Formula
          * @description A formula, worked out.
          */
-        get: operations["open_formula_api_formulas__formula_id__get"];
+        get: operations["open_formula_api_v1_formulas__formula_id__get"];
         /**
          * Save Formula
          * @description Saves a formula; 409 with the present state when the version is not the newest.
          */
-        put: operations["save_formula_api_formulas__formula_id__put"];
+        put: operations["save_formula_api_v1_formulas__formula_id__put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -52,7 +52,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/formulas/{formula_id}/copies": {
+    "/api/v1/formulas/{formula_id}/copies": {
         parameters: {
             query?: never;
             header?: never;
@@ -65,14 +65,14 @@ export interface paths {
          * Copy Formula
          * @description A copy of a formula.
          */
-        post: operations["copy_formula_api_formulas__formula_id__copies_post"];
+        post: operations["copy_formula_api_v1_formulas__formula_id__copies_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/formulas/{formula_id}/archived": {
+    "/api/v1/formulas/{formula_id}/archived": {
         parameters: {
             query?: never;
             header?: never;
@@ -84,7 +84,7 @@ export interface paths {
          * Archive Formula
          * @description Puts a formula away, or brings it back.
          */
-        put: operations["archive_formula_api_formulas__formula_id__archived_put"];
+        put: operations["archive_formula_api_v1_formulas__formula_id__archived_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -92,7 +92,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/bench/read": {
+    "/api/v1/bench/read": {
         parameters: {
             query?: never;
             header?: never;
@@ -105,14 +105,14 @@ export interface paths {
          * Read Bench
          * @description Works out what is on the Bench without saving it.
          */
-        post: operations["read_bench_api_bench_read_post"];
+        post: operations["read_bench_api_v1_bench_read_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/bench/scale": {
+    "/api/v1/bench/scale": {
         parameters: {
             query?: never;
             header?: never;
@@ -125,14 +125,14 @@ export interface paths {
          * Scale Bench
          * @description The lines in another amount.
          */
-        post: operations["scale_bench_api_bench_scale_post"];
+        post: operations["scale_bench_api_v1_bench_scale_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/bench/tins": {
+    "/api/v1/bench/tins": {
         parameters: {
             query?: never;
             header?: never;
@@ -145,14 +145,14 @@ export interface paths {
          * Other Tins
          * @description By how much to multiply what is on the Bench for other tins.
          */
-        post: operations["other_tins_api_bench_tins_post"];
+        post: operations["other_tins_api_v1_bench_tins_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/bench/paste": {
+    "/api/v1/bench/paste": {
         parameters: {
             query?: never;
             header?: never;
@@ -165,14 +165,14 @@ export interface paths {
          * Read Paste
          * @description Takes a pasted text apart.
          */
-        post: operations["read_paste_api_bench_paste_post"];
+        post: operations["read_paste_api_v1_bench_paste_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/bench/nudge": {
+    "/api/v1/bench/nudge": {
         parameters: {
             query?: never;
             header?: never;
@@ -185,14 +185,14 @@ export interface paths {
          * Nudge Line
          * @description A line written anew in grams, with a little more or less of it.
          */
-        post: operations["nudge_line_api_bench_nudge_post"];
+        post: operations["nudge_line_api_v1_bench_nudge_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/bench/detail": {
+    "/api/v1/bench/detail": {
         parameters: {
             query?: never;
             header?: never;
@@ -205,114 +205,14 @@ export interface paths {
          * Detail Line
          * @description A line written anew with its details, and otherwise as it was.
          */
-        post: operations["detail_line_api_bench_detail_post"];
+        post: operations["detail_line_api_v1_bench_detail_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/bench/repairs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Repairs
-         * @description What would bring dials back that are out of their windows.
-         */
-        post: operations["read_repairs_api_bench_repairs_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bench/swaps": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Swaps
-         * @description The swaps of what is on the Bench.
-         */
-        post: operations["read_swaps_api_bench_swaps_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bench/swaps/preview": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Preview Swaps
-         * @description What these swaps together would do.
-         */
-        post: operations["preview_swaps_api_bench_swaps_preview_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bench/sweeteners": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Sweeteners
-         * @description All sweeteners side by side for what is on the Bench.
-         */
-        post: operations["read_sweeteners_api_bench_sweeteners_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bench/sweeteners/preview": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Preview Sweetener
-         * @description What it would be with this in place of all that sweetens.
-         */
-        post: operations["preview_sweetener_api_bench_sweeteners_preview_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bench/twin": {
+    "/api/v1/bench/twin": {
         parameters: {
             query?: never;
             header?: never;
@@ -325,14 +225,14 @@ export interface paths {
          * Read Twin
          * @description What is on the Bench beside its twin; null without one.
          */
-        post: operations["read_twin_api_bench_twin_post"];
+        post: operations["read_twin_api_v1_bench_twin_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/bench/method": {
+    "/api/v1/bench/method": {
         parameters: {
             query?: never;
             header?: never;
@@ -345,14 +245,178 @@ export interface paths {
          * Read Method
          * @description The method in steps.
          */
-        post: operations["read_method_api_bench_method_post"];
+        post: operations["read_method_api_v1_bench_method_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/formulas/{formula_id}/versions": {
+    "/api/v1/bench/repairs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Repairs
+         * @description What would bring dials back that are out of their windows.
+         */
+        post: operations["read_repairs_api_v1_bench_repairs_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/formulas/{formula_id}/feedback": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Feedback
+         * @description Keeps how a batch came out.
+         */
+        post: operations["record_feedback_api_v1_formulas__formula_id__feedback_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Learned
+         * @description What batches taught, and from what.
+         */
+        get: operations["learned_api_v1_learned_get"];
+        put?: never;
+        post?: never;
+        /**
+         * Forget All
+         * @description Forgets all that was learned.
+         */
+        delete: operations["forget_all_api_v1_learned_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/learned/{feedback_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Forget One
+         * @description Forgets what was said of one batch.
+         */
+        delete: operations["forget_one_api_v1_learned__feedback_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bench/swaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Swaps
+         * @description The swaps of what is on the Bench.
+         */
+        post: operations["read_swaps_api_v1_bench_swaps_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bench/swaps/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Swaps
+         * @description What these swaps together would do.
+         */
+        post: operations["preview_swaps_api_v1_bench_swaps_preview_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bench/sweeteners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Sweeteners
+         * @description All sweeteners side by side for what is on the Bench.
+         */
+        post: operations["read_sweeteners_api_v1_bench_sweeteners_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bench/sweeteners/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Sweetener
+         * @description What it would be with this in place of all that sweetens.
+         */
+        post: operations["preview_sweetener_api_v1_bench_sweeteners_preview_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/formulas/{formula_id}/versions": {
         parameters: {
             query?: never;
             header?: never;
@@ -363,20 +427,20 @@ export interface paths {
          * List Versions
          * @description The kept states of a formula, its base and its branches.
          */
-        get: operations["list_versions_api_formulas__formula_id__versions_get"];
+        get: operations["list_versions_api_v1_formulas__formula_id__versions_get"];
         put?: never;
         /**
          * Keep Version
          * @description Keeps a formula as it stands.
          */
-        post: operations["keep_version_api_formulas__formula_id__versions_post"];
+        post: operations["keep_version_api_v1_formulas__formula_id__versions_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/formulas/{formula_id}/versions/{number}": {
+    "/api/v1/formulas/{formula_id}/versions/{number}": {
         parameters: {
             query?: never;
             header?: never;
@@ -388,7 +452,7 @@ export interface paths {
          * Name Version
          * @description Names a kept state.
          */
-        put: operations["name_version_api_formulas__formula_id__versions__number__put"];
+        put: operations["name_version_api_v1_formulas__formula_id__versions__number__put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -396,7 +460,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/formulas/{formula_id}/versions/{number}/restored": {
+    "/api/v1/formulas/{formula_id}/versions/{number}/restored": {
         parameters: {
             query?: never;
             header?: never;
@@ -409,14 +473,14 @@ export interface paths {
          * Restore Version
          * @description Makes a formula what a kept state was; 409 when it is not at that version any more.
          */
-        post: operations["restore_version_api_formulas__formula_id__versions__number__restored_post"];
+        post: operations["restore_version_api_v1_formulas__formula_id__versions__number__restored_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/formulas/{formula_id}/bake": {
+    "/api/v1/formulas/{formula_id}/bake": {
         parameters: {
             query?: never;
             header?: never;
@@ -428,7 +492,7 @@ export interface paths {
          * Mark To Bake
          * @description Marks the version to bake.
          */
-        put: operations["mark_to_bake_api_formulas__formula_id__bake_put"];
+        put: operations["mark_to_bake_api_v1_formulas__formula_id__bake_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -436,7 +500,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/formulas/{formula_id}/difference": {
+    "/api/v1/formulas/{formula_id}/difference": {
         parameters: {
             query?: never;
             header?: never;
@@ -447,7 +511,7 @@ export interface paths {
          * Differ
          * @description What changed from one state to another; 0 is the formula as it stands.
          */
-        get: operations["differ_api_formulas__formula_id__difference_get"];
+        get: operations["differ_api_v1_formulas__formula_id__difference_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -456,7 +520,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/formulas/{formula_id}/branches": {
+    "/api/v1/formulas/{formula_id}/branches": {
         parameters: {
             query?: never;
             header?: never;
@@ -468,19 +532,19 @@ export interface paths {
          * Update Branches
          * @description Carries what changed in a base into its branches, or says what would be done.
          */
-        put: operations["update_branches_api_formulas__formula_id__branches_put"];
+        put: operations["update_branches_api_v1_formulas__formula_id__branches_put"];
         /**
          * Branch Formula
          * @description A branch that follows this formula where their lines are the same.
          */
-        post: operations["branch_formula_api_formulas__formula_id__branches_post"];
+        post: operations["branch_formula_api_v1_formulas__formula_id__branches_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/formulas/{formula_id}/base": {
+    "/api/v1/formulas/{formula_id}/base": {
         parameters: {
             query?: never;
             header?: never;
@@ -494,77 +558,13 @@ export interface paths {
          * Leave Base
          * @description Makes a branch a formula of its own.
          */
-        delete: operations["leave_base_api_formulas__formula_id__base_delete"];
+        delete: operations["leave_base_api_v1_formulas__formula_id__base_delete"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/formulas/{formula_id}/said": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Say
-         * @description Keeps how a batch came out.
-         */
-        post: operations["say_api_formulas__formula_id__said_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/learned": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Learned
-         * @description What batches taught, and from what.
-         */
-        get: operations["learned_api_learned_get"];
-        put?: never;
-        post?: never;
-        /**
-         * Forget All
-         * @description Forgets all that was learned.
-         */
-        delete: operations["forget_all_api_learned_delete"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/learned/{said_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /**
-         * Forget One
-         * @description Forgets one saying.
-         */
-        delete: operations["forget_one_api_learned__said_id__delete"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bench/reach": {
+    "/api/v1/bench/reformulation": {
         parameters: {
             query?: never;
             header?: never;
@@ -577,14 +577,14 @@ export interface paths {
          * Reach
          * @description The amounts that make a piece what it shall be, or the wishes that clash and the nearest.
          */
-        post: operations["reach_api_bench_reach_post"];
+        post: operations["reach_api_v1_bench_reformulation_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/bench/reach/choices": {
+    "/api/v1/bench/reformulation/choices": {
         parameters: {
             query?: never;
             header?: never;
@@ -597,14 +597,14 @@ export interface paths {
          * Choices
          * @description What can be wished for and allowed.
          */
-        post: operations["choices_api_bench_reach_choices_post"];
+        post: operations["choices_api_v1_bench_reformulation_choices_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/bench/reach/limits": {
+    "/api/v1/bench/reformulation/limits": {
         parameters: {
             query?: never;
             header?: never;
@@ -617,14 +617,14 @@ export interface paths {
          * Limits
          * @description How far each wish can go by itself.
          */
-        post: operations["limits_api_bench_reach_limits_post"];
+        post: operations["limits_api_v1_bench_reformulation_limits_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/bench/reach/point": {
+    "/api/v1/bench/reformulation/point": {
         parameters: {
             query?: never;
             header?: never;
@@ -637,14 +637,14 @@ export interface paths {
          * Point
          * @description A point of the trade-off between protein and energy.
          */
-        post: operations["point_api_bench_reach_point_post"];
+        post: operations["point_api_v1_bench_reformulation_point_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/days/{day}": {
+    "/api/v1/days/{day}": {
         parameters: {
             query?: never;
             header?: never;
@@ -655,12 +655,12 @@ export interface paths {
          * Open Day
          * @description A day with its tin.
          */
-        get: operations["open_day_api_days__day__get"];
+        get: operations["open_day_api_v1_days__day__get"];
         /**
          * Set Day Type
          * @description Makes a day a training or a rest day.
          */
-        put: operations["set_day_type_api_days__day__put"];
+        put: operations["set_day_type_api_v1_days__day__put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -668,7 +668,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/days/{day}/targets": {
+    "/api/v1/days/{day}/targets": {
         parameters: {
             query?: never;
             header?: never;
@@ -680,7 +680,7 @@ export interface paths {
          * Set Targets
          * @description Targets of training and rest days, in force from this day on.
          */
-        put: operations["set_targets_api_days__day__targets_put"];
+        put: operations["set_targets_api_v1_days__day__targets_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -688,7 +688,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/days/{day}/read": {
+    "/api/v1/days/{day}/read": {
         parameters: {
             query?: never;
             header?: never;
@@ -701,14 +701,14 @@ export interface paths {
          * Read Foods
          * @description Reads typed foods without laying them in.
          */
-        post: operations["read_foods_api_days__day__read_post"];
+        post: operations["read_foods_api_v1_days__day__read_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/days/{day}/foods": {
+    "/api/v1/days/{day}/foods": {
         parameters: {
             query?: never;
             header?: never;
@@ -718,17 +718,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Lay In Foods
+         * Log Foods
          * @description Lays typed foods into a day; the same id again changes nothing.
          */
-        post: operations["lay_in_foods_api_days__day__foods_post"];
+        post: operations["log_foods_api_v1_days__day__foods_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/days/{day}/pieces": {
+    "/api/v1/days/{day}/pieces": {
         parameters: {
             query?: never;
             header?: never;
@@ -738,17 +738,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Lay In Pieces
+         * Log Pieces
          * @description Lays pieces of a formula into a day; the same id again changes nothing.
          */
-        post: operations["lay_in_pieces_api_days__day__pieces_post"];
+        post: operations["log_pieces_api_v1_days__day__pieces_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/entries/{entry_id}": {
+    "/api/v1/entries/{entry_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -760,19 +760,19 @@ export interface paths {
          * Change Entry
          * @description Changes an entry; 409 with the present state when the version is not the newest.
          */
-        put: operations["change_entry_api_entries__entry_id__put"];
+        put: operations["change_entry_api_v1_entries__entry_id__put"];
         post?: never;
         /**
          * Remove Entry
          * @description Takes an entry out of its day; it can be laid back.
          */
-        delete: operations["remove_entry_api_entries__entry_id__delete"];
+        delete: operations["remove_entry_api_v1_entries__entry_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/entries/{entry_id}/back": {
+    "/api/v1/entries/{entry_id}/back": {
         parameters: {
             query?: never;
             header?: never;
@@ -785,14 +785,14 @@ export interface paths {
          * Lay Back
          * @description Lays a removed entry back into its day.
          */
-        post: operations["lay_back_api_entries__entry_id__back_post"];
+        post: operations["lay_back_api_v1_entries__entry_id__back_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/cupboard": {
+    "/api/v1/cupboard": {
         parameters: {
             query?: never;
             header?: never;
@@ -803,7 +803,7 @@ export interface paths {
          * List Foods
          * @description Own products, then generic foods.
          */
-        get: operations["list_foods_api_cupboard_get"];
+        get: operations["list_foods_api_v1_cupboard_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -812,7 +812,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/labels/check": {
+    "/api/v1/labels/check": {
         parameters: {
             query?: never;
             header?: never;
@@ -825,14 +825,14 @@ export interface paths {
          * Check Label
          * @description A label per 100 g, and what is wrong with it.
          */
-        post: operations["check_label_api_labels_check_post"];
+        post: operations["check_label_api_v1_labels_check_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/labels/scan": {
+    "/api/v1/labels/scan": {
         parameters: {
             query?: never;
             header?: never;
@@ -845,14 +845,14 @@ export interface paths {
          * Scan Ingredients
          * @description What an ingredients text declares.
          */
-        post: operations["scan_ingredients_api_labels_scan_post"];
+        post: operations["scan_ingredients_api_v1_labels_scan_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/labels/measures": {
+    "/api/v1/labels/measures": {
         parameters: {
             query?: never;
             header?: never;
@@ -865,14 +865,14 @@ export interface paths {
          * Read Measures
          * @description What "1 scoop = 31 g" and the like tell, by the person's cups and spoons.
          */
-        post: operations["read_measures_api_labels_measures_post"];
+        post: operations["read_measures_api_v1_labels_measures_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/reference": {
+    "/api/v1/reference": {
         parameters: {
             query?: never;
             header?: never;
@@ -880,10 +880,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Quick Reference
+         * Read Quick Reference
          * @description Measures, dishers, oven temperatures and sweeteners at a glance.
          */
-        get: operations["quick_reference_api_reference_get"];
+        get: operations["read_quick_reference_api_v1_reference_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -892,7 +892,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/register/{code}": {
+    "/api/v1/register/{code}": {
         parameters: {
             query?: never;
             header?: never;
@@ -903,7 +903,7 @@ export interface paths {
          * Look Up
          * @description What the product register says of a code, or the product of the cupboard that carries it.
          */
-        get: operations["look_up_api_register__code__get"];
+        get: operations["look_up_api_v1_register__code__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -912,7 +912,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/products": {
+    "/api/v1/products": {
         parameters: {
             query?: never;
             header?: never;
@@ -925,14 +925,14 @@ export interface paths {
          * Create Product
          * @description A new product; the same id again gives the one that is there.
          */
-        post: operations["create_product_api_products_post"];
+        post: operations["create_product_api_v1_products_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/products/{product_id}": {
+    "/api/v1/products/{product_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -943,12 +943,12 @@ export interface paths {
          * Open Product
          * @description A product with its newest label.
          */
-        get: operations["open_product_api_products__product_id__get"];
+        get: operations["open_product_api_v1_products__product_id__get"];
         /**
          * Save Product
          * @description Saves a product; 409 with the present state when the version is not the newest.
          */
-        put: operations["save_product_api_products__product_id__put"];
+        put: operations["save_product_api_v1_products__product_id__put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -956,7 +956,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/products/{product_id}/move": {
+    "/api/v1/products/{product_id}/move": {
         parameters: {
             query?: never;
             header?: never;
@@ -969,14 +969,14 @@ export interface paths {
          * Move Formulas
          * @description Moves the formulas that use an older label to the newest.
          */
-        post: operations["move_formulas_api_products__product_id__move_post"];
+        post: operations["move_formulas_api_v1_products__product_id__move_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/products/{product_id}/merge": {
+    "/api/v1/products/{product_id}/merge": {
         parameters: {
             query?: never;
             header?: never;
@@ -989,14 +989,14 @@ export interface paths {
          * Merge Product
          * @description Merges a product into another that is the same; gives the other.
          */
-        post: operations["merge_product_api_products__product_id__merge_post"];
+        post: operations["merge_product_api_v1_products__product_id__merge_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/foods/{slug}": {
+    "/api/v1/foods/{slug}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1007,7 +1007,7 @@ export interface paths {
          * Open Food
          * @description A generic food.
          */
-        get: operations["open_food_api_foods__slug__get"];
+        get: operations["open_food_api_v1_foods__slug__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1016,7 +1016,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/prices/{food}": {
+    "/api/v1/prices/{food}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1028,7 +1028,7 @@ export interface paths {
          * Set Price
          * @description What a food costs, by its generic slug or the id of a product.
          */
-        put: operations["set_price_api_prices__food__put"];
+        put: operations["set_price_api_v1_prices__food__put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1036,7 +1036,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/products/{product_id}/archived": {
+    "/api/v1/products/{product_id}/archived": {
         parameters: {
             query?: never;
             header?: never;
@@ -1048,7 +1048,7 @@ export interface paths {
          * Archive Product
          * @description Puts a product away, or brings it back.
          */
-        put: operations["archive_product_api_products__product_id__archived_put"];
+        put: operations["archive_product_api_v1_products__product_id__archived_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1056,7 +1056,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/kitchen": {
+    "/api/v1/kitchen": {
         parameters: {
             query?: never;
             header?: never;
@@ -1067,7 +1067,7 @@ export interface paths {
          * Open Kitchen
          * @description What a window needs at the start.
          */
-        get: operations["open_kitchen_api_kitchen_get"];
+        get: operations["open_kitchen_api_v1_kitchen_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1076,7 +1076,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/settings": {
+    "/api/v1/settings": {
         parameters: {
             query?: never;
             header?: never;
@@ -1088,7 +1088,7 @@ export interface paths {
          * Change Settings
          * @description Replaces the person's settings.
          */
-        put: operations["change_settings_api_settings_put"];
+        put: operations["change_settings_api_v1_settings_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1096,7 +1096,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/guests/{guest_id}": {
+    "/api/v1/eaters/{eater_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1105,22 +1105,22 @@ export interface paths {
         };
         get?: never;
         /**
-         * Look Out For
+         * Put Eater
          * @description From now on every formula is held against what this guest must not get.
          */
-        put: operations["look_out_for_api_guests__guest_id__put"];
+        put: operations["put_eater_api_v1_eaters__eater_id__put"];
         post?: never;
         /**
-         * No Longer Look Out For
+         * Remove Eater
          * @description Forgets a guest.
          */
-        delete: operations["no_longer_look_out_for_api_guests__guest_id__delete"];
+        delete: operations["remove_eater_api_v1_eaters__eater_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/tins/{tin_id}": {
+    "/api/v1/tins/{tin_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1132,19 +1132,19 @@ export interface paths {
          * Put Tin
          * @description A tin of the kitchen, new or changed.
          */
-        put: operations["put_tin_api_tins__tin_id__put"];
+        put: operations["put_tin_api_v1_tins__tin_id__put"];
         post?: never;
         /**
          * Archive Tin
          * @description Puts a tin away.
          */
-        delete: operations["archive_tin_api_tins__tin_id__delete"];
+        delete: operations["archive_tin_api_v1_tins__tin_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/corrections": {
+    "/api/v1/corrections": {
         parameters: {
             query?: never;
             header?: never;
@@ -1156,19 +1156,19 @@ export interface paths {
          * Correct
          * @description From now on a written name means this ingredient.
          */
-        put: operations["correct_api_corrections_put"];
+        put: operations["correct_api_v1_corrections_put"];
         post?: never;
         /**
          * Forget
          * @description A written name is read by its words again.
          */
-        delete: operations["forget_api_corrections_delete"];
+        delete: operations["forget_api_v1_corrections_delete"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/ingredients": {
+    "/api/v1/ingredients": {
         parameters: {
             query?: never;
             header?: never;
@@ -1179,7 +1179,7 @@ export interface paths {
          * Ingredients
          * @description Ingredients whose names are near these words.
          */
-        get: operations["ingredients_api_ingredients_get"];
+        get: operations["ingredients_api_v1_ingredients_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1188,7 +1188,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/find": {
+    "/api/v1/find": {
         parameters: {
             query?: never;
             header?: never;
@@ -1199,7 +1199,7 @@ export interface paths {
          * Find Anything
          * @description Formulas, days and ingredients by a few words.
          */
-        get: operations["find_anything_api_find_get"];
+        get: operations["find_anything_api_v1_find_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1208,7 +1208,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/health": {
+    "/api/v1/health": {
         parameters: {
             query?: never;
             header?: never;
@@ -1219,7 +1219,7 @@ export interface paths {
          * Health
          * @description Answers without the database.
          */
-        get: operations["health_api_health_get"];
+        get: operations["health_api_v1_health_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1239,16 +1239,11 @@ export interface components {
          */
         Aim: "fewer calories" | "more protein" | "less sugar" | "no egg" | "no dairy" | "no nuts" | "no gluten" | "vegan";
         /**
-         * Alarm
-         * @description `about` is the allergen, or the diet that is not kept.
+         * AlertLevel
+         * @description How far an alarm goes, the worst first.
+         * @enum {string}
          */
-        Alarm: {
-            /** Guest */
-            guest: string;
-            /** About */
-            about: string;
-            level: components["schemas"]["Level"];
-        };
+        AlertLevel: "contains" | "may contain" | "unknown";
         /**
          * AllTargetsBody
          * @description Targets of training and rest days from a day on; a type that is left out keeps its own.
@@ -1256,6 +1251,58 @@ export interface components {
         AllTargetsBody: {
             training?: components["schemas"]["TargetsBody"] | null;
             rest?: components["schemas"]["TargetsBody"] | null;
+        };
+        /**
+         * AllergenNames
+         * @description Contents without their lines, as lists show them. `told` is False when a line leaves the allergens open.
+         */
+        AllergenNames: {
+            /**
+             * Contains
+             * @default []
+             */
+            contains: string[];
+            /**
+             * May Contain
+             * @default []
+             */
+            may_contain: string[];
+            /**
+             * Diets Broken
+             * @default []
+             */
+            diets_broken: string[];
+            /**
+             * Diets Kept
+             * @default []
+             */
+            diets_kept: string[];
+            /**
+             * Complete
+             * @default true
+             */
+            complete: boolean;
+        };
+        /**
+         * Allergens
+         * @description `contains` names the allergens that are in it, in the order of the rules, and `may_contain` those that packs warn
+         *     of besides; `breaks` the diets that it breaks; `keeps` those that every line is known to keep. Lines in `unknown`
+         *     could not be read, or are products of which nobody said all that they contain; a diet they leave open is neither
+         *     broken nor kept. `untold` are those of them that leave the allergens open.
+         */
+        Allergens: {
+            /** Contains */
+            contains: components["schemas"]["Causes"][];
+            /** May Contain */
+            may_contain: components["schemas"]["Causes"][];
+            /** Diets Broken */
+            diets_broken: components["schemas"]["Causes"][];
+            /** Diets Kept */
+            diets_kept: string[];
+            /** Unknown Lines */
+            unknown_lines: string[];
+            /** Open Lines */
+            open_lines: string[];
         };
         /**
          * Alternative
@@ -1279,9 +1326,9 @@ export interface components {
             /** Parts */
             parts: components["schemas"]["Part"][];
             /** Lines */
-            lines: components["schemas"]["Moved"][];
+            lines: components["schemas"]["LineMove"][];
             piece: components["schemas"]["FiguresView"];
-            check: components["schemas"]["Check"];
+            check: components["schemas"]["CrumbCheck"];
             /** Words */
             words: string[];
             /** Missed */
@@ -1296,6 +1343,30 @@ export interface components {
         ArchivedBody: {
             /** Archived */
             archived: boolean;
+        };
+        /**
+         * BakeWindow
+         * @description From when to look and until when it may take, in minutes, at `celsius` of that oven; `fahrenheit` and `gas` say
+         *     the same heat, empty for a microwave. `reasons` tell how it was found, `notes` what else to know, in sentences.
+         */
+        BakeWindow: {
+            /** From Min */
+            from_min: number;
+            /** Until Min */
+            until_min: number;
+            oven: components["schemas"]["Oven"];
+            /** Oven C */
+            oven_c: number | null;
+            /** Fahrenheit */
+            fahrenheit: number | null;
+            /** Gas */
+            gas: string;
+            /** Reasons */
+            reasons: string[];
+            /** Signs */
+            signs: string[];
+            /** Notes */
+            notes: string[];
         };
         /**
          * BaseView
@@ -1314,12 +1385,6 @@ export interface components {
             /** Behind */
             behind: boolean;
         };
-        /**
-         * Basis
-         * @description How the grams of a line came about.
-         * @enum {string}
-         */
-        Basis: "weighed" | "measured" | "counted" | "pack" | "rough";
         /**
          * BasisView
          * @description Both on one basis, and the sentence.
@@ -1351,8 +1416,8 @@ export interface components {
              * Format: date
              */
             day: string;
-            reference?: components["schemas"]["ReferenceBody"] | null;
-            making?: components["schemas"]["MakingBody"];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
             /**
              * Name
              * @default
@@ -1369,7 +1434,7 @@ export interface components {
          * @description The Bench worked out. `fitting` is None for a day without targets.
          */
         BenchView: {
-            worked: components["schemas"]["WorkedView"];
+            evaluated: components["schemas"]["EvaluatedView"];
             fitting: components["schemas"]["Fitting"] | null;
         };
         /**
@@ -1379,6 +1444,16 @@ export interface components {
         BlendBody: {
             /** Shares */
             shares: components["schemas"]["ShareBody"][];
+        };
+        /**
+         * BlendShare
+         * @description A sweetener by slug, and the share of the sweetness that it has.
+         */
+        BlendShare: {
+            /** Slug */
+            slug: string;
+            /** Share */
+            share: number;
         };
         /**
          * BranchBody
@@ -1429,86 +1504,30 @@ export interface components {
             behind: boolean;
         };
         /**
-         * Brief
-         * @description Contents without their lines, as lists show them. `told` is False when a line leaves the allergens open.
-         */
-        Brief: {
-            /**
-             * Contains
-             * @default []
-             */
-            contains: string[];
-            /**
-             * May Contain
-             * @default []
-             */
-            may_contain: string[];
-            /**
-             * Breaks
-             * @default []
-             */
-            breaks: string[];
-            /**
-             * Keeps
-             * @default []
-             */
-            keeps: string[];
-            /**
-             * Told
-             * @default true
-             */
-            told: boolean;
-        };
-        /**
-         * By
-         * @description What a piece is measured by.
-         * @enum {string}
-         */
-        By: "count" | "dough" | "baked" | "scoop" | "cuts";
-        /**
-         * Candidate
+         * CandidateFood
          * @description A food that may come in as usual.
          */
-        Candidate: {
+        CandidateFood: {
             /** Slug */
             slug: string;
             /** Name */
             name: string;
         };
         /**
-         * Carbohydrate
+         * CarbohydrateDefinition
          * @description Which carbohydrate a person counts.
          * @enum {string}
          */
-        Carbohydrate: "available" | "net" | "net_of_polyols" | "us_total";
+        CarbohydrateDefinition: "available" | "net" | "net_of_polyols" | "us_total";
         /**
-         * Change
-         * @description `change_g` more of a line, less where negative, by its place among all lines; `of_g` is what is in now.
+         * Causes
+         * @description An allergen or a diet by `name`, and the texts of the lines that bring or break it.
          */
-        Change: {
-            /** Place */
-            place: number;
+        Causes: {
             /** Name */
             name: string;
-            /** Change G */
-            change_g: number;
-            /** Of G */
-            of_g: number;
-        };
-        /**
-         * Check
-         * @description The dials of a formula's dough. `family` is what it was judged as, `guessed` when nobody chose it. `note` is a
-         *     sentence on what is judged and what is not, empty where that is everything.
-         */
-        Check: {
-            /** Family */
-            family: string;
-            /** Guessed */
-            guessed: boolean;
-            /** Dials */
-            dials: components["schemas"]["Dial"][];
-            /** Note */
-            note: string;
+            /** Lines */
+            lines: string[];
         };
         /**
          * Choice
@@ -1551,58 +1570,15 @@ export interface components {
             stronger: string;
         };
         /**
-         * Claims
-         * @description Claims on a formula. `us` is empty where its family has no reference amount, which `us_reference_g` then is None
-         *     for. `laxative` asks for the notice about polyols. `twin` names what "reduced" compares with, empty without one.
+         * CookedOrDry
+         * @description The line with its food cooked from dry, or dry again: its text, and what that is to be read as.
          */
-        Claims: {
-            /** Eu */
-            eu: components["schemas"]["Judged"][];
-            /** Us */
-            us: components["schemas"]["Judged"][];
-            /** Us Reference G */
-            us_reference_g: number | null;
-            /** Laxative */
-            laxative: boolean;
-            /** Twin */
-            twin: string;
-        };
-        /**
-         * Contains
-         * @description What a product is said to contain, and to contain traces of; None where nobody said.
-         */
-        Contains: {
-            /** Allergens */
-            allergens?: string[] | null;
-            /** Traces */
-            traces?: string[] | null;
-            /** Vegan */
-            vegan?: boolean | null;
-            /** Vegetarian */
-            vegetarian?: boolean | null;
-            /** Added Sugar */
-            added_sugar?: boolean | null;
-        };
-        /**
-         * Contents
-         * @description `contains` names the allergens that are in it, in the order of the rules, and `may_contain` those that packs warn
-         *     of besides; `breaks` the diets that it breaks; `keeps` those that every line is known to keep. Lines in `unknown`
-         *     could not be read, or are products of which nobody said all that they contain; a diet they leave open is neither
-         *     broken nor kept. `untold` are those of them that leave the allergens open.
-         */
-        Contents: {
-            /** Contains */
-            contains: components["schemas"]["Culprits"][];
-            /** May Contain */
-            may_contain: components["schemas"]["Culprits"][];
-            /** Breaks */
-            breaks: components["schemas"]["Culprits"][];
-            /** Keeps */
-            keeps: string[];
-            /** Unknown */
-            unknown: string[];
-            /** Untold */
-            untold: string[];
+        CookedOrDry: {
+            /** Text */
+            text: string;
+            ingredient: components["schemas"]["Choice"];
+            /** Cooks */
+            cooks: boolean;
         };
         /**
          * CopyBody
@@ -1631,24 +1607,29 @@ export interface components {
          *     are any, or lines that could not be read, these are lower limits.
          */
         Cost: {
-            /** Batch */
-            batch: number;
-            /** Piece */
-            piece: number;
+            /** Batch Cost */
+            batch_cost: number;
+            /** Piece Cost */
+            piece_cost: number;
             /** Unpriced */
             unpriced: string[];
             /** At Least */
             at_least: boolean;
         };
         /**
-         * Culprits
-         * @description An allergen or a diet by `name`, and the texts of the lines that bring or break it.
+         * CrumbCheck
+         * @description The dials of a formula's dough. `family` is what it was judged as, `guessed` when nobody chose it. `note` is a
+         *     sentence on what is judged and what is not, empty where that is everything.
          */
-        Culprits: {
-            /** Name */
-            name: string;
-            /** Lines */
-            lines: string[];
+        CrumbCheck: {
+            /** Family */
+            family: string;
+            /** Guessed */
+            guessed: boolean;
+            /** Dials */
+            dials: components["schemas"]["Dial"][];
+            /** Note */
+            note: string;
         };
         /**
          * CupOf
@@ -1661,6 +1642,67 @@ export interface components {
             how: string;
             /** Cup G */
             cup_g: number;
+        };
+        /**
+         * CupboardItem
+         * @description A food of the cupboard, per 100 g. `product_id` is set for the kitchen's own. None is unknown. A draft has no
+         *     figures yet; its `problem` says what its label lacks. `remark` is what the check of a label says.
+         */
+        CupboardItem: {
+            /** Slug */
+            slug: string;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Product Id */
+            product_id: string | null;
+            /** Archived */
+            archived: boolean;
+            per_100g: components["schemas"]["Nutrients"];
+            layers: components["schemas"]["Layers"];
+            /** Allergens */
+            allergens: string[] | null;
+            /** Traces */
+            traces: string[] | null;
+            /** Vegan */
+            vegan: boolean | null;
+            /** Vegetarian */
+            vegetarian: boolean | null;
+            /** Added Sugar */
+            added_sugar: boolean | null;
+            /** Source */
+            source: string;
+            /**
+             * Draft
+             * @default false
+             */
+            draft: boolean;
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
+            /**
+             * Remark
+             * @default
+             */
+            remark: string;
+        };
+        /**
+         * DayBudgetView
+         * @description What is in the tin, and the room left. `room_kcal` is negative when the day is over.
+         */
+        DayBudgetView: {
+            eaten: components["schemas"]["FiguresView"];
+            /** Room Kcal */
+            room_kcal: number;
+            /** Protein To Find G */
+            protein_to_find_g: number;
+            /** Protein Share */
+            protein_share: number | null;
+            /** Tight */
+            tight: boolean;
         };
         /**
          * DayTypeBody
@@ -1692,12 +1734,12 @@ export interface components {
             caution: string;
             /** Entries */
             entries: components["schemas"]["EntryView"][];
-            /** Entry Alarms */
-            entry_alarms: {
-                [key: string]: components["schemas"]["Alarm"][];
+            /** Entry Alerts */
+            entry_alerts: {
+                [key: string]: components["schemas"]["DietAlert"][];
             };
             eaten: components["schemas"]["FiguresView"];
-            tin: components["schemas"]["TinView"] | null;
+            budget: components["schemas"]["DayBudgetView"] | null;
             /** Fits */
             fits: components["schemas"]["FitView"][];
         };
@@ -1733,8 +1775,8 @@ export interface components {
         };
         /**
          * DetailBody
-         * @description A line to be written anew with a detail changed: whether it is optional, how its cup was filled, which share of it
-         *     is used, what a scale showed. Null leaves a detail as it is.
+         * @description A line to be written anew with a detail changed: whether it is optional, how its cup was filled, which share of
+         *     it is used, what a scale showed. Null leaves a detail as it is.
          */
         DetailBody: {
             /** Text */
@@ -1745,8 +1787,8 @@ export interface components {
             optional?: boolean | null;
             /** Fill */
             fill?: string | null;
-            /** Used */
-            used?: number | null;
+            /** Used Share */
+            used_share?: number | null;
             /** Weighed G */
             weighed_g?: number | null;
         };
@@ -1774,22 +1816,21 @@ export interface components {
             /** Source */
             source: string;
             /**
-             * Learned
+             * Learned Share
              * @default 0
              */
-            learned: number;
+            learned_share: number;
         };
         /**
-         * Differing
-         * @description What changed from one state to another, in words, and in figures of a piece.
+         * DietAlert
+         * @description `about` is the allergen, or the diet that is not kept.
          */
-        Differing: {
-            was: components["schemas"]["VersionView"];
-            now: components["schemas"]["VersionView"];
-            /** Words */
-            words: string[];
-            /** Figures */
-            figures: string;
+        DietAlert: {
+            /** Eater */
+            eater: string;
+            /** About */
+            about: string;
+            level: components["schemas"]["AlertLevel"];
         };
         /**
          * Disher
@@ -1798,10 +1839,10 @@ export interface components {
         Disher: {
             /** Number */
             number: number;
-            /** Millilitres */
-            millilitres: number;
-            /** Tablespoons */
-            tablespoons: number;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Tablespoon Count */
+            tablespoon_count: number;
         };
         /**
          * Draft
@@ -1818,14 +1859,39 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["Part"][];
-            reference?: components["schemas"]["Reference"] | null;
-            making?: components["schemas"]["MakingDraft"];
+            twin?: components["schemas"]["TwinChoice"] | null;
+            production?: components["schemas"]["ProductionSettings"];
         };
         /**
-         * Eggs
+         * EaterBody
+         * @description Somebody, and what must be kept from them.
+         */
+        EaterBody: {
+            /** Name */
+            name: string;
+            /** Avoids */
+            avoids: string[];
+        };
+        /**
+         * EaterRow
+         * @description A person, and the allergens and diets to be kept from them.
+         */
+        EaterRow: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Avoids */
+            avoids: string[];
+        };
+        /**
+         * EggFactor
          * @description The `factor` that makes it `count` whole eggs.
          */
-        Eggs: {
+        EggFactor: {
             /** Count */
             count: number;
             /** Factor */
@@ -1859,8 +1925,8 @@ export interface components {
              * @default
              */
             text: string;
-            /** Pieces */
-            pieces?: number | null;
+            /** Piece Count */
+            piece_count?: number | null;
         };
         /**
          * EntryView
@@ -1890,11 +1956,42 @@ export interface components {
             text: string;
             /** Formula Id */
             formula_id: string | null;
-            /** Pieces */
-            pieces: number | null;
+            /** Piece Count */
+            piece_count: number | null;
             /** Version */
             version: number;
             figures: components["schemas"]["FiguresView"];
+        };
+        /**
+         * EvaluatedView
+         * @description A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer. `cost` is
+         *     None while no line has a price. `plain_...` are of a piece without its optional lines, None where there are none.
+         */
+        EvaluatedView: {
+            /** Piece Count */
+            piece_count: number;
+            /** Parts */
+            parts: components["schemas"]["PartView"][];
+            batch: components["schemas"]["FiguresView"];
+            piece: components["schemas"]["FiguresView"];
+            /** Unread */
+            unread: string[];
+            /** Weigh */
+            weigh: components["schemas"]["WeighView"][];
+            allergens: components["schemas"]["Allergens"];
+            /** Alerts */
+            alerts: components["schemas"]["DietAlert"][];
+            claims: components["schemas"]["FormulaClaims"];
+            quality: components["schemas"]["ProteinQuality"];
+            cost: components["schemas"]["Cost"] | null;
+            production: components["schemas"]["ProductionView"];
+            /** Plain Energy Kcal */
+            plain_energy_kcal: number | null;
+            /** Plain Protein G */
+            plain_protein_g: number | null;
+            check: components["schemas"]["CrumbCheck"];
+            /** Hazards */
+            hazards: components["schemas"]["Hazard"][];
         };
         /**
          * Family
@@ -1912,30 +2009,98 @@ export interface components {
             /** Us Reference G */
             us_reference_g?: number | null;
             /**
-             * Loss Low
+             * Loss Low Share
              * @default 0
              */
-            loss_low: number;
+            loss_low_share: number;
             /**
-             * Loss High
+             * Loss High Share
              * @default 0
              */
-            loss_high: number;
+            loss_high_share: number;
             /**
              * Density G Per Ml
              * @default 1.1
              */
             density_g_per_ml: number;
             /**
-             * Rise
+             * Rise Factor
              * @default 1
              */
-            rise: number;
+            rise_factor: number;
             /**
              * Least Depth Cm
              * @default 0
              */
             least_depth_cm: number;
+        };
+        /**
+         * FeedbackBody
+         * @description How a batch of what is on the Bench came out.
+         */
+        FeedbackBody: {
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            /** Pieces */
+            pieces: number;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Words */
+            words: string;
+            /** Number */
+            number?: number | null;
+        };
+        /**
+         * FeedbackView
+         * @description A saying of a batch.
+         */
+        FeedbackView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Formula Id
+             * Format: uuid
+             */
+            formula_id: string;
+            /** Formula */
+            formula: string;
+            /** Version Number */
+            version_number: number | null;
+            /**
+             * Given At
+             * Format: date-time
+             */
+            given_at: string;
+            /** Words */
+            words: string;
         };
         /**
          * FieldProblem
@@ -1988,35 +2153,19 @@ export interface components {
             layers: components["schemas"]["Layers"];
         };
         /**
-         * Filled
+         * FilledTin
          * @description One tin: `grams` of dough in it, which fill the `share` of it and stand `height_cm` high, `risen_cm` when baked.
          *     Both heights go on above the brim.
          */
-        Filled: {
-            /** Grams */
-            grams: number;
+        FilledTin: {
+            /** Dough G */
+            dough_g: number;
             /** Share */
             share: number;
             /** Height Cm */
             height_cm: number;
             /** Risen Cm */
             risen_cm: number;
-        };
-        /**
-         * Filling
-         * @description A dough in its tins. `thickness_cm` is volume over surface in the tin that takes longest. `warnings` are
-         *     sentences; empty when all is well.
-         */
-        Filling: {
-            /** Tins */
-            tins: components["schemas"]["Filled"][];
-            /** Share */
-            share: number;
-            /** Thickness Cm */
-            thickness_cm: number;
-            piece: components["schemas"]["PieceSize"] | null;
-            /** Warnings */
-            warnings: string[];
         };
         /**
          * FitView
@@ -2030,19 +2179,19 @@ export interface components {
             formula_id: string;
             /** Name */
             name: string;
-            /** Pieces */
-            pieces: number;
+            /** Piece Count */
+            piece_count: number;
             figures: components["schemas"]["FiguresView"];
-            /** Alarms */
-            alarms: components["schemas"]["Alarm"][];
+            /** Alerts */
+            alerts: components["schemas"]["DietAlert"][];
         };
         /**
          * Fitting
          * @description How many whole pieces fit into what a day has left, and what they bring.
          */
         Fitting: {
-            /** Pieces */
-            pieces: number;
+            /** Piece Count */
+            piece_count: number;
             /** Energy Kcal */
             energy_kcal: number;
             /** Protein G */
@@ -2064,7 +2213,7 @@ export interface components {
          * @description A generic food: its usual measures in g, what it costs, where it is used.
          */
         FoodView: {
-            item: components["schemas"]["Item"];
+            item: components["schemas"]["CupboardItem"];
             /** Cup G */
             cup_g: {
                 [key: string]: number;
@@ -2081,7 +2230,7 @@ export interface components {
             polyol_kind: string;
             price: components["schemas"]["Price"] | null;
             /** Used */
-            used: components["schemas"]["Used"][];
+            used: components["schemas"]["UsingFormula"][];
         };
         /**
          * FoodsBody
@@ -2105,10 +2254,27 @@ export interface components {
             leaves_kcal: number | null;
         };
         /**
-         * FormulaSummary
+         * FormulaClaims
+         * @description Claims on a formula. `us` is empty where its family has no reference amount, which `us_reference_g` then is None
+         *     for. `laxative` asks for the notice about polyols. `twin` names what "reduced" compares with, empty without one.
+         */
+        FormulaClaims: {
+            /** Eu */
+            eu: components["schemas"]["JudgedClaim"][];
+            /** Us */
+            us: components["schemas"]["JudgedClaim"][];
+            /** Us Reference G */
+            us_reference_g: number | null;
+            /** Laxative */
+            laxative: boolean;
+            /** Twin */
+            twin: string;
+        };
+        /**
+         * FormulaListItem
          * @description A formula in the list, with the figures of one piece and the alarms that it raises.
          */
-        FormulaSummary: {
+        FormulaListItem: {
             /**
              * Id
              * Format: uuid
@@ -2118,8 +2284,8 @@ export interface components {
             name: string;
             /** Family */
             family: string;
-            /** Pieces */
-            pieces: number;
+            /** Piece Count */
+            piece_count: number;
             /** Version */
             version: number;
             /** Archived */
@@ -2130,8 +2296,8 @@ export interface components {
              */
             updated_at: string;
             piece: components["schemas"]["FiguresView"];
-            /** Alarms */
-            alarms: components["schemas"]["Alarm"][];
+            /** Alerts */
+            alerts: components["schemas"]["DietAlert"][];
         };
         /**
          * FormulaView
@@ -2153,14 +2319,14 @@ export interface components {
              */
             updated_at: string;
             draft: components["schemas"]["Draft"];
-            worked: components["schemas"]["WorkedView"];
+            evaluated: components["schemas"]["EvaluatedView"];
         };
         /**
-         * Found
+         * FoundProduct
          * @description What is known of a code. `product_id` and `name` are of the product of the cupboard that carries it; else `draft`
          *     is what the register tells, with the `check` of its label and `remarks` on what is odd about it, a sentence each.
          */
-        Found: {
+        FoundProduct: {
             /** Gtin */
             gtin: string;
             /** Product Id */
@@ -2178,64 +2344,10 @@ export interface components {
              */
             remarks: string[];
         };
-        /**
-         * Group
-         * @description What does the same on either side.
-         */
-        Group: {
-            /** Name */
-            name: string;
-            /** Mine */
-            mine: components["schemas"]["SideLine"][];
-            /** Theirs */
-            theirs: components["schemas"]["SideLine"][];
-        };
-        /**
-         * GuestBody
-         * @description Somebody, and what must be kept from them.
-         */
-        GuestBody: {
-            /** Name */
-            name: string;
-            /** Avoids */
-            avoids: string[];
-        };
-        /**
-         * GuestRow
-         * @description A person, and the allergens and diets to be kept from them.
-         */
-        GuestRow: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Name */
-            name: string;
-            /** Avoids */
-            avoids: string[];
-        };
         /** HTTPValidationError */
         HTTPValidationError: {
             /** Detail */
             detail?: components["schemas"]["ValidationError"][];
-        };
-        /**
-         * Half
-         * @description A formula before or after: a piece, its dials, sweetness and water in g a piece, its contents, its cost.
-         */
-        Half: {
-            piece: components["schemas"]["FiguresView"];
-            check: components["schemas"]["Check"];
-            /** Sweetness G */
-            sweetness_g: number;
-            /** Water G */
-            water_g: number;
-            /** Dough G */
-            dough_g: number;
-            contents: components["schemas"]["Brief"];
-            /** Cost */
-            cost: number | null;
         };
         /**
          * Hazard
@@ -2250,25 +2362,6 @@ export interface components {
             reason: string;
             /** Lines */
             lines: string[];
-        };
-        /**
-         * Hit
-         * @description Something found. `key` is a formula's id, an ingredient's slug or a day, by `kind`; a formula has its alarms.
-         */
-        Hit: {
-            /** Kind */
-            kind: string;
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Detail */
-            detail: string;
-            /**
-             * Alarms
-             * @default []
-             */
-            alarms: components["schemas"]["Alarm"][];
         };
         /**
          * HoldBody
@@ -2293,105 +2386,12 @@ export interface components {
             may_go: boolean;
         };
         /**
-         * How
-         * @description How a part goes in: `loss` is what baking takes of it as a share, None for its family's; of what was made of it
-         *     the share `used` goes in; it may be `optional`; `unbaked` comes on after baking.
-         */
-        How: {
-            /** Loss */
-            loss?: number | null;
-            /**
-             * Used
-             * @default 1
-             */
-            used: number;
-            /**
-             * Optional
-             * @default false
-             */
-            optional: boolean;
-            /**
-             * Unbaked
-             * @default false
-             */
-            unbaked: boolean;
-        };
-        /**
-         * HowBody
-         * @description How a part goes in: what baking takes of it, how much of what was made is used, and when.
-         */
-        HowBody: {
-            /** Loss */
-            loss?: number | null;
-            /**
-             * Used
-             * @default 1
-             */
-            used: number;
-            /**
-             * Optional
-             * @default false
-             */
-            optional: boolean;
-            /**
-             * Unbaked
-             * @default false
-             */
-            unbaked: boolean;
-        };
-        /**
-         * Item
-         * @description A food of the cupboard, per 100 g. `product_id` is set for the kitchen's own. None is unknown. A draft has no
-         *     figures yet; its `problem` says what its label lacks. `remark` is what the check of a label says.
-         */
-        Item: {
-            /** Slug */
-            slug: string;
-            /** Name */
-            name: string;
-            /** Role */
-            role: string;
-            /** Product Id */
-            product_id: string | null;
-            /** Archived */
-            archived: boolean;
-            per_100g: components["schemas"]["Nutrients"];
-            layers: components["schemas"]["Layers"];
-            /** Allergens */
-            allergens: string[] | null;
-            /** Traces */
-            traces: string[] | null;
-            /** Vegan */
-            vegan: boolean | null;
-            /** Vegetarian */
-            vegetarian: boolean | null;
-            /** Added Sugar */
-            added_sugar: boolean | null;
-            /** Source */
-            source: string;
-            /**
-             * Draft
-             * @default false
-             */
-            draft: boolean;
-            /**
-             * Problem
-             * @default
-             */
-            problem: string;
-            /**
-             * Remark
-             * @default
-             */
-            remark: string;
-        };
-        /**
-         * Judged
+         * JudgedClaim
          * @description A claim, and the smallest single change that would make it hold; None where it holds or none would do.
          */
-        Judged: {
+        JudgedClaim: {
             claim: components["schemas"]["Claim"];
-            nearest: components["schemas"]["Change"] | null;
+            nearest: components["schemas"]["LineChange"] | null;
         };
         /**
          * KeepBody
@@ -2410,12 +2410,6 @@ export interface components {
             name: string;
         };
         /**
-         * Kind
-         * @description What bakers call their tins.
-         * @enum {string}
-         */
-        Kind: "round" | "spring-form" | "square" | "rectangle" | "tray" | "loaf" | "ring" | "muffin cups" | "mini-muffin cups" | "mug";
-        /**
          * Kitchen
          * @description What a window needs to know at the start. `askable` names what may be kept from a guest.
          */
@@ -2429,8 +2423,8 @@ export interface components {
             roles: string[];
             /** Askable */
             askable: string[];
-            /** Guests */
-            guests: components["schemas"]["GuestRow"][];
+            /** Eaters */
+            eaters: components["schemas"]["EaterRow"][];
             /** Tins */
             tins: components["schemas"]["OwnTin"][];
             /** Ovens */
@@ -2562,28 +2556,28 @@ export interface components {
          *     Alcohol and whatever else is no protein, carbohydrate, fat or fibre is `other`.
          */
         Layers: {
-            /** Protein */
-            protein: number;
-            /** Carbohydrate */
-            carbohydrate: number;
-            /** Fat */
-            fat: number;
-            /** Fibre */
-            fibre: number;
-            /** Other */
-            other: number;
+            /** Protein Share */
+            protein_share: number;
+            /** Carbohydrate Share */
+            carbohydrate_share: number;
+            /** Fat Share */
+            fat_share: number;
+            /** Fibre Share */
+            fibre_share: number;
+            /** Other Share */
+            other_share: number;
         };
         /**
-         * Learning
+         * LearningView
          * @description What a kitchen's batches taught, what was said of them, and what can be said.
          */
-        Learning: {
+        LearningView: {
             /** Lessons */
             lessons: components["schemas"]["LessonView"][];
-            /** Said */
-            said: components["schemas"]["SaidView"][];
-            /** Sayings */
-            sayings: string[];
+            /** Feedback */
+            feedback: components["schemas"]["FeedbackView"][];
+            /** Options */
+            options: string[];
         };
         /**
          * LessonView
@@ -2592,17 +2586,11 @@ export interface components {
         LessonView: {
             /** Sentence */
             sentence: string;
-            /** Share */
-            share: number;
+            /** Moved Share */
+            moved_share: number;
             /** Batches */
             batches: number;
         };
-        /**
-         * Level
-         * @description How far an alarm goes, the worst first.
-         * @enum {string}
-         */
-        Level: "contains" | "may contain" | "unknown";
         /**
          * Line
          * @description A line as written; `chosen` is the slug of the ingredient that the baker picked for it, if any.
@@ -2622,6 +2610,38 @@ export interface components {
             text: string;
             /** Chosen */
             chosen?: string | null;
+        };
+        /**
+         * LineChange
+         * @description `change_g` more of a line, less where negative, by its place among all lines; `of_g` is what is in now.
+         */
+        LineChange: {
+            /** Place */
+            place: number;
+            /** Name */
+            name: string;
+            /** Change G */
+            change_g: number;
+            /** Of G */
+            of_g: number;
+        };
+        /**
+         * LineMove
+         * @description A line of an answer: its place in the formula it came from, None for a new one; `was_g` and `now_g`.
+         */
+        LineMove: {
+            /** Place */
+            place: number | null;
+            /** Name */
+            name: string;
+            /** Slug */
+            slug: string;
+            /** Text */
+            text: string;
+            /** Was G */
+            was_g: number;
+            /** Now G */
+            now_g: number;
         };
         /**
          * LineView
@@ -2650,9 +2670,9 @@ export interface components {
             /** Protein G */
             protein_g: number | null;
             layers: components["schemas"]["Layers"] | null;
-            basis: components["schemas"]["Basis"] | null;
-            /** How */
-            how: string;
+            basis: components["schemas"]["WeightBasis"] | null;
+            /** Assumption */
+            assumption: string;
             /** Optional */
             optional: boolean;
             /** Problem */
@@ -2667,194 +2687,13 @@ export interface components {
             protein_sd_g: number;
             /** Prepared G */
             prepared_g: number | null;
-            /** Used */
-            used: number;
+            /** Used Share */
+            used_share: number;
             /** Fill */
             fill: string;
             /** Fills */
             fills: string[];
-            other_way: components["schemas"]["OtherWay"] | null;
-        };
-        /**
-         * Load
-         * @description What a piece brings of a sweetener that not all bear much of, and what an adult bears about.
-         */
-        Load: {
-            /** Name */
-            name: string;
-            /** Piece G */
-            piece_g: number;
-            /** Tolerance G */
-            tolerance_g: number;
-            /** Source */
-            source: string;
-        };
-        /**
-         * Loads
-         * @description So many pieces fit on one tray, and the batch takes so many `trays` of it. A baked piece is `spread_cm` wide.
-         */
-        Loads: {
-            /** Per Tray */
-            per_tray: number;
-            /** Trays */
-            trays: number;
-            /** Spread Cm */
-            spread_cm: number;
-        };
-        /**
-         * MadeView
-         * @description What follows from the making. `count` whole pieces; one is `piece_dough_g` of dough and baked `piece_g` with
-         *     `piece_sd_g`. `eggs` are factors that make whole eggs of it.
-         */
-        MadeView: {
-            /** Count */
-            count: number;
-            /** Piece Dough G */
-            piece_dough_g: number;
-            /** Piece G */
-            piece_g: number;
-            /** Piece Sd G */
-            piece_sd_g: number;
-            /** Rest G */
-            rest_g: number;
-            /** Small G */
-            small_g: number;
-            /** Small Energy Kcal */
-            small_energy_kcal: number;
-            /** Dough G */
-            dough_g: number;
-            /** Baked G */
-            baked_g: number;
-            /** Loss */
-            loss: number;
-            /** Loss By */
-            loss_by: string;
-            filling: components["schemas"]["Filling"] | null;
-            window: components["schemas"]["Window"] | null;
-            loads: components["schemas"]["Loads"] | null;
-            /** Density G Per Ml */
-            density_g_per_ml: number;
-            /** Alternatives */
-            alternatives: components["schemas"]["Alternative"][];
-            /** Eggs */
-            eggs: components["schemas"]["Eggs"][];
-            /** Problems */
-            problems: string[];
-        };
-        /**
-         * MakingBody
-         * @description How a formula is made; what cannot be used as asked comes back as a problem of the outcome.
-         */
-        MakingBody: {
-            /** @default count */
-            by: components["schemas"]["By"];
-            /** Grams */
-            grams?: number | null;
-            /**
-             * Scoop
-             * @default
-             */
-            scoop: string;
-            /** Density G Per Ml */
-            density_g_per_ml?: number | null;
-            /**
-             * Small Count
-             * @default 0
-             */
-            small_count: number;
-            /**
-             * Small G
-             * @default 0
-             */
-            small_g: number;
-            /** Made */
-            made?: number | null;
-            /** Loss */
-            loss?: number | null;
-            /**
-             * Residue G
-             * @default 0
-             */
-            residue_g: number;
-            /**
-             * Trimmings G
-             * @default 0
-             */
-            trimmings_g: number;
-            /** Dough G */
-            dough_g?: number | null;
-            /** Baked G */
-            baked_g?: number | null;
-            /** Tins */
-            tins?: components["schemas"]["UsedTinBody"][];
-            /**
-             * Cuts
-             * @default
-             */
-            cuts: string;
-            oven?: components["schemas"]["Oven"] | null;
-            /** Celsius */
-            celsius?: number | null;
-        };
-        /**
-         * MakingDraft
-         * @description What is said of the making. `scoop` is a disher's number or a spoon, `cuts` are "4x3" or "8 wedges"; the rest as
-         *     `Portioning`, `Weighings` and `Kitchen` have it. `oven` and `celsius` are None for the kitchen's and the family's
-         *     own.
-         */
-        MakingDraft: {
-            /** @default count */
-            by: components["schemas"]["By"];
-            /** Grams */
-            grams?: number | null;
-            /**
-             * Scoop
-             * @default
-             */
-            scoop: string;
-            /** Density G Per Ml */
-            density_g_per_ml?: number | null;
-            /**
-             * Small Count
-             * @default 0
-             */
-            small_count: number;
-            /**
-             * Small G
-             * @default 0
-             */
-            small_g: number;
-            /** Made */
-            made?: number | null;
-            /** Loss */
-            loss?: number | null;
-            /**
-             * Residue G
-             * @default 0
-             */
-            residue_g: number;
-            /**
-             * Trimmings G
-             * @default 0
-             */
-            trimmings_g: number;
-            /** Dough G */
-            dough_g?: number | null;
-            /** Baked G */
-            baked_g?: number | null;
-            /**
-             * Tins
-             * @default []
-             */
-            tins: components["schemas"]["UsedTin"][];
-            /**
-             * Cuts
-             * @default
-             */
-            cuts: string;
-            oven?: components["schemas"]["Oven"] | null;
-            /** Celsius */
-            celsius?: number | null;
+            cooked_or_dry: components["schemas"]["CookedOrDry"] | null;
         };
         /**
          * Measure
@@ -2871,17 +2710,11 @@ export interface components {
             australian_ml: number;
         };
         /**
-         * Measured
-         * @description The measures that a text tells; `density_g_per_ml` where it weighs a volume, which tells the cup too. `problems`
-         *     names what could not be read of it, a sentence each.
+         * MeasureSystem
+         * @description Whose cups and spoons: US (236.6, 14.8, 4.9 ml), metric (250, 15, 5 ml), Australian (250, 20, 5 ml).
+         * @enum {string}
          */
-        Measured: {
-            measures: components["schemas"]["OwnMeasures"];
-            /** Density G Per Ml */
-            density_g_per_ml: number | null;
-            /** Problems */
-            problems: string[];
-        };
+        MeasureSystem: "us" | "metric" | "australian";
         /**
          * MeasuresBody
          * @description Grams of a scoop, piece, pack, drained pack and cup, as far as they are known.
@@ -2929,24 +2762,6 @@ export interface components {
             high_min: number;
         };
         /**
-         * Moved
-         * @description A line of an answer: its place in the formula it came from, None for a new one; `was_g` and `now_g`.
-         */
-        Moved: {
-            /** Place */
-            place: number | null;
-            /** Name */
-            name: string;
-            /** Slug */
-            slug: string;
-            /** Text */
-            text: string;
-            /** Was G */
-            was_g: number;
-            /** Now G */
-            now_g: number;
-        };
-        /**
          * NewFoods
          * @description Foods to be laid into a day.
          */
@@ -2985,8 +2800,8 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            reference?: components["schemas"]["ReferenceBody"] | null;
-            making?: components["schemas"]["MakingBody"];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
             /**
              * Id
              * Format: uuid
@@ -3013,8 +2828,8 @@ export interface components {
              * Format: uuid
              */
             formula_id: string;
-            /** Pieces */
-            pieces?: number | null;
+            /** Piece Count */
+            piece_count?: number | null;
             /**
              * Amount
              * @default
@@ -3119,116 +2934,24 @@ export interface components {
             caffeine_mg?: number | null;
         };
         /**
-         * Offer
-         * @description A swap that the line at `place` may have, up to `most` of it; figures are what a piece changes by when that much
-         *     is swapped. `aims` are those that it serves. `gains` and `loses` are allergens that come into the line or go.
-         *     `not_for` says why not, a sentence for each who must not get it; empty where nobody minds.
-         */
-        Offer: {
-            swap: components["schemas"]["Swap"];
-            /** Place */
-            place: number;
-            /** Line */
-            line: string;
-            /** Target */
-            target: string;
-            /** Most */
-            most: number;
-            /** Grams */
-            grams: number;
-            /** Energy Kcal */
-            energy_kcal: number;
-            /** Protein G */
-            protein_g: number;
-            /** Fat G */
-            fat_g: number;
-            /** Sugars G */
-            sugars_g: number;
-            /** Sweetness G */
-            sweetness_g: number;
-            /** Water G */
-            water_g: number;
-            /** Aims */
-            aims: components["schemas"]["Aim"][];
-            /** Gains */
-            gains: string[];
-            /** Loses */
-            loses: string[];
-            /** Not For */
-            not_for: string[];
-        };
-        /**
          * Offers
          * @description The swaps of a formula, and the aims they can be chosen by.
          */
         Offers: {
             /** Offers */
-            offers: components["schemas"]["Offer"][];
+            offers: components["schemas"]["SwapSuggestion"][];
             /** Aims */
             aims: string[];
-        };
-        /**
-         * Option
-         * @description A sweetener or blend in place of all that sweetens now. `grams` and `packets` are for the batch, figures of what
-         *     it brings to a piece; `bulk_lost_g` is of the batch, negative where there is more. `cost` is None without a
-         *     price.
-         */
-        Option: {
-            /** Shares */
-            shares: components["schemas"]["Share"][];
-            /** Name */
-            name: string;
-            /** Grams */
-            grams: number;
-            /** Packets */
-            packets: number;
-            /** Energy Kcal */
-            energy_kcal: number;
-            /** Net Carbohydrate G */
-            net_carbohydrate_g: number;
-            /** Bulk Lost G */
-            bulk_lost_g: number;
-            /** Filled By */
-            filled_by: string;
-            /** Browns */
-            browns: string;
-            /** Cooling */
-            cooling: string;
-            /** Aftertaste */
-            aftertaste: string;
-            /** Loads */
-            loads: components["schemas"]["Load"][];
-            /** Cautions */
-            cautions: string[];
-            /** Use */
-            use: string;
-            /** Cost */
-            cost: number | null;
-            /** Here */
-            here: boolean;
-        };
-        /**
-         * Other
-         * @description Another product by its id.
-         */
-        Other: {
-            /**
-             * Product Id
-             * Format: uuid
-             */
-            product_id: string;
-            /** Name */
-            name: string;
         };
         /**
          * OtherTins
          * @description By how much to multiply a formula for other tins: to fill them as full, and to stand as high in them.
          */
         OtherTins: {
-            /** As Full */
-            as_full: number;
-            /** As High */
-            as_high: number;
+            /** As Full Factor */
+            as_full_factor: number;
+            /** As High Factor */
+            as_high_factor: number;
         };
         /**
          * OtherTinsBody
@@ -3249,8 +2972,8 @@ export interface components {
              * Format: date
              */
             day: string;
-            reference?: components["schemas"]["ReferenceBody"] | null;
-            making?: components["schemas"]["MakingBody"];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
             /**
              * Name
              * @default
@@ -3264,23 +2987,6 @@ export interface components {
             /** Others */
             others: components["schemas"]["UsedTinBody"][];
         };
-        /**
-         * OtherWay
-         * @description The line with its food cooked from dry, or dry again: its text, and what that is to be read as.
-         */
-        OtherWay: {
-            /** Text */
-            text: string;
-            ingredient: components["schemas"]["Choice"];
-            /** Cooks */
-            cooks: boolean;
-        };
-        /**
-         * Outcome
-         * @description Whether the wishes were met.
-         * @enum {string}
-         */
-        Outcome: "met" | "nearest";
         /**
          * Oven
          * @description What bakes.
@@ -3304,22 +3010,6 @@ export interface components {
             words: string;
         };
         /**
-         * OwnMeasures
-         * @description Grams of one scoop, piece, pack, drained pack and US cup of a product, as far as they are known.
-         */
-        OwnMeasures: {
-            /** Scoop G */
-            scoop_g?: number | null;
-            /** Piece G */
-            piece_g?: number | null;
-            /** Pack G */
-            pack_g?: number | null;
-            /** Drained G */
-            drained_g?: number | null;
-            /** Cup G */
-            cup_g?: number | null;
-        };
-        /**
          * OwnTin
          * @description A tin with what it holds to the brim.
          */
@@ -3338,6 +3028,22 @@ export interface components {
             volume_ml: number;
         };
         /**
+         * PackMeasures
+         * @description Grams of one scoop, piece, pack, drained pack and US cup of a product, as far as they are known.
+         */
+        PackMeasures: {
+            /** Scoop G */
+            scoop_g?: number | null;
+            /** Piece G */
+            piece_g?: number | null;
+            /** Pack G */
+            pack_g?: number | null;
+            /** Drained G */
+            drained_g?: number | null;
+            /** Cup G */
+            cup_g?: number | null;
+        };
+        /**
          * Part
          * @description A part of a formula, such as a glaze. The main part may go without a name.
          */
@@ -3348,12 +3054,12 @@ export interface components {
             lines: components["schemas"]["Line"][];
             /**
              * @default {
-             *       "used": 1,
+             *       "used_share": 1,
              *       "optional": false,
              *       "unbaked": false
              *     }
              */
-            how: components["schemas"]["How"];
+            options: components["schemas"]["PartOptions"];
         };
         /**
          * PartBody
@@ -3367,7 +3073,54 @@ export interface components {
             name: string;
             /** Lines */
             lines: components["schemas"]["LineBody"][];
-            how?: components["schemas"]["HowBody"];
+            options?: components["schemas"]["PartOptionsBody"];
+        };
+        /**
+         * PartOptions
+         * @description How a part goes in: `loss` is what baking takes of it as a share, None for its family's; of what was made of it
+         *     the share `used` goes in; it may be `optional`; `unbaked` comes on after baking.
+         */
+        PartOptions: {
+            /** Loss Share */
+            loss_share?: number | null;
+            /**
+             * Used Share
+             * @default 1
+             */
+            used_share: number;
+            /**
+             * Optional
+             * @default false
+             */
+            optional: boolean;
+            /**
+             * Unbaked
+             * @default false
+             */
+            unbaked: boolean;
+        };
+        /**
+         * PartOptionsBody
+         * @description How a part goes in: what baking takes of it, how much of what was made is used, and when.
+         */
+        PartOptionsBody: {
+            /** Loss Share */
+            loss_share?: number | null;
+            /**
+             * Used Share
+             * @default 1
+             */
+            used_share: number;
+            /**
+             * Optional
+             * @default false
+             */
+            optional: boolean;
+            /**
+             * Unbaked
+             * @default false
+             */
+            unbaked: boolean;
         };
         /**
          * PartView
@@ -3406,22 +3159,6 @@ export interface components {
             method: string;
         };
         /**
-         * Piece
-         * @description A stretch of a step's text. `place` is the line that it stands for, among all lines; None for plain words, and
-         *     for a link that means no line, which then says so in `problem`.
-         */
-        Piece: {
-            /** Text */
-            text: string;
-            /** Place */
-            place?: number | null;
-            /**
-             * Problem
-             * @default
-             */
-            problem: string;
-        };
-        /**
          * PieceSize
          * @description A piece as it is cut, in cm: `length_cm` and `width_cm` of its top, or radius and arc of a `wedge`.
          */
@@ -3454,8 +3191,8 @@ export interface components {
              * Format: date
              */
             day: string;
-            reference?: components["schemas"]["ReferenceBody"] | null;
-            making?: components["schemas"]["MakingBody"];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
             /**
              * Name
              * @default
@@ -3504,6 +3241,12 @@ export interface components {
             answer: components["schemas"]["AnswerView"] | null;
         };
         /**
+         * PortionBy
+         * @description What a piece is measured by.
+         * @enum {string}
+         */
+        PortionBy: "count" | "dough" | "baked" | "scoop" | "cuts";
+        /**
          * Preview
          * @description What a change would make of the Bench: its parts then, both halves, and sentences on what could not move along.
          *     `gains` and `loses` are allergens, `keeps` and `breaks` diets that are kept from then on, or no more.
@@ -3511,8 +3254,8 @@ export interface components {
         Preview: {
             /** Parts */
             parts: components["schemas"]["Part"][];
-            before: components["schemas"]["Half"];
-            after: components["schemas"]["Half"];
+            before: components["schemas"]["SwapSide"];
+            after: components["schemas"]["SwapSide"];
             /** Remarks */
             remarks: string[];
             /** Gains */
@@ -3550,6 +3293,22 @@ export interface components {
             for_text: string;
         };
         /**
+         * ProductDeclaration
+         * @description What a product is said to contain, and to contain traces of; None where nobody said.
+         */
+        ProductDeclaration: {
+            /** Allergens */
+            allergens?: string[] | null;
+            /** Traces */
+            traces?: string[] | null;
+            /** Vegan */
+            vegan?: boolean | null;
+            /** Vegetarian */
+            vegetarian?: boolean | null;
+            /** Added Sugar */
+            added_sugar?: boolean | null;
+        };
+        /**
          * ProductDraft
          * @description A product as the baker typed it.
          */
@@ -3561,8 +3320,8 @@ export interface components {
             /** Role */
             role: string;
             label: components["schemas"]["Label"];
-            measures: components["schemas"]["OwnMeasures"];
-            contains: components["schemas"]["Contains"];
+            measures: components["schemas"]["PackMeasures"];
+            contains: components["schemas"]["ProductDeclaration"];
             /**
              * Gtin
              * @default
@@ -3606,9 +3365,164 @@ export interface components {
             check: components["schemas"]["LabelFigures"];
             price: components["schemas"]["Price"] | null;
             /** Used */
-            used: components["schemas"]["Used"][];
+            used: components["schemas"]["UsingFormula"][];
             /** Similar */
-            similar: components["schemas"]["Other"][];
+            similar: components["schemas"]["SimilarProduct"][];
+        };
+        /**
+         * ProductionBody
+         * @description How a formula is made; what cannot be used as asked comes back as a problem of the outcome.
+         */
+        ProductionBody: {
+            /** @default count */
+            by: components["schemas"]["PortionBy"];
+            /** Piece G */
+            piece_g?: number | null;
+            /**
+             * Scoop
+             * @default
+             */
+            scoop: string;
+            /** Density G Per Ml */
+            density_g_per_ml?: number | null;
+            /**
+             * Small Count
+             * @default 0
+             */
+            small_count: number;
+            /**
+             * Small G
+             * @default 0
+             */
+            small_g: number;
+            /** Made Count */
+            made_count?: number | null;
+            /** Loss Share */
+            loss_share?: number | null;
+            /**
+             * Residue G
+             * @default 0
+             */
+            residue_g: number;
+            /**
+             * Trimmings G
+             * @default 0
+             */
+            trimmings_g: number;
+            /** Dough G */
+            dough_g?: number | null;
+            /** Baked G */
+            baked_g?: number | null;
+            /** Tins */
+            tins?: components["schemas"]["UsedTinBody"][];
+            /**
+             * Cuts
+             * @default
+             */
+            cuts: string;
+            oven?: components["schemas"]["Oven"] | null;
+            /** Oven C */
+            oven_c?: number | null;
+        };
+        /**
+         * ProductionSettings
+         * @description What is said of the making. `scoop` is a disher's number or a spoon, `cuts` are "4x3" or "8 wedges"; the rest as
+         *     `Portioning`, `Weighings` and `Kitchen` have it. `oven` and `celsius` are None for the kitchen's and the family's
+         *     own.
+         */
+        ProductionSettings: {
+            /** @default count */
+            by: components["schemas"]["PortionBy"];
+            /** Piece G */
+            piece_g?: number | null;
+            /**
+             * Scoop
+             * @default
+             */
+            scoop: string;
+            /** Density G Per Ml */
+            density_g_per_ml?: number | null;
+            /**
+             * Small Count
+             * @default 0
+             */
+            small_count: number;
+            /**
+             * Small G
+             * @default 0
+             */
+            small_g: number;
+            /** Made Count */
+            made_count?: number | null;
+            /** Loss Share */
+            loss_share?: number | null;
+            /**
+             * Residue G
+             * @default 0
+             */
+            residue_g: number;
+            /**
+             * Trimmings G
+             * @default 0
+             */
+            trimmings_g: number;
+            /** Dough G */
+            dough_g?: number | null;
+            /** Baked G */
+            baked_g?: number | null;
+            /**
+             * Tins
+             * @default []
+             */
+            tins: components["schemas"]["UsedTin"][];
+            /**
+             * Cuts
+             * @default
+             */
+            cuts: string;
+            oven?: components["schemas"]["Oven"] | null;
+            /** Oven C */
+            oven_c?: number | null;
+        };
+        /**
+         * ProductionView
+         * @description What follows from the making. `count` whole pieces; one is `piece_dough_g` of dough and baked `piece_g` with
+         *     `piece_sd_g`. `eggs` are factors that make whole eggs of it.
+         */
+        ProductionView: {
+            /** Piece Count */
+            piece_count: number;
+            /** Piece Dough G */
+            piece_dough_g: number;
+            /** Piece G */
+            piece_g: number;
+            /** Piece Sd G */
+            piece_sd_g: number;
+            /** Rest G */
+            rest_g: number;
+            /** Small G */
+            small_g: number;
+            /** Small Energy Kcal */
+            small_energy_kcal: number;
+            /** Dough G */
+            dough_g: number;
+            /** Baked G */
+            baked_g: number;
+            /** Loss Share */
+            loss_share: number;
+            /** Loss Source */
+            loss_source: string;
+            tin_fill: components["schemas"]["TinFill"] | null;
+            bake_window: components["schemas"]["BakeWindow"] | null;
+            tray_loads: components["schemas"]["TrayLoads"] | null;
+            /** Density G Per Ml */
+            density_g_per_ml: number;
+            /** Alternatives */
+            alternatives: components["schemas"]["Alternative"][];
+            /** Eggs */
+            eggs: components["schemas"]["EggFactor"][];
+            /** Problems */
+            problems: string[];
         };
         /**
          * ProteinQuality
@@ -3660,22 +3574,22 @@ export interface components {
             };
         };
         /**
-         * Reach
-         * @description How far a wish can go by itself, the others aside: from `low` to `high`.
+         * ReadPackMeasures
+         * @description The measures that a text tells; `density_g_per_ml` where it weighs a volume, which tells the cup too. `problems`
+         *     names what could not be read of it, a sentence each.
          */
-        Reach: {
-            /** Wish */
-            wish: string;
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
+        ReadPackMeasures: {
+            measures: components["schemas"]["PackMeasures"];
+            /** Density G Per Ml */
+            density_g_per_ml: number | null;
+            /** Problems */
+            problems: string[];
         };
         /**
-         * ReachBody
+         * ReformulateBody
          * @description What is on the Bench, and what a piece of it shall be.
          */
-        ReachBody: {
+        ReformulateBody: {
             /** Parts */
             parts: components["schemas"]["PartBody"][];
             /** Pieces */
@@ -3690,8 +3604,8 @@ export interface components {
              * Format: date
              */
             day: string;
-            reference?: components["schemas"]["ReferenceBody"] | null;
-            making?: components["schemas"]["MakingBody"];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
             /**
              * Name
              * @default
@@ -3727,23 +3641,29 @@ export interface components {
             keep_mass: boolean;
         };
         /**
-         * ReachChoices
+         * ReformulationChoices
          * @description What can be wished for and allowed: claims by whose rules, and the usual candidates.
          */
-        ReachChoices: {
+        ReformulationChoices: {
             /** Claims */
             claims: {
                 [key: string]: string[];
             };
             /** Usual */
-            usual: components["schemas"]["Candidate"][];
+            usual: components["schemas"]["CandidateFood"][];
         };
         /**
-         * ReachedView
+         * ReformulationStatus
+         * @description Whether the wishes were met.
+         * @enum {string}
+         */
+        ReformulationStatus: "met" | "nearest";
+        /**
+         * ReformulationView
          * @description What came of it.
          */
-        ReachedView: {
-            status: components["schemas"]["Outcome"];
+        ReformulationView: {
+            status: components["schemas"]["ReformulationStatus"];
             /** Answers */
             answers: components["schemas"]["AnswerView"][];
             /** Clash */
@@ -3754,76 +3674,6 @@ export interface components {
             remarks: string[];
             /** Stopped */
             stopped: boolean;
-        };
-        /**
-         * Reference
-         * @description Another formula by its id, as it is now or as it was kept under `number`, or a food by name with its figures for
-         *     `mass_g` of it; None is unknown.
-         */
-        Reference: {
-            /** Formula Id */
-            formula_id?: string | null;
-            /** Number */
-            number?: number | null;
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            /**
-             * Mass G
-             * @default 100
-             */
-            mass_g: number;
-            /** Energy Kcal */
-            energy_kcal?: number | null;
-            /** Protein G */
-            protein_g?: number | null;
-            /** Fat G */
-            fat_g?: number | null;
-            /** Saturates G */
-            saturates_g?: number | null;
-            /** Sugars G */
-            sugars_g?: number | null;
-            /** Fibre G */
-            fibre_g?: number | null;
-            /** Salt G */
-            salt_g?: number | null;
-        };
-        /**
-         * ReferenceBody
-         * @description What a formula is compared with: another formula, as it is or as it was kept under `number`, or a food by name
-         *     with figures for a mass of it.
-         */
-        ReferenceBody: {
-            /** Formula Id */
-            formula_id?: string | null;
-            /** Number */
-            number?: number | null;
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            /**
-             * Mass G
-             * @default 100
-             */
-            mass_g: number;
-            /** Energy Kcal */
-            energy_kcal?: number | null;
-            /** Protein G */
-            protein_g?: number | null;
-            /** Fat G */
-            fat_g?: number | null;
-            /** Saturates G */
-            saturates_g?: number | null;
-            /** Sugars G */
-            sugars_g?: number | null;
-            /** Fibre G */
-            fibre_g?: number | null;
-            /** Salt G */
-            salt_g?: number | null;
         };
         /**
          * Repair
@@ -3843,8 +3693,8 @@ export interface components {
             name: string;
             /** Change G */
             change_g: number;
-            /** Grams */
-            grams: number;
+            /** Resulting G */
+            resulting_g: number;
             /** Words */
             words: string;
             /** Note */
@@ -3886,72 +3736,16 @@ export interface components {
             text: string;
         };
         /**
-         * SaidBody
-         * @description How a batch of what is on the Bench came out.
+         * RoleGroup
+         * @description What does the same on either side.
          */
-        SaidBody: {
-            /** Parts */
-            parts: components["schemas"]["PartBody"][];
-            /** Pieces */
-            pieces: number;
-            /**
-             * Family
-             * @default
-             */
-            family: string;
-            /**
-             * Day
-             * Format: date
-             */
-            day: string;
-            reference?: components["schemas"]["ReferenceBody"] | null;
-            making?: components["schemas"]["MakingBody"];
-            /**
-             * Name
-             * @default
-             */
+        RoleGroup: {
+            /** Name */
             name: string;
-            /**
-             * Method
-             * @default
-             */
-            method: string;
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Words */
-            words: string;
-            /** Number */
-            number?: number | null;
-        };
-        /**
-         * SaidView
-         * @description A saying of a batch.
-         */
-        SaidView: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /**
-             * Formula Id
-             * Format: uuid
-             */
-            formula_id: string;
-            /** Formula */
-            formula: string;
-            /** Version Number */
-            version_number: number | null;
-            /**
-             * Said At
-             * Format: date-time
-             */
-            said_at: string;
-            /** Words */
-            words: string;
+            /** Mine */
+            mine: components["schemas"]["TwinLine"][];
+            /** Theirs */
+            theirs: components["schemas"]["TwinLine"][];
         };
         /**
          * SavedFormula
@@ -3974,8 +3768,8 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            reference?: components["schemas"]["ReferenceBody"] | null;
-            making?: components["schemas"]["MakingBody"];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
             /** Version */
             version: number;
         };
@@ -4034,17 +3828,17 @@ export interface components {
             factor: number;
         };
         /**
-         * Scaled
+         * ScaledLine
          * @description A line written anew: `exact_g` would be in proportion, `grams` is what the new text says. `note` is a sentence on
          *     custom, empty without one. A line that cannot be scaled keeps its text and says why in `note`.
          */
-        Scaled: {
+        ScaledLine: {
             /** Text */
             text: string;
             /** Exact G */
             exact_g: number | null;
-            /** Grams */
-            grams: number | null;
+            /** Scaled G */
+            scaled_g: number | null;
             /** Note */
             note: string;
         };
@@ -4057,11 +3851,30 @@ export interface components {
             /** Factor */
             factor: number;
             /** Parts */
-            parts: components["schemas"]["Scaled"][][];
+            parts: components["schemas"]["ScaledLine"][][];
             /** Exact Kcal */
             exact_kcal: number;
             /** Written Kcal */
             written_kcal: number;
+        };
+        /**
+         * SearchHit
+         * @description Something found. `key` is a formula's id, an ingredient's slug or a day, by `kind`; a formula has its alarms.
+         */
+        SearchHit: {
+            /** Kind */
+            kind: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Detail */
+            detail: string;
+            /**
+             * Alerts
+             * @default []
+             */
+            alerts: components["schemas"]["DietAlert"][];
         };
         /**
          * Settings
@@ -4091,9 +3904,9 @@ export interface components {
          * @description A person's choices.
          */
         SettingsBody: {
-            measures: components["schemas"]["System"];
+            measures: components["schemas"]["MeasureSystem"];
             energy: components["schemas"]["EnergySystem"];
-            carbohydrate: components["schemas"]["Carbohydrate"];
+            carbohydrate: components["schemas"]["CarbohydrateDefinition"];
             /** Appearance */
             appearance: string;
             /** Currency */
@@ -4112,16 +3925,6 @@ export interface components {
             altitude_m: number;
         };
         /**
-         * Share
-         * @description A sweetener by slug, and the share of the sweetness that it has.
-         */
-        Share: {
-            /** Slug */
-            slug: string;
-            /** Share */
-            share: number;
-        };
-        /**
          * ShareBody
          * @description A sweetener, and its share of the sweetness.
          */
@@ -4132,32 +3935,31 @@ export interface components {
             share: number;
         };
         /**
-         * SideLine
-         * @description A line for comparing: its name, the role of its food, g and kcal of it in a piece; None where not read.
+         * SimilarProduct
+         * @description Another product by its id.
          */
-        SideLine: {
+        SimilarProduct: {
+            /**
+             * Product Id
+             * Format: uuid
+             */
+            product_id: string;
             /** Name */
             name: string;
-            /** Role */
-            role: string;
-            /** Piece G */
-            piece_g: number | null;
-            /** Energy Kcal */
-            energy_kcal: number | null;
         };
         /**
          * Step
          * @description A step: its text in pieces, the minutes that it takes as far as it says, and the heat in °C.
          */
         Step: {
-            /** Pieces */
-            pieces: components["schemas"]["Piece"][];
+            /** Texts */
+            texts: components["schemas"]["StepText"][];
             /** Low Min */
             low_min: number | null;
             /** High Min */
             high_min: number | null;
-            /** Celsius */
-            celsius: number | null;
+            /** Oven C */
+            oven_c: number | null;
         };
         /**
          * StepCheck
@@ -4168,6 +3970,22 @@ export interface components {
             sentence: string;
             /** Step */
             step: number | null;
+        };
+        /**
+         * StepText
+         * @description A stretch of a step's text. `place` is the line that it stands for, among all lines; None for plain words, and
+         *     for a link that means no line, which then says so in `problem`.
+         */
+        StepText: {
+            /** Text */
+            text: string;
+            /** Place */
+            place?: number | null;
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
         };
         /**
          * Style
@@ -4197,8 +4015,8 @@ export interface components {
             companions: {
                 [key: string]: number;
             };
-            /** Most */
-            most: number;
+            /** Most Share */
+            most_share: number;
             /** Whole Part */
             whole_part: boolean;
             /** Effects */
@@ -4209,6 +4027,62 @@ export interface components {
             caution: string;
             /** Source */
             source: string;
+        };
+        /**
+         * SwapSide
+         * @description A formula before or after: a piece, its dials, sweetness and water in g a piece, its contents, its cost.
+         */
+        SwapSide: {
+            piece: components["schemas"]["FiguresView"];
+            check: components["schemas"]["CrumbCheck"];
+            /** Sweetness G */
+            sweetness_g: number;
+            /** Water G */
+            water_g: number;
+            /** Dough G */
+            dough_g: number;
+            allergens: components["schemas"]["AllergenNames"];
+            /** Cost */
+            cost: number | null;
+        };
+        /**
+         * SwapSuggestion
+         * @description A swap that the line at `place` may have, up to `most` of it; figures are what a piece changes by when that much
+         *     is swapped. `aims` are those that it serves. `gains` and `loses` are allergens that come into the line or go.
+         *     `not_for` says why not, a sentence for each who must not get it; empty where nobody minds.
+         */
+        SwapSuggestion: {
+            swap: components["schemas"]["Swap"];
+            /** Place */
+            place: number;
+            /** Line */
+            line: string;
+            /** Target */
+            target: string;
+            /** Most Share */
+            most_share: number;
+            /** Target G */
+            target_g: number;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Protein G */
+            protein_g: number;
+            /** Fat G */
+            fat_g: number;
+            /** Sugars G */
+            sugars_g: number;
+            /** Sweetness G */
+            sweetness_g: number;
+            /** Water G */
+            water_g: number;
+            /** Aims */
+            aims: components["schemas"]["Aim"][];
+            /** Gains */
+            gains: string[];
+            /** Loses */
+            loses: string[];
+            /** Not For */
+            not_for: string[];
         };
         /**
          * SwapsBody
@@ -4229,8 +4103,8 @@ export interface components {
              * Format: date
              */
             day: string;
-            reference?: components["schemas"]["ReferenceBody"] | null;
-            making?: components["schemas"]["MakingBody"];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
             /**
              * Name
              * @default
@@ -4263,8 +4137,8 @@ export interface components {
              * Format: date
              */
             day: string;
-            reference?: components["schemas"]["ReferenceBody"] | null;
-            making?: components["schemas"]["MakingBody"];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
             /**
              * Name
              * @default
@@ -4296,18 +4170,18 @@ export interface components {
             slug: string;
             /** Name */
             name: string;
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
+            /** Low Ratio */
+            low_ratio: number;
+            /** High Ratio */
+            high_ratio: number;
             /** Kcal Per G */
             kcal_per_g: number;
             /** Use */
             use: string;
             /** Caution */
             caution: string;
-            /** Bulk */
-            bulk: number;
+            /** Bulk Ratio */
+            bulk_ratio: number;
             /** Browns */
             browns: string;
             /** Cooling */
@@ -4328,7 +4202,61 @@ export interface components {
         SweetenerBench: {
             now: components["schemas"]["Sweetening"];
             /** Options */
-            options: components["schemas"]["Option"][];
+            options: components["schemas"]["SweetenerOption"][];
+        };
+        /**
+         * SweetenerLoad
+         * @description What a piece brings of a sweetener that not all bear much of, and what an adult bears about.
+         */
+        SweetenerLoad: {
+            /** Name */
+            name: string;
+            /** Piece G */
+            piece_g: number;
+            /** Tolerance G */
+            tolerance_g: number;
+            /** Source */
+            source: string;
+        };
+        /**
+         * SweetenerOption
+         * @description A sweetener or blend in place of all that sweetens now. `grams` and `packets` are for the batch, figures of what
+         *     it brings to a piece; `bulk_lost_g` is of the batch, negative where there is more. `cost` is None without a
+         *     price.
+         */
+        SweetenerOption: {
+            /** Shares */
+            shares: components["schemas"]["BlendShare"][];
+            /** Name */
+            name: string;
+            /** Batch G */
+            batch_g: number;
+            /** Packet Count */
+            packet_count: number;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Net Carbohydrate G */
+            net_carbohydrate_g: number;
+            /** Bulk Lost G */
+            bulk_lost_g: number;
+            /** Filled By */
+            filled_by: string;
+            /** Browns */
+            browns: string;
+            /** Cooling */
+            cooling: string;
+            /** Aftertaste */
+            aftertaste: string;
+            /** Loads */
+            loads: components["schemas"]["SweetenerLoad"][];
+            /** Cautions */
+            cautions: string[];
+            /** Use */
+            use: string;
+            /** Cost */
+            cost: number | null;
+            /** Here */
+            here: boolean;
         };
         /**
          * SweetenersBody
@@ -4349,8 +4277,8 @@ export interface components {
              * Format: date
              */
             day: string;
-            reference?: components["schemas"]["ReferenceBody"] | null;
-            making?: components["schemas"]["MakingBody"];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
             /**
              * Name
              * @default
@@ -4381,12 +4309,6 @@ export interface components {
             /** Unknown */
             unknown: string[];
         };
-        /**
-         * System
-         * @description Whose cups and spoons: US (236.6, 14.8, 4.9 ml), metric (250, 15, 5 ml), Australian (250, 20, 5 ml).
-         * @enum {string}
-         */
-        System: "us" | "metric" | "australian";
         /**
          * Targets
          * @description What a day may hold: energy at most [kcal], protein at least [g]; fat and carbohydrate at most [g] if set.
@@ -4430,7 +4352,7 @@ export interface components {
          *     together. `water_ml`, what it holds filled to the brim, wins over its geometry.
          */
         Tin: {
-            kind: components["schemas"]["Kind"];
+            kind: components["schemas"]["TinKind"];
             /** Length Cm */
             length_cm: number;
             /** Depth Cm */
@@ -4462,7 +4384,7 @@ export interface components {
         TinBody: {
             /** Name */
             name: string;
-            kind: components["schemas"]["Kind"];
+            kind: components["schemas"]["TinKind"];
             /** Length Cm */
             length_cm: number;
             /** Depth Cm */
@@ -4488,20 +4410,27 @@ export interface components {
             water_ml?: number | null;
         };
         /**
-         * TinView
-         * @description What is in the tin, and the room left. `room_kcal` is negative when the day is over.
+         * TinFill
+         * @description A dough in its tins. `thickness_cm` is volume over surface in the tin that takes longest. `warnings` are
+         *     sentences; empty when all is well.
          */
-        TinView: {
-            eaten: components["schemas"]["FiguresView"];
-            /** Room Kcal */
-            room_kcal: number;
-            /** Protein To Find G */
-            protein_to_find_g: number;
-            /** Protein Share */
-            protein_share: number | null;
-            /** Tight */
-            tight: boolean;
+        TinFill: {
+            /** Tins */
+            tins: components["schemas"]["FilledTin"][];
+            /** Share */
+            share: number;
+            /** Thickness Cm */
+            thickness_cm: number;
+            piece: components["schemas"]["PieceSize"] | null;
+            /** Warnings */
+            warnings: string[];
         };
+        /**
+         * TinKind
+         * @description What bakers call their tins.
+         * @enum {string}
+         */
+        TinKind: "round" | "spring-form" | "square" | "rectangle" | "tray" | "loaf" | "ring" | "muffin cups" | "mini-muffin cups" | "mug";
         /**
          * ToBakeBody
          * @description The number of the version to bake; 0 for the formula as it stands.
@@ -4509,6 +4438,102 @@ export interface components {
         ToBakeBody: {
             /** Number */
             number: number;
+        };
+        /**
+         * TrayLoads
+         * @description So many pieces fit on one tray, and the batch takes so many `trays` of it. A baked piece is `spread_cm` wide.
+         */
+        TrayLoads: {
+            /** Per Tray */
+            per_tray: number;
+            /** Trays */
+            trays: number;
+            /** Spread Cm */
+            spread_cm: number;
+        };
+        /**
+         * TwinBody
+         * @description What a formula is compared with: another formula, as it is or as it was kept under `number`, or a food by name
+         *     with figures for a mass of it.
+         */
+        TwinBody: {
+            /** Formula Id */
+            formula_id?: string | null;
+            /** Number */
+            number?: number | null;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Mass G
+             * @default 100
+             */
+            mass_g: number;
+            /** Energy Kcal */
+            energy_kcal?: number | null;
+            /** Protein G */
+            protein_g?: number | null;
+            /** Fat G */
+            fat_g?: number | null;
+            /** Saturates G */
+            saturates_g?: number | null;
+            /** Sugars G */
+            sugars_g?: number | null;
+            /** Fibre G */
+            fibre_g?: number | null;
+            /** Salt G */
+            salt_g?: number | null;
+        };
+        /**
+         * TwinChoice
+         * @description Another formula by its id, as it is now or as it was kept under `number`, or a food by name with its figures for
+         *     `mass_g` of it; None is unknown.
+         */
+        TwinChoice: {
+            /** Formula Id */
+            formula_id?: string | null;
+            /** Number */
+            number?: number | null;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Mass G
+             * @default 100
+             */
+            mass_g: number;
+            /** Energy Kcal */
+            energy_kcal?: number | null;
+            /** Protein G */
+            protein_g?: number | null;
+            /** Fat G */
+            fat_g?: number | null;
+            /** Saturates G */
+            saturates_g?: number | null;
+            /** Sugars G */
+            sugars_g?: number | null;
+            /** Fibre G */
+            fibre_g?: number | null;
+            /** Salt G */
+            salt_g?: number | null;
+        };
+        /**
+         * TwinLine
+         * @description A line for comparing: its name, the role of its food, g and kcal of it in a piece; None where not read.
+         */
+        TwinLine: {
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Piece G */
+            piece_g: number | null;
+            /** Energy Kcal */
+            energy_kcal: number | null;
         };
         /**
          * TwinView
@@ -4522,7 +4547,7 @@ export interface components {
             /** Bases */
             bases: components["schemas"]["BasisView"][];
             /** Groups */
-            groups: components["schemas"]["Group"][];
+            groups: components["schemas"]["RoleGroup"][];
         };
         /**
          * UseBody
@@ -4538,21 +4563,6 @@ export interface components {
              * @default 1
              */
             share: number;
-        };
-        /**
-         * Used
-         * @description A formula that uses a food. `behind` is True when it is pointed at an older label of it.
-         */
-        Used: {
-            /**
-             * Formula Id
-             * Format: uuid
-             */
-            formula_id: string;
-            /** Name */
-            name: string;
-            /** Behind */
-            behind: boolean;
         };
         /**
          * UsedTin
@@ -4586,6 +4596,21 @@ export interface components {
              */
             count: number;
         };
+        /**
+         * UsingFormula
+         * @description A formula that uses a food. `behind` is True when it is pointed at an older label of it.
+         */
+        UsingFormula: {
+            /**
+             * Formula Id
+             * Format: uuid
+             */
+            formula_id: string;
+            /** Name */
+            name: string;
+            /** Behind */
+            behind: boolean;
+        };
         /** ValidationError */
         ValidationError: {
             /** Location */
@@ -4605,6 +4630,18 @@ export interface components {
          * @enum {string}
          */
         Verdict: "low" | "fits" | "high" | "unknown" | "not-applicable";
+        /**
+         * VersionDifference
+         * @description What changed from one state to another, in words, and in figures of a piece.
+         */
+        VersionDifference: {
+            was: components["schemas"]["VersionView"];
+            now: components["schemas"]["VersionView"];
+            /** Words */
+            words: string[];
+            /** Figures */
+            figures: string;
+        };
         /**
          * VersionNameBody
          * @description The name of a version.
@@ -4666,29 +4703,11 @@ export interface components {
             then_sd_kcal: number;
         };
         /**
-         * Window
-         * @description From when to look and until when it may take, in minutes, at `celsius` of that oven; `fahrenheit` and `gas` say
-         *     the same heat, empty for a microwave. `reasons` tell how it was found, `notes` what else to know, in sentences.
+         * WeightBasis
+         * @description How the grams of a line came about.
+         * @enum {string}
          */
-        Window: {
-            /** From Min */
-            from_min: number;
-            /** Until Min */
-            until_min: number;
-            oven: components["schemas"]["Oven"];
-            /** Celsius */
-            celsius: number | null;
-            /** Fahrenheit */
-            fahrenheit: number | null;
-            /** Gas */
-            gas: string;
-            /** Reasons */
-            reasons: string[];
-            /** Signs */
-            signs: string[];
-            /** Notes */
-            notes: string[];
-        };
+        WeightBasis: "weighed" | "measured" | "counted" | "pack" | "rough";
         /**
          * WishBody
          * @description A wish: at most or at least so much of a figure, or a claim by whose rules.
@@ -4718,35 +4737,16 @@ export interface components {
             claim_of: string;
         };
         /**
-         * WorkedView
-         * @description A formula worked out: its parts, the whole batch and one piece, and what to weigh to be surer. `cost` is
-         *     None while no line has a price. `plain_...` are of a piece without its optional lines, None where there are none.
+         * WishRange
+         * @description How far a wish can go by itself, the others aside: from `low` to `high`.
          */
-        WorkedView: {
-            /** Pieces */
-            pieces: number;
-            /** Parts */
-            parts: components["schemas"]["PartView"][];
-            batch: components["schemas"]["FiguresView"];
-            piece: components["schemas"]["FiguresView"];
-            /** Unread */
-            unread: string[];
-            /** Weigh */
-            weigh: components["schemas"]["WeighView"][];
-            contents: components["schemas"]["Contents"];
-            /** Alarms */
-            alarms: components["schemas"]["Alarm"][];
-            claims: components["schemas"]["Claims"];
-            quality: components["schemas"]["ProteinQuality"];
-            cost: components["schemas"]["Cost"] | null;
-            made: components["schemas"]["MadeView"];
-            /** Plain Energy Kcal */
-            plain_energy_kcal: number | null;
-            /** Plain Protein G */
-            plain_protein_g: number | null;
-            check: components["schemas"]["Check"];
-            /** Hazards */
-            hazards: components["schemas"]["Hazard"][];
+        WishRange: {
+            /** Wish */
+            wish: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
         };
     };
     responses: never;
@@ -4757,7 +4757,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    list_formulas_api_formulas_get: {
+    list_formulas_api_v1_formulas_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -4772,12 +4772,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FormulaSummary"][];
+                    "application/json": components["schemas"]["FormulaListItem"][];
                 };
             };
         };
     };
-    create_formula_api_formulas_post: {
+    create_formula_api_v1_formulas_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -4810,7 +4810,7 @@ export interface operations {
             };
         };
     };
-    open_formula_api_formulas__formula_id__get: {
+    open_formula_api_v1_formulas__formula_id__get: {
         parameters: {
             query?: never;
             header?: never;
@@ -4841,7 +4841,7 @@ export interface operations {
             };
         };
     };
-    save_formula_api_formulas__formula_id__put: {
+    save_formula_api_v1_formulas__formula_id__put: {
         parameters: {
             query?: never;
             header?: never;
@@ -4876,7 +4876,7 @@ export interface operations {
             };
         };
     };
-    copy_formula_api_formulas__formula_id__copies_post: {
+    copy_formula_api_v1_formulas__formula_id__copies_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -4911,7 +4911,7 @@ export interface operations {
             };
         };
     };
-    archive_formula_api_formulas__formula_id__archived_put: {
+    archive_formula_api_v1_formulas__formula_id__archived_put: {
         parameters: {
             query?: never;
             header?: never;
@@ -4944,7 +4944,7 @@ export interface operations {
             };
         };
     };
-    read_bench_api_bench_read_post: {
+    read_bench_api_v1_bench_read_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -4977,7 +4977,7 @@ export interface operations {
             };
         };
     };
-    scale_bench_api_bench_scale_post: {
+    scale_bench_api_v1_bench_scale_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5010,7 +5010,7 @@ export interface operations {
             };
         };
     };
-    other_tins_api_bench_tins_post: {
+    other_tins_api_v1_bench_tins_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5043,7 +5043,7 @@ export interface operations {
             };
         };
     };
-    read_paste_api_bench_paste_post: {
+    read_paste_api_v1_bench_paste_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5076,7 +5076,7 @@ export interface operations {
             };
         };
     };
-    nudge_line_api_bench_nudge_post: {
+    nudge_line_api_v1_bench_nudge_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5109,7 +5109,7 @@ export interface operations {
             };
         };
     };
-    detail_line_api_bench_detail_post: {
+    detail_line_api_v1_bench_detail_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5142,172 +5142,7 @@ export interface operations {
             };
         };
     };
-    read_repairs_api_bench_repairs_post: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["BenchBody"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RepairView"][];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
-        };
-    };
-    read_swaps_api_bench_swaps_post: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["BenchBody"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Offers"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
-        };
-    };
-    preview_swaps_api_bench_swaps_preview_post: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SwapsBody"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Preview"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
-        };
-    };
-    read_sweeteners_api_bench_sweeteners_post: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SweetenersBody"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SweetenerBench"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
-        };
-    };
-    preview_sweetener_api_bench_sweeteners_preview_post: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SweetenBody"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Preview"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
-        };
-    };
-    read_twin_api_bench_twin_post: {
+    read_twin_api_v1_bench_twin_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5340,7 +5175,7 @@ export interface operations {
             };
         };
     };
-    read_method_api_bench_method_post: {
+    read_method_api_v1_bench_method_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5373,7 +5208,278 @@ export interface operations {
             };
         };
     };
-    list_versions_api_formulas__formula_id__versions_get: {
+    read_repairs_api_v1_bench_repairs_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairView"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    record_feedback_api_v1_formulas__formula_id__feedback_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FeedbackBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearningView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    learned_api_v1_learned_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearningView"];
+                };
+            };
+        };
+    };
+    forget_all_api_v1_learned_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearningView"];
+                };
+            };
+        };
+    };
+    forget_one_api_v1_learned__feedback_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                feedback_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearningView"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    read_swaps_api_v1_bench_swaps_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offers"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    preview_swaps_api_v1_bench_swaps_preview_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapsBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    read_sweeteners_api_v1_bench_sweeteners_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SweetenersBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SweetenerBench"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    preview_sweetener_api_v1_bench_sweeteners_preview_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SweetenBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_versions_api_v1_formulas__formula_id__versions_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -5404,7 +5510,7 @@ export interface operations {
             };
         };
     };
-    keep_version_api_formulas__formula_id__versions_post: {
+    keep_version_api_v1_formulas__formula_id__versions_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5439,7 +5545,7 @@ export interface operations {
             };
         };
     };
-    name_version_api_formulas__formula_id__versions__number__put: {
+    name_version_api_v1_formulas__formula_id__versions__number__put: {
         parameters: {
             query?: never;
             header?: never;
@@ -5475,7 +5581,7 @@ export interface operations {
             };
         };
     };
-    restore_version_api_formulas__formula_id__versions__number__restored_post: {
+    restore_version_api_v1_formulas__formula_id__versions__number__restored_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5511,7 +5617,7 @@ export interface operations {
             };
         };
     };
-    mark_to_bake_api_formulas__formula_id__bake_put: {
+    mark_to_bake_api_v1_formulas__formula_id__bake_put: {
         parameters: {
             query?: never;
             header?: never;
@@ -5546,7 +5652,7 @@ export interface operations {
             };
         };
     };
-    differ_api_formulas__formula_id__difference_get: {
+    differ_api_v1_formulas__formula_id__difference_get: {
         parameters: {
             query: {
                 was: number;
@@ -5566,7 +5672,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Differing"];
+                    "application/json": components["schemas"]["VersionDifference"];
                 };
             };
             /** @description Validation Error */
@@ -5580,7 +5686,7 @@ export interface operations {
             };
         };
     };
-    update_branches_api_formulas__formula_id__branches_put: {
+    update_branches_api_v1_formulas__formula_id__branches_put: {
         parameters: {
             query?: never;
             header?: never;
@@ -5615,7 +5721,7 @@ export interface operations {
             };
         };
     };
-    branch_formula_api_formulas__formula_id__branches_post: {
+    branch_formula_api_v1_formulas__formula_id__branches_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5650,7 +5756,7 @@ export interface operations {
             };
         };
     };
-    leave_base_api_formulas__formula_id__base_delete: {
+    leave_base_api_v1_formulas__formula_id__base_delete: {
         parameters: {
             query?: never;
             header?: never;
@@ -5681,113 +5787,7 @@ export interface operations {
             };
         };
     };
-    say_api_formulas__formula_id__said_post: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                formula_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SaidBody"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Learning"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
-        };
-    };
-    learned_api_learned_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Learning"];
-                };
-            };
-        };
-    };
-    forget_all_api_learned_delete: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Learning"];
-                };
-            };
-        };
-    };
-    forget_one_api_learned__said_id__delete: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                said_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Learning"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
-        };
-    };
-    reach_api_bench_reach_post: {
+    reach_api_v1_bench_reformulation_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5796,7 +5796,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ReachBody"];
+                "application/json": components["schemas"]["ReformulateBody"];
             };
         };
         responses: {
@@ -5806,7 +5806,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReachedView"];
+                    "application/json": components["schemas"]["ReformulationView"];
                 };
             };
             /** @description Validation Error */
@@ -5820,7 +5820,7 @@ export interface operations {
             };
         };
     };
-    choices_api_bench_reach_choices_post: {
+    choices_api_v1_bench_reformulation_choices_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5839,7 +5839,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReachChoices"];
+                    "application/json": components["schemas"]["ReformulationChoices"];
                 };
             };
             /** @description Validation Error */
@@ -5853,7 +5853,7 @@ export interface operations {
             };
         };
     };
-    limits_api_bench_reach_limits_post: {
+    limits_api_v1_bench_reformulation_limits_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5862,7 +5862,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ReachBody"];
+                "application/json": components["schemas"]["ReformulateBody"];
             };
         };
         responses: {
@@ -5872,7 +5872,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Reach"][];
+                    "application/json": components["schemas"]["WishRange"][];
                 };
             };
             /** @description Validation Error */
@@ -5886,7 +5886,7 @@ export interface operations {
             };
         };
     };
-    point_api_bench_reach_point_post: {
+    point_api_v1_bench_reformulation_point_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5919,7 +5919,7 @@ export interface operations {
             };
         };
     };
-    open_day_api_days__day__get: {
+    open_day_api_v1_days__day__get: {
         parameters: {
             query?: never;
             header?: never;
@@ -5950,7 +5950,7 @@ export interface operations {
             };
         };
     };
-    set_day_type_api_days__day__put: {
+    set_day_type_api_v1_days__day__put: {
         parameters: {
             query?: never;
             header?: never;
@@ -5985,7 +5985,7 @@ export interface operations {
             };
         };
     };
-    set_targets_api_days__day__targets_put: {
+    set_targets_api_v1_days__day__targets_put: {
         parameters: {
             query?: never;
             header?: never;
@@ -6020,7 +6020,7 @@ export interface operations {
             };
         };
     };
-    read_foods_api_days__day__read_post: {
+    read_foods_api_v1_days__day__read_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -6055,7 +6055,7 @@ export interface operations {
             };
         };
     };
-    lay_in_foods_api_days__day__foods_post: {
+    log_foods_api_v1_days__day__foods_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -6090,7 +6090,7 @@ export interface operations {
             };
         };
     };
-    lay_in_pieces_api_days__day__pieces_post: {
+    log_pieces_api_v1_days__day__pieces_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -6125,7 +6125,7 @@ export interface operations {
             };
         };
     };
-    change_entry_api_entries__entry_id__put: {
+    change_entry_api_v1_entries__entry_id__put: {
         parameters: {
             query?: never;
             header?: never;
@@ -6160,7 +6160,7 @@ export interface operations {
             };
         };
     };
-    remove_entry_api_entries__entry_id__delete: {
+    remove_entry_api_v1_entries__entry_id__delete: {
         parameters: {
             query?: never;
             header?: never;
@@ -6189,7 +6189,7 @@ export interface operations {
             };
         };
     };
-    lay_back_api_entries__entry_id__back_post: {
+    lay_back_api_v1_entries__entry_id__back_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -6218,7 +6218,7 @@ export interface operations {
             };
         };
     };
-    list_foods_api_cupboard_get: {
+    list_foods_api_v1_cupboard_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -6233,12 +6233,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Item"][];
+                    "application/json": components["schemas"]["CupboardItem"][];
                 };
             };
         };
     };
-    check_label_api_labels_check_post: {
+    check_label_api_v1_labels_check_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -6271,7 +6271,7 @@ export interface operations {
             };
         };
     };
-    scan_ingredients_api_labels_scan_post: {
+    scan_ingredients_api_v1_labels_scan_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -6304,7 +6304,7 @@ export interface operations {
             };
         };
     };
-    read_measures_api_labels_measures_post: {
+    read_measures_api_v1_labels_measures_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -6323,7 +6323,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Measured"];
+                    "application/json": components["schemas"]["ReadPackMeasures"];
                 };
             };
             /** @description Validation Error */
@@ -6337,7 +6337,7 @@ export interface operations {
             };
         };
     };
-    quick_reference_api_reference_get: {
+    read_quick_reference_api_v1_reference_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -6357,7 +6357,7 @@ export interface operations {
             };
         };
     };
-    look_up_api_register__code__get: {
+    look_up_api_v1_register__code__get: {
         parameters: {
             query?: never;
             header?: never;
@@ -6374,7 +6374,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Found"];
+                    "application/json": components["schemas"]["FoundProduct"];
                 };
             };
             /** @description Validation Error */
@@ -6388,7 +6388,7 @@ export interface operations {
             };
         };
     };
-    create_product_api_products_post: {
+    create_product_api_v1_products_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -6421,7 +6421,7 @@ export interface operations {
             };
         };
     };
-    open_product_api_products__product_id__get: {
+    open_product_api_v1_products__product_id__get: {
         parameters: {
             query?: never;
             header?: never;
@@ -6452,7 +6452,7 @@ export interface operations {
             };
         };
     };
-    save_product_api_products__product_id__put: {
+    save_product_api_v1_products__product_id__put: {
         parameters: {
             query?: never;
             header?: never;
@@ -6487,7 +6487,7 @@ export interface operations {
             };
         };
     };
-    move_formulas_api_products__product_id__move_post: {
+    move_formulas_api_v1_products__product_id__move_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -6518,7 +6518,7 @@ export interface operations {
             };
         };
     };
-    merge_product_api_products__product_id__merge_post: {
+    merge_product_api_v1_products__product_id__merge_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -6553,7 +6553,7 @@ export interface operations {
             };
         };
     };
-    open_food_api_foods__slug__get: {
+    open_food_api_v1_foods__slug__get: {
         parameters: {
             query?: never;
             header?: never;
@@ -6584,7 +6584,7 @@ export interface operations {
             };
         };
     };
-    set_price_api_prices__food__put: {
+    set_price_api_v1_prices__food__put: {
         parameters: {
             query?: never;
             header?: never;
@@ -6619,7 +6619,7 @@ export interface operations {
             };
         };
     };
-    archive_product_api_products__product_id__archived_put: {
+    archive_product_api_v1_products__product_id__archived_put: {
         parameters: {
             query?: never;
             header?: never;
@@ -6652,7 +6652,7 @@ export interface operations {
             };
         };
     };
-    open_kitchen_api_kitchen_get: {
+    open_kitchen_api_v1_kitchen_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -6672,7 +6672,7 @@ export interface operations {
             };
         };
     };
-    change_settings_api_settings_put: {
+    change_settings_api_v1_settings_put: {
         parameters: {
             query?: never;
             header?: never;
@@ -6705,18 +6705,18 @@ export interface operations {
             };
         };
     };
-    look_out_for_api_guests__guest_id__put: {
+    put_eater_api_v1_eaters__eater_id__put: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                guest_id: string;
+                eater_id: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["GuestBody"];
+                "application/json": components["schemas"]["EaterBody"];
             };
         };
         responses: {
@@ -6726,7 +6726,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GuestRow"];
+                    "application/json": components["schemas"]["EaterRow"];
                 };
             };
             /** @description Validation Error */
@@ -6740,12 +6740,12 @@ export interface operations {
             };
         };
     };
-    no_longer_look_out_for_api_guests__guest_id__delete: {
+    remove_eater_api_v1_eaters__eater_id__delete: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                guest_id: string;
+                eater_id: string;
             };
             cookie?: never;
         };
@@ -6769,7 +6769,7 @@ export interface operations {
             };
         };
     };
-    put_tin_api_tins__tin_id__put: {
+    put_tin_api_v1_tins__tin_id__put: {
         parameters: {
             query?: never;
             header?: never;
@@ -6804,7 +6804,7 @@ export interface operations {
             };
         };
     };
-    archive_tin_api_tins__tin_id__delete: {
+    archive_tin_api_v1_tins__tin_id__delete: {
         parameters: {
             query?: never;
             header?: never;
@@ -6833,7 +6833,7 @@ export interface operations {
             };
         };
     };
-    correct_api_corrections_put: {
+    correct_api_v1_corrections_put: {
         parameters: {
             query?: never;
             header?: never;
@@ -6864,7 +6864,7 @@ export interface operations {
             };
         };
     };
-    forget_api_corrections_delete: {
+    forget_api_v1_corrections_delete: {
         parameters: {
             query: {
                 name: string;
@@ -6893,7 +6893,7 @@ export interface operations {
             };
         };
     };
-    ingredients_api_ingredients_get: {
+    ingredients_api_v1_ingredients_get: {
         parameters: {
             query?: {
                 words?: string;
@@ -6924,7 +6924,7 @@ export interface operations {
             };
         };
     };
-    find_anything_api_find_get: {
+    find_anything_api_v1_find_get: {
         parameters: {
             query: {
                 words: string;
@@ -6941,7 +6941,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Hit"][];
+                    "application/json": components["schemas"]["SearchHit"][];
                 };
             };
             /** @description Validation Error */
@@ -6955,7 +6955,7 @@ export interface operations {
             };
         };
     };
-    health_api_health_get: {
+    health_api_v1_health_get: {
         parameters: {
             query?: never;
             header?: never;

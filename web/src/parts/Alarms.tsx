@@ -3,7 +3,7 @@ import type { Schemas } from "@/api/client";
 import { byGuest } from "./alarms";
 
 /** Who must not get this, and why; nothing when nobody is to be looked out for. */
-export function Alarms({ alarms }: { alarms: readonly Schemas["Alarm"][] | undefined }) {
+export function Alarms({ alarms }: { alarms: readonly Schemas["DietAlert"][] | undefined }) {
   if (!alarms?.length) return null;
   return (
     <span className="block text-[13.5px]" data-alarms>

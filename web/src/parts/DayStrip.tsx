@@ -13,7 +13,7 @@ interface DayStripProps {
 /** The day in one line, at the foot of every view. */
 export function DayStrip({ remark, onFind, onKeys }: DayStripProps) {
   const day = useQuery(dayQuery(today()));
-  const tin = day.data?.tin;
+  const tin = day.data?.budget;
   const targets = day.data?.targets;
   const eaten = targets && tin ? 1 - tin.room_kcal / targets.energy_kcal : 0;
   return (

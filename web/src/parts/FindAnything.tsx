@@ -6,7 +6,7 @@ import { Alarms } from "./Alarms";
 import { Sheet } from "./Sheet";
 import { longDate } from "./words";
 
-type Hit = Schemas["Hit"];
+type Hit = Schemas["SearchHit"];
 
 const KINDS: Record<string, string> = { formula: "formula", day: "day", ingredient: "ingredient" };
 
@@ -24,7 +24,7 @@ export function FindAnything({ open, onOpenChange }: { open: boolean; onOpenChan
   const list = useId();
   const found = useQuery({
     queryKey: ["find", words],
-    queryFn: ({ signal }) => data(api.GET("/api/find", { params: { query: { words } }, signal })),
+    queryFn: ({ signal }) => data(api.GET("/api/v1/find", { params: { query: { words } }, signal })),
     enabled: open && words.trim().length > 0,
     placeholderData: keepPreviousData,
   });
@@ -96,7 +96,7 @@ export function FindAnything({ open, onOpenChange }: { open: boolean; onOpenChan
                 : hit.kind === "day"
                   ? longDate(hit.key)
                   : hit.name}
-              <Alarms alarms={hit.alarms} />
+              <Alarms alarms={hit.alerts} />
             </span>{" "}
             <span className="text-[13px] text-soft">
               {hit.kind === "day" ? longDate(hit.key) : [KINDS[hit.kind], hit.detail].filter(Boolean).join(", ")}

@@ -5,8 +5,8 @@ type Layers = Schemas["Layers"];
 const ORDER = ["protein", "carbohydrate", "fat", "fibre", "other"] as const;
 
 function described(layers: Layers): string {
-  const named = ORDER.filter((name) => layers[name] >= 0.005).map(
-    (name) => `${name} ${Math.round(layers[name] * 100)} %`,
+  const named = ORDER.filter((name) => layers[`${name}_share`] >= 0.005).map(
+    (name) => `${name} ${Math.round(layers[`${name}_share`] * 100)} %`,
   );
   return `Energy from ${named.join(", ") || "nothing"}`;
 }
@@ -42,7 +42,11 @@ interface SlabProps {
 /** The layers one above the other, filling whatever holds them. */
 export function LayerStack({ layers }: { layers: Layers }) {
   return ORDER.map((name) => (
-    <span key={name} className={`layer-${name} block w-full`} style={{ flexGrow: layers[name], flexBasis: 0 }} />
+    <span
+      key={name}
+      className={`layer-${name} block w-full`}
+      style={{ flexGrow: layers[`${name}_share`], flexBasis: 0 }}
+    />
   ));
 }
 
@@ -65,7 +69,11 @@ export function EnergyBar({
       style={{ width: `${most_kcal > 0 ? Math.max(0, (energy_kcal / most_kcal) * 100) : 0}%` }}
     >
       {ORDER.map((name) => (
-        <span key={name} className={`layer-${name} block h-full`} style={{ flexGrow: layers[name], flexBasis: 0 }} />
+        <span
+          key={name}
+          className={`layer-${name} block h-full`}
+          style={{ flexGrow: layers[`${name}_share`], flexBasis: 0 }}
+        />
       ))}
     </span>
   );

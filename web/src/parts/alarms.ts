@@ -1,6 +1,6 @@
 import type { Schemas } from "@/api/client";
 
-type Alarm = Schemas["Alarm"];
+type Alarm = Schemas["DietAlert"];
 
 const DIETS = new Set(["vegan", "vegetarian", "no added sugar"]);
 
@@ -13,7 +13,7 @@ export interface GuestAlarms {
 
 export function byGuest(alarms: readonly Alarm[]): GuestAlarms[] {
   const guests = new Map<string, Alarm[]>();
-  for (const alarm of alarms) guests.set(alarm.guest, [...(guests.get(alarm.guest) ?? []), alarm]);
+  for (const alarm of alarms) guests.set(alarm.eater, [...(guests.get(alarm.eater) ?? []), alarm]);
   return [...guests].map(([guest, of]) => ({
     guest,
     words: [said("contains", of), said("may contain", of), said("unknown", of), ...of.filter(isDiet).map(diet)]

@@ -29,7 +29,7 @@ export function CodeField({ draft, problem, onChange, onOpen }: CodeFieldProps) 
     setAsked({ kind: "asking" });
     try {
       const params = { path: { code: draft.gtin.trim() } };
-      const found = await data(api.GET("/api/register/{code}", { params, signal: stop.signal }));
+      const found = await data(api.GET("/api/v1/register/{code}", { params, signal: stop.signal }));
       if (stop.signal.aborted) return;
       if (found.product_id) setAsked({ kind: "known", id: found.product_id, name: found.name });
       else if (found.draft) {

@@ -17,7 +17,7 @@ export function ContainsFields({ draft, onChange }: ContainsFieldsProps) {
   const text = useDeferredValue(draft.ingredients_text.trim());
   const scan = useQuery({
     queryKey: ["scan", text],
-    queryFn: ({ signal }) => data(api.POST("/api/labels/scan", { body: { text }, signal })),
+    queryFn: ({ signal }) => data(api.POST("/api/v1/labels/scan", { body: { text }, signal })),
     enabled: text !== "",
     placeholderData: keepPreviousData,
     staleTime: 60_000,

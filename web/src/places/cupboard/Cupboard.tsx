@@ -14,7 +14,7 @@ import { ProductSheet, type Sheeted } from "./ProductSheet";
 import { copyOf, EMPTY } from "./product-draft";
 import { QuickReference } from "./QuickReference";
 
-type Item = Schemas["Item"];
+type Item = Schemas["CupboardItem"];
 
 /** Most rows drawn at once; a search narrows the rest. */
 const MOST_SHOWN = 60;

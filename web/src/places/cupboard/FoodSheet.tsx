@@ -5,7 +5,7 @@ import { grams, kcal } from "@/parts/words";
 import { PriceField } from "./PriceField";
 import { UsedIn } from "./UsedIn";
 
-type Item = Schemas["Item"];
+type Item = Schemas["CupboardItem"];
 
 const ROWS = [
   ["protein_g", "Protein"],
@@ -29,7 +29,7 @@ interface FoodSheetProps {
 export function FoodSheet({ item, onClose, onCopy }: FoodSheetProps) {
   const query = useQuery({
     queryKey: ["foods", item.slug],
-    queryFn: ({ signal }) => data(api.GET("/api/foods/{slug}", { params: { path: { slug: item.slug } }, signal })),
+    queryFn: ({ signal }) => data(api.GET("/api/v1/foods/{slug}", { params: { path: { slug: item.slug } }, signal })),
   });
   const of = item.per_100g;
   const food = query.data;

@@ -22,7 +22,7 @@ const NAMES: readonly (readonly [Measure, string])[] = [
 export function MeasureFields({ draft, problems, onChange }: MeasureFieldsProps) {
   const [said, setSaid] = useState("");
   const learn = useMutation({
-    mutationFn: () => data(api.POST("/api/labels/measures", { body: { text: said } })),
+    mutationFn: () => data(api.POST("/api/v1/labels/measures", { body: { text: said } })),
     onSuccess: (told) => {
       onChange(withMeasures(draft, told));
       if (!told.problems.length) setSaid("");

@@ -24,7 +24,10 @@ export function MergeInto({ product, onMerged }: MergeIntoProps) {
   const merge = useMutation({
     mutationFn: () =>
       data(
-        api.POST("/api/products/{product_id}/merge", { params: { path: { product_id: product.id } }, body: { into } }),
+        api.POST("/api/v1/products/{product_id}/merge", {
+          params: { path: { product_id: product.id } },
+          body: { into },
+        }),
       ),
     onSuccess: (stays) => onMerged(`${product.draft.name} is ${stays.draft.name} from now on.`),
   });

@@ -32,7 +32,7 @@ export function PriceField({ food, price, pack }: PriceFieldProps) {
   const save = useMutation({
     mutationFn: () =>
       data(
-        api.PUT("/api/prices/{food}", {
+        api.PUT("/api/v1/prices/{food}", {
           params: { path: { food } },
           body: { price: typed.trim() === "" ? null : number, for_text: amount },
         }),

@@ -60,7 +60,7 @@ function Typed({ from, view, onClose, onOpen }: TypedProps) {
   const body = labelBody(useDeferredValue(draft));
   const check = useQuery({
     queryKey: ["label", body],
-    queryFn: ({ signal }) => data(api.POST("/api/labels/check", { body, signal })),
+    queryFn: ({ signal }) => data(api.POST("/api/v1/labels/check", { body, signal })),
     placeholderData: keepPreviousData,
     staleTime: 60_000,
   });
@@ -83,12 +83,12 @@ function Typed({ from, view, onClose, onOpen }: TypedProps) {
     mutationFn: (finished: boolean) =>
       base
         ? data(
-            api.PUT("/api/products/{product_id}", {
+            api.PUT("/api/v1/products/{product_id}", {
               params: { path: { product_id: base.id } },
               body: { ...productBody(draft, finished), version: base.version },
             }),
           )
-        : data(api.POST("/api/products", { body: { ...productBody(draft, finished), id: id.current } })),
+        : data(api.POST("/api/v1/products", { body: { ...productBody(draft, finished), id: id.current } })),
     onSuccess: (stored) => {
       const behind = stored.used.filter((each) => each.behind).length;
       done(
@@ -106,7 +106,7 @@ function Typed({ from, view, onClose, onOpen }: TypedProps) {
   const archive = useMutation({
     mutationFn: (archived: boolean) =>
       data(
-        api.PUT("/api/products/{product_id}/archived", {
+        api.PUT("/api/v1/products/{product_id}/archived", {
           params: { path: { product_id: id.current } },
           body: { archived },
         }),
@@ -115,7 +115,7 @@ function Typed({ from, view, onClose, onOpen }: TypedProps) {
   });
   const move = useMutation({
     mutationFn: () =>
-      data(api.POST("/api/products/{product_id}/move", { params: { path: { product_id: id.current } } })),
+      data(api.POST("/api/v1/products/{product_id}/move", { params: { path: { product_id: id.current } } })),
     onSuccess: (stored) => {
       setBase(stored);
       void client.invalidateQueries();

@@ -64,8 +64,8 @@ const TABLES: Record<(typeof TABS)[number][0], (all: Reference) => ReactNode> = 
       head={["number", "ml, level", "US tablespoons"]}
       rows={all.dishers.map((each) => [
         String(each.number),
-        ml(each.millilitres),
-        String(Number(each.tablespoons.toPrecision(3))),
+        ml(each.volume_ml),
+        String(Number(each.tablespoon_count.toPrecision(3))),
       ])}
     />
   ),
@@ -86,7 +86,7 @@ const TABLES: Record<(typeof TABS)[number][0], (all: Reference) => ReactNode> = 
       head={["sweetener", "sweet as sugar ×", "kcal per g", "in a crumb"]}
       rows={all.sweeteners.map((each) => [
         each.name,
-        each.low === each.high ? String(each.low) : `${each.low} to ${each.high}`,
+        each.low_ratio === each.high_ratio ? String(each.low_ratio) : `${each.low_ratio} to ${each.high_ratio}`,
         String(Number(each.kcal_per_g.toFixed(1))),
         <>
           {each.use}

@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import type { Schemas } from "@/api/client";
 
 /** The formulas that use a food, each a way to its Bench. */
-export function UsedIn({ used }: { used: readonly Schemas["Used"][] }) {
+export function UsedIn({ used }: { used: readonly Schemas["UsingFormula"][] }) {
   if (!used.length) return <p className="text-[14px] text-soft">No formula uses it yet.</p>;
   return (
     <p className="text-[14px]">

@@ -1,6 +1,6 @@
 import type { Schemas } from "@/api/client";
 
-type Item = Schemas["Item"];
+type Item = Schemas["CupboardItem"];
 
 /** A product as it is being typed: every field a text, so that half a number is kept as it stands. */
 export interface ProductDraft {
@@ -118,7 +118,7 @@ export function copyOf(item: Item): ProductDraft {
 }
 
 /** What measures tell, laid over a draft: only what they name. */
-export function withMeasures(draft: ProductDraft, told: Schemas["Measured"]): Partial<ProductDraft> {
+export function withMeasures(draft: ProductDraft, told: Schemas["ReadPackMeasures"]): Partial<ProductDraft> {
   const figures = { ...draft.figures };
   for (const name of MEASURES) if (told.measures[name] != null) figures[name] = text(told.measures[name]);
   if (told.density_g_per_ml != null) figures.density_g_per_ml = text(told.density_g_per_ml);

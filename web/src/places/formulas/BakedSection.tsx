@@ -15,7 +15,7 @@ export function BakedSection({ making, made, change }: SectionProps) {
       <h3 className="font-semibold">From dough to baked</h3>
       <p className="text-[14px] text-soft">
         {grams(made.dough_g)} g of dough, {grams(made.baked_g)} g in the end
-        {LOSS[made.loss_by] && ` (${Math.round(made.loss * 1000) / 10} % less, ${LOSS[made.loss_by]})`}.
+        {LOSS[made.loss_source] && ` (${Math.round(made.loss_share * 1000) / 10} % less, ${LOSS[made.loss_source]})`}.
       </p>
       <NumberField
         label="Weighed dough"
@@ -37,8 +37,8 @@ export function BakedSection({ making, made, change }: SectionProps) {
           unit="%"
           most={60}
           placeholder="usual"
-          value={making.loss == null ? null : making.loss * 100}
-          onChange={(percent) => change({ loss: percent === null ? null : percent / 100 })}
+          value={making.loss_share == null ? null : making.loss_share * 100}
+          onChange={(percent) => change({ loss_share: percent === null ? null : percent / 100 })}
         />
       )}
       <NumberField

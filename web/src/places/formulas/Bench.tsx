@@ -65,8 +65,8 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
 
   useRemark({
     fits: fitting
-      ? fitting.pieces > 0
-        ? `· ${count(fitting.pieces)} of these fit, ${kcal(fitting.energy_kcal)} kcal, ${grams(fitting.protein_g)} g protein`
+      ? fitting.piece_count > 0
+        ? `· ${count(fitting.piece_count)} of these fit, ${kcal(fitting.energy_kcal)} kcal, ${grams(fitting.protein_g)} g protein`
         : "· none of these fits"
       : undefined,
     saved: SAVING[saving.kind],
@@ -94,15 +94,17 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
         undoes={past.length > 0}
         redoes={future.length > 0}
         follows={
-          draft.making.by === "count" && draft.making.made == null ? null : (worked?.view.made.count ?? draft.pieces)
+          draft.production.by === "count" && draft.production.made_count == null
+            ? null
+            : (worked?.view.production.piece_count ?? draft.pieces)
         }
         onScale={openScale}
       />
       {scaling && worked && <ScaleSheet store={store} worked={worked} onClose={() => setScaling(false)} />}
-      {worked && <WhatIsInIt contents={worked.view.contents} />}
-      {worked && <Alarms alarms={worked.view.alarms} />}
+      {worked && <WhatIsInIt contents={worked.view.allergens} />}
+      {worked && <Alarms alarms={worked.view.alerts} />}
       <SavingBanner store={store} />
-      {worked && <PieceLine piece={worked.view.piece} pieces={worked.view.pieces} />}
+      {worked && <PieceLine piece={worked.view.piece} pieces={worked.view.piece_count} />}
       <Tabs.Root value={tab} onValueChange={open} activationMode="manual">
         <Tabs.List
           aria-label="Parts of the formula"
@@ -124,7 +126,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
               <Lines store={store} worked={worked} actions={actions} />
               {worked && <WhatToWeigh worked={worked.view} />}
               {worked && <Mind hazards={worked.view.hazards} />}
-              {worked && <MakingCard store={store} made={worked.view.made} layers={worked.view.piece.layers} />}
+              {worked && <MakingCard store={store} made={worked.view.production} layers={worked.view.piece.layers} />}
             </section>
             {worked && (
               <div className="grid gap-4">
@@ -142,7 +144,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
                   draft={draft}
                 />
                 <PieceMore worked={worked.view} currency={currency} store={store} />
-                <Called worked={worked.view} reference={draft.reference} store={store} />
+                <Called worked={worked.view} reference={draft.twin} store={store} />
               </div>
             )}
           </div>
@@ -181,7 +183,7 @@ const TABS = [
 ] as const;
 
 /** The line that carries most of the doubt, and what a scale would gain. */
-function WhatToWeigh({ worked }: { worked: Schemas["WorkedView"] }) {
+function WhatToWeigh({ worked }: { worked: Schemas["EvaluatedView"] }) {
   if (!worked.weigh.length) return null;
   return (
     <ul className="mt-3 grid gap-1 px-2" aria-label="What to weigh">

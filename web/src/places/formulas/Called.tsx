@@ -6,11 +6,11 @@ import { ComparedWith } from "./ComparedWith";
 import type { Reference } from "./draft";
 
 type Claim = Schemas["Claim"];
-type Judged = Schemas["Judged"];
+type Judged = Schemas["JudgedClaim"];
 type Piece = Schemas["FiguresView"];
 
 interface CalledProps {
-  worked: Schemas["WorkedView"];
+  worked: Schemas["EvaluatedView"];
   reference: Reference | null;
   store: BenchStore;
 }
@@ -18,7 +18,7 @@ interface CalledProps {
 /** What a piece may be called by the rules of Europe and of the US, and what lacks for the rest. */
 export function Called({ worked, reference, store }: CalledProps) {
   const { claims, piece } = worked;
-  const baked = worked.made.loss > 0;
+  const baked = worked.production.loss_share > 0;
   const { eu, us, us_reference_g } = claims;
   if (!eu.length) return null;
   return (
@@ -125,7 +125,7 @@ function Table({ title, basis, judged, piece }: TableProps) {
 const NO_LINE = "no one line alone does it";
 
 /** The change in grams, rounded away from zero so that it still does what it says. */
-function changeInWords({ name, change_g, of_g }: Schemas["Change"]): string {
+function changeInWords({ name, change_g, of_g }: Schemas["LineChange"]): string {
   const most = Math.abs(change_g);
   const step = most < 19.5 ? 10 : 1;
   const rounded = Math.ceil(most * step - 1e-6) / step;

@@ -47,7 +47,7 @@ export function ComparedWith({ reference, twin, store, said = "“Reduced” aga
 
   function choose(chosen: string) {
     const made = chosen === "" ? null : chosen === TYPED ? NOTHING_TYPED : { ...NOTHING_TYPED, formula_id: chosen };
-    store.edit((draft) => ({ ...draft, reference: made }));
+    store.edit((draft) => ({ ...draft, twin: made }));
   }
 
   return (
@@ -84,7 +84,7 @@ function WhichVersion({ reference, store }: { reference: Reference; store: Bench
         ...kept.map((each) => [String(each.number), each.name || `version ${each.number}`] as const),
       ]}
       onChange={(number) =>
-        store.edit((draft) => ({ ...draft, reference: { ...reference, number: number ? Number(number) : null } }))
+        store.edit((draft) => ({ ...draft, twin: { ...reference, number: number ? Number(number) : null } }))
       }
     />
   );
@@ -92,7 +92,7 @@ function WhichVersion({ reference, store }: { reference: Reference; store: Bench
 
 function TypedFigures({ reference, store }: { reference: Reference; store: BenchStore }) {
   const change = (to: Partial<Reference>) =>
-    store.edit((draft) => ({ ...draft, reference: { ...NOTHING_TYPED, ...draft.reference, ...to } }), "reference");
+    store.edit((draft) => ({ ...draft, twin: { ...NOTHING_TYPED, ...draft.twin, ...to } }), "reference");
   return (
     <div className="mt-2 grid gap-1">
       <input

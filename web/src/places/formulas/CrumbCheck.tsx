@@ -14,7 +14,7 @@ type RepairView = Schemas["RepairView"];
 type Dial = Schemas["Dial"];
 
 interface CrumbCheckProps {
-  check: Schemas["Check"];
+  check: Schemas["CrumbCheck"];
   families: Schemas["Family"][];
   currency: string;
   store: BenchStore;
@@ -31,7 +31,7 @@ export const CrumbCheck = memo(function CrumbCheck({ check, families, currency, 
   const body = benchBody(draft);
   const repairs = useQuery({
     queryKey: ["repairs", body],
-    queryFn: ({ signal }) => data(api.POST("/api/bench/repairs", { body, signal })),
+    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/repairs", { body, signal })),
     enabled: out.length > 0,
     placeholderData: keepPreviousData,
   });
@@ -115,9 +115,9 @@ const window = (dial: Dial) =>
     : `Window ${dial.low.toFixed(2)} to ${dial.high.toFixed(2)} ${dial.unit} (${dial.source}).`;
 
 const learnedBy = (dial: Dial) =>
-  Math.abs(dial.learned) < 0.005
+  Math.abs(dial.learned_share) < 0.005
     ? ""
-    : `Your batches moved it ${dial.learned > 0 ? "up" : "down"} by ${Math.abs(dial.learned * 100).toFixed(0)} %.`;
+    : `Your batches moved it ${dial.learned_share > 0 ? "up" : "down"} by ${Math.abs(dial.learned_share * 100).toFixed(0)} %.`;
 
 interface OutOfWindowProps {
   dial: Dial;
@@ -202,20 +202,23 @@ function CameOut({ store, draft }: { store: BenchStore; draft: Draft }) {
   const tell = useNotice();
   const learned = useQuery(learnedQuery);
   const [open, setOpen] = useState(false);
-  const taught = (view: Schemas["Learning"]) => {
+  const taught = (view: Schemas["LearningView"]) => {
     client.setQueryData(learnedQuery.queryKey, view);
     void client.invalidateQueries({ queryKey: ["bench"] });
     void client.invalidateQueries({ queryKey: ["repairs"] });
   };
   const forget = useMutation({
-    mutationFn: (id: string) => data(api.DELETE("/api/learned/{said_id}", { params: { path: { said_id: id } } })),
+    mutationFn: (id: string) =>
+      data(api.DELETE("/api/v1/learned/{feedback_id}", { params: { path: { feedback_id: id } } })),
     onSuccess: taught,
   });
   const say = useMutation({
     mutationFn: async ({ words, id }: { words: string; id: string }) => {
       await store.flush();
       const body = { ...benchBody(draft), words, id };
-      return data(api.POST("/api/formulas/{formula_id}/said", { params: { path: { formula_id: store.id } }, body }));
+      return data(
+        api.POST("/api/v1/formulas/{formula_id}/feedback", { params: { path: { formula_id: store.id } }, body }),
+      );
     },
     onSuccess: (view, { words, id }) => {
       taught(view);
@@ -226,14 +229,14 @@ function CameOut({ store, draft }: { store: BenchStore; draft: Draft }) {
     },
     onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),
   });
-  const count = learned.data?.said.length ?? 0;
+  const count = learned.data?.feedback.length ?? 0;
   return (
     <div className="mt-3 flex flex-wrap items-center gap-2 border-t border-rim pt-3 text-[14px]">
       <span>It came out</span>
       <Choose
         label="How the last batch came out"
         value=""
-        options={[["", "…"], ...(learned.data?.sayings ?? []).map((words) => [words, words] as const)]}
+        options={[["", "…"], ...(learned.data?.options ?? []).map((words) => [words, words] as const)]}
         onChange={(words) => words && say.mutate({ words, id: crypto.randomUUID() })}
       />
       {count > 0 && (

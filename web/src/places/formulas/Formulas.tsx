@@ -69,7 +69,7 @@ export function Formulas() {
   );
 }
 
-function Row({ formula, family }: { formula: Schemas["FormulaSummary"]; family: string }) {
+function Row({ formula, family }: { formula: Schemas["FormulaListItem"]; family: string }) {
   const { piece } = formula;
   const archive = useArchive();
   const least = piece.at_least.includes("energy_kcal") || piece.without_lines > 0;
@@ -79,10 +79,10 @@ function Row({ formula, family }: { formula: Schemas["FormulaSummary"]; family: 
       <Link to={`/formulas/${formula.id}`} className="group min-w-0 flex-1">
         <span className="block font-semibold break-words group-hover:underline">{formula.name}</span>
         <span className="block text-[14px] text-soft">
-          {[family, `makes ${count(formula.pieces)}`, `${grams(piece.mass_g)} g each`].filter(Boolean).join(" · ")}
+          {[family, `makes ${count(formula.piece_count)}`, `${grams(piece.mass_g)} g each`].filter(Boolean).join(" · ")}
           {piece.without_lines > 0 && <span className="text-caution"> · {withoutLines(piece.without_lines)}</span>}
         </span>
-        <Alarms alarms={formula.alarms} />
+        <Alarms alarms={formula.alerts} />
       </Link>
       <span className="text-right">
         <span className="block whitespace-nowrap">

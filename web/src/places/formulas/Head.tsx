@@ -44,7 +44,7 @@ export const Head = memo(function Head({
     mutationFn: async (id: string) => {
       await store.flush();
       return data(
-        api.POST("/api/formulas/{formula_id}/copies", { params: { path: { formula_id: store.id } }, body: { id } }),
+        api.POST("/api/v1/formulas/{formula_id}/copies", { params: { path: { formula_id: store.id } }, body: { id } }),
       );
     },
     onSuccess: async (made) => {

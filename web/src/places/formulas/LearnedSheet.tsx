@@ -6,18 +6,19 @@ import { longDate } from "@/parts/words";
 interface LearnedSheetProps {
   open: boolean;
   onOpenChange: (open: boolean) => void;
-  learned: Schemas["Learning"];
-  onChanged: (learned: Schemas["Learning"]) => void;
+  learned: Schemas["LearningView"];
+  onChanged: (learned: Schemas["LearningView"]) => void;
 }
 
 /** What batches taught the dials, from which sayings, and how to forget it. */
 export function LearnedSheet({ open, onOpenChange, learned, onChanged }: LearnedSheetProps) {
   const forget = useMutation({
-    mutationFn: (id: string) => data(api.DELETE("/api/learned/{said_id}", { params: { path: { said_id: id } } })),
+    mutationFn: (id: string) =>
+      data(api.DELETE("/api/v1/learned/{feedback_id}", { params: { path: { feedback_id: id } } })),
     onSuccess: onChanged,
   });
   const forgetAll = useMutation({
-    mutationFn: () => data(api.DELETE("/api/learned")),
+    mutationFn: () => data(api.DELETE("/api/v1/learned")),
     onSuccess: (view) => {
       onChanged(view);
       onOpenChange(false);
@@ -42,10 +43,10 @@ export function LearnedSheet({ open, onOpenChange, learned, onChanged }: Learned
       </ul>
       <h3 className="mt-4 font-semibold">What you said</h3>
       <ul className="mt-1">
-        {learned.said.map((said) => (
+        {learned.feedback.map((said) => (
           <li key={said.id} className="flex items-center gap-2 border-b border-rim py-1">
             <span className="min-w-0 flex-1">
-              {said.formula}: <b>{said.words}</b> <span className="text-soft">{longDate(said.said_at)}</span>
+              {said.formula}: <b>{said.words}</b> <span className="text-soft">{longDate(said.given_at)}</span>
             </span>
             <button
               type="button"

@@ -50,22 +50,22 @@ export function LineDetails({ line, onDetail, onReplace }: LineDetailsProps) {
         onDone={(weighed_g) => onDetail({ weighed_g })}
       />
       <Amount
-        key={line.used}
+        key={line.used_share}
         label="Used of it"
         unit="%"
         button="Set"
-        hint={line.used < 1 ? `${grams(line.mass_g ?? 0)} of ${grams(line.prepared_g ?? 0)} g` : ""}
-        start={String(Number((line.used * 100).toPrecision(3)))}
+        hint={line.used_share < 1 ? `${grams(line.mass_g ?? 0)} of ${grams(line.prepared_g ?? 0)} g` : ""}
+        start={String(Number((line.used_share * 100).toPrecision(3)))}
         most={100}
-        onDone={(percent) => onDetail({ used: percent / 100 })}
+        onDone={(percent) => onDetail({ used_share: percent / 100 })}
       />
-      {line.other_way && (
+      {line.cooked_or_dry && (
         <button
           type="button"
           className="btn btn-quiet justify-self-start"
-          onClick={() => line.other_way && onReplace(line.other_way.text, line.other_way.ingredient.slug)}
+          onClick={() => line.cooked_or_dry && onReplace(line.cooked_or_dry.text, line.cooked_or_dry.ingredient.slug)}
         >
-          {line.other_way.cooks ? "As cooked or soaked" : "As dry"}: {line.other_way.text}
+          {line.cooked_or_dry.cooks ? "As cooked or soaked" : "As dry"}: {line.cooked_or_dry.text}
         </button>
       )}
       <label className="flex items-center gap-2 text-[14px]">

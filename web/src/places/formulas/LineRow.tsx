@@ -23,7 +23,7 @@ export interface RowActions {
 }
 
 /** What a line says besides how much of what. */
-export type Details = Pick<Schemas["DetailBody"], "optional" | "fill" | "used" | "weighed_g">;
+export type Details = Pick<Schemas["DetailBody"], "optional" | "fill" | "used_share" | "weighed_g">;
 
 interface LineRowProps {
   line: Line;
@@ -47,7 +47,7 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
   const figures = shown?.mass_g != null ? shown : undefined;
   const measured = figures && figures.basis !== "weighed";
   const problem = line.text.trim() && current?.problem ? current.problem : "";
-  const remark = current && figures ? [rangeOf(current), current.how].filter(Boolean).join("; ") : "";
+  const remark = current && figures ? [rangeOf(current), current.assumption].filter(Boolean).join("; ") : "";
 
   function onKeyDown(event: React.KeyboardEvent<HTMLInputElement>) {
     if (event.nativeEvent.isComposing) return;

@@ -10,7 +10,7 @@ import { minutes, OvenSection } from "./OvenSection";
 import { PiecesSection } from "./PiecesSection";
 import { TinsSection } from "./TinsSection";
 
-type Made = Schemas["MadeView"];
+type Made = Schemas["ProductionView"];
 
 /** What each section of the card works with. */
 export interface SectionProps {
@@ -29,9 +29,9 @@ interface MakingCardProps {
 /** From dough to pieces: how it is parted, in which tins, what baking takes, and when to look. */
 export function MakingCard({ store, made, layers }: MakingCardProps) {
   const kitchen = useQuery(kitchenQuery);
-  const { making, family } = store.state.draft;
+  const { production: making, family } = store.state.draft;
   const change = (to: Partial<Making>, merge = "making") =>
-    store.edit((draft) => ({ ...draft, making: { ...draft.making, ...to } }), merge);
+    store.edit((draft) => ({ ...draft, production: { ...draft.production, ...to } }), merge);
   const all = kitchen.data?.tins ?? [];
   const named = new Map(all.map((tin) => [tin.id, tin]));
 
@@ -64,12 +64,12 @@ export function MakingCard({ store, made, layers }: MakingCardProps) {
 }
 
 function inWords(made: Made, making: Making, tins: ReadonlyMap<string, Schemas["OwnTin"]>): React.ReactNode {
-  const fill = made.filling;
+  const fill = made.tin_fill;
   const names = making.tins.map((used) => tins.get(used.tin_id)?.name).filter(Boolean);
   return (
     <>
-      {count(made.count)} pieces of {grams(made.piece_dough_g)} g dough
-      {made.loss > 0 && (
+      {count(made.piece_count)} pieces of {grams(made.piece_dough_g)} g dough
+      {made.loss_share > 0 && (
         <>
           , {grams(made.piece_g)}
           <Band sd={made.piece_sd_g} of={made.piece_g} unit="g" /> g baked
@@ -77,7 +77,8 @@ function inWords(made: Made, making: Making, tins: ReadonlyMap<string, Schemas["
       )}
       {fill &&
         ` · ${names.join(", ")}: ${Math.round(fill.share * 100)} % full, ${fill.tins[0]?.height_cm.toFixed(1)} cm high`}
-      {made.window && ` · look from minute ${minutes(made.window.from_min)}, until ${minutes(made.window.until_min)}`}
+      {made.bake_window &&
+        ` · look from minute ${minutes(made.bake_window.from_min)}, until ${minutes(made.bake_window.until_min)}`}
     </>
   );
 }

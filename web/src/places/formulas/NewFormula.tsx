@@ -19,9 +19,9 @@ export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange
   const tooLong = text.length > MOST_PASTED;
   const create = useMutation({
     mutationFn: async () => {
-      const pasted = text.trim() ? await data(api.POST("/api/bench/paste", { body: { text } })) : null;
+      const pasted = text.trim() ? await data(api.POST("/api/v1/bench/paste", { body: { text } })) : null;
       const made = await data(
-        api.POST("/api/formulas", {
+        api.POST("/api/v1/formulas", {
           body: {
             id: id.current,
             name: pasted?.title || UNNAMED,

@@ -24,15 +24,15 @@ export function OvenSection({ making, made, change, family, usual, ovens }: Oven
           onChange={(oven) => change({ oven: (oven || null) as Making["oven"] }, "")}
         />
       </div>
-      <HeatField celsius={making.celsius ?? null} onChange={(celsius) => change({ celsius })} />
-      {made.loads && (
+      <HeatField celsius={making.oven_c ?? null} onChange={(celsius) => change({ oven_c: celsius })} />
+      {made.tray_loads && (
         <p className="text-[14px]">
-          {made.loads.per_tray} on a tray, each about {made.loads.spread_cm.toFixed(1)} cm wide: {made.loads.trays}{" "}
-          {made.loads.trays === 1 ? "load" : "loads"}.
+          {made.tray_loads.per_tray} on a tray, each about {made.tray_loads.spread_cm.toFixed(1)} cm wide:{" "}
+          {made.tray_loads.trays} {made.tray_loads.trays === 1 ? "load" : "loads"}.
         </p>
       )}
-      {made.window ? (
-        <WindowText window={made.window} />
+      {made.bake_window ? (
+        <WindowText window={made.bake_window} />
       ) : (
         <p className="text-[14px] text-soft">
           {family ? "Nothing of this family goes into an oven." : "Choose a family to see when to look."}
@@ -44,17 +44,17 @@ export function OvenSection({ making, made, change, family, usual, ovens }: Oven
 
 export const minutes = (value: number) => (value < 5 ? value.toFixed(1) : Math.round(value).toString());
 
-function WindowText({ window }: { window: Schemas["Window"] }) {
+function WindowText({ window }: { window: Schemas["BakeWindow"] }) {
   return (
     <div className="text-[14px]" data-window>
       <p>
         <b>
           Look from minute {minutes(window.from_min)}, until {minutes(window.until_min)}
         </b>
-        {window.celsius != null && (
+        {window.oven_c != null && (
           <>
             {" "}
-            · {window.celsius} °C, {window.fahrenheit} °F{window.gas && `, gas ${window.gas}`} · {window.oven}
+            · {window.oven_c} °C, {window.fahrenheit} °F{window.gas && `, gas ${window.gas}`} · {window.oven}
           </>
         )}
       </p>

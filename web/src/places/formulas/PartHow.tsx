@@ -6,12 +6,14 @@ import type { How, Part } from "./draft";
 
 /** How a part goes in: when, how much of it, and what baking takes. */
 export function PartHow({ part, store }: { part: Part; store: BenchStore }) {
-  const { how } = part;
+  const { options: how } = part;
   const change = (to: Partial<How>) =>
     store.edit(
       (draft) => ({
         ...draft,
-        parts: draft.parts.map((each) => (each.key === part.key ? { ...each, how: { ...each.how, ...to } } : each)),
+        parts: draft.parts.map((each) =>
+          each.key === part.key ? { ...each, options: { ...each.options, ...to } } : each,
+        ),
       }),
       `how ${part.key}`,
     );
@@ -31,26 +33,26 @@ export function PartHow({ part, store }: { part: Part; store: BenchStore }) {
           <Tick
             label="Comes on after baking"
             checked={how.unbaked}
-            onChange={(unbaked) => change({ unbaked, loss: null })}
+            onChange={(unbaked) => change({ unbaked, loss_share: null })}
           />
           <Tick label="Optional" checked={how.optional} onChange={(optional) => change({ optional })} />
           <NumberField
             label="Used of what was made"
             unit="%"
-            value={how.used * 100}
+            value={how.used_share * 100}
             least={1}
             most={100}
             optional={false}
-            onChange={(percent) => change({ used: (percent ?? 100) / 100 })}
+            onChange={(percent) => change({ used_share: (percent ?? 100) / 100 })}
           />
           {!how.unbaked && (
             <NumberField
               label="Baking takes"
               unit="%"
-              value={how.loss == null ? null : how.loss * 100}
+              value={how.loss_share == null ? null : how.loss_share * 100}
               most={60}
               placeholder="usual"
-              onChange={(percent) => change({ loss: percent === null ? null : percent / 100 })}
+              onChange={(percent) => change({ loss_share: percent === null ? null : percent / 100 })}
             />
           )}
         </Popover.Content>
@@ -63,8 +65,8 @@ function inWords(how: How): string {
   const said = [
     how.unbaked ? "after baking" : "",
     how.optional ? "optional" : "",
-    how.used < 1 ? `${Math.round(how.used * 100)} % used` : "",
-    how.loss != null ? `loses ${Math.round(how.loss * 100)} %` : "",
+    how.used_share < 1 ? `${Math.round(how.used_share * 100)} % used` : "",
+    how.loss_share != null ? `loses ${Math.round(how.loss_share * 100)} %` : "",
   ].filter(Boolean);
   return said.length ? said.join(", ") : "baked with the rest";
 }

@@ -27,7 +27,7 @@ const ROWS = [
 ] as const;
 
 interface PieceCardProps {
-  worked: Schemas["WorkedView"];
+  worked: Schemas["EvaluatedView"];
   school: string;
   fitting: Schemas["Fitting"] | null;
   store: BenchStore;
@@ -35,7 +35,7 @@ interface PieceCardProps {
 
 /** One piece: its slab, what it costs and brings, and the way into today's tin. */
 export const PieceCard = memo(function PieceCard({ worked, school, fitting, store }: PieceCardProps) {
-  const { piece, pieces, unread, made } = worked;
+  const { piece, piece_count: pieces, unread, production: made } = worked;
   const [wanted, setWanted] = useState("1");
   const writes = useDayWrites(today());
   const laying = writes.layingPieces;
@@ -79,7 +79,7 @@ export const PieceCard = memo(function PieceCard({ worked, school, fitting, stor
           </div>
           <div className="text-soft">
             one of {count(pieces)} · {grams(piece.mass_g)}
-            <Band sd={piece.sd.mass_g} of={piece.mass_g} unit="g" /> g {made.loss > 0 ? "baked" : "of dough"}
+            <Band sd={piece.sd.mass_g} of={piece.mass_g} unit="g" /> g {made.loss_share > 0 ? "baked" : "of dough"}
           </div>
         </div>
       </div>
@@ -144,7 +144,7 @@ export const PieceCard = memo(function PieceCard({ worked, school, fitting, stor
             : Number.isNaN(number)
               ? "A number of pieces, 45 g, or a quarter of the whole."
               : "From a part of a piece to 100."}
-          {fitting && (fitting.pieces > 0 ? ` · ${count(fitting.pieces)} would fit` : " · none fits today")}
+          {fitting && (fitting.piece_count > 0 ? ` · ${count(fitting.piece_count)} would fit` : " · none fits today")}
         </span>
       </form>
     </aside>
@@ -153,7 +153,7 @@ export const PieceCard = memo(function PieceCard({ worked, school, fitting, stor
 
 /** What else there is to say of a piece: its batch, other numbers of pieces, what it costs, its protein by quality. */
 export const PieceMore = memo(function PieceMore({ worked, currency, store }: PieceMoreProps) {
-  const { batch, made } = worked;
+  const { batch, production: made } = worked;
   return (
     <section className="card p-4" aria-label="The batch">
       <p className="text-[14px] text-soft">
@@ -163,20 +163,20 @@ export const PieceMore = memo(function PieceMore({ worked, currency, store }: Pi
         <Band sd={batch.sd.protein_g} of={batch.protein_g} unit="g" /> g protein
       </p>
       <Alternatives made={made} store={store} />
-      {worked.cost && worked.cost.piece >= 0.005 && <Costs cost={worked.cost} currency={currency} />}
+      {worked.cost && worked.cost.piece_cost >= 0.005 && <Costs cost={worked.cost} currency={currency} />}
       <Quality quality={worked.quality} />
     </section>
   );
 });
 
 interface PieceMoreProps {
-  worked: Schemas["WorkedView"];
+  worked: Schemas["EvaluatedView"];
   currency: string;
   store: BenchStore;
 }
 
 /** The same batch in more or fewer pieces; a press makes it so where pieces are counted. */
-function Alternatives({ made, store }: { made: Schemas["MadeView"]; store: BenchStore }) {
+function Alternatives({ made, store }: { made: Schemas["ProductionView"]; store: BenchStore }) {
   if (!made.alternatives.length || made.baked_g <= 0) return null;
   return (
     <ul className="mt-2 flex flex-wrap gap-1 text-[13px]" aria-label="In other numbers of pieces">
@@ -190,7 +190,7 @@ function Alternatives({ made, store }: { made: Schemas["MadeView"]; store: Bench
               store.edit((draft) => ({
                 ...draft,
                 pieces: other.count,
-                making: { ...draft.making, by: "count", made: null },
+                production: { ...draft.production, by: "count", made_count: null },
               }))
             }
           >
@@ -207,9 +207,9 @@ function Costs({ cost, currency }: { cost: Schemas["Cost"]; currency: string }) 
   return (
     <p className="mt-1 text-[14px]" data-cost>
       Costs {cost.at_least && "at least "}
-      <b>{money(cost.piece, currency)}</b> a piece{" "}
+      <b>{money(cost.piece_cost, currency)}</b> a piece{" "}
       <span className="text-soft">
-        · batch {money(cost.batch, currency)}
+        · batch {money(cost.batch_cost, currency)}
         {cost.unpriced.length > 0 && (
           <span title={cost.unpriced.join("\n")}> · no price for {lineCount(cost.unpriced.length)}</span>
         )}

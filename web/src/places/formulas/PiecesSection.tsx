@@ -21,7 +21,7 @@ export function PiecesSection({ making, made, change }: SectionProps) {
         label="A piece is"
         value={making.by}
         options={WAYS}
-        onChange={(by) => change({ by: by as Making["by"], made: null }, "")}
+        onChange={(by) => change({ by: by as Making["by"], made_count: null }, "")}
       />
       {making.by === "cuts" && (
         <Text label="Cuts" placeholder="4x3, or 8 wedges" value={making.cuts} onChange={(cuts) => change({ cuts })} />
@@ -31,8 +31,8 @@ export function PiecesSection({ making, made, change }: SectionProps) {
           label={making.by === "dough" ? "Dough of a piece" : "A piece, baked"}
           unit="g"
           least={0.1}
-          value={making.grams ?? null}
-          onChange={(value) => change({ grams: value })}
+          value={making.piece_g ?? null}
+          onChange={(value) => change({ piece_g: value })}
         />
       )}
       {making.by === "scoop" && (
@@ -54,7 +54,7 @@ export function PiecesSection({ making, made, change }: SectionProps) {
           onChange={(value) => change({ density_g_per_ml: value })}
         />
       )}
-      {making.by === "scoop" && made.piece_dough_g > 0 && making.made == null && (
+      {making.by === "scoop" && made.piece_dough_g > 0 && making.made_count == null && (
         <NumberField
           label="One scoop, weighed"
           unit="g"
@@ -71,9 +71,9 @@ export function PiecesSection({ making, made, change }: SectionProps) {
         unit=""
         least={0.1}
         most={1000}
-        placeholder={count(made.count)}
-        value={making.made ?? null}
-        onChange={(value) => change({ made: value })}
+        placeholder={count(made.piece_count)}
+        value={making.made_count ?? null}
+        onChange={(value) => change({ made_count: value })}
       />
       <NumberField
         label="Small ones taken off before"

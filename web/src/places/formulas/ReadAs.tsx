@@ -26,7 +26,7 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onR
   const [words, setWords] = useState("");
   const found = useQuery({
     queryKey: ["ingredients", words],
-    queryFn: ({ signal }) => data(api.GET("/api/ingredients", { params: { query: { words } }, signal })),
+    queryFn: ({ signal }) => data(api.GET("/api/v1/ingredients", { params: { query: { words } }, signal })),
     enabled: open && words.trim().length > 0,
   });
   const offered = words.trim() ? (found.data ?? []) : line.others;

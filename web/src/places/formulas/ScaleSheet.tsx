@@ -29,7 +29,7 @@ type By = (typeof BY)[number][0];
 /** The formula in another amount: what each line becomes, what rounding does to it, and then the lines written anew. */
 export function ScaleSheet({ store, worked, onClose }: ScaleSheetProps) {
   const { draft } = store.state;
-  const { made } = worked.view;
+  const { production: made } = worked.view;
   const [by, setBy] = useState<By>("pieces");
   const [value, setValue] = useState<number | null>(null);
   const [line, setLine] = useState("");
@@ -39,7 +39,7 @@ export function ScaleSheet({ store, worked, onClose }: ScaleSheetProps) {
   const parts = partsBody(draft.parts);
   const preview = useQuery({
     queryKey: ["scale", parts, asked],
-    queryFn: ({ signal }) => data(api.POST("/api/bench/scale", { body: { parts, factor: asked ?? 1 }, signal })),
+    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/scale", { body: { parts, factor: asked ?? 1 }, signal })),
     enabled: asked !== null,
     placeholderData: keepPreviousData,
   });
@@ -48,7 +48,7 @@ export function ScaleSheet({ store, worked, onClose }: ScaleSheetProps) {
     if (by === "eggs" || by === "tin") return factor;
     if (value === null || value <= 0) return null;
     if (by === "times") return value;
-    if (by === "pieces") return value / made.count;
+    if (by === "pieces") return value / made.piece_count;
     if (by === "dough") return made.dough_g > 0 ? value / made.dough_g : null;
     const mass = worked.lines.get(line)?.mass_g;
     return mass ? value / mass : null;
@@ -58,7 +58,7 @@ export function ScaleSheet({ store, worked, onClose }: ScaleSheetProps) {
     store.edit((now) => ({
       ...now,
       pieces:
-        now.making.by === "count" ? Math.min(1000, Math.max(1, Math.round(now.pieces * view.factor))) : now.pieces,
+        now.production.by === "count" ? Math.min(1000, Math.max(1, Math.round(now.pieces * view.factor))) : now.pieces,
       parts: now.parts.map((part, p) => ({
         ...part,
         lines: part.lines.map((each, l) => ({ ...each, text: view.parts[p]?.[l]?.text ?? each.text })),
@@ -121,7 +121,9 @@ export function ScaleSheet({ store, worked, onClose }: ScaleSheetProps) {
               label={FIELD[by].label}
               unit={FIELD[by].unit}
               value={value}
-              placeholder={by === "pieces" ? String(Math.round(made.count)) : by === "dough" ? grams(made.dough_g) : ""}
+              placeholder={
+                by === "pieces" ? String(Math.round(made.piece_count)) : by === "dough" ? grams(made.dough_g) : ""
+              }
               onChange={setValue}
             />
           </div>
@@ -188,7 +190,7 @@ const FIELD: Record<"pieces" | "dough" | "line" | "times", { label: string; unit
   times: { label: "Times", unit: "×" },
 };
 
-function rounding({ exact_g, grams: written }: Schemas["Scaled"]): string {
+function rounding({ exact_g, scaled_g: written }: Schemas["ScaledLine"]): string {
   if (exact_g == null || written == null || exact_g === 0) return "";
   const share = written / exact_g - 1;
   return Math.abs(share) < 0.005 ? "" : `${share > 0 ? "+" : "−"}${Math.abs(share * 100).toFixed(0)} %`;
@@ -207,7 +209,7 @@ function OtherTin({ store, factor, onFactor }: OtherTinProps) {
   const ask = useMutation({
     mutationFn: (id: string) => {
       const others = [{ tin_id: id, count: 1 }];
-      return data(api.POST("/api/bench/tins", { body: { ...benchBody(draft), others } }));
+      return data(api.POST("/api/v1/bench/tins", { body: { ...benchBody(draft), others } }));
     },
   });
   const problem = ask.error instanceof Problem ? ask.error.detail : ask.error?.message;
@@ -234,8 +236,8 @@ function OtherTin({ store, factor, onFactor }: OtherTinProps) {
         <p className="flex flex-wrap gap-2">
           {(
             [
-              ["as full", ask.data.as_full],
-              ["as high", ask.data.as_high],
+              ["as full", ask.data.as_full_factor],
+              ["as high", ask.data.as_high_factor],
             ] as const
           ).map(([words, times]) => (
             <button

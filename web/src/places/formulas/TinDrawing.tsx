@@ -4,7 +4,7 @@ import type { Making } from "./draft";
 
 interface TinDrawingProps {
   tin: Schemas["Tin"];
-  filling: Schemas["Filling"];
+  filling: Schemas["TinFill"];
   making: Making;
   /** Where the energy of a piece comes from. */
   layers: Schemas["Layers"];

@@ -61,19 +61,19 @@ export function TinsSection({ making, made, change, tins, layers }: TinsSectionP
           My tins
         </button>
       </div>
-      {made.filling && (
+      {made.tin_fill && (
         <>
-          {first && <TinDrawing tin={first.tin} filling={made.filling} making={making} layers={layers} />}
+          {first && <TinDrawing tin={first.tin} filling={made.tin_fill} making={making} layers={layers} />}
           <ul className="text-[14px]" data-filling>
-            {made.filling.tins.length > 1 &&
-              made.filling.tins.map((each, place) => (
+            {made.tin_fill.tins.length > 1 &&
+              made.tin_fill.tins.map((each, place) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: tins stand in the order in which they are named
                 <li key={place}>
-                  {names[place] ?? `tin ${place + 1}`}: {grams(each.grams)} g
+                  {names[place] ?? `tin ${place + 1}`}: {grams(each.dough_g)} g
                 </li>
               ))}
           </ul>
-          {made.filling.warnings.map((warning) => (
+          {made.tin_fill.warnings.map((warning) => (
             <p key={warning} className="border-l-4 border-caution bg-caution-ground px-3 py-1 text-[14px]">
               {warning}
             </p>

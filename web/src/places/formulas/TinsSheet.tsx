@@ -86,7 +86,7 @@ function TinForm({ view, kinds, onDone }: TinFormProps) {
   const save = useMutation({
     mutationFn: () =>
       data(
-        api.PUT("/api/tins/{tin_id}", {
+        api.PUT("/api/v1/tins/{tin_id}", {
           params: { path: { tin_id: id.current } },
           body: { ...tin, name, width_cm: round ? null : tin.width_cm, hole_cm: tin.kind === "ring" ? tin.hole_cm : 0 },
         }),
@@ -94,7 +94,7 @@ function TinForm({ view, kinds, onDone }: TinFormProps) {
     onSuccess: done,
   });
   const remove = useMutation({
-    mutationFn: () => data(api.DELETE("/api/tins/{tin_id}", { params: { path: { tin_id: id.current } } })),
+    mutationFn: () => data(api.DELETE("/api/v1/tins/{tin_id}", { params: { path: { tin_id: id.current } } })),
     onSuccess: done,
   });
   const unit = inches ? "in" : "cm";

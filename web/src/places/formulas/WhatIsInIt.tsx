@@ -3,11 +3,11 @@ import { Popover } from "radix-ui";
 import type { Schemas } from "@/api/client";
 import { lineCount } from "@/parts/words";
 
-type Contents = Schemas["Contents"];
+type Contents = Schemas["Allergens"];
 
 /** Allergens and diets in one sentence; opened, the lines that bring or break each. */
 export function WhatIsInIt({ contents }: { contents: Contents }) {
-  const { contains, keeps, unknown } = contents;
+  const { contains, diets_kept: keeps, unknown_lines: unknown } = contents;
   return (
     <Popover.Root>
       <Popover.Trigger className="mt-1 inline-flex max-w-full flex-wrap items-center gap-x-1 rounded text-left text-[14px]">
@@ -38,7 +38,7 @@ export function WhatIsInIt({ contents }: { contents: Contents }) {
         >
           <Rows title="Contains" rows={contains} />
           <Rows title="May contain, by the packs" rows={contents.may_contain} />
-          <Rows title="Is not" rows={contents.breaks} />
+          <Rows title="Is not" rows={contents.diets_broken} />
           {unknown.length > 0 && <Rows title="Unknown" rows={[{ name: "not all known", lines: unknown }]} />}
           <p className="text-[13px] text-soft">
             Told by the lines, as the ingredients are made up; traces (“may contain”) only where a product’s label says
@@ -50,7 +50,7 @@ export function WhatIsInIt({ contents }: { contents: Contents }) {
   );
 }
 
-function Rows({ title, rows }: { title: string; rows: readonly Schemas["Culprits"][] }) {
+function Rows({ title, rows }: { title: string; rows: readonly Schemas["Causes"][] }) {
   if (!rows.length) return null;
   return (
     <section className="mb-3">

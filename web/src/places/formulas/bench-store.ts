@@ -180,7 +180,7 @@ export class BenchStore {
     this.set({ saving: { kind: "saving" } });
     try {
       const view = await data(
-        api.PUT("/api/formulas/{formula_id}", {
+        api.PUT("/api/v1/formulas/{formula_id}", {
           params: { path: { formula_id: this.id } },
           body: { ...draftBody(draft), version },
         }),

@@ -9,23 +9,23 @@ export interface Draft {
   method: string;
   parts: Part[];
   /** What "reduced" compares with; null for nothing. */
-  reference: Reference | null;
-  making: Making;
+  twin: Reference | null;
+  production: Making;
 }
 
-export type Making = Schemas["MakingDraft"];
-export type How = Schemas["How"];
+export type Making = Schemas["ProductionSettings"];
+export type How = Schemas["PartOptions"];
 
 /** A formula made as usual: equal pieces, nothing weighed, no tin. */
 export const USUAL: Making = {
   by: "count",
-  grams: null,
+  piece_g: null,
   scoop: "",
   density_g_per_ml: null,
   small_count: 0,
   small_g: 0,
-  made: null,
-  loss: null,
+  made_count: null,
+  loss_share: null,
   residue_g: 0,
   trimmings_g: 0,
   dough_g: null,
@@ -33,19 +33,19 @@ export const USUAL: Making = {
   tins: [],
   cuts: "",
   oven: null,
-  celsius: null,
+  oven_c: null,
 };
 
 /** A part that is baked with the rest and used up. */
-export const WHOLE: How = { loss: null, used: 1, optional: false, unbaked: false };
+export const WHOLE: How = { loss_share: null, used_share: 1, optional: false, unbaked: false };
 
-export type Reference = Schemas["Reference"];
+export type Reference = Schemas["TwinChoice"];
 
 export interface Part {
   key: string;
   name: string;
   lines: Line[];
-  how: How;
+  options: How;
 }
 
 export interface Line {
@@ -68,7 +68,7 @@ export const newPart = (name = "", lines: Line[] = [newLine()], how: How = WHOLE
   key: crypto.randomUUID(),
   name,
   lines,
-  how,
+  options: how,
 });
 
 export const partsFrom = (parts: readonly Written[]): Part[] =>
@@ -83,9 +83,9 @@ export const partsFrom = (parts: readonly Written[]): Part[] =>
 /** A draft that was kept by an older version of this page, with what it did not know yet. */
 export const completed = (draft: Draft): Draft => ({
   ...draft,
-  reference: draft.reference ?? null,
-  making: { ...USUAL, ...draft.making },
-  parts: draft.parts.map((part) => ({ ...part, how: part.how ?? WHOLE })),
+  twin: draft.twin ?? null,
+  production: { ...USUAL, ...draft.production },
+  parts: draft.parts.map((part) => ({ ...part, how: part.options ?? WHOLE })),
 });
 
 /** The Bench of a stored formula; there is always a line to type in. */
@@ -93,10 +93,10 @@ export function draftFrom({ draft }: Schemas["FormulaView"]): Draft {
   const parts = partsFrom(draft.parts);
   return {
     ...draft,
-    reference: draft.reference ?? null,
-    making: { ...USUAL, ...draft.making },
+    twin: draft.twin ?? null,
+    production: { ...USUAL, ...draft.production },
     parts: parts.length
-      ? parts.map((part) => (part.lines.length ? part : newPart(part.name, undefined, part.how)))
+      ? parts.map((part) => (part.lines.length ? part : newPart(part.name, undefined, part.options)))
       : [newPart()],
   };
 }
@@ -104,7 +104,7 @@ export function draftFrom({ draft }: Schemas["FormulaView"]): Draft {
 export const partsBody = (parts: Part[]) =>
   parts.map((part) => ({
     name: part.name,
-    how: part.how,
+    how: part.options,
     lines: part.lines.map(({ text, chosen }) => ({ text, chosen })),
   }));
 
@@ -113,8 +113,8 @@ export const benchBody = (draft: Draft) => ({
   parts: partsBody(draft.parts),
   pieces: draft.pieces,
   family: draft.family,
-  reference: draft.reference,
-  making: draft.making,
+  reference: draft.twin,
+  making: draft.production,
   name: draft.name.slice(0, 120),
   method: draft.method,
   day: today(),

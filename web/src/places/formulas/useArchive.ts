@@ -9,7 +9,7 @@ export function useArchive() {
   const archive = useMutation({
     mutationFn: ({ id, archived }: { id: string; name: string; archived: boolean }) =>
       data(
-        api.PUT("/api/formulas/{formula_id}/archived", { params: { path: { formula_id: id } }, body: { archived } }),
+        api.PUT("/api/v1/formulas/{formula_id}/archived", { params: { path: { formula_id: id } }, body: { archived } }),
       ),
     onSuccess: async (_, { id, name, archived }) => {
       tell(archived ? `${name} is archived; what was eaten of it stays.` : `${name} is back.`, {

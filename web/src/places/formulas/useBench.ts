@@ -32,7 +32,7 @@ export function useBenchStore(view: FormulaView): BenchStore {
 }
 
 export interface Worked {
-  view: Schemas["WorkedView"];
+  view: Schemas["EvaluatedView"];
   fitting: Schemas["Fitting"] | null;
   /** Figures of each line by the key of its row. */
   lines: Map<string, Schemas["LineView"]>;
@@ -47,9 +47,11 @@ export function useWorked(draft: Draft): Worked | undefined {
   const day = today();
   const query = useQuery({
     // The answer is told by rows, so the rows' keys belong to the question.
-    queryKey: ["bench", late.parts, late.pieces, late.family, late.reference, late.making, late.name, late.method, day],
+    queryKey: ["bench", late.parts, late.pieces, late.family, late.twin, late.production, late.name, late.method, day],
     queryFn: async ({ signal }): Promise<Worked> => {
-      const { worked, fitting } = await data(api.POST("/api/bench/read", { body: benchBody(late), signal }));
+      const { evaluated: worked, fitting } = await data(
+        api.POST("/api/v1/bench/read", { body: benchBody(late), signal }),
+      );
       return align(late, worked, fitting ?? null);
     },
     placeholderData: keepPreviousData,
@@ -78,7 +80,7 @@ function useShared(worked: Worked | undefined): Worked | undefined {
   return shared;
 }
 
-function align(draft: Draft, view: Schemas["WorkedView"], fitting: Schemas["Fitting"] | null): Worked {
+function align(draft: Draft, view: Schemas["EvaluatedView"], fitting: Schemas["Fitting"] | null): Worked {
   const lines = new Map<string, Schemas["LineView"]>();
   const parts = new Map<string, Schemas["PartView"]>();
   draft.parts.forEach((part, p) => {

@@ -39,8 +39,8 @@ export function useRowActions(store: BenchStore): RowActions {
       // A line is a formula only where it is pointed at it: the words go on to mean what they mean.
       if (choice?.slug.startsWith("made-")) return;
       try {
-        if (choice) await api.PUT("/api/corrections", { body: { name, slug: choice.slug } });
-        else await api.DELETE("/api/corrections", { params: { query: { name } } });
+        if (choice) await api.PUT("/api/v1/corrections", { body: { name, slug: choice.slug } });
+        else await api.DELETE("/api/v1/corrections", { params: { query: { name } } });
         await remembered();
         tell(
           choice ? `“${name}” now means ${choice.name}, here and next time.` : `“${name}” is read by its words again.`,
@@ -48,7 +48,7 @@ export function useRowActions(store: BenchStore): RowActions {
             label: "Undo",
             run: async () => {
               store.edit((draft) => changeLine(draft, key, { chosen: before }));
-              if (choice) await api.DELETE("/api/corrections", { params: { query: { name } } });
+              if (choice) await api.DELETE("/api/v1/corrections", { params: { query: { name } } });
               await remembered();
             },
           },
@@ -64,7 +64,7 @@ export function useRowActions(store: BenchStore): RowActions {
         return;
       }
       try {
-        const pasted = await data(api.POST("/api/bench/paste", { body: { text } }));
+        const pasted = await data(api.POST("/api/v1/bench/paste", { body: { text } }));
         insert(key, pasted);
       } catch (error) {
         if (!(error instanceof Problem)) throw error;
@@ -154,9 +154,13 @@ export function useRowActions(store: BenchStore): RowActions {
         if (line) document.querySelector<HTMLElement>(`[data-line="${line.key}"]`)?.focus();
       },
       nudge: (key, factor) =>
-        void rewrite(key, (line) => data(api.POST("/api/bench/nudge", { body: { ...line, factor } })), `nudge ${key}`),
+        void rewrite(
+          key,
+          (line) => data(api.POST("/api/v1/bench/nudge", { body: { ...line, factor } })),
+          `nudge ${key}`,
+        ),
       detail: (key, details) =>
-        void rewrite(key, (line) => data(api.POST("/api/bench/detail", { body: { ...line, ...details } }))),
+        void rewrite(key, (line) => data(api.POST("/api/v1/bench/detail", { body: { ...line, ...details } }))),
       replace: (key, text, slug) => store.edit((draft) => changeLine(draft, key, { text, chosen: slug })),
       paste: (key, text) => void paste(key, text),
       choose: (key, name, choice) => void choose(key, name, choice),

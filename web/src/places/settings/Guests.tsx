@@ -5,7 +5,7 @@ import { useRef, useState } from "react";
 import { api, data, type Schemas } from "@/api/client";
 import { useNotice } from "@/parts/Notices";
 
-type Guest = Schemas["GuestRow"];
+type Guest = Schemas["EaterRow"];
 
 /** People who must not get something: every formula and piece is held against it. */
 export function Guests({ guests, askable }: { guests: readonly Guest[]; askable: readonly string[] }) {
@@ -51,8 +51,8 @@ function GuestRow({ guest, askable, onDone }: GuestRowProps) {
   const save = useMutation({
     mutationFn: () =>
       data(
-        api.PUT("/api/guests/{guest_id}", {
-          params: { path: { guest_id: id.current } },
+        api.PUT("/api/v1/eaters/{eater_id}", {
+          params: { path: { eater_id: id.current } },
           body: { name, avoids: [...avoids] },
         }),
       ),
@@ -63,7 +63,7 @@ function GuestRow({ guest, askable, onDone }: GuestRowProps) {
     },
   });
   const remove = useMutation({
-    mutationFn: () => data(api.DELETE("/api/guests/{guest_id}", { params: { path: { guest_id: id.current } } })),
+    mutationFn: () => data(api.DELETE("/api/v1/eaters/{eater_id}", { params: { path: { eater_id: id.current } } })),
     onSuccess: () => {
       void client.invalidateQueries();
       tell(`${guest.name} is no longer looked out for.`, {

@@ -52,7 +52,7 @@ export function Settings() {
   const kitchen = useQuery(kitchenQuery);
   const client = useQueryClient();
   const save = useMutation({
-    mutationFn: (choices: Choices) => data(api.PUT("/api/settings", { body: choices })),
+    mutationFn: (choices: Choices) => data(api.PUT("/api/v1/settings", { body: choices })),
     onSuccess: () => client.invalidateQueries(),
   });
   const settings = kitchen.data?.settings as Choices | undefined;
@@ -63,7 +63,7 @@ export function Settings() {
       <h1>Settings</h1>
       <p className="mt-1 text-soft">What is in the tin already keeps the figures it was laid in with.</p>
       <div className="mt-4 grid gap-4">
-        <Guests guests={kitchen.data?.guests ?? []} askable={kitchen.data?.askable ?? []} />
+        <Guests guests={kitchen.data?.eaters ?? []} askable={kitchen.data?.askable ?? []} />
         {QUESTIONS.map(({ name, title, options }) => (
           <section key={name} className="card p-4">
             <h2 id={`setting-${name}`}>{title}</h2>

@@ -18,7 +18,7 @@ export function useReadFoods(day: string, text: string) {
   return useQuery({
     queryKey: ["days", day, "read", text],
     queryFn: ({ signal }) =>
-      data(api.POST("/api/days/{day}/read", { params: { path: { day } }, body: { text }, signal })),
+      data(api.POST("/api/v1/days/{day}/read", { params: { path: { day } }, body: { text }, signal })),
     enabled: text.trim().length > 0 && text.length <= 1000,
     placeholderData: keepPreviousData,
     staleTime: 5000,

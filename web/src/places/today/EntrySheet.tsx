@@ -16,7 +16,7 @@ interface EntrySheetProps {
 /** Changes an entry: how much, when, or on which day. */
 export function EntrySheet({ entry, writes, onClose }: EntrySheetProps) {
   const [text, setText] = useState(entry.text);
-  const [pieces, setPieces] = useState(String(entry.pieces ?? 1));
+  const [pieces, setPieces] = useState(String(entry.piece_count ?? 1));
   const [day, setDay] = useState(entry.day);
   const [time, setTime] = useState(clock(entry.eaten_at));
   const [base, setBase] = useState(entry);
@@ -51,7 +51,7 @@ export function EntrySheet({ entry, writes, onClose }: EntrySheetProps) {
         }}
       >
         <p className="text-soft">
-          {isPiece && `${count(entry.pieces ?? 1)} × `}
+          {isPiece && `${count(entry.piece_count ?? 1)} × `}
           {grams(entry.figures.mass_g)} g · {kcal(entry.figures.energy_kcal)} kcal · {grams(entry.figures.protein_g)} g
           protein, as it was when it was laid in
           {entry.figures.without_lines > 0 && <span className="text-caution"> (without what could not be read)</span>}

@@ -55,7 +55,7 @@ export function TargetsSheet({
   const save = useMutation({
     mutationFn: () =>
       data(
-        api.PUT("/api/days/{day}/targets", {
+        api.PUT("/api/v1/days/{day}/targets", {
           params: { path: { day } },
           body: { training: body(values.training), rest: body(values.rest) },
         }),

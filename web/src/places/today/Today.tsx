@@ -38,7 +38,7 @@ export function Today() {
     else if (event.key === "ArrowRight") navigate(pathOf(dayAfter(day, 1)));
     else if (event.key === "t") navigate("/today");
     else if (event.key === "a") input.current?.focus();
-    else if (fit) writes.layPieces(fit.formula_id, fit.name, fit.pieces);
+    else if (fit) writes.layPieces(fit.formula_id, fit.name, fit.piece_count);
     else return;
     event.preventDefault();
   });
@@ -95,34 +95,34 @@ export function Today() {
           {view.caution && (
             <p className="mt-2 border-l-4 border-caution bg-caution-ground px-3 py-2 text-[14px]">{view.caution}</p>
           )}
-          {view.tin && view.targets && (
+          {view.budget && view.targets && (
             <div className="mt-3">
               <Tin
                 entries={view.entries}
                 limit_kcal={view.targets.energy_kcal}
-                room_kcal={view.tin.room_kcal}
-                protein_to_find_g={view.tin.protein_to_find_g}
+                room_kcal={view.budget.room_kcal}
+                protein_to_find_g={view.budget.protein_to_find_g}
                 onOpen={setOpened}
               />
               <Trough
-                eaten_g={view.tin.eaten.protein_g}
+                eaten_g={view.budget.eaten.protein_g}
                 target_g={view.targets.protein_g}
-                sd_g={view.tin.eaten.sd.protein_g ?? 0}
-                least={view.tin.eaten.at_least.includes("protein_g")}
+                sd_g={view.budget.eaten.sd.protein_g ?? 0}
+                least={view.budget.eaten.at_least.includes("protein_g")}
               />
               <Others view={view} />
             </div>
           )}
           <div className="mt-4 grid grid-cols-[minmax(0,1fr)] items-start gap-[18px] lg:grid-cols-[minmax(0,1fr)_372px] lg:grid-rows-[auto_1fr]">
             <div className="max-lg:order-2 lg:row-span-2">
-              {!view.tin && <NoTargets view={view} onTargets={() => setTargeting(true)} />}
-              <WhatFits view={view} onLay={(fit) => writes.layPieces(fit.formula_id, fit.name, fit.pieces)} />
+              {!view.budget && <NoTargets view={view} onTargets={() => setTargeting(true)} />}
+              <WhatFits view={view} onLay={(fit) => writes.layPieces(fit.formula_id, fit.name, fit.piece_count)} />
             </div>
             <div className="max-lg:order-1">
               <AddFoods key={day} day={day} layFoods={writes.layFoods} input={input} />
             </div>
             <div className="max-lg:order-3">
-              <Entries entries={view.entries} alarms={view.entry_alarms} onOpen={setOpened} onRemove={writes.remove} />
+              <Entries entries={view.entries} alarms={view.entry_alerts} onOpen={setOpened} onRemove={writes.remove} />
             </div>
           </div>
         </>
@@ -144,7 +144,7 @@ export function Today() {
 }
 
 function Sentence({ view }: { view: Day }) {
-  const { tin, targets } = view;
+  const { budget: tin, targets } = view;
   if (!tin || !targets) return <p className="mt-3 text-[17px]">No targets for a {view.day_type} day yet.</p>;
   const found = tin.protein_to_find_g <= 0;
   return (
@@ -212,7 +212,7 @@ function NoTargets({ view, onTargets }: { view: Day; onTargets: () => void }) {
 }
 
 function Others({ view }: { view: Day }) {
-  const { targets, tin } = view;
+  const { targets, budget: tin } = view;
   if (!targets || !tin || (targets.fat_g == null && targets.carbohydrate_g == null)) return null;
   return (
     <p className="mt-1 text-[14px] text-soft">
@@ -225,7 +225,7 @@ function Others({ view }: { view: Day }) {
 }
 
 function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"]) => void }) {
-  if (!view.tin) return null;
+  if (!view.budget) return null;
   return (
     <section className="card" aria-labelledby="fits-title">
       <div className="flex flex-wrap items-baseline gap-x-[10px] border-b border-rim px-[14px] py-[10px]">
@@ -234,7 +234,7 @@ function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"])
       </div>
       {view.fits.length === 0 && (
         <p className="px-[14px] py-3 text-soft">
-          {view.tin.room_kcal > 0
+          {view.budget.room_kcal > 0
             ? "Half a piece of every formula is more than the room that is left."
             : "The tin is full."}
         </p>
@@ -251,24 +251,24 @@ function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"])
                 {fit.name}
               </Link>
               <div className="text-soft">
-                {count(fit.pieces)} {plural(fit.pieces, "piece")} · {grams(fit.figures.mass_g)} g ·{" "}
+                {count(fit.piece_count)} {plural(fit.piece_count, "piece")} · {grams(fit.figures.mass_g)} g ·{" "}
                 {kcal(fit.figures.energy_kcal)}
                 <Band sd={fit.figures.sd.energy_kcal} of={fit.figures.energy_kcal} /> kcal
                 {fit.figures.without_lines > 0 && (
                   <span className="text-caution"> · without what could not be read</span>
                 )}
               </div>
-              <Alarms alarms={fit.alarms} />
+              <Alarms alarms={fit.alerts} />
             </div>
             <div className="flex items-center gap-3">
               <span className="figure text-[19px] text-protein-ink">{grams(fit.figures.protein_g)} g</span>
               <button
                 type="button"
                 className={place === 0 ? "btn" : "btn btn-quiet"}
-                aria-label={`Lay ${count(fit.pieces)} in: ${plural(fit.pieces, "piece")} of ${fit.name}`}
+                aria-label={`Lay ${count(fit.piece_count)} in: ${plural(fit.piece_count, "piece")} of ${fit.name}`}
                 onClick={() => onLay(fit)}
               >
-                Lay {count(fit.pieces)} in
+                Lay {count(fit.piece_count)} in
               </button>
             </div>
           </li>
@@ -281,7 +281,7 @@ function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"])
 interface EntriesProps {
   entries: Entry[];
   /** Alarms of the formulas that pieces are of, by their id. */
-  alarms: Day["entry_alarms"];
+  alarms: Day["entry_alerts"];
   onOpen: (entry: Entry) => void;
   onRemove: (entry: Entry) => void;
 }
@@ -306,10 +306,10 @@ function Entries({ entries, alarms, onOpen, onRemove }: EntriesProps) {
               <button
                 type="button"
                 className="text-left font-semibold break-words hover:underline"
-                aria-label={`Change ${entry.pieces !== null ? `${count(entry.pieces)} × ` : ""}${entry.name}`}
+                aria-label={`Change ${entry.piece_count !== null ? `${count(entry.piece_count)} × ` : ""}${entry.name}`}
                 onClick={() => onOpen(entry)}
               >
-                {entry.pieces !== null && `${count(entry.pieces)} × `}
+                {entry.piece_count !== null && `${count(entry.piece_count)} × `}
                 {entry.name}
               </button>
               <div className="text-soft">

@@ -18,20 +18,20 @@ export function useDayWrites(day: string) {
 
   const layFoods = useMutation({
     mutationFn: ({ id, text, eaten_at }: { id: string; text: string; eaten_at: string }) =>
-      data(api.POST("/api/days/{day}/foods", { params: { path: { day } }, body: { id, text, eaten_at } })),
+      data(api.POST("/api/v1/days/{day}/foods", { params: { path: { day } }, body: { id, text, eaten_at } })),
     onSuccess: keep,
   });
 
   const layPieces = useMutation({
     mutationFn: (what: { id: string; formula_id: string; amount: string; eaten_at: string; name: string }) =>
       data(
-        api.POST("/api/days/{day}/pieces", {
+        api.POST("/api/v1/days/{day}/pieces", {
           params: { path: { day } },
           body: { id: what.id, formula_id: what.formula_id, amount: what.amount, eaten_at: what.eaten_at },
         }),
       ),
     onSuccess: (view, what) => {
-      const pieces = view.entries.find((entry) => entry.id === what.id)?.pieces ?? 1;
+      const pieces = view.entries.find((entry) => entry.id === what.id)?.piece_count ?? 1;
       tell(`${count(pieces)} ${plural(pieces, "piece")} of ${what.name} laid in.`, {
         label: "Undo",
         run: () => remove.mutate({ id: what.id }),
@@ -43,7 +43,7 @@ export function useDayWrites(day: string) {
 
   const remove = useMutation({
     mutationFn: ({ id }: { id: string; name?: string }) =>
-      data(api.DELETE("/api/entries/{entry_id}", { params: { path: { entry_id: id } } })),
+      data(api.DELETE("/api/v1/entries/{entry_id}", { params: { path: { entry_id: id } } })),
     onSuccess: (_, { id, name }) => {
       if (name) tell(`${name} removed.`, { label: "Undo", run: () => layBack.mutate(id) });
       return refresh();
@@ -52,7 +52,8 @@ export function useDayWrites(day: string) {
   });
 
   const layBack = useMutation({
-    mutationFn: (id: string) => data(api.POST("/api/entries/{entry_id}/back", { params: { path: { entry_id: id } } })),
+    mutationFn: (id: string) =>
+      data(api.POST("/api/v1/entries/{entry_id}/back", { params: { path: { entry_id: id } } })),
     onSuccess: refresh,
   });
 
@@ -68,7 +69,7 @@ export function useDayWrites(day: string) {
       pieces: number | null;
     }) =>
       data(
-        api.PUT("/api/entries/{entry_id}", {
+        api.PUT("/api/v1/entries/{entry_id}", {
           params: { path: { entry_id: entry.id } },
           body: { version: entry.version, ...to },
         }),
@@ -78,7 +79,7 @@ export function useDayWrites(day: string) {
 
   const setType = useMutation({
     mutationFn: (day_type: string) =>
-      data(api.PUT("/api/days/{day}", { params: { path: { day } }, body: { day_type } })),
+      data(api.PUT("/api/v1/days/{day}", { params: { path: { day } }, body: { day_type } })),
     onSuccess: keep,
   });
 

@@ -7,7 +7,7 @@ import { change, grams, kcal } from "@/parts/words";
 interface AnswerCardProps {
   title: string;
   answer: Schemas["AnswerView"];
-  now: Schemas["WorkedView"];
+  now: Schemas["EvaluatedView"];
   onPut: (answer: Schemas["AnswerView"], version: boolean) => void;
 }
 

@@ -13,7 +13,7 @@ export function Method({ store }: { store: BenchStore }) {
   const body = benchBody(late);
   const query = useQuery({
     queryKey: ["method", body],
-    queryFn: ({ signal }) => data(api.POST("/api/bench/method", { body, signal })),
+    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/method", { body, signal })),
     placeholderData: keepPreviousData,
   });
   const view = query.data;
@@ -99,7 +99,7 @@ function StepRow({ step, number }: { step: Schemas["Step"]; number: number }) {
     <li className="card flex gap-3 px-3 py-2">
       <b className="figure text-[18px]">{number}</b>
       <div className="min-w-0">
-        {step.pieces.map((piece, place) =>
+        {step.texts.map((piece, place) =>
           piece.place !== null ? (
             // biome-ignore lint/suspicious/noArrayIndexKey: a piece of text is its place
             <b key={place} className="rounded bg-sunk px-1">
@@ -115,11 +115,11 @@ function StepRow({ step, number }: { step: Schemas["Step"]; number: number }) {
             <span key={place}>{piece.text}</span>
           ),
         )}
-        {(step.low_min !== null || step.celsius !== null) && (
+        {(step.low_min !== null || step.oven_c !== null) && (
           <span className="block text-[13px] text-soft">
             {[
               step.low_min !== null && step.high_min !== null && minutes(step.low_min, step.high_min),
-              step.celsius !== null && `${step.celsius} °C`,
+              step.oven_c !== null && `${step.oven_c} °C`,
             ]
               .filter(Boolean)
               .join(" · ")}

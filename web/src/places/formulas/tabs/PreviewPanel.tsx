@@ -4,7 +4,7 @@ import { Slab } from "@/parts/Slab";
 import { change, grams, kcal, money } from "@/parts/words";
 
 type Preview = Schemas["Preview"];
-type Half = Schemas["Half"];
+type Half = Schemas["SwapSide"];
 
 const FIGURES: readonly [string, (half: Half) => number, (value: number) => string, string][] = [
   ["Energy", (half) => half.piece.energy_kcal, kcal, "kcal"],

@@ -15,7 +15,7 @@ import { type Held, HeldLines } from "./HeldLines";
 const TradeOff = lazy(() => import("./TradeOff"));
 
 type Wish = Schemas["WishBody"];
-type Reached = Schemas["ReachedView"];
+type Reached = Schemas["ReformulationView"];
 
 const FIGURES: readonly [string, string, string, boolean][] = [
   ["energy_kcal", "energy", "kcal", false],
@@ -52,7 +52,7 @@ export function Reach({ store, worked }: ReachProps) {
   const body = benchBody(draft);
   const choices = useQuery({
     queryKey: ["reach", "choices", body.family, body.reference],
-    queryFn: ({ signal }) => data(api.POST("/api/bench/reach/choices", { body, signal })),
+    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/reformulation/choices", { body, signal })),
   });
   const lines = draft.parts.flatMap((part) => part.lines);
   const candidates = [...(choices.data?.usual ?? []), ...more];
@@ -68,16 +68,16 @@ export function Reach({ store, worked }: ReachProps) {
     allowed: left.size || more.length ? candidates.map((each) => each.slug).filter((slug) => !left.has(slug)) : null,
   };
   const find = useMutation({
-    mutationFn: () => data(api.POST("/api/bench/reach", { body: asked })),
+    mutationFn: () => data(api.POST("/api/v1/bench/reformulation", { body: asked })),
   });
   const limits = useMutation({
-    mutationFn: () => data(api.POST("/api/bench/reach/limits", { body: asked })),
+    mutationFn: () => data(api.POST("/api/v1/bench/reformulation/limits", { body: asked })),
   });
   const keep = useMutation({
     mutationFn: async ({ id, name }: { id: string; name: string }) => {
       await store.flush();
       const params = { path: { formula_id: store.id } };
-      return data(api.POST("/api/formulas/{formula_id}/versions", { params, body: { id, name } }));
+      return data(api.POST("/api/v1/formulas/{formula_id}/versions", { params, body: { id, name } }));
     },
     onSuccess: () => tell("It is on the Bench, and kept as a version.", { label: "Undo", run: () => store.undo() }),
     onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),
@@ -255,7 +255,7 @@ export function Reach({ store, worked }: ReachProps) {
 
 interface AnswersProps {
   reached: Reached;
-  now: Schemas["WorkedView"];
+  now: Schemas["EvaluatedView"];
   onPut: (answer: Schemas["AnswerView"], version: boolean) => void;
 }
 
@@ -395,7 +395,7 @@ function Remove({ words, onRemove }: { words: string; onRemove: () => void }) {
 
 interface LimitProps {
   wish: Wish;
-  reach: Schemas["Reach"] | undefined;
+  reach: Schemas["WishRange"] | undefined;
   onChange: (value: number) => void;
 }
 

@@ -8,7 +8,7 @@ import type { BenchStore } from "../bench-store";
 import { benchBody, withParts } from "../draft";
 import { PreviewPanel, ToPreview } from "./PreviewPanel";
 
-type Offer = Schemas["Offer"];
+type Offer = Schemas["SwapSuggestion"];
 
 interface SwapsProps {
   store: BenchStore;
@@ -26,7 +26,7 @@ export function Swaps({ store, currency }: SwapsProps) {
   const body = benchBody(draft);
   const query = useQuery({
     queryKey: ["swaps", body],
-    queryFn: ({ signal }) => data(api.POST("/api/bench/swaps", { body, signal })),
+    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/swaps", { body, signal })),
     placeholderData: keepPreviousData,
   });
   const offers = query.data?.offers ?? [];
@@ -34,12 +34,12 @@ export function Swaps({ store, currency }: SwapsProps) {
   const uses = chosen.map((offer) => ({
     swap: offer.swap.slug,
     place: offer.place,
-    share: picked.get(keyOf(offer)) ?? offer.most,
+    share: picked.get(keyOf(offer)) ?? offer.most_share,
   }));
   const asked = useDeferredValue(uses);
   const preview = useQuery({
     queryKey: ["swaps", "preview", body, asked],
-    queryFn: ({ signal }) => data(api.POST("/api/bench/swaps/preview", { body: { ...body, uses: asked }, signal })),
+    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/swaps/preview", { body: { ...body, uses: asked }, signal })),
     enabled: asked.length > 0,
     placeholderData: (before) => (asked.length ? before : undefined),
   });
@@ -193,7 +193,7 @@ interface OfferRowProps {
 
 function OfferRow({ offer, share, onPick }: OfferRowProps) {
   const { swap } = offer;
-  const part = share ?? offer.most;
+  const part = share ?? offer.most_share;
   return (
     <li className="border-t border-rim py-[6px]">
       <label className="grid cursor-pointer grid-cols-[20px_minmax(0,1fr)_70px_74px] items-baseline gap-x-2">
@@ -201,29 +201,29 @@ function OfferRow({ offer, share, onPick }: OfferRowProps) {
           type="checkbox"
           className="translate-y-[2px] accent-enamel"
           checked={share !== undefined}
-          onChange={(event) => onPick(offer, event.target.checked ? offer.most : null)}
+          onChange={(event) => onPick(offer, event.target.checked ? offer.most_share : null)}
         />
         <span>
           {offer.target}
           <span className="text-soft">
             {" "}
-            {offer.grams >= 0.05 && `${grams(offer.grams)} g`}
-            {offer.most < 1 && ` for at most ${Math.round(offer.most * 100)} %`}
+            {offer.target_g >= 0.05 && `${grams(offer.target_g)} g`}
+            {offer.most_share < 1 && ` for at most ${Math.round(offer.most_share * 100)} %`}
           </span>
           <span className="block text-[13px] text-soft">{swap.effects}</span>
         </span>
         <span className="text-right text-[14px]">{change(offer.energy_kcal, kcal)} kcal</span>
         <span className="text-right text-[14px] text-protein-ink">{change(offer.protein_g, grams)} g</span>
       </label>
-      {share !== undefined && offer.most > 0.05 && !swap.whole_part && (
+      {share !== undefined && offer.most_share > 0.05 && !swap.whole_part && (
         <div className="mt-1 flex items-center gap-3 pl-[28px] text-[14px]">
           <Slider.Root
             className="relative flex h-5 w-[220px] touch-none items-center"
             min={5}
-            max={Math.round(offer.most * 100)}
+            max={Math.round(offer.most_share * 100)}
             step={5}
             value={[Math.round(part * 100)]}
-            onValueChange={([value]) => onPick(offer, Math.min(offer.most, (value ?? 100) / 100))}
+            onValueChange={([value]) => onPick(offer, Math.min(offer.most_share, (value ?? 100) / 100))}
           >
             <Slider.Track className="relative h-[6px] grow rounded bg-sunk">
               <Slider.Range className="absolute h-full rounded bg-enamel" />

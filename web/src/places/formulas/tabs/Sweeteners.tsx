@@ -8,8 +8,8 @@ import type { BenchStore } from "../bench-store";
 import { benchBody, withParts } from "../draft";
 import { PreviewPanel, ToPreview } from "./PreviewPanel";
 
-type Option = Schemas["Option"];
-type Share = Schemas["Share"];
+type Option = Schemas["SweetenerOption"];
+type Share = Schemas["BlendShare"];
 
 interface SweetenersProps {
   store: BenchStore;
@@ -44,7 +44,7 @@ export function Sweeteners({ store, currency }: SweetenersProps) {
   const blends = blend.length > 1 && blend.every((each) => each.slug) ? [{ shares: blend }] : [];
   const query = useQuery({
     queryKey: ["sweeteners", body, blends],
-    queryFn: ({ signal }) => data(api.POST("/api/bench/sweeteners", { body: { ...body, blends }, signal })),
+    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/sweeteners", { body: { ...body, blends }, signal })),
     placeholderData: keepPreviousData,
   });
   const options = query.data?.options ?? [];
@@ -53,7 +53,7 @@ export function Sweeteners({ store, currency }: SweetenersProps) {
     queryKey: ["sweeteners", "preview", body, picked, fill],
     queryFn: ({ signal }) => {
       const shares = chosen?.shares ?? [];
-      return data(api.POST("/api/bench/sweeteners/preview", { body: { ...body, blend: { shares }, fill }, signal }));
+      return data(api.POST("/api/v1/bench/sweeteners/preview", { body: { ...body, blend: { shares }, fill }, signal }));
     },
     enabled: !!chosen,
     placeholderData: (before) => (chosen ? before : undefined),
@@ -159,7 +159,7 @@ export function Sweeteners({ store, currency }: SweetenersProps) {
               </p>
             ))}
             <p className="text-soft">
-              Or {chosen.packets.toFixed(0)} table-top packets.
+              Or {chosen.packet_count.toFixed(0)} table-top packets.
               {chosen.filled_by && ` To make up for its bulk: ${chosen.filled_by}.`}
             </p>
             {chosen.filled_by && (
@@ -215,7 +215,7 @@ function OptionRow({ option, picked, currency, onPick }: OptionRowProps) {
         </button>
         {option.here && <span className="ml-1 text-[13px] text-soft">in it now</span>}
       </th>
-      <td>{option.grams < 1 ? option.grams.toFixed(2) : grams(option.grams)}</td>
+      <td>{option.batch_g < 1 ? option.batch_g.toFixed(2) : grams(option.batch_g)}</td>
       <td className="font-semibold">{kcal(option.energy_kcal)}</td>
       <td>{grams(option.net_carbohydrate_g)} g</td>
       <td className={option.filled_by ? "text-caution" : ""}>

@@ -32,7 +32,7 @@ export default function TradeOff({ asked, now, onPut }: TradeOffProps) {
       for (let step = 0; step < STEPS && !control.signal.aborted; step++) {
         const energy_kcal = Math.max(10, Math.round(now.energy_kcal * (0.45 + (0.8 * step) / (STEPS - 1))));
         const body = { ...asked, energy_kcal };
-        const point = await data(api.POST("/api/bench/reach/point", { body, signal: control.signal }));
+        const point = await data(api.POST("/api/v1/bench/reformulation/point", { body, signal: control.signal }));
         setPoints((before) => [...before, point]);
       }
     } catch (error) {

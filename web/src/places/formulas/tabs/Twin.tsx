@@ -9,7 +9,7 @@ import { ComparedWith } from "../ComparedWith";
 import { benchBody } from "../draft";
 
 type Half = Schemas["FiguresView"];
-type SideLine = Schemas["SideLine"];
+type SideLine = Schemas["TwinLine"];
 
 const ROWS = [
   ["energy_kcal", "Energy", "kcal", kcal],
@@ -29,16 +29,16 @@ export function Twin({ store }: { store: BenchStore }) {
   const body = benchBody(draft);
   const query = useQuery({
     queryKey: ["twin", body],
-    queryFn: ({ signal }) => data(api.POST("/api/bench/twin", { body, signal })),
+    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/twin", { body, signal })),
     placeholderData: keepPreviousData,
   });
-  const twin = draft.reference ? query.data : undefined;
+  const twin = draft.twin ? query.data : undefined;
   const basis = twin?.bases[on] ?? twin?.bases[0];
   const most = Math.max(1, basis?.mine.energy_kcal ?? 0, basis?.theirs.energy_kcal ?? 0);
   return (
     <div className="mt-3 grid max-w-[900px] gap-4">
-      <ComparedWith reference={draft.reference} twin={twin?.theirs ?? ""} store={store} said="Its twin is" />
-      {!draft.reference && (
+      <ComparedWith reference={draft.twin} twin={twin?.theirs ?? ""} store={store} said="Its twin is" />
+      {!draft.twin && (
         <p className="text-soft">
           A twin is the classic that this one stands in for: another of your formulas, one of its versions, or figures
           off a pack or a menu.
@@ -137,7 +137,7 @@ function Piece({ half, name, most }: { half: Half; name: string; most: number })
   );
 }
 
-function Lines({ groups, twin }: { groups: readonly Schemas["Group"][]; twin: Schemas["TwinView"] }) {
+function Lines({ groups, twin }: { groups: readonly Schemas["RoleGroup"][]; twin: Schemas["TwinView"] }) {
   return (
     <section aria-labelledby="by-role">
       <h2 id="by-role">What does the same</h2>

@@ -37,7 +37,7 @@ export function Versions({ store }: { store: BenchStore }) {
   const keep = useMutation({
     mutationFn: async (id: string) => {
       await store.flush();
-      return data(api.POST("/api/formulas/{formula_id}/versions", { params: { path }, body: { id, name } }));
+      return data(api.POST("/api/v1/formulas/{formula_id}/versions", { params: { path }, body: { id, name } }));
     },
     onSuccess: (view) => {
       setName("");
@@ -47,14 +47,14 @@ export function Versions({ store }: { store: BenchStore }) {
   });
   const bake = useMutation({
     mutationFn: (number: number) =>
-      data(api.PUT("/api/formulas/{formula_id}/bake", { params: { path }, body: { number } })),
+      data(api.PUT("/api/v1/formulas/{formula_id}/bake", { params: { path }, body: { number } })),
     onSuccess: show,
     onError: failed,
   });
   const rename = useMutation({
     mutationFn: ({ number, to }: { number: number; to: string }) =>
       data(
-        api.PUT("/api/formulas/{formula_id}/versions/{number}", {
+        api.PUT("/api/v1/formulas/{formula_id}/versions/{number}", {
           params: { path: { ...path, number } },
           body: { name: to },
         }),
@@ -66,7 +66,7 @@ export function Versions({ store }: { store: BenchStore }) {
     mutationFn: async (version: Version) => {
       await store.flush();
       return data(
-        api.POST("/api/formulas/{formula_id}/versions/{number}/restored", {
+        api.POST("/api/v1/formulas/{formula_id}/versions/{number}/restored", {
           params: { path: { ...path, number: version.number } },
           body: { version: store.state.version },
         }),
@@ -234,7 +234,7 @@ function Differences({ view, id }: { view: View; id: string }) {
     queryKey: ["versions", id, "difference", was, now, view.versions[0]?.kept_at],
     queryFn: ({ signal }) =>
       data(
-        api.GET("/api/formulas/{formula_id}/difference", {
+        api.GET("/api/v1/formulas/{formula_id}/difference", {
           params: { path: { formula_id: id }, query: { was: Number(was), now: Number(now) } },
           signal,
         }),
@@ -293,7 +293,7 @@ function Branches({ view, store, onFailed }: BranchesProps) {
   const branch = useMutation({
     mutationFn: async (id: string) => {
       await store.flush();
-      return data(api.POST("/api/formulas/{formula_id}/branches", { params: { path }, body: { id, name } }));
+      return data(api.POST("/api/v1/formulas/{formula_id}/branches", { params: { path }, body: { id, name } }));
     },
     onSuccess: (made) => {
       void client.invalidateQueries({ queryKey: formulasQuery.queryKey });
@@ -354,7 +354,7 @@ function BringAlong({ store, onClose }: { store: BenchStore; onClose: () => void
   const client = useQueryClient();
   const path = { formula_id: store.id };
   const put = (look: boolean) =>
-    data(api.PUT("/api/formulas/{formula_id}/branches", { params: { path }, body: { look } }));
+    data(api.PUT("/api/v1/formulas/{formula_id}/branches", { params: { path }, body: { look } }));
   const query = useQuery({
     queryKey: ["versions", store.id, "branches", store.state.version],
     queryFn: async () => {
@@ -408,7 +408,7 @@ interface FollowsBaseProps {
 function FollowsBase({ view, store, onChanged }: FollowsBaseProps) {
   const leave = useMutation({
     mutationFn: () =>
-      data(api.DELETE("/api/formulas/{formula_id}/base", { params: { path: { formula_id: store.id } } })),
+      data(api.DELETE("/api/v1/formulas/{formula_id}/base", { params: { path: { formula_id: store.id } } })),
     onSuccess: onChanged,
   });
   const { base } = view;

@@ -1,0 +1,23 @@
+"""What comes in of how batches came out."""
+
+from typing import Annotated
+from uuid import UUID
+
+from pydantic import Field
+
+from ample_crumb.api.bodies.formulas import BenchBody
+from ample_crumb.application.crumb.views import FeedbackDraft
+
+Number = Annotated[int, Field(ge=1, le=100_000)]
+
+
+class FeedbackBody(BenchBody):
+    """How a batch of what is on the Bench came out."""
+
+    id: UUID
+    words: Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[^\x00]*$")]
+    number: Number | None = None
+
+    def feedback(self) -> FeedbackDraft:
+        """As the application has it."""
+        return FeedbackDraft(self.id, self.words, self.number)

@@ -1,0 +1,67 @@
+"""What comes in from the tab Reach a target."""
+
+from typing import Annotated
+
+from pydantic import Field
+
+from ample_crumb.api.bodies.base import Body
+from ample_crumb.api.bodies.formulas import BenchBody
+from ample_crumb.application.reformulate.views import MOST_WISHES, ReformulationDraft, WishDraft
+from ample_crumb.core.food.allergens import KNOWN
+from ample_crumb.core.quantity.recipe_parser import MOST_LINES
+from ample_crumb.core.quantity.weighing import MOST_G
+from ample_crumb.core.reformulate.variables import LineBounds
+
+Grams = Annotated[float, Field(ge=0, le=MOST_G)] | None
+
+
+class WishBody(Body):
+    """A wish: at most or at least so much of a figure, or a claim by whose rules."""
+
+    name: Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[^\x00]*$")]
+    value: Annotated[float, Field(ge=0, le=100_000)] = 0.0
+    at_least: bool = False
+    per_100g: bool = False
+    claim_of: Annotated[str, Field(pattern="^(|eu|us)$")] = ""
+
+
+class HoldBody(Body):
+    """What a line may become."""
+
+    place: Annotated[int, Field(ge=0, le=MOST_LINES)]
+    locked: bool = False
+    low_g: Grams = None
+    high_g: Grams = None
+    may_go: bool = False
+
+
+class ReformulateBody(BenchBody):
+    """What is on the Bench, and what a piece of it shall be."""
+
+    wishes: Annotated[list[WishBody], Field(min_length=1, max_length=MOST_WISHES)]
+    holds: Annotated[list[HoldBody], Field(max_length=MOST_LINES)] = Field(default_factory=list)
+    allowed: Annotated[list[Annotated[str, Field(max_length=80)]], Field(max_length=40)] | None = None
+    bans: Annotated[list[Annotated[str, Field(pattern=f"^({'|'.join(KNOWN)})$")]], Field(max_length=30)] = Field(
+        default_factory=list
+    )
+    whole_eggs: bool = True
+    sure: bool = False
+    keep_mass: bool = True
+
+    def draft(self) -> ReformulationDraft:
+        """As the work layer has it."""
+        return ReformulationDraft(
+            wishes=tuple(WishDraft(**wish.model_dump()) for wish in self.wishes),
+            holds=tuple(LineBounds(**hold.model_dump()) for hold in self.holds),
+            allowed=None if self.allowed is None else tuple(self.allowed),
+            bans=tuple(self.bans),
+            whole_eggs=self.whole_eggs,
+            sure=self.sure,
+            keep_mass=self.keep_mass,
+        )
+
+
+class PointBody(ReformulateBody):
+    """The same, and the energy of a piece to ask for."""
+
+    energy_kcal: Annotated[float, Field(gt=0, le=20_000)]

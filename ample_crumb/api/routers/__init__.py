@@ -1,0 +1,10 @@
+"""HTTP in and out, nothing else: a router a place."""
+
+from typing import Final
+
+from ample_crumb.api.routers import crumb, cupboard, formulas, reformulate, settings, swaps, today, versions
+
+ALL: Final = tuple(
+    module.router for module in (formulas, crumb, swaps, versions, reformulate, today, cupboard, settings)
+)
+"""All of them, in the order of the work."""

@@ -1,0 +1,47 @@
+"""The crumb check over HTTP: repairs, how batches came out, what they taught."""
+
+from uuid import UUID
+
+from fastapi import APIRouter
+
+from ample_crumb.api.auth import AsPrincipal, InDatabase
+from ample_crumb.api.bodies.feedback import FeedbackBody
+from ample_crumb.api.bodies.formulas import BenchBody
+from ample_crumb.application.crumb import commands as crumb_commands
+from ample_crumb.application.crumb import queries as crumb_queries
+from ample_crumb.application.crumb.views import LearningView, RepairView
+
+router = APIRouter(prefix="/api/v1")
+
+
+@router.post("/bench/repairs")
+def read_repairs(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> list[RepairView]:
+    """What would bring dials back that are out of their windows."""
+    return crumb_queries.repairs(database, principal, body.bench())
+
+
+@router.post("/formulas/{formula_id}/feedback", status_code=201)
+def record_feedback(formula_id: UUID, body: FeedbackBody, database: InDatabase, principal: AsPrincipal) -> LearningView:
+    """Keeps how a batch came out."""
+    crumb_commands.record_feedback(database, principal, formula_id, body.feedback(), body.bench())
+    return crumb_queries.learning(database, principal)
+
+
+@router.get("/learned")
+def learned(database: InDatabase, principal: AsPrincipal) -> LearningView:
+    """What batches taught, and from what."""
+    return crumb_queries.learning(database, principal)
+
+
+@router.delete("/learned")
+def forget_all(database: InDatabase, principal: AsPrincipal) -> LearningView:
+    """Forgets all that was learned."""
+    crumb_commands.forget(database, principal)
+    return crumb_queries.learning(database, principal)
+
+
+@router.delete("/learned/{feedback_id}")
+def forget_one(feedback_id: UUID, database: InDatabase, principal: AsPrincipal) -> LearningView:
+    """Forgets what was said of one batch."""
+    crumb_commands.forget(database, principal, feedback_id)
+    return crumb_queries.learning(database, principal)

@@ -1,0 +1,138 @@
+"""Formulas and the Bench over HTTP."""
+
+from dataclasses import dataclass
+from uuid import UUID
+
+from fastapi import APIRouter, Response
+
+from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
+from ample_crumb.api.bodies.formulas import (
+    ArchivedBody,
+    BenchBody,
+    CopyBody,
+    DetailBody,
+    DraftBody,
+    NewFormula,
+    NudgeBody,
+    OtherTinsBody,
+    PasteBody,
+    SavedFormula,
+    ScaleBody,
+)
+from ample_crumb.application.formulas import commands as formulas_commands
+from ample_crumb.application.formulas import method, twin_comparison
+from ample_crumb.application.formulas import queries as formulas_queries
+from ample_crumb.application.formulas.draft import Draft, UsedTin
+from ample_crumb.application.formulas.method import MethodView
+from ample_crumb.application.formulas.twin_comparison import TwinView
+from ample_crumb.application.formulas.views import (
+    BenchView,
+    FormulaListItem,
+    FormulaView,
+    OtherTins,
+    Pasted,
+    ScaledView,
+)
+
+router = APIRouter(prefix="/api/v1")
+
+
+@router.get("/formulas")
+def list_formulas(database: InDatabase, principal: AsPrincipal) -> list[FormulaListItem]:
+    """All formulas, the last changed first."""
+    return formulas_queries.list_all(database, principal)
+
+
+@router.post("/formulas", status_code=201)
+def create_formula(body: NewFormula, database: InDatabase, principal: AsPrincipal) -> FormulaView:
+    """A new formula; the same id again gives the one that is there."""
+    return formulas_commands.create(database, principal, body.id, _draft(body))
+
+
+@router.get("/formulas/{formula_id}")
+def open_formula(formula_id: UUID, database: InDatabase, principal: AsPrincipal) -> FormulaView:
+    """A formula, worked out."""
+    return formulas_queries.open_one(database, principal, formula_id)
+
+
+@router.put("/formulas/{formula_id}")
+def save_formula(
+    formula_id: UUID, body: SavedFormula, database: InDatabase, principal: AsPrincipal, clock: InClock
+) -> FormulaView:
+    """Saves a formula; 409 with the present state when the version is not the newest."""
+    return formulas_commands.save(database, principal, formula_id, body.version, _draft(body), clock)
+
+
+@router.post("/formulas/{formula_id}/copies", status_code=201)
+def copy_formula(formula_id: UUID, body: CopyBody, database: InDatabase, principal: AsPrincipal) -> FormulaView:
+    """A copy of a formula."""
+    return formulas_commands.duplicate(database, principal, formula_id, body.id)
+
+
+@router.put("/formulas/{formula_id}/archived", status_code=204)
+def archive_formula(formula_id: UUID, body: ArchivedBody, database: InDatabase, principal: AsPrincipal) -> Response:
+    """Puts a formula away, or brings it back."""
+    formulas_commands.archive(database, principal, formula_id, archived=body.archived)
+    return Response(status_code=204)
+
+
+@router.post("/bench/read")
+def read_bench(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> BenchView:
+    """Works out what is on the Bench without saving it."""
+    return formulas_queries.read_bench(database, principal, body.bench())
+
+
+@router.post("/bench/scale")
+def scale_bench(body: ScaleBody, database: InDatabase, principal: AsPrincipal) -> ScaledView:
+    """The lines in another amount."""
+    return formulas_queries.scale(database, principal, tuple(part.part() for part in body.parts), body.factor)
+
+
+@router.post("/bench/tins")
+def other_tins(body: OtherTinsBody, database: InDatabase, principal: AsPrincipal) -> OtherTins:
+    """By how much to multiply what is on the Bench for other tins."""
+    others = tuple(UsedTin(each.tin_id, each.count) for each in body.others)
+    return formulas_queries.into_tins(database, principal, body.bench(), others)
+
+
+@router.post("/bench/paste")
+def read_paste(body: PasteBody) -> Pasted:
+    """Takes a pasted text apart."""
+    return formulas_queries.paste(body.text)
+
+
+@dataclass(frozen=True, slots=True)
+class Rewritten:
+    """A line written anew."""
+
+    text: str
+
+
+@router.post("/bench/nudge")
+def nudge_line(body: NudgeBody, database: InDatabase, principal: AsPrincipal) -> Rewritten:
+    """A line written anew in grams, with a little more or less of it."""
+    return Rewritten(formulas_queries.nudge(database, principal, body.line(), body.factor))
+
+
+@router.post("/bench/detail")
+def detail_line(body: DetailBody, database: InDatabase, principal: AsPrincipal) -> Rewritten:
+    """A line written anew with its details, and otherwise as it was."""
+    return Rewritten(formulas_queries.detail(database, principal, body.line(), body.changes()))
+
+
+def _draft(body: DraftBody) -> Draft:
+    reference = body.twin.reference() if body.twin else None
+    parts = tuple(part.part() for part in body.parts)
+    return Draft(body.name, body.family, body.pieces, body.method, parts, reference, body.production.making())
+
+
+@router.post("/bench/twin")
+def read_twin(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> TwinView | None:
+    """What is on the Bench beside its twin; null without one."""
+    return twin_comparison.twin_view(database, principal, body.bench())
+
+
+@router.post("/bench/method")
+def read_method(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> MethodView:
+    """The method in steps."""
+    return method.method_view(database, principal, body.bench())

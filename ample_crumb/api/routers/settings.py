@@ -1,0 +1,85 @@
+"""Settings, corrections and finding things over HTTP."""
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Query, Response
+
+from ample_crumb.api.auth import AsPrincipal, InDatabase
+from ample_crumb.api.bodies.settings import CorrectionBody, EaterBody, SettingsBody, TinBody
+from ample_crumb.application.find.queries import SearchHit, find
+from ample_crumb.application.settings import commands as settings_commands
+from ample_crumb.application.settings import queries as settings_queries
+from ample_crumb.application.settings.views import Kitchen, OwnTin
+from ample_crumb.core.formula.reading import Choice
+from ample_crumb.store.eaters import EaterRow
+from ample_crumb.store.kitchens import Settings
+
+router = APIRouter(prefix="/api/v1")
+
+
+Words = Annotated[str, Query(max_length=200, pattern=r"^[^\x00]*$")]
+
+
+@router.get("/kitchen")
+def open_kitchen(database: InDatabase, principal: AsPrincipal) -> Kitchen:
+    """What a window needs at the start."""
+    return settings_queries.load(database, principal)
+
+
+@router.put("/settings")
+def change_settings(body: SettingsBody, database: InDatabase, principal: AsPrincipal) -> Settings:
+    """Replaces the person's settings."""
+    return settings_commands.change_settings(database, principal, Settings(**body.model_dump()))
+
+
+@router.put("/eaters/{eater_id}")
+def put_eater(eater_id: UUID, body: EaterBody, database: InDatabase, principal: AsPrincipal) -> EaterRow:
+    """From now on every formula is held against what this guest must not get."""
+    return settings_commands.put_eater(database, principal, EaterRow(eater_id, body.name, body.avoids))
+
+
+@router.delete("/eaters/{eater_id}", status_code=204)
+def remove_eater(eater_id: UUID, database: InDatabase, principal: AsPrincipal) -> Response:
+    """Forgets a guest."""
+    settings_commands.remove_eater(database, principal, eater_id)
+    return Response(status_code=204)
+
+
+@router.put("/tins/{tin_id}")
+def put_tin(tin_id: UUID, body: TinBody, database: InDatabase, principal: AsPrincipal) -> OwnTin:
+    """A tin of the kitchen, new or changed."""
+    return settings_commands.put_tin(database, principal, tin_id, body.name, body.tin())
+
+
+@router.delete("/tins/{tin_id}", status_code=204)
+def archive_tin(tin_id: UUID, database: InDatabase, principal: AsPrincipal) -> Response:
+    """Puts a tin away."""
+    settings_commands.archive_tin(database, principal, tin_id)
+    return Response(status_code=204)
+
+
+@router.put("/corrections", status_code=204)
+def correct(body: CorrectionBody, database: InDatabase, principal: AsPrincipal) -> Response:
+    """From now on a written name means this ingredient."""
+    settings_commands.correct(database, principal, body.name, body.slug)
+    return Response(status_code=204)
+
+
+@router.delete("/corrections", status_code=204)
+def forget(name: Words, database: InDatabase, principal: AsPrincipal) -> Response:
+    """A written name is read by its words again."""
+    settings_commands.forget(database, principal, name)
+    return Response(status_code=204)
+
+
+@router.get("/ingredients")
+def ingredients(database: InDatabase, principal: AsPrincipal, words: Words = "") -> tuple[Choice, ...]:
+    """Ingredients whose names are near these words."""
+    return settings_queries.ingredients_of(database, principal, words)
+
+
+@router.get("/find")
+def find_anything(words: Words, database: InDatabase, principal: AsPrincipal) -> list[SearchHit]:
+    """Formulas, days and ingredients by a few words."""
+    return find(database, principal, words)

@@ -1,0 +1,35 @@
+"""Swaps and sweeteners over HTTP."""
+
+from fastapi import APIRouter
+
+from ample_crumb.api.auth import AsPrincipal, InDatabase
+from ample_crumb.api.bodies.formulas import BenchBody
+from ample_crumb.api.bodies.swaps import SwapsBody, SweetenBody, SweetenersBody
+from ample_crumb.application.swaps import queries as swaps_queries
+from ample_crumb.application.swaps.views import Offers, Preview, SweetenerBench
+
+router = APIRouter(prefix="/api/v1")
+
+
+@router.post("/bench/swaps")
+def read_swaps(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> Offers:
+    """The swaps of what is on the Bench."""
+    return swaps_queries.offers(database, principal, body.bench())
+
+
+@router.post("/bench/swaps/preview")
+def preview_swaps(body: SwapsBody, database: InDatabase, principal: AsPrincipal) -> Preview:
+    """What these swaps together would do."""
+    return swaps_queries.preview(database, principal, body.bench(), [each.use() for each in body.uses])
+
+
+@router.post("/bench/sweeteners")
+def read_sweeteners(body: SweetenersBody, database: InDatabase, principal: AsPrincipal) -> SweetenerBench:
+    """All sweeteners side by side for what is on the Bench."""
+    return swaps_queries.sweetener_bench(database, principal, body.bench(), [each.blend() for each in body.blends])
+
+
+@router.post("/bench/sweeteners/preview")
+def preview_sweetener(body: SweetenBody, database: InDatabase, principal: AsPrincipal) -> Preview:
+    """What it would be with this in place of all that sweetens."""
+    return swaps_queries.sweetened(database, principal, body.bench(), body.blend.blend(), fill=body.fill)

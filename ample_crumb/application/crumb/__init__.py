@@ -1,0 +1,1 @@
+"""The crumb check: repairs, and what batches taught."""

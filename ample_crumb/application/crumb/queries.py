@@ -1,0 +1,65 @@
+"""Reads of the crumb check: repairs, and what batches taught."""
+
+from ample_crumb.application.context import load_context
+from ample_crumb.application.crumb.views import FeedbackView, LearningView, LessonView, RepairView
+from ample_crumb.application.formulas.draft import Bench
+from ample_crumb.application.formulas.evaluation import EvaluatedBench, evaluate_bench
+from ample_crumb.core.crumb.dials import TITLES
+from ample_crumb.core.crumb.feedback import FEEDBACK_OPTIONS, learn
+from ample_crumb.core.crumb.repairs import Repair, RepairContext, find_repairs
+from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.formula.allergens import allergens_of
+from ample_crumb.core.formula.families import family_of
+from ample_crumb.core.formula.rewrite import nudged
+from ample_crumb.store import feedback
+from ample_crumb.store.database import Database
+from ample_crumb.store.feedback import FeedbackRow
+from ample_crumb.store.scope import Principal
+
+
+def repairs(database: Database, principal: Principal, bench: Bench) -> list[RepairView]:
+    """What would bring the dials back that are out of their windows."""
+    of = evaluate_bench(database, principal, bench)
+    eaters = frozenset(about for eater in of.context.eaters for about in eater.avoids)
+    setting = RepairContext(
+        piece_count=of.production.evaluated.piece_count,
+        energy=of.context.preferences.energy,
+        prices=of.prices(*reference_cupboard().ingredients),
+        contents=allergens_of(of.production.evaluated, of.context.cupboard),
+        avoided=eaters,
+    )
+    found = find_repairs(of.dough, of.context.cupboard, setting, of.context.learned)
+    return [RepairView(repair, of.dough.dough.part, text) for repair in found if (text := _text(repair, of))]
+
+
+def _text(repair: Repair, of: EvaluatedBench) -> str:
+    if repair.place is None:
+        return f"{repair.change_g:g} g {repair.name}"
+    line = [line for part in of.production.evaluated.parts for line in part.lines][repair.place]
+    assert line.figures is not None
+    return nudged(line, repair.resulting_g / line.figures.mass_g) or ""
+
+
+def learning(database: Database, principal: Principal) -> LearningView:
+    """What was learned, and from what."""
+    with database.transaction(principal) as connection:
+        rows = feedback.listed(connection, principal.kitchen_id)
+        foods = load_context(connection, principal).cupboard.ingredients
+    lessons = []
+    for lesson in learn(row.batch() for row in rows)[1]:
+        way = "more" if lesson.share > 0 else "less"
+        share = f"{abs(lesson.share):.0%}".replace("%", " %")
+        if lesson.food:
+            name = foods[lesson.food].name if lesson.food in foods else "a food that is gone"
+            sentence = f"Your {name} holds {share} {way} water than the table says."
+        else:
+            family = family_of(lesson.family).name or "all you bake"
+            higher = "higher" if lesson.share > 0 else "lower"
+            sentence = f"{TITLES[lesson.dial]} of {family.lower()}: your window lies {share} {higher} than the table's."
+        lessons.append(LessonView(sentence, lesson.share, lesson.batches))
+    words = tuple(saying.words for saying in FEEDBACK_OPTIONS)
+    return LearningView(tuple(lessons), tuple(map(_said, rows)), words)
+
+
+def _said(row: FeedbackRow) -> FeedbackView:
+    return FeedbackView(row.id, row.formula_id, row.formula, row.version_number, row.given_at, row.words)

@@ -1,0 +1,56 @@
+"""What goes out of the crumb check and of what batches taught."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from uuid import UUID
+
+from ample_crumb.core.crumb.repairs import Repair
+
+
+@dataclass(frozen=True, slots=True)
+class RepairView:
+    """A repair, and the text that the line at `place` becomes, or of the new line in part `part`."""
+
+    repair: Repair
+    part: int
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class LessonView:
+    """What was learned, in a sentence: by which `share` something was moved, from so many `batches`."""
+
+    sentence: str
+    moved_share: float
+    batches: int
+
+
+@dataclass(frozen=True, slots=True)
+class FeedbackView:
+    """A saying of a batch."""
+
+    id: UUID
+    formula_id: UUID
+    formula: str
+    version_number: int | None
+    given_at: datetime
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class LearningView:
+    """What a kitchen's batches taught, what was said of them, and what can be said."""
+
+    lessons: tuple[LessonView, ...]
+    feedback: tuple[FeedbackView, ...]
+    options: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class FeedbackDraft:
+    """How a batch came out, in words that are offered, under an id that the client made; `number` is the kept version
+    that was baked, None for the formula as it stands."""
+
+    id: UUID
+    words: str
+    number: int | None = None

@@ -1,0 +1,1 @@
+"""The place Cupboard: own products with their labels, beside the generic foods."""

@@ -1,0 +1,196 @@
+"""Writes of the Cupboard: own products, their labels, prices."""
+
+from dataclasses import replace
+from uuid import UUID
+
+from ample_crumb.application.context import KitchenContext, label_slug, load_context
+from ample_crumb.application.cupboard.label_references import move_references, pin_label
+from ample_crumb.application.cupboard.products import newest, product_view, with_code
+from ample_crumb.application.cupboard.views import MOST_SYNONYMS, ProductDraft, ProductView
+from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere
+from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.food.product import LabelProblem, ingredient_of
+from ample_crumb.core.food.product_code import code_of
+from ample_crumb.core.formula.reading import read_against
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.quantity.line_parser import read_line
+from ample_crumb.core.quantity.name_matching import words
+from ample_crumb.store import formulas, kitchens, prices, products
+from ample_crumb.store.database import Connection, Database
+from ample_crumb.store.prices import Price
+from ample_crumb.store.scope import Principal
+
+
+def create(
+    database: Database, principal: Principal, product_id: UUID, draft: ProductDraft, *, finished: bool = True
+) -> ProductView:
+    """A new product, or a draft of one, whose label need not be true yet. Sending the same id again changes nothing.
+    Raises CannotAccept for what its label cannot say."""
+    with database.transaction(principal) as connection:
+        kitchens.lock(connection, principal.kitchen_id)
+        draft = _acceptable(connection, principal, product_id, draft, finished=finished)
+        if products.add(connection, principal.kitchen_id, product_id, draft.about(finished=finished)):
+            products.add_label(
+                connection, principal.kitchen_id, product_id, 1, draft.label, draft.measures, draft.contains
+            )
+            cupboard_changed(connection, principal)
+        return product_view(connection, principal, product_id)
+
+
+def save(
+    database: Database,
+    principal: Principal,
+    product_id: UUID,
+    version: int,
+    draft: ProductDraft,
+    *,
+    finished: bool = True,
+) -> ProductView:
+    """Saves a product. What changed on its label makes a new label: formulas that use the product stay with the one
+    they were made by until they are told to move. A draft's label is replaced. Raises NotHere, CannotAccept or
+    ChangedMeanwhile."""
+    with database.transaction(principal) as connection:
+        kitchens.lock(connection, principal.kitchen_id)
+        draft = _acceptable(connection, principal, product_id, draft, finished=finished)
+        there = product_view(connection, principal, product_id)
+        if there.draft == draft and there.finished == finished:
+            return there
+        if there.version != version:
+            raise ChangedMeanwhile("product", there)
+        if there.finished and not finished:
+            raise CannotAccept("", "Formulas may count on this product already, so it cannot become a draft again.")
+        was, now = there.draft, draft
+        if (was.label, was.measures, was.contains) != (now.label, now.measures, now.contains):
+            number = there.number
+            if there.finished:
+                pin_label(connection, principal, there.slug)
+                number += 1
+                products.move_corrections(connection, principal.kitchen_id, there.slug, label_slug(product_id, number))
+            else:
+                products.remove_label(connection, principal.kitchen_id, product_id, number)
+            products.add_label(
+                connection, principal.kitchen_id, product_id, number, now.label, now.measures, now.contains
+            )
+        products.change(connection, principal.kitchen_id, product_id, draft.about(finished=finished))
+        cupboard_changed(connection, principal)
+        return product_view(connection, principal, product_id)
+
+
+def move(database: Database, principal: Principal, product_id: UUID) -> ProductView:
+    """Points the lines of all formulas that are at an older label of the product at its newest. What was eaten stays.
+    Raises NotHere."""
+    with database.transaction(principal) as connection:
+        kitchens.lock(connection, principal.kitchen_id)
+        rows = products.listed(connection, principal.kitchen_id, product_id)
+        if not rows:
+            raise NotHere("product")
+        at, *older = [label_slug(row.id, row.number) for row in rows]
+        move_references(connection, principal, older, at)
+        formulas.mark_all_stale(connection, principal.kitchen_id)
+        return product_view(connection, principal, product_id)
+
+
+def merge(database: Database, principal: Principal, product_id: UUID, into: UUID) -> ProductView:
+    """Makes one of two products that are the same: lines and words that meant this one mean `into` from now on, which
+    answers to its names too and takes its price if it has none; this one is archived. What was eaten stays. Doing it
+    again changes nothing. Gives `into`. Raises NotHere or CannotAccept."""
+    with database.transaction(principal) as connection:
+        kitchens.lock(connection, principal.kitchen_id)
+        gone = products.listed(connection, principal.kitchen_id, product_id)
+        stays = products.listed(connection, principal.kitchen_id, into)
+        if not gone or not stays:
+            raise NotHere("product")
+        if gone[0].merged_into == into:
+            return product_view(connection, principal, into)
+        if product_id == into or not stays[0].finished or stays[0].archived:
+            raise CannotAccept("/into", "Pick another product that is in use to merge into.")
+        at = label_slug(into, stays[0].number)
+        if gone[0].finished and not gone[0].archived:
+            pin_label(connection, principal, label_slug(product_id, gone[0].number))
+        older = [label_slug(row.id, row.number) for row in gone]
+        move_references(connection, principal, older, at)
+        for slug in older:
+            products.move_corrections(connection, principal.kitchen_id, slug, at)
+        kept = product_view(connection, principal, into).draft
+        names = dict.fromkeys(name for name in (*kept.synonyms, gone[0].name, *gone[0].synonyms) if name != kept.name)
+        about = replace(kept, synonyms=tuple(names)[:MOST_SYNONYMS], gtin=kept.gtin or gone[0].gtin)
+        products.merge(connection, principal.kitchen_id, product_id, into)
+        products.change(connection, principal.kitchen_id, into, about.about(finished=True))
+        price = prices.price_of(connection, principal.kitchen_id, str(product_id))
+        if price is not None and prices.price_of(connection, principal.kitchen_id, str(into)) is None:
+            prices.set_price(connection, principal.kitchen_id, str(into), price)
+        cupboard_changed(connection, principal)
+        return product_view(connection, principal, into)
+
+
+def archive(database: Database, principal: Principal, product_id: UUID, *, archived: bool) -> None:
+    """Puts a product away, so that lines no longer find it by name, or brings it back. Formulas keep it."""
+    with database.transaction(principal) as connection:
+        kitchens.lock(connection, principal.kitchen_id)
+        rows = products.listed(connection, principal.kitchen_id, product_id)
+        if not rows:
+            raise NotHere("product")
+        if archived and rows[0].finished:
+            pin_label(connection, principal, label_slug(rows[0].id, rows[0].number))
+        products.archive(connection, principal.kitchen_id, product_id, archived=archived)
+        cupboard_changed(connection, principal)
+
+
+def _acceptable(
+    connection: Connection, principal: Principal, product_id: UUID, draft: ProductDraft, *, finished: bool
+) -> ProductDraft:
+    if not draft.name.strip():
+        raise CannotAccept("/name", "A product needs a name.")
+    try:
+        gtin = code_of(draft.gtin)
+    except CannotUse as wrong:
+        raise CannotAccept("/gtin", str(wrong)) from wrong
+    other = gtin and next(
+        (row for row in with_code(connection, principal, gtin) if row.id != product_id and not row.archived), None
+    )
+    if other:
+        raise CannotAccept("/gtin", f"This code is on {other.name} already.")
+    if finished:
+        try:
+            ingredient_of("new", draft.name, draft.synonyms, draft.role, draft.label, draft.measures, draft.contains)
+        except LabelProblem as problem:
+            raise CannotAccept(f"/label/{problem.field}", str(problem)) from problem
+    return replace(draft, gtin=gtin)
+
+
+def cupboard_changed(connection: Connection, principal: Principal) -> None:
+    """The cupboard is another one now, and so are all figures."""
+    products.cupboard_changed(connection, principal.kitchen_id)
+    formulas.mark_all_stale(connection, principal.kitchen_id)
+
+
+def set_price(database: Database, principal: Principal, food: str, price: float | None, for_text: str) -> Price | None:
+    """From now on the food, a generic slug or the id of a product, costs so much for what `for_text` names, "500 g" or
+    "10 eggs"; None for the price forgets it. Raises NotHere, or CannotAccept when that has no grams."""
+    with database.transaction(principal) as connection:
+        kitchens.lock(connection, principal.kitchen_id)
+        context = load_context(connection, principal)
+        rows = newest(products.listed(connection, principal.kitchen_id))
+        own = {str(row.id): label_slug(row.id, row.number) for row in rows if row.finished}
+        slug = own.get(food, food)
+        if food not in own and food not in reference_cupboard().ingredients:
+            raise NotHere("food")
+        if price is None:
+            prices.forget_price(connection, principal.kitchen_id, food)
+            return None
+        bought = Price(price, for_text.strip(), _grams_of(for_text, context, slug))
+        prices.set_price(connection, principal.kitchen_id, food, bought)
+        return bought
+
+
+def _grams_of(for_text: str, context: KitchenContext, slug: str) -> float:
+    """How many grams of a food an amount names, "500 g" or "10 eggs". Raises CannotAccept."""
+    item = context.cupboard.ingredients[slug]
+    said = read_line(for_text).name
+    own_words = {word for name in (item.name, *item.synonyms) for word in words(name)}
+    if said and own_words.isdisjoint(words(said)):
+        raise CannotAccept("/for_text", f"What is “{said[:40]}” of it? Say how much, such as 500 g or 10 eggs.")
+    read = read_against(for_text if said else f"{for_text} food", context.cupboard, context.preferences, slug)
+    if read.figures is None:
+        raise CannotAccept("/for_text", f"{read.problem} Say how much of it, such as 500 g or 10 eggs.")
+    return read.figures.mass_g

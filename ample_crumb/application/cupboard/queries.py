@@ -1,0 +1,106 @@
+"""Reads of the Cupboard: foods, products, the check of a label, and what the register knows of a code."""
+
+import asyncio
+from typing import Final
+from uuid import UUID
+
+from ample_crumb.application.context import load_context
+from ample_crumb.application.cupboard.products import (
+    cupboard_item,
+    formulas_using,
+    newest,
+    own_item,
+    product_view,
+    with_code,
+)
+from ample_crumb.application.cupboard.views import CupboardItem, FoodView, FoundProduct, ProductDraft, ProductView
+from ample_crumb.application.problems import CannotAccept, NoAnswer, NotHere
+from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.food.label import Label, LabelFigures, read_label
+from ample_crumb.core.food.pack_measures import ReadPackMeasures, read_pack_measures
+from ample_crumb.core.food.product import ProductDeclaration
+from ample_crumb.core.food.product_code import code_of
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.devices.product_register import Register, RegisterAway
+from ample_crumb.formats.product_json import product_from_json
+from ample_crumb.store import prices, products
+from ample_crumb.store.database import Database
+from ample_crumb.store.scope import Principal
+
+
+def list_all(database: Database, principal: Principal) -> list[CupboardItem]:
+    """Own products first, by name, archived ones and drafts too; then the generic foods in the order of their table."""
+    with database.transaction(principal) as connection:
+        rows = newest(products.listed(connection, principal.kitchen_id))
+    return [own_item(row) for row in rows] + [cupboard_item(item) for item in reference_cupboard().ingredients.values()]
+
+
+def open_food(database: Database, principal: Principal, slug: str) -> FoodView:
+    """A generic food. Raises NotHere."""
+    item = reference_cupboard().ingredients.get(slug)
+    if item is None:
+        raise NotHere("food")
+    with database.transaction(principal) as connection:
+        used = formulas_using(connection, principal, {slug}, slug)
+        price = prices.price_of(connection, principal.kitchen_id, slug)
+    measures = item.measures
+    return FoodView(
+        cupboard_item(item), measures.cup_g, measures.piece_g, measures.pack_g, item.polyol_kind, price, used
+    )
+
+
+def check(label: Label) -> LabelFigures:
+    """A label per 100 g, and what is wrong with it."""
+    return read_label(label)
+
+
+def learn(database: Database, principal: Principal, text: str) -> ReadPackMeasures:
+    """What "1 scoop = 31 g" and the like tell, by the person's cups and spoons."""
+    with database.transaction(principal) as connection:
+        system = load_context(connection, principal).preferences.system
+    return read_pack_measures(text, system)
+
+
+def open_one(database: Database, principal: Principal, product_id: UUID) -> ProductView:
+    """One product. Raises NotHere."""
+    with database.transaction(principal) as connection:
+        return product_view(connection, principal, product_id)
+
+
+WAIT_S: Final = 8.0
+"""Longest wait for the register: nobody stands longer with a pack in the hand."""
+
+
+async def look_up(database: Database, principal: Principal, register: Register, code: str) -> FoundProduct:
+    """A product by its code. Raises CannotAccept for a code that cannot be right, NotHere when nobody knows it, and
+    NoAnswer when the register is away."""
+    try:
+        gtin = code_of(code)
+    except CannotUse as wrong:
+        raise CannotAccept("/gtin", str(wrong)) from wrong
+    if not gtin:
+        raise CannotAccept("/gtin", "Type the digits under the bars.")
+    known = await asyncio.to_thread(_known, database, principal, gtin)
+    if known is not None:
+        return known
+    try:
+        records = await asyncio.wait_for(register.ask(gtin), WAIT_S)
+    except (RegisterAway, TimeoutError) as away:
+        raise NoAnswer("The product register does not answer. Type the label as printed; nothing is lost.") from away
+    if not records:
+        raise NotHere("code", "The register knows no product of this code. Type the label as printed.")
+    told = [product_from_json(record) for record in records]
+    first = told[0]
+    remarks = list(first.remarks)
+    if any(other.label != first.label for other in told[1:]):
+        remarks.insert(0, f"The register holds {len(told)} labels of this code that differ; hold this one to the pack.")
+    draft = ProductDraft(
+        first.name, (), "", first.label, first.measures, ProductDeclaration(), gtin, first.ingredients_text
+    )
+    return FoundProduct(gtin, draft=draft, check=read_label(first.label), remarks=tuple(remarks))
+
+
+def _known(database: Database, principal: Principal, gtin: str) -> FoundProduct | None:
+    with database.transaction(principal) as connection:
+        rows = [row for row in with_code(connection, principal, gtin) if row.merged_into is None]
+    return FoundProduct(gtin, rows[0].id, rows[0].name) if rows else None

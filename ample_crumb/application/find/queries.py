@@ -1,0 +1,60 @@
+"""Find anything: formulas, ingredients and days by a few words."""
+
+from dataclasses import dataclass
+from datetime import date
+from typing import Final
+
+from ample_crumb.application.context import load_context
+from ample_crumb.application.formulas.summaries import formula_summaries
+from ample_crumb.application.settings.queries import ingredients_called, word_starts
+from ample_crumb.core.formula.alerts import DietAlert, diet_alerts
+from ample_crumb.store import days, formulas
+from ample_crumb.store.database import Database
+from ample_crumb.store.formulas import FormulaRow
+from ample_crumb.store.scope import Principal
+
+MOST: Final = 6
+
+
+@dataclass(frozen=True, slots=True)
+class SearchHit:
+    """Something found. `key` is a formula's id, an ingredient's slug or a day, by `kind`; a formula has its alarms."""
+
+    kind: str
+    key: str
+    name: str
+    detail: str
+    alerts: tuple[DietAlert, ...] = ()
+
+
+def find(database: Database, principal: Principal, words: str) -> list[SearchHit]:
+    """Formulas, then days on which it was eaten, then ingredients, whose names hold or resemble the words."""
+    words = words.strip()
+    if not words:
+        return []
+    start = words.casefold()
+    with database.transaction(principal) as connection:
+        rows = [row for row in formulas.listed(connection, principal.kitchen_id) if start in row.name.casefold()]
+        rows.sort(key=lambda row: not word_starts(row.name, start))
+        eaten = days.entries_called(connection, principal, words, MOST)
+        context = load_context(connection, principal)
+        kept = formula_summaries(connection, principal, rows[:MOST], context)
+    hits = [_formula(row, diet_alerts(kept[row.id].allergens, context.eaters)) for row in rows[:MOST]]
+    hits += [SearchHit("day", day.isoformat(), name, "") for day, name in eaten]
+    hits += [
+        SearchHit("ingredient", choice.slug, choice.name, "")
+        for choice in ingredients_called(context.cupboard, words, MOST)
+    ]
+    as_day = _day(words)
+    return [SearchHit("day", as_day, as_day, ""), *hits] if as_day else hits
+
+
+def _formula(row: FormulaRow, alerts: tuple[DietAlert, ...]) -> SearchHit:
+    return SearchHit("formula", str(row.id), row.name, "archived" if row.archived else "", alerts)
+
+
+def _day(words: str) -> str:
+    try:
+        return date.fromisoformat(words).isoformat()
+    except ValueError:
+        return ""

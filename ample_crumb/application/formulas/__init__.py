@@ -1,0 +1,1 @@
+"""The place Formulas and its Bench."""

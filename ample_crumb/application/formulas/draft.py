@@ -1,0 +1,183 @@
+"""A formula as the baker has it on the Bench, saved or not, and the same as it is stored."""
+
+from dataclasses import asdict, dataclass, field
+from datetime import date
+from typing import Any, Final
+from uuid import UUID
+
+from ample_crumb.core.food.nutrients import NAMES
+from ample_crumb.core.formula.formula import Line, Part, PartOptions
+from ample_crumb.core.production.bake_time import Oven
+from ample_crumb.core.production.portions import PortionBy
+from ample_crumb.store.formulas import FormulaHead, FormulaRow
+
+
+@dataclass(frozen=True, slots=True)
+class TwinChoice:
+    """Another formula by its id, as it is now or as it was kept under `number`, or a food by name with its figures for
+    `mass_g` of it; None is unknown."""
+
+    formula_id: UUID | None = None
+    number: int | None = None
+    name: str = ""
+    mass_g: float = 100.0
+    energy_kcal: float | None = None
+    protein_g: float | None = None
+    fat_g: float | None = None
+    saturates_g: float | None = None
+    sugars_g: float | None = None
+    fibre_g: float | None = None
+    salt_g: float | None = None
+
+
+FIGURES: Final = tuple(name for name in TwinChoice.__slots__ if name in NAMES)
+"""The figures that a typed reference may state."""
+
+
+def twin_choice_of(row: FormulaRow) -> TwinChoice | None:
+    """The reference of a stored formula."""
+    if row.twin_id is not None:
+        return TwinChoice(formula_id=row.twin_id, number=row.twin_number)
+    return None if row.twin is None else TwinChoice(**row.twin)
+
+
+def typed_twin(twin: TwinChoice | None) -> dict[str, Any] | None:
+    """A typed twin as it is stored; None for none and for a formula."""
+    if twin is None or twin.formula_id is not None:
+        return None
+    return {name: getattr(twin, name) for name in ("name", "mass_g", *FIGURES)}
+
+
+@dataclass(frozen=True, slots=True)
+class UsedTin:
+    """So many of a tin."""
+
+    tin_id: UUID
+    count: int = 1
+
+
+@dataclass(frozen=True, slots=True)
+class ProductionSettings:
+    """What is said of the making. `scoop` is a disher's number or a spoon, `cuts` are "4x3" or "8 wedges"; the rest as
+    `Portioning`, `Weighings` and `Kitchen` have it. `oven` and `celsius` are None for the kitchen's and the family's
+    own."""
+
+    by: PortionBy = PortionBy.COUNT
+    piece_g: float | None = None
+    scoop: str = ""
+    density_g_per_ml: float | None = None
+    small_count: int = 0
+    small_g: float = 0.0
+    made_count: float | None = None
+    loss_share: float | None = None
+    residue_g: float = 0.0
+    trimmings_g: float = 0.0
+    dough_g: float | None = None
+    baked_g: float | None = None
+    tins: tuple[UsedTin, ...] = ()
+    cuts: str = ""
+    oven: Oven | None = None
+    oven_c: float | None = None
+
+    def stored(self) -> dict[str, Any]:
+        """As it is stored: what is not as usual."""
+        usual = ProductionSettings()
+        said = {name: value for name, value in asdict(self).items() if value != getattr(usual, name)}
+        if self.tins:
+            said["tins"] = [{"tin_id": str(each.tin_id), "count": each.count} for each in self.tins]
+        return said
+
+    @classmethod
+    def from_stored(cls, said: dict[str, Any]) -> "ProductionSettings":
+        """What was stored."""
+        tins = tuple(UsedTin(UUID(each["tin_id"]), each["count"]) for each in said.get("tins", []))
+        oven = Oven(said["oven"]) if said.get("oven") else None
+        return cls(**said | {"tins": tins, "oven": oven, "by": PortionBy(said.get("by", PortionBy.COUNT))})
+
+
+@dataclass(frozen=True, slots=True)
+class Draft:
+    """A formula as the baker has it on the Bench; `reference` is what "reduced" compares it with."""
+
+    name: str
+    family: str
+    pieces: int
+    method: str
+    parts: tuple[Part, ...]
+    twin: TwinChoice | None = None
+    production: ProductionSettings = field(default_factory=ProductionSettings)
+
+
+def head_of(draft: Draft) -> FormulaHead:
+    """What is stored of a draft besides its lines."""
+    return FormulaHead(
+        name=draft.name,
+        family=draft.family,
+        pieces=draft.pieces,
+        method=draft.method,
+        twin_id=draft.twin.formula_id if draft.twin else None,
+        twin=typed_twin(draft.twin),
+        twin_number=draft.twin.number if draft.twin else None,
+        production=draft.production.stored(),
+    )
+
+
+def parts_stored(parts: tuple[Part, ...]) -> list[dict[str, Any]]:
+    """Parts as a kept state holds them."""
+    return [asdict(part) for part in parts]
+
+
+def parts_from(stored: list[dict[str, Any]]) -> tuple[Part, ...]:
+    """Parts that a kept state holds."""
+    return tuple(
+        Part(part["name"], tuple(Line(**line) for line in part["lines"]), PartOptions(**part["options"]))
+        for part in stored
+    )
+
+
+def stored(draft: Draft) -> dict[str, Any]:
+    """A draft as a kept state holds it."""
+    twin = None
+    if draft.twin is not None:
+        formula_id = draft.twin.formula_id
+        twin = asdict(draft.twin) | {"formula_id": str(formula_id) if formula_id else None}
+    return {
+        "name": draft.name,
+        "family": draft.family,
+        "pieces": draft.pieces,
+        "method": draft.method,
+        "parts": parts_stored(draft.parts),
+        "twin": twin,
+        "production": draft.production.stored(),
+    }
+
+
+def from_stored(kept: dict[str, Any]) -> Draft:
+    """The draft that a kept state holds."""
+    twin = None
+    if kept["twin"] is not None:
+        formula_id = kept["twin"]["formula_id"]
+        twin = TwinChoice(**kept["twin"] | {"formula_id": UUID(formula_id) if formula_id else None})
+    return Draft(
+        name=kept["name"],
+        family=kept["family"],
+        pieces=kept["pieces"],
+        method=kept["method"],
+        parts=parts_from(kept["parts"]),
+        twin=twin,
+        production=ProductionSettings.from_stored(kept["production"]),
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class Bench:
+    """What lies on the Bench, and the day it should fit into."""
+
+    parts: tuple[Part, ...]
+    pieces: int
+    family: str
+    day: date
+    twin: TwinChoice | None = None
+    production: ProductionSettings = field(default_factory=ProductionSettings)
+    name: str = ""
+    method: str = ""

@@ -1,0 +1,39 @@
+"""The tab Method: steps with their lines, times and checks."""
+
+from dataclasses import dataclass
+
+from ample_crumb.application.formulas.draft import Bench
+from ample_crumb.application.formulas.evaluation import evaluate_bench
+from ample_crumb.core.crumb.hazards import Hazard, find_hazards
+from ample_crumb.core.formula.steps import Step, StepCheck, checks_of, linked, steps_of
+from ample_crumb.store.database import Database
+from ample_crumb.store.scope import Principal
+
+
+@dataclass(frozen=True, slots=True)
+class MethodView:
+    """The method of the Bench in steps. `linked` is its text with the names of lines in braces. Minutes are of all
+    steps together, as far as they say."""
+
+    steps: tuple[Step, ...]
+    checks: tuple[StepCheck, ...]
+    hazards: tuple[Hazard, ...]
+    linked: str
+    low_min: float
+    high_min: float
+
+
+def method_view(database: Database, principal: Principal, bench: Bench) -> MethodView:
+    """The steps of what is on the Bench."""
+    of = evaluate_bench(database, principal, bench)
+    steps = steps_of(bench.method, of.production.evaluated)
+    return MethodView(
+        steps=steps,
+        checks=checks_of(bench.method, of.production.evaluated, of.context.cupboard),
+        hazards=find_hazards(
+            of.production.evaluated, of.production.piece, of.dough.family, bench.method, of.context.cupboard
+        ),
+        linked=linked(bench.method, of.production.evaluated),
+        low_min=sum(step.low_min or 0.0 for step in steps),
+        high_min=sum(step.high_min or 0.0 for step in steps),
+    )

@@ -1,0 +1,195 @@
+"""Formulas as foods: a line may be another formula, or one of its parts, by grams or by the piece, several deep.
+
+A line means a formula only where it is pointed at one (`made-<formula>` or `made-<formula>-<part>`), never by its name:
+a formula that is renamed stays what it is.
+"""
+
+import re
+from collections import ChainMap, OrderedDict
+from collections.abc import Iterable, Mapping
+from dataclasses import replace
+from threading import Lock
+from typing import Final
+from uuid import UUID
+
+from ample_crumb.application.context import KitchenContext, priced_food
+from ample_crumb.application.formulas.draft import ProductionSettings
+from ample_crumb.application.formulas.production import piece_sd, produce_draft
+from ample_crumb.application.problems import CannotAccept
+from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.ingredient import Ingredient
+from ample_crumb.core.food.nutrients import NAMES, Nutrients
+from ample_crumb.core.formula.allergens import AllergenNames, allergens_of
+from ample_crumb.core.formula.cost import cost_of
+from ample_crumb.core.formula.formula import Part, PartOptions
+from ample_crumb.core.production.production import Production
+from ample_crumb.core.quantity.weighing import Measures
+from ample_crumb.core.uncertainty.propagation import propagate
+from ample_crumb.store import formulas
+from ample_crumb.store.database import Connection
+from ample_crumb.store.formulas import FormulaRow
+from ample_crumb.store.scope import Principal
+
+_PREFIX: Final = "made-"
+
+
+_UUID_LENGTH: Final = 36
+
+
+DEEPEST: Final = 8
+"""A formula in a formula, so many times; deeper is a circle that slipped through."""
+
+
+def nested_slug(formula_id: UUID, part: str = "") -> str:
+    """What a line that means a formula, or a part of it, is pointed at."""
+    words = "-".join(re.findall(r"[a-z0-9]+", part.casefold()))[:30]
+    return f"{_PREFIX}{formula_id}" + (f"-{words}" if words else "")
+
+
+def is_nested(slug: str | None) -> bool:
+    """Whether a line that is pointed at this means a formula."""
+    return slug is not None and slug.startswith(_PREFIX)
+
+
+def nested_formula_id(slug: str) -> UUID | None:
+    """The formula that a slug of `made_slug` means."""
+    try:
+        return UUID(slug[len(_PREFIX) : len(_PREFIX) + _UUID_LENGTH])
+    except ValueError:
+        return None
+
+
+def with_nested(
+    connection: Connection,
+    principal: Principal,
+    context: KitchenContext,
+    parts: Iterable[Part],
+    above: tuple[UUID, ...] = (),
+) -> KitchenContext:
+    """The ways with the formulas in the cupboard that these lines are pointed at, as they are now. A formula that is
+    not there, or would hold itself, is none: its line is not read."""
+    slugs = {line.chosen for part in parts for line in part.lines if line.chosen and is_nested(line.chosen)}
+    if not slugs or len(above) >= DEEPEST:
+        return context
+    foods: dict[str, Ingredient] = {}
+    prices = dict(context.prices)
+    for slug in sorted(slugs):
+        formula_id = nested_formula_id(slug)
+        row = formulas.find(connection, principal.kitchen_id, formula_id) if formula_id else None
+        if row is None or row.id in above:
+            continue
+        inner = formulas.parts_of(connection, principal.kitchen_id, row.id)
+        deeper = with_nested(connection, principal, context, inner, (*above, row.id))
+        made, name = _made(row, inner, slug, deeper)
+        if made is None or made.piece.mass_g <= 0:
+            continue
+        foods[slug] = _ingredient(slug, name, made, deeper)
+        price = _price_per_g(made, deeper)
+        if price is not None:
+            prices[slug] = price
+    return replace(context, cupboard=_with_foods(context.cupboard, foods), prices=prices) if foods else context
+
+
+def _made(
+    row: FormulaRow, parts: tuple[Part, ...], slug: str, context: KitchenContext
+) -> tuple[Production | None, str]:
+    """The whole formula made, or the part that the slug names, as one eats it."""
+    if slug == nested_slug(row.id):
+        return produce_draft(
+            parts, row.pieces, row.family, ProductionSettings.from_stored(row.production), context
+        ), row.name
+    for part in parts:
+        if slug == nested_slug(row.id, part.name):
+            alone = replace(part, options=PartOptions(loss_share=part.options.loss_share, unbaked=part.options.unbaked))
+            return produce_draft((alone,), 1, row.family, ProductionSettings(), context), f"{row.name}: {part.name}"
+    return None, ""
+
+
+def _ingredient(slug: str, name: str, made: Production, context: KitchenContext) -> Ingredient:
+    per_100g = 100 / made.piece.mass_g
+    brief = allergens_of(made.evaluated, context.cupboard).names()
+    sd = piece_sd(made, propagate(made.evaluated, context.cupboard))
+    known = {field: None if field in made.piece.at_least else getattr(made.piece.nutrients, field) for field in NAMES}
+    lacking = made.evaluated.unread
+    return Ingredient(
+        slug=slug,
+        name=f"{name}, without {len(lacking)} of its lines" if lacking else name,
+        synonyms=(),
+        role="",
+        per_100g=Nutrients(**known).times(per_100g),
+        polyol_kind="",
+        measures=Measures({}, {"medium": made.piece.mass_g, "piece": made.piece.mass_g}, {}),
+        allergens=brief.contains,
+        vegan=_keeps(brief, "vegan"),
+        vegetarian=_keeps(brief, "vegetarian"),
+        added_sugar=_adds_sugar(brief),
+        source="your formula",
+        sd_per_100g=sd.nutrients.times(per_100g),
+        traces=brief.may_contain,
+        allergens_open=not brief.complete,
+    )
+
+
+def _keeps(brief: AllergenNames, diet: str) -> bool | None:
+    return True if diet in brief.diets_kept else False if diet in brief.diets_broken else None
+
+
+def _adds_sugar(brief: AllergenNames) -> bool | None:
+    kept = _keeps(brief, "no added sugar")
+    return None if kept is None else not kept
+
+
+def _price_per_g(made: Production, context: KitchenContext) -> float | None:
+    """What a gram of it costs; None while a line of it has no price."""
+    slugs = {line.ingredient.slug for part in made.evaluated.parts for line in part.lines if line.ingredient}
+    prices = {slug: context.prices[priced_food(slug)] for slug in slugs if priced_food(slug) in context.prices}
+    cost = cost_of(made.evaluated, prices)
+    return None if cost is None or cost.at_least else cost.batch_cost / made.bake_yield.batch.mass_g
+
+
+_KEPT: Final = 64
+
+
+_with: OrderedDict[tuple[Cupboard, str], Cupboard] = OrderedDict()
+
+
+_guard: Final = Lock()
+
+
+def _with_foods(cupboard: Cupboard, foods: Mapping[str, Ingredient]) -> Cupboard:
+    """The cupboard with these foods. The same one again while they have not changed, since lines that were read against
+    a cupboard are remembered."""
+    key = (cupboard, repr(sorted(foods.items())))
+    with _guard:
+        if key in _with:
+            _with.move_to_end(key)
+            return _with[key]
+        made = _with[key] = Cupboard(ChainMap(dict(foods), dict(cupboard.ingredients)), cupboard.index)
+        while len(_with) > _KEPT:
+            _with.popitem(last=False)
+    return made
+
+
+def refuse_circle(
+    connection: Connection, principal: Principal, formula_id: UUID, parts: Iterable[Part], name: str
+) -> None:
+    """Raises CannotAccept when the formula would hold itself, however deep."""
+    holds = formulas.nested_by_formula(connection, principal.kitchen_id)
+    holds[formula_id] = {
+        found
+        for part in parts
+        for line in part.lines
+        if is_nested(line.chosen) and (found := nested_formula_id(line.chosen or ""))
+    }
+    names = {row.id: row.name for row in formulas.listed(connection, principal.kitchen_id)} | {formula_id: name}
+    waiting: list[tuple[UUID, ...]] = [(formula_id,)]
+    seen: set[UUID] = set()
+    while waiting:
+        path = waiting.pop()
+        for inner in holds.get(path[-1], ()):
+            if inner == formula_id:
+                way = " holds ".join(names.get(each, "a formula") for each in (*path, formula_id))
+                raise CannotAccept("/parts", f"A formula cannot hold itself: {way}.")
+            if inner not in seen:
+                seen.add(inner)
+                waiting.append((*path, inner))

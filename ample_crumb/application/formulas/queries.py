@@ -1,0 +1,172 @@
+"""Reads of the place Formulas: the list, the Bench, and what a line or text becomes."""
+
+from collections.abc import Mapping
+from dataclasses import replace
+from typing import Any
+from uuid import UUID
+
+from ample_crumb.application.context import KitchenContext, load_context
+from ample_crumb.application.formulas.draft import Bench, UsedTin
+from ample_crumb.application.formulas.evaluation import FormulaWords, check_size, evaluated_formula, formula_view
+from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.formulas.production import produce_draft, tins_of
+from ample_crumb.application.formulas.summaries import FormulaSummary, formula_summaries
+from ample_crumb.application.formulas.twin_figures import twin_figures
+from ample_crumb.application.formulas.views import (
+    BenchView,
+    Fitting,
+    FormulaListItem,
+    FormulaView,
+    OtherTins,
+    Pasted,
+    ScaledView,
+)
+from ample_crumb.application.problems import CannotAccept, NotHere
+from ample_crumb.application.views import portion_view
+from ample_crumb.core.day.day_budget import pieces_that_fit, sum_up
+from ample_crumb.core.food.nutrients import total
+from ample_crumb.core.formula.alerts import diet_alerts
+from ample_crumb.core.formula.families import family_of
+from ample_crumb.core.formula.formula import Line, Part, evaluate, parts_of
+from ample_crumb.core.formula.reading import read_against
+from ample_crumb.core.formula.rewrite import details_of, nudged, with_details
+from ample_crumb.core.formula.scaling import scaled
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.production.tin_fill import scale_to
+from ample_crumb.core.quantity.line_parser import without_bullet
+from ample_crumb.formats.recipe_text import recipe_from_text
+from ample_crumb.store import days, formulas
+from ample_crumb.store.database import Connection, Database
+from ample_crumb.store.formulas import FormulaRow
+from ample_crumb.store.scope import Principal
+
+
+def list_all(database: Database, principal: Principal) -> list[FormulaListItem]:
+    """All formulas of the kitchen, archived ones too, the last changed first."""
+    with database.transaction(principal) as connection:
+        context = load_context(connection, principal)
+        return [_list_item(row, kept, context) for row, kept in all_summaries(connection, principal, context)]
+
+
+def all_summaries(
+    connection: Connection, principal: Principal, context: KitchenContext
+) -> list[tuple[FormulaRow, FormulaSummary]]:
+    """Each formula, archived ones too, with what is kept of it."""
+    rows = formulas.listed(connection, principal.kitchen_id)
+    kept = formula_summaries(connection, principal, rows, context)
+    return [(row, kept[row.id]) for row in rows]
+
+
+def find_summary(
+    connection: Connection, principal: Principal, formula_id: UUID, context: KitchenContext
+) -> tuple[FormulaRow, FormulaSummary]:
+    """A formula and what is kept of it. Raises NotHere."""
+    row = formulas.find(connection, principal.kitchen_id, formula_id)
+    if row is None:
+        raise NotHere("formula")
+    return row, formula_summaries(connection, principal, [row], context)[row.id]
+
+
+def open_one(database: Database, principal: Principal, formula_id: UUID) -> FormulaView:
+    """A formula for its Bench. Raises NotHere."""
+    with database.transaction(principal) as connection:
+        row = formulas.find(connection, principal.kitchen_id, formula_id)
+        if row is None:
+            raise NotHere("formula")
+        return formula_view(connection, principal, row)
+
+
+def paste(text: str) -> Pasted:
+    """Takes a pasted text apart. Raises CannotUse with a sentence when it holds no recipe or too much."""
+    recipe = recipe_from_text(text)
+    parts = tuple(
+        Part(part.name, tuple(Line(without_bullet(line.text)) for line in part.lines)) for part in parts_of(recipe)
+    )
+    return Pasted(recipe.title, recipe.pieces, parts, "\n".join(recipe.method)[:20_000])
+
+
+def nudge(database: Database, principal: Principal, line: Line, factor: float) -> str:
+    """The line written anew in grams with its amount multiplied. Raises CannotUse when it has no grams."""
+    with database.transaction(principal) as connection:
+        context = with_nested(connection, principal, load_context(connection, principal), (Part("", (line,)),))
+    text = nudged(read_against(line.text, context.cupboard, context.preferences, line.chosen), factor)
+    if text is None:
+        raise CannotUse("This line has no grams to change; say how much first.")
+    return text
+
+
+def detail(database: Database, principal: Principal, line: Line, changes: Mapping[str, Any]) -> str:
+    """The line with these of its `Details` changed, and otherwise as it was written."""
+    with database.transaction(principal) as connection:
+        context = with_nested(connection, principal, load_context(connection, principal), (Part("", (line,)),))
+    read = read_against(line.text, context.cupboard, context.preferences, line.chosen)
+    return with_details(read, replace(details_of(read), **changes))
+
+
+def scale(database: Database, principal: Principal, parts: tuple[Part, ...], factor: float) -> ScaledView:
+    """The lines so many times, in measures that a kitchen has. Raises CannotUse for a factor that is a slip."""
+    check_size(parts)
+    with database.transaction(principal) as connection:
+        context = with_nested(connection, principal, load_context(connection, principal), parts)
+    lines = tuple(
+        tuple(
+            scaled(
+                read_against(line.text, context.cupboard, context.preferences, line.chosen),
+                factor,
+                context.cupboard,
+                context.preferences,
+                line.chosen,
+            )
+            for line in part.lines
+        )
+        for part in parts
+    )
+    written = tuple(
+        replace(part, lines=tuple(Line(new.text, old.chosen) for new, old in zip(made, part.lines, strict=True)))
+        for made, part in zip(lines, parts, strict=True)
+    )
+
+    def energy(of: tuple[Part, ...]) -> float:
+        return evaluate(of, 1, context.cupboard, context.preferences).batch.nutrients.energy_kcal or 0.0
+
+    return ScaledView(factor, lines, energy(parts) * factor, energy(written))
+
+
+def into_tins(database: Database, principal: Principal, bench: Bench, others: tuple[UsedTin, ...]) -> OtherTins:
+    """Factors for baking what is on the Bench in other tins. Raises CannotAccept without tins on either side."""
+    with database.transaction(principal) as connection:
+        context = with_nested(connection, principal, load_context(connection, principal), bench.parts)
+    made = produce_draft(bench.parts, bench.pieces, bench.family, bench.production, context)
+    now, then = tins_of(bench.production.tins, context), tins_of(others, context)
+    if not now or not then:
+        raise CannotAccept("/tins", "Say which tin it is for, and which it shall go into.")
+    if made.bake_yield.in_oven_g <= 0:
+        raise CannotAccept("/parts", "There is no dough yet.")
+    density = bench.production.density_g_per_ml or family_of(bench.family).density_g_per_ml
+    return OtherTins(*scale_to(made.bake_yield.in_oven_g, now, then, density))
+
+
+def _list_item(row: FormulaRow, kept: FormulaSummary, context: KitchenContext) -> FormulaListItem:
+    return FormulaListItem(
+        row.id, row.name, row.family, kept.piece_count, row.version, row.archived, row.updated_at,
+        portion_view(kept.piece, context.definition), diet_alerts(kept.allergens, context.eaters),
+    )  # fmt: skip
+
+
+def read_bench(database: Database, principal: Principal, bench: Bench) -> BenchView:
+    """Works out what is on the Bench, saved or not, and how many of its pieces fit into the day. Raises TooMuch."""
+    check_size(bench.parts)
+    with database.transaction(principal) as connection:
+        context = with_nested(connection, principal, load_context(connection, principal), bench.parts)
+        targets = days.day_plan(connection, principal, bench.day).targets
+        eaten = total(row.figures() for row in days.day_entries(connection, principal, bench.day))
+        twin = twin_figures(connection, principal, bench.twin, context)
+    made = produce_draft(bench.parts, bench.pieces, bench.family, bench.production, context)
+    fitting = None
+    if targets is not None and made.piece.mass_g > 0:
+        energy = made.piece.nutrients.energy_kcal or 0.0
+        count = pieces_that_fit(energy, sum_up([eaten], targets).room_kcal)
+        fitting = Fitting(count, count * energy, count * (made.piece.nutrients.protein_g or 0.0))
+    return BenchView(
+        evaluated_formula(made, FormulaWords(bench.family, bench.name, bench.method), context, twin), fitting
+    )

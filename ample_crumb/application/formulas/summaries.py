@@ -1,0 +1,93 @@
+"""Formula summaries: the figures of a piece, what it contains, and which foods it uses, kept for lists."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from hashlib import sha256
+from pathlib import Path
+from typing import Final
+from uuid import UUID
+
+from ample_crumb import core
+from ample_crumb.application.context import KitchenContext
+from ample_crumb.application.formulas.draft import ProductionSettings
+from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.formulas.production import piece_sd, produce_draft
+from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.core.formula.allergens import AllergenNames, allergens_of
+from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.uncertainty.propagation import propagate
+from ample_crumb.store import formulas, kitchens
+from ample_crumb.store.database import Connection
+from ample_crumb.store.formulas import FormulaRow
+from ample_crumb.store.scope import Principal
+
+SUMMARY_BY: Final = sha256(
+    b"".join(path.read_bytes() for path in sorted(Path(core.__file__).parent.rglob("*.*")) if path.suffix != ".pyc")
+).hexdigest()[:16]
+"""Names the rules and tables that kept figures were worked out by; kept figures of another name are worked out anew."""
+
+
+@dataclass(frozen=True, slots=True)
+class FormulaSummary:
+    """The figures of one piece with their band, its contents, the slugs of the foods in it, and how many pieces there
+    are."""
+
+    piece: Portion
+    allergens: AllergenNames
+    uses: frozenset[str]
+    piece_count: float
+
+
+def formula_summaries(
+    connection: Connection, principal: Principal, rows: Iterable[FormulaRow], context: KitchenContext
+) -> dict[UUID, FormulaSummary]:
+    """What is kept of each of these formulas, worked out anew where it is stale."""
+    rows = list(rows)
+    kept = {row.id: _as_stored(row) for row in rows if row.summary_by == SUMMARY_BY}
+    stale = [row for row in rows if row.id not in kept]
+    if len(stale) > 1:
+        kitchens.lock(connection, principal.kitchen_id)
+    for row in stale:
+        kept[row.id] = write_summary(
+            connection, principal, row, formulas.parts_of(connection, principal.kitchen_id, row.id), context
+        )
+    return kept
+
+
+def write_summary(
+    connection: Connection, principal: Principal, row: FormulaRow, parts: tuple[Part, ...], context: KitchenContext
+) -> FormulaSummary:
+    """Works a formula out and keeps what lists show of it."""
+    kept = _evaluated(connection, principal, row, parts, context)
+    formulas.write_summary(
+        connection, principal.kitchen_id, row.id, kept.piece, kept.allergens, kept.uses, kept.piece_count, SUMMARY_BY
+    )
+    return kept
+
+
+def read_summary(
+    connection: Connection, principal: Principal, row: FormulaRow, context: KitchenContext
+) -> FormulaSummary:
+    """What would be kept of a formula, without keeping it: for whoever holds another formula's lock already, since two
+    that wrote each other's would wait for each other."""
+    if row.summary_by == SUMMARY_BY:
+        return _as_stored(row)
+    return _evaluated(connection, principal, row, formulas.parts_of(connection, principal.kitchen_id, row.id), context)
+
+
+def _evaluated(
+    connection: Connection, principal: Principal, row: FormulaRow, parts: tuple[Part, ...], context: KitchenContext
+) -> FormulaSummary:
+    context = with_nested(connection, principal, context, parts, (row.id,))
+    made = produce_draft(parts, row.pieces, row.family, ProductionSettings.from_stored(row.production), context)
+    lines = (line for part in made.evaluated.parts for line in part.lines)
+    return FormulaSummary(
+        piece=Portion(made.piece, piece_sd(made, propagate(made.evaluated, context.cupboard))),
+        allergens=allergens_of(made.evaluated, context.cupboard).names(),
+        uses=frozenset(line.ingredient.slug for line in lines if line.ingredient),
+        piece_count=made.portions.count,
+    )
+
+
+def _as_stored(row: FormulaRow) -> FormulaSummary:
+    return FormulaSummary(row.portion(), row.allergen_names(), frozenset(row.uses), row.piece_count)

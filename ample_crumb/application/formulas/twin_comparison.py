@@ -1,0 +1,125 @@
+"""The tab Twin: what is on the Bench beside the formula, kept state or typed figures that it is compared with."""
+
+from dataclasses import dataclass
+from typing import Final
+
+from ample_crumb.application.context import KitchenContext, load_context
+from ample_crumb.application.formulas.draft import FIGURES, Bench, ProductionSettings, TwinChoice, from_stored
+from ample_crumb.application.formulas.evaluation import evaluate_bench_in
+from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.formulas.production import produce_draft
+from ample_crumb.application.views import FiguresView, view
+from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Figures, Nutrients, StandardUncertainty
+from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.formula.twin import RoleGroup, TwinComparison, TwinLine, TwinSide, compare_with_twin
+from ample_crumb.core.production.production import Production
+from ample_crumb.store import formulas, versions
+from ample_crumb.store.database import Connection, Database
+from ample_crumb.store.scope import Principal
+
+
+@dataclass(frozen=True, slots=True)
+class BasisView:
+    """Both on one basis, and the sentence."""
+
+    name: str
+    mine: FiguresView
+    theirs: FiguresView
+    sentence: str
+
+
+@dataclass(frozen=True, slots=True)
+class TwinView:
+    """A formula and its twin; `groups` is empty for typed figures."""
+
+    mine: str
+    theirs: str
+    bases: tuple[BasisView, ...]
+    groups: tuple[RoleGroup, ...]
+
+
+def twin_view(database: Database, principal: Principal, bench: Bench) -> TwinView | None:
+    """The Bench beside its twin; None while it has none, or the twin is gone or empty."""
+    with database.transaction(principal) as connection:
+        if bench.twin is None:
+            return None
+        theirs = _other(connection, principal, bench.twin)
+        if theirs is None or theirs.piece.mass_g <= 0:
+            return None
+        of = evaluate_bench_in(connection, principal, bench)
+    mine = _side(bench.name or "this formula", of.production, of.context)
+    return _view(compare_with_twin(mine, theirs), of.context.definition)
+
+
+def _other(connection: Connection, principal: Principal, reference: TwinChoice) -> TwinSide | None:
+    if reference.formula_id is None:
+        known = {name: getattr(reference, name) for name in FIGURES}
+        lacking = tuple(name for name, value in known.items() if value is None)
+        return TwinSide(reference.name or "the reference", Figures(reference.mass_g, Nutrients(**known), lacking))
+    row = formulas.find(connection, principal.kitchen_id, reference.formula_id)
+    if row is None:
+        return None
+    if reference.number is None:
+        parts = formulas.parts_of(connection, principal.kitchen_id, row.id)
+        return _made(
+            connection,
+            principal,
+            row.name,
+            parts,
+            row.pieces,
+            row.family,
+            ProductionSettings.from_stored(row.production),
+        )
+    kept = versions.find(connection, principal.kitchen_id, row.id, reference.number)
+    if kept is None:
+        return None
+    draft = from_stored(kept.draft)
+    name = f"{row.name}, {kept.name or f'version {kept.number}'}"
+    side = _made(connection, principal, name, draft.parts, draft.pieces, draft.family, draft.production)
+    # Figures of a kept state are those of then; its lines are read as they are read now.
+    return TwinSide(name, kept.figures(), side.lines)
+
+
+def _made(
+    connection: Connection,
+    principal: Principal,
+    name: str,
+    parts: tuple[Part, ...],
+    pieces: int,
+    family: str,
+    making: ProductionSettings,
+) -> TwinSide:
+    context = with_nested(connection, principal, load_context(connection, principal), parts)
+    return _side(name, produce_draft(parts, pieces, family, making, context), context)
+
+
+def _side(name: str, made: Production, context: KitchenContext) -> TwinSide:
+    pieces = made.evaluated.piece_count
+    lines = (line for part in made.evaluated.parts for line in part.lines if line.text.strip())
+    return TwinSide(
+        name,
+        made.piece,
+        tuple(
+            TwinLine(
+                line.ingredient.name if line.ingredient else line.text,
+                context.cupboard.ingredients[line.ingredient.slug].role if line.ingredient else "",
+                line.figures.mass_g / pieces if line.figures else None,
+                (line.figures.nutrients.energy_kcal or 0.0) / pieces if line.figures else None,
+            )
+            for line in lines
+        ),
+    )
+
+
+_NO_BAND: Final = StandardUncertainty(0.0, Nutrients())
+"""A comparison shows no bands: what both sides have in common would count twice."""
+
+
+def _view(of: TwinComparison, definition: CarbohydrateDefinition) -> TwinView:
+    bases = (
+        BasisView(
+            basis.name, view(basis.mine, _NO_BAND, definition), view(basis.theirs, _NO_BAND, definition), basis.sentence
+        )
+        for basis in of.bases
+    )
+    return TwinView(of.mine, of.theirs, tuple(bases), of.groups)

@@ -1,0 +1,135 @@
+"""Reads of the tab Reach a target: wishes for a piece, and the amounts that reach them."""
+
+from collections.abc import Mapping
+
+from ample_crumb.application.context import KitchenContext, priced_food
+from ample_crumb.application.formulas.draft import Bench
+from ample_crumb.application.formulas.evaluation import evaluate_bench_in
+from ample_crumb.application.formulas.production import production_inputs, tins_of
+from ample_crumb.application.formulas.twin_figures import twin_figures
+from ample_crumb.application.problems import CannotAccept
+from ample_crumb.application.reformulate.views import (
+    AnswerView,
+    CandidateFood,
+    PointView,
+    ReformulationChoices,
+    ReformulationDraft,
+    ReformulationView,
+    WishDraft,
+)
+from ample_crumb.application.views import portion_view
+from ample_crumb.core.food.claims import ClaimCondition, TwinFigures, eu_needs, us_needs
+from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.formula.families import us_reference_g
+from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.search import (
+    Answer,
+    Reformulation,
+    WishRange,
+    reformulate,
+    trade_off_point,
+    wish_ranges,
+)
+from ample_crumb.core.reformulate.variables import USUAL
+from ample_crumb.core.reformulate.wishes import Wish
+from ample_crumb.store.database import Connection, Database
+from ample_crumb.store.scope import Principal
+
+
+def reformulation(
+    database: Database, principal: Principal, bench: Bench, draft: ReformulationDraft
+) -> ReformulationView:
+    """Up to three answers, or the clash and the nearest. Raises CannotUse and CannotAccept."""
+    formula, ask, context = _asked(database, principal, bench, draft)
+    found: Reformulation = reformulate(formula, ask)
+    answers = tuple(_view(answer, context) for answer in found.answers)
+    return ReformulationView(found.status, answers, found.clash, found.sentence, found.remarks, found.stopped)
+
+
+def ranges(database: Database, principal: Principal, bench: Bench, draft: ReformulationDraft) -> tuple[WishRange, ...]:
+    """Between which values each wish can go by itself."""
+    formula, ask, _ = _asked(database, principal, bench, draft)
+    return wish_ranges(formula, ask)
+
+
+def trade_off(
+    database: Database, principal: Principal, bench: Bench, draft: ReformulationDraft, energy_kcal: float
+) -> PointView:
+    """The most protein that a piece of this energy can have."""
+    formula, ask, context = _asked(database, principal, bench, draft)
+    found = trade_off_point(formula, ask, energy_kcal)
+    return PointView(energy_kcal, found.protein_g, _view(found.answer, context) if found.answer else None)
+
+
+def choices(database: Database, principal: Principal, bench: Bench) -> ReformulationChoices:
+    """What can be wished for and allowed for what is on the Bench."""
+    with database.transaction(principal) as connection:
+        of = evaluate_bench_in(connection, principal, bench)
+        twin = twin_figures(connection, principal, bench.twin, of.context)
+    claims = {rules: tuple(needs) for rules, needs in _needs(bench, twin).items() if needs}
+    foods = reference_cupboard().ingredients
+    return ReformulationChoices(claims, tuple(CandidateFood(slug, foods[slug].name) for slug in USUAL))
+
+
+def _needs(bench: Bench, twin: TwinFigures | None) -> dict[str, Mapping[str, tuple[ClaimCondition, ...]]]:
+    reference_g = us_reference_g(bench.family)
+    return {"eu": eu_needs(twin), "us": us_needs(reference_g, twin) if reference_g else {}}
+
+
+def _asked(
+    database: Database, principal: Principal, bench: Bench, draft: ReformulationDraft
+) -> tuple[FormulaToReformulate, ReformulationRequest, KitchenContext]:
+    with database.transaction(principal) as connection:
+        return _asked_in(connection, principal, bench, draft)
+
+
+def _asked_in(
+    connection: Connection, principal: Principal, bench: Bench, draft: ReformulationDraft
+) -> tuple[FormulaToReformulate, ReformulationRequest, KitchenContext]:
+    of = evaluate_bench_in(connection, principal, bench)
+    context = of.context
+    needs = _needs(bench, twin_figures(connection, principal, bench.twin, context))
+    making, _ = production_inputs(bench.production, bench.pieces, context)
+    foods = [*reference_cupboard().ingredients, *(draft.allowed or ())]
+    lines = (line for part in of.production.evaluated.parts for line in part.lines)
+    slugs = {*foods, *(line.ingredient.slug for line in lines if line.ingredient)}
+    formula = FormulaToReformulate(
+        parts=bench.parts,
+        family=bench.family,
+        making=making,
+        tins=tuple(tins_of(bench.production.tins, context)),
+        cupboard=context.cupboard,
+        preferences=context.preferences,
+        definition=context.definition,
+        prices={slug: context.prices[priced_food(slug)] for slug in slugs if priced_food(slug) in context.prices},
+        learned=context.learned,
+        title=bench.name,
+        method=bench.method,
+    )
+    wishes = tuple(_wish(wish, needs, number) for number, wish in enumerate(draft.wishes))
+    mass_share = 0.1 if draft.keep_mass else None
+    ask = ReformulationRequest(
+        wishes, draft.holds, draft.allowed, frozenset(draft.bans), draft.whole_eggs, draft.sure, mass_share
+    )
+    return formula, ask, context
+
+
+def _wish(draft: WishDraft, needs: Mapping[str, Mapping[str, tuple[ClaimCondition, ...]]], number: int) -> Wish:
+    if not draft.claim_of:
+        return Wish(draft.name, draft.value, draft.at_least, draft.per_100g)
+    found = needs.get(draft.claim_of, {}).get(draft.name)
+    if not found:
+        raise CannotAccept(f"/wishes/{number}", f"The claim “{draft.name[:60]}” has no limits for this formula.")
+    return Wish(draft.name, needs=found)
+
+
+def _view(answer: Answer, context: KitchenContext) -> AnswerView:
+    return AnswerView(
+        answer.parts,
+        answer.lines,
+        portion_view(answer.piece, context.definition),
+        answer.check,
+        answer.words,
+        answer.missed,
+        answer.changed,
+    )

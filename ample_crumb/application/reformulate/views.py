@@ -1,0 +1,90 @@
+"""What goes into and out of the tab Reach a target."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Final
+
+from ample_crumb.application.views import FiguresView
+from ample_crumb.core.crumb.check import CrumbCheck
+from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.reformulate.kitchen_rounding import LineMove
+from ample_crumb.core.reformulate.search import ReformulationStatus
+from ample_crumb.core.reformulate.variables import LineBounds
+
+
+@dataclass(frozen=True, slots=True)
+class WishDraft:
+    """A wish as the window has it: a figure (`name`) with a `value`, or a claim by its name and `claim_of` whose rules,
+    eu or us."""
+
+    name: str
+    value: float = 0.0
+    at_least: bool = False
+    per_100g: bool = False
+    claim_of: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class ReformulationDraft:
+    """What is asked; `allowed` None for what comes in as usual."""
+
+    wishes: tuple[WishDraft, ...]
+    holds: tuple[LineBounds, ...] = ()
+    allowed: tuple[str, ...] | None = None
+    bans: tuple[str, ...] = ()
+    whole_eggs: bool = True
+    sure: bool = False
+    keep_mass: bool = True
+
+
+@dataclass(frozen=True, slots=True)
+class AnswerView:
+    """An answer for a screen."""
+
+    parts: tuple[Part, ...]
+    lines: tuple[LineMove, ...]
+    piece: FiguresView
+    check: CrumbCheck
+    words: tuple[str, ...]
+    missed: tuple[str, ...]
+    changed: int
+
+
+@dataclass(frozen=True, slots=True)
+class ReformulationView:
+    """What came of it."""
+
+    status: ReformulationStatus
+    answers: tuple[AnswerView, ...]
+    clash: tuple[str, ...]
+    sentence: str
+    remarks: tuple[str, ...]
+    stopped: bool
+
+
+@dataclass(frozen=True, slots=True)
+class CandidateFood:
+    """A food that may come in as usual."""
+
+    slug: str
+    name: str
+
+
+@dataclass(frozen=True, slots=True)
+class ReformulationChoices:
+    """What can be wished for and allowed: claims by whose rules, and the usual candidates."""
+
+    claims: Mapping[str, tuple[str, ...]]
+    usual: tuple[CandidateFood, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class PointView:
+    """A point of the trade-off; None where there is no formula of so little energy."""
+
+    energy_kcal: float
+    protein_g: float | None
+    answer: AnswerView | None
+
+
+MOST_WISHES: Final = 16

@@ -1,0 +1,97 @@
+"""Writes of Settings: a person's choices, eaters, tins, and what words mean."""
+
+from uuid import UUID, uuid4
+
+from ample_crumb.application.context import load_context
+from ample_crumb.application.problems import CannotAccept
+from ample_crumb.application.settings.views import OwnTin, tin_view
+from ample_crumb.core.formula.alerts import ASKABLE
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.production.tins import Tin, checked
+from ample_crumb.core.quantity.name_matching import phrase
+from ample_crumb.store import eaters, formulas, kitchens, tins
+from ample_crumb.store.database import Connection, Database
+from ample_crumb.store.eaters import EaterRow
+from ample_crumb.store.kitchens import Settings
+from ample_crumb.store.scope import Principal
+
+
+def ensure_kitchen(database: Database) -> None:
+    """Gives a database without any a kitchen with one person. For the owner of the tables."""
+    if database.resident(None) is None:
+        principal = Principal(uuid4(), uuid4())
+        with database.transaction(principal) as connection:
+            kitchens.add_kitchen(connection, principal, "Kitchen", "Baker")
+
+
+def change_settings(database: Database, principal: Principal, settings: Settings) -> Settings:
+    """Replaces the person's settings; kept figures are worked out again where they change."""
+    with database.transaction(principal) as connection:
+        was = kitchens.find_settings(connection, principal)
+        kitchens.save_settings(connection, principal, settings)
+        if (was.measures, was.energy) != (settings.measures, settings.energy):
+            all_stale(connection, principal)
+    return settings
+
+
+def put_eater(database: Database, principal: Principal, eater: EaterRow) -> EaterRow:
+    """From now on every formula is held against what this eater must not get. Raises CannotAccept."""
+    eater = EaterRow(eater.id, eater.name.strip(), [name for name in ASKABLE if name in eater.avoids])
+    if not eater.name:
+        raise CannotAccept("/name", "Say who it is, such as Guest or a first name.")
+    if not eater.avoids:
+        raise CannotAccept("/avoids", "Pick at least one thing to look out for.")
+    with database.transaction(principal) as connection:
+        eaters.put(connection, principal.kitchen_id, eater)
+    return eater
+
+
+def remove_eater(database: Database, principal: Principal, eater_id: UUID) -> None:
+    """Forgets an eater; nothing happens when there is none."""
+    with database.transaction(principal) as connection:
+        eaters.remove(connection, principal.kitchen_id, eater_id)
+
+
+def put_tin(database: Database, principal: Principal, tin_id: UUID, name: str, tin: Tin) -> OwnTin:
+    """A tin, new or changed. Raises CannotAccept for one that cannot be."""
+    if not name.strip():
+        raise CannotAccept("/name", "A tin needs a name, such as square 20.")
+    try:
+        checked(tin)
+    except CannotUse as cannot:
+        raise CannotAccept("", str(cannot)) from cannot
+    with database.transaction(principal) as connection:
+        tins.put(connection, principal.kitchen_id, tin_id, name.strip(), tin)
+        all_stale(connection, principal)
+        return next(tin_view(row) for row in tins.listed(connection, principal.kitchen_id) if row.id == tin_id)
+
+
+def archive_tin(database: Database, principal: Principal, tin_id: UUID) -> None:
+    """Puts a tin away; formulas that name it keep it."""
+    with database.transaction(principal) as connection:
+        tins.archive(connection, principal.kitchen_id, tin_id)
+
+
+def all_stale(connection: Connection, principal: Principal) -> None:
+    """What is kept of all formulas is worked out anew when it is next asked for."""
+    kitchens.lock(connection, principal.kitchen_id)
+    formulas.mark_all_stale(connection, principal.kitchen_id)
+
+
+def correct(database: Database, principal: Principal, name: str, slug: str) -> None:
+    """From now on the written name means this ingredient, in every formula that does not say otherwise."""
+    words = phrase(name)
+    if not words:
+        raise CannotAccept("/name", "There is no word in this name to remember.")
+    with database.transaction(principal) as connection:
+        if slug not in load_context(connection, principal).cupboard.ingredients:
+            raise CannotAccept("/slug", "We have no such ingredient.")
+        kitchens.correct(connection, principal.kitchen_id, words, slug)
+        all_stale(connection, principal)
+
+
+def forget(database: Database, principal: Principal, name: str) -> None:
+    """The written name is read by its words again."""
+    with database.transaction(principal) as connection:
+        kitchens.forget(connection, principal.kitchen_id, phrase(name))
+        all_stale(connection, principal)

@@ -1,0 +1,81 @@
+"""Reads of the kitchen as a whole: its settings, and ingredients by a few words."""
+
+from ample_crumb.application.context import load_context
+from ample_crumb.application.formulas.nested import nested_slug
+from ample_crumb.application.settings.views import Kitchen, tin_view
+from ample_crumb.core.food.allergens import KNOWN
+from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
+from ample_crumb.core.formula.alerts import ASKABLE
+from ample_crumb.core.formula.families import families
+from ample_crumb.core.formula.reading import Choice
+from ample_crumb.core.production.bake_time import Oven
+from ample_crumb.core.production.tins import TinKind
+from ample_crumb.store import eaters, formulas, kitchens, tins
+from ample_crumb.store.database import Connection, Database
+from ample_crumb.store.scope import Principal
+
+
+def load(database: Database, principal: Principal) -> Kitchen:
+    """Settings, families, and the names that products are sorted by."""
+    with database.transaction(principal) as connection:
+        return Kitchen(
+            settings=kitchens.find_settings(connection, principal),
+            families=families(),
+            allergens=KNOWN,
+            roles=_roles(),
+            askable=ASKABLE,
+            eaters=tuple(eaters.listed(connection, principal.kitchen_id)),
+            tins=tuple(tin_view(row) for row in tins.listed(connection, principal.kitchen_id)),
+            ovens=tuple(Oven),
+            tin_kinds=tuple(TinKind),
+        )
+
+
+def _roles() -> tuple[str, ...]:
+    """The kinds of food of the cupboard, in the order of its table."""
+    return tuple(dict.fromkeys(item.role for item in reference_cupboard().ingredients.values()))
+
+
+def ingredients_of(database: Database, principal: Principal, words: str) -> tuple[Choice, ...]:
+    """Ingredients of the kitchen whose name is near these words, best first; then its formulas and their parts, which a
+    line may be as well."""
+    with database.transaction(principal) as connection:
+        found = ingredients_called(load_context(connection, principal).cupboard, words)
+        return (*found, *_formulas_called(connection, principal, words.strip().casefold()))
+
+
+def _formulas_called(connection: Connection, principal: Principal, start: str) -> list[Choice]:
+    if not start:
+        return []
+    found = []
+    for formula_id, name, parts in formulas.part_names(connection, principal.kitchen_id):
+        if start in name.casefold():
+            found.append(Choice(nested_slug(formula_id), f"{name}, your formula"))
+        found += [
+            Choice(nested_slug(formula_id, part), f"{name}: {part}")
+            for part in parts or ()
+            if start in f"{name} {part}".casefold()
+        ]
+    return found[:8]
+
+
+def ingredients_called(cupboard: Cupboard, words: str, most: int = 12) -> tuple[Choice, ...]:
+    """Ingredients whose name is near these words, best first; the first of the cupboard when there are none."""
+    if not words.strip():
+        return tuple(Choice(item.slug, item.name) for item in list(cupboard.ingredients.values())[:most])
+    start = words.strip().casefold()
+    found = cupboard.index.find(words)
+    ranked = [match.key for match in ((found.best,) if found.best else ()) + found.others]
+    holding = [
+        slug
+        for slug, item in cupboard.ingredients.items()
+        if any(start in name.casefold() for name in (item.name, *item.synonyms))
+    ]
+    holding.sort(key=lambda slug: not word_starts(cupboard.ingredients[slug].name, start))
+    slugs = list(dict.fromkeys((*ranked[:1], *holding, *ranked[1:])))[:most]
+    return tuple(Choice(slug, cupboard.ingredients[slug].name) for slug in slugs)
+
+
+def word_starts(name: str, start: str) -> bool:
+    """Whether a word of the name begins with `start`, which is what people type first."""
+    return any(word.startswith(start) for word in name.casefold().split())

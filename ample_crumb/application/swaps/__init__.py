@@ -1,0 +1,1 @@
+"""The tabs Swaps and Sweeteners."""

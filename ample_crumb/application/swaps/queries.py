@@ -1,0 +1,93 @@
+"""Reads of the tabs Swaps and Sweeteners: what is on offer, what it would do, and the lines it makes."""
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from ample_crumb.application.formulas.draft import Bench
+from ample_crumb.application.formulas.evaluation import EvaluatedBench, evaluate_bench, evaluate_bench_in
+from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.swaps.views import Offers, Preview, SwapSide, SweetenerBench
+from ample_crumb.core.crumb.check import crumb_check
+from ample_crumb.core.food.sweeteners import sweeteners
+from ample_crumb.core.formula.allergens import allergens_of
+from ample_crumb.core.formula.cost import cost_of
+from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.swap.apply import SwapUse, apply_swaps
+from ample_crumb.core.swap.suggestions import Aim, suggest_swaps
+from ample_crumb.core.swap.sweetener_options import Blend, sweeten_with, sweetener_options, sweetening_of
+from ample_crumb.store.database import Database
+from ample_crumb.store.scope import Principal
+
+
+def offers(database: Database, principal: Principal, bench: Bench) -> Offers:
+    """All swaps of what is on the Bench."""
+    of = evaluate_bench(database, principal, bench)
+    return Offers(
+        suggest_swaps(of.production.evaluated, of.context.cupboard, of.context.preferences.energy, of.context.eaters),
+        tuple(Aim),
+    )
+
+
+def preview(database: Database, principal: Principal, bench: Bench, uses: Sequence[SwapUse]) -> Preview:
+    """What these swaps together would do. Raises CannotUse for swaps that cannot be made together."""
+    with database.transaction(principal) as connection:
+        of = evaluate_bench_in(connection, principal, bench)
+        done = apply_swaps(bench.parts, of.production.evaluated, uses, of.context.cupboard)
+        return _preview(
+            of,
+            replace(of, context=with_nested(connection, principal, of.context, done.parts)),
+            done.parts,
+            done.remarks,
+        )
+
+
+def _preview(
+    of: EvaluatedBench, load_context: EvaluatedBench, parts: tuple[Part, ...], remarks: tuple[str, ...]
+) -> Preview:
+    after = load_context.with_parts(parts)
+    was, now = _half(of), _half(after)
+    return Preview(
+        parts=parts,
+        before=was,
+        after=now,
+        remarks=remarks,
+        gains=_new(was.allergens.contains, now.allergens.contains),
+        loses=_new(now.allergens.contains, was.allergens.contains),
+        keeps=_new(was.allergens.diets_kept, now.allergens.diets_kept),
+        breaks=_new(now.allergens.diets_kept, was.allergens.diets_kept),
+    )
+
+
+def _new(was: Sequence[str], now: Sequence[str]) -> tuple[str, ...]:
+    return tuple(name for name in now if name not in was)
+
+
+def _half(of: EvaluatedBench) -> SwapSide:
+    pieces = of.production.evaluated.piece_count
+    cost = cost_of(of.production.evaluated, of.prices())
+    return SwapSide(
+        piece=of.piece(),
+        check=crumb_check(of.dough, of.context.learned),
+        sweetness_g=of.dough.composition.sweetness_g / pieces,
+        water_g=of.dough.composition.water_g / pieces,
+        dough_g=of.production.bake_yield.dough_g,
+        allergens=allergens_of(of.production.evaluated, of.context.cupboard).names(),
+        cost=cost.piece_cost if cost and not cost.at_least else None,
+    )
+
+
+def sweetener_bench(database: Database, principal: Principal, bench: Bench, blends: Sequence[Blend]) -> SweetenerBench:
+    """All sweeteners side by side for what is on the Bench. Raises CannotUse for a blend that is none."""
+    of = evaluate_bench(database, principal, bench)
+    evaluated, context = of.production.evaluated, of.context
+    options = sweetener_options(
+        evaluated, blends, context.cupboard, context.preferences.energy, of.prices(*sweeteners()), evaluated.piece_count
+    )
+    return SweetenerBench(sweetening_of(evaluated, context.cupboard, context.preferences.energy), options)
+
+
+def sweetened(database: Database, principal: Principal, bench: Bench, blend: Blend, *, fill: bool) -> Preview:
+    """What it would be with this sweetener or blend in place of all that sweetens. Raises CannotUse."""
+    of = evaluate_bench(database, principal, bench)
+    parts = sweeten_with(bench.parts, of.production.evaluated, blend, of.context.cupboard, fill=fill)
+    return _preview(of, of, parts, ())

@@ -1,0 +1,54 @@
+"""What goes out of the tabs Swaps and Sweeteners."""
+
+from dataclasses import dataclass
+
+from ample_crumb.application.views import FiguresView
+from ample_crumb.core.crumb.check import CrumbCheck
+from ample_crumb.core.formula.allergens import AllergenNames
+from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.swap.suggestions import SwapSuggestion
+from ample_crumb.core.swap.sweetener_options import SweetenerOption, Sweetening
+
+
+@dataclass(frozen=True, slots=True)
+class Offers:
+    """The swaps of a formula, and the aims they can be chosen by."""
+
+    offers: tuple[SwapSuggestion, ...]
+    aims: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class SwapSide:
+    """A formula before or after: a piece, its dials, sweetness and water in g a piece, its contents, its cost."""
+
+    piece: FiguresView
+    check: CrumbCheck
+    sweetness_g: float
+    water_g: float
+    dough_g: float
+    allergens: AllergenNames
+    cost: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Preview:
+    """What a change would make of the Bench: its parts then, both halves, and sentences on what could not move along.
+    `gains` and `loses` are allergens, `keeps` and `breaks` diets that are kept from then on, or no more."""
+
+    parts: tuple[Part, ...]
+    before: SwapSide
+    after: SwapSide
+    remarks: tuple[str, ...]
+    gains: tuple[str, ...]
+    loses: tuple[str, ...]
+    keeps: tuple[str, ...]
+    breaks: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class SweetenerBench:
+    """How the Bench is sweetened now, and every sweetener and these blends in its place."""
+
+    now: Sweetening
+    options: tuple[SweetenerOption, ...]

@@ -1,0 +1,1 @@
+"""The place Today: a day against its targets, and what is logged."""

@@ -1,0 +1,150 @@
+"""Writes of Today: targets, types of days, and what is logged."""
+
+from datetime import date, datetime
+from uuid import UUID
+
+from ample_crumb.application.context import load_context
+from ample_crumb.application.formulas.queries import find_summary
+from ample_crumb.application.formulas.summaries import FormulaSummary
+from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere
+from ample_crumb.application.today.day import entry_view, load_day, read_entry
+from ample_crumb.application.today.views import DayView, EntryChange, EntryView
+from ample_crumb.core.day.day_budget import Targets
+from ample_crumb.core.day.portion import pieces_in
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.store import days
+from ample_crumb.store.database import Database
+from ample_crumb.store.days import EntryRow
+from ample_crumb.store.scope import Principal
+
+
+def set_day_type(database: Database, principal: Principal, day: date, kind: str) -> DayView:
+    """Makes a day a training or a rest day."""
+    with database.transaction(principal) as connection:
+        days.set_day_type(connection, principal, day, kind)
+        return load_day(connection, principal, day)
+
+
+def set_targets(database: Database, principal: Principal, from_day: date, by_type: dict[str, Targets]) -> DayView:
+    """Targets by type of day, from a day on; gives that day."""
+    with database.transaction(principal) as connection:
+        for kind, targets in by_type.items():
+            days.set_target(connection, principal, kind, from_day, targets)
+        return load_day(connection, principal, from_day)
+
+
+def log_foods(
+    database: Database, principal: Principal, entry_id: UUID, day: date, eaten_at: datetime, text: str
+) -> DayView:
+    """Lays typed foods into a day as one entry. Raises CannotAccept when nothing of it could be read."""
+    with database.transaction(principal) as connection:
+        name, portion = read_entry(text, load_context(connection, principal))
+        days.add_entry(
+            connection,
+            principal,
+            entry_id,
+            day=day,
+            eaten_at=eaten_at,
+            kind="foods",
+            name=name,
+            text=text.strip(),
+            formula_id=None,
+            pieces=None,
+            portion=portion,
+        )
+        return load_day(connection, principal, day)
+
+
+def log_pieces(
+    database: Database,
+    principal: Principal,
+    entry_id: UUID,
+    day: date,
+    eaten_at: datetime,
+    formula_id: UUID,
+    amount: float | str,
+) -> DayView:
+    """Lays pieces of a formula into a day, with their figures of now: so many, or as much as "45 g" or "a quarter of
+    the whole" is. Raises NotHere, or CannotAccept for nothing."""
+    with database.transaction(principal) as connection:
+        formula, kept = find_summary(connection, principal, formula_id, load_context(connection, principal))
+        piece = kept.piece
+        if piece.figures.mass_g <= 0:
+            raise CannotAccept(
+                "/formula_id", "This formula has no line that could be read yet; there is nothing to eat."
+            )
+        pieces = _pieces(amount, kept)
+        days.add_entry(
+            connection,
+            principal,
+            entry_id,
+            day=day,
+            eaten_at=eaten_at,
+            kind="piece",
+            name=formula.name,
+            text="",
+            formula_id=formula_id,
+            pieces=pieces,
+            portion=piece.times(pieces),
+        )
+        return load_day(connection, principal, day)
+
+
+def _pieces(amount: float | str, kept: FormulaSummary) -> float:
+    if isinstance(amount, float | int):
+        return amount
+    try:
+        return pieces_in(amount, kept.piece.figures.mass_g, kept.piece_count)
+    except CannotUse as cannot:
+        raise CannotAccept("/amount", str(cannot)) from cannot
+
+
+def change_entry(
+    database: Database, principal: Principal, entry_id: UUID, version: int, change: EntryChange
+) -> EntryView:
+    """Changes an entry. Pieces keep the figures of the piece that was laid in, more or fewer of it; typed foods are
+    read anew only when their text changed. Raises NotHere, CannotAccept or ChangedMeanwhile."""
+    with database.transaction(principal) as connection:
+        context = load_context(connection, principal)
+        row = days.find_entry(connection, principal, entry_id, lock=True)
+        if row is None or row.removed:
+            raise NotHere("entry")
+        if _is(row, change):
+            return entry_view(row, context.definition)
+        if row.version != version:
+            raise ChangedMeanwhile("entry", entry_view(row, context.definition))
+        name, text, pieces, portion = row.name, row.text, row.piece_count, row.portion()
+        if row.kind == "piece":
+            if change.piece_count is None:
+                raise CannotAccept("/pieces", "Say how many pieces.")
+            portion = portion.times(change.piece_count / (row.piece_count or 1))
+            pieces = change.piece_count
+        elif change.text.strip() != row.text:
+            text = change.text.strip()
+            name, portion = read_entry(text, context)
+        days.change_entry(
+            connection,
+            principal,
+            entry_id,
+            day=change.day,
+            eaten_at=change.eaten_at,
+            name=name,
+            text=text,
+            pieces=pieces,
+            portion=portion,
+        )
+        changed = days.find_entry(connection, principal, entry_id)
+        assert changed is not None
+        return entry_view(changed, context.definition)
+
+
+def remove_entry(database: Database, principal: Principal, entry_id: UUID, *, removed: bool) -> None:
+    """Takes an entry out of its day, or lays it back."""
+    with database.transaction(principal) as connection:
+        if not days.remove_entry(connection, principal, entry_id, removed=removed):
+            raise NotHere("entry")
+
+
+def _is(row: EntryRow, change: EntryChange) -> bool:
+    same = row.day == change.day and row.eaten_at == change.eaten_at
+    return same and (row.piece_count == change.piece_count if row.kind == "piece" else row.text == change.text.strip())

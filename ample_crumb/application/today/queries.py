@@ -1,0 +1,36 @@
+"""Reads of Today: a day, and typed foods before they are logged."""
+
+from datetime import date
+
+from ample_crumb.application.context import load_context
+from ample_crumb.application.formulas.views import line_view
+from ample_crumb.application.today.day import evaluate_foods, load_day
+from ample_crumb.application.today.views import DayView, FoodsView
+from ample_crumb.application.views import view
+from ample_crumb.core.day.day_budget import sum_up
+from ample_crumb.core.food.nutrients import total
+from ample_crumb.core.uncertainty.propagation import propagate
+from ample_crumb.store import days
+from ample_crumb.store.database import Database
+from ample_crumb.store.scope import Principal
+
+
+def open_day(database: Database, principal: Principal, day: date) -> DayView:
+    """A day with its tin and what fits in it."""
+    with database.transaction(principal) as connection:
+        return load_day(connection, principal, day)
+
+
+def read_foods(database: Database, principal: Principal, text: str, day: date) -> FoodsView:
+    """Reads typed foods and says what they would leave."""
+    with database.transaction(principal) as connection:
+        context = load_context(connection, principal)
+        evaluated = evaluate_foods(text, context)
+        targets = days.day_plan(connection, principal, day).targets
+        eaten = total(entry.figures() for entry in days.day_entries(connection, principal, day))
+    leaves = None
+    if targets is not None:
+        leaves = sum_up([eaten, evaluated.batch], targets).room_kcal
+    uncertainty = propagate(evaluated, context.cupboard, context.definition)
+    lines = tuple(map(line_view, evaluated.parts[0].lines, uncertainty.lines))
+    return FoodsView(lines, view(evaluated.batch, uncertainty.batch, context.definition), evaluated.unread, leaves)

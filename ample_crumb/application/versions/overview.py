@@ -1,0 +1,83 @@
+"""The versions of a formula as the tab shows them, within a transaction."""
+
+from uuid import UUID
+
+from ample_crumb.application.context import KitchenContext, load_context
+from ample_crumb.application.formulas.draft import Draft, from_stored, parts_from
+from ample_crumb.application.formulas.evaluation import formula_view
+from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.formulas.summaries import read_summary
+from ample_crumb.application.problems import NotHere
+from ample_crumb.application.versions.views import BaseView, BranchView, VersionsView, VersionView
+from ample_crumb.application.views import portion_view
+from ample_crumb.core.formula.difference import FormulaState, difference, shared_lines
+from ample_crumb.core.formula.formula import evaluate
+from ample_crumb.store import formulas, versions
+from ample_crumb.store.database import Connection
+from ample_crumb.store.formulas import FormulaRow
+from ample_crumb.store.scope import Principal
+from ample_crumb.store.versions import VersionRow
+
+
+def find_formula(connection: Connection, principal: Principal, formula_id: UUID, *, lock: bool = False) -> FormulaRow:
+    row = formulas.find(connection, principal.kitchen_id, formula_id, lock=lock)
+    if row is None:
+        raise NotHere("formula")
+    return row
+
+
+def versions_view(connection: Connection, principal: Principal, row: FormulaRow) -> VersionsView:
+    context = load_context(connection, principal)
+    rows = versions.listed(connection, principal.kitchen_id, row.id)
+    now = formula_view(connection, principal, row).draft
+    changed = difference_of(connection, principal, from_stored(rows[0].draft), now, context) if rows else ()
+    base = versions.base_of(connection, principal.kitchen_id, row.id)
+    return VersionsView(
+        versions=(current_state(connection, principal, row, context), *(version_view(each, context) for each in rows)),
+        bake=row.bake_number or 0,
+        changed=changed,
+        base=_base(connection, principal, base, now) if base else None,
+        branches=tuple(_branches(connection, principal, row.id, now)),
+    )
+
+
+def current_state(
+    connection: Connection, principal: Principal, row: FormulaRow, context: KitchenContext
+) -> VersionView:
+    kept = read_summary(connection, principal, row, context)
+    return VersionView(0, "", "now", row.updated_at, kept.piece_count, portion_view(kept.piece, context.definition))
+
+
+def version_view(row: VersionRow, context: KitchenContext) -> VersionView:
+    figures = portion_view(row.portion(), context.definition)
+    return VersionView(row.number, row.name, row.kept_by, row.kept_at, row.piece_count, figures)
+
+
+def _base(
+    connection: Connection, principal: Principal, base: tuple[UUID, str, list[dict[str, object]]], now: Draft
+) -> BaseView:
+    base_id, name, followed = base
+    parts = formulas.parts_of(connection, principal.kitchen_id, base_id)
+    return BaseView(base_id, name, shared_lines(parts, now.parts), parts_from(followed) != parts)
+
+
+def _branches(connection: Connection, principal: Principal, base_id: UUID, base: Draft) -> list[BranchView]:
+    names = {row.id: row.name for row in formulas.listed(connection, principal.kitchen_id)}
+    found = []
+    for branch_id, followed in versions.branches_of(connection, principal.kitchen_id, base_id):
+        parts = formulas.parts_of(connection, principal.kitchen_id, branch_id)
+        shared = shared_lines(base.parts, parts)
+        found.append(BranchView(branch_id, names[branch_id], shared, parts_from(followed) != base.parts))
+    return found
+
+
+def difference_of(
+    connection: Connection, principal: Principal, was: Draft, now: Draft, context: KitchenContext
+) -> tuple[str, ...]:
+    context = with_nested(connection, principal, context, (*was.parts, *now.parts))
+
+    def state(draft: Draft) -> FormulaState:
+        evaluated = evaluate(draft.parts, draft.pieces, context.cupboard, context.preferences)
+        return FormulaState(evaluated, draft.pieces, draft.family, draft.method)
+
+    return difference(state(was), state(now))

@@ -1,0 +1,33 @@
+"""Whose rows a transaction sees: the principal, and the setting that the walls between kitchens read."""
+
+from dataclasses import dataclass
+from typing import Any, Final
+from uuid import UUID
+
+import psycopg
+from psycopg.rows import class_row
+
+
+@dataclass(frozen=True, slots=True)
+class Principal:
+    """The person at work and their kitchen. Comes with each request."""
+
+    kitchen_id: UUID
+    person_id: UUID
+
+
+SETTING: Final = "ample_crumb.kitchen_id"
+"""What `current_kitchen()` of the schema reads; local to a transaction."""
+
+
+def enter(connection: psycopg.Connection[Any], principal: Principal) -> None:
+    """From here to the end of the transaction only rows of this kitchen are there."""
+    connection.execute("select set_config(%(setting)s, %(kitchen_id)s, true)",
+        {"setting": SETTING, "kitchen_id": str(principal.kitchen_id)},
+    )  # fmt: skip
+
+
+def resident(connection: psycopg.Connection[Any], asked: UUID | None) -> Principal | None:
+    """The person asked for where there is one, else the first of the first kitchen; None while there is no kitchen."""
+    with connection.cursor(row_factory=class_row(Principal)) as cursor:
+        return cursor.execute("select kitchen_id, person_id from resident(%(asked)s)", {"asked": asked}).fetchone()

@@ -1,0 +1,98 @@
+"""The demo kitchen: it loads once, and nothing in it is unread, doubted or impossible."""
+
+import unittest
+from datetime import UTC, datetime, timedelta
+
+from ample_crumb.application.cupboard import queries as cupboard_queries
+from ample_crumb.application.demo.loader import load_demo
+from ample_crumb.application.formulas import queries as formulas_queries
+from ample_crumb.application.formulas import summaries
+from ample_crumb.application.today import queries as today_queries
+from ample_crumb.application.versions import queries as versions_queries
+from ample_crumb.store import formulas as stored_formulas
+from tests.kitchen import new_database, open_database
+
+NOW = datetime(2026, 5, 6, 18, 30, tzinfo=UTC)
+
+
+class Demo(unittest.TestCase):
+    def setUp(self) -> None:
+        self.database = open_database(new_database())
+        self.addCleanup(self.database.close)
+        load_demo(self.database, NOW)
+        principal = self.database.resident(None)
+        assert principal is not None
+        self.principal = principal
+
+    def test_every_line_of_its_formulas_is_read_and_needs_no_second_look(self) -> None:
+        listed = formulas_queries.list_all(self.database, self.principal)
+        self.assertGreaterEqual(len(listed), 3)
+        for summary in listed:
+            view = formulas_queries.open_one(self.database, self.principal, summary.id)
+            doubtful = [
+                line.text for part in view.evaluated.parts for line in part.lines if not line.sure or line.problem
+            ]
+            self.assertEqual(doubtful, [], summary.name)
+            self.assertTrue(view.draft.family, summary.name)
+            self.assertTrue(view.draft.method, summary.name)
+            self.assertIsNotNone(view.draft.twin, summary.name)
+            if not summary.name.endswith("the classic"):
+                self.assertGreater(summary.piece.protein_g, 4, summary.name)
+                self.assertLess(summary.piece.energy_kcal, 300, summary.name)
+
+    def test_one_has_four_versions_one_a_branch_and_one_a_dial_to_mend(self) -> None:
+        by_name = {summary.name: summary.id for summary in formulas_queries.list_all(self.database, self.principal)}
+        blondies = versions_queries.list_versions(self.database, self.principal, by_name["White bean blondies"])
+        self.assertEqual([version.number for version in blondies.versions], [0, 4, 3, 2, 1])
+        self.assertEqual((blondies.bake, blondies.changed), (4, ()))
+        # Each step from the classic on takes energy out.
+        energies = [version.piece.energy_kcal for version in blondies.versions]
+        self.assertEqual(energies, sorted(energies))
+        squares = versions_queries.list_versions(
+            self.database, self.principal, by_name["Black bean and espresso squares"]
+        )
+        self.assertEqual([branch.behind for branch in squares.branches], [False])
+        off = {
+            name: [
+                dial.name
+                for dial in formulas_queries.open_one(self.database, self.principal, formula_id).evaluated.check.off
+            ]
+            for name, formula_id in by_name.items()
+        }
+        self.assertEqual(off["Chickpea and sesame rounds"], ["hydration"])
+        self.assertLessEqual(sum(map(bool, off.values())), 3, off)
+
+    def test_two_weeks_of_days_with_targets_and_nothing_unread(self) -> None:
+        for ago in range(1, 14):
+            day = today_queries.open_day(self.database, self.principal, (NOW - timedelta(days=ago)).date())
+            with self.subTest(day=day.day.isoformat()):
+                assert day.budget is not None
+                self.assertGreaterEqual(len(day.entries), 3)
+                self.assertEqual(day.eaten.without_lines, 0)
+                self.assertTrue(-300 < day.budget.room_kcal < 900, day.budget.room_kcal)
+                self.assertEqual([entry.eaten_at for entry in day.entries], sorted(e.eaten_at for e in day.entries))
+                self.assertGreater(day.eaten.sd["energy_kcal"], 5)
+
+    def test_its_products_are_own_two_ask_for_a_look_and_two_are_drafts(self) -> None:
+        own = [item for item in cupboard_queries.list_all(self.database, self.principal) if item.product_id]
+        self.assertEqual(len(own), 15)
+        self.assertEqual(sum(item.remark != "" for item in own), 2)
+        self.assertEqual(sum(item.draft and item.problem != "" for item in own), 2)
+        self.assertEqual([item.name for item in own if item.allergens is None and not item.draft], [])
+
+    def test_loading_it_again_changes_nothing(self) -> None:
+        before = [item.version for item in formulas_queries.list_all(self.database, self.principal)]
+        load_demo(self.database, NOW + timedelta(days=3))
+        self.assertEqual([item.version for item in formulas_queries.list_all(self.database, self.principal)], before)
+
+    def test_kept_figures_are_worked_out_anew_when_their_rules_have_changed(self) -> None:
+        (first, *_) = formulas_queries.list_all(self.database, self.principal)
+        with self.database.unscoped() as connection:
+            connection.execute("update formula set summary_by = 'older', energy_kcal = 1, protein_g = 1, sd = '{}'")
+        (again, *_) = formulas_queries.list_all(self.database, self.principal)
+        self.assertAlmostEqual(again.piece.energy_kcal, first.piece.energy_kcal)
+        self.assertAlmostEqual(again.piece.sd["energy_kcal"], first.piece.sd["energy_kcal"])
+        with self.database.unscoped() as connection:
+            row = stored_formulas.find(connection, self.principal.kitchen_id, first.id)
+        assert row is not None
+        self.assertEqual(row.summary_by, summaries.SUMMARY_BY)

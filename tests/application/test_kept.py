@@ -1,0 +1,95 @@
+"""What is kept of a formula for lists is what its Bench says, whatever changed in between."""
+
+from dataclasses import replace
+from datetime import date
+from uuid import UUID, uuid4
+
+from ample_crumb.application.cupboard import commands as cupboard_commands
+from ample_crumb.application.cupboard import queries as cupboard_queries
+from ample_crumb.application.cupboard.views import ProductDraft
+from ample_crumb.application.formulas import commands as formulas_commands
+from ample_crumb.application.formulas import queries as formulas_queries
+from ample_crumb.application.formulas.draft import Bench, Draft, TwinChoice
+from ample_crumb.application.settings import commands as settings_commands
+from ample_crumb.core.food.label import Label, Style
+from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
+from ample_crumb.core.formula.alerts import DietAlert
+from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.store import kitchens
+from ample_crumb.store.eaters import EaterRow
+from tests.application.case import KitchenCase
+
+LABEL = Label(Style.EUROPEAN, energy_kcal=376, fat_g=4, carbohydrate_g=5, protein_g=80)
+
+
+class Summaries(KitchenCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.eater = EaterRow(uuid4(), "Guest", ["milk", "soy", "vegan"])
+        settings_commands.put_eater(self.database, self.principal, self.eater)
+
+    def make(self, *lines: str, reference: TwinChoice | None = None) -> UUID:
+        draft = Draft("Bars", "", 4, "", (Part("", tuple(map(Line, lines))),), reference)
+        return formulas_commands.create(self.database, self.principal, uuid4(), draft).id
+
+    def agree(self) -> None:
+        """Lists and Benches tell the same figures and alarms."""
+        for listed in formulas_queries.list_all(self.database, self.principal):
+            bench = formulas_queries.open_one(self.database, self.principal, listed.id).evaluated
+            self.assertAlmostEqual(listed.piece.energy_kcal, bench.piece.energy_kcal)
+            self.assertAlmostEqual(listed.piece.sd["energy_kcal"], bench.piece.sd["energy_kcal"])
+            self.assertEqual(listed.alerts, bench.alerts)
+
+    def test_through_products_labels_corrections_settings_and_guests(self) -> None:
+        made = [self.make("100 g Millrace powder", "2 eggs"), self.make("100 g skyr", "1 cup oats")]
+        self.agree()
+        told = ProductDeclaration(("soy",), traces=("milk",), vegan=True)
+        draft = ProductDraft("Millrace powder", (), "protein", LABEL, PackMeasures(), told)
+        product = cupboard_commands.create(self.database, self.principal, uuid4(), draft)
+        self.agree()
+        changed = replace(draft, contains=ProductDeclaration(("milk",)), label=replace(LABEL, energy_kcal=380))
+        cupboard_commands.save(self.database, self.principal, product.id, 1, changed)
+        self.agree()
+        cupboard_commands.move(self.database, self.principal, product.id)
+        self.agree()
+        self.assertIn("milk", {alert.about for alert in self.alerts(made[0]) if alert.level == "contains"})
+        settings_commands.correct(self.database, self.principal, "skyr", "soy_yogurt")
+        self.agree()
+        self.assertIn("soy", {alert.about for alert in self.alerts(made[1])})
+        with self.database.unscoped() as connection:
+            settings = kitchens.find_settings(connection, self.principal)
+        settings_commands.change_settings(
+            self.database, self.principal, replace(settings, measures="australian", energy="us")
+        )
+        self.agree()
+        cupboard_commands.archive(self.database, self.principal, product.id, archived=True)
+        self.agree()
+        settings_commands.remove_eater(self.database, self.principal, self.eater.id)
+        self.agree()
+        self.assertEqual(self.alerts(made[0]), ())
+
+    def alerts(self, formula_id: UUID) -> tuple[DietAlert, ...]:
+        return formulas_queries.open_one(self.database, self.principal, formula_id).evaluated.alerts
+
+    def test_where_a_food_is_used_follows_the_lines(self) -> None:
+        bars, loaf = self.make("100 g skyr"), self.make("100 g quark", "1 tbsp elderflower dust")
+
+        def used(slug: str) -> set[UUID]:
+            return {each.formula_id for each in cupboard_queries.open_food(self.database, self.principal, slug).used}
+
+        self.assertEqual((used("skyr"), used("quark_0"), used("egg")), ({bars}, {loaf}, set()))
+        view = formulas_queries.open_one(self.database, self.principal, loaf)
+        parts = (Part("", (Line("2 eggs"), Line("30 g skyr"))),)
+        formulas_commands.save(self.database, self.principal, loaf, view.version, replace(view.draft, parts=parts))
+        self.assertEqual((used("skyr"), used("quark_0"), used("egg")), ({bars, loaf}, set(), {loaf}))
+
+    def test_a_copy_is_compared_with_the_same_and_a_twin_without_figures_with_nothing(self) -> None:
+        twin = self.make("100 g butter")
+        made = self.make("100 g skyr", reference=TwinChoice(twin))
+        copy = formulas_commands.duplicate(self.database, self.principal, made, uuid4())
+        self.assertEqual((copy.draft.twin, copy.evaluated.claims.twin), (TwinChoice(twin), "Bars"))
+        empty = self.make("1 tbsp elderflower dust")
+        bench = Bench(copy.draft.parts, 4, "", date(2026, 5, 4), twin=TwinChoice(empty))
+        self.assertEqual(formulas_queries.read_bench(self.database, self.principal, bench).evaluated.claims.twin, "")
+        gone = replace(bench, twin=TwinChoice(uuid4()))
+        self.assertEqual(formulas_queries.read_bench(self.database, self.principal, gone).evaluated.claims.twin, "")
