@@ -1,13 +1,13 @@
 import "@fontsource-variable/bricolage-grotesque";
 import "@fontsource-variable/instrument-sans";
-import "@/look/index.css";
+import "@/ui/theme/index.css";
 import { QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { queryClient } from "@/api/queries";
-import { App } from "@/app";
-import { Broken } from "@/parts/Broken";
+import { App } from "@/app/App";
+import { ErrorBoundary } from "@/ui/ErrorBoundary";
 
 const root = document.getElementById("root");
 if (!root) throw new Error("index.html holds no #root");
@@ -15,9 +15,9 @@ createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queryClient}>
       <BrowserRouter>
-        <Broken>
+        <ErrorBoundary>
           <App />
-        </Broken>
+        </ErrorBoundary>
       </BrowserRouter>
     </QueryClientProvider>
   </StrictMode>,

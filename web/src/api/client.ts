@@ -1,25 +1,7 @@
 import createClient, { type Middleware } from "openapi-fetch";
+import { Problem } from "@/domain/problem";
 import { reportAnswer } from "./connection";
-import type { components, paths } from "./schema";
-
-export type Schemas = components["schemas"];
-
-/** A problem document of the server, or what stands for one when no server answered (status 0). */
-export class Problem extends Error {
-  constructor(
-    readonly status: number,
-    readonly detail: string,
-    readonly errors: { pointer: string; detail: string }[] = [],
-    readonly current: unknown = null,
-  ) {
-    super(detail);
-  }
-
-  /** Nobody is there to answer: worth trying again as it is. */
-  get away(): boolean {
-    return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 507;
-  }
-}
+import type { paths } from "./schema";
 
 const NO_SERVER = "The server does not answer. What you typed is kept in this window.";
 

@@ -1,0 +1,73 @@
+import { QueryClient, queryOptions } from "@tanstack/react-query";
+import { api, data } from "@/api/client";
+import { Problem } from "@/domain/problem";
+
+const RETRY_MS = 2000;
+
+function again(_count: number, error: Error): boolean {
+  return error instanceof Problem && error.away;
+}
+
+/** Everything is asked again while nobody answers, because every write may be sent twice; nothing else is. */
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: { retry: again, retryDelay: RETRY_MS, networkMode: "always", refetchOnWindowFocus: true },
+    mutations: { retry: again, retryDelay: RETRY_MS, networkMode: "always" },
+  },
+});
+
+export const kitchenQuery = queryOptions({
+  queryKey: ["kitchen"],
+  queryFn: ({ signal }) => data(api.GET("/api/v1/kitchen", { signal })),
+  staleTime: 60_000,
+});
+
+export const formulasQuery = queryOptions({
+  queryKey: ["formulas", "list"],
+  queryFn: ({ signal }) => data(api.GET("/api/v1/formulas", { signal })),
+});
+
+export const formulaQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["formulas", "one", id],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/v1/formulas/{formula_id}", { params: { path: { formula_id: id } }, signal })),
+  });
+
+export const referenceQuery = queryOptions({
+  queryKey: ["reference"],
+  queryFn: ({ signal }) => data(api.GET("/api/v1/reference", { signal })),
+  staleTime: Number.POSITIVE_INFINITY,
+});
+
+export const learnedQuery = queryOptions({
+  queryKey: ["learned"],
+  queryFn: ({ signal }) => data(api.GET("/api/v1/learned", { signal })),
+  staleTime: 60_000,
+});
+
+export const versionsQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["versions", id],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/v1/formulas/{formula_id}/versions", { params: { path: { formula_id: id } }, signal })),
+  });
+
+export const cupboardQuery = queryOptions({
+  queryKey: ["cupboard"],
+  queryFn: ({ signal }) => data(api.GET("/api/v1/cupboard", { signal })),
+  staleTime: 30_000,
+});
+
+export const productQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["products", id],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/v1/products/{product_id}", { params: { path: { product_id: id } }, signal })),
+  });
+
+export const dayQuery = (day: string) =>
+  queryOptions({
+    queryKey: ["days", day],
+    queryFn: ({ signal }) => data(api.GET("/api/v1/days/{day}", { params: { path: { day } }, signal })),
+  });

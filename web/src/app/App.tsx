@@ -1,0 +1,50 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect } from "react";
+import { Navigate, Route, Routes } from "react-router";
+import { useAway } from "@/api/connection";
+import { kitchenQuery } from "@/api/queries";
+import { Bench } from "@/features/bench/Bench";
+import { Cupboard } from "@/features/cupboard/Cupboard";
+import { Formulas } from "@/features/formulas/Formulas";
+import { Settings } from "@/features/settings/Settings";
+import { Today } from "@/features/today/Today";
+import { Notices } from "@/ui/Toast";
+import { useAppearance } from "@/ui/theme/appearance";
+import { Frame } from "./Frame";
+
+export function App() {
+  const kitchen = useQuery(kitchenQuery);
+  const away = useAway();
+  useAppearance(kitchen.data?.settings.appearance);
+  useEffect(() => {
+    document.documentElement.dataset.ready = String(kitchen.isSuccess);
+  }, [kitchen.isSuccess]);
+  if (!kitchen.data) return <Waiting away={away} />;
+  return (
+    <Notices>
+      <Routes>
+        <Route element={<Frame />}>
+          <Route index element={<Navigate to="/today" replace />} />
+          <Route path="today/:day?" element={<Today />} />
+          <Route path="formulas" element={<Formulas />} />
+          <Route path="formulas/:id/:tab?" element={<Bench />} />
+          <Route path="cupboard" element={<Cupboard />} />
+          <Route path="settings" element={<Settings />} />
+          <Route path="*" element={<Navigate to="/today" replace />} />
+        </Route>
+      </Routes>
+    </Notices>
+  );
+}
+
+function Waiting({ away }: { away: string | null }) {
+  return (
+    <main className="flex min-h-dvh flex-col items-center justify-center gap-3 p-6 text-center">
+      <h1>{away ? "The kitchen cannot be reached" : "Ample Crumb"}</h1>
+      <p className="max-w-[52ch] text-soft" role="status">
+        {away ?? "Opening your kitchen …"}
+      </p>
+      {away && <p className="text-soft">Trying again every two seconds; nothing needs to be started anew here.</p>}
+    </main>
+  );
+}

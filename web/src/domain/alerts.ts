@@ -1,0 +1,38 @@
+import type { Schemas } from "@/api/types";
+
+type DietAlert = Schemas["DietAlert"];
+
+const DIETS = new Set(["vegan", "vegetarian", "no added sugar"]);
+
+/** Alerts of one eater in words, the worst first, and whether any is more than a warning. */
+export interface EaterAlerts {
+  eater: string;
+  words: string;
+  stop: boolean;
+}
+
+export function byEater(alerts: readonly DietAlert[]): EaterAlerts[] {
+  const eaters = new Map<string, DietAlert[]>();
+  for (const alert of alerts) eaters.set(alert.eater, [...(eaters.get(alert.eater) ?? []), alert]);
+  return [...eaters].map(([eater, of]) => ({
+    eater,
+    words: [said("contains", of), said("may contain", of), said("unknown", of), ...of.filter(isDiet).map(diet)]
+      .filter(Boolean)
+      .join("; "),
+    stop: of.some((alert) => alert.level === "contains"),
+  }));
+}
+
+const isDiet = (alert: DietAlert) => DIETS.has(alert.about);
+
+function said(level: DietAlert["level"], alerts: DietAlert[]): string {
+  const names = alerts.filter((alert) => alert.level === level && !isDiet(alert)).map((alert) => alert.about);
+  if (!names.length) return "";
+  return level === "unknown" ? `whether ${names.join(" or ")} is in it is not known` : `${level} ${names.join(", ")}`;
+}
+
+function diet({ about, level }: DietAlert): string {
+  if (about === "no added sugar")
+    return level === "contains" ? "has added sugar" : "whether sugar is added is not known";
+  return level === "contains" ? `not ${about}` : `whether it is ${about} is not known`;
+}

@@ -1,0 +1,10 @@
+const THOUSANDS = /^[1-9]\d{0,2}(,\d{3})+$/;
+const PLAIN = /^[-−+]?(\d+([.,]\d*)?|[.,]\d+)$/;
+
+/** A number as somebody types it, with either decimal sign: "1.5", "1,5", ",5". A comma before three digits parts
+ * thousands, as the server reads it: "1,250" is 1250, "0,250" a quarter. Spaces may part digits. NaN for anything else. */
+export function parseNumber(text: string): number {
+  const plain = text.trim().replace(/[\s'’](?=\d{3}\b)/g, "");
+  if (THOUSANDS.test(plain)) return Number(plain.replaceAll(",", ""));
+  return PLAIN.test(plain) ? Number(plain.replace(",", ".").replace("−", "-")) : Number.NaN;
+}

@@ -1,0 +1,68 @@
+import { ChevronDown } from "lucide-react";
+import { Popover } from "radix-ui";
+import type { Schemas } from "@/api/types";
+import { lineCount } from "@/domain/format";
+
+type Contents = Schemas["Allergens"];
+
+/** Allergens and diets in one sentence; opened, the lines that bring or break each. */
+export function Allergens({ contents }: { contents: Contents }) {
+  const { contains, diets_kept: keeps, unknown_lines: unknown } = contents;
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="mt-1 inline-flex max-w-full flex-wrap items-center gap-x-1 rounded text-left text-[14px]">
+        {contains.length > 0 ? (
+          <b className="text-stop">contains {contains.map((each) => each.name).join(", ")}</b>
+        ) : (
+          <span className="text-soft">
+            {unknown.length > 0 ? "no named allergen in what is known" : "none of the named allergens"}
+          </span>
+        )}
+        {contents.may_contain.length > 0 && (
+          <span className="text-caution">
+            {" "}
+            · may contain {contents.may_contain.map((each) => each.name).join(", ")}
+          </span>
+        )}
+        {keeps.length > 0 && <span className="text-soft"> · {keeps.join(", ")}</span>}
+        {unknown.length > 0 && <span className="text-caution"> · unknown for {lineCount(unknown.length)}</span>}
+        <ChevronDown size={14} aria-hidden className="text-soft" />
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={6}
+          collisionPadding={12}
+          aria-label="What is in it"
+          className="card z-40 max-h-[70vh] w-[min(440px,calc(100vw-24px))] overflow-y-auto p-4 shadow-xl"
+        >
+          <Rows title="Contains" rows={contains} />
+          <Rows title="May contain, by the packs" rows={contents.may_contain} />
+          <Rows title="Is not" rows={contents.diets_broken} />
+          {unknown.length > 0 && <Rows title="Unknown" rows={[{ name: "not all known", lines: unknown }]} />}
+          <p className="text-[13px] text-soft">
+            Told by the lines, as the ingredients are made up; traces (“may contain”) only where a product’s label says
+            so. Ask a guest with an allergy, and read the packs.
+          </p>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function Rows({ title, rows }: { title: string; rows: readonly Schemas["Causes"][] }) {
+  if (!rows.length) return null;
+  return (
+    <section className="mb-3">
+      <h2>{title}</h2>
+      <dl className="text-[14px]">
+        {rows.map((row) => (
+          <div key={row.name} className="grid grid-cols-[110px_1fr] gap-2 border-b border-rim py-1">
+            <dt className="font-semibold">{row.name}</dt>
+            <dd className="text-soft">{row.lines.join("; ")}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}

@@ -1,0 +1,169 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { MoreHorizontal, Redo2, Undo2 } from "lucide-react";
+import { DropdownMenu } from "radix-ui";
+import { memo, useEffect, useState } from "react";
+import { useNavigate } from "react-router";
+import { api, data } from "@/api/client";
+import type { Schemas } from "@/api/types";
+import { UNNAMED } from "@/domain/draft";
+import type { DraftStore } from "@/domain/draftStore";
+import { count } from "@/domain/format";
+import { useArchive } from "@/features/formulas/useArchive";
+import { Select } from "@/ui/Select";
+
+interface HeadProps {
+  store: DraftStore;
+  archived: boolean;
+  families: Schemas["Family"][];
+  name: string;
+  family: string;
+  pieces: number;
+  undoes: boolean;
+  redoes: boolean;
+  /** How many pieces it makes where they are not counted; null where they are. */
+  follows: number | null;
+  onScale: () => void;
+}
+
+/** Name, family, pieces, undo and the rest of what concerns the formula as a whole. */
+export const Head = memo(function Head({
+  store,
+  archived,
+  families,
+  name,
+  family,
+  pieces,
+  undoes,
+  redoes,
+  follows,
+  onScale,
+}: HeadProps) {
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const archive = useArchive();
+  const copy = useMutation({
+    mutationFn: async (id: string) => {
+      await store.flush();
+      return data(
+        api.POST("/api/v1/formulas/{formula_id}/copies", { params: { path: { formula_id: store.id } }, body: { id } }),
+      );
+    },
+    onSuccess: async (made) => {
+      await client.invalidateQueries({ queryKey: ["formulas", "list"] });
+      navigate(`/formulas/${made.id}`);
+    },
+  });
+  return (
+    <header className="flex flex-wrap items-center gap-x-4 gap-y-2">
+      <h1 className="min-w-[200px] flex-1 max-md:basis-full max-md:text-[22px]">
+        <input
+          className="-ml-1 w-full rounded bg-transparent px-1"
+          aria-label="Name of the formula"
+          maxLength={120}
+          value={name}
+          onFocus={(event) => name === UNNAMED && event.target.select()}
+          onChange={(event) => {
+            const name = event.target.value;
+            store.edit((now) => ({ ...now, name }), "name");
+          }}
+        />
+      </h1>
+      {archived && <span className="font-semibold text-caution">archived</span>}
+      <Select
+        label="Family"
+        value={family}
+        options={[["", "No family yet"], ...families.map(({ slug, name }) => [slug, name] as const)]}
+        onChange={(chosen) => store.edit((now) => ({ ...now, family: chosen }))}
+      />
+      {follows === null ? (
+        <PiecesField pieces={pieces} onChange={(pieces) => store.edit((now) => ({ ...now, pieces }), "pieces")} />
+      ) : (
+        <span>makes {count(follows)}</span>
+      )}
+      <span className="flex gap-1">
+        <button
+          type="button"
+          className="btn btn-quiet"
+          aria-label="Undo"
+          title="Undo (Ctrl Z)"
+          disabled={!undoes}
+          onClick={() => store.undo()}
+        >
+          <Undo2 size={17} aria-hidden />
+        </button>
+        <button
+          type="button"
+          className="btn btn-quiet"
+          aria-label="Redo"
+          title="Redo (Ctrl Shift Z)"
+          disabled={!redoes}
+          onClick={() => store.redo()}
+        >
+          <Redo2 size={17} aria-hidden />
+        </button>
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger className="btn btn-quiet" aria-label="More">
+            <MoreHorizontal size={17} aria-hidden />
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content align="end" sideOffset={6} className="card z-40 min-w-[170px] p-1 shadow-xl">
+              <DropdownMenu.Item
+                className="cursor-pointer rounded px-3 py-2 data-[highlighted]:bg-sunk"
+                onSelect={onScale}
+              >
+                Scale …
+              </DropdownMenu.Item>
+              <DropdownMenu.Item
+                className="cursor-pointer rounded px-3 py-2 data-[highlighted]:bg-sunk"
+                onSelect={() => copy.mutate(crypto.randomUUID())}
+              >
+                Duplicate
+              </DropdownMenu.Item>
+              <DropdownMenu.Item
+                className="cursor-pointer rounded px-3 py-2 data-[highlighted]:bg-sunk"
+                onSelect={() =>
+                  archive.mutate(
+                    { id: store.id, name, archived: !archived },
+                    { onSuccess: () => !archived && navigate("/formulas") },
+                  )
+                }
+              >
+                {archived ? "Bring back" : "Archive"}
+              </DropdownMenu.Item>
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      </span>
+    </header>
+  );
+});
+
+function PiecesField({ pieces, onChange }: { pieces: number; onChange: (pieces: number) => void }) {
+  const [text, setText] = useState(String(pieces));
+  const number = Number(text);
+  const right = Number.isInteger(number) && number >= 1 && number <= 1000;
+  useEffect(() => setText((now) => (Number(now) === pieces ? now : String(pieces))), [pieces]);
+  return (
+    <label className="flex items-center gap-2">
+      makes
+      <input
+        className="field !w-[72px] text-right"
+        inputMode="numeric"
+        aria-label="Pieces of the batch"
+        aria-invalid={!right}
+        aria-describedby={right ? undefined : "pieces-wrong"}
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+          const typed = Number(event.target.value);
+          if (event.target.value.trim() && Number.isInteger(typed) && typed >= 1 && typed <= 1000) onChange(typed);
+        }}
+      />
+      {!right && (
+        <span id="pieces-wrong" role="alert" className="text-[14px] text-stop">
+          A batch makes from 1 to 1,000 pieces.
+        </span>
+      )}
+    </label>
+  );
+}

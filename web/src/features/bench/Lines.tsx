@@ -1,0 +1,127 @@
+import type { Schemas } from "@/api/types";
+import { newPart, type Part } from "@/domain/draft";
+import type { DraftStore } from "@/domain/draftStore";
+import { grams, kcal } from "@/domain/format";
+import { PartOptions } from "@/features/production/PartOptions";
+import { LineRow, type RowActions } from "./LineRow";
+import type { Evaluated } from "./useBench";
+
+/** The parts and lines of the Bench. */
+export function Lines({
+  store,
+  worked,
+  actions,
+}: {
+  store: DraftStore;
+  worked: Evaluated | undefined;
+  actions: RowActions;
+}) {
+  const { parts } = store.state.draft;
+  const most = Math.max(1, ...[...(worked?.lines.values() ?? [])].map((line) => line.energy_kcal ?? 0));
+  const named = parts.length > 1 || !!parts[0]?.name;
+  return (
+    <div className="card overflow-hidden">
+      <div
+        aria-hidden
+        className="hidden grid-cols-[minmax(0,1fr)_84px_minmax(80px,140px)_58px_62px_30px] gap-x-2 border-b border-rim px-2 py-2 text-[12.5px] font-semibold text-soft md:grid"
+      >
+        <span className="px-1">As written, and what it was read as</span>
+        <span className="text-right">Grams</span>
+        <span>Energy from</span>
+        <span className="text-right">kcal</span>
+        <span className="text-right">Protein</span>
+        <span />
+      </div>
+      {parts.map((part, place) => (
+        <div key={part.key}>
+          {named && <PartHead part={part} figures={worked?.parts.get(part.key)} store={store} />}
+          <ul aria-label={part.name || "Lines of the formula"}>
+            {part.lines.map((line, row) => (
+              <LineRow
+                key={line.key}
+                line={line}
+                read={worked?.lines.get(line.key)}
+                most_kcal={most}
+                placeholder={
+                  place === 0 && row === 0
+                    ? "Type the first line, or paste a whole recipe"
+                    : "Next line, such as 60 g whey"
+                }
+                actions={actions}
+              />
+            ))}
+          </ul>
+        </div>
+      ))}
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-2 py-2 text-[14px] text-soft">
+        <button type="button" className="btn btn-bare" onClick={() => actions.addBelow(lastKey(parts))}>
+          Add a line
+        </button>
+        <button
+          type="button"
+          className="btn btn-bare"
+          onClick={() => store.edit((draft) => ({ ...draft, parts: [...draft.parts, newPart("New part")] }))}
+        >
+          Add a part
+        </button>
+        <span className="max-md:hidden">
+          <kbd className="key">Enter</kbd> adds · <kbd className="key">Alt ↑ ↓</kbd> moves ·{" "}
+          <kbd className="key">[</kbd> <kbd className="key">]</kbd> nudges 5 %
+        </span>
+      </div>
+    </div>
+  );
+}
+
+const lastKey = (parts: Part[]) => parts.at(-1)?.lines.at(-1)?.key ?? "";
+
+function PartHead({
+  part,
+  figures,
+  store,
+}: {
+  part: Part;
+  figures: Schemas["PartView"] | undefined;
+  store: DraftStore;
+}) {
+  const several = store.state.draft.parts.length > 1;
+  return (
+    <div className="flex items-center gap-2 border-b border-rim bg-sunk px-2 py-1">
+      <input
+        className="min-w-0 flex-1 rounded bg-transparent px-1 py-[3px] font-display text-[16px] font-[640]"
+        aria-label="Name of the part"
+        maxLength={80}
+        placeholder="Main part"
+        value={part.name}
+        onChange={(event) => {
+          const name = event.target.value;
+          store.edit(
+            (draft) => ({
+              ...draft,
+              parts: draft.parts.map((each) => (each.key === part.key ? { ...each, name } : each)),
+            }),
+            `part ${part.key}`,
+          );
+        }}
+      />
+      {figures && (
+        <span className="text-[13.5px] whitespace-nowrap text-soft">
+          {grams(figures.mass_g)} g · {kcal(figures.energy_kcal)} kcal
+        </span>
+      )}
+      <PartOptions part={part} store={store} />
+      {several && (
+        <button
+          type="button"
+          className="btn btn-bare !min-h-[28px]"
+          aria-label={`Remove the part ${part.name || "without a name"}`}
+          onClick={() =>
+            store.edit((draft) => ({ ...draft, parts: draft.parts.filter((each) => each.key !== part.key) }))
+          }
+        >
+          Remove
+        </button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,252 @@
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { memo, useState } from "react";
+import { api, data } from "@/api/client";
+import { learnedQuery } from "@/api/queries";
+import type { Schemas } from "@/api/types";
+import { benchBody, type Draft, newLine } from "@/domain/draft";
+import type { DraftStore } from "@/domain/draftStore";
+import { change, grams, kcal, money } from "@/domain/format";
+import { Problem } from "@/domain/problem";
+import { DialTrack, dialValue } from "@/ui/DialTrack";
+import { Select } from "@/ui/Select";
+import { useNotice } from "@/ui/Toast";
+import { LearnedSheet } from "./LearnedSheet";
+
+type RepairView = Schemas["RepairView"];
+type Dial = Schemas["Dial"];
+
+interface CrumbCheckProps {
+  check: Schemas["CrumbCheck"];
+  families: Schemas["Family"][];
+  currency: string;
+  store: DraftStore;
+  draft: Draft;
+}
+
+/** Will it bake: the dials of the dough, and what would bring those back that are out of their windows. */
+export const CrumbCheck = memo(function CrumbCheck({ check, families, currency, store, draft }: CrumbCheckProps) {
+  const shown = check.dials.filter((dial) => dial.verdict !== "not-applicable");
+  const out = check.dials.filter((dial) => dial.verdict === "low" || dial.verdict === "high");
+  const left = check.dials.filter((dial) => dial.verdict === "not-applicable");
+  const judged = check.dials.some((dial) => dial.value !== null);
+  const family = families.find((each) => each.slug === check.family);
+  const body = benchBody(draft);
+  const repairs = useQuery({
+    queryKey: ["repairs", body],
+    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/repairs", { body, signal })),
+    enabled: out.length > 0,
+    placeholderData: keepPreviousData,
+  });
+  return (
+    <section className="card p-4" aria-labelledby="crumb-title">
+      <div className="flex flex-wrap items-baseline gap-x-2">
+        <h2 id="crumb-title">Crumb check</h2>
+        {family && (
+          <span className="text-[14px] text-soft">
+            as a {family.name.toLowerCase()}
+            {check.guessed && (
+              <>
+                , by the look of it{" "}
+                <button
+                  type="button"
+                  className="font-semibold text-enamel-ink underline"
+                  onClick={() => store.edit((now) => ({ ...now, family: family.slug }))}
+                >
+                  so it is
+                </button>
+              </>
+            )}
+          </span>
+        )}
+      </div>
+      {check.note && <p className="text-[14px] text-soft">{check.note}</p>}
+      {out.map((dial) => (
+        <OutOfWindow
+          key={dial.name}
+          dial={dial}
+          repairs={(repairs.data ?? []).filter((each) => each.repair.dial === dial.name)}
+          waiting={repairs.isPlaceholderData || repairs.isPending}
+          currency={currency}
+          store={store}
+        />
+      ))}
+      {judged ? (
+        <ul className="mt-2 grid gap-[7px]" aria-label="Dials">
+          {shown.map((dial) => (
+            <li key={dial.name} className="grid grid-cols-[118px_1fr_62px] items-center gap-3 text-[14px]">
+              <span>{dial.title}</span>
+              {dial.verdict === "unknown" ? (
+                <span className="col-span-2 text-[13px] text-caution">{dial.reason}</span>
+              ) : (
+                <>
+                  <DialTrack dial={dial} />
+                  <b className={`text-right ${dial.verdict === "fits" ? "" : "text-caution"}`}>{dialValue(dial)}</b>
+                </>
+              )}
+            </li>
+          ))}
+        </ul>
+      ) : (
+        !check.note && <p className="mt-1 text-[14px] text-soft">{check.dials[0]?.reason}</p>
+      )}
+      {judged && (
+        <details className="mt-2 text-[13px]">
+          <summary className="cursor-pointer font-semibold text-enamel-ink">Reasons and sources</summary>
+          <ul className="mt-1 grid gap-1 text-soft">
+            {shown.map((dial) => (
+              <li key={dial.name}>
+                <b className="text-ink">{dial.title}.</b> {dial.reason} {window(dial)} {learnedBy(dial)}
+              </li>
+            ))}
+            {left.map((dial) => (
+              <li key={dial.name}>
+                <b className="text-ink">{dial.title}:</b> {dial.reason}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      {judged && <CameOut store={store} draft={draft} />}
+    </section>
+  );
+});
+
+const window = (dial: Dial) =>
+  dial.low === null || dial.high === null
+    ? ""
+    : `Window ${dial.low.toFixed(2)} to ${dial.high.toFixed(2)} ${dial.unit} (${dial.source}).`;
+
+const learnedBy = (dial: Dial) =>
+  Math.abs(dial.learned_share) < 0.005
+    ? ""
+    : `Your batches moved it ${dial.learned_share > 0 ? "up" : "down"} by ${Math.abs(dial.learned_share * 100).toFixed(0)} %.`;
+
+interface OutOfWindowProps {
+  dial: Dial;
+  repairs: RepairView[];
+  waiting: boolean;
+  currency: string;
+  store: DraftStore;
+}
+
+/** A dial that is out, why that matters, and up to three ways back with their price for a piece. */
+function OutOfWindow({ dial, repairs, waiting, currency, store }: OutOfWindowProps) {
+  return (
+    <div className="mt-3 border-l-4 border-caution bg-caution-ground px-3 py-2 text-[14px]">
+      <p>
+        <b>{dial.title}.</b> {dial.reason} {repairs.length > 0 && <span className="text-soft">For a piece:</span>}
+      </p>
+      <ul className="mt-1 grid gap-1" aria-label={`Repairs for ${dial.title.toLowerCase()}`}>
+        {repairs.map((view) => (
+          <li key={`${view.repair.place} ${view.repair.slug}`} className="flex flex-wrap items-baseline gap-x-2">
+            <span className="min-w-0 flex-1 basis-[200px] leading-[1.3]">
+              {view.repair.words}: {price(view.repair, currency)}
+              {view.repair.note && <span className="text-soft"> ({view.repair.note})</span>}
+            </span>
+            <button
+              type="button"
+              className="font-semibold text-enamel-ink underline disabled:opacity-50"
+              disabled={waiting}
+              onClick={() => mend(view, store)}
+            >
+              Do it
+            </button>
+          </li>
+        ))}
+      </ul>
+      {!repairs.length && (
+        <p className="text-soft">
+          {waiting
+            ? "Looking for a way back …"
+            : "No single change brings it back without pushing another dial out; try a swap."}
+        </p>
+      )}
+    </div>
+  );
+}
+
+function price(repair: Schemas["Repair"], currency: string): string {
+  const figures = `${change(repair.energy_kcal, kcal)} kcal, ${change(repair.protein_g, grams)} g protein`;
+  if (repair.cost === null || Math.abs(repair.cost) < 0.005) return figures;
+  return `${figures}, ${repair.cost > 0 ? "+" : "−"}${money(Math.abs(repair.cost), currency)}`;
+}
+
+/** Makes a repair on the Bench: one edit, one undo. */
+function mend({ repair, part, text }: RepairView, store: DraftStore): void {
+  store.edit((draft) => {
+    if (repair.place === null) {
+      const line = newLine(text, repair.slug);
+      return {
+        ...draft,
+        parts: draft.parts.map((each, place) => {
+          if (place !== part) return each;
+          // An empty line at the end waits for typing; the new one goes before it.
+          const blank = each.lines.at(-1)?.text.trim() === "";
+          const lines = blank ? [...each.lines.slice(0, -1), line, ...each.lines.slice(-1)] : [...each.lines, line];
+          return { ...each, lines };
+        }),
+      };
+    }
+    let number = 0;
+    return {
+      ...draft,
+      parts: draft.parts.map((each) => ({
+        ...each,
+        lines: each.lines.map((line) => (number++ === repair.place ? { ...line, text } : line)),
+      })),
+    };
+  });
+}
+
+/** How the last batch came out, which the dials learn from. */
+function CameOut({ store, draft }: { store: DraftStore; draft: Draft }) {
+  const client = useQueryClient();
+  const tell = useNotice();
+  const learned = useQuery(learnedQuery);
+  const [open, setOpen] = useState(false);
+  const taught = (view: Schemas["LearningView"]) => {
+    client.setQueryData(learnedQuery.queryKey, view);
+    void client.invalidateQueries({ queryKey: ["bench"] });
+    void client.invalidateQueries({ queryKey: ["repairs"] });
+  };
+  const forget = useMutation({
+    mutationFn: (id: string) =>
+      data(api.DELETE("/api/v1/learned/{feedback_id}", { params: { path: { feedback_id: id } } })),
+    onSuccess: taught,
+  });
+  const say = useMutation({
+    mutationFn: async ({ words, id }: { words: string; id: string }) => {
+      await store.flush();
+      const body = { ...benchBody(draft), words, id };
+      return data(
+        api.POST("/api/v1/formulas/{formula_id}/feedback", { params: { path: { formula_id: store.id } }, body }),
+      );
+    },
+    onSuccess: (view, { words, id }) => {
+      taught(view);
+      tell(`Kept: it came out ${words}. The dials learn from it, a little with each batch.`, {
+        label: "Undo",
+        run: () => forget.mutate(id),
+      });
+    },
+    onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),
+  });
+  const count = learned.data?.feedback.length ?? 0;
+  return (
+    <div className="mt-3 flex flex-wrap items-center gap-2 border-t border-rim pt-3 text-[14px]">
+      <span>It came out</span>
+      <Select
+        label="How the last batch came out"
+        value=""
+        options={[["", "…"], ...(learned.data?.options ?? []).map((words) => [words, words] as const)]}
+        onChange={(words) => words && say.mutate({ words, id: crypto.randomUUID() })}
+      />
+      {count > 0 && (
+        <button type="button" className="btn btn-bare" onClick={() => setOpen(true)}>
+          What {count === 1 ? "1 batch" : `${count} batches`} taught
+        </button>
+      )}
+      {learned.data && <LearnedSheet open={open} onOpenChange={setOpen} learned={learned.data} onChanged={taught} />}
+    </div>
+  );
+}

@@ -1,0 +1,70 @@
+import { useMutation } from "@tanstack/react-query";
+import { api, data } from "@/api/client";
+import type { Schemas } from "@/api/types";
+import { longDate } from "@/domain/format";
+import { Sheet } from "@/ui/Sheet";
+
+interface LearnedSheetProps {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  learned: Schemas["LearningView"];
+  onChanged: (learned: Schemas["LearningView"]) => void;
+}
+
+/** What batches taught the dials, from which sayings, and how to forget it. */
+export function LearnedSheet({ open, onOpenChange, learned, onChanged }: LearnedSheetProps) {
+  const forget = useMutation({
+    mutationFn: (id: string) =>
+      data(api.DELETE("/api/v1/learned/{feedback_id}", { params: { path: { feedback_id: id } } })),
+    onSuccess: onChanged,
+  });
+  const forgetAll = useMutation({
+    mutationFn: () => data(api.DELETE("/api/v1/learned")),
+    onSuccess: (view) => {
+      onChanged(view);
+      onOpenChange(false);
+    },
+  });
+  return (
+    <Sheet
+      open={open}
+      onOpenChange={onOpenChange}
+      title="What your batches taught"
+      description="The windows of the table count like four batches; each of yours moves them a little."
+      wide
+    >
+      <ul className="grid gap-1">
+        {learned.lessons.map((lesson) => (
+          <li key={lesson.sentence}>
+            {lesson.sentence}{" "}
+            <span className="text-soft">({lesson.batches === 1 ? "1 batch" : `${lesson.batches} batches`})</span>
+          </li>
+        ))}
+        {!learned.lessons.length && <li className="text-soft">Nothing that the table did not say.</li>}
+      </ul>
+      <h3 className="mt-4 font-semibold">What you said</h3>
+      <ul className="mt-1">
+        {learned.feedback.map((said) => (
+          <li key={said.id} className="flex items-center gap-2 border-b border-rim py-1">
+            <span className="min-w-0 flex-1">
+              {said.formula}: <b>{said.words}</b> <span className="text-soft">{longDate(said.given_at)}</span>
+            </span>
+            <button
+              type="button"
+              className="btn btn-bare"
+              aria-label={`Forget that ${said.formula} came out ${said.words}`}
+              onClick={() => forget.mutate(said.id)}
+            >
+              Forget
+            </button>
+          </li>
+        ))}
+      </ul>
+      <div className="mt-4 flex justify-end">
+        <button type="button" className="btn btn-quiet" onClick={() => forgetAll.mutate()}>
+          Forget all of it
+        </button>
+      </div>
+    </Sheet>
+  );
+}

@@ -1,0 +1,89 @@
+import { useQuery } from "@tanstack/react-query";
+import { api, data } from "@/api/client";
+import type { Schemas } from "@/api/types";
+import { grams, kcal } from "@/domain/format";
+import { Sheet } from "@/ui/Sheet";
+import { PriceField } from "./PriceField";
+import { UsedIn } from "./UsedIn";
+
+type Item = Schemas["CupboardItem"];
+
+const ROWS = [
+  ["protein_g", "Protein"],
+  ["fat_g", "Fat"],
+  ["saturates_g", "of which saturates"],
+  ["carbohydrate_g", "Carbohydrate, without fibre"],
+  ["sugars_g", "of which sugars"],
+  ["polyols_g", "of which polyols"],
+  ["fibre_g", "Fibre"],
+  ["salt_g", "Salt"],
+  ["water_g", "Water"],
+] as const;
+
+interface FoodSheetProps {
+  item: Item;
+  onClose: () => void;
+  onCopy: (item: Item) => void;
+}
+
+/** A generic food: its figures and where they are from, its measures, what it costs, where it is used. */
+export function FoodSheet({ item, onClose, onCopy }: FoodSheetProps) {
+  const query = useQuery({
+    queryKey: ["foods", item.slug],
+    queryFn: ({ signal }) => data(api.GET("/api/v1/foods/{slug}", { params: { path: { slug: item.slug } }, signal })),
+  });
+  const of = item.per_100g;
+  const food = query.data;
+  const measures = food ? measuresOf(food) : [];
+  return (
+    <Sheet
+      open
+      onOpenChange={(open) => !open && onClose()}
+      title={item.name}
+      description={`A generic food, per 100 g. Source: ${item.source}.`}
+    >
+      <div className="grid gap-4">
+        <dl className="text-[14px]">
+          <Row label="Energy" value={of.energy_kcal == null ? "unknown" : `${kcal(of.energy_kcal)} kcal`} />
+          {ROWS.map(([name, label]) => {
+            const value = of[name];
+            return <Row key={name} label={label} value={value == null ? "unknown" : `${grams(value)} g`} />;
+          })}
+          <Row label="Allergens" value={item.allergens?.length ? item.allergens.join(", ") : "none named"} />
+        </dl>
+        {measures.length > 0 && (
+          <p className="text-[14px]">
+            <b>Measures:</b> {measures.join("; ")}
+          </p>
+        )}
+        {query.isError && <p role="alert">{query.error.message}</p>}
+        {food && <PriceField food={item.slug} price={food.price ?? null} pack="" />}
+        {food && <UsedIn used={food.used} />}
+        <div className="flex justify-end">
+          <button type="button" className="btn" onClick={() => onCopy(item)}>
+            Copy to adjust
+          </button>
+        </div>
+      </div>
+    </Sheet>
+  );
+}
+
+function Row({ label, value }: { label: string; value: string }) {
+  return (
+    <div className="flex justify-between gap-3 border-b border-rim px-1 py-[4px]">
+      <dt className={label.startsWith("of") ? "pl-3 text-soft" : ""}>{label}</dt>
+      <dd>{value}</dd>
+    </div>
+  );
+}
+
+function measuresOf(food: Schemas["FoodView"]): string[] {
+  const weighs = (of: Record<string, number>, name: (word: string) => string) =>
+    Object.entries(of).map(([word, mass]) => `${name(word)} ${grams(mass)} g`);
+  return [
+    ...weighs(food.cup_g, (word) => `a cup, ${word},`),
+    ...weighs(food.piece_g, (word) => (word === "medium" ? "one" : `one, ${word},`)),
+    ...weighs(food.pack_g, (word) => `a ${word}`),
+  ];
+}

@@ -1,0 +1,111 @@
+import { useQuery } from "@tanstack/react-query";
+import { Plus } from "lucide-react";
+import { useState } from "react";
+import { Link, useSearchParams } from "react-router";
+import { formulasQuery, kitchenQuery } from "@/api/queries";
+import type { Schemas } from "@/api/types";
+import { count, grams, kcal, withoutLines } from "@/domain/format";
+import { Band } from "@/ui/Band";
+import { DietAlerts } from "@/ui/DietAlerts";
+import { isTyping, useKeys } from "@/ui/keys";
+import { Slab } from "@/ui/Slab";
+import { NewFormula } from "./NewFormula";
+import { useArchive } from "./useArchive";
+
+export function Formulas() {
+  const query = useQuery(formulasQuery);
+  const kitchen = useQuery(kitchenQuery);
+  const [params, setParams] = useSearchParams();
+  const [making, setMaking] = useState(false);
+  const archived = params.get("archived") === "yes";
+  const all = query.data ?? [];
+  const shown = all.filter((formula) => formula.archived === archived);
+  const away = all.filter((formula) => formula.archived).length;
+  const families = new Map(kitchen.data?.families.map((family) => [family.slug, family.name]));
+
+  useKeys((event) => {
+    if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey || event.key !== "n") return;
+    event.preventDefault();
+    setMaking(true);
+  });
+
+  return (
+    <div className="mx-auto max-w-[1080px]">
+      <header className="flex flex-wrap items-center gap-3">
+        <h1>{archived ? "Archived formulas" : "Formulas"}</h1>
+        <span className="text-soft">figures are per piece</span>
+        <span className="ml-auto flex gap-2">
+          {(away > 0 || archived) && (
+            <button
+              type="button"
+              className="btn btn-quiet"
+              onClick={() => setParams(archived ? {} : { archived: "yes" })}
+            >
+              {archived ? "Back to those in use" : `Archived (${away})`}
+            </button>
+          )}
+          <button type="button" className="btn" onClick={() => setMaking(true)}>
+            <Plus size={17} aria-hidden /> New formula
+          </button>
+        </span>
+      </header>
+      {query.isPending && <p className="mt-6 text-soft">Opening the formulas …</p>}
+      {query.isError && <p role="alert">{query.error.message}</p>}
+      {query.isSuccess && shown.length === 0 && (
+        <div className="card mt-4 p-6">
+          <p className="text-[17px]">{archived ? "Nothing is archived." : "No formula yet."}</p>
+          {!archived && (
+            <p className="text-soft">Paste a recipe you have copied, and see what one piece of it costs and brings.</p>
+          )}
+        </div>
+      )}
+      <ul className="mt-4 grid gap-[10px]">
+        {shown.map((formula) => (
+          <Row key={formula.id} formula={formula} family={families.get(formula.family) ?? ""} />
+        ))}
+      </ul>
+      <NewFormula open={making} onOpenChange={setMaking} />
+    </div>
+  );
+}
+
+function Row({ formula, family }: { formula: Schemas["FormulaListItem"]; family: string }) {
+  const { piece } = formula;
+  const archive = useArchive();
+  const least = piece.at_least.includes("energy_kcal") || piece.without_lines > 0;
+  return (
+    <li className="card flex items-center gap-4 px-4 py-2">
+      <Slab layers={piece.layers} energy_kcal={piece.energy_kcal} size={52} />
+      <Link to={`/formulas/${formula.id}`} className="group min-w-0 flex-1">
+        <span className="block font-semibold break-words group-hover:underline">{formula.name}</span>
+        <span className="block text-[14px] text-soft">
+          {[family, `makes ${count(formula.piece_count)}`, `${grams(piece.mass_g)} g each`].filter(Boolean).join(" · ")}
+          {piece.without_lines > 0 && <span className="text-caution"> · {withoutLines(piece.without_lines)}</span>}
+        </span>
+        <DietAlerts alarms={formula.alerts} />
+      </Link>
+      <span className="text-right">
+        <span className="block whitespace-nowrap">
+          {least && <span className="text-[13px] text-soft">at least </span>}
+          <span className="figure text-[19px]">
+            {kcal(piece.energy_kcal)}
+            <Band sd={piece.sd.energy_kcal} of={piece.energy_kcal} />
+          </span>{" "}
+          kcal
+        </span>
+        <span className="block font-semibold whitespace-nowrap text-protein-ink">
+          {grams(piece.protein_g)} g protein
+        </span>
+      </span>
+      {formula.archived && (
+        <button
+          type="button"
+          className="btn btn-quiet"
+          onClick={() => archive.mutate({ id: formula.id, name: formula.name, archived: false })}
+        >
+          Bring back
+        </button>
+      )}
+    </li>
+  );
+}

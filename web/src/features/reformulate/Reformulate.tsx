@@ -1,0 +1,432 @@
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { Slider } from "radix-ui";
+import { lazy, Suspense, useState } from "react";
+import { api, data } from "@/api/client";
+import { kitchenQuery } from "@/api/queries";
+import type { Schemas } from "@/api/types";
+import { benchBody, withParts } from "@/domain/draft";
+import type { DraftStore } from "@/domain/draftStore";
+import { parseNumber } from "@/domain/numbers";
+import { Problem } from "@/domain/problem";
+import type { Evaluated } from "@/features/bench/useBench";
+import { Select } from "@/ui/Select";
+import { useNotice } from "@/ui/Toast";
+import { AllowFood, type Food } from "./AllowFood";
+import { AnswerCard } from "./AnswerCard";
+import { type Held, HeldLines } from "./HeldLines";
+
+const TradeOff = lazy(() => import("./TradeOff"));
+
+type Wish = Schemas["WishBody"];
+type Reached = Schemas["ReformulationView"];
+
+const FIGURES: readonly [string, string, string, boolean][] = [
+  ["energy_kcal", "energy", "kcal", false],
+  ["protein_g", "protein", "g", true],
+  ["fat_g", "fat", "g", false],
+  ["saturates_g", "saturates", "g", false],
+  ["carbohydrate_g", "carbohydrate", "g", false],
+  ["sugars_g", "sugar", "g", false],
+  ["fibre_g", "fibre", "g", true],
+  ["salt_g", "salt", "g", false],
+  ["mass_g", "weight", "g", false],
+  ["price", "price", "", false],
+  ["protein_share", "energy from protein", "%", true],
+];
+
+const RULES: Record<string, string> = { eu: "in Europe", us: "in the US" };
+
+interface ReachProps {
+  store: DraftStore;
+  worked: Evaluated;
+}
+
+/** Say what a piece shall be, get the amounts: wishes as sentences, what may change, answers as cards. */
+export function Reformulate({ store, worked }: ReachProps) {
+  const { draft } = store.state;
+  const tell = useNotice();
+  const kitchen = useQuery(kitchenQuery);
+  const [wishes, setWishes] = useState<Wish[]>(() => usual(worked.view.piece));
+  const [held, setHeld] = useState<ReadonlyMap<string, Held>>(new Map());
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [more, setMore] = useState<Food[]>([]);
+  const [bans, setBans] = useState<string[]>([]);
+  const [options, setOptions] = useState({ whole_eggs: true, sure: false, keep_mass: true });
+  const body = benchBody(draft);
+  const choices = useQuery({
+    queryKey: ["reach", "choices", body.family, body.reference],
+    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/reformulation/choices", { body, signal })),
+  });
+  const lines = draft.parts.flatMap((part) => part.lines);
+  const candidates = [...(choices.data?.usual ?? []), ...more];
+  const asked = {
+    ...body,
+    ...options,
+    wishes,
+    bans,
+    holds: lines.flatMap((line, place) => {
+      const hold = held.get(line.key);
+      return hold ? [{ place, ...hold }] : [];
+    }),
+    allowed: left.size || more.length ? candidates.map((each) => each.slug).filter((slug) => !left.has(slug)) : null,
+  };
+  const find = useMutation({
+    mutationFn: () => data(api.POST("/api/v1/bench/reformulation", { body: asked })),
+  });
+  const limits = useMutation({
+    mutationFn: () => data(api.POST("/api/v1/bench/reformulation/limits", { body: asked })),
+  });
+  const keep = useMutation({
+    mutationFn: async ({ id, name }: { id: string; name: string }) => {
+      await store.flush();
+      const params = { path: { formula_id: store.id } };
+      return data(api.POST("/api/v1/formulas/{formula_id}/versions", { params, body: { id, name } }));
+    },
+    onSuccess: () => tell("It is on the Bench, and kept as a version.", { label: "Undo", run: () => store.undo() }),
+    onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),
+  });
+  const problem = [find.error, limits.error].map((error) => (error instanceof Problem ? error.detail : error?.message));
+
+  function put(answer: Schemas["AnswerView"], version: boolean) {
+    store.edit((now) => withParts(now, answer.parts));
+    const name = wishes
+      .map((wish) => sentence(wish))
+      .join(", ")
+      .slice(0, 80);
+    if (version) keep.mutate({ id: crypto.randomUUID(), name });
+    else tell("It is on the Bench.", { label: "Undo", run: () => store.undo() });
+    find.reset();
+  }
+
+  const change = (place: number, to: Partial<Wish>) =>
+    setWishes(wishes.map((wish, at) => (at === place ? { ...wish, ...to } : wish)));
+  // Limits come in the order of the wishes that are figures.
+  const figures = wishes.filter((each) => !each.claim_of);
+  const free = FIGURES.filter(([name]) => !wishes.some((wish) => wish.name === name));
+  const claims = Object.entries(choices.data?.claims ?? {}).flatMap(([rules, names]) =>
+    names.map((name) => [`${rules}:${name}`, `“${name}” ${RULES[rules]}`] as const),
+  );
+  return (
+    <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,450px)_minmax(0,1fr)]">
+      <form
+        className="grid gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          find.mutate();
+        }}
+      >
+        <fieldset className="card grid gap-2 p-4">
+          <legend className="sr-only">What a piece shall be</legend>
+          <h2>A piece shall have</h2>
+          <ul className="grid gap-2">
+            {wishes.map((wish, place) => (
+              <li key={`${wish.claim_of} ${wish.name} ${wish.per_100g}`}>
+                <WishRow
+                  wish={wish}
+                  onChange={(to) => change(place, to)}
+                  onRemove={() => {
+                    setWishes(wishes.filter((_, at) => at !== place));
+                    limits.reset();
+                  }}
+                />
+                {limits.data && !wish.claim_of && (
+                  <Limit
+                    wish={wish}
+                    reach={limits.data[figures.indexOf(wish)]}
+                    onChange={(value) => change(place, { value })}
+                  />
+                )}
+              </li>
+            ))}
+          </ul>
+          <div className="flex flex-wrap gap-2">
+            <Select
+              label="Wish for something more"
+              value=""
+              options={[["", "and …"], ...free.map(([name, words]) => [name, words] as const), ...claims]}
+              onChange={(chosen) => {
+                if (!chosen) return;
+                setWishes([...wishes, newWish(chosen, worked.view.piece)]);
+                limits.reset();
+              }}
+            />
+            <button type="button" className="btn btn-bare" disabled={limits.isPending} onClick={() => limits.mutate()}>
+              {limits.isPending ? "Looking …" : "How far can each go?"}
+            </button>
+          </div>
+          <p className="text-[14px] text-soft">
+            And still bake: every dial of its crumb stays in its window, or no further out than it is now.
+          </p>
+        </fieldset>
+        <HeldLines draft={draft} worked={worked} held={held} onChange={setHeld} />
+        <details className="card px-4 py-2">
+          <summary className="cursor-pointer font-semibold">What may come in</summary>
+          <ul className="mt-1 grid grid-cols-2 gap-x-3">
+            {candidates.map((each) => (
+              <li key={each.slug}>
+                <label className="flex items-baseline gap-2 py-[2px] text-[14px]">
+                  <input
+                    type="checkbox"
+                    className="accent-enamel"
+                    checked={!left.has(each.slug)}
+                    onChange={(event) => {
+                      const next = new Set(left);
+                      if (event.target.checked) next.delete(each.slug);
+                      else next.add(each.slug);
+                      setLeft(next);
+                    }}
+                  />
+                  {each.name}
+                </label>
+              </li>
+            ))}
+          </ul>
+          <AllowFood
+            taken={candidates.map((each) => each.slug)}
+            onAllow={(food) => setMore((before) => [...before, food])}
+          />
+          <div className="mt-2 flex flex-wrap items-center gap-2">
+            <Select
+              label="Must not contain"
+              value=""
+              options={[
+                ["", "must not contain …"],
+                ...(kitchen.data?.allergens ?? [])
+                  .filter((name) => !bans.includes(name))
+                  .map((name) => [name, name] as const),
+              ]}
+              onChange={(name) => name && setBans([...bans, name])}
+            />
+            {bans.map((name) => (
+              <button
+                key={name}
+                type="button"
+                className="btn btn-quiet"
+                aria-label={`May contain ${name} again`}
+                onClick={() => setBans(bans.filter((each) => each !== name))}
+              >
+                no {name} ×
+              </button>
+            ))}
+          </div>
+        </details>
+        <fieldset className="grid gap-1 text-[14px]">
+          <legend className="sr-only">How to look for it</legend>
+          {(
+            [
+              ["whole_eggs", "eggs whole"],
+              ["keep_mass", "about as much dough as now"],
+              ["sure", "sure in 95 of 100, not only on average"],
+            ] as const
+          ).map(([name, words]) => (
+            <label key={name} className="flex items-baseline gap-2">
+              <input
+                type="checkbox"
+                className="accent-enamel"
+                checked={options[name]}
+                onChange={(event) => setOptions({ ...options, [name]: event.target.checked })}
+              />
+              {words}
+            </label>
+          ))}
+        </fieldset>
+        {problem.filter(Boolean).map((each) => (
+          <p key={each} role="alert" className="text-stop">
+            {each}
+          </p>
+        ))}
+        <button type="submit" className="btn justify-self-start" disabled={find.isPending || !wishes.length}>
+          {find.isPending ? "Looking for amounts …" : "Find amounts"}
+        </button>
+      </form>
+      <section aria-label="Answers" aria-live="polite" className="grid gap-4">
+        {find.data ? (
+          <Answers reached={find.data} now={worked.view} onPut={put} />
+        ) : (
+          <p className="text-soft">
+            Up to three different ways there, nearest to your own first, each checked as it is written before it is
+            shown.
+          </p>
+        )}
+        <Suspense fallback={<p className="text-soft">Drawing …</p>}>
+          <TradeOff asked={asked} now={worked.view.piece} onPut={(answer) => put(answer, false)} />
+        </Suspense>
+      </section>
+    </div>
+  );
+}
+
+interface AnswersProps {
+  reached: Reached;
+  now: Schemas["EvaluatedView"];
+  onPut: (answer: Schemas["AnswerView"], version: boolean) => void;
+}
+
+function Answers({ reached, now, onPut }: AnswersProps) {
+  const met = reached.status === "met";
+  return (
+    <>
+      {!met && (
+        <div className="border-l-4 border-caution bg-caution-ground px-3 py-2" role="status" data-clash>
+          <b>{reached.sentence}</b>
+          {reached.answers.length > 0 && " The nearest that can be had stands below."}
+        </div>
+      )}
+      {reached.stopped && <p className="text-caution">The time was up; there may be a nearer one.</p>}
+      {reached.answers.map((answer, place) => (
+        <AnswerCard
+          key={answer.words.join()}
+          title={met ? `${WAYS[place] ?? "Another"} way` : "The nearest"}
+          answer={answer}
+          now={now}
+          onPut={onPut}
+        />
+      ))}
+      {reached.remarks.map((remark) => (
+        <p key={remark} className="text-[14px] text-soft">
+          {remark}
+        </p>
+      ))}
+    </>
+  );
+}
+
+const WAYS = ["The nearest", "A second", "A third"];
+
+/** The wishes to begin with: a little less energy, a little more protein than now. */
+function usual(piece: Schemas["FiguresView"]): Wish[] {
+  return [
+    wish("energy_kcal", Math.max(10, Math.round((piece.energy_kcal * 0.85) / 5) * 5)),
+    wish("protein_g", Math.max(1, Math.round(piece.protein_g * 1.2))),
+  ];
+}
+
+const wish = (name: string, value: number): Wish => ({
+  name,
+  value,
+  at_least: FIGURES.find(([each]) => each === name)?.[3] ?? false,
+  per_100g: false,
+  claim_of: "",
+});
+
+function newWish(chosen: string, piece: Schemas["FiguresView"]): Wish {
+  const [rules, claim] = chosen.split(":");
+  if (rules && claim) return { ...wish(claim, 0), claim_of: rules };
+  const now = piece[chosen as keyof Schemas["FiguresView"]];
+  return wish(chosen, typeof now === "number" ? Math.round(now) : chosen === "protein_share" ? 20 : 1);
+}
+
+/** A wish in words, as the server says it. */
+function sentence(wish: Wish): string {
+  if (wish.claim_of) return `“${wish.name}”`;
+  const [, words, unit] = FIGURES.find(([name]) => name === wish.name) ?? ["", wish.name, ""];
+  const amount =
+    wish.name === "energy_kcal"
+      ? `${wish.value} kcal`
+      : wish.name === "protein_share"
+        ? `${wish.value} % of its energy from protein`
+        : `${wish.value} ${unit} of ${words}`.replace("  ", " ");
+  return `at ${wish.at_least ? "least" : "most"} ${amount}${wish.per_100g ? " in 100 g" : ""}`;
+}
+
+interface WishRowProps {
+  wish: Wish;
+  onChange: (to: Partial<Wish>) => void;
+  onRemove: () => void;
+}
+
+function WishRow({ wish, onChange, onRemove }: WishRowProps) {
+  const [, words, unit] = FIGURES.find(([name]) => name === wish.name) ?? ["", wish.name, ""];
+  const [text, setText] = useState(String(wish.value));
+  const shown = parseNumber(text) === wish.value ? text : String(wish.value);
+  if (wish.claim_of) {
+    return (
+      <div className="flex items-center gap-2">
+        <span className="flex-1">
+          the right to be called “{wish.name}” {RULES[wish.claim_of]}
+        </span>
+        <Remove words={wish.name} onRemove={onRemove} />
+      </div>
+    );
+  }
+  return (
+    <div className="flex flex-wrap items-center gap-x-[6px] gap-y-1">
+      <Select
+        label={`Most or least ${words}`}
+        value={wish.at_least ? "least" : "most"}
+        options={[
+          ["most", "at most"],
+          ["least", "at least"],
+        ]}
+        onChange={(value) => onChange({ at_least: value === "least" })}
+      />
+      <input
+        className="field !w-[64px] !px-2 text-right"
+        aria-label={`${words}${unit ? `, ${unit}` : ""}`}
+        inputMode="decimal"
+        value={shown}
+        onChange={(event) => {
+          setText(event.target.value);
+          const value = parseNumber(event.target.value);
+          if (event.target.value.trim() && value >= 0 && value <= 100_000) onChange({ value });
+        }}
+      />
+      <span className="flex-1 whitespace-nowrap">
+        {unit} {wish.name === "energy_kcal" ? "" : `of ${words}`}
+      </span>
+      <Select
+        label={`What ${words} is for`}
+        value={wish.per_100g ? "100" : "piece"}
+        options={[
+          ["piece", "a piece"],
+          ["100", "100 g"],
+        ]}
+        onChange={(value) => onChange({ per_100g: value === "100" })}
+      />
+      <Remove words={words} onRemove={onRemove} />
+    </div>
+  );
+}
+
+function Remove({ words, onRemove }: { words: string; onRemove: () => void }) {
+  return (
+    <button type="button" className="btn btn-bare" aria-label={`No wish about ${words}`} onClick={onRemove}>
+      ×
+    </button>
+  );
+}
+
+interface LimitProps {
+  wish: Wish;
+  reach: Schemas["WishRange"] | undefined;
+  onChange: (value: number) => void;
+}
+
+/** How far a wish can go by itself, and the wish on that way. */
+function Limit({ wish, reach, onChange }: LimitProps) {
+  if (!reach || reach.high - reach.low < 1e-6) return null;
+  const step = reach.high > 30 ? 1 : 0.1;
+  const [low, high] = [Math.ceil(reach.low / step) * step, Math.floor(reach.high / step) * step];
+  return (
+    <div className="mt-1 flex items-center gap-2 text-[13px] text-soft">
+      {low.toFixed(step < 1 ? 1 : 0)}
+      <Slider.Root
+        className="relative flex h-5 flex-1 touch-none items-center"
+        min={low}
+        max={high}
+        step={step}
+        value={[Math.min(high, Math.max(low, wish.value))]}
+        onValueChange={([value]) => value !== undefined && onChange(Math.round(value * 10) / 10)}
+      >
+        <Slider.Track className="relative h-[6px] grow rounded bg-window">
+          <Slider.Range className="absolute h-full" />
+        </Slider.Track>
+        <Slider.Thumb
+          className="block size-5 rounded-full border-2 border-enamel bg-card"
+          aria-label={`How far: ${sentence(wish)}`}
+        />
+      </Slider.Root>
+      {high.toFixed(step < 1 ? 1 : 0)}
+    </div>
+  );
+}

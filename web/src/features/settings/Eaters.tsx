@@ -1,0 +1,160 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { Plus, X } from "lucide-react";
+import { ToggleGroup } from "radix-ui";
+import { useRef, useState } from "react";
+import { api, data } from "@/api/client";
+import type { Schemas } from "@/api/types";
+import { useNotice } from "@/ui/Toast";
+
+type Guest = Schemas["EaterRow"];
+
+/** People who must not get something: every formula and piece is held against it. */
+export function Eaters({ guests, askable }: { guests: readonly Guest[]; askable: readonly string[] }) {
+  const [making, setMaking] = useState(false);
+  return (
+    <section className="card p-4" aria-labelledby="guests-title">
+      <h2 id="guests-title">People to look out for</h2>
+      <p className="mt-1 text-soft">
+        What they must not get is pointed out wherever a formula or a piece of it stands. What nobody said of a product
+        is pointed out too. It rests on what was typed: with an allergy, read the packs and ask.
+      </p>
+      <ul className="mt-2 grid gap-2">
+        {guests.map((guest) => (
+          <GuestRow key={guest.id} guest={guest} askable={askable} />
+        ))}
+        {making && (
+          <GuestRow guest={{ id: "", name: "", avoids: [] }} askable={askable} onDone={() => setMaking(false)} />
+        )}
+      </ul>
+      {!making && (
+        <button type="button" className="btn btn-quiet mt-2" onClick={() => setMaking(true)}>
+          <Plus size={16} aria-hidden /> Somebody
+        </button>
+      )}
+    </section>
+  );
+}
+
+interface GuestRowProps {
+  guest: Guest;
+  askable: readonly string[];
+  onDone?: () => void;
+}
+
+function GuestRow({ guest, askable, onDone }: GuestRowProps) {
+  const fresh = onDone !== undefined;
+  const id = useRef(guest.id || crypto.randomUUID());
+  const [name, setName] = useState(guest.name);
+  const [avoids, setAvoids] = useState<readonly string[]>(guest.avoids);
+  const [open, setOpen] = useState(fresh);
+  const client = useQueryClient();
+  const tell = useNotice();
+  const save = useMutation({
+    mutationFn: () =>
+      data(
+        api.PUT("/api/v1/eaters/{eater_id}", {
+          params: { path: { eater_id: id.current } },
+          body: { name, avoids: [...avoids] },
+        }),
+      ),
+    onSuccess: () => {
+      void client.invalidateQueries();
+      setOpen(false);
+      onDone?.();
+    },
+  });
+  const remove = useMutation({
+    mutationFn: () => data(api.DELETE("/api/v1/eaters/{eater_id}", { params: { path: { eater_id: id.current } } })),
+    onSuccess: () => {
+      void client.invalidateQueries();
+      tell(`${guest.name} is no longer looked out for.`, {
+        label: "Undo",
+        run: () => save.mutateAsync().then(() => {}),
+      });
+    },
+  });
+  if (!open) {
+    return (
+      <li className="flex items-center gap-3 border-b border-rim py-1">
+        <button type="button" className="min-w-0 flex-1 text-left hover:underline" onClick={() => setOpen(true)}>
+          <b>{guest.name}</b>: {guest.avoids.map(asked).join(", ")}
+        </button>
+        <button
+          type="button"
+          className="btn btn-bare text-soft"
+          aria-label={`Remove ${guest.name}`}
+          disabled={remove.isPending}
+          onClick={() => remove.mutate()}
+        >
+          <X size={16} aria-hidden />
+        </button>
+      </li>
+    );
+  }
+  return (
+    <li className="border-b border-rim py-2">
+      <form
+        className="grid gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          save.mutate();
+        }}
+      >
+        <input
+          className="field"
+          aria-label="Who"
+          placeholder="Who, such as my guest"
+          maxLength={80}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <ToggleGroup.Root
+          type="multiple"
+          aria-label="Must not get"
+          className="flex flex-wrap gap-1"
+          value={[...avoids]}
+          onValueChange={setAvoids}
+        >
+          {askable.map((each) => (
+            <ToggleGroup.Item
+              key={each}
+              value={each}
+              className="rounded-md border border-rim-strong px-2 py-[3px] text-[14px] data-[state=on]:bg-stop data-[state=on]:font-semibold data-[state=on]:text-card"
+            >
+              {asked(each)}
+            </ToggleGroup.Item>
+          ))}
+        </ToggleGroup.Root>
+        {save.error && (
+          <p role="alert" className="text-stop">
+            {save.error.message}
+          </p>
+        )}
+        <div className="flex gap-2">
+          <button type="submit" className="btn" disabled={save.isPending || !name.trim() || avoids.length === 0}>
+            {save.isPending ? "Saving …" : "Look out for them"}
+          </button>
+          <button
+            type="button"
+            className="btn btn-quiet"
+            onClick={() => {
+              setName(guest.name);
+              setAvoids(guest.avoids);
+              setOpen(false);
+              onDone?.();
+            }}
+          >
+            Cancel
+          </button>
+        </div>
+      </form>
+    </li>
+  );
+}
+
+const DIETS: Record<string, string> = {
+  vegan: "vegan only",
+  vegetarian: "vegetarian only",
+  "no added sugar": "no added sugar",
+};
+const asked = (name: string) => DIETS[name] ?? `no ${name}`;

@@ -1,0 +1,140 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { RadioGroup } from "radix-ui";
+import { api, data } from "@/api/client";
+import { kitchenQuery } from "@/api/queries";
+import type { Schemas } from "@/api/types";
+import { NumberField } from "@/ui/NumberField";
+import { Select } from "@/ui/Select";
+import { Eaters } from "./Eaters";
+
+type Choices = Schemas["SettingsBody"];
+
+const QUESTIONS = [
+  {
+    name: "measures",
+    title: "Cups and spoons",
+    options: [
+      ["us", "US: cup 237 ml, tablespoon 14.8 ml"],
+      ["metric", "Metric: cup 250 ml, tablespoon 15 ml"],
+      ["australian", "Australian: cup 250 ml, tablespoon 20 ml"],
+    ],
+  },
+  {
+    name: "energy",
+    title: "Energy",
+    options: [
+      ["stated", "As each food's source states it"],
+      ["european", "By European factors: fibre 2, polyols 2.4, erythritol 0 kcal/g"],
+      ["us", "By US factors: fibre inside total carbohydrate at 4, polyols by kind, allulose 0.4 kcal/g"],
+    ],
+  },
+  {
+    name: "carbohydrate",
+    title: "Carbohydrate",
+    options: [
+      ["available", "Available: without fibre"],
+      ["net", "Net: also without erythritol and allulose"],
+      ["net_of_polyols", "Net of polyols: also without every sugar alcohol"],
+      ["us_total", "US total: with fibre"],
+    ],
+  },
+  {
+    name: "appearance",
+    title: "Appearance",
+    options: [
+      ["system", "As the device"],
+      ["light", "Light"],
+      ["dark", "Dark"],
+    ],
+  },
+] as const;
+
+export function Settings() {
+  const kitchen = useQuery(kitchenQuery);
+  const client = useQueryClient();
+  const save = useMutation({
+    mutationFn: (choices: Choices) => data(api.PUT("/api/v1/settings", { body: choices })),
+    onSuccess: () => client.invalidateQueries(),
+  });
+  const settings = kitchen.data?.settings as Choices | undefined;
+  if (!settings) return null;
+  const shown = save.isPending && save.variables ? save.variables : settings;
+  return (
+    <div className="mx-auto max-w-[760px]">
+      <h1>Settings</h1>
+      <p className="mt-1 text-soft">What is in the tin already keeps the figures it was laid in with.</p>
+      <div className="mt-4 grid gap-4">
+        <Eaters guests={kitchen.data?.eaters ?? []} askable={kitchen.data?.askable ?? []} />
+        {QUESTIONS.map(({ name, title, options }) => (
+          <section key={name} className="card p-4">
+            <h2 id={`setting-${name}`}>{title}</h2>
+            <RadioGroup.Root
+              aria-labelledby={`setting-${name}`}
+              className="mt-2 grid gap-1"
+              value={shown[name]}
+              onValueChange={(value) => save.mutate({ ...shown, [name]: value } as Choices)}
+            >
+              {options.map(([value, label]) => (
+                <div key={value} className="flex items-center gap-3 py-1">
+                  <RadioGroup.Item
+                    id={`${name}-${value}`}
+                    value={value}
+                    className="size-[20px] shrink-0 rounded-full border-2 border-rim-strong bg-card p-[3px] data-[state=checked]:border-enamel-ink"
+                  >
+                    <RadioGroup.Indicator className="block size-full rounded-full bg-enamel-ink" />
+                  </RadioGroup.Item>
+                  <label htmlFor={`${name}-${value}`}>{label}</label>
+                </div>
+              ))}
+            </RadioGroup.Root>
+          </section>
+        ))}
+        <section className="card grid max-w-none gap-2 p-4">
+          <h2>Oven</h2>
+          <div className="flex flex-wrap items-center gap-3">
+            <Select
+              label="What bakes here"
+              value={shown.oven}
+              options={(kitchen.data?.ovens ?? []).map((each) => [each, each] as const)}
+              onChange={(oven) => save.mutate({ ...shown, oven: oven as Choices["oven"] })}
+            />
+            <div className="w-[300px]">
+              <NumberField
+                label="Microwave"
+                unit="W"
+                least={200}
+                most={2000}
+                optional={false}
+                value={shown.watts}
+                onChange={(watts) => watts && save.mutate({ ...shown, watts })}
+              />
+              <NumberField
+                label="Above the sea"
+                unit="m"
+                least={-500}
+                most={6000}
+                optional={false}
+                value={shown.altitude_m}
+                onChange={(altitude_m) => save.mutate({ ...shown, altitude_m: altitude_m ?? 0 })}
+              />
+            </div>
+          </div>
+        </section>
+        <section className="card flex flex-wrap items-center gap-3 p-4">
+          <h2>Currency of prices</h2>
+          <Select
+            label="Currency"
+            value={shown.currency}
+            options={CURRENCIES}
+            onChange={(currency) => save.mutate({ ...shown, currency })}
+          />
+        </section>
+      </div>
+    </div>
+  );
+}
+
+const names = new Intl.DisplayNames("en", { type: "currency" });
+const CURRENCIES = Intl.supportedValuesOf("currency").map(
+  (code) => [code, `${code} · ${names.of(code) ?? code}`] as const,
+);

@@ -1,0 +1,103 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { api, data } from "@/api/client";
+import { dayQuery } from "@/api/queries";
+import type { Schemas } from "@/api/types";
+import { count, momentOn, plural } from "@/domain/format";
+import { useNotice } from "@/ui/Toast";
+
+type Entry = Schemas["EntryView"];
+
+/** Everything that changes a day. Each write carries an id made here, so that it may be sent twice. */
+export function useDayWrites(day: string) {
+  const client = useQueryClient();
+  const tell = useNotice();
+  const refresh = () => client.invalidateQueries({ queryKey: ["days"] });
+  const keep = (view: Schemas["DayView"]) => {
+    client.setQueryData(dayQuery(view.day).queryKey, view);
+    return refresh();
+  };
+
+  const layFoods = useMutation({
+    mutationFn: ({ id, text, eaten_at }: { id: string; text: string; eaten_at: string }) =>
+      data(api.POST("/api/v1/days/{day}/foods", { params: { path: { day } }, body: { id, text, eaten_at } })),
+    onSuccess: keep,
+  });
+
+  const layPieces = useMutation({
+    mutationFn: (what: { id: string; formula_id: string; amount: string; eaten_at: string; name: string }) =>
+      data(
+        api.POST("/api/v1/days/{day}/pieces", {
+          params: { path: { day } },
+          body: { id: what.id, formula_id: what.formula_id, amount: what.amount, eaten_at: what.eaten_at },
+        }),
+      ),
+    onSuccess: (view, what) => {
+      const pieces = view.entries.find((entry) => entry.id === what.id)?.piece_count ?? 1;
+      tell(`${count(pieces)} ${plural(pieces, "piece")} of ${what.name} laid in.`, {
+        label: "Undo",
+        run: () => remove.mutate({ id: what.id }),
+      });
+      return keep(view);
+    },
+    onError: (problem) => tell(problem.message),
+  });
+
+  const remove = useMutation({
+    mutationFn: ({ id }: { id: string; name?: string }) =>
+      data(api.DELETE("/api/v1/entries/{entry_id}", { params: { path: { entry_id: id } } })),
+    onSuccess: (_, { id, name }) => {
+      if (name) tell(`${name} removed.`, { label: "Undo", run: () => layBack.mutate(id) });
+      return refresh();
+    },
+    onError: (problem) => tell(problem.message),
+  });
+
+  const layBack = useMutation({
+    mutationFn: (id: string) =>
+      data(api.POST("/api/v1/entries/{entry_id}/back", { params: { path: { entry_id: id } } })),
+    onSuccess: refresh,
+  });
+
+  const change = useMutation({
+    mutationFn: ({
+      entry,
+      ...to
+    }: {
+      entry: Entry;
+      day: string;
+      eaten_at: string;
+      text: string;
+      pieces: number | null;
+    }) =>
+      data(
+        api.PUT("/api/v1/entries/{entry_id}", {
+          params: { path: { entry_id: entry.id } },
+          body: { version: entry.version, ...to },
+        }),
+      ),
+    onSuccess: refresh,
+  });
+
+  const setType = useMutation({
+    mutationFn: (day_type: string) =>
+      data(api.PUT("/api/v1/days/{day}", { params: { path: { day } }, body: { day_type } })),
+    onSuccess: keep,
+  });
+
+  return {
+    layFoods,
+    change,
+    setType,
+    remove: (entry: Entry) => remove.mutate({ id: entry.id, name: entry.name }),
+    /** So many pieces, or an amount in words: "45 g", "a quarter of the whole". */
+    layPieces: (formula_id: string, name: string, amount: number | string) =>
+      layPieces.mutate({
+        id: crypto.randomUUID(),
+        formula_id,
+        name,
+        amount: String(amount),
+        eaten_at: momentOn(day),
+      }),
+    layingPieces: layPieces.isPending,
+  };
+}

@@ -1,0 +1,189 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { ToggleGroup } from "radix-ui";
+import { useState } from "react";
+import { api, data } from "@/api/client";
+import type { Schemas } from "@/api/types";
+import { benchBody } from "@/domain/draft";
+import type { DraftStore } from "@/domain/draftStore";
+import { change, grams, kcal } from "@/domain/format";
+import { TwinPicker } from "@/features/claims/TwinPicker";
+import { Slab } from "@/ui/Slab";
+
+type Half = Schemas["FiguresView"];
+type SideLine = Schemas["TwinLine"];
+
+const ROWS = [
+  ["energy_kcal", "Energy", "kcal", kcal],
+  ["protein_g", "Protein", "g", grams],
+  ["fat_g", "Fat", "g", grams],
+  ["saturates_g", "of which saturates", "g", grams],
+  ["carbohydrate_g", "Carbohydrate", "g", grams],
+  ["sugars_g", "of which sugars", "g", grams],
+  ["fibre_g", "Fibre", "g", grams],
+  ["salt_g", "Salt", "g", grams],
+] as const;
+
+/** How it stands against the classic it stands in for: the sentence, the slabs, the figures, line by line. */
+export function Twin({ store }: { store: DraftStore }) {
+  const { draft } = store.state;
+  const [on, setOn] = useState(0);
+  const body = benchBody(draft);
+  const query = useQuery({
+    queryKey: ["twin", body],
+    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/twin", { body, signal })),
+    placeholderData: keepPreviousData,
+  });
+  const twin = draft.twin ? query.data : undefined;
+  const basis = twin?.bases[on] ?? twin?.bases[0];
+  const most = Math.max(1, basis?.mine.energy_kcal ?? 0, basis?.theirs.energy_kcal ?? 0);
+  return (
+    <div className="mt-3 grid max-w-[900px] gap-4">
+      <TwinPicker reference={draft.twin} twin={twin?.theirs ?? ""} store={store} said="Its twin is" />
+      {!draft.twin && (
+        <p className="text-soft">
+          A twin is the classic that this one stands in for: another of your formulas, one of its versions, or figures
+          off a pack or a menu.
+        </p>
+      )}
+      {twin && basis && (
+        <>
+          <p className="figure text-[22px] leading-snug" data-twin-sentence>
+            {basis.sentence[0]?.toUpperCase()}
+            {basis.sentence.slice(1)}
+            <span className="font-text text-[15px] font-normal text-soft"> than {twin.theirs}</span>
+          </p>
+          <ToggleGroup.Root
+            type="single"
+            className="flex flex-wrap gap-1"
+            aria-label="Compared by"
+            value={String(on)}
+            onValueChange={(value) => value && setOn(Number(value))}
+          >
+            {twin.bases.map((each, place) => (
+              <ToggleGroup.Item
+                key={each.name}
+                value={String(place)}
+                className={`btn ${each === basis ? "" : "btn-quiet"} !min-h-[30px]`}
+              >
+                by {each.name}
+              </ToggleGroup.Item>
+            ))}
+          </ToggleGroup.Root>
+          <div className="card grid gap-4 p-4 sm:grid-cols-[auto_1fr]">
+            <div className="flex justify-center gap-5">
+              <Piece half={basis.mine} name={twin.mine} most={most} />
+              <Piece half={basis.theirs} name={twin.theirs} most={most} />
+            </div>
+            <table className="w-full self-start text-[14px]">
+              <caption className="sr-only">Figures by {basis.name}</caption>
+              <thead className="text-[12.5px] text-soft">
+                <tr>
+                  <th scope="col" className="text-left font-semibold">
+                    By {basis.name}
+                  </th>
+                  <th scope="col" className="text-right font-semibold">
+                    this
+                  </th>
+                  <th scope="col" className="text-right font-semibold">
+                    its twin
+                  </th>
+                  <th scope="col" className="text-right font-semibold">
+                    difference
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {ROWS.map(([name, label, unit, shown]) => {
+                  const unknown = basis.mine.at_least.includes(name) || basis.theirs.at_least.includes(name);
+                  return (
+                    <tr key={name} className="border-t border-rim">
+                      <th
+                        scope="row"
+                        className={`py-[3px] text-left font-normal ${label.startsWith("of") ? "pl-3 text-soft" : ""} ${name === "protein_g" ? "text-protein-ink" : ""}`}
+                      >
+                        {label}, {unit}
+                      </th>
+                      <td className="text-right">{value(basis.mine, name, shown)}</td>
+                      <td className="text-right text-soft">{value(basis.theirs, name, shown)}</td>
+                      <td className="text-right font-semibold">
+                        {unknown ? "" : change(basis.mine[name] - basis.theirs[name], shown)}
+                      </td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
+          </div>
+          {twin.groups.some((group) => group.theirs.length > 0) && <Lines groups={twin.groups} twin={twin} />}
+        </>
+      )}
+    </div>
+  );
+}
+
+type Figure = (typeof ROWS)[number][0];
+
+const value = (half: Half, name: Figure, shown: (of: number) => string) =>
+  half.at_least.includes(name) ? "not known" : shown(half[name]);
+
+function Piece({ half, name, most }: { half: Half; name: string; most: number }) {
+  return (
+    <figure className="w-[120px] text-center text-[13px]">
+      <Slab layers={half.layers} energy_kcal={half.energy_kcal} full_kcal={most} size={118} />
+      <figcaption className="mt-1 break-words">
+        {name}
+        <span className="block text-soft">{grams(half.mass_g)} g</span>
+      </figcaption>
+    </figure>
+  );
+}
+
+function Lines({ groups, twin }: { groups: readonly Schemas["RoleGroup"][]; twin: Schemas["TwinView"] }) {
+  return (
+    <section aria-labelledby="by-role">
+      <h2 id="by-role">What does the same</h2>
+      <table className="card mt-2 w-full border-separate border-spacing-0 text-[14px]">
+        <thead className="text-[12.5px] text-soft">
+          <tr>
+            <th scope="col" className="px-3 py-2 text-left font-semibold">
+              Role
+            </th>
+            <th scope="col" className="px-3 py-2 text-left font-semibold">
+              {twin.mine}, a piece
+            </th>
+            <th scope="col" className="px-3 py-2 text-left font-semibold">
+              {twin.theirs}, a piece
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {groups.map((group) => (
+            <tr key={group.name} className="align-top">
+              <th scope="row" className="border-t border-rim px-3 py-2 text-left font-semibold">
+                {group.name}
+              </th>
+              <Cell lines={group.mine} />
+              <Cell lines={group.theirs} />
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Cell({ lines }: { lines: readonly SideLine[] }) {
+  return (
+    <td className="border-t border-rim px-3 py-2">
+      {lines.length === 0 && <span className="text-soft">none</span>}
+      {lines.map((line, place) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: two lines may say the same
+        <div key={place}>
+          {line.piece_g === null ? "" : `${grams(line.piece_g)} g `}
+          {line.name}
+          {line.energy_kcal !== null && <span className="text-soft"> · {kcal(line.energy_kcal)} kcal</span>}
+        </div>
+      ))}
+    </td>
+  );
+}

@@ -1,0 +1,18 @@
+import { TriangleAlert } from "lucide-react";
+import type { Schemas } from "@/api/types";
+import { byEater } from "@/domain/alerts";
+
+/** Who must not get this, and why; nothing when nobody is to be looked out for. */
+export function DietAlerts({ alarms }: { alarms: readonly Schemas["DietAlert"][] | undefined }) {
+  if (!alarms?.length) return null;
+  return (
+    <span className="block text-[13.5px]" data-alarms>
+      {byEater(alarms).map(({ eater: guest, words, stop }) => (
+        <span key={guest} className={`mr-3 inline-block ${stop ? "text-stop" : "text-caution"}`}>
+          <TriangleAlert size={13} aria-hidden className="mr-1 inline align-[-2px]" />
+          <b>{guest}:</b> {words}
+        </span>
+      ))}
+    </span>
+  );
+}
