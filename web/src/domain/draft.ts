@@ -60,7 +60,7 @@ export const UNNAMED = "New formula";
 /** Longest text that is taken as a paste, as the server has it. */
 export const MOST_PASTED = 200_000;
 
-type Written = { name: string; how?: PartOptions; lines: readonly { text: string; chosen?: string | null }[] };
+type Written = { name: string; options?: PartOptions; lines: readonly { text: string; chosen?: string | null }[] };
 
 export const newLine = (text = "", chosen: string | null = null): Line => ({ key: crypto.randomUUID(), text, chosen });
 
@@ -76,7 +76,7 @@ export const partsFrom = (parts: readonly Written[]): Part[] =>
     newPart(
       part.name,
       part.lines.map((line) => newLine(line.text, line.chosen ?? null)),
-      part.how,
+      part.options,
     ),
   );
 
@@ -85,7 +85,7 @@ export const completed = (draft: Draft): Draft => ({
   ...draft,
   twin: draft.twin ?? null,
   production: { ...USUAL, ...draft.production },
-  parts: draft.parts.map((part) => ({ ...part, how: part.options ?? WHOLE })),
+  parts: draft.parts.map((part) => ({ ...part, options: part.options ?? WHOLE })),
 });
 
 /** The Bench of a stored formula; there is always a line to type in. */
@@ -101,20 +101,20 @@ export function draftFrom({ draft }: Schemas["FormulaView"]): Draft {
   };
 }
 
-export const partsBody = (parts: Part[]) =>
+export const partsBody = (parts: Part[]): Schemas["PartBody"][] =>
   parts.map((part) => ({
     name: part.name,
-    how: part.options,
+    options: part.options,
     lines: part.lines.map(({ text, chosen }) => ({ text, chosen })),
   }));
 
 /** What is on the Bench, as every question about it sends it. */
-export const benchBody = (draft: Draft) => ({
+export const benchBody = (draft: Draft): Schemas["BenchBody"] => ({
   parts: partsBody(draft.parts),
   pieces: draft.pieces,
   family: draft.family,
-  reference: draft.twin,
-  making: draft.production,
+  twin: draft.twin,
+  production: draft.production,
   name: draft.name.slice(0, 120),
   method: draft.method,
   day: today(),
@@ -133,7 +133,10 @@ export function withParts(draft: Draft, parts: readonly Written[]): Draft {
   return { ...draft, parts: made.length ? made : [newPart()] };
 }
 
-export const draftBody = (draft: Draft) => ({ ...draft, parts: partsBody(draft.parts) });
+export const draftBody = (draft: Draft): Omit<Schemas["SavedFormula"], "version"> => ({
+  ...draft,
+  parts: partsBody(draft.parts),
+});
 
 /** Whether two drafts would be stored as the same. */
 export const same = (one: Draft, other: Draft) => JSON.stringify(draftBody(one)) === JSON.stringify(draftBody(other));

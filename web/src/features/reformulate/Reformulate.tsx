@@ -54,7 +54,7 @@ export function Reformulate({ store, worked }: ReachProps) {
   const [options, setOptions] = useState({ whole_eggs: true, sure: false, keep_mass: true });
   const body = benchBody(draft);
   const choices = useQuery({
-    queryKey: ["reach", "choices", body.family, body.reference],
+    queryKey: ["reach", "choices", body.family, body.twin],
     queryFn: ({ signal }) => data(api.POST("/api/v1/bench/reformulation/choices", { body, signal })),
   });
   const lines = draft.parts.flatMap((part) => part.lines);
