@@ -4,6 +4,7 @@ import gc
 import os
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
+from functools import partial
 from pathlib import Path
 from typing import Final
 
@@ -14,6 +15,7 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from ample_crumb import __version__
 from ample_crumb.api import routers
+from ample_crumb.api.description import describe
 from ample_crumb.api.problems import add_problems, problem
 from ample_crumb.application.clock import system_clock
 from ample_crumb.core.food.cupboard import reference_cupboard
@@ -104,8 +106,8 @@ def create_app(database_url: str | None = None) -> FastAPI:
         """A built file, or the page itself for every address that is a place."""
         if path.startswith("api/"):
             return problem(404, "Not here", "There is nothing at this address.")
-        file = (WEB / path).resolve()
-        if path and WEB in file.parents and file.is_file():
+        file = _built_file(path)
+        if file is not None:
             # Built files carry a fingerprint in their names, so a window may keep them.
             kept = "public, max-age=31536000, immutable" if path.startswith("assets/") else "no-cache"
             return FileResponse(file, headers={"Cache-Control": kept})
@@ -113,4 +115,14 @@ def create_app(database_url: str | None = None) -> FastAPI:
             WEB / "index.html", headers={"Cache-Control": "no-cache", "Content-Security-Policy": _POLICY}
         )
 
+    app.openapi = partial(describe, app)  # type: ignore[method-assign]  # as FastAPI has it extended
     return app
+
+
+def _built_file(path: str) -> Path | None:
+    """The built file at a path, if there is one."""
+    try:
+        file = (WEB / path).resolve()
+        return file if path and WEB in file.parents and file.is_file() else None
+    except (ValueError, OSError):  # a NUL or an over-long name is no file's
+        return None

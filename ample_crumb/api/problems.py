@@ -4,9 +4,11 @@
 changed meanwhile.
 """
 
+import logging
 from collections.abc import Sequence
 from dataclasses import asdict, is_dataclass
-from typing import Any
+from typing import Any, Final
+from uuid import uuid4
 
 import psycopg
 import psycopg.errors
@@ -26,11 +28,16 @@ NO_DATABASE = (
 DISK_FULL = "The disk that the kitchen is kept on is full, so nothing can be saved until there is room again."
 
 
+MEDIA_TYPE: Final = "application/problem+json"
+
+_log = logging.getLogger(__name__)
+
+
 def problem(status: int, title: str, detail: str, **more: Any) -> Response:
     """A problem document."""
     body = {"type": "about:blank", "title": title, "status": status, "detail": detail} | more
     headers = {"Retry-After": "2"} if status == 503 else None
-    return JSONResponse(jsonable_encoder(body), status, headers, media_type="application/problem+json")
+    return JSONResponse(jsonable_encoder(body), status, headers, media_type=MEDIA_TYPE)
 
 
 def _validation(_: Request, error: Exception) -> Response:
@@ -58,6 +65,7 @@ _SENTENCES = {
     "int_type": "{field} must be a whole number.",
     "int_parsing": "{field} must be a whole number.",
     "int_from_float": "{field} must be a whole number.",
+    "int_parsing_size": "{field} is too large a number.",
     "string_type": "{field} must be a text.",
     "bool_type": "{field} is either yes or no.",
     "extra_forbidden": "{field} is not known here.",
@@ -110,6 +118,14 @@ def _bad_data(_: Request, __: Exception) -> Response:
     return problem(422, "Cannot be used", "There are signs in this text that cannot be stored.", errors=[])
 
 
+def _unexpected(_: Request, error: Exception) -> Response:
+    # The id is all that leaves the server: a trace may hold what somebody typed.
+    request_id = uuid4().hex
+    _log.error("request %s failed", request_id, exc_info=error)
+    detail = f"Something went wrong here, and it is not your doing. Nothing was saved. Report it as {request_id}."
+    return problem(500, "Went wrong", detail, request_id=request_id)
+
+
 def add_problems(app: FastAPI) -> None:
     """Makes every error of the application a problem document."""
     app.add_exception_handler(RequestValidationError, _validation)
@@ -122,3 +138,4 @@ def add_problems(app: FastAPI) -> None:
     app.add_exception_handler(psycopg_pool.PoolTimeout, _database_away)
     app.add_exception_handler(psycopg.DataError, _bad_data)
     app.add_exception_handler(UnicodeEncodeError, _bad_data)
+    app.add_exception_handler(Exception, _unexpected)

@@ -121,13 +121,17 @@ def find_entry(connection: Connection, principal: Principal, entry_id: UUID, *, 
     """One entry, removed or not; None when there is none. With `lock` it stays as it is for this transaction."""
     if lock:
         connection.execute(
-            "select 1 from entry where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s for update",
+            """
+            select 1 from entry
+            where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s for update
+            """,
             {"id": entry_id, "person_id": principal.person_id, "kitchen_id": principal.kitchen_id},
         )
     with connection.cursor(row_factory=class_row(EntryRow)) as cursor:
         return cursor.execute(
             """
-            select id, day, eaten_at, kind, name, text, formula_id, piece_count, version, removed_at is not null as removed,
+            select id, day, eaten_at, kind, name, text, formula_id, piece_count, version,
+                removed_at is not null as removed,
                 mass_g, energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g,
                 erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd
             from entry where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
@@ -194,8 +198,9 @@ def change_entry(
     """New content of an entry and its next version. The caller has locked it and looked at its version."""
     connection.execute(
         """
-        update entry set day = %(day)s, eaten_at = %(eaten_at)s, name = %(name)s, text = %(text)s, piece_count = %(piece_count)s,
-            version = version + 1, mass_g = %(mass_g)s, energy_kcal = %(energy_kcal)s, protein_g = %(protein_g)s,
+        update entry set day = %(day)s, eaten_at = %(eaten_at)s, name = %(name)s, text = %(text)s,
+            piece_count = %(piece_count)s, version = version + 1,
+            mass_g = %(mass_g)s, energy_kcal = %(energy_kcal)s, protein_g = %(protein_g)s,
             fat_g = %(fat_g)s, saturates_g = %(saturates_g)s, carbohydrate_g = %(carbohydrate_g)s,
             sugars_g = %(sugars_g)s, fibre_g = %(fibre_g)s, polyols_g = %(polyols_g)s, erythritol_g = %(erythritol_g)s,
             allulose_g = %(allulose_g)s, salt_g = %(salt_g)s, alcohol_g = %(alcohol_g)s, water_g = %(water_g)s,

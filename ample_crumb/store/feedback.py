@@ -36,10 +36,14 @@ def listed(connection: Connection, kitchen_id: UUID) -> list[FeedbackRow]:
     """All that was said in this kitchen, the last first."""
     with connection.cursor(row_factory=class_row(FeedbackRow)) as cursor:
         return cursor.execute(
-            """ select feedback.id, formula_id, formula.name as formula, version_number, given_at, words, feedback.family, dials,
-            holding_shares from batch_feedback feedback join formula on formula.kitchen_id = feedback.kitchen_id and
-            formula.id = feedback.formula_id where feedback.kitchen_id =
-            %(kitchen_id)s order by given_at desc, feedback.id """,
+            """
+            select feedback.id, formula_id, formula.name as formula, version_number, given_at, words, feedback.family,
+                dials, holding_shares
+            from batch_feedback feedback
+            join formula on formula.kitchen_id = feedback.kitchen_id and formula.id = feedback.formula_id
+            where feedback.kitchen_id = %(kitchen_id)s
+            order by given_at desc, feedback.id
+            """,
             {"kitchen_id": kitchen_id},
         ).fetchall()
 
@@ -54,9 +58,13 @@ def add(
 ) -> None:
     """Keeps a saying; nothing happens when that id is there already, as after a retry."""
     connection.execute(
-        """ insert into batch_feedback (id, kitchen_id, formula_id, version_number, words, family, dials, holding_shares) values
-        (%(id)s, %(kitchen_id)s, %(formula_id)s, %(version_number)s, %(words)s, %(family)s, %(dials)s, %(holding_shares)s) on
-        conflict (kitchen_id, id) do nothing """,
+        """
+        insert into batch_feedback
+            (id, kitchen_id, formula_id, version_number, words, family, dials, holding_shares)
+        values (%(id)s, %(kitchen_id)s, %(formula_id)s, %(version_number)s, %(words)s, %(family)s, %(dials)s,
+            %(holding_shares)s)
+        on conflict (kitchen_id, id) do nothing
+        """,
         {
             "id": said_id,
             "kitchen_id": kitchen_id,

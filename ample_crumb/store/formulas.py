@@ -11,7 +11,7 @@ from psycopg.types.json import Jsonb
 
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.allergens import AllergenNames
-from ample_crumb.core.formula.formula import Line, Part, PartOptions
+from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.store.columns import FiguresRow, columns
 from ample_crumb.store.database import Connection
 
@@ -73,12 +73,16 @@ def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID | None = N
     """All formulas of the kitchen, the last changed first, or the one of `formula_id`."""
     with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
         return cursor.execute(
-            """ select id, name, family, pieces, method, version, archived_at is not null as archived, updated_at,
+            """
+            select id, name, family, pieces, method, version, archived_at is not null as archived, updated_at,
                 twin_id, twin, twin_number, bake_number, base_id, production, summary_by, uses, contains, may_contain,
-                diets_broken, diets_kept, complete, piece_count, mass_g, energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g,
-                sugars_g, fibre_g, polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg,
-                at_least, without_lines, sd from formula where kitchen_id = %(kitchen_id)s and (%(formula_id)s::uuid is
-                null or id = %(formula_id)s) order by updated_at desc, id """,
+                diets_broken, diets_kept, complete, piece_count, mass_g, energy_kcal, protein_g, fat_g, saturates_g,
+                carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g,
+                caffeine_mg, at_least, without_lines, sd
+            from formula
+            where kitchen_id = %(kitchen_id)s and (%(formula_id)s::uuid is null or id = %(formula_id)s)
+            order by updated_at desc, id
+            """,
             {"kitchen_id": kitchen_id, "formula_id": formula_id},
         ).fetchall()
 
@@ -98,7 +102,7 @@ def parts_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tupl
     """The parts of a formula with their lines, in order; a part without lines is kept."""
     rows = connection.execute(
         """
-        select part.place, part.name, part.loss_share, part.used_share, part.optional, part.unbaked, line.text, line.chosen
+        select part.place, part.name, part.loss_share, part.used_share, part.optional, part.bake, line.text, line.chosen
         from formula_part part
         left join formula_line line on line.kitchen_id = part.kitchen_id
             and line.formula_id = part.formula_id and line.part_place = part.place
@@ -108,8 +112,8 @@ def parts_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tupl
         {"kitchen_id": kitchen_id, "id": formula_id},
     ).fetchall()
     parts: dict[int, tuple[str, PartOptions, list[Line]]] = {}
-    for place, name, loss_share, used_share, optional, unbaked, text, chosen in rows:
-        lines = parts.setdefault(place, (name, PartOptions(loss_share, used_share, optional, unbaked), []))[2]
+    for place, name, loss_share, used_share, optional, bake, text, chosen in rows:
+        lines = parts.setdefault(place, (name, PartOptions(loss_share, used_share, optional, PartBake(bake)), []))[2]
         if text is not None:
             lines.append(Line(text, chosen))
     return tuple(Part(name, tuple(lines), how) for name, how, lines in parts.values())
@@ -130,11 +134,15 @@ def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: Formul
 
 
 def change(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: FormulaHead, now: datetime) -> None:
-    """New head data of a formula, as changed `now`, and the next version number. The caller has locked it and looked at its version."""
+    """New head data of a formula, as changed `now`, and the next version number. The caller has locked it and looked at
+    its version."""
     connection.execute(
-        """ update formula set name = %(name)s, family = %(family)s, pieces = %(pieces)s, method = %(method)s,
-            twin_id = %(twin_id)s, twin = %(twin)s, twin_number = %(twin_number)s, production = %(production)s, version =
-            version + 1, updated_at = %(now)s where id = %(id)s and kitchen_id = %(kitchen_id)s """,
+        """
+        update formula set name = %(name)s, family = %(family)s, pieces = %(pieces)s, method = %(method)s,
+            twin_id = %(twin_id)s, twin = %(twin)s, twin_number = %(twin_number)s, production = %(production)s,
+            version = version + 1, updated_at = %(now)s
+        where id = %(id)s and kitchen_id = %(kitchen_id)s
+        """,
         _columns(head) | {"id": formula_id, "kitchen_id": kitchen_id, "now": now},
     )
 
@@ -163,8 +171,8 @@ def write_parts(connection: Connection, kitchen_id: UUID, formula_id: UUID, part
     with connection.cursor() as cursor:
         cursor.executemany(
             """
-            insert into formula_part (formula_id, kitchen_id, place, name, loss_share, used_share, optional, unbaked)
-            values (%(id)s, %(kitchen_id)s, %(place)s, %(name)s, %(loss_share)s, %(used_share)s, %(optional)s, %(unbaked)s)
+            insert into formula_part (formula_id, kitchen_id, place, name, loss_share, used_share, optional, bake)
+            values (%(id)s, %(kitchen_id)s, %(place)s, %(name)s, %(loss_share)s, %(used_share)s, %(optional)s, %(bake)s)
             """,
             [
                 asdict(part.options) | {"id": formula_id, "kitchen_id": kitchen_id, "place": place, "name": part.name}

@@ -60,7 +60,8 @@ def put(connection: Connection, kitchen_id: UUID, tin_id: UUID, name: str, tin: 
             water_ml)
         values (%(id)s, %(kitchen_id)s, %(name)s, %(kind)s, %(length_cm)s, %(width_cm)s, %(depth_cm)s,
             %(bottom_share)s, %(hole_cm)s, %(cups)s, %(water_ml)s)
-        on conflict (kitchen_id, id) do update set name = excluded.name, kind = excluded.kind, length_cm = excluded.length_cm,
+        on conflict (kitchen_id, id) do update set name = excluded.name, kind = excluded.kind,
+            length_cm = excluded.length_cm,
             width_cm = excluded.width_cm, depth_cm = excluded.depth_cm, bottom_share = excluded.bottom_share,
             hole_cm = excluded.hole_cm, cups = excluded.cups, water_ml = excluded.water_ml, archived_at = null
         """,

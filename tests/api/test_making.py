@@ -69,7 +69,7 @@ class Making(MakingCase):
     def test_a_part_left_over_and_put_on_after_baking(self) -> None:
         formula = self.create("700 g skyr")
         draft = self.ask("GET", f"/api/v1/formulas/{formula['id']}")["draft"]
-        glaze = parts("100 g icing sugar")[0] | {"name": "Glaze", "options": {"used_share": 0.5, "unbaked": True}}
+        glaze = parts("100 g icing sugar")[0] | {"name": "Glaze", "options": {"used_share": 0.5, "bake": "not"}}
         saved = self.save(formula, family="cake", parts=[*draft["parts"], glaze])
         self.assertEqual(saved["draft"]["parts"][1]["options"]["used_share"], 0.5)
         self.assertAlmostEqual(saved["evaluated"]["production"]["baked_g"], 700 * 0.885 + 50)

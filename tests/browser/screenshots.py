@@ -53,7 +53,7 @@ def _picture(browser: Browser, served: Served, name: str, size: str, dark: bool,
     width, height = SIZES[size]
     page = browser.new_page(viewport={"width": width, "height": height}, color_scheme="dark" if dark else "light")
     page.goto(served.address)
-    page.get_by_role("heading", name="Today").wait_for()
+    page.get_by_role("heading", name="Today", exact=True).wait_for()
     show(page)
     page.wait_for_timeout(700)
     page.screenshot(path=FOLDER / f"{name}.png")
@@ -130,7 +130,7 @@ def _curve(page: Page) -> None:
 
 
 def _twin(page: Page) -> None:
-    _tab(page, "White bean blondies", "Twin")
+    _tab(page, "White bean blondies", "Classic")
     page.locator("[data-twin-sentence]").wait_for()
 
 
@@ -156,7 +156,7 @@ def _label(page: Page) -> None:
 
 def _claims(page: Page) -> None:
     _bench(page)
-    page.get_by_label("Compared with").click()
+    page.get_by_label("Compare with the classic").click()
     page.get_by_role("option", name="Lemon-poppy loaf with skyr").click()
     page.get_by_text("Limits, and what lacks").click()
     page.get_by_role("heading", name="It may be called").evaluate("title => title.scrollIntoView()")

@@ -8,7 +8,7 @@ from tests.browser.page import InBrowser
 from tests.browser.test_story import open_new
 
 CLASSIC = "Butter slab\nmakes 12\n250 g flour\n250 g butter\n250 g sugar\n5 eggs\n2 g salt\n"
-TABS = ("Bench", "Swaps", "Sweeteners", "Reach a target", "Twin", "Method", "Versions")
+TABS = ("Bench", "Swaps", "Sweeteners", "Reach a target", "Classic", "Method", "Versions")
 
 
 class Crumb(InBrowser):
@@ -63,9 +63,9 @@ class Crumb(InBrowser):
     def test_what_batches_taught_is_shown_and_forgotten(self) -> None:
         page = self.page()
         self.open(page)
-        page.get_by_label("How the last batch came out").click()
+        page.get_by_label("How did the last batch turn out?").click()
         page.get_by_role("option", name="gummy or too wet").click()
-        expect(page.get_by_text("Kept: it came out gummy or too wet.", exact=False).first).to_be_visible()
+        expect(page.get_by_text("Kept: it turned out gummy or too wet.", exact=False).first).to_be_visible()
         page.get_by_role("button", name=re.compile("What .* taught")).click()
         sheet = page.get_by_role("dialog", name="What your batches taught")
         expect(sheet.get_by_text("Butter slab", exact=False)).to_be_visible()
@@ -121,8 +121,8 @@ class Crumb(InBrowser):
     def test_twin_sweeteners_and_method(self) -> None:
         page = self.page()
         self.open(page)
-        self.tab(page, "Twin")
-        page.get_by_label("Compared with").click()
+        self.tab(page, "Classic")
+        page.get_by_label("Compare with the classic").click()
         page.get_by_role("option", name="White bean blondies").click()
         expect(page.locator("[data-twin-sentence]")).to_contain_text("more energy")
         page.get_by_role("radio", name="by 100 g").click()

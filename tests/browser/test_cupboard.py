@@ -77,7 +77,7 @@ class Cupboard(InBrowser):
 
     def test_filters_copy_archive_and_keys(self) -> None:
         page = self.page()
-        expect(page.get_by_role("heading", name="Today")).to_be_visible()
+        expect(page.get_by_role("heading", name="Today", exact=True)).to_be_visible()
         page.keyboard.press("Alt+5")
         foods = page.get_by_role("list", name="Foods").get_by_role("listitem")
         expect(foods.first).to_contain_text("own")

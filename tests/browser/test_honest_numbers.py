@@ -121,7 +121,7 @@ class HonestNumbers(InBrowser):
         expect(row).to_contain_text("Anna: contains milk")
 
         page.goto(bench)
-        page.get_by_label("Compared with").click()
+        page.get_by_label("Compare with the classic").click()
         page.get_by_role("option", name="figures I type").click()
         page.get_by_label("What it is compared with").fill("the butter one")
         page.get_by_label("Fat, g", exact=True).fill("40")

@@ -74,7 +74,7 @@ class Making(InBrowser):
         page.get_by_label("Line as written").last.fill("40 g icing sugar")
         expect(page.locator("[data-grams]").last).to_contain_text("40")
         page.get_by_role("button", name="baked with the rest").last.click()
-        page.get_by_label("Comes on after baking").check()
+        page.get_by_role("radio", name="not", exact=True).click()
         page.get_by_label("Used of what was made, %").fill("50")
         self.assert_accessible(page, "how a part goes in")
         page.keyboard.press("Escape")
@@ -167,12 +167,12 @@ class Making(InBrowser):
         expect(window).to_contain_text("With a fan set 20 °C lower")
         expect(window).to_contain_text("At 1,600 m")
 
-    def test_an_amount_in_words_is_laid_in(self) -> None:
+    def test_an_amount_in_words_is_added(self) -> None:
         page = self.page()
         self.open(page)
         page.get_by_label("Pieces", exact=True).fill("a quarter of the whole")
-        page.get_by_role("button", name="Lay in today's tin").click()
-        expect(page.get_by_text("6 pieces of Bean slab laid in.", exact=True)).to_be_visible()
+        page.get_by_role("button", name="Add to today").click()
+        expect(page.get_by_text("6 pieces of Bean slab added.", exact=True)).to_be_visible()
         page.get_by_label("Pieces", exact=True).fill("a heap")
-        page.get_by_role("button", name="Lay in today's tin").click()
+        page.get_by_role("button", name="Add to today").click()
         expect(page.get_by_text("is no amount we can read", exact=False).first).to_be_visible()

@@ -111,28 +111,28 @@ class OnTheBench(InBrowser):
         page.get_by_role("link", name="Today", exact=True).click()
         expect(page.get_by_placeholder(FOODS)).to_have_value("a bowl of something")
         expect(page.get_by_text("We know no ingredient called “something”.")).to_be_visible()
-        page.get_by_role("button", name="Lay it in").click()
+        page.get_by_role("button", name="Add to today").click()
         expect(page.get_by_role("alert")).to_contain_text("We know no ingredient called “something”.")
 
 
 class OnADay(InBrowser):
-    def test_over_the_limit_is_a_fact_and_stands_above_the_rim(self) -> None:
+    def test_above_target_is_a_fact_and_stands_above_the_drawing(self) -> None:
         page = self.page()
         page.get_by_placeholder(FOODS).fill("300 g butter")
-        expect(page.get_by_text("kcal over")).to_be_visible()
-        page.get_by_role("button", name="Lay it in").click()
-        expect(page.get_by_text("kcal above the rim")).to_be_visible()
-        expect(page.locator("[data-sentence]")).to_contain_text("over the limit")
-        expect(page.get_by_text("The tin is full.")).to_be_visible()
-        self.assert_accessible(page, "over the limit")
+        expect(page.get_by_text("kcal above target").first).to_be_visible()
+        page.get_by_role("button", name="Add to today").click()
+        expect(page.locator("[data-above]")).to_be_visible()
+        expect(page.locator("[data-sentence]")).to_contain_text("above target")
+        expect(page.get_by_text("The energy target of this day is reached.")).to_be_visible()
+        self.assert_accessible(page, "above target")
         page.get_by_role("button", name="Remove Butter").click()
-        expect(page.get_by_text("kcal above the rim")).to_have_count(0)
+        expect(page.locator("[data-above]")).to_have_count(0)
 
     def test_an_entry_moves_to_another_day_and_two_windows_see_each_other(self) -> None:
         one = self.page()
         one.get_by_role("link", name=re.compile("the day after")).click()
         one.get_by_placeholder(FOODS).fill("100 g kiwi")
-        one.get_by_role("button", name="Lay it in").click()
+        one.get_by_role("button", name="Add to that day").click()
         other = self.page()
         other.goto(one.url)
         other.get_by_role("button", name="Change Kiwi", exact=True).click()
@@ -151,11 +151,11 @@ class OnADay(InBrowser):
 
     def test_the_keys_of_a_day(self) -> None:
         page = self.page()
-        expect(page.get_by_role("heading", name="Today")).to_be_visible()
+        expect(page.get_by_role("heading", name="Today", exact=True)).to_be_visible()
         page.keyboard.press("ArrowLeft")
         expect(page.get_by_role("heading", name="Yesterday")).to_be_visible()
         page.keyboard.press("t")
-        expect(page.get_by_role("heading", name="Today")).to_be_visible()
+        expect(page.get_by_role("heading", name="Today", exact=True)).to_be_visible()
         page.keyboard.press("ArrowRight")
         expect(page.get_by_role("heading", name="Tomorrow")).to_be_visible()
         expect(page.get_by_text("Nothing yet.")).to_be_visible()
@@ -189,7 +189,7 @@ class Elsewhere(InBrowser):
 
     def test_finding_an_ingredient_or_a_day(self) -> None:
         page = self.page()
-        expect(page.get_by_role("heading", name="Today")).to_be_visible()
+        expect(page.get_by_role("heading", name="Today", exact=True)).to_be_visible()
         page.keyboard.press("/")
         words = page.get_by_role("combobox", name="Formula, ingredient or day")
         expect(words).to_be_focused()

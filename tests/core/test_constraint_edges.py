@@ -13,16 +13,20 @@ from ample_crumb.core.crumb.dials import NOTHING_LEARNED, Verdict, dials_of
 from ample_crumb.core.reformulate.crumb_constraints import crumb_constraints
 
 MUFFIN = Composition(
-    mass_g=600, dough_g=600, water_g=230, water_holding_g=110, dry_g=150, pulse_g=40, flour_g=160, powder_g=20, gluten_g=75, sugars_g=60,
-    crystals_g=50, sweetness_g=80, browning_g=20, fat_g=40, loose_fat_g=30, added_fat_g=20, leavening_g=6, egg_count=1.5, own_egg_count=1.5,
+    mass_g=600, dough_g=600, water_g=230, water_holding_g=110, dry_g=150, pulse_g=40, flour_g=160, powder_g=20,
+    gluten_g=75, sugars_g=60,
+    crystals_g=50, sweetness_g=80, browning_g=20, fat_g=40, loose_fat_g=30, added_fat_g=20, leavening_g=6,
+    egg_count=1.5, own_egg_count=1.5,
     egg_mass_g=75, tender_g=12, salt_g=3, dairy_g=100,
 )  # fmt: skip
 SPONGE = Composition(
-    mass_g=440, dough_g=440, water_g=155, water_holding_g=72, dry_g=120, flour_g=120, gluten_g=120, sugars_g=120, crystals_g=120, sweetness_g=120,
+    mass_g=440, dough_g=440, water_g=155, water_holding_g=72, dry_g=120, flour_g=120, gluten_g=120, sugars_g=120,
+    crystals_g=120, sweetness_g=120,
     browning_g=120, fat_g=20, loose_fat_g=20, egg_count=4, own_egg_count=4, egg_mass_g=200, salt_g=1,
 )  # fmt: skip
 CHEESECAKE = Composition(
-    mass_g=1000, dough_g=1000, water_g=600, water_holding_g=0, sugars_g=150, sweetness_g=150, fat_g=200, loose_fat_g=200, egg_count=4, own_egg_count=4,
+    mass_g=1000, dough_g=1000, water_g=600, water_holding_g=0, sugars_g=150, sweetness_g=150, fat_g=200,
+    loose_fat_g=200, egg_count=4, own_egg_count=4,
     egg_mass_g=200, dairy_g=800, stiffening_g=5, salt_g=4,
 )  # fmt: skip
 

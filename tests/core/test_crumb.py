@@ -10,7 +10,7 @@ from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import PackMeasures, ProductDeclaration, ingredient_of
 from ample_crumb.core.formula.families import families
-from ample_crumb.core.formula.formula import Line, Part, PartOptions, evaluate
+from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions, evaluate
 from ample_crumb.core.formula.reading import ReadingPreferences
 
 CUPBOARD = reference_cupboard()
@@ -85,7 +85,7 @@ class WhatIsJudged(unittest.TestCase):
         with_more = check(
             part(*COOKIE, "80 g chocolate chips", "30 g walnuts, chopped"),
             part("100 g icing sugar", "40 g water", name="Glaze"),
-            part("300 g plums", name="Plums", how=PartOptions(unbaked=True)),
+            part("300 g plums", name="Plums", how=PartOptions(bake=PartBake.NOT)),
             family="cookie",
         )
         self.assertEqual([each.value for each in bare.dials], [each.value for each in with_more.dials])

@@ -1,4 +1,4 @@
-"""core/production/production: a formula as it is made keeps what is in it, however it is parted, weighed, cut and left over."""
+"""core/production: a formula as it is made keeps what is in it, however it is parted, weighed, cut and left over."""
 
 import unittest
 
@@ -9,7 +9,7 @@ from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import NAMES
 from ample_crumb.core.formula.allergens import allergens_of
 from ample_crumb.core.formula.claims import claims_of
-from ample_crumb.core.formula.formula import Line, Part, PartOptions
+from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.production.bake_time import BakingConditions, Oven
 from ample_crumb.core.production.bake_yield import Weighings
@@ -25,7 +25,7 @@ hows = st.builds(
     loss_share=st.none() | st.floats(0, 0.4),
     used_share=st.sampled_from([1.0, 1.0, 0.5, 0.25]),
     optional=st.booleans(),
-    unbaked=st.booleans(),
+    bake=st.sampled_from(PartBake),
 )
 parts = st.lists(
     st.builds(

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import NAMES
 from ample_crumb.core.formula.families import UNKNOWN, family_of
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, PartOptions, evaluate
+from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, PartBake, PartOptions, evaluate
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_yield import LossSource, Weighings, bake_yield_of
@@ -49,13 +49,13 @@ class Outcome(unittest.TestCase):
         batch = evaluated(
             part("100 g oats", how=PartOptions(loss_share=0.05)),
             part("300 g skyr"),
-            part("100 g quark", how=PartOptions(unbaked=True)),
+            part("100 g quark", how=PartOptions(bake=PartBake.NOT)),
         )
         out = bake_yield_of(batch, CAKE, Weighings())
         self.assertAlmostEqual(out.batch.mass_g, 95 + 300 * 0.885 + 100)
 
     def test_half_of_the_glaze_was_left_over(self) -> None:
-        glaze = part("100 g icing sugar", name="Glaze", how=PartOptions(used_share=0.5, unbaked=True))
+        glaze = part("100 g icing sugar", name="Glaze", how=PartOptions(used_share=0.5, bake=PartBake.NOT))
         batch = evaluated(part("300 g skyr"), glaze)
         self.assertAlmostEqual(batch.batch.mass_g, 350)
         self.assertAlmostEqual(batch.parts[1].figures.nutrients.energy_kcal or 0, 389 / 2, delta=6)

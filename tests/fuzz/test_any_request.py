@@ -8,11 +8,17 @@ import schemathesis
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from schemathesis.core.result import Ok
+from schemathesis.specs.openapi.checks import (
+    content_type_conformance,
+    response_schema_conformance,
+    status_code_conformance,
+)
 
 from ample_crumb.api.app import create_app
 from tests import LONG
 from tests.kitchen import new_kitchen
 
+AS_DESCRIBED = [status_code_conformance, content_type_conformance, response_schema_conformance]
 EXAMPLES = 60 if LONG else 5
 
 
@@ -42,5 +48,6 @@ class AnyRequest(unittest.TestCase):
             if answer.status_code >= 400:
                 self.assertEqual(answer.headers["content-type"], ["application/problem+json"])
                 self.assertTrue(answer.json()["detail"])
+            case.validate_response(answer, checks=AS_DESCRIBED)
 
         send()

@@ -67,7 +67,8 @@ def _formula(connection: Connection, principal: Principal, row: Any) -> dict[str
     twin = twin_figures(connection, principal, draft.twin, of.context)
     whole = evaluated(
         of.production, draft.family, draft.name, draft.method, of.context.cupboard, of.context.preferences,
-        learned=of.context.learned, eaters=of.context.eaters, twin=twin, prices=of.prices(), counted=of.context.definition,
+        learned=of.context.learned, eaters=of.context.eaters, twin=twin, prices=of.prices(),
+        counted=of.context.definition,
     )  # fmt: skip
     wishes = _WISHES.get(row.name)
     if wishes:

@@ -14,7 +14,7 @@ from ample_crumb.core.formula.alerts import Eater, diet_alerts
 from ample_crumb.core.formula.allergens import allergens_of
 from ample_crumb.core.formula.claims import claims_of
 from ample_crumb.core.formula.cost import cost_of
-from ample_crumb.core.formula.formula import Line, Part, PartOptions
+from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.formula.protein_quality import quality_of
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
@@ -38,7 +38,12 @@ def golden_figures(formula: GoldenFormula) -> dict[str, Any]:
         Part(
             part["name"],
             tuple(map(Line, part["lines"])),
-            PartOptions(part["loss"], part["used"], part["optional"], part["unbaked"]),
+            PartOptions(
+                part["loss"],
+                part["used"],
+                part["optional"],
+                PartBake.NOT if part["unbaked"] else PartBake.WITH_THE_REST,
+            ),
         )
         for part in formula.parts
     )
@@ -123,12 +128,14 @@ def evaluated(
         "cost": [cost.batch_cost, cost.piece_cost, list(cost.unpriced)] if cost else None,
         "portions": [made.portions.count, made.portions.share, made.portions.dough_g, made.portions.baked_g,
                      made.portions.rest_g, made.portions.small_share],
-        "yield": [made.bake_yield.dough_g, made.bake_yield.in_oven_g, made.bake_yield.batch.mass_g, made.bake_yield.mass_sd_g,
+        "yield": [made.bake_yield.dough_g, made.bake_yield.in_oven_g, made.bake_yield.batch.mass_g,
+        made.bake_yield.mass_sd_g,
                   made.bake_yield.kept_share, made.bake_yield.loss_share, made.bake_yield.loss_source],
         "fill": [filling.share, filling.thickness_cm, list(filling.warnings)] if filling else None,
         "window": [window.from_min, window.until_min, window.oven_c, window.fahrenheit, window.gas,
                    list(window.reasons), list(window.notes)] if window else None,
-        "trays": [made.tray_loads.per_tray, made.tray_loads.trays, made.tray_loads.spread_cm] if made.tray_loads else None,
+        "trays": [made.tray_loads.per_tray, made.tray_loads.trays,
+        made.tray_loads.spread_cm] if made.tray_loads else None,
         "problems": list(made.problems),
         "family": [dough.family, dough.guessed],
         "dials": [[dial.name, dial.value, dial.low, dial.high, dial.verdict, dial.reason, dial.learned_share]

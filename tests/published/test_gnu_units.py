@@ -22,7 +22,8 @@ class GnuUnits(unittest.TestCase):
             ("pint", MeasureSystem.US): ("uspint", "ml"), ("quart", MeasureSystem.US): ("usquart", "ml"),
             ("gallon", MeasureSystem.US): ("usgallon", "ml"), ("cup", MeasureSystem.METRIC): ("metriccup", "ml"),
             ("tablespoon", MeasureSystem.AUSTRALIAN): ("australiatablespoon", "ml"),
-            ("tablespoon", MeasureSystem.METRIC): ("brtablespoon", "ml"), ("pint", MeasureSystem.METRIC): ("brpint", "ml"),
+            ("tablespoon", MeasureSystem.METRIC): ("brtablespoon", "ml"), ("pint", MeasureSystem.METRIC): ("brpint",
+            "ml"),
             ("fluid ounce", MeasureSystem.METRIC): ("brfloz", "ml"), ("ounce", MeasureSystem.US): ("oz", "g"),
             ("pound", MeasureSystem.US): ("lb", "g"),
         }  # fmt: skip

@@ -30,7 +30,8 @@ class Kept(StoreCase):
         portion = Portion(Figures(100, Nutrients(energy_kcal=50)), StandardUncertainty(1, Nutrients(energy_kcal=3)))
         with self.database.unscoped() as connection:
             days.add_entry(
-                connection, principal or self.principal, entry_id, day=DAY, eaten_at=NOON + timedelta(hours=hours), kind="foods",
+                connection, principal or self.principal, entry_id, day=DAY, eaten_at=NOON + timedelta(hours=hours),
+                kind="foods",
                 name=name, text=f"100 g {name}", formula_id=None, pieces=None, portion=portion,
             )  # fmt: skip
         return entry_id

@@ -4,7 +4,7 @@ from uuid import UUID, uuid4
 
 import psycopg
 
-from ample_crumb.core.formula.formula import Line, Part, PartOptions
+from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.store import formulas, tins
 from ample_crumb.store.formulas import FormulaHead
@@ -43,7 +43,7 @@ class Making(StoreCase):
 
     def test_parts_keep_how_they_go_in_within_bounds(self) -> None:
         formula_id = self.formula(production={"by": "scoop", "scoop": "40"})
-        how = PartOptions(loss_share=0.125, used_share=0.5, optional=True, unbaked=True)
+        how = PartOptions(loss_share=0.125, used_share=0.5, optional=True, bake=PartBake.NOT)
         parts = (Part("Base", (Line("100 g oats"),)), Part("Glaze", (), how))
         with self.database.unscoped() as connection:
             formulas.write_parts(connection, self.principal.kitchen_id, formula_id, parts)

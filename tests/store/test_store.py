@@ -84,9 +84,11 @@ class Store(StoreCase):
         self, connection: "psycopg.Connection[object]", principal: Principal, formula_id: object, pieces: float = 1
     ) -> bool:
         return days.add_entry(
-            connection, principal, uuid4(), day=DAY, eaten_at=datetime(2026, 5, 4, 12, tzinfo=UTC), kind="piece", name="Bar",
+            connection, principal, uuid4(), day=DAY, eaten_at=datetime(2026, 5, 4, 12, tzinfo=UTC), kind="piece",
+            name="Bar",
             text="", formula_id=formula_id, pieces=pieces,  # type: ignore[arg-type]
-            portion=Portion(Figures(50, Nutrients(energy_kcal=120), ("fat_g",), 1), StandardUncertainty(2, Nutrients(energy_kcal=7))),
+            portion=Portion(Figures(50, Nutrients(energy_kcal=120), ("fat_g",), 1), StandardUncertainty(2,
+            Nutrients(energy_kcal=7))),
         )  # fmt: skip
 
     def test_a_snapshot_keeps_what_is_unknown(self) -> None:

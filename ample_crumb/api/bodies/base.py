@@ -1,20 +1,45 @@
 """What comes in, with bounds on every number and length: what several places share."""
 
-from typing import Annotated
+from datetime import UTC, date, datetime
+from typing import Annotated, Final
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field, Strict
 
-from ample_crumb.core.formula.formula import Line, Part, PartOptions
+from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.production.bake_yield import MOST_LOSS
 from ample_crumb.core.quantity.recipe_parser import MOST_LINES, MOST_PIECES
 
-Pieces = Annotated[int, Field(ge=1, le=MOST_PIECES)]
+LEAST: Final = 0.001
+"""What must be over nothing is at least this, in whatever unit: no scale shows less, and figures divided by less than
+that leave what a number can hold."""
+
+_DUST: Final = 1e-9
+_FIRST_DAY, _LAST_DAY = date(1900, 1, 1), date(2199, 12, 31)
+
+
+def _without_dust(value: float) -> float:
+    return 0.0 if abs(value) < _DUST else value
+
+
+# `true` is no number, and neither is "1": a slip of that kind shows where it was made.
+Number = Annotated[float, Strict(), AfterValidator(_without_dust)]
+Whole = Annotated[int, Strict()]
+Flag = Annotated[bool, Strict()]
+Version = Annotated[Whole, Field(ge=1, le=2_147_483_647)]
+Day = Annotated[date, Field(ge=_FIRST_DAY, le=_LAST_DAY)]
+"""A day far enough from the ends of the calendar that the days round it are days too."""
+Moment = Annotated[
+    AwareDatetime,
+    Field(ge=datetime(1900, 1, 2, tzinfo=UTC), le=datetime(2199, 12, 30, tzinfo=UTC)),
+]
+
+Pieces = Annotated[Whole, Field(ge=1, le=MOST_PIECES)]
 Family = Annotated[str, Field(max_length=40, pattern=r"^[a-z-]*$")]
 DayType = Annotated[str, Field(pattern="^(training|rest)$")]
 # Zero bytes cannot be stored as text; no keyboard makes them.
 LineText = Annotated[str, Field(max_length=1000, pattern=r"^[^\x00]*$")]
 
-Figure = Annotated[float, Field(ge=0, le=100_000)] | None
+Figure = Annotated[Number, Field(ge=0, le=100_000)] | None
 
 
 class Body(BaseModel):
@@ -27,7 +52,7 @@ class LineBody(Body):
     """A line as written, and the ingredient picked for it."""
 
     text: LineText
-    chosen: Annotated[str, Field(max_length=80)] | None = None
+    chosen: Annotated[str, Field(max_length=80, pattern=r"^[^\x00]*$")] | None = None
 
     def line(self) -> Line:
         """As the core has it."""
@@ -37,10 +62,10 @@ class LineBody(Body):
 class PartOptionsBody(Body):
     """How a part goes in: what baking takes of it, how much of what was made is used, and when."""
 
-    loss_share: Annotated[float, Field(ge=0, le=MOST_LOSS)] | None = None
-    used_share: Annotated[float, Field(gt=0, le=1)] = 1.0
-    optional: bool = False
-    unbaked: bool = False
+    loss_share: Annotated[Number, Field(ge=0, le=MOST_LOSS)] | None = None
+    used_share: Annotated[Number, Field(ge=LEAST, le=1)] = 1.0
+    optional: Flag = False
+    bake: PartBake = PartBake.WITH_THE_REST
 
 
 class PartBody(Body):

@@ -5,7 +5,7 @@ from uuid import UUID
 
 from pydantic import Field
 
-from ample_crumb.api.bodies.base import Body
+from ample_crumb.api.bodies.base import Body, Flag, Number, Version
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.energy import US_POLYOL_KCAL_PER_G
 from ample_crumb.core.food.ingredients_statement import MOST_CHARACTERS as MOST_TEXT
@@ -16,7 +16,7 @@ from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
 class PriceBody(Body):
     """What was paid for how much; null forgets it."""
 
-    price: Annotated[float, Field(ge=0, le=1_000_000)] | None
+    price: Annotated[Number, Field(ge=0, le=1_000_000)] | None
     for_text: Annotated[str, Field(max_length=80, pattern=r"^[^\x00]*$")] = ""
 
 
@@ -26,10 +26,10 @@ class TextBody(Body):
     text: Annotated[str, Field(max_length=MOST_TEXT, pattern=r"^[^\x00]*$")]
 
 
-Amount = Annotated[float, Field(ge=-1_000_000, le=1_000_000)] | None
+Amount = Annotated[Number, Field(ge=-1_000_000, le=1_000_000)] | None
 PolyolKind = Annotated[str, Field(pattern=f"^({'|'.join(['', *US_POLYOL_KCAL_PER_G])})$")]
 Allergen = Annotated[str, Field(pattern=f"^({'|'.join(KNOWN)})$")]
-Grams = Annotated[float, Field(ge=0, le=100_000)]
+Grams = Annotated[Number, Field(ge=0, le=100_000)]
 Word = Annotated[str, Field(max_length=80, pattern=r"^[^\x00]*$")]
 
 
@@ -86,12 +86,12 @@ class ProductBody(Body):
     measures: MeasuresBody
     allergens: Annotated[list[Allergen], Field(max_length=20)] | None = None
     traces: Annotated[list[Allergen], Field(max_length=20)] | None = None
-    vegan: bool | None = None
-    vegetarian: bool | None = None
-    added_sugar: bool | None = None
+    vegan: Flag | None = None
+    vegetarian: Flag | None = None
+    added_sugar: Flag | None = None
     gtin: Annotated[str, Field(max_length=40, pattern=r"^[^\x00]*$")] = ""
     ingredients_text: Annotated[str, Field(max_length=MOST_TEXT, pattern=r"^[^\x00]*$")] = ""
-    finished: bool = True
+    finished: Flag = True
 
     def contains(self) -> ProductDeclaration:
         """What it is said to contain, as the core has it."""
@@ -123,4 +123,4 @@ class NewProduct(ProductBody):
 class SavedProduct(ProductBody):
     """A product to be saved over the version it was opened at."""
 
-    version: Annotated[int, Field(ge=1)]
+    version: Version

@@ -5,10 +5,11 @@ from uuid import UUID
 
 from pydantic import Field
 
+from ample_crumb.api.bodies.base import Whole
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.application.crumb.views import FeedbackDraft
 
-Number = Annotated[int, Field(ge=1, le=100_000)]
+VersionNumber = Annotated[Whole, Field(ge=1, le=100_000)]
 
 
 class FeedbackBody(BenchBody):
@@ -16,7 +17,7 @@ class FeedbackBody(BenchBody):
 
     id: UUID
     words: Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[^\x00]*$")]
-    number: Number | None = None
+    number: VersionNumber | None = None
 
     def feedback(self) -> FeedbackDraft:
         """As the application has it."""

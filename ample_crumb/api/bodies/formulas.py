@@ -1,12 +1,24 @@
 """What comes in from Formulas."""
 
-from datetime import date
 from typing import Annotated, Any
 from uuid import UUID
 
 from pydantic import Field
 
-from ample_crumb.api.bodies.base import Body, Family, Figure, LineBody, Parts, Pieces
+from ample_crumb.api.bodies.base import (
+    LEAST,
+    Body,
+    Day,
+    Family,
+    Figure,
+    Flag,
+    LineBody,
+    Number,
+    Parts,
+    Pieces,
+    Version,
+    Whole,
+)
 from ample_crumb.application.formulas.draft import Bench, ProductionSettings, TwinChoice, UsedTin
 from ample_crumb.core.production.bake_time import Oven
 from ample_crumb.core.production.bake_yield import MOST_LOSS
@@ -23,9 +35,9 @@ class TwinBody(Body):
     with figures for a mass of it."""
 
     formula_id: UUID | None = None
-    number: Annotated[int, Field(ge=1, le=100_000)] | None = None
+    number: Annotated[Whole, Field(ge=1, le=100_000)] | None = None
     name: Annotated[str, Field(max_length=120, pattern=r"^[^\x00]*$")] = ""
-    mass_g: Annotated[float, Field(gt=0, le=10_000)] = 100.0
+    mass_g: Annotated[Number, Field(ge=LEAST, le=10_000)] = 100.0
     energy_kcal: Figure = None
     protein_g: Figure = None
     fat_g: Figure = None
@@ -45,28 +57,28 @@ class UsedTinBody(Body):
     """So many of a tin."""
 
     tin_id: UUID
-    count: Annotated[int, Field(ge=1, le=20)] = 1
+    count: Annotated[Whole, Field(ge=1, le=20)] = 1
 
 
 class ProductionBody(Body):
     """How a formula is made; what cannot be used as asked comes back as a problem of the outcome."""
 
     by: PortionBy = PortionBy.COUNT
-    piece_g: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
+    piece_g: Annotated[Number, Field(ge=LEAST, le=MOST_G)] | None = None
     scoop: Annotated[str, Field(max_length=40, pattern=r"^[^\x00]*$")] = ""
-    density_g_per_ml: Annotated[float, Field(gt=0.1, le=3)] | None = None
-    small_count: Annotated[int, Field(ge=0, le=MOST_PIECES)] = 0
-    small_g: Annotated[float, Field(ge=0, le=MOST_G)] = 0.0
-    made_count: Annotated[float, Field(gt=0, le=MOST_PIECES)] | None = None
-    loss_share: Annotated[float, Field(ge=0, le=MOST_LOSS)] | None = None
-    residue_g: Annotated[float, Field(ge=0, le=MOST_G)] = 0.0
-    trimmings_g: Annotated[float, Field(ge=0, le=MOST_G)] = 0.0
-    dough_g: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
-    baked_g: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
+    density_g_per_ml: Annotated[Number, Field(gt=0.1, le=3)] | None = None
+    small_count: Annotated[Whole, Field(ge=0, le=MOST_PIECES)] = 0
+    small_g: Annotated[Number, Field(ge=0, le=MOST_G)] = 0.0
+    made_count: Annotated[Number, Field(ge=LEAST, le=MOST_PIECES)] | None = None
+    loss_share: Annotated[Number, Field(ge=0, le=MOST_LOSS)] | None = None
+    residue_g: Annotated[Number, Field(ge=0, le=MOST_G)] = 0.0
+    trimmings_g: Annotated[Number, Field(ge=0, le=MOST_G)] = 0.0
+    dough_g: Annotated[Number, Field(ge=LEAST, le=MOST_G)] | None = None
+    baked_g: Annotated[Number, Field(ge=LEAST, le=MOST_G)] | None = None
     tins: Annotated[list[UsedTinBody], Field(max_length=8)] = Field(default_factory=list)
     cuts: Annotated[str, Field(max_length=40, pattern=r"^[^\x00]*$")] = ""
     oven: Oven | None = None
-    oven_c: Annotated[float, Field(ge=100, le=300)] | None = None
+    oven_c: Annotated[Number, Field(ge=100, le=300)] | None = None
 
     def making(self) -> ProductionSettings:
         """As the work layer has it."""
@@ -95,7 +107,7 @@ class NewFormula(DraftBody):
 class SavedFormula(DraftBody):
     """A formula to be saved over the version it was opened at."""
 
-    version: Annotated[int, Field(ge=1)]
+    version: Version
 
 
 class CopyBody(Body):
@@ -107,7 +119,7 @@ class CopyBody(Body):
 class ArchivedBody(Body):
     """Whether a formula is put away."""
 
-    archived: bool
+    archived: Flag
 
 
 class BenchBody(Body):
@@ -116,7 +128,7 @@ class BenchBody(Body):
     parts: Parts
     pieces: Pieces
     family: Family = ""
-    day: date
+    day: Day
     twin: TwinBody | None = None
     production: ProductionBody = Field(default_factory=ProductionBody)
     name: Annotated[str, Field(max_length=120, pattern=r"^[^\x00]*$")] = ""
@@ -135,7 +147,7 @@ class ScaleBody(Body):
     """Lines to be written anew so many times."""
 
     parts: Parts
-    factor: Annotated[float, Field(gt=0, le=1000)]
+    factor: Annotated[Number, Field(ge=LEAST, le=1000)]
 
 
 class OtherTinsBody(BenchBody):
@@ -153,17 +165,17 @@ class PasteBody(Body):
 class NudgeBody(LineBody):
     """A line to be written anew with its amount multiplied."""
 
-    factor: Annotated[float, Field(ge=0.5, le=2)]
+    factor: Annotated[Number, Field(ge=0.5, le=2)]
 
 
 class DetailBody(LineBody):
     """A line to be written anew with a detail changed: whether it is optional, how its cup was filled, which share of
     it is used, what a scale showed. Null leaves a detail as it is."""
 
-    optional: bool | None = None
+    optional: Flag | None = None
     fill: Annotated[str, Field(max_length=20, pattern=r"^[a-z]*$")] | None = None
-    used_share: Annotated[float, Field(gt=0, le=1)] | None = None
-    weighed_g: Annotated[float, Field(gt=0, le=MOST_G)] | None = None
+    used_share: Annotated[Number, Field(ge=LEAST, le=1)] | None = None
+    weighed_g: Annotated[Number, Field(ge=LEAST, le=MOST_G)] | None = None
 
     def changes(self) -> dict[str, Any]:
         """What is to be changed, by the names that the core has."""

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from ample_crumb.api.bodies.base import Body
+from ample_crumb.api.bodies.base import LEAST, Body, Flag, Number, Whole
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.application.reformulate.views import MOST_WISHES, ReformulationDraft, WishDraft
 from ample_crumb.core.food.allergens import KNOWN
@@ -12,27 +12,30 @@ from ample_crumb.core.quantity.recipe_parser import MOST_LINES
 from ample_crumb.core.quantity.weighing import MOST_G
 from ample_crumb.core.reformulate.variables import LineBounds
 
-Grams = Annotated[float, Field(ge=0, le=MOST_G)] | None
+Grams = Annotated[Number, Field(ge=0, le=MOST_G)] | None
+
+
+FoodSlug = Annotated[str, Field(max_length=80, pattern=r"^[^\x00]*$")]
 
 
 class WishBody(Body):
     """A wish: at most or at least so much of a figure, or a claim by whose rules."""
 
     name: Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[^\x00]*$")]
-    value: Annotated[float, Field(ge=0, le=100_000)] = 0.0
-    at_least: bool = False
-    per_100g: bool = False
+    value: Annotated[Number, Field(ge=0, le=100_000)] = 0.0
+    at_least: Flag = False
+    per_100g: Flag = False
     claim_of: Annotated[str, Field(pattern="^(|eu|us)$")] = ""
 
 
 class HoldBody(Body):
     """What a line may become."""
 
-    place: Annotated[int, Field(ge=0, le=MOST_LINES)]
-    locked: bool = False
+    place: Annotated[Whole, Field(ge=0, le=MOST_LINES)]
+    locked: Flag = False
     low_g: Grams = None
     high_g: Grams = None
-    may_go: bool = False
+    may_go: Flag = False
 
 
 class ReformulateBody(BenchBody):
@@ -40,13 +43,13 @@ class ReformulateBody(BenchBody):
 
     wishes: Annotated[list[WishBody], Field(min_length=1, max_length=MOST_WISHES)]
     holds: Annotated[list[HoldBody], Field(max_length=MOST_LINES)] = Field(default_factory=list)
-    allowed: Annotated[list[Annotated[str, Field(max_length=80)]], Field(max_length=40)] | None = None
+    allowed: Annotated[list[FoodSlug], Field(max_length=40)] | None = None
     bans: Annotated[list[Annotated[str, Field(pattern=f"^({'|'.join(KNOWN)})$")]], Field(max_length=30)] = Field(
         default_factory=list
     )
-    whole_eggs: bool = True
-    sure: bool = False
-    keep_mass: bool = True
+    whole_eggs: Flag = True
+    sure: Flag = False
+    keep_mass: Flag = True
 
     def draft(self) -> ReformulationDraft:
         """As the work layer has it."""
@@ -64,4 +67,4 @@ class ReformulateBody(BenchBody):
 class PointBody(ReformulateBody):
     """The same, and the energy of a piece to ask for."""
 
-    energy_kcal: Annotated[float, Field(gt=0, le=20_000)]
+    energy_kcal: Annotated[Number, Field(ge=LEAST, le=20_000)]

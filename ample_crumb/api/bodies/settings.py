@@ -4,7 +4,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from ample_crumb.api.bodies.base import Body
+from ample_crumb.api.bodies.base import Body, Number, Whole
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
 from ample_crumb.core.formula.alerts import ASKABLE
@@ -12,12 +12,15 @@ from ample_crumb.core.production.bake_time import WRITTEN_WATTS, Oven
 from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.core.quantity.units import MeasureSystem
 
+# What no tin can be is said in words by the core; these only keep figures within what can be worked with.
+Size = Annotated[Number, Field(ge=-1_000_000, le=1_000_000)]
+
 
 class CorrectionBody(Body):
     """What a written name means from now on."""
 
-    name: Annotated[str, Field(min_length=1, max_length=300)]
-    slug: Annotated[str, Field(min_length=1, max_length=80)]
+    name: Annotated[str, Field(min_length=1, max_length=300, pattern=r"^[^\x00]*$")]
+    slug: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00]*$")]
 
 
 class SettingsBody(Body):
@@ -29,8 +32,8 @@ class SettingsBody(Body):
     appearance: Annotated[str, Field(pattern="^(system|light|dark)$")]
     currency: Annotated[str, Field(pattern="^[A-Z]{3}$")]
     oven: Oven = Oven.CONVENTIONAL
-    watts: Annotated[float, Field(ge=200, le=2000)] = WRITTEN_WATTS
-    altitude_m: Annotated[float, Field(ge=-500, le=6000)] = 0.0
+    watts: Annotated[Number, Field(ge=200, le=2000)] = WRITTEN_WATTS
+    altitude_m: Annotated[Number, Field(ge=-500, le=6000)] = 0.0
 
 
 class EaterBody(Body):
@@ -47,13 +50,13 @@ class TinBody(Body):
 
     name: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00]*$")]
     kind: TinKind
-    length_cm: float
-    depth_cm: float
-    width_cm: float | None = None
-    bottom_share: float = 1.0
-    hole_cm: float = 0.0
-    cups: int = 1
-    water_ml: float | None = None
+    length_cm: Size
+    depth_cm: Size
+    width_cm: Size | None = None
+    bottom_share: Size = 1.0
+    hole_cm: Size = 0.0
+    cups: Annotated[Whole, Field(ge=-1_000_000, le=1_000_000)] = 1
+    water_ml: Size | None = None
 
     def tin(self) -> Tin:
         """As the core has it."""

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from ample_crumb.api.bodies.base import Body
+from ample_crumb.api.bodies.base import LEAST, Body, Flag, Number, Whole
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.core.quantity.recipe_parser import MOST_LINES
 from ample_crumb.core.swap.apply import SwapUse
@@ -17,8 +17,8 @@ class UseBody(Body):
     """A swap used on a line, for a share of it."""
 
     swap: Slug
-    place: Annotated[int, Field(ge=0, le=MOST_LINES)]
-    share: Annotated[float, Field(gt=0, le=1)] = 1.0
+    place: Annotated[Whole, Field(ge=0, le=MOST_LINES)]
+    share: Annotated[Number, Field(ge=LEAST, le=1)] = 1.0
 
     def use(self) -> SwapUse:
         """As the core has it."""
@@ -35,7 +35,7 @@ class ShareBody(Body):
     """A sweetener, and its share of the sweetness."""
 
     slug: Slug
-    share: Annotated[float, Field(gt=0, le=100)]
+    share: Annotated[Number, Field(ge=LEAST, le=100)]
 
 
 class BlendBody(Body):
@@ -58,4 +58,4 @@ class SweetenBody(BenchBody):
     """What is on the Bench, and what shall sweeten it; with `fill`, bulk that goes is made up for."""
 
     blend: BlendBody
-    fill: bool = False
+    fill: Flag = False

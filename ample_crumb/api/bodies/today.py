@@ -1,22 +1,21 @@
 """What comes in from Today."""
 
-from datetime import date
 from typing import Annotated
 from uuid import UUID
 
-from pydantic import AwareDatetime, Field
+from pydantic import Field
 
-from ample_crumb.api.bodies.base import Body, DayType, LineText
+from ample_crumb.api.bodies.base import LEAST, Body, Day, DayType, LineText, Moment, Number, Version
 from ample_crumb.core.day.day_budget import Targets
 
 
 class TargetsBody(Body):
     """Targets of a day type from a day on."""
 
-    energy_kcal: Annotated[float, Field(ge=1, le=20_000)]
-    protein_g: Annotated[float, Field(ge=0, le=2_000)]
-    fat_g: Annotated[float, Field(ge=0, le=2_000)] | None = None
-    carbohydrate_g: Annotated[float, Field(ge=0, le=4_000)] | None = None
+    energy_kcal: Annotated[Number, Field(ge=1, le=20_000)]
+    protein_g: Annotated[Number, Field(ge=0, le=2_000)]
+    fat_g: Annotated[Number, Field(ge=0, le=2_000)] | None = None
+    carbohydrate_g: Annotated[Number, Field(ge=0, le=4_000)] | None = None
 
     def targets(self) -> Targets:
         """As the core has them."""
@@ -51,24 +50,24 @@ class NewFoods(FoodsBody):
     """Foods to be laid into a day."""
 
     id: UUID
-    eaten_at: AwareDatetime
+    eaten_at: Moment
 
 
 class NewPieces(Body):
     """Pieces of a formula to be laid into a day: so many, or as much as `amount` says, "45 g"."""
 
     id: UUID
-    eaten_at: AwareDatetime
+    eaten_at: Moment
     formula_id: UUID
-    piece_count: Annotated[float, Field(gt=0, le=100)] | None = None
+    piece_count: Annotated[Number, Field(ge=LEAST, le=100)] | None = None
     amount: Annotated[str, Field(max_length=60, pattern=r"^[^\x00]*$")] = ""
 
 
 class EntryBody(Body):
     """What an entry is to become."""
 
-    version: Annotated[int, Field(ge=1)]
-    day: date
-    eaten_at: AwareDatetime
+    version: Version
+    day: Day
+    eaten_at: Moment
     text: LineText = ""
-    piece_count: Annotated[float, Field(gt=0, le=100)] | None = None
+    piece_count: Annotated[Number, Field(ge=LEAST, le=100)] | None = None

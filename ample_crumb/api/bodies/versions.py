@@ -5,7 +5,7 @@ from uuid import UUID
 
 from pydantic import Field
 
-from ample_crumb.api.bodies.base import Body
+from ample_crumb.api.bodies.base import Body, Flag, Version, Whole
 
 VersionName = Annotated[str, Field(max_length=80, pattern=r"^[^\x00]*$")]
 
@@ -26,13 +26,13 @@ class VersionNameBody(Body):
 class RestoreBody(Body):
     """The formula's version that the window knows."""
 
-    version: Annotated[int, Field(ge=1)]
+    version: Version
 
 
 class ToBakeBody(Body):
     """The number of the version to bake; 0 for the formula as it stands."""
 
-    number: Annotated[int, Field(ge=0, le=100_000)]
+    number: Annotated[Whole, Field(ge=0, le=100_000)]
 
 
 class BranchBody(Body):
@@ -45,4 +45,4 @@ class BranchBody(Body):
 class FollowBody(Body):
     """Whether only to look at what would be done."""
 
-    look: bool = True
+    look: Flag = True

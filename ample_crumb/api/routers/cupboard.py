@@ -16,6 +16,7 @@ from ample_crumb.api.bodies.cupboard import (
     TextBody,
 )
 from ample_crumb.api.bodies.formulas import ArchivedBody
+from ample_crumb.api.description import CONFLICT, NO_ANSWER
 from ample_crumb.application.cupboard import commands as cupboard_commands
 from ample_crumb.application.cupboard import queries as cupboard_queries
 from ample_crumb.application.cupboard.views import CupboardItem, FoodView, FoundProduct, ProductDraft, ProductView
@@ -64,7 +65,7 @@ def read_quick_reference() -> QuickReference:
     return quick_reference()
 
 
-@router.get("/register/{code}")
+@router.get("/register/{code}", responses=NO_ANSWER)
 async def look_up(code: Code, database: InDatabase, principal: AsPrincipal, register: InRegister) -> FoundProduct:
     """What the product register says of a code, or the product of the cupboard that carries it."""
     return await cupboard_queries.look_up(database, principal, register, code)
@@ -82,7 +83,7 @@ def open_product(product_id: UUID, database: InDatabase, principal: AsPrincipal)
     return cupboard_queries.open_one(database, principal, product_id)
 
 
-@router.put("/products/{product_id}")
+@router.put("/products/{product_id}", responses=CONFLICT)
 def save_product(product_id: UUID, body: SavedProduct, database: InDatabase, principal: AsPrincipal) -> ProductView:
     """Saves a product; 409 with the present state when the version is not the newest."""
     return cupboard_commands.save(database, principal, product_id, body.version, _draft(body), finished=body.finished)

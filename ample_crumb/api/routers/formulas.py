@@ -19,6 +19,7 @@ from ample_crumb.api.bodies.formulas import (
     SavedFormula,
     ScaleBody,
 )
+from ample_crumb.api.description import CONFLICT
 from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.formulas import method, twin_comparison
 from ample_crumb.application.formulas import queries as formulas_queries
@@ -55,7 +56,7 @@ def open_formula(formula_id: UUID, database: InDatabase, principal: AsPrincipal)
     return formulas_queries.open_one(database, principal, formula_id)
 
 
-@router.put("/formulas/{formula_id}")
+@router.put("/formulas/{formula_id}", responses=CONFLICT)
 def save_formula(
     formula_id: UUID, body: SavedFormula, database: InDatabase, principal: AsPrincipal, clock: InClock
 ) -> FormulaView:

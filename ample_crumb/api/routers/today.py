@@ -1,12 +1,13 @@
 """Days, targets and entries over HTTP."""
 
-from datetime import date
 from uuid import UUID
 
 from fastapi import APIRouter, Response
 
 from ample_crumb.api.auth import AsPrincipal, InDatabase
+from ample_crumb.api.bodies.base import Day
 from ample_crumb.api.bodies.today import AllTargetsBody, DayTypeBody, EntryBody, FoodsBody, NewFoods, NewPieces
+from ample_crumb.api.description import CONFLICT
 from ample_crumb.application.today import commands as today_commands
 from ample_crumb.application.today import queries as today_queries
 from ample_crumb.application.today.views import DayView, EntryChange, EntryView, FoodsView
@@ -15,43 +16,43 @@ router = APIRouter(prefix="/api/v1")
 
 
 @router.get("/days/{day}")
-def open_day(day: date, database: InDatabase, principal: AsPrincipal) -> DayView:
+def open_day(day: Day, database: InDatabase, principal: AsPrincipal) -> DayView:
     """A day with its tin."""
     return today_queries.open_day(database, principal, day)
 
 
 @router.put("/days/{day}")
-def set_day_type(day: date, body: DayTypeBody, database: InDatabase, principal: AsPrincipal) -> DayView:
+def set_day_type(day: Day, body: DayTypeBody, database: InDatabase, principal: AsPrincipal) -> DayView:
     """Makes a day a training or a rest day."""
     return today_commands.set_day_type(database, principal, day, body.day_type)
 
 
 @router.put("/days/{day}/targets")
-def set_targets(day: date, body: AllTargetsBody, database: InDatabase, principal: AsPrincipal) -> DayView:
+def set_targets(day: Day, body: AllTargetsBody, database: InDatabase, principal: AsPrincipal) -> DayView:
     """Targets of training and rest days, in force from this day on."""
     return today_commands.set_targets(database, principal, day, body.by_type())
 
 
 @router.post("/days/{day}/read")
-def read_foods(day: date, body: FoodsBody, database: InDatabase, principal: AsPrincipal) -> FoodsView:
+def read_foods(day: Day, body: FoodsBody, database: InDatabase, principal: AsPrincipal) -> FoodsView:
     """Reads typed foods without laying them in."""
     return today_queries.read_foods(database, principal, body.text, day)
 
 
 @router.post("/days/{day}/foods", status_code=201)
-def log_foods(day: date, body: NewFoods, database: InDatabase, principal: AsPrincipal) -> DayView:
+def log_foods(day: Day, body: NewFoods, database: InDatabase, principal: AsPrincipal) -> DayView:
     """Lays typed foods into a day; the same id again changes nothing."""
     return today_commands.log_foods(database, principal, body.id, day, body.eaten_at, body.text)
 
 
 @router.post("/days/{day}/pieces", status_code=201)
-def log_pieces(day: date, body: NewPieces, database: InDatabase, principal: AsPrincipal) -> DayView:
+def log_pieces(day: Day, body: NewPieces, database: InDatabase, principal: AsPrincipal) -> DayView:
     """Lays pieces of a formula into a day; the same id again changes nothing."""
     amount = body.amount if body.piece_count is None else body.piece_count
     return today_commands.log_pieces(database, principal, body.id, day, body.eaten_at, body.formula_id, amount)
 
 
-@router.put("/entries/{entry_id}")
+@router.put("/entries/{entry_id}", responses=CONFLICT)
 def change_entry(entry_id: UUID, body: EntryBody, database: InDatabase, principal: AsPrincipal) -> EntryView:
     """Changes an entry; 409 with the present state when the version is not the newest."""
     change = EntryChange(body.day, body.eaten_at, body.text, body.piece_count)

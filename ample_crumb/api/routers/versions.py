@@ -7,6 +7,7 @@ from fastapi import APIRouter, Path, Query
 
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.versions import BranchBody, FollowBody, KeepBody, RestoreBody, ToBakeBody, VersionNameBody
+from ample_crumb.api.description import CONFLICT
 from ample_crumb.application.formulas.views import FormulaView
 from ample_crumb.application.versions import commands as versions_commands
 from ample_crumb.application.versions import queries as versions_queries
@@ -41,7 +42,7 @@ def name_version(
     return versions_commands.rename(database, principal, formula_id, number, body.name)
 
 
-@router.post("/formulas/{formula_id}/versions/{number}/restored")
+@router.post("/formulas/{formula_id}/versions/{number}/restored", responses=CONFLICT)
 def restore_version(
     formula_id: UUID, number: Number, body: RestoreBody, database: InDatabase, principal: AsPrincipal, clock: InClock
 ) -> FormulaView:

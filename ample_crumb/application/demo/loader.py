@@ -21,7 +21,7 @@ from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.application.today import commands as today_commands
 from ample_crumb.application.versions import commands as versions_commands
 from ample_crumb.core.day.day_budget import Targets
-from ample_crumb.core.formula.formula import Line, PartOptions
+from ample_crumb.core.formula.formula import Line, PartBake, PartOptions
 from ample_crumb.core.production.portions import PortionBy
 from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.formats.products_csv import typed_products
@@ -71,7 +71,7 @@ _TWINS: Final[Mapping[str, str | TwinChoice]] = {
 }
 
 
-_TOPPING: Final = PartOptions(used_share=0.5, unbaked=True)
+_TOPPING: Final = PartOptions(used_share=0.5, bake=PartBake.NOT)
 
 
 _TRAINING_WEEKDAYS: Final = {1, 3, 5}

@@ -6,7 +6,7 @@ from typing import Any, Final
 from uuid import UUID
 
 from ample_crumb.core.food.nutrients import NAMES
-from ample_crumb.core.formula.formula import Line, Part, PartOptions
+from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.production.bake_time import Oven
 from ample_crumb.core.production.portions import PortionBy
 from ample_crumb.store.formulas import FormulaHead, FormulaRow
@@ -130,7 +130,11 @@ def parts_stored(parts: tuple[Part, ...]) -> list[dict[str, Any]]:
 def parts_from(stored: list[dict[str, Any]]) -> tuple[Part, ...]:
     """Parts that a kept state holds."""
     return tuple(
-        Part(part["name"], tuple(Line(**line) for line in part["lines"]), PartOptions(**part["options"]))
+        Part(
+            part["name"],
+            tuple(Line(**line) for line in part["lines"]),
+            PartOptions(**part["options"] | {"bake": PartBake(part["options"]["bake"])}),
+        )
         for part in stored
     )
 

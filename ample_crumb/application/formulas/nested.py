@@ -100,7 +100,7 @@ def _made(
         ), row.name
     for part in parts:
         if slug == nested_slug(row.id, part.name):
-            alone = replace(part, options=PartOptions(loss_share=part.options.loss_share, unbaked=part.options.unbaked))
+            alone = replace(part, options=PartOptions(loss_share=part.options.loss_share, bake=part.options.bake))
             return produce_draft((alone,), 1, row.family, ProductionSettings(), context), f"{row.name}: {part.name}"
     return None, ""
 

@@ -60,11 +60,14 @@ def all_summaries(
 def find_summary(
     connection: Connection, principal: Principal, formula_id: UUID, context: KitchenContext
 ) -> tuple[FormulaRow, FormulaSummary]:
-    """A formula and what is kept of it. Raises NotHere."""
+    """A formula and what is kept of it. Raises NotHere, and CannotUse where it cannot be worked out."""
     row = formulas.find(connection, principal.kitchen_id, formula_id)
     if row is None:
         raise NotHere("formula")
-    return row, formula_summaries(connection, principal, [row], context)[row.id]
+    kept = formula_summaries(connection, principal, [row], context)[row.id]
+    if kept.problem:
+        raise CannotUse(kept.problem)
+    return row, kept
 
 
 def open_one(database: Database, principal: Principal, formula_id: UUID) -> FormulaView:
@@ -149,7 +152,7 @@ def into_tins(database: Database, principal: Principal, bench: Bench, others: tu
 def _list_item(row: FormulaRow, kept: FormulaSummary, context: KitchenContext) -> FormulaListItem:
     return FormulaListItem(
         row.id, row.name, row.family, kept.piece_count, row.version, row.archived, row.updated_at,
-        portion_view(kept.piece, context.definition), diet_alerts(kept.allergens, context.eaters),
+        portion_view(kept.piece, context.definition), diet_alerts(kept.allergens, context.eaters), kept.problem,
     )  # fmt: skip
 
 

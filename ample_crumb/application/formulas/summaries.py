@@ -1,5 +1,6 @@
 """Formula summaries: the figures of a piece, what it contains, and which foods it uses, kept for lists."""
 
+import logging
 from collections.abc import Iterable
 from dataclasses import dataclass
 from hashlib import sha256
@@ -7,12 +8,14 @@ from pathlib import Path
 from typing import Final
 from uuid import UUID
 
+import psycopg
+
 from ample_crumb import core
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.formulas.draft import ProductionSettings
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.formulas.production import piece_sd, produce_draft
-from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.core.food.nutrients import Nutrients, Portion, StandardUncertainty, total
 from ample_crumb.core.formula.allergens import AllergenNames, allergens_of
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.uncertainty.propagation import propagate
@@ -27,15 +30,28 @@ SUMMARY_BY: Final = sha256(
 """Names the rules and tables that kept figures were worked out by; kept figures of another name are worked out anew."""
 
 
+_log = logging.getLogger(__name__)
+
+
 @dataclass(frozen=True, slots=True)
 class FormulaSummary:
     """The figures of one piece with their band, its contents, the slugs of the foods in it, and how many pieces there
-    are."""
+    are. `problem` is a sentence where they could not be worked out, and the rest is then empty."""
 
     piece: Portion
     allergens: AllergenNames
     uses: frozenset[str]
     piece_count: float
+    problem: str = ""
+
+
+_NOT_WORKED_OUT: Final = FormulaSummary(
+    Portion(total(()), StandardUncertainty(0.0, Nutrients())),
+    AllergenNames(complete=False),
+    frozenset(),
+    1.0,
+    "Its figures could not be worked out. Open it, and take out the line that was typed last.",
+)
 
 
 def formula_summaries(
@@ -48,9 +64,15 @@ def formula_summaries(
     if len(stale) > 1:
         kitchens.lock(connection, principal.kitchen_id)
     for row in stale:
-        kept[row.id] = write_summary(
-            connection, principal, row, formulas.parts_of(connection, principal.kitchen_id, row.id), context
-        )
+        parts = formulas.parts_of(connection, principal.kitchen_id, row.id)
+        try:
+            kept[row.id] = write_summary(connection, principal, row, parts, context)
+        except psycopg.Error:
+            raise
+        except Exception:
+            # A formula that breaks the core costs its own row, not the list that it stands in.
+            _log.exception("formula %s cannot be worked out", row.id)
+            kept[row.id] = _NOT_WORKED_OUT
     return kept
 
 

@@ -28,7 +28,8 @@ from ample_crumb.core.uncertainty.propagation import LineUncertainty, Uncertaint
 
 @dataclass(frozen=True, slots=True)
 class FormulaListItem:
-    """A formula in the list, with the figures of one piece and the alarms that it raises."""
+    """A formula in the list, with the figures of one piece and the alarms that it raises. `problem` says why
+    there are no figures, where they could not be worked out."""
 
     id: UUID
     name: str
@@ -39,6 +40,7 @@ class FormulaListItem:
     updated_at: datetime
     piece: FiguresView
     alerts: tuple[DietAlert, ...]
+    problem: str
 
 
 @dataclass(frozen=True, slots=True)

@@ -38,7 +38,7 @@ def put_eater(database: Database, principal: Principal, eater: EaterRow) -> Eate
     """From now on every formula is held against what this eater must not get. Raises CannotAccept."""
     eater = EaterRow(eater.id, eater.name.strip(), [name for name in ASKABLE if name in eater.avoids])
     if not eater.name:
-        raise CannotAccept("/name", "Say who it is, such as Guest or a first name.")
+        raise CannotAccept("/name", "Say who it is, such as Visitor or a first name.")
     if not eater.avoids:
         raise CannotAccept("/avoids", "Pick at least one thing to look out for.")
     with database.transaction(principal) as connection:

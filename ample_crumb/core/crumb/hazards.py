@@ -10,7 +10,7 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.food.sweeteners import sweeteners
-from ample_crumb.core.formula.formula import FormulaFigures
+from ample_crumb.core.formula.formula import FormulaFigures, PartBake
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,23 +58,23 @@ _FIRM_ROLES: Final = ("nut", "seed")
 class _Line:
     text: str
     item: Ingredient
-    unbaked: bool
+    raw: bool
 
 
 def find_hazards(
     evaluated: FormulaFigures, piece: Figures, family: str, method: str, cupboard: Cupboard
 ) -> tuple[Hazard, ...]:
     """The hazards of a formula of that family, the gravest first. `piece` is one as eaten."""
+    cold = family in COLD_FAMILIES or (family == "pudding" and not _HEATED.search(method))
     lines = [
-        _Line(line.text, cupboard.ingredients[line.ingredient.slug], part.options.unbaked)
+        _Line(line.text, cupboard.ingredients[line.ingredient.slug], _raw(part.options.bake, cold))
         for part in evaluated.parts
         for line in part.lines
         if line.ingredient
     ]
-    cold = family in COLD_FAMILIES or (family == "pudding" and not _HEATED.search(method))
     found = (
-        _raw_egg(lines, cold),
-        _raw_flour(lines, cold),
+        _raw_egg(lines),
+        _raw_flour(lines),
         _raw_beans(lines),
         _microwave(family, method),
         _hot_chocolate(lines, family, method),
@@ -84,17 +84,22 @@ def find_hazards(
         _dogs(lines),
         _polyols(lines, piece),
         _caffeine(lines, piece),
-        _alcohol(lines, cold),
+        _alcohol(lines),
     )
     return tuple(hazard for hazard in found if hazard is not None)
+
+
+def _raw(bake: PartBake, cold: bool) -> bool:
+    """Whether a part is eaten raw: one that is baked before never is, in a cold dessert either."""
+    return bake is PartBake.NOT or (cold and bake is PartBake.WITH_THE_REST)
 
 
 def _texts(lines: Iterable[_Line], wanted: Callable[[_Line], bool]) -> tuple[str, ...]:
     return tuple(line.text for line in lines if wanted(line))
 
 
-def _raw_egg(lines: list[_Line], cold: bool) -> Hazard | None:
-    raw = _texts(lines, lambda line: line.item.slug in _RAW_EGGS and (cold or line.unbaked))
+def _raw_egg(lines: list[_Line]) -> Hazard | None:
+    raw = _texts(lines, lambda line: line.item.slug in _RAW_EGGS and line.raw)
     if raw:
         sentence = (
             "It is eaten with raw egg: take pasteurised egg, and keep it from small children, in pregnancy, and from "
@@ -105,9 +110,9 @@ def _raw_egg(lines: list[_Line], cold: bool) -> Hazard | None:
     return (baked and Hazard("raw egg", "Do not taste the dough.", "Raw egg may carry salmonella.", baked)) or None
 
 
-def _raw_flour(lines: list[_Line], cold: bool) -> Hazard | None:
+def _raw_flour(lines: list[_Line]) -> Hazard | None:
     reason = "Raw flour may carry E. coli or salmonella, and heating it at home is not known to make it safe."
-    raw = _texts(lines, lambda line: line.item.slug in _RAW_GRAINS and (cold or line.unbaked))
+    raw = _texts(lines, lambda line: line.item.slug in _RAW_GRAINS and line.raw)
     if raw:
         return Hazard("raw flour", "It is eaten with raw flour: take flour sold as heat-treated.", reason, raw)
     baked = _texts(lines, lambda line: line.item.slug in _RAW_GRAINS)
@@ -213,8 +218,8 @@ def _polyols(lines: list[_Line], piece: Figures) -> Hazard | None:
     )
     reason = f"A piece holds {amount:.0f} g of sugar alcohols."
     if least is not None and least.tolerance_g is not None:
-        reason += f" Of {least.name} an adult bears about {least.tolerance_g:.0f} g ({least.tolerance_source})."
-    return Hazard("sugar alcohols", "More than a piece may upset the stomach; children bear less.", reason, found)
+        reason += f" Of {least.name} an adult tolerates about {least.tolerance_g:.0f} g ({least.tolerance_source})."
+    return Hazard("sugar alcohols", "More than a piece may upset the stomach; children tolerate less.", reason, found)
 
 
 def _caffeine(lines: list[_Line], piece: Figures) -> Hazard | None:
@@ -225,17 +230,13 @@ def _caffeine(lines: list[_Line], piece: Figures) -> Hazard | None:
     reason = (
         f"A piece holds about {amount:.0f} mg of caffeine; EFSA 2015 names 3 mg a day to a kg of a child, from memory."
     )
-    return Hazard("caffeine", "Mind it for children, in pregnancy, and late in the day.", reason, found)
+    return Hazard("caffeine", "Caution for children, in pregnancy, and late in the day.", reason, found)
 
 
-def _alcohol(lines: list[_Line], cold: bool) -> Hazard | None:
+def _alcohol(lines: list[_Line]) -> Hazard | None:
     found = _texts(
         lines,
-        lambda line: (
-            (line.item.per_100g.alcohol_g or 0.0) > 10
-            and line.item.slug != "vanilla_extract"
-            and (cold or line.unbaked)
-        ),
+        lambda line: (line.item.per_100g.alcohol_g or 0.0) > 10 and line.item.slug != "vanilla_extract" and line.raw,
     )
     return (
         found

@@ -1,6 +1,7 @@
 """A formula as written, and its figures: lines, parts, whole batch, one piece."""
 
 from dataclasses import dataclass, replace
+from enum import StrEnum
 
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import Figures, total
@@ -18,15 +19,28 @@ class Line:
     chosen: str | None = None
 
 
+class PartBake(StrEnum):
+    """When a part is baked: with the rest, before the rest is laid on it, or not at all."""
+
+    WITH_THE_REST = "with the rest"
+    BEFORE = "before"
+    NOT = "not"
+
+
 @dataclass(frozen=True, slots=True)
 class PartOptions:
-    """How a part goes in: `loss` is what baking takes of it as a share, None for its family's; of what was made of it
-    the share `used` goes in; it may be `optional`; `unbaked` comes on after baking."""
+    """How a part goes in: `loss_share` is what baking takes of it, None for its family's; of what was made of it
+    `used_share` goes in; it may be `optional`; `bake` says when it is baked."""
 
     loss_share: float | None = None
     used_share: float = 1.0
     optional: bool = False
-    unbaked: bool = False
+    bake: PartBake = PartBake.WITH_THE_REST
+
+    @property
+    def unbaked(self) -> bool:
+        """Whether the oven never sees it."""
+        return self.bake is PartBake.NOT
 
 
 @dataclass(frozen=True, slots=True)

@@ -191,7 +191,8 @@ def _by_watts(heat: BakeProfile, kitchen: BakingConditions) -> BakeWindow:
         reasons.append(f"Yours has {kitchen.watts:.0f} watts: {factor:.2f} times as long.")
     minutes = heat.time_min * factor
     return BakeWindow(
-        minutes * heat.early_factor, minutes * heat.late_factor, Oven.MICROWAVE, None, None, "", tuple(reasons), heat.signs,
+        minutes * heat.early_factor, minutes * heat.late_factor, Oven.MICROWAVE, None, None, "", tuple(reasons),
+        heat.signs,
         tuple(_notes(heat, kitchen, frozenset())),
     )  # fmt: skip
 

@@ -360,7 +360,8 @@ class _Search:
     def _inside(self, frame: ReformulationModel, margin: float) -> ReformulationModel:
         if not margin:
             return frame
-        composition = judge_dough(self.made.evaluated, self.judged, self.formula.cupboard, self.formula.title, self.formula.method,
+        composition = judge_dough(
+            self.made.evaluated, self.judged, self.formula.cupboard, self.formula.title, self.formula.method,
             self.formula.learned,
         ).composition  # fmt: skip
         # What the original misses already has no room to give.

@@ -32,13 +32,15 @@ class Aim(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class SwapSuggestion:
-    """A swap that the line at `place` may have, up to `most` of it; figures are what a piece changes by when that much
-    is swapped. `aims` are those that it serves. `gains` and `loses` are allergens that come into the line or go.
-    `not_for` says why not, a sentence for each who must not get it; empty where nobody minds."""
+    """A swap that the line at `place` may have, up to `most_share` of the food that it `replaces`; figures
+    are what a piece changes by when that much is swapped. `aims` are those that it serves. `gains` and `loses` are
+    allergens that come into the line or go. `not_for` says why not, a sentence for each who must not get it; empty
+    where nobody minds."""
 
     swap: Swap
     place: int
     line: str
+    replaces: str
     target: str
     most_share: float
     target_g: float
@@ -65,6 +67,7 @@ def suggest_swaps(
 ) -> tuple[SwapSuggestion, ...]:
     """All swaps of all lines, line by line, those that save most first."""
     found: list[SwapSuggestion] = []
+    kitchen = _Kitchen(cupboard, energy, eaters)
     place = 0
     for part in evaluated.parts:
         crusts: set[str] = set()
@@ -79,32 +82,44 @@ def suggest_swaps(
                     grams = part.figures.mass_g if swap.whole_part else line.figures.mass_g
                     lost = part.figures.nutrients.energy_kcal if swap.whole_part else None
                     here.append(
-                        _offer(
-                            swap, place, line.text, item, grams, lost, evaluated.piece_count, cupboard, energy, eaters
-                        )
+                        _suggest(swap, _Swappable(place, line.text, item, grams, lost, evaluated.piece_count), kitchen)
                     )
                 found += sorted(here, key=lambda offer: offer.energy_kcal)
             place += 1
     return tuple(found)
 
 
-def _offer(
-    swap: Swap,
-    place: int,
-    line: str,
-    item: Ingredient,
-    grams: float,
-    part_kcal: float | None,
-    pieces: float,
-    cupboard: Cupboard,
-    energy: EnergySystem,
-    eaters: Sequence[Eater],
-) -> SwapSuggestion:
+@dataclass(frozen=True, slots=True)
+class _Kitchen:
+    """What swaps are judged by, whatever the line."""
+
+    cupboard: Cupboard
+    energy: EnergySystem
+    eaters: Sequence[Eater]
+
+
+@dataclass(frozen=True, slots=True)
+class _Swappable:
+    """A food that may go: the line at `place`, or with `part_kcal` the whole part that it stands in. `mass_g` is what
+    may go of it at most, `piece_count` what the batch is divided by."""
+
+    place: int
+    text: str
+    item: Ingredient
+    mass_g: float
+    part_kcal: float | None
+    piece_count: float
+
+
+def _suggest(swap: Swap, line: _Swappable, kitchen: _Kitchen) -> SwapSuggestion:
+    item, grams, cupboard = line.item, line.mass_g, kitchen.cupboard
     lessens = swap.lessens(generic_of(item))
     moved = () if swap.whole_part or lessens else food_moves(swap, item, grams * swap.most_share, cupboard)
     gone = grams * swap.most_share * (1 - (swap.ratio or 0.0) if lessens or swap.whole_part else 1.0)
-    change = _Change(item, gone, moved, pieces, energy)
-    kcal = change.nutrient("energy_kcal") if part_kcal is None else -part_kcal * gone / grams / pieces
+    change = _Change(item, gone, moved, line.piece_count, kitchen.energy)
+    kcal = (
+        change.nutrient("energy_kcal") if line.part_kcal is None else -line.part_kcal * gone / grams / line.piece_count
+    )
     leaves_all = swap.most_share > 0.999 and not lessens
     gains, loses = _allergens(item, moved, leaves_all=leaves_all)
     figures = {
@@ -119,8 +134,9 @@ def _offer(
     target = cupboard.ingredients.get(swap.target)
     return SwapSuggestion(
         swap=swap,
-        place=place,
-        line=line,
+        place=line.place,
+        line=line.text,
+        replaces=_plainly(item),
         target="less of it" if lessens else target.name if target else "nothing",
         most_share=swap.most_share,
         target_g=moved[0].change_g if moved else grams - gone,
@@ -133,7 +149,7 @@ def _offer(
         aims=tuple(aims),
         gains=gains,
         loses=loses,
-        not_for=tuple(_minding(moved, eaters)),
+        not_for=tuple(_minding(moved, kitchen.eaters)),
     )
 
 
@@ -163,6 +179,12 @@ class _Change:
             sum((getattr(functional_properties(each.item), name) or 0.0) * each.change_g for each in self._all())
             / self.piece_count
         )
+
+
+def _plainly(item: Ingredient) -> str:
+    """A food as it is spoken of: "wheat flour" for "Wheat flour, plain"."""
+    name = item.name.split(",")[0].split(" (")[0]
+    return name if name[:2].isupper() else name[:1].lower() + name[1:]
 
 
 def _allergens(

@@ -21,6 +21,10 @@ alter table formula rename column count to piece_count;
 alter table formula_version rename column count to piece_count;
 alter table formula_part rename column loss to loss_share;
 alter table formula_part rename column used to used_share;
+alter table formula_part
+    add column bake text not null default 'with the rest' constraint formula_part_bake check (bake in ('with the rest', 'before', 'not'));
+update formula_part set bake = 'not' where unbaked;
+alter table formula_part drop column unbaked, alter column bake drop default;
 alter table entry rename column pieces to piece_count;
 
 alter table correction rename constraint remembered_phrase_length to correction_phrase_length;
@@ -49,8 +53,9 @@ $$;
 create function pg_temp.parts(document jsonb) returns jsonb language sql immutable as $$
     select case when document is null or jsonb_typeof(document) <> 'array' then document else coalesce(
         (select jsonb_agg(
-            pg_temp.renamed(part, array[['how', 'options']]) || jsonb_build_object('options', pg_temp.renamed(
-                part -> 'how', array[['loss', 'loss_share'], ['used', 'used_share']]))
+            pg_temp.renamed(part, array[['how', 'options']]) || jsonb_build_object('options', (pg_temp.renamed(
+                part -> 'how', array[['loss', 'loss_share'], ['used', 'used_share']]) - 'unbaked') || jsonb_build_object(
+                'bake', case when (part -> 'how' ->> 'unbaked')::boolean then 'not' else 'with the rest' end))
             order by place)
         from jsonb_array_elements(document) with ordinality as each (part, place)), '[]') end
 $$;

@@ -30,7 +30,9 @@ export function DayStrip({ remark, onFind, onKeys }: DayStripProps) {
           >
             <span className="block h-full bg-enamel" style={{ width: `${Math.min(100, eaten * 100)}%` }} />
           </span>
-          <span>{tin.room_kcal >= 0 ? `${kcal(tin.room_kcal)} kcal left` : `${kcal(-tin.room_kcal)} kcal over`}</span>
+          <span>
+            {tin.room_kcal >= 0 ? `${kcal(tin.room_kcal)} kcal left` : `${kcal(-tin.room_kcal)} kcal above target`}
+          </span>
           <span className="font-semibold text-protein-ink">
             {tin.protein_to_find_g > 0 ? `${grams(tin.protein_to_find_g)} g protein to find` : "protein found"}
           </span>

@@ -106,7 +106,7 @@ export function FindAnything({ open, onOpenChange }: { open: boolean; onOpenChan
         ))}
       </div>
       {words.trim() && found.isSuccess && hits.length === 0 && (
-        <p className="mt-3 text-soft">Nothing is called that.</p>
+        <p className="mt-3 text-soft">No match for “{words.trim()}”.</p>
       )}
     </Sheet>
   );

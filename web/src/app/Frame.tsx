@@ -2,13 +2,13 @@ import { CookingPot, Package, Settings2, Sun } from "lucide-react";
 import { useMemo, useState } from "react";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { useAway } from "@/api/connection";
-import { isTyping, PLACES, useKeys } from "@/ui/keys";
+import { isSingleKey, PLACES, useKeys } from "@/ui/keys";
 import { type StatusLine, StatusLineContext } from "@/ui/statusLine";
 import { DayStrip } from "./DayStrip";
 import { FindAnything } from "./FindAnything";
 import { KeyList } from "./KeyList";
 
-const ICONS = { "/today": Sun, "/formulas": CookingPot, "/cupboard": Package };
+const ICONS = { "/today": Sun, "/formulas": CookingPot, "/cupboard": Package, "/settings": Settings2 };
 
 /** Rail, place and day strip: what every view stands in. */
 export function Frame() {
@@ -25,7 +25,7 @@ export function Frame() {
     if (place) {
       event.preventDefault();
       navigate(place.path);
-    } else if (!isTyping(event) && !event.ctrlKey && !event.metaKey && !event.altKey) {
+    } else if (isSingleKey(event)) {
       if (event.key === "/") {
         event.preventDefault();
         setFinding(true);
@@ -50,15 +50,11 @@ export function Frame() {
         {PLACES.map(({ path, name, digit }) => {
           const Icon = ICONS[path];
           return (
-            <RailLink key={path} to={path} name={name} hint={`Alt ${digit}`}>
+            <RailLink key={path} to={path} name={name} hint={`Alt ${digit}`} last={path === "/settings"}>
               <Icon size={20} aria-hidden className="md:hidden" />
             </RailLink>
           );
         })}
-        <span className="md:flex-1" />
-        <RailLink to="/settings" name="Settings" hint="">
-          <Settings2 size={20} aria-hidden className="md:hidden" />
-        </RailLink>
       </nav>
       <div className="flex min-w-0 flex-col max-md:pb-[112px] md:h-dvh">
         {away && (
@@ -79,23 +75,30 @@ export function Frame() {
   );
 }
 
-function RailLink({ to, name, hint, children }: { to: string; name: string; hint: string; children: React.ReactNode }) {
+interface RailLinkProps {
+  to: string;
+  name: string;
+  hint: string;
+  /** Whether it stands apart at the foot. */
+  last: boolean;
+  children: React.ReactNode;
+}
+
+function RailLink({ to, name, hint, last, children }: RailLinkProps) {
   return (
     <NavLink
       to={to}
       className={({ isActive }) =>
-        `flex items-center px-[14px] py-[9px] text-[14px] max-md:min-w-[72px] max-md:flex-col max-md:border-t-4 md:block md:border-l-4 ${
+        `flex items-center px-[14px] py-[9px] text-[14px] max-md:min-w-[72px] max-md:flex-col max-md:border-t-4 md:block md:border-l-4 ${last ? "md:mt-auto" : ""} ${
           isActive ? "border-carb bg-rail-here font-semibold" : "border-transparent"
         }`
       }
     >
       {children}
       {name}
-      {hint && (
-        <kbd aria-hidden className="block font-text text-[11px] max-md:hidden">
-          {hint}
-        </kbd>
-      )}
+      <kbd aria-hidden className="block font-text text-[11px] max-md:hidden">
+        {hint}
+      </kbd>
     </NavLink>
   );
 }

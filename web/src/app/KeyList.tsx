@@ -1,5 +1,5 @@
 import { QuickReference } from "@/features/cupboard/QuickReference";
-import { ANYWHERE, type Key, keysOf } from "@/ui/keys";
+import { ANYWHERE, type Key, keysOf, useSingleKeys } from "@/ui/keys";
 import { Sheet } from "@/ui/Sheet";
 
 interface KeyListProps {
@@ -11,6 +11,7 @@ interface KeyListProps {
 export function KeyList({ open, onOpenChange, path }: KeyListProps) {
   const cupboard = path.startsWith("/cupboard");
   const { place, keys } = keysOf(path);
+  const [single] = useSingleKeys();
   return (
     <Sheet
       open={open}
@@ -18,6 +19,7 @@ export function KeyList({ open, onOpenChange, path }: KeyListProps) {
       title={cupboard ? "Keys and quick reference" : "Keys"}
       wide={cupboard}
     >
+      {!single && <p className="mb-3 text-soft">Keys without Ctrl or Alt are switched off in Settings.</p>}
       {keys.length > 0 && <Rows title={place} keys={keys} />}
       <Rows title="Anywhere" keys={ANYWHERE} />
       {cupboard && (

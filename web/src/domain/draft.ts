@@ -37,7 +37,7 @@ export const USUAL: ProductionSettings = {
 };
 
 /** A part that is baked with the rest and used up. */
-export const WHOLE: PartOptions = { loss_share: null, used_share: 1, optional: false, unbaked: false };
+export const WHOLE: PartOptions = { loss_share: null, used_share: 1, optional: false, bake: "with the rest" };
 
 export type TwinChoice = Schemas["TwinChoice"];
 

@@ -31,7 +31,8 @@ export function count(value: number): string {
 
 export const lineCount = (lines: number) => (lines === 1 ? "1 line" : `${lines} lines`);
 
-export const withoutLines = (lines: number) => `without ${lineCount(lines)}`;
+/** "1 unread line remains", "3 unread lines remain". */
+export const unreadLines = (lines: number) => (lines === 1 ? "1 unread line remains" : `${lines} unread lines remain`);
 
 export const plural = (value: number, one: string, many = `${one}s`) => (value > 1 ? many : one);
 
@@ -51,7 +52,7 @@ export function dayName(day: string): string {
 export const longDate = (day: string) => format(parseISO(day), "EEEE, d MMMM");
 export const clock = (moment: string) => format(parseISO(moment), "HH:mm");
 
-/** The moment of a day at which something laid in now was eaten: now on the day itself, noon on another. */
+/** The moment of a day at which something added now was eaten: now on the day itself, noon on another. */
 export function momentOn(day: string): string {
   const at = day === today() ? new Date() : new Date(`${day}T12:00`);
   return at.toISOString();

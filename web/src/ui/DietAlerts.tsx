@@ -7,10 +7,10 @@ export function DietAlerts({ alarms }: { alarms: readonly Schemas["DietAlert"][]
   if (!alarms?.length) return null;
   return (
     <span className="block text-[13.5px]" data-alarms>
-      {byEater(alarms).map(({ eater: guest, words, stop }) => (
-        <span key={guest} className={`mr-3 inline-block ${stop ? "text-stop" : "text-caution"}`}>
+      {byEater(alarms).map(({ eater, words, stop }) => (
+        <span key={eater} className={`mr-3 inline-block ${stop ? "text-stop" : "text-caution"}`}>
           <TriangleAlert size={13} aria-hidden className="mr-1 inline align-[-2px]" />
-          <b>{guest}:</b> {words}
+          <b>{eater}:</b> {words}
         </span>
       ))}
     </span>

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, useSyncExternalStore } from "react";
 
 /** A key with what it does; `keys` is how it is written in the list of keys. */
 export interface Key {
@@ -7,9 +7,43 @@ export interface Key {
 }
 
 /** Whether somebody is typing, so that bare letters are text. */
-export function isTyping(event: KeyboardEvent): boolean {
+function isTyping(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null;
   return !!target?.closest("input, textarea, select, [contenteditable], [role=dialog], [role=menu], [role=listbox]");
+}
+
+const SINGLE_KEYS = "ample-crumb single keys";
+const OFF = "off";
+const listeners = new Set<() => void>();
+
+function singleKeysOn(): boolean {
+  return localStorage.getItem(SINGLE_KEYS) !== OFF;
+}
+
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener);
+  window.addEventListener("storage", listener);
+  return () => {
+    listeners.delete(listener);
+    window.removeEventListener("storage", listener);
+  };
+}
+
+/** Whether keys without Ctrl or Alt act, and what switches them. Who dictates, or rests a hand on the keys, does without
+ * (WCAG 2.1, 2.1.4). It belongs to the browser: another device has another keyboard. */
+export function useSingleKeys(): [on: boolean, set: (on: boolean) => void] {
+  const on = useSyncExternalStore(subscribe, singleKeysOn);
+  const set = (to: boolean) => {
+    if (to) localStorage.removeItem(SINGLE_KEYS);
+    else localStorage.setItem(SINGLE_KEYS, OFF);
+    for (const listener of listeners) listener();
+  };
+  return [on, set];
+}
+
+/** Whether a key press stands for itself: nobody types, nothing is held, and single keys are not switched off. */
+export function isSingleKey(event: KeyboardEvent): boolean {
+  return !isTyping(event) && !event.ctrlKey && !event.metaKey && !event.altKey && singleKeysOn();
 }
 
 /** Calls the latest `handle` for every key press in the window. */
@@ -27,12 +61,13 @@ export const ANYWHERE: Key[] = [
   { keys: "Alt 1", does: "Today" },
   { keys: "Alt 2", does: "Formulas" },
   { keys: "Alt 5", does: "Cupboard" },
+  { keys: "Alt 7", does: "Settings" },
   { keys: "/", does: "Find anything" },
   { keys: "?", does: "This list" },
 ];
 
 export const ON_TODAY: Key[] = [
-  { keys: "1 … 9", does: "Lay in what fits" },
+  { keys: "1 … 9", does: "Add what fits" },
   { keys: "← →", does: "The day before, the day after" },
   { keys: "T", does: "Back to today" },
   { keys: "A", does: "Add something else" },
@@ -49,18 +84,19 @@ export const ON_BENCH: Key[] = [
   { keys: "Enter", does: "New line below" },
   { keys: "↑ ↓", does: "Line above, line below" },
   { keys: "Alt ↑ ↓", does: "Move the line" },
-  { keys: "[ ]", does: "5 % less, 5 % more of the line" },
+  { keys: "Alt Shift ↑ ↓", does: "5 % more, 5 % less of the line" },
   { keys: "Backspace in an empty line", does: "Remove it" },
   { keys: "← → on a tab, then Enter", does: "The other tabs" },
   { keys: "Ctrl Z", does: "Undo" },
   { keys: "Ctrl Shift Z or Ctrl Y", does: "Redo" },
 ];
 
-/** The places in the order of the work; the keys of those still to come are kept free. */
+/** The places in the order of the work; Alt 3, 4 and 6 are kept free for baking, keeping and looking back. */
 export const PLACES = [
   { path: "/today", name: "Today", digit: "1" },
   { path: "/formulas", name: "Formulas", digit: "2" },
   { path: "/cupboard", name: "Cupboard", digit: "5" },
+  { path: "/settings", name: "Settings", digit: "7" },
 ] as const;
 
 /** The keys of the place one is in. */

@@ -4,7 +4,7 @@ import { useCallback, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { formulaQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { count, grams, kcal, withoutLines } from "@/domain/format";
+import { count, grams, kcal, unreadLines } from "@/domain/format";
 import { ClaimsCard } from "@/features/claims/ClaimsCard";
 import { CrumbCheck } from "@/features/crumb/CrumbCheck";
 import { Hazards } from "@/features/crumb/Hazards";
@@ -179,7 +179,7 @@ const TABS = [
   ["swaps", "Swaps"],
   ["sweeteners", "Sweeteners"],
   ["reach", "Reach a target"],
-  ["twin", "Twin"],
+  ["twin", "Classic"],
   ["method", "Method"],
   ["versions", "Versions"],
 ] as const;
@@ -211,7 +211,7 @@ function PieceLine({ piece, pieces }: { piece: Schemas["FiguresView"]; pieces: n
         </b>{" "}
         · <b className="figure text-[22px] text-protein-ink">{grams(piece.protein_g)} g protein</b> · one of{" "}
         {count(pieces)}
-        {piece.without_lines > 0 && <span className="text-caution"> · {withoutLines(piece.without_lines)}</span>}
+        {piece.without_lines > 0 && <span className="text-caution"> · {unreadLines(piece.without_lines)}</span>}
       </a>
     </p>
   );

@@ -53,11 +53,10 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
     if (event.nativeEvent.isComposing) return;
     const arrow = event.key === "ArrowUp" ? -1 : event.key === "ArrowDown" ? 1 : 0;
     if (event.key === "Enter") actions.addBelow(line.key);
+    else if (arrow && event.altKey && event.shiftKey) figures && actions.nudge(line.key, 1 - arrow * NUDGE);
     else if (arrow && event.altKey) actions.move(line.key, arrow);
     else if (arrow) actions.focusNeighbour(line.key, arrow);
     else if (event.key === "Backspace" && !line.text) actions.remove(line.key, true);
-    else if (event.key === "[" && figures) actions.nudge(line.key, 1 - NUDGE);
-    else if (event.key === "]" && figures) actions.nudge(line.key, 1 + NUDGE);
     else return;
     event.preventDefault();
   }

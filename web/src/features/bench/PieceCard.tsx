@@ -1,7 +1,7 @@
 import { memo, useState } from "react";
 import type { Schemas } from "@/api/types";
 import type { DraftStore } from "@/domain/draftStore";
-import { count, grams, kcal, lineCount, money, plural, today, withoutLines } from "@/domain/format";
+import { count, grams, kcal, lineCount, money, plural, today, unreadLines } from "@/domain/format";
 import { parseNumber } from "@/domain/numbers";
 import { Problem } from "@/domain/problem";
 import { useDayWrites } from "@/features/today/useDay";
@@ -35,7 +35,7 @@ interface PieceCardProps {
   store: DraftStore;
 }
 
-/** One piece: its slab, what it costs and brings, and the way into today's tin. */
+/** One piece: its slab, what it costs and brings, and the button that adds it to today. */
 export const PieceCard = memo(function PieceCard({ worked, school, fitting, store }: PieceCardProps) {
   const { piece, piece_count: pieces, unread, production: made } = worked;
   const [wanted, setWanted] = useState("1");
@@ -93,7 +93,7 @@ export const PieceCard = memo(function PieceCard({ worked, school, fitting, stor
       )}
       {unread.length > 0 && (
         <div className="mt-3 border-l-4 border-caution bg-caution-ground px-3 py-2 text-[14px]" role="status">
-          <b className="inline-block first-letter:uppercase">{withoutLines(unread.length)}</b> that could not be read:{" "}
+          <b>{unreadLines(unread.length)}</b>, and the figures are without {unread.length === 1 ? "it" : "them"}:{" "}
           {unread.slice(0, 4).join("; ")}
           {unread.length > 4 && " …"}
         </div>
@@ -133,11 +133,11 @@ export const PieceCard = memo(function PieceCard({ worked, school, fitting, stor
           onChange={(event) => setWanted(event.target.value)}
         />
         <button type="submit" className="btn" disabled={!usable || laying || piece.mass_g <= 0}>
-          {laying ? "Laying in …" : "Lay in today's tin"}
+          {laying ? "Adding …" : "Add to today"}
         </button>
         {made.small_g > 0 && (
           <button type="button" className="btn btn-quiet" onClick={() => setWanted(`${made.small_g.toFixed(1)} g`)}>
-            A small one
+            A sample
           </button>
         )}
         <span className={wanted === "1" ? "sr-only" : "w-full text-[14px] text-soft"}>

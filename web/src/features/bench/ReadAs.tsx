@@ -94,7 +94,7 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onR
             ))}
           </ul>
           {words.trim() && found.isSuccess && offered.length === 0 && (
-            <p className="text-soft">Nothing is called that.</p>
+            <p className="text-soft">No match for “{words.trim()}”.</p>
           )}
           <p className="mt-1 text-[13px] text-soft">What you choose is remembered for these words.</p>
           {chosen && (

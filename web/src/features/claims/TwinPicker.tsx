@@ -40,7 +40,7 @@ const NOTHING_TYPED: TwinChoice = {
 };
 
 /** What "reduced" and "more" compare with: nothing, another formula, or figures typed off a pack. */
-export function TwinPicker({ reference, twin, store, said = "“Reduced” against" }: ComparedWithProps) {
+export function TwinPicker({ reference, twin, store }: ComparedWithProps) {
   const formulas = useQuery(formulasQuery);
   const others = (formulas.data ?? []).filter((each) => !each.archived && each.id !== store.id);
   const value = reference === null ? "" : (reference.formula_id ?? TYPED);
@@ -53,9 +53,9 @@ export function TwinPicker({ reference, twin, store, said = "“Reduced” again
   return (
     <div className="mt-2">
       <div className="flex flex-wrap items-center gap-2">
-        <span>{said}</span>
+        <span aria-hidden>Compare with the classic</span>
         <Select
-          label="Compared with"
+          label="Compare with the classic"
           value={value}
           options={[["", "nothing"], [TYPED, "figures I type"], ...others.map((each) => [each.id, each.name] as const)]}
           onChange={choose}

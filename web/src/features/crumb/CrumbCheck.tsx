@@ -52,7 +52,7 @@ export const CrumbCheck = memo(function CrumbCheck({ check, families, currency, 
                   className="font-semibold text-enamel-ink underline"
                   onClick={() => store.edit((now) => ({ ...now, family: family.slug }))}
                 >
-                  so it is
+                  Confirm this kind
                 </button>
               </>
             )}
@@ -198,7 +198,7 @@ function mend({ repair, part, text }: RepairView, store: DraftStore): void {
   });
 }
 
-/** How the last batch came out, which the dials learn from. */
+/** How the last batch turned out, which the dials learn from. */
 function CameOut({ store, draft }: { store: DraftStore; draft: Draft }) {
   const client = useQueryClient();
   const tell = useNotice();
@@ -224,7 +224,7 @@ function CameOut({ store, draft }: { store: DraftStore; draft: Draft }) {
     },
     onSuccess: (view, { words, id }) => {
       taught(view);
-      tell(`Kept: it came out ${words}. The dials learn from it, a little with each batch.`, {
+      tell(`Kept: it turned out ${words}. The dials learn from it, a little with each batch.`, {
         label: "Undo",
         run: () => forget.mutate(id),
       });
@@ -234,9 +234,9 @@ function CameOut({ store, draft }: { store: DraftStore; draft: Draft }) {
   const count = learned.data?.feedback.length ?? 0;
   return (
     <div className="mt-3 flex flex-wrap items-center gap-2 border-t border-rim pt-3 text-[14px]">
-      <span>It came out</span>
+      <span>How did the last batch turn out?</span>
       <Select
-        label="How the last batch came out"
+        label="How did the last batch turn out?"
         value=""
         options={[["", "…"], ...(learned.data?.options ?? []).map((words) => [words, words] as const)]}
         onChange={(words) => words && say.mutate({ words, id: crypto.randomUUID() })}

@@ -6,7 +6,7 @@ export function Hazards({ hazards }: { hazards: readonly Schemas["Hazard"][] }) 
   return (
     <details className="mt-3 px-2 text-[14px] text-soft">
       <summary className="cursor-pointer">
-        <b className="text-ink">Mind:</b> {hazards.map((hazard) => hazard.name).join(", ")}
+        <b className="text-ink">Cautions:</b> {hazards.map((hazard) => hazard.name).join(", ")}
       </summary>
       <ul className="mt-1 grid gap-1">
         {hazards.map((hazard) => (

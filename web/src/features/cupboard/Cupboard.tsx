@@ -6,7 +6,7 @@ import { cupboardQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { grams, kcal } from "@/domain/format";
 import { copyOf, EMPTY } from "@/domain/productDraft";
-import { isTyping, useKeys } from "@/ui/keys";
+import { isSingleKey, useKeys } from "@/ui/keys";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
 import { Slab } from "@/ui/Slab";
@@ -57,7 +57,7 @@ export function Cupboard() {
   }
 
   useKeys((event) => {
-    if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (!isSingleKey(event)) return;
     if (event.key === "n") setSheet({ kind: "new", draft: EMPTY });
     else if (event.key === "s") search.current?.focus();
     else return;

@@ -36,7 +36,7 @@ export function LabelFields({ draft, problems, check, onChange }: LabelFieldsPro
       <div className="grid gap-2 sm:grid-cols-2">
         <Text label="Name" value={draft.name} problem={problems.get("name")} onChange={(name) => onChange({ name })} />
         <Text
-          label="Also called, parted by commas"
+          label="Also called, separated by commas"
           value={draft.synonyms}
           onChange={(synonyms) => onChange({ synonyms })}
         />

@@ -4,10 +4,10 @@ import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { formulasQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { count, grams, kcal, withoutLines } from "@/domain/format";
+import { count, grams, kcal, unreadLines } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
-import { isTyping, useKeys } from "@/ui/keys";
+import { isSingleKey, useKeys } from "@/ui/keys";
 import { Slab } from "@/ui/Slab";
 import { NewFormula } from "./NewFormula";
 import { useArchive } from "./useArchive";
@@ -24,7 +24,7 @@ export function Formulas() {
   const families = new Map(kitchen.data?.families.map((family) => [family.slug, family.name]));
 
   useKeys((event) => {
-    if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey || event.key !== "n") return;
+    if (!isSingleKey(event) || event.key !== "n") return;
     event.preventDefault();
     setMaking(true);
   });
@@ -80,11 +80,12 @@ function Row({ formula, family }: { formula: Schemas["FormulaListItem"]; family:
         <span className="block font-semibold break-words group-hover:underline">{formula.name}</span>
         <span className="block text-[14px] text-soft">
           {[family, `makes ${count(formula.piece_count)}`, `${grams(piece.mass_g)} g each`].filter(Boolean).join(" · ")}
-          {piece.without_lines > 0 && <span className="text-caution"> · {withoutLines(piece.without_lines)}</span>}
+          {piece.without_lines > 0 && <span className="text-caution"> · {unreadLines(piece.without_lines)}</span>}
         </span>
+        {formula.problem && <span className="block text-[14px] text-caution">{formula.problem}</span>}
         <DietAlerts alarms={formula.alerts} />
       </Link>
-      <span className="text-right">
+      <span className="text-right" hidden={!!formula.problem}>
         <span className="block whitespace-nowrap">
           {least && <span className="text-[13px] text-soft">at least </span>}
           <span className="figure text-[19px]">

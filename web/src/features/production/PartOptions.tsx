@@ -1,12 +1,16 @@
 import { ChevronDown } from "lucide-react";
-import { Popover } from "radix-ui";
+import { Popover, ToggleGroup } from "radix-ui";
+import { useId } from "react";
 import type { PartOptions as Options, Part } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { NumberField } from "@/ui/NumberField";
 
-/** How a part goes in: when, how much of it, and what baking takes. */
+const BAKES: readonly Options["bake"][] = ["with the rest", "before", "not"];
+
+/** How a part goes in: when it is baked, how much of it, and what baking takes. */
 export function PartOptions({ part, store }: { part: Part; store: DraftStore }) {
   const { options: how } = part;
+  const title = useId();
   const change = (to: Partial<Options>) =>
     store.edit(
       (draft) => ({
@@ -30,11 +34,26 @@ export function PartOptions({ part, store }: { part: Part; store: DraftStore }) 
           aria-label={`How ${part.name || "the part"} goes in`}
           className="card z-40 grid w-[min(340px,calc(100vw-24px))] gap-2 p-3 text-[14px] shadow-xl"
         >
-          <Tick
-            label="Comes on after baking"
-            checked={how.unbaked}
-            onChange={(unbaked) => change({ unbaked, loss_share: null })}
-          />
+          <div className="grid gap-1">
+            <span id={title}>Bake this part</span>
+            <ToggleGroup.Root
+              type="single"
+              aria-labelledby={title}
+              className="flex rounded-lg border border-rim-strong p-[2px]"
+              value={how.bake}
+              onValueChange={(bake) => bake && change({ bake: bake as Options["bake"], loss_share: null })}
+            >
+              {BAKES.map((bake) => (
+                <ToggleGroup.Item
+                  key={bake}
+                  value={bake}
+                  className="flex-1 rounded-md px-2 py-[4px] font-semibold text-soft data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
+                >
+                  {bake}
+                </ToggleGroup.Item>
+              ))}
+            </ToggleGroup.Root>
+          </div>
           <Tick label="Optional" checked={how.optional} onChange={(optional) => change({ optional })} />
           <NumberField
             label="Used of what was made"
@@ -45,7 +64,7 @@ export function PartOptions({ part, store }: { part: Part; store: DraftStore }) 
             optional={false}
             onChange={(percent) => change({ used_share: (percent ?? 100) / 100 })}
           />
-          {!how.unbaked && (
+          {how.bake !== "not" && (
             <NumberField
               label="Baking takes"
               unit="%"
@@ -63,7 +82,7 @@ export function PartOptions({ part, store }: { part: Part; store: DraftStore }) 
 
 function inWords(how: Options): string {
   const said = [
-    how.unbaked ? "after baking" : "",
+    how.bake === "not" ? "not baked" : how.bake === "before" ? "baked before" : "",
     how.optional ? "optional" : "",
     how.used_share < 1 ? `${Math.round(how.used_share * 100)} % used` : "",
     how.loss_share != null ? `loses ${Math.round(how.loss_share * 100)} %` : "",

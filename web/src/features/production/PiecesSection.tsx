@@ -45,7 +45,7 @@ export function PiecesSection({ making, made, change }: SectionProps) {
       )}
       {(making.by === "scoop" || making.tins.length > 0) && (
         <NumberField
-          label="A millilitre of dough"
+          label="Density of the dough"
           unit="g"
           least={0.2}
           most={3}
@@ -76,7 +76,7 @@ export function PiecesSection({ making, made, change }: SectionProps) {
         onChange={(value) => change({ made_count: value })}
       />
       <NumberField
-        label="Small ones taken off before"
+        label="Samples taken before cutting"
         unit=""
         most={1000}
         value={making.small_count || null}
@@ -93,7 +93,7 @@ export function PiecesSection({ making, made, change }: SectionProps) {
       )}
       {made.small_g > 0 && (
         <p className="text-[14px] text-soft">
-          A small one: {grams(made.small_g)} g, {kcal(made.small_energy_kcal)} kcal.
+          A sample: {grams(made.small_g)} g, {kcal(made.small_energy_kcal)} kcal.
         </p>
       )}
       {made.rest_g > 0.5 && (

@@ -6,24 +6,24 @@ import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import { useNotice } from "@/ui/Toast";
 
-type Guest = Schemas["EaterRow"];
+type Eater = Schemas["EaterRow"];
 
 /** People who must not get something: every formula and piece is held against it. */
-export function Eaters({ guests, askable }: { guests: readonly Guest[]; askable: readonly string[] }) {
+export function Eaters({ eaters, askable }: { eaters: readonly Eater[]; askable: readonly string[] }) {
   const [making, setMaking] = useState(false);
   return (
-    <section className="card p-4" aria-labelledby="guests-title">
-      <h2 id="guests-title">People to look out for</h2>
+    <section className="card p-4" aria-labelledby="eaters-title">
+      <h2 id="eaters-title">People to look out for</h2>
       <p className="mt-1 text-soft">
         What they must not get is pointed out wherever a formula or a piece of it stands. What nobody said of a product
         is pointed out too. It rests on what was typed: with an allergy, read the packs and ask.
       </p>
       <ul className="mt-2 grid gap-2">
-        {guests.map((guest) => (
-          <GuestRow key={guest.id} guest={guest} askable={askable} />
+        {eaters.map((eater) => (
+          <EaterRow key={eater.id} eater={eater} askable={askable} />
         ))}
         {making && (
-          <GuestRow guest={{ id: "", name: "", avoids: [] }} askable={askable} onDone={() => setMaking(false)} />
+          <EaterRow eater={{ id: "", name: "", avoids: [] }} askable={askable} onDone={() => setMaking(false)} />
         )}
       </ul>
       {!making && (
@@ -35,17 +35,17 @@ export function Eaters({ guests, askable }: { guests: readonly Guest[]; askable:
   );
 }
 
-interface GuestRowProps {
-  guest: Guest;
+interface EaterRowProps {
+  eater: Eater;
   askable: readonly string[];
   onDone?: () => void;
 }
 
-function GuestRow({ guest, askable, onDone }: GuestRowProps) {
+function EaterRow({ eater, askable, onDone }: EaterRowProps) {
   const fresh = onDone !== undefined;
-  const id = useRef(guest.id || crypto.randomUUID());
-  const [name, setName] = useState(guest.name);
-  const [avoids, setAvoids] = useState<readonly string[]>(guest.avoids);
+  const id = useRef(eater.id || crypto.randomUUID());
+  const [name, setName] = useState(eater.name);
+  const [avoids, setAvoids] = useState<readonly string[]>(eater.avoids);
   const [open, setOpen] = useState(fresh);
   const client = useQueryClient();
   const tell = useNotice();
@@ -67,7 +67,7 @@ function GuestRow({ guest, askable, onDone }: GuestRowProps) {
     mutationFn: () => data(api.DELETE("/api/v1/eaters/{eater_id}", { params: { path: { eater_id: id.current } } })),
     onSuccess: () => {
       void client.invalidateQueries();
-      tell(`${guest.name} is no longer looked out for.`, {
+      tell(`${eater.name} is no longer looked out for.`, {
         label: "Undo",
         run: () => save.mutateAsync().then(() => {}),
       });
@@ -77,12 +77,12 @@ function GuestRow({ guest, askable, onDone }: GuestRowProps) {
     return (
       <li className="flex items-center gap-3 border-b border-rim py-1">
         <button type="button" className="min-w-0 flex-1 text-left hover:underline" onClick={() => setOpen(true)}>
-          <b>{guest.name}</b>: {guest.avoids.map(asked).join(", ")}
+          <b>{eater.name}</b>: {eater.avoids.map(asked).join(", ")}
         </button>
         <button
           type="button"
           className="btn btn-bare text-soft"
-          aria-label={`Remove ${guest.name}`}
+          aria-label={`Remove ${eater.name}`}
           disabled={remove.isPending}
           onClick={() => remove.mutate()}
         >
@@ -103,7 +103,7 @@ function GuestRow({ guest, askable, onDone }: GuestRowProps) {
         <input
           className="field"
           aria-label="Who"
-          placeholder="Who, such as my guest"
+          placeholder="Who, such as my eater"
           maxLength={80}
           value={name}
           onChange={(event) => setName(event.target.value)}
@@ -138,8 +138,8 @@ function GuestRow({ guest, askable, onDone }: GuestRowProps) {
             type="button"
             className="btn btn-quiet"
             onClick={() => {
-              setName(guest.name);
-              setAvoids(guest.avoids);
+              setName(eater.name);
+              setAvoids(eater.avoids);
               setOpen(false);
               onDone?.();
             }}

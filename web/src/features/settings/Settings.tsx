@@ -3,6 +3,7 @@ import { RadioGroup } from "radix-ui";
 import { api, data } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
+import { useSingleKeys } from "@/ui/keys";
 import { NumberField } from "@/ui/NumberField";
 import { Select } from "@/ui/Select";
 import { Eaters } from "./Eaters";
@@ -52,6 +53,7 @@ const QUESTIONS = [
 export function Settings() {
   const kitchen = useQuery(kitchenQuery);
   const client = useQueryClient();
+  const [singleKeys, setSingleKeys] = useSingleKeys();
   const save = useMutation({
     mutationFn: (choices: Choices) => data(api.PUT("/api/v1/settings", { body: choices })),
     onSuccess: () => client.invalidateQueries(),
@@ -62,9 +64,9 @@ export function Settings() {
   return (
     <div className="mx-auto max-w-[760px]">
       <h1>Settings</h1>
-      <p className="mt-1 text-soft">What is in the tin already keeps the figures it was laid in with.</p>
+      <p className="mt-1 text-soft">What was eaten already keeps the figures it was added with.</p>
       <div className="mt-4 grid gap-4">
-        <Eaters guests={kitchen.data?.eaters ?? []} askable={kitchen.data?.askable ?? []} />
+        <Eaters eaters={kitchen.data?.eaters ?? []} askable={kitchen.data?.askable ?? []} />
         {QUESTIONS.map(({ name, title, options }) => (
           <section key={name} className="card p-4">
             <h2 id={`setting-${name}`}>{title}</h2>
@@ -119,6 +121,19 @@ export function Settings() {
               />
             </div>
           </div>
+        </section>
+        <section className="card p-4">
+          <h2>Keys</h2>
+          <label className="mt-2 flex items-center gap-3 py-1">
+            <input
+              type="checkbox"
+              className="size-[20px] accent-[var(--enamel-ink)]"
+              checked={singleKeys}
+              onChange={(event) => setSingleKeys(event.target.checked)}
+            />
+            Single keys act, such as / to find anything and 1 to 9 on Today
+          </label>
+          <p className="text-[14px] text-soft">Kept in this browser. Keys with Alt or Ctrl act in any case.</p>
         </section>
         <section className="card flex flex-wrap items-center gap-3 p-4">
           <h2>Currency of prices</h2>

@@ -207,11 +207,12 @@ function OfferRow({ offer, share, onPick }: OfferRowProps) {
         />
         <span>
           {offer.target}
-          <span className="text-soft">
-            {" "}
-            {offer.target_g >= 0.05 && `${grams(offer.target_g)} g`}
-            {offer.most_share < 1 && ` for at most ${Math.round(offer.most_share * 100)} %`}
-          </span>
+          <span className="text-soft"> {offer.target_g >= 0.05 && `${grams(offer.target_g)} g`}</span>
+          {offer.most_share < 1 && (
+            <span className="block text-[13px]">
+              Replaces up to {Math.round(offer.most_share * 100)} % of the {offer.replaces}
+            </span>
+          )}
           <span className="block text-[13px] text-soft">{swap.effects}</span>
         </span>
         <span className="text-right text-[14px]">{change(offer.energy_kcal, kcal)} kcal</span>

@@ -120,7 +120,7 @@ export function Sweeteners({ store, currency }: SweetenersProps) {
                   Taste
                 </th>
                 <th scope="col" className="text-left">
-                  A piece against what one bears
+                  Per piece and usual tolerance
                 </th>
                 <th scope="col">Costs</th>
               </tr>

@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { type RefObject, useEffect, useRef } from "react";
 import { useSearchParams } from "react-router";
 import { api, data } from "@/api/client";
-import { grams, kcal, momentOn } from "@/domain/format";
+import { grams, kcal, momentOn, today } from "@/domain/format";
 import type { Problem } from "@/domain/problem";
 import { Band } from "@/ui/Band";
 import { usePersistedText } from "@/ui/usePersistedText";
@@ -96,7 +96,7 @@ export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
                   <span className="text-soft">
                     {foods.leaves_kcal >= 0
                       ? ` · leaves ${kcal(foods.leaves_kcal)} kcal`
-                      : ` · ${kcal(-foods.leaves_kcal)} kcal over`}
+                      : ` · ${kcal(-foods.leaves_kcal)} kcal above target`}
                   </span>
                 )}
                 {foods.unread.length > 0 && <span className="text-caution"> · without what could not be read</span>}
@@ -124,7 +124,7 @@ export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
             )}
           </div>
           <button type="submit" className="btn" disabled={!text.trim() || layFoods.isPending}>
-            {layFoods.isPending ? "Laying in …" : "Lay it in"}
+            {layFoods.isPending ? "Adding …" : day === today() ? "Add to today" : "Add to that day"}
           </button>
         </div>
       </form>

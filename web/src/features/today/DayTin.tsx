@@ -35,7 +35,7 @@ export function DayTin({ entries, limit_kcal, room_kcal, protein_to_find_g, onOp
   const over = Math.max(0, -room_kcal);
   const roomShare = Math.max(0, room_kcal) / limit_kcal;
   return (
-    <section aria-label="The tin" className={over > 0 ? "pt-[62px]" : "pt-1"}>
+    <section aria-label="The day against its energy target" className={over > 0 ? "pt-[62px]" : "pt-1"}>
       <div className="relative mx-[6px] h-[204px]">
         <svg
           aria-hidden="true"
@@ -84,7 +84,7 @@ export function DayTin({ entries, limit_kcal, room_kcal, protein_to_find_g, onOp
           )}
         </ol>
         {over > 0 && (
-          <ul aria-label="Over the rim" className="absolute inset-x-[2.2%] top-[-50px] h-[56px]">
+          <ul aria-label="Above target" className="absolute inset-x-[2.2%] top-[-50px] h-[56px]">
             {pieces
               .filter((piece) => piece.to > 1)
               .map((piece) => {
@@ -95,13 +95,15 @@ export function DayTin({ entries, limit_kcal, room_kcal, protein_to_find_g, onOp
                     key={piece.entry.id}
                     className="absolute bottom-0 flex h-full flex-col overflow-hidden rounded-[3px] border border-ink/40"
                     style={{ right: `${Math.min(100, before)}%`, width: `${Math.min(100, width)}%` }}
-                    title={`${piece.entry.name}, over the rim`}
+                    title={`${piece.entry.name}, above target`}
                   >
                     <LayerStack layers={piece.entry.figures.layers} />
                   </li>
                 );
               })}
-            <li className="absolute top-[-22px] right-0 text-[13px] font-semibold">{kcal(over)} kcal above the rim</li>
+            <li className="absolute top-[-22px] right-0 text-[13px] font-semibold" data-above>
+              {kcal(over)} kcal above target
+            </li>
           </ul>
         )}
       </div>

@@ -55,7 +55,7 @@ export function EntrySheet({ entry, writes, onClose }: EntrySheetProps) {
         <p className="text-soft">
           {isPiece && `${count(entry.piece_count ?? 1)} × `}
           {grams(entry.figures.mass_g)} g · {kcal(entry.figures.energy_kcal)} kcal · {grams(entry.figures.protein_g)} g
-          protein, as it was when it was laid in
+          protein, as it was when it was added
           {entry.figures.without_lines > 0 && <span className="text-caution"> (without what could not be read)</span>}
         </p>
         {isPiece ? (

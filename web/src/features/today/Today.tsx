@@ -8,7 +8,7 @@ import type { Schemas } from "@/api/types";
 import { clock, count, dayAfter, dayName, grams, kcal, longDate, plural, today } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
-import { isTyping, useKeys } from "@/ui/keys";
+import { isSingleKey, useKeys } from "@/ui/keys";
 import { AddFoods } from "./AddFoods";
 import { DayTin, Trough } from "./DayTin";
 import { EntrySheet } from "./EntrySheet";
@@ -32,7 +32,7 @@ export function Today() {
   const view = query.data;
 
   useKeys((event) => {
-    if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (!isSingleKey(event)) return;
     const fit = view?.fits[Number(event.key) - 1];
     if (event.key === "ArrowLeft") navigate(pathOf(dayAfter(day, -1)));
     else if (event.key === "ArrowRight") navigate(pathOf(dayAfter(day, 1)));
@@ -122,7 +122,13 @@ export function Today() {
               <AddFoods key={day} day={day} layFoods={writes.layFoods} input={input} />
             </div>
             <div className="max-lg:order-3">
-              <Entries entries={view.entries} alarms={view.entry_alerts} onOpen={setOpened} onRemove={writes.remove} />
+              <Entries
+                day={day}
+                entries={view.entries}
+                alarms={view.entry_alerts}
+                onOpen={setOpened}
+                onRemove={writes.remove}
+              />
             </div>
           </div>
         </>
@@ -152,7 +158,7 @@ function Sentence({ view }: { view: Day }) {
       <b>
         {tin.room_kcal >= 0 ? "Room for " : ""}
         {kcal(Math.abs(tin.room_kcal))}
-        <Band sd={tin.eaten.sd.energy_kcal} of={tin.room_kcal} /> kcal{tin.room_kcal >= 0 ? "." : " over the limit."}
+        <Band sd={tin.eaten.sd.energy_kcal} of={tin.room_kcal} /> kcal{tin.room_kcal >= 0 ? "." : " above target."}
       </b>{" "}
       {found ? (
         <span className="font-semibold text-protein-ink">The protein is found.</span>
@@ -179,15 +185,15 @@ function Sentence({ view }: { view: Day }) {
   );
 }
 
-/** The place of the tin while nobody has said how long it is. */
+/** What stands in place of the drawing while nobody has set a target. */
 function NoTargets({ view, onTargets }: { view: Day; onTargets: () => void }) {
   const { eaten } = view;
   return (
     <section className="card p-5" aria-labelledby="no-targets-title">
       <h2 id="no-targets-title">What may a day hold?</h2>
       <p className="mt-1 max-w-[56ch] text-soft">
-        Type your energy and protein for training and rest days, and this becomes a tin: what was eaten lies in it, what
-        is left is the room in it, and what fits is offered here.
+        Type your energy and protein for training and rest days, and what was eaten is set against them here: what is
+        left of the day, and the pieces that fit it.
       </p>
       {view.entries.length > 0 && (
         <p className="mt-3">
@@ -230,13 +236,13 @@ function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"])
     <section className="card" aria-labelledby="fits-title">
       <div className="flex flex-wrap items-baseline gap-x-[10px] border-b border-rim px-[14px] py-[10px]">
         <h2 id="fits-title">What fits</h2>
-        <span className="text-soft">the largest portion that stays in the tin, most protein first</span>
+        <span className="text-soft">the largest portion that keeps within the target, most protein first</span>
       </div>
       {view.fits.length === 0 && (
         <p className="px-[14px] py-3 text-soft">
           {view.budget.room_kcal > 0
             ? "Half a piece of every formula is more than the room that is left."
-            : "The tin is full."}
+            : "The energy target of this day is reached."}
         </p>
       )}
       <ol>
@@ -265,10 +271,10 @@ function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"])
               <button
                 type="button"
                 className={place === 0 ? "btn" : "btn btn-quiet"}
-                aria-label={`Lay ${count(fit.piece_count)} in: ${plural(fit.piece_count, "piece")} of ${fit.name}`}
+                aria-label={`Add ${count(fit.piece_count)}: ${plural(fit.piece_count, "piece")} of ${fit.name}`}
                 onClick={() => onLay(fit)}
               >
-                Lay {count(fit.piece_count)} in
+                Add {count(fit.piece_count)}
               </button>
             </div>
           </li>
@@ -279,6 +285,7 @@ function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"])
 }
 
 interface EntriesProps {
+  day: string;
   entries: Entry[];
   /** Alarms of the formulas that pieces are of, by their id. */
   alarms: Day["entry_alerts"];
@@ -286,11 +293,11 @@ interface EntriesProps {
   onRemove: (entry: Entry) => void;
 }
 
-function Entries({ entries, alarms, onOpen, onRemove }: EntriesProps) {
+function Entries({ day, entries, alarms, onOpen, onRemove }: EntriesProps) {
   return (
     <section className="card" aria-labelledby="entries-title">
       <h2 id="entries-title" className="border-b border-rim px-[14px] py-[10px]">
-        In the tin
+        {day === today() ? "Eaten today" : "Eaten that day"}
       </h2>
       {entries.length === 0 && <p className="px-[14px] py-3 text-soft">Nothing yet.</p>}
       <ol>

@@ -38,11 +38,11 @@ export function Twin({ store }: { store: DraftStore }) {
   const most = Math.max(1, basis?.mine.energy_kcal ?? 0, basis?.theirs.energy_kcal ?? 0);
   return (
     <div className="mt-3 grid max-w-[900px] gap-4">
-      <TwinPicker reference={draft.twin} twin={twin?.theirs ?? ""} store={store} said="Its twin is" />
+      <TwinPicker reference={draft.twin} twin={twin?.theirs ?? ""} store={store} />
       {!draft.twin && (
         <p className="text-soft">
-          A twin is the classic that this one stands in for: another of your formulas, one of its versions, or figures
-          off a pack or a menu.
+          The classic is what this one stands in for: another of your formulas, one of its versions, or figures off a
+          pack or a menu.
         </p>
       )}
       {twin && basis && (
@@ -85,7 +85,7 @@ export function Twin({ store }: { store: DraftStore }) {
                     this
                   </th>
                   <th scope="col" className="text-right font-semibold">
-                    its twin
+                    the classic
                   </th>
                   <th scope="col" className="text-right font-semibold">
                     difference
