@@ -5,10 +5,21 @@ from collections.abc import Iterator
 from typing import Any, Final
 
 from ample_crumb.core.problem import CannotUse, TooMuch
-from ample_crumb.core.quantity.recipe_parser import MOST_LINES, WrittenPart, WrittenRecipe, read_pieces, read_recipe
+from ample_crumb.core.quantity.recipe_parser import (
+    MOST_LINES,
+    MOST_PIECES,
+    WrittenPart,
+    WrittenRecipe,
+    read_pieces,
+    read_recipe,
+)
 
 MOST_CHARACTERS: Final = 200_000
 """Most characters of a recipe text; a long recipe with its story has ten thousand."""
+
+
+_DEEPEST: Final = 8
+"""How deep the parts of a Recipe lie: sections in lists in a graph. What lies deeper is none of it."""
 
 
 def recipe_from_text(text: str) -> WrittenRecipe:
@@ -33,7 +44,9 @@ def recipe_from_text(text: str) -> WrittenRecipe:
 def _from_json_ld(text: str) -> WrittenRecipe:
     try:
         document = json.loads(text)
-    except (json.JSONDecodeError, RecursionError) as wrong:
+    except RecursionError as wrong:
+        raise CannotUse("This JSON is nested too deep to be a recipe.") from wrong
+    except ValueError as wrong:  # no JSON, or a number of thousands of digits
         raise CannotUse(f"This looks like JSON but cannot be read as such: {wrong}.") from wrong
     recipe = next(_recipes(document), None)
     if recipe is None:
@@ -55,7 +68,7 @@ def _from_json_ld(text: str) -> WrittenRecipe:
 
 
 def _recipes(node: Any, depth: int = 0) -> Iterator[dict[str, Any]]:
-    if depth > 6:
+    if depth > _DEEPEST:
         return
     if isinstance(node, list):
         for each in node:
@@ -71,24 +84,26 @@ def _recipes(node: Any, depth: int = 0) -> Iterator[dict[str, Any]]:
                     yield from _recipes(node[key], depth + 1)
 
 
-def _texts(node: Any) -> Iterator[str]:
+def _texts(node: Any, depth: int = 0) -> Iterator[str]:
+    if depth > _DEEPEST:
+        return
     if isinstance(node, str):
         yield from (row.strip() for row in node.splitlines() if row.strip())
     elif isinstance(node, list):
         for each in node:
-            yield from _texts(each)
+            yield from _texts(each, depth + 1)
     elif isinstance(node, dict):
-        yield from _texts(node.get("itemListElement") or node.get("text") or node.get("name"))
+        yield from _texts(node.get("itemListElement") or node.get("text") or node.get("name"), depth + 1)
 
 
-def _pieces(node: Any) -> int | None:
+def _pieces(node: Any, depth: int = 0) -> int | None:
     """Pieces from a yield such as "12 bars", 12, ["12", "12 bars"] or a QuantitativeValue."""
-    if isinstance(node, list):
-        return next((pieces for pieces in map(_pieces, node) if pieces is not None), None)
-    if isinstance(node, dict):
-        return _pieces(node.get("value"))
-    if isinstance(node, bool) or node is None:
+    if depth > _DEEPEST or isinstance(node, bool) or node is None:
         return None
+    if isinstance(node, list):
+        return next((pieces for each in node if (pieces := _pieces(each, depth + 1)) is not None), None)
+    if isinstance(node, dict):
+        return _pieces(node.get("value"), depth + 1)
     if isinstance(node, (int, float)):
-        return read_pieces(f"makes {node:.0f}")
+        return read_pieces(f"makes {node:.0f}") if 0 < node <= MOST_PIECES else None
     return read_pieces(f"makes {node}") or read_pieces(node) if isinstance(node, str) else None

@@ -78,7 +78,7 @@ class Making(InBrowser):
         page.get_by_label("Used of what was made, %").fill("50")
         self.assert_accessible(page, "how a part goes in")
         page.keyboard.press("Escape")
-        expect(page.get_by_role("button", name="after baking, 50 % used")).to_be_visible()
+        expect(page.get_by_role("button", name="not baked, 50 % used")).to_be_visible()
         expect(page.locator("[data-grams]").last).to_contain_text("20")
 
     def test_scaling_to_what_is_left_and_back_by_undo(self) -> None:

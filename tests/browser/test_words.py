@@ -68,6 +68,7 @@ class Keys(InBrowser):
         page.keyboard.press("n")
         expect(page.get_by_role("dialog")).to_have_count(0)
         page.reload()
+        expect(page.get_by_label("Type of day")).to_be_visible()
         page.keyboard.press("Alt+7")
         expect(box).not_to_be_checked()
         box.check()

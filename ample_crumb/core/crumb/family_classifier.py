@@ -40,14 +40,14 @@ _DONE: Final = _words(
     (r"microwave\w*", "mug-cake"),
     (r"(pour|ladle|drop)\b[^.]{0,60}\b(pan|skillet|griddle)", "pancake"),
     (r"roll (it |the dough )?out|cut out shapes", "rolled-dough"),
-    (r"roll (it |them )?into (small |little )?balls(?![^.]*\bbake)", "no-bake-bite"),
+    (r"roll (it |them )?into (small |little )?balls(?![^.]{0,200}\bbake)", "no-bake-bite"),
     (r"muffin (tin|cups?|cases)", "muffin"),
     (r"loaf (tin|pan)", "loaf"),
 )
 _CAKE: Final = re.compile(r"\b(cakes?|sponges?)\b", re.IGNORECASE)
 """So many things are called cake that how it is made goes before."""
 _BAKED: Final = re.compile(r"\b(bak\w+|oven)\b", re.IGNORECASE)
-_FROZEN: Final = re.compile(r"\bfreez\w+\b[^.]*\bbreak\b|\bbreak into (pieces|shards)", re.IGNORECASE)
+_FROZEN: Final = re.compile(r"\bfreez\w+\b[^.]{0,200}\bbreak\b|\bbreak into (pieces|shards)", re.IGNORECASE)
 
 
 def classify_family(title: str, method: str, body: Dough, composition: Composition) -> str:

@@ -45,7 +45,8 @@ _TRACES: Final = re.compile(
     re.IGNORECASE,
 )
 _FREE: Final = re.compile(
-    r"\b(?:free (?:from|of)|does not contain|contains? no|without)\b[^.;\n]*|\b[\w-]+(?:\s[\w-]+)?[ -]free\b",
+    r"\b(?:free (?:from|of)|does not contain|contains? no|without)\b[^.;\n]*"
+    r"|(?<![\w-])\w[\w-]{0,40}(?:\s[\w-]{1,40})?[ -]free\b",
     re.IGNORECASE,
 )
 

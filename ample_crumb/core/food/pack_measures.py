@@ -6,10 +6,10 @@ from typing import Final
 
 from ample_crumb.core.food.product import PackMeasures
 from ample_crumb.core.quantity.amount import Term
-from ample_crumb.core.quantity.line_parser import read_line
+from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
 from ample_crumb.core.quantity.units import CUP_ML, MeasureSystem, UnitKind, measure_size
 
-_EACH: Final = re.compile(r"[;\n]+")
+_MOST_MEASURES: Final = 40
 _SIDES: Final = re.compile(r"\s*(?:=|:|\bweighs?\b|\bis\b|\bare\b|\bhas\b)\s*")
 _DRAINED: Final = re.compile(
     r"\s*[,(]\s*(?:(?P<before>[^,;=()]+?)\s+)?drained(?:\s+(?:weight\s+)?(?P<after>[^,;=()]+))?\)?", re.IGNORECASE
@@ -29,10 +29,11 @@ class ReadPackMeasures:
 
 
 def read_pack_measures(text: str, system: MeasureSystem = MeasureSystem.US) -> ReadPackMeasures:
-    """Reads measures parted by ";" or lines, each "so many of a measure = so many grams" either way round. Spoons and
-    cups are those of `system`. Never raises for what it may hold."""
+    """Reads measures separated by ";" or lines, each "so many of a measure = so many grams" either way round. Spoons
+    and cups are those of `system`. Never raises for what it may hold."""
     read = ReadPackMeasures(PackMeasures(), None, ())
-    for part in filter(None, (part.strip(" .,") for part in _EACH.split(text))):
+    parts = [" ".join(part[:LINE_LENGTH].split()).strip(" .,") for part in text.replace("\n", ";").split(";")]
+    for part in list(filter(None, parts))[:_MOST_MEASURES]:
         read = _with(read, part, system)
     return read
 

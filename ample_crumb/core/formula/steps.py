@@ -2,7 +2,7 @@
 
 import re
 import unicodedata
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -13,7 +13,7 @@ from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.quantity.name_matching import words
 
 _LINK: Final = re.compile(r"\{([^{}\n]{1,80})\}")
-_NUMBER: Final = r"\d+(?:[.,]\d+)?"
+_NUMBER: Final = r"(?<!\d)\d{1,5}(?:[.,]\d{1,3})?"
 _RANGE: Final = rf"(?P<low>{_NUMBER})(?:\s*(?:-|–|to|or)\s*(?P<high>{_NUMBER}))?"
 _TIME: Final = re.compile(
     rf"{_RANGE}\s*-?\s*(?P<unit>hours?|hrs?|h|minutes?|mins?|min|seconds?|secs?|s)\b", re.IGNORECASE
@@ -25,7 +25,7 @@ _WORDED: Final = (
     (re.compile(r"(?<!half )\b(an|one) hour\b", re.IGNORECASE), 60.0),
     (re.compile(r"\b(a|one|a full) minute\b", re.IGNORECASE), 1.0),
 )
-_VULGAR: Final = re.compile(r"(\d*)\s?([¼½¾⅓⅔⅛])")
+_VULGAR: Final = re.compile(r"((?<!\d)\d{1,5}|)\s?([¼½¾⅓⅔⅛])")
 _HEAT: Final = re.compile(r"\b(?P<degrees>\d{2,3})\s*(?:°\s*|degrees?\s*)(?P<scale>C|F)\b", re.IGNORECASE)
 _GAS: Final = re.compile(r"\bgas (?:mark )?(?P<mark>[1-9])\b", re.IGNORECASE)
 
@@ -135,16 +135,18 @@ def linked(method: str, evaluated: FormulaFigures) -> str:
     lasts = [name.split()[-1] for name in called if name]
     # A last word alone, "flour", may be said where one line alone is called so.
     names = {*called, *(last for last in lasts if lasts.count(last) == 1)} - {""}
-    ranked = sorted(names, key=len, reverse=True)
-    return "\n".join(_linked_step(step, ranked) for step in method.splitlines())
+    ranked = {
+        name: re.compile(rf"(?<![\w{{])({re.escape(name)}s?)(?![\w}}])", re.IGNORECASE)
+        for name in sorted(names, key=len, reverse=True)
+    }
+    return "\n".join(_linked_step(step, ranked) if step.strip() else step for step in method.splitlines())
 
 
-def _linked_step(step: str, names: Sequence[str]) -> str:
+def _linked_step(step: str, names: Mapping[str, re.Pattern[str]]) -> str:
     taken = _LINK.findall(step)
-    for name in names:
+    for name, pattern in names.items():
         if any(name in each.casefold() for each in taken):
             continue
-        pattern = re.compile(rf"(?<![\w{{])({re.escape(name)}s?)(?![\w}}])", re.IGNORECASE)
         # What stands in braces already is left alone.
         parts = re.split(r"(\{[^{}]*\})", step)
         for number, part in enumerate(parts):
@@ -157,11 +159,11 @@ def _linked_step(step: str, names: Sequence[str]) -> str:
 
 
 _DRY: Final = re.compile(
-    r"\b(whisk|sift|sieve|stir|mix|combine)\w*\b[^.]*\b(dry|flours?|powder|leavening|cocoa)\b|\bdry\b[^.]*\b(apart|together)\b",
+    r"\b(whisk|sift|sieve|stir|mix|combine)\w*\b[^.]{0,200}\b(dry|flours?|powder|leavening|cocoa)\b|\bdry\b[^.]{0,200}\b(apart|together)\b",
     re.IGNORECASE,
 )
 _ROOM: Final = re.compile(
-    r"\broom[- ]temperature\b|\bsoft(en|ened)?\b|\btake\b[^.]*\bout of the fridge\b", re.IGNORECASE
+    r"\broom[- ]temperature\b|\bsoft(en|ened)?\b|\btake\b[^.]{0,200}\bout of the fridge\b", re.IGNORECASE
 )
 _WARMED: Final = re.compile(r"\b(melt|warm|heat|hot|simmer|boil)\w*\b", re.IGNORECASE)
 _COOLED: Final = re.compile(r"\b(cool|cold|lukewarm|rest|stand)\w*\b", re.IGNORECASE)

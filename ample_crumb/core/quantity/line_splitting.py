@@ -4,6 +4,7 @@ import re
 from collections.abc import Iterator
 from enum import Enum, auto
 from functools import lru_cache
+from itertools import islice
 from typing import Final
 
 from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
@@ -11,9 +12,16 @@ from ample_crumb.core.quantity.name_matching import tells
 from ample_crumb.core.quantity.units import UnitKind
 from ample_crumb.core.quantity.used import read_used
 
+LIST_LENGTH: Final = 1000
+"""Longest text that is taken for a list of foods; a longer one stays one line, which is then too long to be read."""
+
+_MOST_BREAKS: Final = 60
+"""Most places in a list at which a food may end: each is looked at from both sides."""
+
+# A run of signs is one break.
 _BREAK: Final = re.compile(
-    r"(?:[;\n+&]|,(?!\d)|\b(?:plus|and|with"
-    r"|(?:dissolved|soaked|bloomed|mixed|whisked|stirred) (?:in|into|with))\b)\s*",
+    r"(?:(?:[;\n+&]|,(?!\d)|\b(?:plus|and|with"
+    r"|(?:dissolved|soaked|bloomed|mixed|whisked|stirred) (?:in|into|with))\b)\s*)+",
     re.IGNORECASE,
 )
 _AMOUNT: Final = re.compile(
@@ -39,12 +47,15 @@ def split_foods(text: str) -> tuple[str, ...]:
     cinnamon". A comma, plus or "and" parts two foods only where an amount stands on both sides, so that "1 can
     chickpeas, drained" and "half and half" stay whole, and "1 cup plus 2 tbsp milk" is one food.
     """
+    text = text.strip()
+    if len(text) > LIST_LENGTH:
+        return (text,)
     return tuple(food for piece in _pieces(text) for food in _shared(piece))
 
 
 def _pieces(text: str) -> Iterator[str]:
     start = 0
-    for match in _BREAK.finditer(text):
+    for match in islice(_BREAK.finditer(text), _MOST_BREAKS):
         before, after = text[start : match.start()], text[match.end() :]
         if not before.strip():
             start = match.end()
@@ -58,11 +69,12 @@ def _pieces(text: str) -> Iterator[str]:
 
 def _shared(piece: str) -> tuple[str, ...]:
     """One amount for several foods."""
-    lower = piece.lower()
-    both = _JUICE_AND_ZEST.match(piece) if "juice" in lower else None
+    plain = " ".join(piece[:LINE_LENGTH].split())
+    lower = plain.lower()
+    both = _JUICE_AND_ZEST.match(plain) if "juice" in lower else None
     if both:
         return f"{both[1]} of {both[3]}", f"{both[2]} of {both[3]}"
-    each = _EACH.match(piece) if " each" in lower else None
+    each = _EACH.match(plain) if " each" in lower else None
     if each and read_line(f"{each['amount']} x").amount is not None:
         names = [name for name in _BETWEEN.split(each["names"]) if name.strip()]
         if len(names) > 1:

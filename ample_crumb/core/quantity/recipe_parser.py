@@ -6,7 +6,7 @@ from typing import Final
 
 from ample_crumb.core.problem import TooMuch
 from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
-from ample_crumb.core.quantity.line_splitting import split_foods
+from ample_crumb.core.quantity.line_splitting import LIST_LENGTH, split_foods
 from ample_crumb.core.quantity.numbers import Cursor
 
 MOST_LINES: Final = 400
@@ -34,7 +34,8 @@ class WrittenRecipe:
 
 
 _COMMENT: Final = re.compile(r"^\s*(?:#(?!#)\s*|//|;)")
-_HEADING_MARKS: Final = re.compile(r"^\s*(?:#{2,6}\s*|\*\*|__|={2,}\s*|-{3,}\s*)+|(?:\*\*|__|={2,}|-{3,}|#+)\s*$")
+_FRONT_MARKS: Final = re.compile(r"(?:#{2,6}|\*\*|__|==+|---+)[#*_=\-\s]*")
+_BACK_MARKS: Final = ("#", "**", "__", "==", "---")
 _RULE: Final = re.compile(r"^[\s\-=_*~.·•]+$")
 _INGREDIENTS: Final = re.compile(
     r"^(?:the\s+)?ingredients?(?:\s+list)?$|^you(?:'|’)?(?:ll| will)? need$|^shopping list$", re.I
@@ -119,6 +120,13 @@ def read_recipe(text: str) -> WrittenRecipe:
     return reader.result()
 
 
+def _without_marks(row: str) -> str:
+    """A stripped row without the signs that make a heading of it: "## Crust", "**Glaze**", "--- Topping ---"."""
+    front = _FRONT_MARKS.match(row)
+    bare = row[front.end() :] if front else row
+    return bare.rstrip(bare[-1:] + " ") if bare.endswith(_BACK_MARKS) else bare
+
+
 class _Reader:
     def __init__(self) -> None:
         self.title = ""
@@ -129,6 +137,11 @@ class _Reader:
         self.seen = 0
 
     def take(self, row: str) -> None:
+        if len(row) > LIST_LENGTH:
+            # A paragraph: nothing that is told by its look.
+            self.seen += 1
+            (self.method if self.in_method else self.parts[-1][1]).append(row)
+            return
         if _COMMENT.match(row):
             if not self.seen and row.startswith("#"):
                 self.title = self.title or row.lstrip("# ").strip()
@@ -155,8 +168,8 @@ class _Reader:
         return True
 
     def _heading(self, row: str, first: bool) -> bool:
-        marked = _HEADING_MARKS.search(row) is not None
-        bare = _HEADING_MARKS.sub("", row).strip()
+        bare = _without_marks(row)
+        marked = bare != row
         before, colon, after = bare.partition(":")
         label = before.strip(" *_").rstrip(":")
         if colon and after.strip(" *_"):

@@ -4047,7 +4047,8 @@ export interface components {
          * SwapSuggestion
          * @description A swap that the line at `place` may have, up to `most_share` of the food that it `replaces`; figures
          *     are what a piece changes by when that much is swapped. `aims` are those that it serves. `gains` and `loses` are
-         *     allergens that come into the line or go. `not_for` says why not, a sentence for each who must not get it; empty where nobody minds.
+         *     allergens that come into the line or go. `not_for` says why not, a sentence for each who must not get it; empty
+         *     where nobody minds.
          */
         SwapSuggestion: {
             swap: components["schemas"]["Swap"];

@@ -67,7 +67,7 @@ export function PiecesSection({ making, made, change }: SectionProps) {
         />
       )}
       <NumberField
-        label="What came out, pieces"
+        label="Pieces it made"
         unit=""
         least={0.1}
         most={1000}

@@ -33,7 +33,7 @@ export function EntrySheet({ entry, writes, onClose }: EntrySheetProps) {
     const moved = day !== entry.day || time !== clock(entry.eaten_at);
     const eaten_at = moved ? new Date(`${day}T${time}`).toISOString() : entry.eaten_at;
     writes.change.mutate(
-      { entry: base, day, eaten_at, text, pieces: isPiece ? number : null },
+      { entry: base, day, eaten_at, text, piece_count: isPiece ? number : null },
       {
         onSuccess: onClose,
         onError: (error) => {

@@ -67,7 +67,7 @@ export function useDayWrites(day: string) {
       day: string;
       eaten_at: string;
       text: string;
-      pieces: number | null;
+      piece_count: number | null;
     }) =>
       data(
         api.PUT("/api/v1/entries/{entry_id}", {
