@@ -57,7 +57,7 @@ class Keys(InBrowser):
 
     def test_the_last_place_is_settings_and_single_keys_can_be_switched_off(self) -> None:
         page = self.page()
-        expect(page.get_by_role("heading", level=1)).to_be_visible()
+        expect(page.get_by_label("Type of day")).to_be_visible()
         page.keyboard.press("Alt+7")
         box = page.get_by_label("Single keys act")
         box.uncheck()

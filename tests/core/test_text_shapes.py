@@ -24,7 +24,8 @@ _ROUNDS: Final = (
     "[", "{", "a ", "a-", "a,", "A", "ab", "&", ";", "; ", ", ", "|", "=", "= ", "*", "**", "•", "—", "_", "~", "#",
     "<a", '"', "'", "\\", "x ", "1x", "%", "50 % ", "and ", "or ", "plus ", "to ", "1 to ", "with ", "mixed in ",
     "half ", "half used ", "each ", "each of ", "juice ", "zest and ", "drained ", "is ", "free ", "milk-free ",
-    "without ",     "optional ", "(optional) ", "freeze ", "break ", "preheat ", "10 minutes ", "350 °F ", "cup ", "1 cup ", "e9 ",
+    "without ", "optional ", "(optional) ", "freeze ", "break ", "preheat ", "10 minutes ", "350 °F ", "cup ",
+    "1 cup ", "e9 ",
     ": ", "glaze: ", "1 g;", "1 g, ", "1 egg and ", "-\n", "\n", "\n- ", "1 g\n", "Glaze:\n", '{"a":', "[[", "¼ ½ ",
     "'s ",
 )  # fmt: skip

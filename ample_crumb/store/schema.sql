@@ -1,0 +1,567 @@
+CREATE FUNCTION public.bury() RETURNS trigger
+    LANGUAGE plpgsql SECURITY DEFINER
+    SET search_path TO 'public', 'pg_temp'
+    AS $$
+begin
+    -- A kitchen that goes takes its tombstones along.
+    if exists (select 1 from kitchen where id = old.kitchen_id) then
+        insert into tombstone (kitchen_id, kind, id)
+        values (old.kitchen_id, tg_table_name, key_words(to_jsonb(old), variadic tg_argv))
+        on conflict (kitchen_id, kind, id) do update set changed_at = now();
+    end if;
+    return null;
+end
+$$;
+CREATE FUNCTION public.current_kitchen() RETURNS uuid
+    LANGUAGE sql STABLE
+    AS $$
+    select nullif(current_setting('ample_crumb.kitchen_id', true), '')::uuid
+$$;
+CREATE FUNCTION public.key_words(gone jsonb, VARIADIC columns text[]) RETURNS text
+    LANGUAGE sql IMMUTABLE
+    AS $$
+    select string_agg(gone ->> name, ' ' order by place) from unnest(columns) with ordinality as each (name, place)
+$$;
+CREATE FUNCTION public.resident(asked uuid) RETURNS TABLE(kitchen_id uuid, person_id uuid)
+    LANGUAGE sql STABLE SECURITY DEFINER
+    SET search_path TO 'public', 'pg_temp'
+    AS $$
+    select person.kitchen_id, person.id from person join kitchen on kitchen.id = person.kitchen_id
+    order by (person.id = asked) desc nulls last, kitchen.created_at, person.id limit 1
+$$;
+CREATE FUNCTION public.touch() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+begin
+    new.changed_at := now();
+    return new;
+end
+$$;
+CREATE FUNCTION public.unbury() RETURNS trigger
+    LANGUAGE plpgsql SECURITY DEFINER
+    SET search_path TO 'public', 'pg_temp'
+    AS $$
+begin
+    delete from tombstone where kitchen_id = new.kitchen_id and kind = tg_table_name
+        and id = key_words(to_jsonb(new), variadic tg_argv);
+    return null;
+end
+$$;
+CREATE TABLE public.batch_feedback (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    formula_id uuid NOT NULL,
+    version_number integer,
+    given_at timestamp with time zone DEFAULT now() NOT NULL,
+    words text NOT NULL,
+    family text NOT NULL,
+    dials jsonb NOT NULL,
+    holding_shares jsonb DEFAULT '{}'::jsonb NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT batch_feedback_words_length CHECK (((length(words) >= 1) AND (length(words) <= 60)))
+);
+CREATE TABLE public.correction (
+    kitchen_id uuid NOT NULL,
+    phrase text NOT NULL,
+    slug text NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT correction_phrase_length CHECK (((length(phrase) >= 1) AND (length(phrase) <= 300))),
+    CONSTRAINT correction_slug_length CHECK (((length(slug) >= 1) AND (length(slug) <= 80)))
+);
+CREATE TABLE public.day (
+    kitchen_id uuid NOT NULL,
+    person_id uuid NOT NULL,
+    day date NOT NULL,
+    day_type text NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT day_day_type CHECK ((day_type = ANY (ARRAY['training'::text, 'rest'::text])))
+);
+CREATE TABLE public.eater (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    name text NOT NULL,
+    avoids text[] NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT eater_avoids CHECK (((cardinality(avoids) >= 1) AND (cardinality(avoids) <= 30))),
+    CONSTRAINT eater_name_length CHECK (((length(name) >= 1) AND (length(name) <= 80)))
+);
+CREATE TABLE public.entry (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    person_id uuid NOT NULL,
+    day date NOT NULL,
+    eaten_at timestamp with time zone NOT NULL,
+    kind text NOT NULL,
+    name text NOT NULL,
+    text text DEFAULT ''::text NOT NULL,
+    formula_id uuid,
+    piece_count numeric,
+    version integer DEFAULT 1 NOT NULL,
+    removed_at timestamp with time zone,
+    mass_g numeric NOT NULL,
+    energy_kcal numeric,
+    protein_g numeric,
+    fat_g numeric,
+    saturates_g numeric,
+    carbohydrate_g numeric,
+    sugars_g numeric,
+    fibre_g numeric,
+    polyols_g numeric,
+    erythritol_g numeric,
+    allulose_g numeric,
+    salt_g numeric,
+    alcohol_g numeric,
+    water_g numeric,
+    caffeine_mg numeric,
+    at_least text[] DEFAULT '{}'::text[] NOT NULL,
+    without_lines integer DEFAULT 0 NOT NULL,
+    sd jsonb DEFAULT '{}'::jsonb NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT entry_kind CHECK ((kind = ANY (ARRAY['piece'::text, 'foods'::text]))),
+    CONSTRAINT entry_mass CHECK ((mass_g >= (0)::numeric)),
+    CONSTRAINT entry_name_length CHECK (((length(name) >= 1) AND (length(name) <= 300))),
+    CONSTRAINT entry_piece_count CHECK (((piece_count > (0)::numeric) AND (piece_count <= (1000)::numeric))),
+    CONSTRAINT entry_piece_names_formula CHECK (((kind <> 'piece'::text) OR ((formula_id IS NOT NULL) AND (piece_count IS NOT NULL)))),
+    CONSTRAINT entry_text_length CHECK ((length(text) <= 1000)),
+    CONSTRAINT entry_version CHECK ((version >= 1))
+);
+CREATE TABLE public.formula (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    name text NOT NULL,
+    family text DEFAULT ''::text NOT NULL,
+    pieces integer NOT NULL,
+    method text DEFAULT ''::text NOT NULL,
+    version integer DEFAULT 1 NOT NULL,
+    archived_at timestamp with time zone,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    updated_at timestamp with time zone DEFAULT now() NOT NULL,
+    summary_by text,
+    mass_g numeric DEFAULT 0 NOT NULL,
+    energy_kcal numeric,
+    protein_g numeric,
+    fat_g numeric,
+    saturates_g numeric,
+    carbohydrate_g numeric,
+    sugars_g numeric,
+    fibre_g numeric,
+    polyols_g numeric,
+    erythritol_g numeric,
+    allulose_g numeric,
+    salt_g numeric,
+    alcohol_g numeric,
+    water_g numeric,
+    caffeine_mg numeric,
+    at_least text[] DEFAULT '{}'::text[] NOT NULL,
+    without_lines integer DEFAULT 0 NOT NULL,
+    sd jsonb DEFAULT '{}'::jsonb NOT NULL,
+    uses text[] DEFAULT '{}'::text[] NOT NULL,
+    contains text[] DEFAULT '{}'::text[] NOT NULL,
+    may_contain text[] DEFAULT '{}'::text[] NOT NULL,
+    diets_broken text[] DEFAULT '{}'::text[] NOT NULL,
+    diets_kept text[] DEFAULT '{}'::text[] NOT NULL,
+    complete boolean DEFAULT false NOT NULL,
+    twin_id uuid,
+    twin jsonb,
+    production jsonb DEFAULT '{}'::jsonb NOT NULL,
+    piece_count numeric DEFAULT 1 NOT NULL,
+    bake_number integer,
+    twin_number integer,
+    base_id uuid,
+    base_parts jsonb,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT formula_base_with_its_parts CHECK (((base_id IS NULL) OR (base_parts IS NOT NULL))),
+    CONSTRAINT formula_family_length CHECK ((length(family) <= 40)),
+    CONSTRAINT formula_method_length CHECK ((length(method) <= 20000)),
+    CONSTRAINT formula_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120))),
+    CONSTRAINT formula_pieces CHECK (((pieces >= 1) AND (pieces <= 1000))),
+    CONSTRAINT formula_twin CHECK (((twin_id IS NULL) OR (twin IS NULL))),
+    CONSTRAINT formula_twin_number_of_a_formula CHECK (((twin_number IS NULL) OR (twin_id IS NOT NULL))),
+    CONSTRAINT formula_version CHECK ((version >= 1))
+);
+CREATE TABLE public.formula_line (
+    formula_id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    part_place integer NOT NULL,
+    place integer NOT NULL,
+    text text NOT NULL,
+    chosen text,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT formula_line_chosen_length CHECK ((length(chosen) <= 80)),
+    CONSTRAINT formula_line_length CHECK ((length(text) <= 1000))
+);
+CREATE TABLE public.formula_part (
+    formula_id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    place integer NOT NULL,
+    name text DEFAULT ''::text NOT NULL,
+    loss_share numeric,
+    used_share numeric DEFAULT 1 NOT NULL,
+    optional boolean DEFAULT false NOT NULL,
+    bake text NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT formula_part_bake CHECK ((bake = ANY (ARRAY['with the rest'::text, 'before'::text, 'not'::text]))),
+    CONSTRAINT formula_part_loss_share CHECK (((loss_share >= (0)::numeric) AND (loss_share <= (1)::numeric))),
+    CONSTRAINT formula_part_name_length CHECK ((length(name) <= 80)),
+    CONSTRAINT formula_part_used_share CHECK (((used_share > (0)::numeric) AND (used_share <= (1)::numeric)))
+);
+CREATE TABLE public.formula_version (
+    id uuid NOT NULL,
+    formula_id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    number integer NOT NULL,
+    name text DEFAULT ''::text NOT NULL,
+    kept_by text NOT NULL,
+    kept_at timestamp with time zone DEFAULT now() NOT NULL,
+    draft jsonb NOT NULL,
+    piece_count numeric NOT NULL,
+    mass_g numeric NOT NULL,
+    energy_kcal numeric,
+    protein_g numeric,
+    fat_g numeric,
+    saturates_g numeric,
+    carbohydrate_g numeric,
+    sugars_g numeric,
+    fibre_g numeric,
+    polyols_g numeric,
+    erythritol_g numeric,
+    allulose_g numeric,
+    salt_g numeric,
+    alcohol_g numeric,
+    water_g numeric,
+    caffeine_mg numeric,
+    at_least text[] DEFAULT '{}'::text[] NOT NULL,
+    without_lines integer DEFAULT 0 NOT NULL,
+    sd jsonb DEFAULT '{}'::jsonb NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT formula_version_kept_by CHECK ((kept_by = ANY (ARRAY['baker'::text, 'sitting'::text, 'restore'::text]))),
+    CONSTRAINT formula_version_name_length CHECK ((length(name) <= 80)),
+    CONSTRAINT formula_version_number CHECK ((number >= 1))
+);
+CREATE TABLE public.kitchen (
+    id uuid NOT NULL,
+    name text NOT NULL,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    cupboard_revision uuid,
+    currency text DEFAULT 'EUR'::text NOT NULL,
+    oven text DEFAULT 'top and bottom heat'::text NOT NULL,
+    watts numeric DEFAULT 800 NOT NULL,
+    altitude_m numeric DEFAULT 0 NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT kitchen_currency CHECK ((currency ~ '^[A-Z]{3}$'::text)),
+    CONSTRAINT kitchen_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120)))
+);
+CREATE TABLE public.person (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    name text NOT NULL,
+    measures text DEFAULT 'us'::text NOT NULL,
+    energy text DEFAULT 'stated'::text NOT NULL,
+    carbohydrate text DEFAULT 'available'::text NOT NULL,
+    appearance text DEFAULT 'system'::text NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT person_appearance CHECK ((appearance = ANY (ARRAY['system'::text, 'light'::text, 'dark'::text]))),
+    CONSTRAINT person_carbohydrate CHECK ((carbohydrate = ANY (ARRAY['available'::text, 'net'::text, 'net_of_polyols'::text, 'us_total'::text]))),
+    CONSTRAINT person_energy CHECK ((energy = ANY (ARRAY['stated'::text, 'european'::text, 'us'::text]))),
+    CONSTRAINT person_measures CHECK ((measures = ANY (ARRAY['us'::text, 'metric'::text, 'australian'::text]))),
+    CONSTRAINT person_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120)))
+);
+CREATE TABLE public.price (
+    kitchen_id uuid NOT NULL,
+    food text NOT NULL,
+    price numeric NOT NULL,
+    for_text text NOT NULL,
+    for_g numeric NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT price_food_length CHECK (((length(food) >= 1) AND (length(food) <= 80))),
+    CONSTRAINT price_for_g CHECK ((for_g > (0)::numeric)),
+    CONSTRAINT price_for_length CHECK (((length(for_text) >= 1) AND (length(for_text) <= 80))),
+    CONSTRAINT price_price CHECK (((price >= (0)::numeric) AND (price <= (1000000)::numeric)))
+);
+CREATE TABLE public.product (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    name text NOT NULL,
+    synonyms text[] DEFAULT '{}'::text[] NOT NULL,
+    role text DEFAULT ''::text NOT NULL,
+    version integer DEFAULT 1 NOT NULL,
+    archived_at timestamp with time zone,
+    created_at timestamp with time zone DEFAULT now() NOT NULL,
+    gtin text DEFAULT ''::text NOT NULL,
+    ingredients_text text DEFAULT ''::text NOT NULL,
+    finished boolean DEFAULT true NOT NULL,
+    merged_into uuid,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT product_gtin CHECK ((gtin ~ '^([0-9]{8}|[0-9]{13}|[0-9]{14})?$'::text)),
+    CONSTRAINT product_ingredients_text_length CHECK ((length(ingredients_text) <= 4000)),
+    CONSTRAINT product_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120))),
+    CONSTRAINT product_role_length CHECK ((length(role) <= 40)),
+    CONSTRAINT product_synonyms CHECK ((cardinality(synonyms) <= 20)),
+    CONSTRAINT product_version CHECK ((version >= 1))
+);
+CREATE TABLE public.product_label (
+    product_id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    number integer NOT NULL,
+    made_at timestamp with time zone DEFAULT now() NOT NULL,
+    style text NOT NULL,
+    basis text NOT NULL,
+    polyol_kind text DEFAULT ''::text NOT NULL,
+    serving_g numeric,
+    density_g_per_ml numeric,
+    energy_kcal numeric,
+    energy_kj numeric,
+    fat_g numeric,
+    saturates_g numeric,
+    carbohydrate_g numeric,
+    sugars_g numeric,
+    fibre_g numeric,
+    polyols_g numeric,
+    erythritol_g numeric,
+    allulose_g numeric,
+    protein_g numeric,
+    salt_g numeric,
+    sodium_mg numeric,
+    alcohol_g numeric,
+    scoop_g numeric,
+    piece_g numeric,
+    pack_g numeric,
+    cup_g numeric,
+    allergens text[],
+    vegan boolean,
+    vegetarian boolean,
+    added_sugar boolean,
+    traces text[],
+    drained_g numeric,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT product_label_basis CHECK ((basis = ANY (ARRAY['100 g'::text, '100 ml'::text, 'serving'::text]))),
+    CONSTRAINT product_label_number CHECK ((number >= 1)),
+    CONSTRAINT product_label_style CHECK ((style = ANY (ARRAY['european'::text, 'us'::text])))
+);
+CREATE TABLE public.target (
+    kitchen_id uuid NOT NULL,
+    person_id uuid NOT NULL,
+    day_type text NOT NULL,
+    from_day date NOT NULL,
+    energy_kcal numeric(7,1) NOT NULL,
+    protein_g numeric(6,1) NOT NULL,
+    fat_g numeric(6,1),
+    carbohydrate_g numeric(6,1),
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT target_carbohydrate CHECK (((carbohydrate_g >= (0)::numeric) AND (carbohydrate_g <= (4000)::numeric))),
+    CONSTRAINT target_day_type CHECK ((day_type = ANY (ARRAY['training'::text, 'rest'::text]))),
+    CONSTRAINT target_energy CHECK (((energy_kcal >= (1)::numeric) AND (energy_kcal <= (20000)::numeric))),
+    CONSTRAINT target_fat CHECK (((fat_g >= (0)::numeric) AND (fat_g <= (2000)::numeric))),
+    CONSTRAINT target_protein CHECK (((protein_g >= (0)::numeric) AND (protein_g <= (2000)::numeric)))
+);
+CREATE TABLE public.tin (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    name text NOT NULL,
+    kind text NOT NULL,
+    length_cm numeric NOT NULL,
+    width_cm numeric,
+    depth_cm numeric NOT NULL,
+    bottom_share numeric DEFAULT 1 NOT NULL,
+    hole_cm numeric DEFAULT 0 NOT NULL,
+    cups integer DEFAULT 1 NOT NULL,
+    water_ml numeric,
+    archived_at timestamp with time zone,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT tin_name_length CHECK (((length(name) >= 1) AND (length(name) <= 80)))
+);
+CREATE TABLE public.tombstone (
+    kitchen_id uuid NOT NULL,
+    kind text NOT NULL,
+    id text NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT tombstone_kind_length CHECK ((length(kind) <= 63))
+);
+ALTER TABLE ONLY public.batch_feedback
+    ADD CONSTRAINT batch_feedback_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.correction
+    ADD CONSTRAINT correction_pkey PRIMARY KEY (kitchen_id, phrase);
+ALTER TABLE ONLY public.day
+    ADD CONSTRAINT day_pkey PRIMARY KEY (kitchen_id, person_id, day);
+ALTER TABLE ONLY public.eater
+    ADD CONSTRAINT eater_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.entry
+    ADD CONSTRAINT entry_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.formula_line
+    ADD CONSTRAINT formula_line_pkey PRIMARY KEY (kitchen_id, formula_id, part_place, place);
+ALTER TABLE ONLY public.formula_part
+    ADD CONSTRAINT formula_part_pkey PRIMARY KEY (kitchen_id, formula_id, place);
+ALTER TABLE ONLY public.formula
+    ADD CONSTRAINT formula_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.formula_version
+    ADD CONSTRAINT formula_version_number_once UNIQUE (kitchen_id, formula_id, number);
+ALTER TABLE ONLY public.formula_version
+    ADD CONSTRAINT formula_version_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.kitchen
+    ADD CONSTRAINT kitchen_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.person
+    ADD CONSTRAINT person_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.price
+    ADD CONSTRAINT price_pkey PRIMARY KEY (kitchen_id, food);
+ALTER TABLE ONLY public.product_label
+    ADD CONSTRAINT product_label_pkey PRIMARY KEY (kitchen_id, product_id, number);
+ALTER TABLE ONLY public.product
+    ADD CONSTRAINT product_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.target
+    ADD CONSTRAINT target_pkey PRIMARY KEY (kitchen_id, person_id, day_type, from_day);
+ALTER TABLE ONLY public.tin
+    ADD CONSTRAINT tin_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.tombstone
+    ADD CONSTRAINT tombstone_pkey PRIMARY KEY (kitchen_id, kind, id);
+CREATE INDEX batch_feedback_of_kitchen ON public.batch_feedback USING btree (kitchen_id, given_at);
+CREATE INDEX batch_feedback_since ON public.batch_feedback USING btree (kitchen_id, changed_at);
+CREATE INDEX correction_since ON public.correction USING btree (kitchen_id, changed_at);
+CREATE INDEX day_since ON public.day USING btree (kitchen_id, changed_at);
+CREATE INDEX eater_since ON public.eater USING btree (kitchen_id, changed_at);
+CREATE INDEX entry_of_day ON public.entry USING btree (kitchen_id, person_id, day, eaten_at) WHERE (removed_at IS NULL);
+CREATE INDEX entry_since ON public.entry USING btree (kitchen_id, changed_at);
+CREATE INDEX formula_of_base ON public.formula USING btree (kitchen_id, base_id) WHERE (base_id IS NOT NULL);
+CREATE INDEX formula_of_kitchen ON public.formula USING btree (kitchen_id, updated_at DESC);
+CREATE INDEX formula_since ON public.formula USING btree (kitchen_id, changed_at);
+CREATE INDEX formula_version_since ON public.formula_version USING btree (kitchen_id, changed_at);
+CREATE INDEX person_since ON public.person USING btree (kitchen_id, changed_at);
+CREATE INDEX price_since ON public.price USING btree (kitchen_id, changed_at);
+CREATE INDEX product_since ON public.product USING btree (kitchen_id, changed_at);
+CREATE INDEX target_since ON public.target USING btree (kitchen_id, changed_at);
+CREATE INDEX tin_since ON public.tin USING btree (kitchen_id, changed_at);
+CREATE INDEX tombstone_since ON public.tombstone USING btree (kitchen_id, changed_at);
+CREATE TRIGGER batch_feedback_bury AFTER DELETE ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER batch_feedback_touch BEFORE UPDATE ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER batch_feedback_unbury AFTER INSERT ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER correction_bury AFTER DELETE ON public.correction FOR EACH ROW EXECUTE FUNCTION public.bury('phrase');
+CREATE TRIGGER correction_touch BEFORE UPDATE ON public.correction FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER correction_unbury AFTER INSERT ON public.correction FOR EACH ROW EXECUTE FUNCTION public.unbury('phrase');
+CREATE TRIGGER day_bury AFTER DELETE ON public.day FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'day');
+CREATE TRIGGER day_touch BEFORE UPDATE ON public.day FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER day_unbury AFTER INSERT ON public.day FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'day');
+CREATE TRIGGER eater_bury AFTER DELETE ON public.eater FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER eater_touch BEFORE UPDATE ON public.eater FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER eater_unbury AFTER INSERT ON public.eater FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER entry_bury AFTER DELETE ON public.entry FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER entry_touch BEFORE UPDATE ON public.entry FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER entry_unbury AFTER INSERT ON public.entry FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER formula_bury AFTER DELETE ON public.formula FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER formula_line_touch BEFORE UPDATE ON public.formula_line FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER formula_part_touch BEFORE UPDATE ON public.formula_part FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER formula_touch BEFORE UPDATE ON public.formula FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER formula_unbury AFTER INSERT ON public.formula FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER formula_version_bury AFTER DELETE ON public.formula_version FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER formula_version_touch BEFORE UPDATE ON public.formula_version FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER formula_version_unbury AFTER INSERT ON public.formula_version FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER kitchen_touch BEFORE UPDATE ON public.kitchen FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER person_bury AFTER DELETE ON public.person FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER person_touch BEFORE UPDATE ON public.person FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER person_unbury AFTER INSERT ON public.person FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER price_bury AFTER DELETE ON public.price FOR EACH ROW EXECUTE FUNCTION public.bury('food');
+CREATE TRIGGER price_touch BEFORE UPDATE ON public.price FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER price_unbury AFTER INSERT ON public.price FOR EACH ROW EXECUTE FUNCTION public.unbury('food');
+CREATE TRIGGER product_bury AFTER DELETE ON public.product FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER product_label_touch BEFORE UPDATE ON public.product_label FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER product_touch BEFORE UPDATE ON public.product FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER product_unbury AFTER INSERT ON public.product FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER target_bury AFTER DELETE ON public.target FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'day_type', 'from_day');
+CREATE TRIGGER target_touch BEFORE UPDATE ON public.target FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER target_unbury AFTER INSERT ON public.target FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'day_type', 'from_day');
+CREATE TRIGGER tin_bury AFTER DELETE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER tin_touch BEFORE UPDATE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER tin_unbury AFTER INSERT ON public.tin FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+ALTER TABLE ONLY public.batch_feedback
+    ADD CONSTRAINT batch_feedback_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.day
+    ADD CONSTRAINT day_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
+ALTER TABLE ONLY public.entry
+    ADD CONSTRAINT entry_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id);
+ALTER TABLE ONLY public.entry
+    ADD CONSTRAINT entry_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
+ALTER TABLE ONLY public.formula
+    ADD CONSTRAINT formula_bakes_a_kept_state FOREIGN KEY (kitchen_id, id, bake_number) REFERENCES public.formula_version(kitchen_id, formula_id, number) ON DELETE SET NULL (bake_number);
+ALTER TABLE ONLY public.formula
+    ADD CONSTRAINT formula_base_of_kitchen FOREIGN KEY (kitchen_id, base_id) REFERENCES public.formula(kitchen_id, id) ON DELETE SET NULL (base_id);
+ALTER TABLE ONLY public.formula
+    ADD CONSTRAINT formula_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.formula_line
+    ADD CONSTRAINT formula_line_kitchen_id_formula_id_part_place_fkey FOREIGN KEY (kitchen_id, formula_id, part_place) REFERENCES public.formula_part(kitchen_id, formula_id, place) ON DELETE CASCADE;
+ALTER TABLE ONLY public.formula_part
+    ADD CONSTRAINT formula_part_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.formula
+    ADD CONSTRAINT formula_twin_of_kitchen FOREIGN KEY (kitchen_id, twin_id) REFERENCES public.formula(kitchen_id, id) ON DELETE SET NULL (twin_id);
+ALTER TABLE ONLY public.formula_version
+    ADD CONSTRAINT formula_version_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.eater
+    ADD CONSTRAINT guest_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.person
+    ADD CONSTRAINT person_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.price
+    ADD CONSTRAINT price_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.product
+    ADD CONSTRAINT product_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.product_label
+    ADD CONSTRAINT product_label_kitchen_id_product_id_fkey FOREIGN KEY (kitchen_id, product_id) REFERENCES public.product(kitchen_id, id);
+ALTER TABLE ONLY public.product
+    ADD CONSTRAINT product_merged_in_kitchen FOREIGN KEY (kitchen_id, merged_into) REFERENCES public.product(kitchen_id, id) ON DELETE SET NULL (merged_into);
+ALTER TABLE ONLY public.correction
+    ADD CONSTRAINT remembered_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.target
+    ADD CONSTRAINT target_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
+ALTER TABLE ONLY public.tin
+    ADD CONSTRAINT tin_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.tombstone
+    ADD CONSTRAINT tombstone_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id) ON DELETE CASCADE;
+ALTER TABLE public.batch_feedback ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.correction ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.day ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.eater ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.entry ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.formula ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.formula_line ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.formula_part ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.formula_version ENABLE ROW LEVEL SECURITY;
+CREATE POLICY kitchen ON public.batch_feedback USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.correction USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.day USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.eater USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.entry USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.formula USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.formula_line USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.formula_part USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.formula_version USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+ALTER TABLE public.kitchen ENABLE ROW LEVEL SECURITY;
+CREATE POLICY kitchen ON public.kitchen USING ((id = public.current_kitchen())) WITH CHECK ((id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.person USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.price USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.product USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.product_label USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.target USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.tin USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.tombstone USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+ALTER TABLE public.person ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.price ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.product ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.product_label ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.target ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.tin ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.tombstone ENABLE ROW LEVEL SECURITY;
+REVOKE ALL ON FUNCTION public.resident(asked uuid) FROM PUBLIC;
+GRANT ALL ON FUNCTION public.resident(asked uuid) TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_feedback TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.correction TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.day TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.eater TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.entry TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_line TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_part TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_version TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.kitchen TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.person TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.price TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.product TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.product_label TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.target TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.tin TO app;
+GRANT SELECT ON TABLE public.tombstone TO app;

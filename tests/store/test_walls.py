@@ -1,0 +1,288 @@
+"""Walls between kitchens: whatever the store is asked for in one, nothing of another is told or touched."""
+
+import importlib
+import inspect
+import pkgutil
+import re
+import unittest
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager, suppress
+from datetime import UTC, datetime
+from typing import Any, ClassVar, Final
+from uuid import UUID, uuid4
+
+import psycopg
+from psycopg import sql
+
+from ample_crumb import store
+from ample_crumb.application.demo.loader import load_demo
+from ample_crumb.core.crumb.feedback import BatchFeedback
+from ample_crumb.core.day.day_budget import Targets
+from ample_crumb.core.food.label import Label, LabelBasis, Style
+from ample_crumb.core.food.nutrients import Figures, Nutrients, Portion, StandardUncertainty
+from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
+from ample_crumb.core.formula.allergens import AllergenNames
+from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.core.production.tins import Tin, TinKind
+from ample_crumb.store import eaters, kitchens, scope
+from ample_crumb.store.database import Database, app_address, migrate
+from ample_crumb.store.eaters import EaterRow
+from ample_crumb.store.formulas import FormulaHead
+from ample_crumb.store.kitchens import Settings
+from ample_crumb.store.prices import Price
+from ample_crumb.store.products import ProductDetails
+from ample_crumb.store.scope import Principal
+from tests.kitchen import new_database, open_database
+from tests.store.test_migrations import rows_of
+
+_NOT_OF_A_KITCHEN: Final = {"enter", "resident", "app_address", "migrate", "columns", "add_kitchen"}
+_ASKS: Final = re.compile(r"(?:\w+\.)?kitchen_id\s*=\s*%\(kitchen_id\)s|(?<=where )id = %\(kitchen_id\)s")
+NOW: Final = datetime(2026, 5, 4, 12, tzinfo=UTC)
+
+
+class Forgetful(psycopg.Cursor[Any]):
+    """Forgets to ask for the kitchen: every statement is sent without that condition."""
+
+    def execute(self, query: Any, params: Any = None, **options: Any) -> Any:
+        if isinstance(query, str):
+            query = _ASKS.sub("true", query)
+        return super().execute(query, params, **options)
+
+
+def store_functions() -> Iterator[tuple[str, Callable[..., Any]]]:
+    """Every public function of the store that works within a kitchen."""
+    for module in pkgutil.iter_modules(store.__path__):
+        if module.name == "migrations":
+            continue
+        found = importlib.import_module(f"ample_crumb.store.{module.name}")
+        for name, function in vars(found).items():
+            own = inspect.isfunction(function) and function.__module__ == found.__name__ and not name.startswith("_")
+            if own and name not in _NOT_OF_A_KITCHEN:
+                yield f"{module.name}.{name}", function
+
+
+class Walls(unittest.TestCase):
+    url: ClassVar[str]
+    owner: ClassVar[Database]
+    app: ClassVar[Database]
+    theirs: ClassVar[Principal]
+    mine: ClassVar[Principal]
+    ids: ClassVar[dict[str, UUID]]
+    given: ClassVar[dict[str, Any]]
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.url = new_database()
+        cls.owner, cls.app = open_database(cls.url), open_database(app_address(cls.url))
+        cls.addClassCleanup(cls.owner.close)
+        cls.addClassCleanup(cls.app.close)
+        load_demo(cls.owner, NOW)
+        first = cls.owner.resident(None)
+        assert first is not None
+        cls.theirs = first
+        cls.mine = Principal(uuid4(), uuid4())
+        with cls.owner.unscoped() as connection:
+            kitchens.add_kitchen(connection, cls.mine, "Mine", "Me")
+            cls.ids = {
+                name: connection.execute(
+                    sql.SQL("select id from {} order by id limit 1").format(sql.Identifier(table))
+                ).fetchone()[0]  # type: ignore[index]
+                for name, table in (
+                    ("formula_id", "formula_version"), ("product_id", "product"), ("tin_id", "tin"),
+                    ("eater_id", "eater"), ("entry_id", "entry"), ("said_id", "batch_feedback"),
+                    ("version_id", "formula_version"),
+                )
+            }  # fmt: skip
+            found = connection.execute("select formula_id, number from formula_version order by id limit 1").fetchone()
+            food = connection.execute("select food from price order by food limit 1").fetchone()
+            day = connection.execute("select day from entry order by id limit 1").fetchone()
+        assert found
+        assert food
+        assert day
+        cls.ids["formula_id"] = found[0]
+        cls.given = cls.ids | {
+            "base_id": found[0], "into": cls.ids["product_id"], "number": found[1], "version_number": found[1],
+            "food": food[0], "day": day[0], "from_day": day[0], "eaten_at": NOW, "now": NOW, "phrase": "my quark",
+            "slug": "quark", "was": "quark", "words": "a", "most": 9, "kind": "training", "name": "Taken",
+            "text": "100 g of mine", "pieces": 2.0, "count": 2.0, "piece_count": 2.0, "by": "x", "uses": ("oats",),
+            "kept_by": "baker", "draft": {}, "base_parts": [], "archived": True, "removed": True, "lock": True,
+            "head": FormulaHead(name="Taken", family="", pieces=4, method=""),
+            "about": ProductDetails(name="Taken", synonyms=(), role=""),
+            "parts": (Part("", (Line("100 g oats"),)),), "brief": AllergenNames(), "price": Price(1.0, "1 kg", 1000.0),
+            "portion": Portion(Figures(50, Nutrients(energy_kcal=100)), StandardUncertainty(1, Nutrients())),
+            "piece": Portion(Figures(50, Nutrients(energy_kcal=100)), StandardUncertainty(1, Nutrients())),
+            "eater": EaterRow(cls.ids["eater_id"], "Taken", ["milk"]), "targets": Targets(2000, 100),
+            "tin": Tin(TinKind.RECTANGLE, 20, 5, 20), "label": Label(Style.EUROPEAN, LabelBasis.PER_100_G),
+            "measures": PackMeasures(), "contains": ProductDeclaration(), "batch": BatchFeedback("as it should", "", {}),
+            "settings": Settings("us", "stated", "available", "dark", "EUR", "conventional", 800, 0),
+        }  # fmt: skip
+
+    def setUp(self) -> None:
+        typed = ("name", "text", "words", "for_text", "method", "ingredients_text")
+        self.secrets = {
+            row[column]
+            for rows in self.of_theirs().values()
+            for row in rows
+            for column in typed
+            if len(row.get(column) or "") > 5
+        }
+        self.assertGreater(len(self.secrets), 100)
+
+    def of_theirs(self) -> dict[str, list[dict[str, Any]]]:
+        """Every row of the other kitchen."""
+        return {
+            table: [row for row in rows if row.get("kitchen_id", row.get("id")) == self.theirs.kitchen_id]
+            for table, rows in rows_of(self.url).items()
+        }
+
+    def call(self, connection: Any, function: Callable[..., Any], kitchen_id: UUID) -> Any:
+        """The function with everything of theirs that it takes, in the name of that kitchen."""
+        principal = Principal(kitchen_id, self.theirs.person_id)
+        own = {"connection": connection, "kitchen_id": kitchen_id, "principal": principal}
+        parameters = inspect.signature(function).parameters
+        missing = [name for name in parameters if name not in own | self.given and name != "now"]
+        self.assertEqual(missing, [], "say here what it is to be given")
+        try:
+            return function(**{name: (own | self.given)[name] for name in parameters})
+        except AssertionError:
+            # A person of another kitchen is not there, which no principal can come to.
+            return None
+
+    @contextmanager
+    def within(self, database: Database, kitchen_id: UUID, cursor: type[Any] = psycopg.Cursor) -> Iterator[Any]:
+        """A transaction in that kitchen that is taken back in the end."""
+        with database.unscoped() as connection:
+            connection.cursor_factory, before = cursor, connection.cursor_factory
+            try:
+                with connection.transaction():
+                    scope.enter(connection, Principal(kitchen_id, self.theirs.person_id))
+                    yield connection
+            finally:
+                connection.cursor_factory = before
+
+    def told(self, result: Any) -> list[str]:
+        """What a result tells of the other kitchen: words that were typed there. Ids do not tell, they were given."""
+        words = repr(result)
+        return sorted(secret for secret in self.secrets if secret in words)
+
+    def test_asked_as_one_kitchen_with_ids_of_another_nothing_is_told_or_touched(self) -> None:
+        before = self.of_theirs()
+        for name, function in store_functions():
+            with (
+                self.subTest(name),
+                suppress(psycopg.Error, LookupError, TypeError),
+                self.within(self.app, self.mine.kitchen_id) as connection,
+            ):
+                self.assertEqual(self.told(self.call(connection, function, self.mine.kitchen_id)), [])
+        self.assertEqual(self.of_theirs(), before)
+
+    def test_a_statement_that_forgot_to_ask_reaches_nothing_of_another_kitchen(self) -> None:
+        before = self.of_theirs()
+        for name, function in store_functions():
+            with (
+                self.subTest(name),
+                suppress(psycopg.Error, LookupError, TypeError),
+                self.within(self.app, self.mine.kitchen_id, Forgetful) as connection,
+            ):
+                self.assertEqual(self.told(self.call(connection, function, self.mine.kitchen_id)), [])
+        self.assertEqual(self.of_theirs(), before)
+
+    def test_the_same_statements_reach_them_where_no_wall_stands(self) -> None:
+        """Else the two tests above could not fail: the owner's connection, for whom there are no walls, is told."""
+        reached = []
+        for name, function in store_functions():
+            with (
+                suppress(psycopg.Error, LookupError, TypeError),
+                self.within(self.owner, self.mine.kitchen_id, Forgetful) as connection,
+            ):
+                if self.told(self.call(connection, function, self.mine.kitchen_id)):
+                    reached.append(name)
+                raise LookupError("taken back")
+        self.assertGreater(len(reached), 8, reached)
+
+
+class Catalogue(unittest.TestCase):
+    """What every table has, those to come too."""
+
+    def setUp(self) -> None:
+        self.url = new_database()
+        connection = psycopg.connect(self.url)
+        self.addCleanup(connection.close)
+        self.tables: dict[str, int] = dict(
+            connection.execute(
+                "select relname, oid from pg_class where relnamespace = 'public'::regnamespace and relkind = 'r'"
+                " and relname !~ 'yoyo'"
+            ).fetchall()
+        )
+        self.connection = connection
+
+    def ask(self, statement: str, oid: int) -> list[Any]:
+        """The first column of what the catalogue says of a table."""
+        return [row[0] for row in self.connection.execute(statement, {"oid": oid}).fetchall()]
+
+    def test_every_key_begins_with_the_kitchen(self) -> None:
+        self.assertGreater(len(self.tables), 14)
+        for table, oid in self.tables.items():
+            with self.subTest(table):
+                keys = self.ask(
+                    "select (select attname from pg_attribute where attrelid = indrelid and attnum = indkey[0])"
+                    " from pg_index where indrelid = %(oid)s and (indisprimary or indisunique)",
+                    oid,
+                )
+                self.assertEqual(set(keys), {"id" if table == "kitchen" else "kitchen_id"})
+
+    def test_every_table_is_walled_and_knows_when_it_changed(self) -> None:
+        for table, oid in self.tables.items():
+            with self.subTest(table):
+                self.assertEqual(self.ask("select relrowsecurity from pg_class where oid = %(oid)s", oid), [True])
+                policies = self.ask(
+                    "select pg_get_expr(polqual, polrelid) from pg_policy where polrelid = %(oid)s", oid
+                )
+                column = "id" if table == "kitchen" else "kitchen_id"
+                self.assertEqual(policies, [f"({column} = current_kitchen())"])
+                checks = self.ask(
+                    "select pg_get_expr(polwithcheck, polrelid) from pg_policy where polrelid = %(oid)s", oid
+                )
+                self.assertEqual(checks, policies)
+                changed = self.ask(
+                    "select attname from pg_attribute where attrelid = %(oid)s and attname = 'changed_at'", oid
+                )
+                self.assertEqual(changed, ["changed_at"])
+
+    def test_the_serving_role_owns_nothing_and_passes_no_wall(self) -> None:
+        role = self.connection.execute(
+            "select rolsuper, rolbypassrls, rolcreaterole, rolcreatedb from pg_roles where rolname = 'app'"
+        ).fetchone()
+        self.assertEqual(role, (False, False, False, False))
+        owned = self.connection.execute(
+            "select count(*) from pg_class where pg_get_userbyid(relowner) = 'app'"
+        ).fetchone()
+        self.assertEqual(owned, (0,))
+
+    def test_outside_a_kitchen_nothing_is_there(self) -> None:
+        migrate(self.url)
+        database, owner = open_database(app_address(self.url)), open_database(self.url)
+        self.addCleanup(database.close)
+        self.addCleanup(owner.close)
+        with owner.unscoped() as connection:
+            kitchens.add_kitchen(connection, Principal(uuid4(), uuid4()), "One", "Anna")
+        with database.unscoped() as connection:
+            for table in self.tables:
+                with self.subTest(table):
+                    rows = connection.execute(sql.SQL("select * from {}").format(sql.Identifier(table))).fetchall()
+                    self.assertEqual(rows, [])
+
+    def test_what_goes_leaves_a_tombstone_until_it_comes_back(self) -> None:
+        database = open_database(self.url)
+        self.addCleanup(database.close)
+        principal, eater_id = Principal(uuid4(), uuid4()), uuid4()
+        with database.transaction(principal) as connection:
+            kitchens.add_kitchen(connection, principal, "One", "Anna")
+            row = EaterRow(eater_id, "Bert", ["milk"])
+            graves = "select kind, id from tombstone where kitchen_id = %(kitchen)s"
+            eaters.put(connection, principal.kitchen_id, row)
+            eaters.remove(connection, principal.kitchen_id, eater_id)
+            found = connection.execute(graves, {"kitchen": principal.kitchen_id}).fetchall()
+            self.assertEqual(found, [("eater", str(eater_id))])
+            eaters.put(connection, principal.kitchen_id, row)
+            self.assertEqual(connection.execute(graves, {"kitchen": principal.kitchen_id}).fetchall(), [])
