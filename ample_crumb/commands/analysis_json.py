@@ -97,7 +97,9 @@ def analysis_json(as_given: list[str], made: Production, cupboard: Cupboard, fam
         "check_from_min": _rounded(made.bake_window.from_min) if made.bake_window else None,
         "check_until_min": _rounded(made.bake_window.until_min) if made.bake_window else None,
         "lines": [_line_json(text, list(islice(pairs, len(split_foods(text))))) for text in as_given],
-        "doubt": [{"text": line.text, "share": _rounded(of.share)} for line, of in ranked if of.share >= 0.005],
+        "doubt": [
+            {"text": line.text, "share": _rounded(doubt.share)} for line, doubt in ranked if doubt.share >= 0.005
+        ],
         "unread": list(evaluated.unread),
         "contains": [each.name for each in contents.contains],
         "breaks": {each.name: list(each.lines) for each in contents.diets_broken},

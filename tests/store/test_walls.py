@@ -113,7 +113,8 @@ class Walls(unittest.TestCase):
             "piece": Portion(Figures(50, Nutrients(energy_kcal=100)), StandardUncertainty(1, Nutrients())),
             "eater": EaterRow(cls.ids["eater_id"], "Taken", ["milk"]), "targets": Targets(2000, 100),
             "tin": Tin(TinKind.RECTANGLE, 20, 5, 20), "label": Label(Style.EUROPEAN, LabelBasis.PER_100_G),
-            "measures": PackMeasures(), "contains": ProductDeclaration(), "batch": BatchFeedback("as it should", "", {}),
+            "measures": PackMeasures(), "contains": ProductDeclaration(), "batch": BatchFeedback("as it should", "",
+                {}),
             "settings": Settings("us", "stated", "available", "dark", "EUR", "conventional", 800, 0),
         }  # fmt: skip
 

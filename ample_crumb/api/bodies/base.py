@@ -1,9 +1,9 @@
 """What comes in, with bounds on every number and length: what several places share."""
 
 from datetime import UTC, date, datetime
-from typing import Annotated, Final
+from typing import Annotated, Any, Final
 
-from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field, Strict
+from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, Strict, field_validator
 
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.production.bake_yield import MOST_LOSS
@@ -17,12 +17,8 @@ _DUST: Final = 1e-9
 _FIRST_DAY, _LAST_DAY = date(1900, 1, 1), date(2199, 12, 31)
 
 
-def _without_dust(value: float) -> float:
-    return 0.0 if abs(value) < _DUST else value
-
-
 # `true` is no number, and neither is "1": a slip of that kind shows where it was made.
-Number = Annotated[float, Strict(), AfterValidator(_without_dust)]
+Number = Annotated[float, Strict()]
 Whole = Annotated[int, Strict()]
 Flag = Annotated[bool, Strict()]
 Version = Annotated[Whole, Field(ge=1, le=2_147_483_647)]
@@ -46,6 +42,12 @@ class Body(BaseModel):
     """Base of all bodies: unknown fields are refused, so that a slip in a name shows."""
 
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+    @field_validator("*", mode="after")
+    @classmethod
+    def _without_dust(cls, value: Any) -> Any:
+        """What is too small to be told from nothing is nothing."""
+        return 0.0 if isinstance(value, float) and abs(value) < _DUST else value
 
 
 class LineBody(Body):

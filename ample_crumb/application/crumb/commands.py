@@ -21,15 +21,15 @@ def record_feedback(
     CannotAccept for words that are none or a formula that has no dials to learn from."""
     if given.words not in {option.words for option in FEEDBACK_OPTIONS}:
         raise CannotAccept("/words", "Choose one of the words that are offered.")
-    of = evaluate_bench(database, principal, bench)
-    shares = of.dough.dough.lines
+    evaluated = evaluate_bench(database, principal, bench)
+    shares = evaluated.dough.dough.lines
     slugs = dict.fromkeys(share.item.slug for share in shares)
     by_food = {slug: summed(share_of(share) for share in shares if share.item.slug == slug) for slug in slugs}
     # By the table, not by what was learned before: else every batch would be judged by those before it.
-    dials = dial_readings(dials_of(summed(by_food.values()), of.dough.family))
+    dials = dial_readings(dials_of(summed(by_food.values()), evaluated.dough.family))
     if not dials:
         raise CannotAccept("/words", "There is no dough here yet that a batch could teach something about.")
-    batch = BatchFeedback(given.words, of.dough.family, dials, holding_shares_of(by_food))
+    batch = BatchFeedback(given.words, evaluated.dough.family, dials, holding_shares_of(by_food))
     with database.transaction(principal) as connection:
         if formulas.find(connection, principal.kitchen_id, formula_id) is None:
             raise NotHere("formula")

@@ -19,23 +19,25 @@ from ample_crumb.store.scope import Principal
 
 def repairs(database: Database, principal: Principal, bench: Bench) -> list[RepairView]:
     """What would bring the dials back that are out of their windows."""
-    of = evaluate_bench(database, principal, bench)
-    eaters = frozenset(about for eater in of.context.eaters for about in eater.avoids)
+    evaluated = evaluate_bench(database, principal, bench)
+    eaters = frozenset(about for eater in evaluated.context.eaters for about in eater.avoids)
     setting = RepairContext(
-        piece_count=of.production.evaluated.piece_count,
-        energy=of.context.preferences.energy,
-        prices=of.prices(*reference_cupboard().ingredients),
-        contents=allergens_of(of.production.evaluated, of.context.cupboard),
+        piece_count=evaluated.production.evaluated.piece_count,
+        energy=evaluated.context.preferences.energy,
+        prices=evaluated.prices(*reference_cupboard().ingredients),
+        contents=allergens_of(evaluated.production.evaluated, evaluated.context.cupboard),
         avoided=eaters,
     )
-    found = find_repairs(of.dough, of.context.cupboard, setting, of.context.learned)
-    return [RepairView(repair, of.dough.dough.part, text) for repair in found if (text := _text(repair, of))]
+    found = find_repairs(evaluated.dough, evaluated.context.cupboard, setting, evaluated.context.learned)
+    return [
+        RepairView(repair, evaluated.dough.dough.part, text) for repair in found if (text := _text(repair, evaluated))
+    ]
 
 
-def _text(repair: Repair, of: EvaluatedBench) -> str:
+def _text(repair: Repair, evaluated: EvaluatedBench) -> str:
     if repair.place is None:
         return f"{repair.change_g:g} g {repair.name}"
-    line = [line for part in of.production.evaluated.parts for line in part.lines][repair.place]
+    line = [line for part in evaluated.production.evaluated.parts for line in part.lines][repair.place]
     assert line.figures is not None
     return nudged(line, repair.resulting_g / line.figures.mass_g) or ""
 

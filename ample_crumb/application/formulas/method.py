@@ -25,15 +25,19 @@ class MethodView:
 
 def method_view(database: Database, principal: Principal, bench: Bench) -> MethodView:
     """The steps of what is on the Bench."""
-    of = evaluate_bench(database, principal, bench)
-    steps = steps_of(bench.method, of.production.evaluated)
+    evaluated = evaluate_bench(database, principal, bench)
+    steps = steps_of(bench.method, evaluated.production.evaluated)
     return MethodView(
         steps=steps,
-        checks=checks_of(bench.method, of.production.evaluated, of.context.cupboard),
+        checks=checks_of(bench.method, evaluated.production.evaluated, evaluated.context.cupboard),
         hazards=find_hazards(
-            of.production.evaluated, of.production.piece, of.dough.family, bench.method, of.context.cupboard
+            evaluated.production.evaluated,
+            evaluated.production.piece,
+            evaluated.dough.family,
+            bench.method,
+            evaluated.context.cupboard,
         ),
-        linked=linked(bench.method, of.production.evaluated),
+        linked=linked(bench.method, evaluated.production.evaluated),
         low_min=sum(step.low_min or 0.0 for step in steps),
         high_min=sum(step.high_min or 0.0 for step in steps),
     )

@@ -129,8 +129,8 @@ def scale(database: Database, principal: Principal, parts: tuple[Part, ...], fac
         for made, part in zip(lines, parts, strict=True)
     )
 
-    def energy(of: tuple[Part, ...]) -> float:
-        return evaluate(of, 1, context.cupboard, context.preferences).batch.nutrients.energy_kcal or 0.0
+    def energy(written: tuple[Part, ...]) -> float:
+        return evaluate(written, 1, context.cupboard, context.preferences).batch.nutrients.energy_kcal or 0.0
 
     return ScaledView(factor, lines, energy(parts) * factor, energy(written))
 

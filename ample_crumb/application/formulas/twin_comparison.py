@@ -46,9 +46,9 @@ def twin_view(database: Database, principal: Principal, bench: Bench) -> TwinVie
         theirs = _other(connection, principal, bench.twin)
         if theirs is None or theirs.piece.mass_g <= 0:
             return None
-        of = evaluate_bench_in(connection, principal, bench)
-    mine = _side(bench.name or "this formula", of.production, of.context)
-    return _view(compare_with_twin(mine, theirs), of.context.definition)
+        compared = evaluate_bench_in(connection, principal, bench)
+    mine = _side(bench.name or "this formula", compared.production, compared.context)
+    return _view(compare_with_twin(mine, theirs), compared.context.definition)
 
 
 def _other(connection: Connection, principal: Principal, reference: TwinChoice) -> TwinSide | None:
@@ -115,11 +115,11 @@ _NO_BAND: Final = StandardUncertainty(0.0, Nutrients())
 """A comparison shows no bands: what both sides have in common would count twice."""
 
 
-def _view(of: TwinComparison, definition: CarbohydrateDefinition) -> TwinView:
+def _view(compared: TwinComparison, definition: CarbohydrateDefinition) -> TwinView:
     bases = (
         BasisView(
             basis.name, view(basis.mine, _NO_BAND, definition), view(basis.theirs, _NO_BAND, definition), basis.sentence
         )
-        for basis in of.bases
+        for basis in compared.bases
     )
-    return TwinView(of.mine, of.theirs, tuple(bases), of.groups)
+    return TwinView(compared.mine, compared.theirs, tuple(bases), compared.groups)

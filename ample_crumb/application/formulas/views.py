@@ -238,8 +238,8 @@ def evaluated_view(
     weigh = []
     for place in uncertainty.worth_weighing:
         part, number, line = places[place]
-        of = uncertainty.lines[place]
-        weigh.append(WeighView(line.name, part, number, of.share, of.weighed_sd_kcal or 0.0))
+        line_sd = uncertainty.lines[place]
+        weigh.append(WeighView(line.name, part, number, line_sd.share, line_sd.weighed_sd_kcal or 0.0))
     plain = evaluated.plain_piece
     return EvaluatedView(
         made.piece_count,

@@ -64,8 +64,8 @@ def trade_off(
 def choices(database: Database, principal: Principal, bench: Bench) -> ReformulationChoices:
     """What can be wished for and allowed for what is on the Bench."""
     with database.transaction(principal) as connection:
-        of = evaluate_bench_in(connection, principal, bench)
-        twin = twin_figures(connection, principal, bench.twin, of.context)
+        evaluated = evaluate_bench_in(connection, principal, bench)
+        twin = twin_figures(connection, principal, bench.twin, evaluated.context)
     claims = {rules: tuple(needs) for rules, needs in _needs(bench, twin).items() if needs}
     foods = reference_cupboard().ingredients
     return ReformulationChoices(claims, tuple(CandidateFood(slug, foods[slug].name) for slug in USUAL))
@@ -86,12 +86,12 @@ def _asked(
 def _asked_in(
     connection: Connection, principal: Principal, bench: Bench, draft: ReformulationDraft
 ) -> tuple[FormulaToReformulate, ReformulationRequest, KitchenContext]:
-    of = evaluate_bench_in(connection, principal, bench)
-    context = of.context
+    evaluated = evaluate_bench_in(connection, principal, bench)
+    context = evaluated.context
     needs = _needs(bench, twin_figures(connection, principal, bench.twin, context))
     making, _ = production_inputs(bench.production, bench.pieces, context)
     foods = [*reference_cupboard().ingredients, *(draft.allowed or ())]
-    lines = (line for part in of.production.evaluated.parts for line in part.lines)
+    lines = (line for part in evaluated.production.evaluated.parts for line in part.lines)
     slugs = {*foods, *(line.ingredient.slug for line in lines if line.ingredient)}
     formula = FormulaToReformulate(
         parts=bench.parts,

@@ -21,9 +21,14 @@ from ample_crumb.store.scope import Principal
 
 def offers(database: Database, principal: Principal, bench: Bench) -> Offers:
     """All swaps of what is on the Bench."""
-    of = evaluate_bench(database, principal, bench)
+    evaluated = evaluate_bench(database, principal, bench)
     return Offers(
-        suggest_swaps(of.production.evaluated, of.context.cupboard, of.context.preferences.energy, of.context.eaters),
+        suggest_swaps(
+            evaluated.production.evaluated,
+            evaluated.context.cupboard,
+            evaluated.context.preferences.energy,
+            evaluated.context.eaters,
+        ),
         tuple(Aim),
     )
 
@@ -31,21 +36,21 @@ def offers(database: Database, principal: Principal, bench: Bench) -> Offers:
 def preview(database: Database, principal: Principal, bench: Bench, uses: Sequence[SwapUse]) -> Preview:
     """What these swaps together would do. Raises CannotUse for swaps that cannot be made together."""
     with database.transaction(principal) as connection:
-        of = evaluate_bench_in(connection, principal, bench)
-        done = apply_swaps(bench.parts, of.production.evaluated, uses, of.context.cupboard)
+        evaluated = evaluate_bench_in(connection, principal, bench)
+        done = apply_swaps(bench.parts, evaluated.production.evaluated, uses, evaluated.context.cupboard)
         return _preview(
-            of,
-            replace(of, context=with_nested(connection, principal, of.context, done.parts)),
+            evaluated,
+            replace(evaluated, context=with_nested(connection, principal, evaluated.context, done.parts)),
             done.parts,
             done.remarks,
         )
 
 
 def _preview(
-    of: EvaluatedBench, load_context: EvaluatedBench, parts: tuple[Part, ...], remarks: tuple[str, ...]
+    evaluated: EvaluatedBench, load_context: EvaluatedBench, parts: tuple[Part, ...], remarks: tuple[str, ...]
 ) -> Preview:
     after = load_context.with_parts(parts)
-    was, now = _half(of), _half(after)
+    was, now = _half(evaluated), _half(after)
     return Preview(
         parts=parts,
         before=was,
@@ -62,32 +67,37 @@ def _new(was: Sequence[str], now: Sequence[str]) -> tuple[str, ...]:
     return tuple(name for name in now if name not in was)
 
 
-def _half(of: EvaluatedBench) -> SwapSide:
-    pieces = of.production.evaluated.piece_count
-    cost = cost_of(of.production.evaluated, of.prices())
+def _half(evaluated: EvaluatedBench) -> SwapSide:
+    pieces = evaluated.production.evaluated.piece_count
+    cost = cost_of(evaluated.production.evaluated, evaluated.prices())
     return SwapSide(
-        piece=of.piece(),
-        check=crumb_check(of.dough, of.context.learned),
-        sweetness_g=of.dough.composition.sweetness_g / pieces,
-        water_g=of.dough.composition.water_g / pieces,
-        dough_g=of.production.bake_yield.dough_g,
-        allergens=allergens_of(of.production.evaluated, of.context.cupboard).names(),
+        piece=evaluated.piece(),
+        check=crumb_check(evaluated.dough, evaluated.context.learned),
+        sweetness_g=evaluated.dough.composition.sweetness_g / pieces,
+        water_g=evaluated.dough.composition.water_g / pieces,
+        dough_g=evaluated.production.bake_yield.dough_g,
+        allergens=allergens_of(evaluated.production.evaluated, evaluated.context.cupboard).names(),
         cost=cost.piece_cost if cost and not cost.at_least else None,
     )
 
 
 def sweetener_bench(database: Database, principal: Principal, bench: Bench, blends: Sequence[Blend]) -> SweetenerBench:
     """All sweeteners side by side for what is on the Bench. Raises CannotUse for a blend that is none."""
-    of = evaluate_bench(database, principal, bench)
-    evaluated, context = of.production.evaluated, of.context
+    evaluated = evaluate_bench(database, principal, bench)
+    formula, context = evaluated.production.evaluated, evaluated.context
     options = sweetener_options(
-        evaluated, blends, context.cupboard, context.preferences.energy, of.prices(*sweeteners()), evaluated.piece_count
+        formula,
+        blends,
+        context.cupboard,
+        context.preferences.energy,
+        evaluated.prices(*sweeteners()),
+        formula.piece_count,
     )
-    return SweetenerBench(sweetening_of(evaluated, context.cupboard, context.preferences.energy), options)
+    return SweetenerBench(sweetening_of(formula, context.cupboard, context.preferences.energy), options)
 
 
 def sweetened(database: Database, principal: Principal, bench: Bench, blend: Blend, *, fill: bool) -> Preview:
     """What it would be with this sweetener or blend in place of all that sweetens. Raises CannotUse."""
-    of = evaluate_bench(database, principal, bench)
-    parts = sweeten_with(bench.parts, of.production.evaluated, blend, of.context.cupboard, fill=fill)
-    return _preview(of, of, parts, ())
+    evaluated = evaluate_bench(database, principal, bench)
+    parts = sweeten_with(bench.parts, evaluated.production.evaluated, blend, evaluated.context.cupboard, fill=fill)
+    return _preview(evaluated, evaluated, parts, ())

@@ -62,10 +62,10 @@ class Composition:
         unknown = frozenset((name, food, mass * factor) for name, food, mass in self.unknown)
         return Composition(unknown, *[value * factor for value in _sums_of(self)])
 
-    def lacking(self, of: str) -> tuple[str, ...]:
+    def lacking(self, figure: str) -> tuple[str, ...]:
         """The foods whose share of this sum is not known, where they are more than a trace of the dough."""
         least = _TRACE * self.dough_g
-        return tuple(sorted({food for name, food, mass in self.unknown if name == of and mass >= least}))
+        return tuple(sorted({food for name, food, mass in self.unknown if name == figure and mass >= least}))
 
 
 _TRACE: Final = 0.02

@@ -106,12 +106,12 @@ _LEAST_DRY_SHARE: Final = 0.02
 
 def dials_of(composition: Composition, family: str, learned: Learned = NOTHING_LEARNED) -> tuple[Dial, ...]:
     """The eight dials of a dough in the order of `NAMES`. An unknown family is judged by none of them."""
-    of = family_windows().get(family)
-    if of is None:
+    windows = family_windows().get(family)
+    if windows is None:
         return tuple(_blank(name, "Choose a family first: what fits depends on it.") for name in NAMES)
     if composition.dough_g <= 0:
         return tuple(_blank(name, "There is no dough to judge yet.") for name in NAMES)
-    return tuple(_OF[name](composition, of, learned) for name in NAMES)
+    return tuple(_JUDGES[name](composition, windows, learned) for name in NAMES)
 
 
 def _blank(name: str, reason: str) -> Dial:
@@ -135,23 +135,25 @@ def _judged(
     value: float,
     unit: str,
     window: DialWindow,
-    of: FamilyWindows,
+    windows: FamilyWindows,
     learned: Learned,
     words: tuple[str, str, str],
     lacking: tuple[str, str] | None,
 ) -> Dial:
     """`words` are the reasons for low, fits and high; `lacking` the foods that cannot be told and what of."""
-    factor = learned.factor(name, of.family)
+    factor = learned.factor(name, windows.family)
     window = window.times(factor)
     if lacking is not None:
         foods, what = lacking
         verdict, reason = Verdict.UNKNOWN, f"Cannot say: no {what} for {foods}."
-        return Dial(name, TITLES[name], None, unit, window.low, window.high, verdict, reason, of.source, factor - 1)
+        return Dial(
+            name, TITLES[name], None, unit, window.low, window.high, verdict, reason, windows.source, factor - 1
+        )
     # What is written to three digits is not told apart closer than that.
     near = 1e-9 + 5e-4 * abs(window.high)
     verdict = Verdict.LOW if value < window.low - near else Verdict.HIGH if value > window.high + near else Verdict.FITS
     reason = words[0] if verdict is Verdict.LOW else words[2] if verdict is Verdict.HIGH else words[1]
-    return Dial(name, TITLES[name], value, unit, window.low, window.high, verdict, reason, of.source, factor - 1)
+    return Dial(name, TITLES[name], value, unit, window.low, window.high, verdict, reason, windows.source, factor - 1)
 
 
 OUT: Final = (Verdict.LOW, Verdict.HIGH)
@@ -191,19 +193,19 @@ def hydration_window(composition: Composition, lean: DialWindow) -> DialWindow:
     return DialWindow(max(LEAST_HYDRATION, lean.low - loosened), max(0.05, lean.high - loosened))
 
 
-def _hydration(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
-    if of.hydration is None:
+def _hydration(composition: Composition, windows: FamilyWindows, learned: Learned) -> Dial:
+    if windows.hydration is None:
         return _none("hydration", "×", "It sets by egg, starch, gelatine or cold; water alone does not tell.")
     lacking = _lacking(composition, ("water_g", "water figure"), ("water_holding_g", "figure of the water it can hold"))
     if composition.water_holding_g < _LEAST_DRY_SHARE * composition.dough_g:
         return _none("hydration", "×", "Nothing in it holds water, so there is no dough to be wet or dry.")
-    dry, wet = _DRY_AND_WET.get(of.family, _USUAL_DRY_AND_WET)
+    dry, wet = _DRY_AND_WET.get(windows.family, _USUAL_DRY_AND_WET)
     words = (f"A little dry: {dry}.", "As wet as doughs like it that work.", f"A little wet: {wet}.")
-    window = hydration_window(composition, of.hydration)
-    if of.beaten and _is_foam(composition):
+    window = hydration_window(composition, windows.hydration)
+    if windows.beaten and _is_foam(composition):
         window = DialWindow(window.low, window.high + FOAM_HOLDS)
     return _judged(
-        "hydration", composition.water_g / composition.water_holding_g, "×", window, of, learned, words, lacking
+        "hydration", composition.water_g / composition.water_holding_g, "×", window, windows, learned, words, lacking
     )
 
 
@@ -219,24 +221,24 @@ _DRY_AND_WET: Final = {
 }
 
 
-def _powder(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
+def _powder(composition: Composition, windows: FamilyWindows, learned: Learned) -> Dial:
     goods = composition.dry_g + composition.pulse_g
     if goods < 0.08 * composition.dough_g:
         return _none("powder-share", "%", "There are hardly any dry goods to take a share of.")
     # What keeps a crumb tender makes up for powder.
     help_ = min(1.0, (composition.loose_fat_g + composition.tender_g) / (POWDER_HELP_FULL * goods))
-    high = of.powder_high_percent + POWDER_DRIER + POWDER_HELPED * help_
+    high = windows.powder_high_percent + POWDER_DRIER + POWDER_HELPED * help_
     share = 100 * composition.powder_g / goods
-    between = share > of.powder_high_percent
+    between = share > windows.powder_high_percent
     words = (
         "",
         "A firmer, drier crumb than without; still within bounds." if between else "Little enough to stay tender.",
         "Too much protein powder for the rest: whey turns rubbery, casein dense, pea gritty.",
     )
-    return _judged("powder-share", share, "%", DialWindow(0.0, min(100.0, high)), of, learned, words, None)
+    return _judged("powder-share", share, "%", DialWindow(0.0, min(100.0, high)), windows, learned, words, None)
 
 
-def _sweetness(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
+def _sweetness(composition: Composition, windows: FamilyWindows, learned: Learned) -> Dial:
     words = (
         "Hardly sweet for its kind.",
         "As sweet as its kind usually is.",
@@ -244,26 +246,33 @@ def _sweetness(composition: Composition, of: FamilyWindows, learned: Learned) ->
     )
     lacking = _lacking(composition, ("sweetness_g", "sweetness"))
     return _judged(
-        "sweetness", 100 * composition.sweetness_g / composition.dough_g, "%", of.sweetness, of, learned, words, lacking
+        "sweetness",
+        100 * composition.sweetness_g / composition.dough_g,
+        "%",
+        windows.sweetness,
+        windows,
+        learned,
+        words,
+        lacking,
     )
 
 
-def _fat(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
+def _fat(composition: Composition, windows: FamilyWindows, learned: Learned) -> Dial:
     value = 100 * composition.fat_g / composition.dough_g
     spared = 100 * composition.tender_g / composition.dough_g
-    foam = of.beaten and _is_foam(composition)
-    window = DialWindow(0.0 if foam else max(0.0, of.fat.low - spared), of.fat.high)
-    kept = not foam and value < of.fat.low <= value + spared
+    foam = windows.beaten and _is_foam(composition)
+    window = DialWindow(0.0 if foam else max(0.0, windows.fat.low - spared), windows.fat.high)
+    kept = not foam and value < windows.fat.low <= value + spared
     words = (
         "Little fat, and little that keeps a crumb tender in its place: it turns out tough and stales soon.",
         "Lean, but yogurt, curd or fruit keep it tender." if kept else "Enough to keep it tender.",
         "More fat than the rest can hold: it may turn greasy.",
     )
-    return _judged("fat", value, "%", window, of, learned, words, _lacking(composition, ("fat_g", "fat figure")))
+    return _judged("fat", value, "%", window, windows, learned, words, _lacking(composition, ("fat_g", "fat figure")))
 
 
-def _leavening(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
-    if of.leavening is None:
+def _leavening(composition: Composition, windows: FamilyWindows, learned: Learned) -> Dial:
+    if windows.leavening is None:
         return _none("leavening", "tsp a cup", "It is not meant to rise.")
     if composition.flour_g < _LEAST_DRY_SHARE * composition.dough_g:
         return _none("leavening", "tsp a cup", "There are no dry goods to lift.")
@@ -272,7 +281,7 @@ def _leavening(composition: Composition, of: FamilyWindows, learned: Learned) ->
     met = min(1.0, composition.acid_g / composition.soda_g) if composition.soda_g > 0 else 1.0
     lifting = composition.leavening_g + SODA * composition.soda_g * (met + HEAT_ALONE * (1 - met))
     value = lifting / TEASPOON_G / (composition.flour_g / CUP_G)
-    air = of.beaten and _holds_air(composition)
+    air = windows.beaten and _holds_air(composition)
     if air:
         value += BEATEN_AIR
     soapy = composition.soda_g > 0 and met < 0.6
@@ -284,7 +293,7 @@ def _leavening(composition: Composition, of: FamilyWindows, learned: Learned) ->
     if soapy:
         # Half-spent soda is tasted whatever it lifts.
         words = tuple(f"{each} Its soda lacks acid to meet it and will taste soapy." for each in words)  # type: ignore[assignment]
-    return _judged("leavening", value, "tsp a cup", of.leavening, of, learned, words, None)
+    return _judged("leavening", value, "tsp a cup", windows.leavening, windows, learned, words, None)
 
 
 def _holds_air(composition: Composition) -> bool:
@@ -301,13 +310,13 @@ def _is_foam(composition: Composition) -> bool:
     )
 
 
-def _binder(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
+def _binder(composition: Composition, windows: FamilyWindows, learned: Learned) -> Dial:
     unit = "eggs to 100 g dry"
-    if of.eggs is None:
+    if windows.eggs is None:
         return _none("binder", unit, "Nothing has to bind it while it bakes.")
     if composition.flour_g < _LEAST_DRY_SHARE * composition.dough_g:
         return _none("binder", unit, "There are no dry goods to bind.")
-    need = egg_need(composition, of.eggs)
+    need = egg_need(composition, windows.eggs)
     words = (
         "Little that binds: it crumbles when cut, or sinks."
         if need > 0 and composition.gluten_g < 0.5 * composition.flour_g
@@ -316,28 +325,30 @@ def _binder(composition: Composition, of: FamilyWindows, learned: Learned) -> Di
         "Much that binds: rubbery, and it tastes of egg.",
     )
     value = composition.egg_count / (composition.flour_g / 100)
-    return _judged("binder", value, unit, DialWindow(need, max(of.eggs.high_per_100g, need)), of, learned, words, None)
+    return _judged(
+        "binder", value, unit, DialWindow(need, max(windows.eggs.high_per_100g, need)), windows, learned, words, None
+    )
 
 
-def egg_need(composition: Composition, of: EggNeed) -> float:
+def egg_need(composition: Composition, windows: EggNeed) -> float:
     """Eggs to 100 g of dry goods that a dough needs at least. Gluten binds, so flour that has it needs less; and eggs
     have to hold the fat (formula balance of batter cakes: about as much egg as fat; from memory of bakers' books)."""
     gluten = min(1.0, composition.gluten_g / composition.flour_g)
-    for_flour = of.gluten_free_per_100g * (1 - gluten) + of.wheat_per_100g * gluten
-    for_fat = of.per_fat_ratio * composition.added_fat_g / EGG_G / (composition.flour_g / 100)
+    for_flour = windows.gluten_free_per_100g * (1 - gluten) + windows.wheat_per_100g * gluten
+    for_fat = windows.per_fat_ratio * composition.added_fat_g / EGG_G / (composition.flour_g / 100)
     return max(for_flour, for_fat)
 
 
-def _set(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
-    if of.setting is None:
+def _set(composition: Composition, windows: FamilyWindows, learned: Learned) -> Dial:
+    if windows.setting is None:
         return _none("set", "", "It holds by flour and egg; nothing has to set it.")
-    over = composition.dairy_g if of.set_by == EGGS_PER_DAIRY else composition.dough_g
+    over = composition.dairy_g if windows.set_by == EGGS_PER_DAIRY else composition.dough_g
     if over < 0.05 * composition.dough_g:
-        return _none("set", of.set_by, "There is no dairy in it to set.")
-    if of.set_by == GELATINE:
+        return _none("set", windows.set_by, "There is no dairy in it to set.")
+    if windows.set_by == GELATINE:
         value = 100 * composition.setting_g / over
     else:
-        assert of.set_by in (EGGS_PER_DAIRY, EGGS_PER_MIX)
+        assert windows.set_by in (EGGS_PER_DAIRY, EGGS_PER_MIX)
         # Starch and gelatine set a custard too: 15 g of starch stand in for an egg.
         value = (composition.own_egg_count + composition.stiffening_g / SETS_LIKE_AN_EGG) / (over / 250)
     words = (
@@ -345,24 +356,31 @@ def _set(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
         "Enough to set it.",
         "Much that sets it: rubbery rather than creamy.",
     )
-    return _judged("set", value, of.set_by, of.setting, of, learned, words, None)
+    return _judged("set", value, windows.set_by, windows.setting, windows, learned, words, None)
 
 
 SETS_LIKE_AN_EGG: Final = 4.5
 """g of gelatine, or of starch as gelatine, that set a custard like an egg. Common practice."""
 
 
-def _salt(composition: Composition, of: FamilyWindows, learned: Learned) -> Dial:
-    pale = of.leavening is not None and composition.browning_g < 0.02 * composition.dough_g
+def _salt(composition: Composition, windows: FamilyWindows, learned: Learned) -> Dial:
+    pale = windows.leavening is not None and composition.browning_g < 0.02 * composition.dough_g
     look = " Hardly any sugar that browns: the top stays pale, judge by the bottom." if pale else ""
     words = (f"Little salt: it tastes flat.{look}", f"Salted as usual.{look}", f"Salty.{look}")
     lacking = _lacking(composition, ("salt_g", "salt figure"))
     return _judged(
-        "salt-browning", 100 * composition.salt_g / composition.dough_g, "% salt", of.salt, of, learned, words, lacking
+        "salt-browning",
+        100 * composition.salt_g / composition.dough_g,
+        "% salt",
+        windows.salt,
+        windows,
+        learned,
+        words,
+        lacking,
     )
 
 
-_OF: Final[Mapping[str, Callable[[Composition, FamilyWindows, Learned], Dial]]] = {
+_JUDGES: Final[Mapping[str, Callable[[Composition, FamilyWindows, Learned], Dial]]] = {
     "hydration": _hydration,
     "powder-share": _powder,
     "sweetness": _sweetness,

@@ -108,7 +108,7 @@ def generic_of(item: Ingredient) -> str:
 
 def _known(item: Ingredient, slug: str) -> FunctionalProperties:
     row = _table().get(slug, {})
-    of = item.per_100g
+    per_100g = item.per_100g
     sweetener = sweeteners().get(slug)
 
     def number(name: str) -> float:
@@ -119,11 +119,13 @@ def _known(item: Ingredient, slug: str) -> FunctionalProperties:
     browning = number("browning")
     return FunctionalProperties(
         water_ratio=_per_g(water_100g(item)),
-        fat_ratio=_per_g(of.fat_g),
-        salt_ratio=_per_g(of.salt_g),
-        sugars_ratio=_per_g(_dissolving(of)),
-        sweetness_ratio=sweetener.sweetness_ratio if sweetener else in_table or _per_g(_sweet_100g(of, item.role)),
-        browning_ratio=browning or (0.0 if sweetener and not of.sugars_g else _per_g(of.sugars_g)),
+        fat_ratio=_per_g(per_100g.fat_g),
+        salt_ratio=_per_g(per_100g.salt_g),
+        sugars_ratio=_per_g(_dissolving(per_100g)),
+        sweetness_ratio=sweetener.sweetness_ratio
+        if sweetener
+        else in_table or _per_g(_sweet_100g(per_100g, item.role)),
+        browning_ratio=browning or (0.0 if sweetener and not per_100g.sugars_g else _per_g(per_100g.sugars_g)),
         holding_ratio=number("holding"),
         leavening_ratio=number("leavening"),
         soda_ratio=number("soda"),
@@ -143,31 +145,37 @@ def _known(item: Ingredient, slug: str) -> FunctionalProperties:
 def water_100g(item: Ingredient) -> float | None:
     """Water of a food, g in 100 g: as stated, else by difference, as food tables find their carbohydrate (100 less all
     else, and 1 g of ash). None where too little else is known."""
-    of = item.per_100g
-    if of.water_g is not None:
-        return of.water_g
-    fibre = 0.0 if of.fibre_g is None and item.role in _NO_FIBRE_ROLES else of.fibre_g
-    parts = (of.protein_g, of.fat_g, of.carbohydrate_g, fibre)
+    per_100g = item.per_100g
+    if per_100g.water_g is not None:
+        return per_100g.water_g
+    fibre = 0.0 if per_100g.fibre_g is None and item.role in _NO_FIBRE_ROLES else per_100g.fibre_g
+    parts = (per_100g.protein_g, per_100g.fat_g, per_100g.carbohydrate_g, fibre)
     if None in parts:
         return None
-    rest = 100.0 - sum(part for part in parts if part is not None) - (of.alcohol_g or 0.0) - (of.salt_g or 0.0) - 1.0
+    rest = (
+        100.0
+        - sum(part for part in parts if part is not None)
+        - (per_100g.alcohol_g or 0.0)
+        - (per_100g.salt_g or 0.0)
+        - 1.0
+    )
     return min(100.0, max(0.0, rest))
 
 
-def _dissolving(of: Nutrients) -> float | None:
-    if of.sugars_g is None:
+def _dissolving(per_100g: Nutrients) -> float | None:
+    if per_100g.sugars_g is None:
         return None
-    return of.sugars_g + (of.polyols_g or 0.0) + (of.allulose_g or 0.0)
+    return per_100g.sugars_g + (per_100g.polyols_g or 0.0) + (per_100g.allulose_g or 0.0)
 
 
-def _sweet_100g(of: Nutrients, role: str) -> float | None:
+def _sweet_100g(per_100g: Nutrients, role: str) -> float | None:
     """From what is in it: sugars, polyols and allulose, each as sweet as the handbooks say (from memory)."""
-    if of.sugars_g is None:
+    if per_100g.sugars_g is None:
         return None
-    erythritol = of.erythritol_g or 0.0
-    others = max(0.0, (of.polyols_g or 0.0) - erythritol)
-    sugars = of.sugars_g * (LACTOSE if role in _LACTOSE_ROLES else 1.0)
-    return sugars + 0.65 * erythritol + 0.9 * others + 0.7 * (of.allulose_g or 0.0)
+    erythritol = per_100g.erythritol_g or 0.0
+    others = max(0.0, (per_100g.polyols_g or 0.0) - erythritol)
+    sugars = per_100g.sugars_g * (LACTOSE if role in _LACTOSE_ROLES else 1.0)
+    return sugars + 0.65 * erythritol + 0.9 * others + 0.7 * (per_100g.allulose_g or 0.0)
 
 
 def _per_g(per_100g: float | None) -> float | None:
@@ -176,7 +184,7 @@ def _per_g(per_100g: float | None) -> float | None:
 
 @cache
 def _of_role(role: str) -> Cupboard:
-    return Cupboard.of(item for item in reference_cupboard().ingredients.values() if item.role == role)
+    return Cupboard.from_ingredients(item for item in reference_cupboard().ingredients.values() if item.role == role)
 
 
 def _alike(item: Ingredient) -> Ingredient | None:

@@ -207,7 +207,7 @@ def _in_kitchen(move: _Move, change_g: float) -> float | None:
 
 
 def _repair(move: _Move, dial: Dial, change_g: float, value: float, setting: RepairContext) -> Repair:
-    of = move.item.per_100g_by(setting.energy)
+    per_100g = move.item.per_100g_by(setting.energy)
     per_piece = change_g / 100 / setting.piece_count
     price = setting.prices.get(move.item.slug)
     measures = in_measures(abs(change_g), move.item.measures)
@@ -223,8 +223,8 @@ def _repair(move: _Move, dial: Dial, change_g: float, value: float, setting: Rep
         resulting_g=move.there_g + change_g,
         words=f"{verb} {amount}",
         note=move.note,
-        energy_kcal=(of.energy_kcal or 0.0) * per_piece,
-        protein_g=(of.protein_g or 0.0) * per_piece,
+        energy_kcal=(per_100g.energy_kcal or 0.0) * per_piece,
+        protein_g=(per_100g.protein_g or 0.0) * per_piece,
         cost=None if price is None else price * change_g / setting.piece_count,
         value=value,
     )

@@ -20,7 +20,7 @@ class Cupboard:
     index: NameIndex
 
     @classmethod
-    def of(cls, ingredients: Iterable[Ingredient]) -> "Cupboard":
+    def from_ingredients(cls, ingredients: Iterable[Ingredient]) -> "Cupboard":
         """A cupboard of these ingredients; earlier ones win where names tie."""
         by_slug = {ingredient.slug: ingredient for ingredient in ingredients}
         return cls(by_slug, NameIndex({slug: _called(item) for slug, item in by_slug.items()}))
@@ -45,7 +45,7 @@ def _called(ingredient: Ingredient) -> tuple[str, ...]:
 def reference_cupboard() -> Cupboard:
     """The generic ingredients of `tables/ingredients.csv`, read once."""
     table = files("ample_crumb.core.tables").joinpath("ingredients.csv").read_text("utf-8")
-    return Cupboard.of(_ingredient(row) for row in csv.DictReader(table.splitlines()))
+    return Cupboard.from_ingredients(_ingredient(row) for row in csv.DictReader(table.splitlines()))
 
 
 def _ingredient(row: Mapping[str, str]) -> Ingredient:

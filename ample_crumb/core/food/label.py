@@ -143,14 +143,14 @@ def _basis_problems(label: Label) -> Iterator[FieldProblem]:
         )
 
 
-def _impossible_per_100_g(of: Nutrients) -> Iterator[FieldProblem]:
-    mass_g = sum(getattr(of, name) or 0.0 for name in _MASSES)
+def _impossible_per_100_g(per_100g: Nutrients) -> Iterator[FieldProblem]:
+    mass_g = sum(getattr(per_100g, name) or 0.0 for name in _MASSES)
     # Each of six printed figures may be rounded up by half a gram.
     if mass_g > 103:
-        heaviest = max(_MASSES, key=lambda name: getattr(of, name) or 0.0)
+        heaviest = max(_MASSES, key=lambda name: getattr(per_100g, name) or 0.0)
         yield FieldProblem(heaviest, f"These figures make {mass_g:.0f} g in 100 g; is one of them for another amount?")
-    if (of.energy_kcal or 0.0) > 100 * MOST_KCAL_PER_G + 5:
-        kcal = of.energy_kcal or 0.0
+    if (per_100g.energy_kcal or 0.0) > 100 * MOST_KCAL_PER_G + 5:
+        kcal = per_100g.energy_kcal or 0.0
         kilojoules = " Is it in kJ?" if kcal / KJ_PER_KCAL <= 100 * MOST_KCAL_PER_G else ""
         yield FieldProblem("energy_kcal", f"{kcal:,.0f} kcal in 100 g is more than pure fat has (900).{kilojoules}")
 
@@ -192,28 +192,29 @@ def _nutrients(printed: Nutrients, style: Style) -> Nutrients:
     return replace(printed, carbohydrate_g=max(0.0, printed.carbohydrate_g - (printed.fibre_g or 0.0)))
 
 
-def _computed(of: Nutrients, label: Label) -> float | None:
-    return us_energy(of, label.polyol_kind) if label.style is Style.US else european_energy(of)
+def _computed(per_100g: Nutrients, label: Label) -> float | None:
+    return us_energy(per_100g, label.polyol_kind) if label.style is Style.US else european_energy(per_100g)
 
 
-def _likeliest_reason(label: Label, of: Nutrients, computed: float) -> str:
+def _likeliest_reason(label: Label, per_100g: Nutrients, computed: float) -> str:
     """The reason that, put right, makes stated and computed energy agree best, if it does within 6 %; then a slip of
     the hand; then carbohydrate that has no energy; the plain facts otherwise."""
-    stated = of.energy_kcal or 0.0
+    stated = per_100g.energy_kcal or 0.0
     facts = f"{stated:.0f} kcal in 100 g is stated, the figures make {computed:.0f}."
     reasons = [
-        (abs(said / want - 1), place, why) for place, (said, want, why) in enumerate(_reasons(label, of, computed))
+        (abs(said / want - 1), place, why)
+        for place, (said, want, why) in enumerate(_reasons(label, per_100g, computed))
     ]
     near = [reason for reason in reasons if reason[0] <= 0.06]
     if near:
         return f"{facts} {min(near)[2]}"
-    other = _slipped_digit(of, label) or _without_energy(of, computed) or "Look at each figure again."
+    other = _slipped_digit(per_100g, label) or _without_energy(per_100g, computed) or "Look at each figure again."
     return f"{facts} {other}"
 
 
-def _reasons(label: Label, of: Nutrients, computed: float) -> Iterator[tuple[float, float, str]]:
+def _reasons(label: Label, per_100g: Nutrients, computed: float) -> Iterator[tuple[float, float, str]]:
     """Pairs of energies that would agree, each with its reason."""
-    stated = of.energy_kcal or 0.0
+    stated = per_100g.energy_kcal or 0.0
     if stated <= 0 or computed <= 0:
         return
     yield stated / KJ_PER_KCAL, computed, "The energy was probably typed in kJ."
@@ -223,7 +224,7 @@ def _reasons(label: Label, of: Nutrients, computed: float) -> Iterator[tuple[flo
         part = serving / 100
         yield stated / part, computed, f"The energy is probably per serving of {serving:g} g, the rest per 100 g."
         yield stated * part, computed, f"The energy is probably per 100 g, the rest per serving of {serving:g} g."
-    fibre, polyols = of.fibre_g or 0.0, of.polyols_g or 0.0
+    fibre, polyols = per_100g.fibre_g or 0.0, per_100g.polyols_g or 0.0
     if fibre > 0:
         yield (
             stated,
@@ -233,17 +234,17 @@ def _reasons(label: Label, of: Nutrients, computed: float) -> Iterator[tuple[flo
         yield stated, computed + 2 * fibre, "Fibre is probably counted inside the carbohydrate too."
         yield stated, computed - 4 * fibre, "Fibre is probably part of this carbohydrate: is it a US label?"
     if polyols > 0:
-        others = polyols - (of.erythritol_g or 0.0)
+        others = polyols - (per_100g.erythritol_g or 0.0)
         yield stated, computed - 2.4 * others, "The maker probably gave sugar alcohols no energy."
-        yield stated, computed - 4 * polyols + 4 * (of.erythritol_g or 0.0), "Is the sugar alcohol erythritol?"
-        yield stated, computed + 4 * (of.erythritol_g or 0.0), "Erythritol is probably counted at 4 kcal/g."
+        yield stated, computed - 4 * polyols + 4 * (per_100g.erythritol_g or 0.0), "Is the sugar alcohol erythritol?"
+        yield stated, computed + 4 * (per_100g.erythritol_g or 0.0), "Erythritol is probably counted at 4 kcal/g."
 
 
-def _without_energy(of: Nutrients, computed: float) -> str:
+def _without_energy(per_100g: Nutrients, computed: float) -> str:
     """Carbohydrate that the stated energy leaves out, where no polyols are named. Any gap may be so explained, so it is
     asked about last."""
-    lacking = (computed - (of.energy_kcal or 0.0)) / 4
-    if of.polyols_g is None and 1 <= lacking <= (of.carbohydrate_g or 0.0):
+    lacking = (computed - (per_100g.energy_kcal or 0.0)) / 4
+    if per_100g.polyols_g is None and 1 <= lacking <= (per_100g.carbohydrate_g or 0.0):
         return f"Some {lacking:.0f} g of the carbohydrate may be a sugar alcohol without energy; is one named?"
     return ""
 
@@ -251,9 +252,9 @@ def _without_energy(of: Nutrients, computed: float) -> str:
 _WITH_ENERGY: Final = ("protein_g", "fat_g", "carbohydrate_g")
 
 
-def _slipped_digit(of: Nutrients, label: Label) -> str:
+def _slipped_digit(per_100g: Nutrients, label: Label) -> str:
     """A single figure that was mistyped: two digits swapped, or a point in the wrong place."""
-    stated = of.energy_kcal or 0.0
+    stated = per_100g.energy_kcal or 0.0
     for name in _WITH_ENERGY:
         value = getattr(label, name)
         if not value:

@@ -41,8 +41,8 @@ class Nutrients:
     @property
     def unknown(self) -> tuple[str, ...]:
         """The names of the amounts that are not known."""
-        of = values(self)
-        return tuple(name for name, value in zip(NAMES, of, strict=True) if value is None) if None in of else ()
+        known = values(self)
+        return tuple(name for name, value in zip(NAMES, known, strict=True) if value is None) if None in known else ()
 
 
 NAMES: Final = tuple(field.name for field in fields(Nutrients))

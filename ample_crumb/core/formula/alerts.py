@@ -43,11 +43,13 @@ def diet_alerts(contents: AllergenNames, eaters: Iterable[Eater]) -> tuple[DietA
     """Alarms by guest, the worst of each first. What is not known is an alarm too: silence would read as safe."""
     rank = list(AlertLevel)
     return tuple(
-        alert for eater in eaters for alert in sorted(_of(contents, eater), key=lambda alert: rank.index(alert.level))
+        alert
+        for eater in eaters
+        for alert in sorted(_alerts_about(contents, eater), key=lambda alert: rank.index(alert.level))
     )
 
 
-def _of(contents: AllergenNames, eater: Eater) -> Iterable[DietAlert]:
+def _alerts_about(contents: AllergenNames, eater: Eater) -> Iterable[DietAlert]:
     for about in eater.avoids:
         level = _diet(contents, about) if about in DIETS else _allergen(contents, about)
         if level is not None:

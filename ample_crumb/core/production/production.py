@@ -76,9 +76,9 @@ def produce(
     family = family_of(family_slug)
     problems: list[str] = []
 
-    def tried(of: Callable[[], _T], instead: Callable[[], _T]) -> _T:
+    def tried(make: Callable[[], _T], instead: Callable[[], _T]) -> _T:
         try:
-            return of()
+            return make()
         except CannotUse as cannot:
             problems.append(str(cannot))
             return instead()

@@ -147,11 +147,11 @@ def wish_constraint(wish: Wish, frame: ReformulationModel) -> LinearConstraint:
     sign = 1.0 if wish.at_least else -1.0
     if wish.needs:
         raise ValueError("A claim has a row for each of its needs.")
-    of = {slot.key: sign * _quantity(wish, slot, frame) for slot in frame.variables}
+    terms = {slot.key: sign * _quantity(wish, slot, frame) for slot in frame.variables}
     limit = {slot.key: sign * wish.value * _measure(wish, slot, frame) for slot in frame.variables}
     if _by_mass(wish, frame):
-        return LinearConstraint({key: value - limit[key] for key, value in of.items()}, low=0.0)
-    return LinearConstraint(of, low=sign * wish.value)
+        return LinearConstraint({key: value - limit[key] for key, value in terms.items()}, low=0.0)
+    return LinearConstraint(terms, low=sign * wish.value)
 
 
 def claim_constraints(wish: Wish, frame: ReformulationModel) -> list[LinearConstraint]:

@@ -65,8 +65,8 @@ def crumb_constraints(
     """The conditions of all dials that mean something to this dough, none stricter than it is already. What only
     changes in kind (a batter becoming a foam) is taken as it is; an answer is judged by the dials themselves in the
     end."""
-    of = family_windows().get(family)
-    if of is None:
+    windows = family_windows().get(family)
+    if windows is None:
         return ()
     said = {dial.name: dial for dial in dials}
     rows: list[CrumbConstraint] = []
@@ -75,7 +75,8 @@ def crumb_constraints(
         if dial.verdict in (Verdict.NOT_APPLICABLE, Verdict.UNKNOWN) or dial.low is None or dial.high is None:
             continue
         rows += [
-            CrumbConstraint(name, row, per) for row, per in make(of, composition, learned.factor(name, family), dial)
+            CrumbConstraint(name, row, per)
+            for row, per in make(windows, composition, learned.factor(name, family), dial)
         ]
     return tuple(row.allowing(composition) for row in rows)
 
@@ -89,44 +90,44 @@ def _share(over: str, part: Mapping[str, float], window: DialWindow) -> _Rows:
     yield _plus({name: -factor for name, factor in part.items()}, {over: window.high}), over
 
 
-def _hydration(of: FamilyWindows, _: Composition, factor: float, dial: Dial) -> _Rows:
-    assert of.hydration is not None
+def _hydration(windows: FamilyWindows, _: Composition, factor: float, dial: Dial) -> _Rows:
+    assert windows.hydration is not None
     del dial
     loosened = {"sugars_g": SUGAR_LOOSENS * factor, "loose_fat_g": FAT_LOOSENS * factor}
-    yield _plus({"water_g": 1.0, "water_holding_g": -of.hydration.low * factor}, loosened), "water_holding_g"
+    yield _plus({"water_g": 1.0, "water_holding_g": -windows.hydration.low * factor}, loosened), "water_holding_g"
     yield {"water_g": 1.0, "water_holding_g": -LEAST_HYDRATION * factor}, "water_holding_g"
-    high = of.hydration.high * factor
+    high = windows.hydration.high * factor
     yield (
         {"water_g": -1.0, "water_holding_g": high} | {name: -value for name, value in loosened.items()},
         "water_holding_g",
     )
 
 
-def _powder(of: FamilyWindows, _: Composition, factor: float, dial: Dial) -> _Rows:
+def _powder(windows: FamilyWindows, _: Composition, factor: float, dial: Dial) -> _Rows:
     del dial
     least, most = (
-        (of.powder_high_percent + POWDER_DRIER) * factor,
-        (of.powder_high_percent + POWDER_DRIER + POWDER_HELPED) * factor,
+        (windows.powder_high_percent + POWDER_DRIER) * factor,
+        (windows.powder_high_percent + POWDER_DRIER + POWDER_HELPED) * factor,
     )
     help_ = POWDER_HELPED * factor / POWDER_HELP_FULL
     yield {"powder_g": -100, "dry_g": least, "pulse_g": least, "loose_fat_g": help_, "tender_g": help_}, "dry_g"
     yield {"powder_g": -100, "dry_g": most, "pulse_g": most}, "dry_g"
 
 
-def _sweetness(of: FamilyWindows, _: Composition, factor: float, dial: Dial) -> _Rows:
+def _sweetness(windows: FamilyWindows, _: Composition, factor: float, dial: Dial) -> _Rows:
     del dial
-    yield from _share("dough_g", {"sweetness_g": 100.0}, of.sweetness.times(factor))
+    yield from _share("dough_g", {"sweetness_g": 100.0}, windows.sweetness.times(factor))
 
 
-def _fat(of: FamilyWindows, _: Composition, factor: float, dial: Dial) -> _Rows:
+def _fat(windows: FamilyWindows, _: Composition, factor: float, dial: Dial) -> _Rows:
     assert dial.low is not None
     if dial.low > 0:
-        yield {"fat_g": 100.0, "tender_g": 100.0 * factor, "dough_g": -of.fat.low * factor}, "dough_g"
-    yield {"fat_g": -100.0, "dough_g": of.fat.high * factor}, "dough_g"
+        yield {"fat_g": 100.0, "tender_g": 100.0 * factor, "dough_g": -windows.fat.low * factor}, "dough_g"
+    yield {"fat_g": -100.0, "dough_g": windows.fat.high * factor}, "dough_g"
 
 
-def _leavening(of: FamilyWindows, composition: Composition, factor: float, dial: Dial) -> _Rows:
-    assert of.leavening is not None
+def _leavening(windows: FamilyWindows, composition: Composition, factor: float, dial: Dial) -> _Rows:
+    assert windows.leavening is not None
     assert dial.value is not None
     per_flour = TEASPOON_G / CUP_G
     met = min(1.0, composition.acid_g / composition.soda_g) if composition.soda_g > 0 else 1.0
@@ -135,7 +136,7 @@ def _leavening(of: FamilyWindows, composition: Composition, factor: float, dial:
     )
     # Air that is beaten in stays: what carries it is held by the other dials.
     air = BEATEN_AIR if dial.value > chemical + BEATEN_AIR / 2 else 0.0
-    window = of.leavening.times(factor).moved(-air)
+    window = windows.leavening.times(factor).moved(-air)
     low, high = window.low * per_flour, window.high * per_flour
     # Soda gives half its gas by heat and the rest by what acid it meets, the less of the two.
     half = SODA / 2
@@ -144,10 +145,10 @@ def _leavening(of: FamilyWindows, composition: Composition, factor: float, dial:
     yield {"leavening_g": -1.0, "soda_g": -2 * half, "flour_g": high}, "flour_g"
 
 
-def _binder(of: FamilyWindows, _: Composition, factor: float, dial: Dial) -> _Rows:
+def _binder(windows: FamilyWindows, _: Composition, factor: float, dial: Dial) -> _Rows:
     del dial
-    assert of.eggs is not None
-    need = of.eggs
+    assert windows.eggs is not None
+    need = windows.eggs
     spared = (need.gluten_free_per_100g - need.wheat_per_100g) / 100 * factor
     yield {"egg_count": 1.0, "flour_g": -need.gluten_free_per_100g / 100 * factor, "gluten_g": spared}, "flour_g"
     yield {"egg_count": 1.0, "flour_g": -need.wheat_per_100g / 100 * factor}, "flour_g"
@@ -155,20 +156,20 @@ def _binder(of: FamilyWindows, _: Composition, factor: float, dial: Dial) -> _Ro
     yield {"egg_count": -1.0, "flour_g": need.high_per_100g / 100 * factor}, "flour_g"
 
 
-def _set(of: FamilyWindows, _: Composition, factor: float, dial: Dial) -> _Rows:
+def _set(windows: FamilyWindows, _: Composition, factor: float, dial: Dial) -> _Rows:
     del dial
-    assert of.setting is not None
-    window = of.setting.times(factor)
-    if of.set_by == GELATINE:
+    assert windows.setting is not None
+    window = windows.setting.times(factor)
+    if windows.set_by == GELATINE:
         yield from _share("dough_g", {"setting_g": 100.0}, window)
     else:
-        over = "dairy_g" if of.set_by == EGGS_PER_DAIRY else "dough_g"
+        over = "dairy_g" if windows.set_by == EGGS_PER_DAIRY else "dough_g"
         yield from _share(over, {"own_egg_count": 250.0, "stiffening_g": 250.0 / SETS_LIKE_AN_EGG}, window)
 
 
-def _salt(of: FamilyWindows, _: Composition, factor: float, dial: Dial) -> _Rows:
+def _salt(windows: FamilyWindows, _: Composition, factor: float, dial: Dial) -> _Rows:
     del dial
-    yield from _share("dough_g", {"salt_g": 100.0}, of.salt.times(factor))
+    yield from _share("dough_g", {"salt_g": 100.0}, windows.salt.times(factor))
 
 
 _OF: Final = {

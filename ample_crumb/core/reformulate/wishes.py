@@ -50,8 +50,11 @@ class Wish:
         if self.needs:
             return f"“{self.name}”"
         name, unit = NAMES[self.name]
-        of = {"energy_kcal": f"{self.value:g} kcal", PROTEIN_SHARE: f"{self.value:g} % of its energy from protein"}
-        said = of.get(self.name, f"{self.value:g} {unit} of {name}".replace("  ", " "))
+        nutrients = {
+            "energy_kcal": f"{self.value:g} kcal",
+            PROTEIN_SHARE: f"{self.value:g} % of its energy from protein",
+        }
+        said = nutrients.get(self.name, f"{self.value:g} {unit} of {name}".replace("  ", " "))
         return f"at {'least' if self.at_least else 'most'} {said}{' in 100 g' if self.per_100g else ''}"
 
 
@@ -77,7 +80,7 @@ def figure_of(wish: Wish, definition: CarbohydrateDefinition) -> Callable[[Nutri
     """How much of what is wished for so much of a food has; None where that is not known. Mass and price are not asked
     here."""
     if wish.name == CARBOHYDRATE:
-        return lambda of: carbohydrate(of, definition)
+        return lambda nutrients: carbohydrate(nutrients, definition)
     if wish.name == PROTEIN_SHARE:
-        return lambda of: of.protein_g
-    return lambda of: getattr(of, wish.name)
+        return lambda nutrients: nutrients.protein_g
+    return lambda nutrients: getattr(nutrients, wish.name)

@@ -206,9 +206,11 @@ def _filled(lost_g: float, now: Sweetening) -> str:
     return f"{half:g} g inulin and {half:g} g more of the flours, or a smaller tin"
 
 
-def _browns(of: Sequence[Sweetener]) -> str:
+def _browns(sweeteners: Sequence[Sweetener]) -> str:
     words = ("much", "yes", "a little", "no")
-    return min((each.browns for each in of), key=lambda word: words.index(word) if word in words else len(words))
+    return min(
+        (each.browns for each in sweeteners), key=lambda word: words.index(word) if word in words else len(words)
+    )
 
 
 def sweeten_with(

@@ -41,8 +41,8 @@ _OIL_FAT_G: Final = 95.0
 
 def pours(ingredient: Ingredient) -> bool:
     """Whether it fills a cup by itself: liquids, pastes, oils and syrups, told by water and fat per 100 g."""
-    of = ingredient.per_100g
-    water_g, fat_g = of.water_g or 0.0, of.fat_g or 0.0
+    per_100g = ingredient.per_100g
+    water_g, fat_g = per_100g.water_g or 0.0, per_100g.fat_g or 0.0
     syrup = ingredient.role in {"sugar", "sweetener"} and water_g >= _SYRUP_WATER_G
     return water_g >= _POURS_WATER_G or fat_g >= _OIL_FAT_G or syrup
 

@@ -71,12 +71,12 @@ def propagate(
     measured = [_measured(line, item) for line, item in zip(lines, items, strict=True)]
     foods = [item.slug if item else "" for item in items]
     held = [_held(each, definition) for each in figures]
-    contents = [_contents(of, each, item) for of, each, item in zip(held, figures, items, strict=True)]
+    contents = [_contents(own, each, item) for own, each, item in zip(held, figures, items, strict=True)]
     of_food: dict[str, tuple[float, ...]] = {}
     for content, food in zip(contents, foods, strict=True):
         before = of_food.get(food)
         of_food[food] = content if before is None else tuple(map(add, before, content))
-    by_measuring = [tuple(value * share for value in of) for of, share in zip(held, measured, strict=True)]
+    by_measuring = [tuple(value * share for value in own) for own, share in zip(held, measured, strict=True)]
     sds = [math.hypot(*column) for column in zip(*by_measuring, *of_food.values(), strict=True)]
     mass_sd = math.hypot(*(share * each.mass_g for share, each in zip(measured, figures, strict=True) if each))
     batch = StandardUncertainty(mass_sd, Nutrients(*sds) if sds else Nutrients(*_NOTHING))
@@ -115,9 +115,9 @@ def _held(figures: Figures | None, definition: CarbohydrateDefinition) -> tuple[
     """What a line holds of each nutrient of `NAMES`, carbohydrate by school."""
     if figures is None:
         return _NOTHING
-    of = [value or 0.0 for value in values(figures.nutrients)]
-    of[_CARBOHYDRATE] = carbohydrate(figures.nutrients, definition) or 0.0
-    return tuple(of)
+    own = [value or 0.0 for value in values(figures.nutrients)]
+    own[_CARBOHYDRATE] = carbohydrate(figures.nutrients, definition) or 0.0
+    return tuple(own)
 
 
 def _contents(held: tuple[float, ...], figures: Figures | None, item: Ingredient | None) -> tuple[float, ...]:
@@ -139,14 +139,14 @@ def _piece(
 ) -> StandardUncertainty:
     if evaluated.piece_count == 1:
         return batch
-    one, of = batch.times(1 / evaluated.piece_count), evaluated.piece
+    one, own = batch.times(1 / evaluated.piece_count), evaluated.piece
 
     def with_portion(sd: float | None, value: float) -> float:
         return math.hypot(sd or 0.0, PORTION_SHARE * value)
 
     return StandardUncertainty(
-        with_portion(one.mass_g, of.mass_g),
-        Nutrients(*map(with_portion, values(one.nutrients), _held(of, definition))),
+        with_portion(one.mass_g, own.mass_g),
+        Nutrients(*map(with_portion, values(one.nutrients), _held(own, definition))),
     )
 
 

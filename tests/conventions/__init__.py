@@ -1,0 +1,1 @@
+"""What the code is held to besides what it does."""
