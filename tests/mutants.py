@@ -36,8 +36,8 @@ MUTANTS: Final = (
     Mutant(
         "rows: sugar loosens half",
         "reformulate/crumb_constraints.py",
-        '"sugars": SUGAR_LOOSENS',
-        '"sugars": 0.5 * SUGAR_LOOSENS',
+        '"sugars_g": SUGAR_LOOSENS',
+        '"sugars_g": 0.5 * SUGAR_LOOSENS',
         _EDGES,
     ),
     Mutant(
@@ -53,19 +53,23 @@ MUTANTS: Final = (
     Mutant(
         "rows: what is tender spares no fat",
         "reformulate/crumb_constraints.py",
-        '"tender": 100.0 * factor',
-        '"tender": 0.0',
+        '"tender_g": 100.0 * factor',
+        '"tender_g": 0.0',
         _EDGES,
     ),
     Mutant(
-        "rows: gluten does not bind", "reformulate/crumb_constraints.py", '"gluten": spared', '"gluten": 0.0', _EDGES
+        "rows: gluten does not bind",
+        "reformulate/crumb_constraints.py",
+        '"gluten_g": spared',
+        '"gluten_g": 0.0',
+        _EDGES,
     ),
-    Mutant("rows: pulses are no dry goods", "reformulate/crumb_constraints.py", '"pulse": least, ', "", _EDGES),
+    Mutant("rows: pulses are no dry goods", "reformulate/crumb_constraints.py", '"pulse_g": least, ', "", _EDGES),
     Mutant(
         "rows: pulses are none where helped",
         "reformulate/crumb_constraints.py",
-        '"dry": most, "pulse": most',
-        '"dry": most',
+        '"dry_g": most, "pulse_g": most',
+        '"dry_g": most',
         _EDGES,
     ),
     Mutant(
@@ -137,8 +141,8 @@ MUTANTS: Final = (
     Mutant(
         "swaps: less sugar from 2 g",
         "swap/suggestions.py",
-        'change.of("sugars_g") < -0.2',
-        'change.of("sugars_g") < -2',
+        'change.nutrient("sugars_g") < -0.2',
+        'change.nutrient("sugars_g") < -2',
         _LIMITS,
     ),
     Mutant(
@@ -164,7 +168,7 @@ MUTANTS: Final = (
     Mutant(
         "dials: sugar loosens nothing",
         "crumb/dials.py",
-        "SUGAR_LOOSENS * mix.sugars + ",
+        "SUGAR_LOOSENS * composition.sugars_g + ",
         "",
         ("published.test_working_formulas",),
     ),
@@ -244,8 +248,8 @@ MUTANTS: Final = (
     Mutant(
         "learning: a prior worth one batch",
         "crumb/feedback.py",
-        "SAYING_SD: Final = 2 * PRIOR_SD",
-        "SAYING_SD: Final = PRIOR_SD",
+        "FEEDBACK_SD: Final = 2 * PRIOR_SD",
+        "FEEDBACK_SD: Final = PRIOR_SD",
         ("core.test_crumb", "core.test_repairs"),
     ),
     Mutant(

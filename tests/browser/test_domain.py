@@ -1,0 +1,164 @@
+"""The plain TypeScript of the browser: a draft with its undo and saving, and numbers as they are typed.
+
+It is bundled once and called in a browser without the application: what it does depends on nothing else.
+"""
+
+import subprocess
+import tempfile
+import unittest
+from pathlib import Path
+from typing import Any, ClassVar, Final
+
+from playwright.sync_api import Browser, Page, sync_playwright
+
+from launch.install import WEB
+from tests.browser.page import launch
+
+_BUNDLE: Final = """
+import { build } from "vite";
+const [entry, outDir] = process.argv.slice(1);
+await build({
+  configFile: false, root: process.cwd(), logLevel: "error",
+  resolve: { alias: { "@": process.cwd() + "/src" } },
+  build: { outDir, lib: { entry, formats: ["iife"], name: "domain", fileName: () => "domain.js" } },
+});
+"""
+
+_SET_UP: Final = """
+window.view = (version, text) => ({ id: "f", version, archived: false, draft: {
+  name: "Squares", family: "", pieces: 12, method: "", twin: null,
+  production: { by: "count", tins: [] },
+  parts: [{ name: "", lines: [{ text, chosen: null }],
+    options: { loss_share: null, used_share: 1, optional: false, bake: "with the rest" } }] } });
+window.sent = [];
+window.answers = [];
+window.server = {
+  save: async (id, draft, version) => {
+    sent.push([draft.parts[0].lines[0].text, version]);
+    const answer = answers.shift();
+    if (answer) throw new domain.Problem(answer.status, answer.detail, [], answer.current);
+    return view(version + 1, draft.parts[0].lines[0].text);
+  },
+  saved: () => {},
+};
+window.open_ = (version, text) => { window.store = new domain.DraftStore("f", view(version, text), server); };
+window.type = (text, merge = "") => store.edit((draft) => ({ ...draft, parts: draft.parts.map((part) => (
+  { ...part, lines: part.lines.map((line) => ({ ...line, text })) })) }), merge);
+window.told = () => ({ text: store.state.draft.parts[0].lines[0].text, saving: store.state.saving.kind,
+  version: store.state.version, past: store.state.past.length, kept: Object.keys(localStorage).length });
+"ready"
+"""
+
+
+class Domain(unittest.TestCase):
+    browser: ClassVar[Browser]
+    bundle: ClassVar[str]
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        folder = Path(cls.enterClassContext(tempfile.TemporaryDirectory()))
+        entry = Path(__file__).with_name("domain_entry.ts")
+        subprocess.run(
+            ["node", "--input-type=module", "-e", _BUNDLE, str(entry), str(folder)], cwd=WEB, check=True, timeout=120
+        )
+        cls.bundle = (folder / "domain.js").read_text()
+        cls.browser = launch(cls.enterClassContext(sync_playwright()))
+        cls.addClassCleanup(cls.browser.close)
+
+    def setUp(self) -> None:
+        context = self.browser.new_context()
+        self.addCleanup(context.close)
+        # A page of an address of its own, so that it has a storage.
+        context.route("**/*", lambda route: route.fulfill(content_type="text/html", body="<!doctype html>"))
+        self.page: Page = context.new_page()
+        self.open()
+
+    def open(self) -> None:
+        """A window; opened again it finds what the one before kept."""
+        self.page.goto("http://127.0.0.1:9/")
+        self.page.add_script_tag(content=self.bundle)
+        self.page.evaluate(_SET_UP)
+
+    def told(self) -> dict[str, Any]:
+        """Where the draft stands."""
+        return dict(self.page.evaluate("told()"))
+
+    def flush(self) -> None:
+        """Saves now, whatever comes of it."""
+        self.page.evaluate("store.flush().catch(() => {})")
+
+    def test_numbers_of_both_notations(self) -> None:
+        typed = {
+            "1.5": 1.5, "1,5": 1.5, ",5": 0.5, ".5": 0.5, "1,250": 1250, "0,250": 0.25, "1 250": 1250, "12,": 12,
+            "-3": -3, "−3": -3, "1,250.5": None, "": None, "a": None, "1e3": None, "١": None,
+        }  # fmt: skip
+        for text, number in typed.items():
+            with self.subTest(text):
+                found = self.page.evaluate(
+                    "(text) => { const n = domain.parseNumber(text); return n === n ? n : null }", text
+                )
+                self.assertEqual(found, number)
+
+    def test_typing_is_saved_once_and_undone_together(self) -> None:
+        self.page.evaluate("open_(3, 'oats')")
+        for text in ("1", "10", "100 g oats"):
+            self.page.evaluate("(text) => type(text, 'line')", text)
+        self.assertEqual(self.told() | {"kept": 1}, self.told())
+        self.assertEqual(self.told()["past"], 1)
+        self.flush()
+        self.assertEqual(self.page.evaluate("sent"), [["100 g oats", 3]])
+        self.assertEqual(self.told(), {"text": "100 g oats", "saving": "saved", "version": 4, "past": 1, "kept": 0})
+        self.page.evaluate("store.undo()")
+        self.assertEqual(self.told()["text"], "oats")
+        self.page.evaluate("store.redo()")
+        self.assertEqual(self.told()["text"], "100 g oats")
+
+    def test_other_edits_undo_one_by_one(self) -> None:
+        self.page.evaluate("open_(1, 'oats'); type('a'); type('b'); store.undo()")
+        self.assertEqual(self.told()["text"], "a")
+
+    def test_of_two_windows_mine_can_be_kept_or_the_other_taken(self) -> None:
+        conflict = "answers.push({ status: 409, detail: 'changed', current: view(8, 'theirs') })"
+        self.page.evaluate(f"open_(3, 'oats'); {conflict}; type('mine')")
+        self.flush()
+        self.assertEqual(self.told(), {"text": "mine", "saving": "conflict", "version": 3, "past": 1, "kept": 1})
+        self.page.evaluate("store.keepMine()")
+        self.flush()
+        self.assertEqual(self.page.evaluate("sent.at(-1)"), ["mine", 8])
+        self.assertEqual(self.told()["saving"], "saved")
+        self.page.evaluate(f"{conflict}; type('mine again')")
+        self.flush()
+        self.page.evaluate("store.takeOther()")
+        self.assertEqual(self.told() | {"text": "theirs", "saving": "saved", "version": 8, "kept": 0}, self.told())
+        self.page.evaluate("store.undo()")
+        self.assertEqual(self.told()["text"], "mine again")
+
+    def test_what_is_refused_or_away_stays_and_a_new_window_finds_it(self) -> None:
+        for status, kind in ((422, "refused"), (0, "away"), (503, "away")):
+            with self.subTest(status):
+                self.page.evaluate("localStorage.clear(); sessionStorage.clear()")
+                self.open()
+                self.page.evaluate("open_(3, 'oats')")
+                self.page.evaluate(
+                    "(status) => { for (let n = 0; n < 9; n++) answers.push({ status, detail: 'no' }); type('typed') }",
+                    status,
+                )
+                self.flush()
+                self.assertEqual(self.told()["saving"], kind)
+                self.open()
+                self.page.evaluate("open_(3, 'oats')")
+                self.assertEqual(self.told()["text"], "typed")
+
+    def test_a_full_storage_costs_the_copy_and_not_the_typing(self) -> None:
+        self.page.evaluate(
+            "open_(3, 'oats'); Storage.prototype.setItem = () => { throw new Error('full') }; type('typed')"
+        )
+        self.assertEqual(self.told() | {"text": "typed", "kept": 0}, self.told())
+        self.flush()
+        self.assertEqual(self.told()["saving"], "saved")
+
+    def test_a_draft_without_a_name_waits_for_one(self) -> None:
+        self.page.evaluate("open_(3, 'oats'); store.edit((draft) => ({ ...draft, name: ' ' }))")
+        self.flush()
+        self.assertEqual(self.told()["saving"], "refused")
+        self.assertEqual(self.page.evaluate("sent"), [])
