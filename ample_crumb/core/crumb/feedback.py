@@ -5,9 +5,9 @@ a factor exp(d), and each dry good may hold more or less by a factor exp(a); bot
 `PRIOR_SD`, before anything is known. A batch that came out "too dry" although its dial stood inside the window says
 that d plus the a of its dry goods, each by its share of what is held, is about the way from the window's lower end to
 where the dial stood; "too wet" says so of the upper end, "just right" that it is nothing where the dial stood inside.
-Each such saying has the doubt `FEEDBACK_SD`, so that the prior is worth about four batches. The posterior is found saying
-by saying (the update of a Bayesian linear regression, or a Kalman filter without motion), so their order does not
-matter.
+Each such saying has the doubt `FEEDBACK_SD`, so that the prior is worth about four batches. The posterior is found
+saying by saying (the update of a Bayesian linear regression, or a Kalman filter without motion), so their order does
+not matter.
 """
 
 import math
