@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { dayQuery } from "@/api/queries";
 import { grams, kcal, today, weekday } from "@/domain/format";
+import { useSingleKeys } from "@/ui/keys";
 import type { StatusLine } from "@/ui/statusLine";
 
 interface DayStripProps {
@@ -13,6 +14,7 @@ interface DayStripProps {
 /** The day in one line, at the foot of every view. */
 export function DayStrip({ remark, onFind, onKeys }: DayStripProps) {
   const day = useQuery(dayQuery(today()));
+  const [single] = useSingleKeys();
   const tin = day.data?.budget;
   const targets = day.data?.targets;
   const eaten = targets && tin ? 1 - tin.room_kcal / targets.energy_kcal : 0;
@@ -48,10 +50,10 @@ export function DayStrip({ remark, onFind, onKeys }: DayStripProps) {
           </span>
         )}
         <button type="button" className="btn btn-bare max-md:hidden" onClick={onFind}>
-          <kbd className="key">/</kbd> find anything
+          {single && <kbd className="key">/</kbd>} find anything
         </button>
         <button type="button" className="btn btn-bare max-md:hidden" onClick={onKeys}>
-          <kbd className="key">?</kbd> keys
+          {single && <kbd className="key">?</kbd>} keys
         </button>
         <button type="button" className="btn btn-bare !min-h-[24px] md:hidden" onClick={onFind}>
           Find

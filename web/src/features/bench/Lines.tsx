@@ -66,7 +66,7 @@ export function Lines({
         </button>
         <span className="max-md:hidden">
           <kbd className="key">Enter</kbd> adds · <kbd className="key">Alt ↑ ↓</kbd> moves ·{" "}
-          <kbd className="key">[</kbd> <kbd className="key">]</kbd> nudges 5 %
+          <kbd className="key">Alt Shift ↑ ↓</kbd> nudges 5 %
         </span>
       </div>
     </div>
