@@ -10,8 +10,8 @@ from ample_crumb.core.formula.families import families
 from ample_crumb.core.quantity.units import MeasureSystem
 
 
-def main(arguments: Sequence[str] | None = None) -> int:
-    """Runs a command; returns its exit code."""
+def build_parser() -> argparse.ArgumentParser:
+    """All verbs with their options."""
     parser = argparse.ArgumentParser(
         prog="ample_crumb", description="From a pasted recipe to honest figures per piece."
     )
@@ -28,7 +28,12 @@ def main(arguments: Sequence[str] | None = None) -> int:
     prepare = commands.add_parser("prepare", help="bring the database to the current schema, with the demo if new")
     prepare.add_argument("--empty", action="store_true", help="leave a new database without the demo kitchen")
     commands.add_parser("openapi", help="print the OpenAPI description that the front end's types come from")
-    given = parser.parse_args(arguments)
+    return parser
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Runs a command; returns its exit code."""
+    given = build_parser().parse_args(arguments)
     if given.command == "analyse":
         return analyse(given)
     if given.command == "reach":

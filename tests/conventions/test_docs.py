@@ -1,0 +1,37 @@
+"""What the documents say can be typed: every command and option of their examples exists."""
+
+import re
+import unittest
+from collections.abc import Iterator
+
+from ample_crumb.cli import build_parser
+from launch.install import ROOT
+
+_COMMAND = re.compile(r"-m ample_crumb (\w+)((?:[^\n]|\n    )*)")
+
+
+def examples() -> Iterator[tuple[str, str, set[str]]]:
+    """Document, command and options of each example."""
+    for path in (ROOT / "README.md", *sorted((ROOT / "docs").glob("*.md"))):
+        for command, rest in _COMMAND.findall(path.read_text()):
+            yield path.name, command, set(re.findall(r"--[a-z-]+", rest.split("`")[0].split("&&")[0]))
+
+
+class Documents(unittest.TestCase):
+    def test_commands_and_options_of_the_examples_exist(self) -> None:
+        parser = build_parser()
+        commands = next(iter(each.choices for each in parser._actions if isinstance(each.choices, dict)))
+        found = list(examples())
+        self.assertGreater(len(found), 4)
+        for name, command, options in found:
+            with self.subTest(f"{name}: {command}"):
+                self.assertIn(command, commands)
+                known = {option for action in commands[command]._actions for option in action.option_strings}
+                self.assertEqual(options - known, set())
+
+    def test_links_of_the_documents_lead_somewhere(self) -> None:
+        for path in (ROOT / "README.md", *sorted((ROOT / "docs").glob("*.md"))):
+            for link in re.findall(r"\]\(([^)#]+)\)", path.read_text()):
+                if not link.startswith("http"):
+                    with self.subTest(f"{path.name}: {link}"):
+                        self.assertTrue((path.parent / link).exists())
