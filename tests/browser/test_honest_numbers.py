@@ -123,7 +123,7 @@ class HonestNumbers(InBrowser):
         page.goto(bench)
         page.get_by_label("Compare with the classic").click()
         page.get_by_role("option", name="figures I type").click()
-        page.get_by_label("What it is compared with").fill("the butter one")
+        page.get_by_label("What the classic is called").fill("the butter one")
         page.get_by_label("Fat, g", exact=True).fill("40")
         page.get_by_text("Limits, and what lacks").click()
         europe = page.get_by_role("table").filter(has_text="Europe")
@@ -131,7 +131,7 @@ class HonestNumbers(InBrowser):
         self.assert_accessible(page, "a comparison")
         expect(page.locator("[data-saved]")).to_have_text("saved")
         page.reload()
-        expect(page.get_by_label("What it is compared with")).to_have_value("the butter one")
+        expect(page.get_by_label("What the classic is called")).to_have_value("the butter one")
 
     def test_the_quick_reference_by_its_key(self) -> None:
         for size in ("desk", "phone"):

@@ -42,7 +42,7 @@ export function Allergens({ contents }: { contents: Contents }) {
           {unknown.length > 0 && <Rows title="Unknown" rows={[{ name: "not all known", lines: unknown }]} />}
           <p className="text-[13px] text-soft">
             Told by the lines, as the ingredients are made up; traces (“may contain”) only where a product’s label says
-            so. Ask a guest with an allergy, and read the packs.
+            so. Ask whoever has an allergy, and read the packs.
           </p>
         </Popover.Content>
       </Popover.Portal>

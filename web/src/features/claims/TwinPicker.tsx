@@ -97,7 +97,7 @@ function TypedFigures({ reference, store }: { reference: TwinChoice; store: Draf
     <div className="mt-2 grid gap-1">
       <input
         className="field"
-        aria-label="What it is compared with"
+        aria-label="What the classic is called"
         placeholder="What it is, such as a butter brownie"
         maxLength={120}
         value={reference.name}

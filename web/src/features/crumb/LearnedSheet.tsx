@@ -52,7 +52,7 @@ export function LearnedSheet({ open, onOpenChange, learned, onChanged }: Learned
             <button
               type="button"
               className="btn btn-bare"
-              aria-label={`Forget that ${said.formula} came out ${said.words}`}
+              aria-label={`Forget that ${said.formula} turned out ${said.words}`}
               onClick={() => forget.mutate(said.id)}
             >
               Forget

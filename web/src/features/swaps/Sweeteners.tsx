@@ -139,8 +139,8 @@ export function Sweeteners({ store, currency }: SweetenersProps) {
           </table>
         </section>
         <p className="mt-2 text-[13px] text-soft">
-          Sweetness by handbook ranges; a packet is as sweet as 2 tsp of sugar. What an adult bears is about, and less
-          for children; who has trouble with it asks a doctor or dietitian.
+          Sweetness by handbook ranges; a packet is as sweet as 2 tsp of sugar. What an adult tolerates is a rough
+          figure, and less for children; who has trouble with it asks a doctor or dietitian.
         </p>
       </section>
       {chosen && <ToPreview to="sweetener-preview" preview={preview.data} />}
