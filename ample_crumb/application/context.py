@@ -7,7 +7,7 @@ from threading import Lock
 from typing import Final
 from uuid import UUID
 
-from ample_crumb.core.crumb.dials import Learned
+from ample_crumb.core.crumb.dials.dial import Learned
 from ample_crumb.core.crumb.feedback import learn
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem

@@ -1,7 +1,7 @@
 """An analysis for a terminal."""
 
 from ample_crumb.core.crumb.check import JudgedDough, crumb_check
-from ample_crumb.core.crumb.dials import Verdict
+from ample_crumb.core.crumb.dials.dial import Verdict
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.formula.reading import ReadLine

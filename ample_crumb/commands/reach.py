@@ -7,7 +7,7 @@ from typing import Any, Final
 
 from ample_crumb.commands.analysis_json import dial_json, figures_json
 from ample_crumb.commands.arguments import cupboard_of, production_inputs, text_of
-from ample_crumb.core.crumb.dials import Verdict
+from ample_crumb.core.crumb.dials.dial import Verdict
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem

@@ -38,7 +38,7 @@ _LONG: Final = {
     # Each takes what one view or one variable is made of, all of different kinds.
     "application/formulas/views.py:evaluated_view", "application/formulas/snapshots.py:keep_version",
     "application/formulas/twin_comparison.py:_made", "application/today/commands.py:log_pieces",
-    "core/crumb/dials.py:_judged", "core/food/product.py:ingredient_of",
+    "core/crumb/dials/dial.py:judged_dial", "core/food/product.py:ingredient_of",
     "core/reformulate/variables.py:line_variables", "core/reformulate/variables.py:candidate_variables",
     "core/swap/sweetener_options.py:_option", "core/swap/sweetener_options.py:_resweetened",
 }  # fmt: skip

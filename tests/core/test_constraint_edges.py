@@ -9,7 +9,8 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.dials import NOTHING_LEARNED, Verdict, dials_of
+from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED, Verdict
+from ample_crumb.core.crumb.dials.judge import dials_of
 from ample_crumb.core.reformulate.crumb_constraints import crumb_constraints
 
 MUFFIN = Composition(

@@ -1,8 +1,6 @@
 """core/food/cooking_yield: dry to cooked and back, and what baking pieces on trays takes."""
 
-import csv
 import unittest
-from importlib.resources import files
 
 from ample_crumb.core.day.portion import pieces_in
 from ample_crumb.core.food.cooking_yield import cooked_or_dry
@@ -10,8 +8,9 @@ from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.core.production.tray_loads import tray_loads_of
+from ample_crumb.core.tables import read_table
 
-ROWS = list(csv.DictReader(files("ample_crumb.core.tables").joinpath("cooked.csv").read_text("utf-8").splitlines()))
+ROWS = read_table("foods/cooking_yield")
 
 
 class Cooked(unittest.TestCase):

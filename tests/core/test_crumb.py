@@ -3,7 +3,7 @@
 import unittest
 
 from ample_crumb.core.crumb.check import CrumbCheck, JudgedDough, crumb_check, judge_dough
-from ample_crumb.core.crumb.dials import NAMES, Dial, Verdict
+from ample_crumb.core.crumb.dials.dial import NAMES, Dial, Verdict
 from ample_crumb.core.crumb.hazards import find_hazards
 from ample_crumb.core.crumb.windows import family_windows
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard

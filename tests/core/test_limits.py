@@ -5,7 +5,7 @@ import unittest
 from dataclasses import replace
 
 from ample_crumb.core.crumb.check import judge_dough
-from ample_crumb.core.crumb.dials import NOTHING_LEARNED
+from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED
 from ample_crumb.core.crumb.hazards import find_hazards
 from ample_crumb.core.day.day_budget import Targets, sum_up
 from ample_crumb.core.food.claims import ClaimCondition
@@ -13,7 +13,7 @@ from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.label import Label, Style, read_label
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Figures, Nutrients
-from ample_crumb.core.formula.claims import ClaimedAmounts, claim_gap
+from ample_crumb.core.formula.claim_gap import ClaimedAmounts, claim_gap
 from ample_crumb.core.formula.difference import FormulaState, difference
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, evaluate

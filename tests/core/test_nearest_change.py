@@ -8,7 +8,8 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.food.claims import Claim, ClaimCondition, TwinFigures, eu_claims, eu_needs, us_claims, us_needs
 from ample_crumb.core.food.nutrients import Figures, Nutrients, total
-from ample_crumb.core.formula.claims import MOST_TIMES, ClaimedAmounts, LineChange, claim_gap, claims_of
+from ample_crumb.core.formula.claim_gap import MOST_TIMES, ClaimedAmounts, LineChange, claim_gap
+from ample_crumb.core.formula.claims import claims_of
 from tests.core.test_contents import contents, evaluated
 
 amounts = st.floats(0, 50)

@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ample_crumb.core.crumb.check import crumb_check, judge_dough
-from ample_crumb.core.crumb.dials import Learned, Verdict
+from ample_crumb.core.crumb.dials.dial import Learned, Verdict
 from ample_crumb.core.food.claims import eu_needs
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.label import Label, Style

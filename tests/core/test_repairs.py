@@ -7,7 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ample_crumb.core.crumb.check import crumb_check, judge_dough
-from ample_crumb.core.crumb.dials import Learned, Verdict
+from ample_crumb.core.crumb.dials.dial import Learned, Verdict
 from ample_crumb.core.crumb.feedback import FARTHEST, MARGIN, BatchFeedback, DialReading, learn
 from ample_crumb.core.crumb.repairs import MOST_REPAIRS, Repair, RepairContext, find_repairs
 from ample_crumb.core.food.cupboard import reference_cupboard

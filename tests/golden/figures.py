@@ -4,7 +4,7 @@ from collections.abc import Iterable, Mapping
 from typing import Any
 
 from ample_crumb.core.crumb.check import crumb_check, judge_dough
-from ample_crumb.core.crumb.dials import NOTHING_LEARNED, Learned, is_worse
+from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED, Learned, is_worse
 from ample_crumb.core.crumb.hazards import find_hazards
 from ample_crumb.core.crumb.repairs import RepairContext, find_repairs
 from ample_crumb.core.food.claims import TwinFigures

@@ -14,7 +14,7 @@ import numpy
 from scipy import optimize
 from scipy.optimize import Bounds, linprog, milp
 
-from ample_crumb.core.crumb.dials import NOTHING_LEARNED
+from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED
 from ample_crumb.core.crumb.dough import dough_of
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition

@@ -11,7 +11,7 @@ import unittest
 from dataclasses import replace
 
 from ample_crumb.core.crumb.check import crumb_check, judge_dough
-from ample_crumb.core.crumb.dials import Dial
+from ample_crumb.core.crumb.dials.dial import Dial
 from ample_crumb.core.crumb.functional_properties import functional_properties, water_100g
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.sweeteners import sweeteners

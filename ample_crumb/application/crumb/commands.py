@@ -7,7 +7,7 @@ from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_bench
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.core.crumb.composition import share_of, summed
-from ample_crumb.core.crumb.dials import dials_of
+from ample_crumb.core.crumb.dials.judge import dials_of
 from ample_crumb.core.crumb.feedback import FEEDBACK_OPTIONS, BatchFeedback, dial_readings, holding_shares_of
 from ample_crumb.store import feedback, formulas
 from ample_crumb.store.database import Database

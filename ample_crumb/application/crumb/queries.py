@@ -4,7 +4,7 @@ from ample_crumb.application.context import load_context
 from ample_crumb.application.crumb.views import FeedbackView, LearningView, LessonView, RepairView
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import EvaluatedBench, evaluate_bench
-from ample_crumb.core.crumb.dials import TITLES
+from ample_crumb.core.crumb.dials.dial import TITLES
 from ample_crumb.core.crumb.feedback import FEEDBACK_OPTIONS, learn
 from ample_crumb.core.crumb.repairs import Repair, RepairContext, find_repairs
 from ample_crumb.core.food.cupboard import reference_cupboard

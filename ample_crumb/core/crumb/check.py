@@ -3,7 +3,8 @@
 from dataclasses import dataclass
 
 from ample_crumb.core.crumb.composition import Composition, compose
-from ample_crumb.core.crumb.dials import NOTHING_LEARNED, OUT, Dial, Learned, dials_of
+from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED, OUT, Dial, Learned
+from ample_crumb.core.crumb.dials.judge import dials_of
 from ample_crumb.core.crumb.dough import Dough, dough_of
 from ample_crumb.core.crumb.family_classifier import classify_family
 from ample_crumb.core.food.cupboard import Cupboard

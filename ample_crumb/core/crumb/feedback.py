@@ -16,7 +16,7 @@ from dataclasses import dataclass, field
 from typing import Final
 
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.dials import Dial, Learned, Verdict
+from ample_crumb.core.crumb.dials.dial import Dial, Learned, Verdict
 
 PRIOR_SD: Final = 0.12
 """Before any batch a window, and what a food holds, is good to about 12 %. Common practice."""

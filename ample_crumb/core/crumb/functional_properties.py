@@ -1,16 +1,15 @@
 """What a food does in a dough: how much water it brings and holds, how it sweetens, lifts, binds, sets and browns."""
 
-import csv
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from functools import cache
-from importlib.resources import files
 from typing import Final
 
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.core.food.sweeteners import sweeteners
+from ample_crumb.core.tables import read_table
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,8 +48,7 @@ class FunctionalProperties:
 
 @cache
 def _table() -> Mapping[str, Mapping[str, str]]:
-    table = files("ample_crumb.core.tables").joinpath("working.csv").read_text("utf-8")
-    return {row["slug"]: row for row in csv.DictReader(table.splitlines())}
+    return {row["slug"]: row for row in read_table("crumb/functional_properties")}
 
 
 LACTOSE: Final = 0.2

@@ -1,16 +1,15 @@
 """Repairs: the smallest change to one line, or the least of one thing added, that brings a dial back into its window
 without pushing another one out."""
 
-import csv
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache
-from importlib.resources import files
 from typing import Final
 
 from ample_crumb.core.crumb.check import JudgedDough
 from ample_crumb.core.crumb.composition import Composition, brought_by, share_of
-from ample_crumb.core.crumb.dials import NOTHING_LEARNED, OUT, Dial, Learned, Verdict, dials_of, is_worse
+from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED, OUT, Dial, Learned, Verdict, is_worse
+from ample_crumb.core.crumb.dials.judge import dials_of
 from ample_crumb.core.crumb.dough import DoughLine
 from ample_crumb.core.crumb.functional_properties import functional_properties
 from ample_crumb.core.food.allergens import BROKEN_BY
@@ -20,6 +19,7 @@ from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.allergens import Allergens
 from ample_crumb.core.formula.scaling import kitchen_grams, kitchen_step
 from ample_crumb.core.quantity.kitchen_measures import in_measures
+from ample_crumb.core.tables import read_table
 
 
 @dataclass(frozen=True, slots=True)
@@ -242,5 +242,4 @@ def _distinct(repairs: Iterable[Repair]) -> list[Repair]:
 
 @cache
 def _table() -> tuple[Mapping[str, str], ...]:
-    table = files("ample_crumb.core.tables").joinpath("repairs.csv").read_text("utf-8")
-    return tuple(csv.DictReader(table.splitlines()))
+    return tuple(read_table("crumb/repairs"))

@@ -1,11 +1,11 @@
 """The windows of each family: between which values its dials lie in formulas that work."""
 
-import csv
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
-from importlib.resources import files
 from typing import Final
+
+from ample_crumb.core.tables import read_table
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,8 +62,7 @@ GELATINE: Final = "% gelatine of the mix"
 @cache
 def family_windows() -> Mapping[str, FamilyWindows]:
     """All of `tables/windows.csv` by the slug of the family."""
-    table = files("ample_crumb.core.tables").joinpath("windows.csv").read_text("utf-8")
-    return {row["family"]: _family(row) for row in csv.DictReader(table.splitlines())}
+    return {row["family"]: _family(row) for row in read_table("crumb/windows")}
 
 
 def _family(row: Mapping[str, str]) -> FamilyWindows:

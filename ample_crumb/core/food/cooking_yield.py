@@ -1,11 +1,10 @@
 """Grains, pulses and seeds that take up water: so much dry is so much cooked or soaked, both ways."""
 
-import csv
 from dataclasses import dataclass
 from functools import cache
-from importlib.resources import files
 
 from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.tables import read_table
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,10 +27,9 @@ def cooked_or_dry(slug: str) -> CookingYield | None:
 
 @cache
 def _conversions() -> dict[str, CookingYield]:
-    table = files("ample_crumb.core.tables").joinpath("cooked.csv").read_text("utf-8")
     foods = reference_cupboard().ingredients
     found: dict[str, CookingYield] = {}
-    for row in csv.DictReader(table.splitlines()):
+    for row in read_table("foods/cooking_yield"):
         dry, cooked = foods[row["dry"]].per_100g.energy_kcal, foods[row["cooked"]].per_100g.energy_kcal
         assert dry
         assert cooked

@@ -1,15 +1,14 @@
 """The reference cupboard: generic ingredients that ship with the application, and the finding of them by name."""
 
-import csv
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from functools import cache
-from importlib.resources import files
 
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
 from ample_crumb.core.quantity.name_matching import NameIndex
 from ample_crumb.core.quantity.weighing import Measures
+from ample_crumb.core.tables import read_table
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -44,8 +43,7 @@ def _called(ingredient: Ingredient) -> tuple[str, ...]:
 @cache
 def reference_cupboard() -> Cupboard:
     """The generic ingredients of `tables/ingredients.csv`, read once."""
-    table = files("ample_crumb.core.tables").joinpath("ingredients.csv").read_text("utf-8")
-    return Cupboard.from_ingredients(_ingredient(row) for row in csv.DictReader(table.splitlines()))
+    return Cupboard.from_ingredients(_ingredient(row) for row in read_table("foods/ingredients"))
 
 
 def _ingredient(row: Mapping[str, str]) -> Ingredient:

@@ -4,15 +4,14 @@ What is found is offered with the words it was found by, never assumed: a list o
 so nothing found says nothing.
 """
 
-import csv
 import re
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from functools import cache
-from importlib.resources import files
 from typing import Final
 
 from ample_crumb.core.food.allergens import KNOWN
+from ample_crumb.core.tables import read_table
 
 MOST_CHARACTERS: Final = 4000
 """Longest text that is looked through."""
@@ -112,9 +111,8 @@ _NUMBER: Final = re.compile(r"e \d")
 @cache
 def _table() -> tuple[dict[str, tuple[str, ...]], re.Pattern[str]]:
     """Meanings by word, and one pattern of them all, the longest first: "cocoa butter" is found before "butter"."""
-    table = files("ample_crumb.core.tables").joinpath("declared_words.csv").read_text("utf-8")
     meanings: dict[str, tuple[str, ...]] = {}
-    for row in csv.DictReader(table.splitlines()):
+    for row in read_table("labels/declared_words"):
         for word in row["words"].split(";"):
             meanings[word.lower()] = tuple(filter(None, row["means"].split(";")))
     # Numbers of additives are printed "E965" and "E 965".

@@ -4,10 +4,10 @@ Source: FAO, Dietary protein quality evaluation in human nutrition, FAO Food and
 published since after its method, from memory; rounded to what different sources of them agree on.
 """
 
-import csv
 from dataclasses import dataclass
 from functools import cache
-from importlib.resources import files
+
+from ample_crumb.core.tables import read_table
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,9 +21,8 @@ class Score:
 @cache
 def scores() -> dict[str, Score]:
     """Scores by slug of the reference cupboard; foods whose score is not at hand are missing."""
-    table = files("ample_crumb.core.tables").joinpath("protein_scores_fao_2013.csv").read_text("utf-8")
     return {
         slug: Score(row["protein"], float(row["score"]))
-        for row in csv.DictReader(table.splitlines())
+        for row in read_table("foods/protein_scores")
         for slug in row["slugs"].split(";")
     }

@@ -1,15 +1,14 @@
 """The quick reference: measures, dishers, oven temperatures and sweeteners, all from the tables the rules use."""
 
-import csv
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
-from importlib.resources import files
 from typing import Final
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.sweeteners import Sweetener, sweeteners
 from ample_crumb.core.quantity.units import MeasureSystem, measure_size
+from ample_crumb.core.tables import read_table
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,7 +92,7 @@ def quick_reference() -> QuickReference:
         ),
         ovens=tuple(
             OvenHeat(int(row["celsius"]), int(row["celsius"]) - FAN_C, int(row["fahrenheit"]), row["gas"], row["words"])
-            for row in _rows("oven_heat.csv")
+            for row in read_table("production/oven_heat")
         ),
         sweeteners=tuple(sweeteners().values()),
         sources={
@@ -109,8 +108,3 @@ def quick_reference() -> QuickReference:
 def disher(number: int, quart_ml: float, tablespoon_ml: float) -> Disher:
     """A level scoop of that number."""
     return Disher(number, round(quart_ml / number, 1), round(quart_ml / number / tablespoon_ml, 2))
-
-
-def _rows(name: str) -> list[dict[str, str]]:
-    table = files("ample_crumb.core.tables").joinpath(name).read_text("utf-8")
-    return list(csv.DictReader(table.splitlines()))

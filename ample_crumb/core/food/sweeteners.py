@@ -1,13 +1,12 @@
 """What is bought to sweeten with: how sweet, with which bulk, and what else comes with it."""
 
-import csv
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
-from importlib.resources import files
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import european_energy
+from ample_crumb.core.tables import read_table
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,7 +43,6 @@ class Sweetener:
 @cache
 def sweeteners() -> Mapping[str, Sweetener]:
     """All of `tables/sweeteners.csv` by the slug of their ingredient."""
-    table = files("ample_crumb.core.tables").joinpath("sweeteners.csv").read_text("utf-8")
     foods = reference_cupboard().ingredients
     return {
         row["slug"]: Sweetener(
@@ -63,5 +61,5 @@ def sweeteners() -> Mapping[str, Sweetener]:
             tolerance_source=row["tolerance_source"],
             source=row["source"],
         )
-        for row in csv.DictReader(table.splitlines())
+        for row in read_table("foods/sweeteners")
     }

@@ -1,8 +1,7 @@
-"""What a piece may be called, by both rule sets, and which single change to a line would make a claim hold."""
+"""What a piece may be called, by both rule sets."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
-from operator import attrgetter
 from typing import Final
 
 from ample_crumb.core.food.claims import (
@@ -17,23 +16,11 @@ from ample_crumb.core.food.claims import (
 )
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.allergens import Allergens
+from ample_crumb.core.formula.claim_gap import ClaimedAmounts, LineChange, claim_gap
 from ample_crumb.core.formula.families import us_reference_g
 from ample_crumb.core.formula.formula import FormulaFigures
 
 _UNSWEETENED: Final = "no added sugar"
-
-MOST_TIMES: Final = 2.0
-"""Most of a line that is offered to be added, in times what is in: beyond that it is another formula."""
-
-
-@dataclass(frozen=True, slots=True)
-class LineChange:
-    """`change_g` more of a line, less where negative, by its place among all lines; `of_g` is what is in now."""
-
-    place: int
-    name: str
-    change_g: float
-    of_g: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,26 +67,6 @@ def claims_of(
     return FormulaClaims(eu, us, reference_g, needs_laxative_notice(whole), twin.name if twin else "")
 
 
-@dataclass(frozen=True, slots=True)
-class ClaimedAmounts:
-    """What a line, or the batch at place -1, holds: its grams, and the amount of each nutrient that claims ask for."""
-
-    place: int
-    name: str
-    mass_g: float
-    amounts: Mapping[str, float]
-
-    @classmethod
-    def in_(cls, figures: Figures, place: int = -1, name: str = "") -> "ClaimedAmounts":
-        """What these figures hold."""
-        amounts = (amount or 0.0 for amount in _CLAIMED(figures.nutrients))
-        return cls(place, name, figures.mass_g, dict(zip(CLAIMED, amounts, strict=True)))
-
-
-CLAIMED: Final = ("energy_kcal", "protein_g", "fat_g", "saturates_g", "sugars_g", "fibre_g", "salt_g")
-_CLAIMED: Final = attrgetter(*CLAIMED)
-
-
 def _lines_of(evaluated: FormulaFigures, whole: Figures) -> tuple[ClaimedAmounts, ...]:
     """What each line holds of the whole: baking takes the same share of the mass of all."""
     left = whole.mass_g / evaluated.batch.mass_g if evaluated.batch.mass_g else 1.0
@@ -125,41 +92,3 @@ def _judged(
         return change and replace(change, change_g=change.change_g * raw, of_g=change.of_g * raw)
 
     return tuple(JudgedClaim(claim, nearest(claim)) for claim in claims)
-
-
-def claim_gap(
-    lines: tuple[ClaimedAmounts, ...], batch: ClaimedAmounts, needs: tuple[ClaimCondition, ...]
-) -> LineChange | None:
-    """The single change of fewest grams to one of the lines after which the batch meets all needs; None where no line
-    can do it by leaving it out or up to `MOST_TIMES` more of it.
-
-    Adding x g of a line moves each need by x times what a gram of the line adds to it, so each need bounds x on one
-    side; the bound nearest to zero is the answer.
-    """
-    if not needs:
-        return None
-    margins = [_margin(need, batch) for need in needs]
-    best: LineChange | None = None
-    for line in lines:
-        low, high = -line.mass_g, MOST_TIMES * line.mass_g
-        for need, margin in zip(needs, margins, strict=True):
-            slope = _margin(need, line) / line.mass_g
-            if slope > 0:
-                low = max(low, -margin / slope)
-            elif slope < 0:
-                high = min(high, -margin / slope)
-            elif margin < 0:
-                low, high = 1.0, 0.0
-        if low > high:
-            continue
-        change_g = min(max(0.0, low), high)
-        if change_g != 0 and (best is None or abs(change_g) < abs(best.change_g)):
-            best = LineChange(line.place, line.name, change_g, line.mass_g)
-    return best
-
-
-def _margin(need: ClaimCondition, held: ClaimedAmounts) -> float:
-    value = need.per_g * held.mass_g
-    for name, factor in need.factors:
-        value += factor * held.amounts[name]
-    return value

@@ -1,10 +1,10 @@
 """Families of desserts: the kind of crumb that a formula aims at, and how it behaves in a tin."""
 
-import csv
 from dataclasses import dataclass
 from functools import cache
-from importlib.resources import files
 from typing import Final
+
+from ample_crumb.core.tables import read_table
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,7 +33,6 @@ UNKNOWN: Final = Family("", "", rise_factor=1.3, least_depth_cm=1.0)
 @cache
 def families() -> tuple[Family, ...]:
     """All families, of `tables/families.csv`."""
-    table = files("ample_crumb.core.tables").joinpath("families.csv").read_text("utf-8")
     return tuple(
         Family(
             row["slug"],
@@ -45,7 +44,7 @@ def families() -> tuple[Family, ...]:
             rise_factor=float(row["rise"]),
             least_depth_cm=float(row["least_depth_cm"]),
         )
-        for row in csv.DictReader(table.splitlines())
+        for row in read_table("production/families")
     )
 
 

@@ -6,16 +6,15 @@ holds it up, as with custards and crusts. The way is told by volume over surface
 bakers know (`tables/heat.csv`). It is a window in which to look, never a time to trust.
 """
 
-import csv
 from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 from functools import cache
-from importlib.resources import files
 from typing import Final
 
 from ample_crumb.core.food.quick_reference import FAN_C, quick_reference
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.tables import read_table
 
 
 class Oven(StrEnum):
@@ -87,7 +86,6 @@ class BakeWindow:
 @cache
 def bake_profiles() -> Mapping[str, BakeProfile]:
     """All families that are heated, of `tables/heat.csv`."""
-    table = files("ample_crumb.core.tables").joinpath("heat.csv").read_text("utf-8")
 
     def number(cell: str) -> float | None:
         return float(cell) if cell else None
@@ -106,7 +104,7 @@ def bake_profiles() -> Mapping[str, BakeProfile]:
             signs=tuple(row["signs"].split(";")),
             carry=row["carry"],
         )
-        for row in csv.DictReader(table.splitlines())
+        for row in read_table("production/heat")
     }
 
 

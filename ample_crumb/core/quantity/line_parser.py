@@ -5,8 +5,8 @@ from functools import lru_cache
 from typing import Final
 
 from ample_crumb.core.quantity.amount import Amount, Stated, Term, WrittenLine
+from ample_crumb.core.quantity.lexer import TokenKind as Tok
 from ample_crumb.core.quantity.numbers import Cursor, Range
-from ample_crumb.core.quantity.numbers import TokenKind as Tok
 from ample_crumb.core.quantity.units import BARE, Unit, UnitKind, unit_named
 from ample_crumb.core.quantity.used import read_used
 

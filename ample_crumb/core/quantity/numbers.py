@@ -1,33 +1,10 @@
 """Numbers as people write them: 1 1/2, 1½, 1,5, 1–2, "three", "half a", "one and a half", "two thirds of a"."""
 
-import re
-import unicodedata
-from collections.abc import Iterator
 from dataclasses import dataclass
-from enum import StrEnum
 from itertools import islice
-from typing import Final, NamedTuple
+from typing import Final
 
-
-class TokenKind(StrEnum):
-    """What a token of a line is."""
-
-    NUMBER = "number"
-    FRACTION = "fraction"
-    WORD = "word"
-    SIGN = "sign"
-
-
-class Token(NamedTuple):
-    """A word, number or sign of a line with its place, `text[start:end]`, and in lower case. `value` is set for
-    numbers."""
-
-    kind: TokenKind
-    text: str
-    lower: str
-    start: int
-    end: int
-    value: float = 0.0
+from ample_crumb.core.quantity.lexer import Token, TokenKind, tokens
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,19 +23,6 @@ class Range:
         """The same range, both ends multiplied."""
         return Range(self.low * factor, self.high * factor)
 
-
-_VULGAR: Final = "".join(chr(code) for code in (*range(0xBC, 0xBF), *range(0x2150, 0x215F), 0x2189))
-_LEXER: Final = re.compile(
-    rf"""
-    (?P<fraction>\d{{1,4}}\s?[/⁄]\s?\d{{1,4}}(?![\d/⁄])|[{_VULGAR}])
-    |(?P<number>[1-9]\d{{0,2}}(?:,\d{{3}})+(?![\d,])|\d+(?:[.,]\d+)?|[.,]\d+)
-    |(?P<word>[^\W\d_]+(?:['’][^\W\d_]+)*\.?)
-    |(?P<sign>[^\s\w]|_)
-    """,
-    re.VERBOSE,
-)
-_KINDS: Final = {kind.value: kind for kind in TokenKind}
-_THOUSANDS: Final = re.compile(r"[1-9]\d{0,2}(,\d{3})+")
 
 _WORD_NUMBERS: Final = {
     "one": 1,
@@ -84,6 +48,8 @@ _WORD_NUMBERS: Final = {
     "fifty": 50,
     "hundred": 100,
 }
+
+
 _WORD_FRACTIONS: Final = {
     "half": 1 / 2,
     "halves": 1 / 2,
@@ -98,35 +64,12 @@ _WORD_FRACTIONS: Final = {
     "fifth": 1 / 5,
     "fifths": 1 / 5,
 }
+
+
 _TO: Final = {"-", "–", "—", "−", "to", "or"}
+
+
 _AND: Final = {"and", "&", "-"}
-
-
-def tokens(text: str) -> Iterator[Token]:
-    """The tokens of a line, in order. White space and what no kitchen writes (emoji, controls) become signs."""
-    for match in _LEXER.finditer(text):
-        kind = _KINDS[match.lastgroup or "sign"]
-        written = match.group()
-        value = 0.0
-        if kind is TokenKind.FRACTION:
-            value = _fraction(written)
-        elif kind is TokenKind.NUMBER:
-            value = _decimal(written)
-        yield Token(kind, written, written.lower(), match.start(), match.end(), value)
-
-
-def _fraction(written: str) -> float:
-    if len(written) == 1:
-        return unicodedata.numeric(written)
-    top, _, bottom = written.replace("⁄", "/").partition("/")
-    return float(top) / float(bottom) if float(bottom) else 0.0
-
-
-def _decimal(written: str) -> float:
-    # "1,000" is a thousand, "1,5" and "0,250" are decimals.
-    if _THOUSANDS.fullmatch(written):
-        return float(written.replace(",", ""))
-    return float(written.replace(",", "."))
 
 
 class Cursor:

@@ -5,23 +5,12 @@ from dataclasses import dataclass
 from typing import Final
 
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.dials import (
-    BEATEN_AIR,
-    CUP_G,
-    EGG_G,
-    FAT_LOOSENS,
-    LEAST_HYDRATION,
-    POWDER_DRIER,
-    POWDER_HELP_FULL,
-    POWDER_HELPED,
-    SETS_LIKE_AN_EGG,
-    SODA,
-    SUGAR_LOOSENS,
-    TEASPOON_G,
-    Dial,
-    Learned,
-    Verdict,
-)
+from ample_crumb.core.crumb.dials.binder import EGG_G
+from ample_crumb.core.crumb.dials.dial import Dial, Learned, Verdict
+from ample_crumb.core.crumb.dials.hydration import FAT_LOOSENS, LEAST_HYDRATION, SUGAR_LOOSENS
+from ample_crumb.core.crumb.dials.leavening import BEATEN_AIR, CUP_G, SODA, TEASPOON_G
+from ample_crumb.core.crumb.dials.powder_share import POWDER_DRIER, POWDER_HELP_FULL, POWDER_HELPED
+from ample_crumb.core.crumb.dials.setting import SETS_LIKE_AN_EGG
 from ample_crumb.core.crumb.windows import EGGS_PER_DAIRY, GELATINE, DialWindow, FamilyWindows, family_windows
 
 

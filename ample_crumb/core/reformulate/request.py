@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from ample_crumb.core.crumb.dials import NOTHING_LEARNED, Learned
+from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED, Learned
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
 from ample_crumb.core.formula.formula import Part

@@ -7,7 +7,7 @@ from itertools import combinations
 from typing import Final
 
 from ample_crumb.core.crumb.check import CrumbCheck, crumb_check, judge_dough
-from ample_crumb.core.crumb.dials import Dial, is_worse
+from ample_crumb.core.crumb.dials.dial import Dial, is_worse
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.allergens import allergens_of
 from ample_crumb.core.formula.formula import Part

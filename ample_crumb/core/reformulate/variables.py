@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from ample_crumb.core.crumb.composition import Composition, brought_by
-from ample_crumb.core.crumb.dials import Learned
+from ample_crumb.core.crumb.dials.dial import Learned
 from ample_crumb.core.crumb.dough import Dough
 from ample_crumb.core.crumb.functional_properties import functional_properties
 from ample_crumb.core.food.allergens import BROKEN_BY

@@ -1,13 +1,12 @@
 """The catalogue of swaps: what may stand in for what, how much of it, and what has to move with it."""
 
-import csv
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
-from importlib.resources import files
 from typing import Final
 
 from ample_crumb.core.food.sweeteners import sweeteners
+from ample_crumb.core.tables import read_table
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,8 +51,7 @@ SAME: Final = "="
 @cache
 def catalogue() -> Mapping[str, Swap]:
     """All of `tables/swaps.csv` by slug."""
-    table = files("ample_crumb.core.tables").joinpath("swaps.csv").read_text("utf-8")
-    return {row["slug"]: _swap(row) for row in csv.DictReader(table.splitlines())}
+    return {row["slug"]: _swap(row) for row in read_table("swaps/swaps")}
 
 
 def _swap(row: Mapping[str, str]) -> Swap:

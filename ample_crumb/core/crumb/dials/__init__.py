@@ -1,0 +1,1 @@
+"""The eight dials of a dough, a module each."""
