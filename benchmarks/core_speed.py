@@ -6,7 +6,8 @@ from ample_crumb.core.crumb.repairs import RepairContext, find_repairs
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.allergens import allergens_of
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, evaluate
+from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.swap.suggestions import suggest_swaps
 from benchmarks.measure import time_calls

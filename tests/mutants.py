@@ -157,7 +157,7 @@ MUTANTS: Final = (
     ),
     Mutant(
         "claims: four times a line",
-        "formula/claim_gap.py",
+        "food/claims/gap.py",
         "MOST_TIMES: Final = 2.0",
         "MOST_TIMES: Final = 4.0",
         _LIMITS,
@@ -199,14 +199,14 @@ MUTANTS: Final = (
     ),
     Mutant(
         "claims: high fibre from 5 g",
-        "food/claims.py",
+        "food/claims/eu.py",
         '"high fibre", "fibre_g", 6',
         '"high fibre", "fibre_g", 5',
         ("published.test_claims",),
     ),
     Mutant(
         "claims: reduced sugar by a fifth",
-        "food/claims.py",
+        "food/claims/us.py",
         '"reduced sugar", "sugars_g", 0.75',
         '"reduced sugar", "sugars_g", 0.80',
         ("published.test_claims",),
@@ -272,7 +272,7 @@ MUTANTS: Final = (
     ),
     Mutant(
         "scaling: spoons that miss by a fifth",
-        "formula/scaling.py",
+        "production/scaling.py",
         "_NEAR: Final = 0.08",
         "_NEAR: Final = 0.2",
         ("core.test_scaling",),

@@ -11,7 +11,8 @@ from ample_crumb.core.crumb.dials.dial import Verdict
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
-from ample_crumb.core.formula.formula import evaluate, parts_of
+from ample_crumb.core.formula.evaluation import evaluate
+from ample_crumb.core.formula.formula import parts_of
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.units import MeasureSystem

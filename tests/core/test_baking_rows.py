@@ -8,7 +8,8 @@ from hypothesis import strategies as st
 from ample_crumb.core.crumb.check import crumb_check, judge_dough
 from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED, Learned, Verdict
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.formula.formula import Line, Part, evaluate
+from ample_crumb.core.formula.evaluation import evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.reformulate.crumb_constraints import CrumbConstraint, crumb_constraints
 

@@ -7,7 +7,8 @@ from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import PackMeasures, ProductDeclaration, ingredient_of
 from ample_crumb.core.formula.allergens import Allergens, allergens_of
 from ample_crumb.core.formula.claims import claims_of
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, evaluate
+from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences
 
 CUPBOARD = reference_cupboard()

@@ -9,8 +9,9 @@ from ample_crumb.core.crumb.windows import family_windows
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import PackMeasures, ProductDeclaration, ingredient_of
+from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.families import families
-from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions, evaluate
+from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.formula.reading import ReadingPreferences
 
 CUPBOARD = reference_cupboard()

@@ -6,7 +6,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.formula.formula import Line, Part, evaluate
+from ample_crumb.core.formula.evaluation import evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, read_against
 from ample_crumb.core.formula.rewrite import LineDetails, fill_of, with_details
 from ample_crumb.core.uncertainty.propagation import propagate

@@ -10,7 +10,8 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, evaluate
+from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences, read_against
 from ample_crumb.core.uncertainty.measurement import mass_sd_g, pours
 from ample_crumb.core.uncertainty.propagation import FOOD_SHARE, PORTION_SHARE, Uncertainty, propagate

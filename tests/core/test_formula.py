@@ -9,7 +9,8 @@ from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import energy_agrees, european_energy, layers
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Figures, Nutrients, carbohydrate, total
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, evaluate
+from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
 

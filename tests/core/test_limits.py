@@ -8,15 +8,16 @@ from ample_crumb.core.crumb.check import judge_dough
 from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED
 from ample_crumb.core.crumb.hazards import find_hazards
 from ample_crumb.core.day.day_budget import Targets, sum_up
-from ample_crumb.core.food.claims import ClaimCondition
+from ample_crumb.core.food.claims.claim import ClaimCondition
+from ample_crumb.core.food.claims.gap import ClaimedAmounts, claim_gap
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.label import Label, Style, read_label
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Figures, Nutrients
-from ample_crumb.core.formula.claim_gap import ClaimedAmounts, claim_gap
 from ample_crumb.core.formula.difference import FormulaState, difference
+from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
 from ample_crumb.core.formula.families import family_of
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.production.bake_time import BakingConditions, bake_window
 from ample_crumb.core.production.bake_yield import Weighings, bake_yield_of

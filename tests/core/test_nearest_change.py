@@ -6,9 +6,11 @@ from collections.abc import Callable, Mapping
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from ample_crumb.core.food.claims import Claim, ClaimCondition, TwinFigures, eu_claims, eu_needs, us_claims, us_needs
+from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, TwinFigures
+from ample_crumb.core.food.claims.eu import eu_claims, eu_needs
+from ample_crumb.core.food.claims.gap import MOST_TIMES, ClaimedAmounts, LineChange, claim_gap
+from ample_crumb.core.food.claims.us import us_claims, us_needs
 from ample_crumb.core.food.nutrients import Figures, Nutrients, total
-from ample_crumb.core.formula.claim_gap import MOST_TIMES, ClaimedAmounts, LineChange, claim_gap
 from ample_crumb.core.formula.claims import claims_of
 from tests.core.test_contents import contents, evaluated
 

@@ -7,8 +7,9 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import NAMES
+from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
 from ample_crumb.core.formula.families import UNKNOWN, family_of
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, PartBake, PartOptions, evaluate
+from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_yield import LossSource, Weighings, bake_yield_of

@@ -4,7 +4,8 @@ import unittest
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.protein_quality import scores
-from ample_crumb.core.formula.formula import Line, Part, evaluate
+from ample_crumb.core.formula.evaluation import evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.protein_quality import ProteinQuality, quality_of
 from ample_crumb.core.formula.reading import ReadingPreferences
 

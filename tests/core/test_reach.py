@@ -10,12 +10,13 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.crumb.check import crumb_check, judge_dough
 from ample_crumb.core.crumb.dials.dial import Learned, Verdict
-from ample_crumb.core.food.claims import eu_needs
+from ample_crumb.core.food.claims.eu import eu_needs
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import PackMeasures, ProductDeclaration, ingredient_of
 from ample_crumb.core.formula.cost import cost_of
-from ample_crumb.core.formula.formula import Line, Part, evaluate, parts_of
+from ample_crumb.core.formula.evaluation import evaluate
+from ample_crumb.core.formula.formula import Line, Part, parts_of
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_yield import Weighings

@@ -6,10 +6,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.formula.formula import Line, Part, evaluate
+from ample_crumb.core.formula.evaluation import evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences, read_against
-from ample_crumb.core.formula.scaling import ScaledLine, factors_for_eggs, scaled
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.production.scaling import ScaledLine, factors_for_eggs, scaled
 
 CUPBOARD = reference_cupboard()
 

@@ -11,7 +11,8 @@ from ample_crumb.core.day.portion import pieces_in
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.ingredients_statement import scan
 from ample_crumb.core.food.pack_measures import read_pack_measures
-from ample_crumb.core.formula.formula import Line, Part, evaluate
+from ample_crumb.core.formula.evaluation import evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.formula.steps import checks_of, linked, steps_of
 from ample_crumb.core.problem import CannotUse

@@ -9,7 +9,8 @@ from hypothesis import strategies as st
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.portions import Cuts
-from ample_crumb.core.production.tin_fill import scale_to, tin_fill_of
+from ample_crumb.core.production.scaling import factors_for_tins
+from ample_crumb.core.production.tin_fill import tin_fill_of
 from ample_crumb.core.production.tins import DISCS, Tin, TinKind, checked, read_tin
 
 tins = st.builds(
@@ -137,12 +138,12 @@ class Filling(unittest.TestCase):
 
     @given(tins, tins, st.floats(50, 2000))
     def test_there_and_back_is_where_one_was(self, one: Tin, other: Tin, grams: float) -> None:
-        there, _ = scale_to(grams, [one], [other], 1.05)
-        back, _ = scale_to(grams * there, [other], [one], 1.05)
+        there = factors_for_tins(grams, [one], [other], 1.05).as_full_factor
+        back = factors_for_tins(grams * there, [other], [one], 1.05).as_full_factor
         self.assertAlmostEqual(there * back, 1)
 
     def test_another_tin_at_the_same_depth(self) -> None:
         # 9 x 13 inch to 20 cm square: 754.8 and 400 cm2, so 0.53 of it stands as high.
-        _, same_depth = scale_to(1500, [read_tin("9x13x2in")], [Tin(TinKind.SQUARE, 20, 5)], 1.05)
+        same_depth = factors_for_tins(1500, [read_tin("9x13x2in")], [Tin(TinKind.SQUARE, 20, 5)], 1.05).as_high_factor
         self.assertAlmostEqual(same_depth, 400 / (22.86 * 33.02), places=4)
         self.assertIn(TinKind.RING, DISCS)

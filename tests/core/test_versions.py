@@ -7,8 +7,10 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import Figures, Nutrients
-from ample_crumb.core.formula.difference import FormulaState, difference, merge_base_changes, shared_lines
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, evaluate
+from ample_crumb.core.formula.difference import FormulaState, difference
+from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
+from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.core.formula.merging import merge_base_changes, shared_lines
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.formula.steps import checks_of, linked, steps_of
 from ample_crumb.core.formula.twin import TwinLine, TwinSide, compare_with_twin, difference_in_words

@@ -7,7 +7,7 @@ from ample_crumb.core.crumb.check import crumb_check, judge_dough
 from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED, Learned, is_worse
 from ample_crumb.core.crumb.hazards import find_hazards
 from ample_crumb.core.crumb.repairs import RepairContext, find_repairs
-from ample_crumb.core.food.claims import TwinFigures
+from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.nutrients import NAMES, CarbohydrateDefinition, Figures, StandardUncertainty
 from ample_crumb.core.formula.alerts import Eater, diet_alerts

@@ -8,7 +8,9 @@ import unittest
 from dataclasses import replace
 
 from ample_crumb.core.food.allergens import EU, US
-from ample_crumb.core.food.claims import Claim, TwinFigures, eu_claims, needs_laxative_notice, us_claims
+from ample_crumb.core.food.claims.claim import Claim, TwinFigures
+from ample_crumb.core.food.claims.eu import eu_claims, needs_laxative_notice
+from ample_crumb.core.food.claims.us import us_claims
 from ample_crumb.core.food.nutrients import Figures, Nutrients
 
 

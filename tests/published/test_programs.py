@@ -18,7 +18,8 @@ from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED
 from ample_crumb.core.crumb.dough import dough_of
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
-from ample_crumb.core.formula.formula import Line, Part, evaluate
+from ample_crumb.core.formula.evaluation import evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.reformulate.constraints import (
     BY_SHARE,

@@ -10,7 +10,8 @@ import unittest
 from ample_crumb.core.crumb.check import CrumbCheck, crumb_check, judge_dough
 from ample_crumb.core.crumb.dials.dial import Verdict
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.formula.formula import Line, Part, evaluate
+from ample_crumb.core.formula.evaluation import evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences
 
 WORKING = {

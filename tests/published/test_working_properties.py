@@ -15,7 +15,8 @@ from ample_crumb.core.crumb.dials.dial import Dial
 from ample_crumb.core.crumb.functional_properties import functional_properties, water_100g
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.sweeteners import sweeteners
-from ample_crumb.core.formula.formula import Line, Part, evaluate
+from ample_crumb.core.formula.evaluation import evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences
 
 _FOODS = reference_cupboard().ingredients

@@ -30,10 +30,10 @@ from ample_crumb.application.formulas.views import (
     BenchView,
     FormulaListItem,
     FormulaView,
-    OtherTins,
     Pasted,
     ScaledView,
 )
+from ample_crumb.core.production.scaling import TinFactors
 
 router = APIRouter(prefix="/api/v1")
 
@@ -90,7 +90,7 @@ def scale_bench(body: ScaleBody, database: InDatabase, principal: AsPrincipal) -
 
 
 @router.post("/bench/tins")
-def other_tins(body: OtherTinsBody, database: InDatabase, principal: AsPrincipal) -> OtherTins:
+def other_tins(body: OtherTinsBody, database: InDatabase, principal: AsPrincipal) -> TinFactors:
     """By how much to multiply what is on the Bench for other tins."""
     others = tuple(UsedTin(each.tin_id, each.count) for each in body.others)
     return formulas_queries.into_tins(database, principal, body.bench(), others)

@@ -5,7 +5,8 @@ from dataclasses import replace
 
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.nested import is_nested
-from ample_crumb.core.formula.formula import Line, Part, evaluate
+from ample_crumb.core.formula.evaluation import evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.store import formulas
 from ample_crumb.store.database import Connection
 from ample_crumb.store.scope import Principal

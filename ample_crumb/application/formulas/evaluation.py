@@ -11,7 +11,7 @@ from ample_crumb.application.formulas.views import EvaluatedView, FormulaView, e
 from ample_crumb.application.views import FiguresView, portion_view
 from ample_crumb.core.crumb.check import JudgedDough, crumb_check, judge_dough
 from ample_crumb.core.crumb.hazards import find_hazards
-from ample_crumb.core.food.claims import TwinFigures
+from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.alerts import diet_alerts
 from ample_crumb.core.formula.allergens import allergens_of

@@ -17,7 +17,6 @@ from ample_crumb.application.formulas.views import (
     Fitting,
     FormulaListItem,
     FormulaView,
-    OtherTins,
     Pasted,
     ScaledView,
 )
@@ -26,13 +25,13 @@ from ample_crumb.application.views import portion_view
 from ample_crumb.core.day.day_budget import pieces_that_fit, sum_up
 from ample_crumb.core.food.nutrients import total
 from ample_crumb.core.formula.alerts import diet_alerts
+from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.families import family_of
-from ample_crumb.core.formula.formula import Line, Part, evaluate, parts_of
+from ample_crumb.core.formula.formula import Line, Part, parts_of
 from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.formula.rewrite import details_of, nudged, with_details
-from ample_crumb.core.formula.scaling import scaled
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.tin_fill import scale_to
+from ample_crumb.core.production.scaling import TinFactors, factors_for_tins, scaled
 from ample_crumb.core.quantity.line_parser import without_bullet
 from ample_crumb.formats.recipe_text import recipe_from_text
 from ample_crumb.store import days, formulas
@@ -135,7 +134,7 @@ def scale(database: Database, principal: Principal, parts: tuple[Part, ...], fac
     return ScaledView(factor, lines, energy(parts) * factor, energy(written))
 
 
-def into_tins(database: Database, principal: Principal, bench: Bench, others: tuple[UsedTin, ...]) -> OtherTins:
+def into_tins(database: Database, principal: Principal, bench: Bench, others: tuple[UsedTin, ...]) -> TinFactors:
     """Factors for baking what is on the Bench in other tins. Raises CannotAccept without tins on either side."""
     with database.transaction(principal) as connection:
         context = with_nested(connection, principal, load_context(connection, principal), bench.parts)
@@ -146,7 +145,7 @@ def into_tins(database: Database, principal: Principal, bench: Bench, others: tu
     if made.bake_yield.in_oven_g <= 0:
         raise CannotAccept("/parts", "There is no dough yet.")
     density = bench.production.density_g_per_ml or family_of(bench.family).density_g_per_ml
-    return OtherTins(*scale_to(made.bake_yield.in_oven_g, now, then, density))
+    return factors_for_tins(made.bake_yield.in_oven_g, now, then, density)
 
 
 def _list_item(row: FormulaRow, kept: FormulaSummary, context: KitchenContext) -> FormulaListItem:

@@ -3,7 +3,7 @@
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.formulas.draft import FIGURES, TwinChoice
 from ample_crumb.application.formulas.summaries import read_summary
-from ample_crumb.core.food.claims import TwinFigures
+from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.store import formulas, versions
 from ample_crumb.store.database import Connection

@@ -17,11 +17,13 @@ from ample_crumb.core.formula.alerts import DietAlert
 from ample_crumb.core.formula.allergens import Allergens
 from ample_crumb.core.formula.claims import FormulaClaims
 from ample_crumb.core.formula.cost import Cost
-from ample_crumb.core.formula.formula import FormulaFigures, Part
+from ample_crumb.core.formula.evaluation import FormulaFigures
+from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.protein_quality import ProteinQuality
 from ample_crumb.core.formula.reading import Choice, ReadLine
 from ample_crumb.core.formula.rewrite import fill_of
-from ample_crumb.core.formula.scaling import ScaledLine, kitchen_grams
+from ample_crumb.core.production.scaling import ScaledLine
+from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 from ample_crumb.core.quantity.weighing import WeightBasis
 from ample_crumb.core.uncertainty.propagation import LineUncertainty, Uncertainty
 
@@ -159,14 +161,6 @@ class ScaledView:
     parts: tuple[tuple[ScaledLine, ...], ...]
     exact_kcal: float
     written_kcal: float
-
-
-@dataclass(frozen=True, slots=True)
-class OtherTins:
-    """By how much to multiply a formula for other tins: to fill them as full, and to stand as high in them."""
-
-    as_full_factor: float
-    as_high_factor: float
 
 
 def line_view(line: ReadLine, uncertainty: LineUncertainty) -> LineView:

@@ -18,7 +18,9 @@ from ample_crumb.application.reformulate.views import (
     WishDraft,
 )
 from ample_crumb.application.views import portion_view
-from ample_crumb.core.food.claims import ClaimCondition, TwinFigures, eu_needs, us_needs
+from ample_crumb.core.food.claims.claim import ClaimCondition, TwinFigures
+from ample_crumb.core.food.claims.eu import eu_needs
+from ample_crumb.core.food.claims.us import us_needs
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.families import us_reference_g
 from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest

@@ -13,7 +13,8 @@ from ample_crumb.core.day.day_budget import caution_about, combine_sds, sum_up
 from ample_crumb.core.day.fits import what_fits
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Portion, total
 from ample_crumb.core.formula.alerts import DietAlert, diet_alerts
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, evaluate
+from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.quantity.line_splitting import split_foods
 from ample_crumb.core.uncertainty.propagation import propagate
 from ample_crumb.store import days

@@ -14,7 +14,7 @@ from ample_crumb.application.formulas.views import FormulaView
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere
 from ample_crumb.application.versions.overview import find_formula, versions_view
 from ample_crumb.application.versions.views import BranchUpdate, VersionsView
-from ample_crumb.core.formula.difference import merge_base_changes
+from ample_crumb.core.formula.merging import merge_base_changes
 from ample_crumb.store import formulas, kitchens, versions
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.formulas import FormulaRow

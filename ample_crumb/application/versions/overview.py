@@ -10,8 +10,9 @@ from ample_crumb.application.formulas.summaries import read_summary
 from ample_crumb.application.problems import NotHere
 from ample_crumb.application.versions.views import BaseView, BranchView, VersionsView, VersionView
 from ample_crumb.application.views import portion_view
-from ample_crumb.core.formula.difference import FormulaState, difference, shared_lines
-from ample_crumb.core.formula.formula import evaluate
+from ample_crumb.core.formula.difference import FormulaState, difference
+from ample_crumb.core.formula.evaluation import evaluate
+from ample_crumb.core.formula.merging import shared_lines
 from ample_crumb.store import formulas, versions
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formulas import FormulaRow

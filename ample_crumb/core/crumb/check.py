@@ -8,8 +8,8 @@ from ample_crumb.core.crumb.dials.judge import dials_of
 from ample_crumb.core.crumb.dough import Dough, dough_of
 from ample_crumb.core.crumb.family_classifier import classify_family
 from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.families import family_of
-from ample_crumb.core.formula.formula import FormulaFigures
 
 
 @dataclass(frozen=True, slots=True)

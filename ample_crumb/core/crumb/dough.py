@@ -8,7 +8,7 @@ from typing import Final
 from ample_crumb.core.crumb.functional_properties import FunctionalProperties, functional_properties
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
-from ample_crumb.core.formula.formula import FormulaFigures, PartFigures
+from ample_crumb.core.formula.evaluation import FormulaFigures, PartFigures
 from ample_crumb.core.formula.reading import ReadLine
 
 _BESIDE: Final = re.compile(

@@ -10,7 +10,8 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.food.sweeteners import sweeteners
-from ample_crumb.core.formula.formula import FormulaFigures, PartBake
+from ample_crumb.core.formula.evaluation import FormulaFigures
+from ample_crumb.core.formula.formula import PartBake
 
 
 @dataclass(frozen=True, slots=True)

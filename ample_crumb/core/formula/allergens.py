@@ -5,7 +5,7 @@ from typing import Final
 
 from ample_crumb.core.food.allergens import BROKEN_BY, KNOWN
 from ample_crumb.core.food.cupboard import Cupboard
-from ample_crumb.core.formula.formula import FormulaFigures
+from ample_crumb.core.formula.evaluation import FormulaFigures
 
 
 @dataclass(frozen=True, slots=True)

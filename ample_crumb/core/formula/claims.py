@@ -4,21 +4,14 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import Final
 
-from ample_crumb.core.food.claims import (
-    Claim,
-    ClaimCondition,
-    TwinFigures,
-    eu_claims,
-    eu_needs,
-    needs_laxative_notice,
-    us_claims,
-    us_needs,
-)
+from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, TwinFigures
+from ample_crumb.core.food.claims.eu import eu_claims, eu_needs, needs_laxative_notice
+from ample_crumb.core.food.claims.gap import ClaimedAmounts, LineChange, claim_gap
+from ample_crumb.core.food.claims.us import us_claims, us_needs
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.allergens import Allergens
-from ample_crumb.core.formula.claim_gap import ClaimedAmounts, LineChange, claim_gap
+from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.families import us_reference_g
-from ample_crumb.core.formula.formula import FormulaFigures
 
 _UNSWEETENED: Final = "no added sugar"
 

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Final
 
-from ample_crumb.core.formula.formula import FormulaFigures
+from ample_crumb.core.formula.evaluation import FormulaFigures
 
 FREE: Final = frozenset({"water"})
 """Foods from the tap, which nobody prices."""

@@ -4,7 +4,7 @@ from collections import defaultdict
 from dataclasses import dataclass
 
 from ample_crumb.core.food.protein_quality import Score, scores
-from ample_crumb.core.formula.formula import FormulaFigures
+from ample_crumb.core.formula.evaluation import FormulaFigures
 
 
 @dataclass(frozen=True, slots=True)

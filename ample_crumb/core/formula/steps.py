@@ -8,7 +8,7 @@ from typing import Final
 
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
-from ample_crumb.core.formula.formula import FormulaFigures
+from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.quantity.name_matching import words
 

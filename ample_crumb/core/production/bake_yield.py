@@ -10,8 +10,8 @@ from enum import StrEnum
 from typing import Final
 
 from ample_crumb.core.food.nutrients import Figures
+from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.families import Family
-from ample_crumb.core.formula.formula import FormulaFigures
 from ample_crumb.core.problem import CannotUse
 
 MOST_LOSS: Final = 0.6

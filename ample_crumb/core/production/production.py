@@ -7,8 +7,9 @@ from typing import Final, TypeVar
 
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import Figures, StandardUncertainty
+from ample_crumb.core.formula.evaluation import FormulaFigures, divide, evaluate
 from ample_crumb.core.formula.families import family_of
-from ample_crumb.core.formula.formula import FormulaFigures, Part, divide, evaluate
+from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_time import BakeWindow, BakingConditions, bake_window

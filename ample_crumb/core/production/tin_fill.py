@@ -92,13 +92,3 @@ def _warnings(
             f"It stands only {lowest:.1f} cm high and will bake dry; this family wants {family.least_depth_cm:g} cm."
         )
     return said
-
-
-def scale_to(
-    dough_g: float, tins: Sequence[Tin], others: Sequence[Tin], density_g_per_ml: float
-) -> tuple[float, float]:
-    """By how much to multiply a formula for other tins: so that they are as full, and so that it stands as high."""
-    volume_ml = dough_g / density_g_per_ml
-    room, other_room = sum(tin.volume_ml for tin in tins), sum(tin.volume_ml for tin in others)
-    height_cm = tins[0].height_cm(volume_ml * tins[0].volume_ml / room)
-    return other_room / room, sum(tin.volume_to_ml(height_cm) for tin in others) / volume_ml

@@ -4,10 +4,12 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part
+from ample_crumb.core.formula.evaluation import FormulaFigures
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.formula.rewrite import nudged
-from ample_crumb.core.formula.scaling import kitchen_grams, scaled
+from ample_crumb.core.production.scaling import scaled
+from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 from ample_crumb.core.quantity.weighing import WeightBasis
 from ample_crumb.core.reformulate.request import FormulaToReformulate
 from ample_crumb.core.reformulate.variables import AmountVariable

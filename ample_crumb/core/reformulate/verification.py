@@ -2,7 +2,7 @@
 
 from typing import Final
 
-from ample_crumb.core.food.claims import ClaimCondition
+from ample_crumb.core.food.claims.claim import ClaimCondition
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.cost import FREE, cost_of
 from ample_crumb.core.problem import CannotUse

@@ -4,7 +4,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Final
 
-from ample_crumb.core.food.claims import ClaimCondition
+from ample_crumb.core.food.claims.claim import ClaimCondition
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Nutrients, carbohydrate
 from ample_crumb.core.problem import CannotUse
 

@@ -8,11 +8,12 @@ from ample_crumb.core.crumb.dough import lies_beside
 from ample_crumb.core.crumb.functional_properties import generic_of
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part
+from ample_crumb.core.formula.evaluation import FormulaFigures
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.formula.rewrite import nudged
-from ample_crumb.core.formula.scaling import kitchen_grams
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 from ample_crumb.core.swap.catalogue import Swap, catalogue
 
 

@@ -12,7 +12,7 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.alerts import DIETS, Eater
-from ample_crumb.core.formula.formula import FormulaFigures
+from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.swap.apply import FoodMove, food_moves
 from ample_crumb.core.swap.catalogue import Swap, swaps_for
 

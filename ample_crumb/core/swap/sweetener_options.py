@@ -10,9 +10,10 @@ from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition, carbohydrate
 from ample_crumb.core.food.sweeteners import Sweetener, sweeteners
-from ample_crumb.core.formula.formula import FormulaFigures, Line, Part, PartFigures
-from ample_crumb.core.formula.scaling import kitchen_grams
+from ample_crumb.core.formula.evaluation import FormulaFigures, PartFigures
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 
 PACKET_G: Final = 8.4
 """A table-top packet is as sweet as 2 tsp of sugar, of 4.2 g each. Common practice."""

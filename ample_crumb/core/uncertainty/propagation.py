@@ -16,7 +16,7 @@ from ample_crumb.core.food.nutrients import (
     carbohydrate,
     values,
 )
-from ample_crumb.core.formula.formula import FormulaFigures
+from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.quantity.weighing import WeightBasis
 from ample_crumb.core.uncertainty.measurement import mass_sd_g, weighed_sd_g

@@ -2942,16 +2942,6 @@ export interface components {
             aims: string[];
         };
         /**
-         * OtherTins
-         * @description By how much to multiply a formula for other tins: to fill them as full, and to stand as high in them.
-         */
-        OtherTins: {
-            /** As Full Factor */
-            as_full_factor: number;
-            /** As High Factor */
-            as_high_factor: number;
-        };
-        /**
          * OtherTinsBody
          * @description What is on the Bench, and the tins it shall go into.
          */
@@ -4411,6 +4401,16 @@ export interface components {
             water_ml?: number | null;
         };
         /**
+         * TinFactors
+         * @description By how much to multiply a formula for other tins: to fill them as full, and to stand as high in them.
+         */
+        TinFactors: {
+            /** As Full Factor */
+            as_full_factor: number;
+            /** As High Factor */
+            as_high_factor: number;
+        };
+        /**
          * TinFill
          * @description A dough in its tins. `thickness_cm` is volume over surface in the tin that takes longest. `warnings` are
          *     sentences; empty when all is well.
@@ -5491,7 +5491,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OtherTins"];
+                    "application/json": components["schemas"]["TinFactors"];
                 };
             };
             /** @description What arrived cannot be read */

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from operator import attrgetter
 from typing import Final
 
-from ample_crumb.core.food.claims import ClaimCondition
+from ample_crumb.core.food.claims.claim import ClaimCondition
 from ample_crumb.core.food.nutrients import Figures
 
 MOST_TIMES: Final = 2.0
@@ -39,7 +39,6 @@ class ClaimedAmounts:
 
 
 CLAIMED: Final = ("energy_kcal", "protein_g", "fat_g", "saturates_g", "sugars_g", "fibre_g", "salt_g")
-
 
 _CLAIMED: Final = attrgetter(*CLAIMED)
 

@@ -1,21 +1,26 @@
-"""A formula in another amount: each line written anew in measures that a kitchen has, with what rounding does to it."""
+"""All of scaling: a formula in another amount, by a factor, by whole eggs or into other tins; each line written anew in
+measures that a kitchen has, with what rounding does to it.
+"""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from typing import Final
 
 from ample_crumb.core.food.cupboard import Cupboard
-from ample_crumb.core.formula.formula import FormulaFigures
+from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, read_against
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.production.tins import Tin
 from ample_crumb.core.quantity.amount import Term, WrittenLine
+from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 from ample_crumb.core.quantity.line_parser import read_line
 from ample_crumb.core.quantity.units import UnitKind
 from ample_crumb.core.quantity.used import used_in_words
 from ample_crumb.core.quantity.weighing import WeightBasis
 
 LEAST: Final = 0.05
+
 MOST: Final = 50.0
 """Factors beyond these are slips."""
 
@@ -70,26 +75,20 @@ def _weighed(written: WrittenLine, grams: float) -> str:
     return _text(f"{kitchen_grams(grams):g} g", written)
 
 
-def kitchen_grams(grams: float) -> float:
-    """As a kitchen scale is read: to 5 g from 500 g, whole grams from 20, halves below, tenths below 3."""
-    step = kitchen_step(grams)
-    return max(step, round(round(grams / step) * step, 4))
-
-
-def kitchen_step(grams: float) -> float:
-    """The least step of a kitchen scale that is worth writing at that weight."""
-    return 5.0 if grams >= 500 else 1.0 if grams >= 20 else 0.5 if grams >= 3 else 0.1
-
-
 def _text(amount: str, written: WrittenLine) -> str:
     return f"{amount} {written.name}" + "".join(f", {note}" for note in written.notes)
 
 
 _CUP: Final = (Fraction(1, 4), Fraction(1, 3), Fraction(1, 2), Fraction(2, 3), Fraction(3, 4))
+
 _SPOON: Final = (Fraction(1, 8), Fraction(1, 4), Fraction(1, 2), Fraction(3, 4))
+
 _FRACTIONS: Final = {"cup": _CUP, "tablespoon": (Fraction(1, 2),), "teaspoon": _SPOON}
+
 _SMALLER: Final = {"cup": ("tablespoon", 16), "tablespoon": ("teaspoon", 3)}
+
 _SHORT: Final = {"tablespoon": "tbsp", "teaspoon": "tsp"}
+
 _NEAR: Final = 0.08
 """A measure that misses the exact amount by more than this share is given in grams instead."""
 
@@ -160,3 +159,19 @@ def _egg_grams(lines: Iterable[ReadLine]) -> Iterable[float]:
     for line in lines:
         if line.figures and line.ingredient and line.ingredient.slug == "egg":
             yield line.figures.mass_g
+
+
+@dataclass(frozen=True, slots=True)
+class TinFactors:
+    """By how much to multiply a formula for other tins: to fill them as full, and to stand as high in them."""
+
+    as_full_factor: float
+    as_high_factor: float
+
+
+def factors_for_tins(dough_g: float, tins: Sequence[Tin], others: Sequence[Tin], density_g_per_ml: float) -> TinFactors:
+    """Factors for baking in `others` what is written for `tins`, at least one on each side."""
+    volume_ml = dough_g / density_g_per_ml
+    room, other_room = sum(tin.volume_ml for tin in tins), sum(tin.volume_ml for tin in others)
+    height_cm = tins[0].height_cm(volume_ml * tins[0].volume_ml / room)
+    return TinFactors(other_room / room, sum(tin.volume_to_ml(height_cm) for tin in others) / volume_ml)
