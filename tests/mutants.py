@@ -29,7 +29,7 @@ class Mutant:
     tests: tuple[str, ...]
 
 
-_EDGES: Final = ("core.test_constraint_edges",)
+_EDGES: Final = ("core.reformulate.test_crumb_constraints",)
 _LIMITS: Final = ("core.test_limits",)
 
 MUTANTS: Final = (
@@ -223,59 +223,63 @@ MUTANTS: Final = (
         "uncertainty/propagation.py",
         "PORTION_SHARE: Final = 0.03",
         "PORTION_SHARE: Final = 0.0",
-        ("core.test_doubt",),
+        ("core.uncertainty.test_propagation",),
     ),
     Mutant(
         "doubt: eggs as fruit",
         "uncertainty/measurement.py",
         "EGG_SHARE: Final = 0.06",
         "EGG_SHARE: Final = 0.15",
-        ("core.test_doubt",),
+        ("core.uncertainty.test_measurement",),
     ),
     Mutant(
         "day: bands of one batch in quadrature",
         "day/day_budget.py",
         'key = batch or f"alone {place}"',
         'key = f"alone {place}"',
-        ("core.test_day", "core.test_doubt"),
+        ("core.day.test_day_budget",),
     ),
     Mutant(
-        "sure in 84 of 100", "reformulate/search.py", "_SURE: Final = 1.645", "_SURE: Final = 1.0", ("core.test_reach",)
+        "sure in 84 of 100",
+        "reformulate/search.py",
+        "_SURE: Final = 1.645",
+        "_SURE: Final = 1.0",
+        ("core.reformulate.test_search",),
     ),
     Mutant(
         "repairs: right at the edge",
         "crumb/repairs.py",
         "_INWARD: Final = 0.08",
         "_INWARD: Final = 0.0",
-        ("core.test_repairs",),
+        ("core.crumb.test_repairs",),
     ),
     Mutant(
         "learning: a prior worth one batch",
         "crumb/feedback.py",
         "FEEDBACK_SD: Final = 2 * PRIOR_SD",
         "FEEDBACK_SD: Final = PRIOR_SD",
-        ("core.test_crumb", "core.test_repairs"),
+        ("core.crumb.test_feedback",),
     ),
     Mutant(
         "names: half a match will do",
         "quantity/name_matching.py",
         "ACCEPT: Final = 0.76",
         "ACCEPT: Final = 0.5",
-        ("core.test_names", "core.test_reading"),
+        ("core.quantity.test_name_matching", "core.formula.test_reading"),
     ),
     Mutant(
         "weigh: a can with its liquid",
         "quantity/weighing.py",
         "abs(one - gross) < abs(one - drained)",
         "abs(one - gross) > abs(one - drained)",
-        ("core.test_weigh", "core.test_reading"),
+        ("core.quantity.test_weighing", "core.formula.test_reading"),
     ),
     Mutant(
         "scaling: spoons that miss by a fifth",
         "production/scaling.py",
         "_NEAR: Final = 0.08",
         "_NEAR: Final = 0.2",
-        ("core.test_scaling",),
+        ("core.production.test_scaling",),
     ),
 )
 """Those of the first half that once lived come first; the others hold what the tests of the core are for."""
@@ -302,14 +306,15 @@ def is_killed(mutant: Mutant, folder: Path) -> bool:
     file = copy / CORE / mutant.file
     file.write_text(mutated(mutant, file.read_text("utf-8")), "utf-8")
     killed = not _passes(copy, [f"tests.{name}" for name in mutant.tests]) or not _passes(
-        copy, [f"tests.{folder}.{path.stem}" for folder in ("core", "published") for path in _modules(folder)]
+        copy, [name for folder in ("core", "published") for name in _modules(folder)]
     )
     shutil.rmtree(copy)
     return killed
 
 
-def _modules(folder: str) -> Sequence[Path]:
-    return sorted((ROOT / "tests" / folder).glob("test_*.py"))
+def _modules(folder: str) -> Sequence[str]:
+    paths = sorted((ROOT / "tests" / folder).rglob("test_*.py"))
+    return [".".join(path.relative_to(ROOT).with_suffix("").parts) for path in paths]
 
 
 def _passes(copy: Path, modules: Sequence[str]) -> bool:

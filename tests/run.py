@@ -65,8 +65,8 @@ def classes_of(folders: Iterable[str]) -> Iterable[str]:
     """The test classes of these folders, those that take longest first."""
     ranked = sorted(folders, key=lambda folder: (_FIRST.index(folder) if folder in _FIRST else len(_FIRST), folder))
     for folder in ranked:
-        for path in sorted((HERE / folder).glob("test_*.py"), key=lambda path: -path.stat().st_size):
-            yield from classes_in(f"tests.{folder}.{path.stem}")
+        for path in sorted((HERE / folder).rglob("test_*.py"), key=lambda path: -path.stat().st_size):
+            yield from classes_in(".".join(("tests", *path.relative_to(HERE).with_suffix("").parts)))
 
 
 def classes_in(module: str) -> Iterable[str]:

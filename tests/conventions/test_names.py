@@ -100,6 +100,16 @@ class Names(unittest.TestCase):
         self.assertEqual(long, _LONG)
 
 
+class Rooms(unittest.TestCase):
+    def test_tests_of_the_core_stand_where_their_module_does(self) -> None:
+        """`tests/core/food/test_label.py` tests `core/food/label.py`; what goes across rooms stands at the top."""
+        tests = ROOT / "tests" / "core"
+        for path in tests.rglob("*/test_*.py"):
+            module = path.relative_to(tests).with_name(path.name.removeprefix("test_"))
+            with self.subTest(str(module)):
+                self.assertTrue((ROOT / "ample_crumb/core" / module).exists())
+
+
 class Text(unittest.TestCase):
     def test_the_project_speaks_of_itself_alone(self) -> None:
         """No path of a machine in what is kept."""

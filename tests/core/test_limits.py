@@ -10,7 +10,6 @@ from ample_crumb.core.crumb.hazards import find_hazards
 from ample_crumb.core.day.day_budget import Targets, sum_up
 from ample_crumb.core.food.claims.claim import ClaimCondition
 from ample_crumb.core.food.claims.gap import ClaimedAmounts, claim_gap
-from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.label import Label, Style, read_label
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Figures, Nutrients
@@ -44,8 +43,7 @@ from ample_crumb.core.reformulate.variables import (
 from ample_crumb.core.reformulate.wishes import Wish
 from ample_crumb.core.swap.suggestions import Aim, suggest_swaps
 from ample_crumb.core.uncertainty.propagation import propagate
-
-CUPBOARD = reference_cupboard()
+from tests.core.given import CUPBOARD
 
 
 def evaluated(*lines: str, pieces: int = 10) -> FormulaFigures:

@@ -1,0 +1,44 @@
+"""core/formula/steps: links, times and heat of a method, and what it forgets."""
+
+import unittest
+
+from ample_crumb.core.formula.steps import checks_of, linked, steps_of
+from tests.core.given import CUPBOARD, evaluated
+
+
+class Steps(unittest.TestCase):
+    def test_links_follow_the_lines(self) -> None:
+        of = evaluated("125 g butter, soft", "2 large eggs", "60 g vanilla whey")
+        (step,) = steps_of("Beat {butter} and {eggs} into {flour}.", of)
+        self.assertEqual([each.text for each in step.texts if each.place is not None], ["125 g butter", "2 large eggs"])
+        self.assertEqual([each.problem for each in step.texts if each.problem], ["No line is called “flour”."])
+        once = linked("Beat butter, add the eggs, then more butter.", of)
+        self.assertEqual(once, "Beat {butter}, add the {eggs}, then more butter.")
+        self.assertEqual(linked(once, of), once)
+
+    def test_times_and_heat_as_they_are_written(self) -> None:
+        for text, low, high, celsius in (
+            ("Bake 20 to 25 minutes at 350 °F.", 20, 25, 177),
+            ("Blend for 30 seconds, rest 5 min", 5.5, 5.5, None),
+            ("Chill overnight", 480, 480, None),
+            ("Leave it for 1½–2 hours", 90, 120, None),
+            ("Gas mark 4, 1 hour", 60, 60, 177),
+            ("Bake at 175 degrees C for half an hour", 30, 30, 175),
+            ("Fold in.", None, None, None),
+        ):
+            with self.subTest(text):
+                (step,) = steps_of(text, evaluated("2 eggs"))
+                self.assertEqual((step.low_min, step.high_min), (low, high))
+                self.assertEqual(step.oven_c, celsius)
+
+    def test_what_a_method_forgets(self) -> None:
+        of = evaluated("100 g flour", "1 tsp baking powder", "100 g butter, melted", "80 g chocolate chips")
+        method = "Melt the butter.\nMix all, fold in chips.\nBake."
+        forgotten = [each.sentence for each in checks_of(method, of, CUPBOARD) if each.step is None]
+        self.assertTrue(any("cool before chocolate" in each for each in forgotten))
+        self.assertTrue(any("oven is hot" in each for each in forgotten))
+        better = "Melt the butter, let it cool.\nWhisk flour and baking powder.\nHeat the oven, line a tin.\nBake."
+        self.assertFalse(
+            any("chocolate" in each.sentence for each in checks_of(better, of, CUPBOARD) if each.step is None)
+        )
+        self.assertEqual(checks_of("", of, CUPBOARD), ())
