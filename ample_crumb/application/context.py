@@ -75,7 +75,7 @@ def label_ingredient(row: ProductRow) -> tuple[Ingredient, LabelFigures]:
     """The ingredient of a stored label, and its check."""
     slug = label_slug(row.id, row.number)
     synonyms = tuple(row.synonyms)
-    return ingredient_of(slug, row.name, synonyms, row.role, row.label(), row.measures(), row.contains())
+    return ingredient_of(slug, row.name, synonyms, row.role, row.pack())
 
 
 _KEPT: Final = 32

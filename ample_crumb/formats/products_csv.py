@@ -14,7 +14,7 @@ from typing import Final
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import Label, LabelBasis, Style
-from ample_crumb.core.food.product import LabelProblem, PackMeasures, ProductDeclaration, ingredient_of
+from ample_crumb.core.food.product import LabelProblem, Pack, PackMeasures, ProductDeclaration, ingredient_of
 from ample_crumb.core.food.product_code import code_of
 from ample_crumb.core.problem import CannotUse
 
@@ -36,9 +36,7 @@ class TypedProduct:
     name: str
     synonyms: tuple[str, ...]
     role: str
-    label: Label
-    measures: PackMeasures
-    contains: ProductDeclaration
+    pack: Pack
     gtin: str
 
 
@@ -58,9 +56,7 @@ def products_from_csv(text: str) -> tuple[Product, ...]:
         if slug in products:
             raise CannotUse(f"Row {number} of the products: There is a product {typed.name!r} already.")
         try:
-            made, read = ingredient_of(
-                slug, typed.name, typed.synonyms, typed.role, typed.label, typed.measures, typed.contains
-            )
+            made, read = ingredient_of(slug, typed.name, typed.synonyms, typed.role, typed.pack)
         except LabelProblem as problem:
             raise CannotUse(f"Row {number} of the products: {problem.field}: {problem}") from problem
         products[slug] = Product(made, read.remark)
@@ -103,9 +99,7 @@ def _typed(row: Mapping[str, str | None]) -> TypedProduct:
         name=name[:120],
         synonyms=_parted(cells.get("synonyms", "")),
         role=cells.get("role", ""),
-        label=_label(cells),
-        measures=PackMeasures(**{name: _number(name, cells) for name in _MEASURES}),
-        contains=contains,
+        pack=Pack(_label(cells), PackMeasures(**{name: _number(name, cells) for name in _MEASURES}), contains),
         gtin=code_of(cells.get("gtin", "")),
     )
 

@@ -140,33 +140,38 @@ def find_entry(connection: Connection, principal: Principal, entry_id: UUID, *, 
         ).fetchone()
 
 
-def add_entry(
-    connection: Connection,
-    principal: Principal,
-    entry_id: UUID,
-    *,
-    day: date,
-    eaten_at: datetime,
-    kind: str,
-    name: str,
-    text: str,
-    formula_id: UUID | None,
-    pieces: float | None,
-    portion: Portion,
-) -> bool:
-    """Lays a portion into a day. False when that id is there already, as after a retry."""
-    values: dict[str, Any] = {
-        "id": entry_id,
-        "kitchen_id": principal.kitchen_id,
-        "person_id": principal.person_id,
-        "day": day,
-        "eaten_at": eaten_at,
-        "kind": kind,
-        "name": name,
-        "text": text,
-        "formula_id": formula_id,
-        "piece_count": pieces,
-    }
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LoggedEntry:
+    """An entry to write: what was eaten and when. `formula_id` and `piece_count` are set for pieces of a formula."""
+
+    id: UUID
+    day: date
+    eaten_at: datetime
+    kind: str
+    name: str
+    text: str = ""
+    formula_id: UUID | None = None
+    piece_count: float | None = None
+    portion: Portion
+
+    def parameters(self, principal: Principal) -> dict[str, Any]:
+        """As named parameters of an insert or update."""
+        return columns(self.portion) | {
+            "id": self.id,
+            "kitchen_id": principal.kitchen_id,
+            "person_id": principal.person_id,
+            "day": self.day,
+            "eaten_at": self.eaten_at,
+            "kind": self.kind,
+            "name": self.name,
+            "text": self.text,
+            "formula_id": self.formula_id,
+            "piece_count": self.piece_count,
+        }
+
+
+def add_entry(connection: Connection, principal: Principal, entry: LoggedEntry) -> bool:
+    """Writes an entry into its day. False when that id is there already, as after a retry."""
     added = connection.execute(
         """
         insert into entry (id, kitchen_id, person_id, day, eaten_at, kind, name, text, formula_id, piece_count, mass_g,
@@ -178,24 +183,14 @@ def add_entry(
             %(alcohol_g)s, %(water_g)s, %(caffeine_mg)s, %(at_least)s, %(without_lines)s, %(sd)s)
         on conflict (kitchen_id, id) do nothing
         """,
-        values | columns(portion),
+        entry.parameters(principal),
     )
     return added.rowcount == 1
 
 
-def change_entry(
-    connection: Connection,
-    principal: Principal,
-    entry_id: UUID,
-    *,
-    day: date,
-    eaten_at: datetime,
-    name: str,
-    text: str,
-    pieces: float | None,
-    portion: Portion,
-) -> None:
-    """New content of an entry and its next version. The caller has locked it and looked at its version."""
+def change_entry(connection: Connection, principal: Principal, entry: LoggedEntry) -> None:
+    """New content of the entry of that id and its next version; its kind and formula stay. The caller has locked it and
+    looked at its version."""
     connection.execute(
         """
         update entry set day = %(day)s, eaten_at = %(eaten_at)s, name = %(name)s, text = %(text)s,
@@ -207,17 +202,7 @@ def change_entry(
             caffeine_mg = %(caffeine_mg)s, at_least = %(at_least)s, without_lines = %(without_lines)s, sd = %(sd)s
         where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
         """,
-        columns(portion)
-        | {
-            "id": entry_id,
-            "person_id": principal.person_id,
-            "kitchen_id": principal.kitchen_id,
-            "day": day,
-            "eaten_at": eaten_at,
-            "name": name,
-            "text": text,
-            "piece_count": pieces,
-        },
+        entry.parameters(principal),
     )
 
 

@@ -199,18 +199,21 @@ def write_parts(connection: Connection, kitchen_id: UUID, formula_id: UUID, part
         )
 
 
-def write_summary(
-    connection: Connection,
-    kitchen_id: UUID,
-    formula_id: UUID,
-    piece: Portion,
-    brief: AllergenNames,
-    uses: Iterable[str],
-    count: float,
-    by: str,
-) -> None:
-    """Keeps the figures of one of `count` pieces, its contents and the slugs it uses for lists, with the name of what
-    they were worked out by."""
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StoredSummary:
+    """What lists show of a formula: the figures of one of `piece_count` pieces, its allergens, the slugs it `uses`, and
+    the name of the rules they were worked out `by`."""
+
+    piece: Portion
+    piece_count: float
+    allergens: AllergenNames
+    uses: Iterable[str]
+    by: str
+
+
+def write_summary(connection: Connection, kitchen_id: UUID, formula_id: UUID, summary: StoredSummary) -> None:
+    """Keeps the summary of a formula."""
+    allergens = summary.allergens
     connection.execute(
         """
         update formula set summary_by = %(by)s, uses = %(uses)s, contains = %(contains)s,
@@ -224,16 +227,16 @@ def write_summary(
             at_least = %(at_least)s, without_lines = %(without_lines)s, sd = %(sd)s
         where id = %(id)s and kitchen_id = %(kitchen_id)s
         """,
-        columns(piece)
+        columns(summary.piece)
         | {
             "id": formula_id,
             "kitchen_id": kitchen_id,
-            "by": by,
-            "uses": sorted(uses),
-            "complete": brief.complete,
-            "piece_count": count,
+            "by": summary.by,
+            "uses": sorted(summary.uses),
+            "complete": allergens.complete,
+            "piece_count": summary.piece_count,
         }
-        | {name: list(getattr(brief, name)) for name in ("contains", "may_contain", "diets_broken", "diets_kept")},
+        | {name: list(getattr(allergens, name)) for name in ("contains", "may_contain", "diets_broken", "diets_kept")},
     )
 
 

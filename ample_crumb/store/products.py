@@ -8,7 +8,7 @@ from uuid import UUID
 from psycopg.rows import class_row
 
 from ample_crumb.core.food.label import Label, LabelBasis, Style
-from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
+from ample_crumb.core.food.product import Pack, PackMeasures, ProductDeclaration
 from ample_crumb.store.database import Connection
 
 
@@ -57,6 +57,10 @@ class ProductRow:
     vegan: bool | None
     vegetarian: bool | None
     added_sugar: bool | None
+
+    def pack(self) -> Pack:
+        """All that is on the pack."""
+        return Pack(self.label(), self.measures(), self.contains())
 
     def label(self) -> Label:
         """The label as printed."""
@@ -161,16 +165,9 @@ def merge(connection: Connection, kitchen_id: UUID, product_id: UUID, into: UUID
     )
 
 
-def add_label(
-    connection: Connection,
-    kitchen_id: UUID,
-    product_id: UUID,
-    number: int,
-    label: Label,
-    measures: PackMeasures,
-    contains: ProductDeclaration,
-) -> None:
+def add_label(connection: Connection, kitchen_id: UUID, product_id: UUID, number: int, pack: Pack) -> None:
     """The next label of a product."""
+    label, contains = pack.label, pack.contains
     values: dict[str, Any] = {
         "id": product_id,
         "kitchen_id": kitchen_id,
@@ -196,7 +193,7 @@ def add_label(
             %(sodium_mg)s, %(alcohol_g)s, %(scoop_g)s, %(piece_g)s, %(pack_g)s, %(drained_g)s, %(cup_g)s,
             %(allergens)s, %(traces)s, %(vegan)s, %(vegetarian)s, %(added_sugar)s)
         """,
-        values | asdict(measures) | {name: getattr(label, name) for name in _FIGURES},
+        values | asdict(pack.measures) | {name: getattr(label, name) for name in _FIGURES},
     )
 
 

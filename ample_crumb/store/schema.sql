@@ -234,7 +234,7 @@ CREATE TABLE public.formula_version (
     without_lines integer DEFAULT 0 NOT NULL,
     sd jsonb DEFAULT '{}'::jsonb NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
-    CONSTRAINT formula_version_kept_by CHECK ((kept_by = ANY (ARRAY['baker'::text, 'sitting'::text, 'restore'::text]))),
+    CONSTRAINT formula_version_kept_by CHECK ((kept_by = ANY (ARRAY['baker'::text, 'edit session'::text, 'restore'::text]))),
     CONSTRAINT formula_version_name_length CHECK ((length(name) <= 80)),
     CONSTRAINT formula_version_number CHECK ((number >= 1))
 );

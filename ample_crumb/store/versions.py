@@ -16,7 +16,7 @@ from ample_crumb.store.database import Connection
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class VersionRow(FiguresRow):
-    """A kept state with the figures of one of `count` pieces as they were then. `kept_by` is baker, sitting or
+    """A kept state with the figures of one of `count` pieces as they were then. `kept_by` is baker, edit session or
     restore."""
 
     id: UUID
@@ -63,17 +63,19 @@ def last_draft(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> di
     return None if row is None else row[0]
 
 
-def add(
-    connection: Connection,
-    kitchen_id: UUID,
-    formula_id: UUID,
-    version_id: UUID,
-    name: str,
-    kept_by: str,
-    draft: Mapping[str, Any],
-    piece: Portion,
-    piece_count: float,
-) -> None:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class VersionSnapshot:
+    """A state to keep, with the figures of one of `piece_count` pieces. `kept_by` as in `VersionRow`."""
+
+    id: UUID
+    name: str
+    kept_by: str
+    draft: Mapping[str, Any]
+    piece: Portion
+    piece_count: float
+
+
+def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, snapshot: VersionSnapshot) -> None:
     """Keeps a state under the next number; nothing happens when that id is there already. The caller has locked the
     formula."""
     connection.execute(
@@ -88,15 +90,15 @@ def add(
         from formula_version where kitchen_id = %(kitchen_id)s and formula_id = %(formula_id)s
         on conflict (kitchen_id, id) do nothing
         """,
-        columns(piece)
+        columns(snapshot.piece)
         | {
-            "id": version_id,
+            "id": snapshot.id,
             "formula_id": formula_id,
             "kitchen_id": kitchen_id,
-            "name": name,
-            "kept_by": kept_by,
-            "draft": Jsonb(dict(draft)),
-            "piece_count": piece_count,
+            "name": snapshot.name,
+            "kept_by": snapshot.kept_by,
+            "draft": Jsonb(dict(snapshot.draft)),
+            "piece_count": snapshot.piece_count,
         },
     )
 

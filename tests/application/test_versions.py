@@ -1,4 +1,4 @@
-"""Kept states: by the baker, by a new sitting, one number each, and no other kitchen's."""
+"""Kept states: by the baker, by a new edit session, one number each, and no other kitchen's."""
 
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
@@ -30,15 +30,15 @@ class Versions(KitchenCase):
         listed = versions_queries.list_versions(self.database, self.principal, formula_id).versions
         return [(each.number, each.kept_by) for each in listed]
 
-    def test_a_new_sitting_keeps_what_was_before_it(self) -> None:
+    def test_a_new_edit_session_keeps_what_was_before_it(self) -> None:
         formula_id = self.formula("200 g skyr")
         self.change(formula_id, "220 g skyr")
-        self.assertEqual(self.numbers(formula_id), [(0, "now")], "one sitting is one state")
+        self.assertEqual(self.numbers(formula_id), [(0, "now")], "one edit session is one state")
         for _ in range(2):
             with self.database.unscoped() as connection:
                 connection.execute("update formula set updated_at = now() - interval '31 minutes'")
             self.change(formula_id, "240 g skyr" if _ == 0 else "260 g skyr")
-        self.assertEqual(self.numbers(formula_id), [(0, "now"), (2, "sitting"), (1, "sitting")])
+        self.assertEqual(self.numbers(formula_id), [(0, "now"), (2, "edit session"), (1, "edit session")])
         differing = versions_queries.differ(self.database, self.principal, formula_id, 1, 0)
         self.assertEqual(differing.words, ("skyr, plain: 220 → 260 g",))
         # Figures of a kept state are those of then.

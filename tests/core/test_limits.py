@@ -37,6 +37,7 @@ from ample_crumb.core.reformulate.variables import (
     USUAL,
     AmountVariable,
     LineBounds,
+    Pantry,
     candidate_variables,
     line_variables,
 )
@@ -48,6 +49,9 @@ from tests.core.given import CUPBOARD
 
 def evaluated(*lines: str, pieces: int = 10) -> FormulaFigures:
     return evaluate((Part("", tuple(map(Line, lines))),), pieces, CUPBOARD, ReadingPreferences())
+
+
+PANTRY = Pantry(CUPBOARD, EnergySystem.STATED, NOTHING_LEARNED, frozenset())
 
 
 class OfAPiece(unittest.TestCase):
@@ -167,13 +171,10 @@ class OfTheOptimiser(unittest.TestCase):
     def lines(self, *holds: LineBounds) -> tuple[AmountVariable, ...]:
         figures = evaluated(*self.LINES)
         dough = judge_dough(figures, "muffin", CUPBOARD)
-        return line_variables(
-            figures, dough.dough, {hold.place: hold for hold in holds}, frozenset(), CUPBOARD, NOTHING_LEARNED,
-            whole_eggs=True,
-        )  # fmt: skip
+        return line_variables(figures, dough.dough, {hold.place: hold for hold in holds}, PANTRY, whole_eggs=True)
 
     def candidates(self, lines: tuple[AmountVariable, ...]) -> tuple[AmountVariable, ...]:
-        return candidate_variables(USUAL, lines, 500, CUPBOARD, EnergySystem.STATED, frozenset(), (), NOTHING_LEARNED)
+        return candidate_variables(USUAL, lines, 500, PANTRY, ())
 
     def frame(self) -> ReformulationModel:
         lines = self.lines()

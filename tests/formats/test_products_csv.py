@@ -31,15 +31,15 @@ class Products(unittest.TestCase):
         head = "name,gtin,traces,pack_g,drained_g,energy_kcal"
         row = "Halyard beans,2000004000110,soy;milk,400,240,90"
         (typed,) = typed_products(f"{head}\n{row}")
-        self.assertEqual((typed.gtin, typed.contains.traces), ("2000004000110", ("soy", "milk")))
-        self.assertEqual((typed.measures.pack_g, typed.measures.drained_g), (400, 240))
+        self.assertEqual((typed.gtin, typed.pack.contains.traces), ("2000004000110", ("soy", "milk")))
+        self.assertEqual((typed.pack.measures.pack_g, typed.pack.measures.drained_g), (400, 240))
         with self.assertRaisesRegex(CannotUse, "Row 2 of the products: One digit of this code is wrong"):
             products_from_csv(f"{head}\n{row.replace('0110', '0111')}")
 
     def test_typed_products_need_not_be_true(self) -> None:
         text = f"{HEAD}\n{WHEY.replace('120', '502')}"
         (typed,) = typed_products(text)
-        self.assertEqual(typed.label.energy_kcal, 502)
+        self.assertEqual(typed.pack.label.energy_kcal, 502)
         with self.assertRaisesRegex(CannotUse, "energy_kcal"):
             products_from_csv(text)
 

@@ -17,6 +17,7 @@ from scipy.optimize import Bounds, linprog, milp
 from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED
 from ample_crumb.core.crumb.dough import dough_of
 from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
 from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.formula import Line, Part
@@ -30,7 +31,7 @@ from ample_crumb.core.reformulate.constraints import (
     wish_constraint,
 )
 from ample_crumb.core.reformulate.milp import GAP, LinearConstraint, Status, Variable, solve
-from ample_crumb.core.reformulate.variables import LineBounds, line_variables
+from ample_crumb.core.reformulate.variables import LineBounds, Pantry, line_variables
 from ample_crumb.core.reformulate.wishes import Wish
 
 CUPBOARD = reference_cupboard()
@@ -110,6 +111,7 @@ class AgainstScipy(unittest.TestCase):
 
     def test_the_nearest_amounts_of_random_formulas(self) -> None:
         made = random.Random(11)
+        pantry = Pantry(CUPBOARD, EnergySystem.STATED, NOTHING_LEARNED, frozenset())
         foods = ("oat_flour", "skyr", "almond_flour", "banana", "white_beans_canned", "quark_0", "rolled_oats")
         for number in range(22):
             chosen = made.sample(foods, made.randint(3, 6))
@@ -120,9 +122,7 @@ class AgainstScipy(unittest.TestCase):
             # A bound of one's own on each line, and no dials, so that the program is this one and no other.
             holds = {place: LineBounds(place, low_g=0.3 * g, high_g=2 * g) for place, g in enumerate(was)}
             evaluated = evaluate(parts, 10, CUPBOARD, ReadingPreferences())
-            slots = line_variables(
-                evaluated, dough_of(evaluated, CUPBOARD), holds, frozenset(), CUPBOARD, NOTHING_LEARNED, whole_eggs=True
-            )
+            slots = line_variables(evaluated, dough_of(evaluated, CUPBOARD), holds, pantry, whole_eggs=True)
             piece = PieceBasis(was.sum(), 0.1, was.sum() / 10, counted=True, baked_share=1, kept_share=1)
             frame = ReformulationModel(slots, (), piece, {}, CarbohydrateDefinition.AVAILABLE)
             ours = solve(

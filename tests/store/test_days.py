@@ -8,8 +8,9 @@ import psycopg
 
 from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.nutrients import Figures, Nutrients, Portion, StandardUncertainty
-from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
+from ample_crumb.core.food.product import Pack, PackMeasures, ProductDeclaration
 from ample_crumb.store import days, eaters, kitchens, prices, products
+from ample_crumb.store.days import LoggedEntry
 from ample_crumb.store.eaters import EaterRow
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.store.prices import Price
@@ -29,11 +30,16 @@ class Kept(StoreCase):
         entry_id = uuid4()
         portion = Portion(Figures(100, Nutrients(energy_kcal=50)), StandardUncertainty(1, Nutrients(energy_kcal=3)))
         with self.database.unscoped() as connection:
-            days.add_entry(
-                connection, principal or self.principal, entry_id, day=DAY, eaten_at=NOON + timedelta(hours=hours),
+            entry = LoggedEntry(
+                id=entry_id,
+                day=DAY,
+                eaten_at=NOON + timedelta(hours=hours),
                 kind="foods",
-                name=name, text=f"100 g {name}", formula_id=None, pieces=None, portion=portion,
-            )  # fmt: skip
+                name=name,
+                text=f"100 g {name}",
+                portion=portion,
+            )
+            days.add_entry(connection, principal or self.principal, entry)
         return entry_id
 
     def names(self) -> list[str]:
@@ -57,10 +63,8 @@ class Kept(StoreCase):
         odd = 100 / 3
         portion = Portion(Figures(odd, Nutrients(energy_kcal=odd, salt_g=1e-7)), StandardUncertainty(odd, Nutrients()))
         with self.database.unscoped() as connection:
-            days.add_entry(
-                connection, self.principal, uuid4(), day=DAY, eaten_at=NOON, kind="foods", name="Thirds", text="",
-                formula_id=None, pieces=None, portion=portion,
-            )  # fmt: skip
+            entry = LoggedEntry(id=uuid4(), day=DAY, eaten_at=NOON, kind="foods", name="Thirds", portion=portion)
+            days.add_entry(connection, self.principal, entry)
             (row,) = days.day_entries(connection, self.principal, DAY)
         self.assertEqual((row.portion().figures.mass_g, row.portion().figures.nutrients.salt_g), (odd, 1e-7))
 
@@ -93,8 +97,8 @@ class Kept(StoreCase):
             about = ProductDetails(name="Whey", synonyms=("my whey",), role="")
             self.assertTrue(products.add(connection, kitchen, product_id, about))
             self.assertFalse(products.add(connection, kitchen, product_id, about))
-            products.add_label(connection, kitchen, product_id, 1, LABEL, PackMeasures(scoop_g=31), milk)
-            products.add_label(connection, kitchen, product_id, 2, LABEL, PackMeasures(), ProductDeclaration())
+            products.add_label(connection, kitchen, product_id, 1, Pack(LABEL, PackMeasures(scoop_g=31), milk))
+            products.add_label(connection, kitchen, product_id, 2, Pack(LABEL))
             newest, oldest = products.listed(connection, kitchen, product_id)
             self.assertEqual(products.listed(connection, self.other.kitchen_id), [])
         self.assertEqual(

@@ -84,6 +84,7 @@ def as_written_now(table: str, row: dict[str, Any]) -> dict[str, Any]:
         draft = _renamed(row["draft"], {"reference": "twin", "making": "production"})
         draft["production"], draft["parts"] = _renamed(draft["production"], _PRODUCTION), _parts(draft["parts"])
         row["draft"] = draft
+        row["kept_by"] = "edit session" if row["kept_by"] == "sitting" else row["kept_by"]
     if table == "formula_part":
         row["bake"] = "not" if row.pop("unbaked") else "with the rest"
     return row

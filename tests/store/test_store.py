@@ -10,6 +10,7 @@ from ample_crumb.core.food.nutrients import Figures, Nutrients, Portion, Standar
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.store import days, formulas
 from ample_crumb.store.database import migrate
+from ample_crumb.store.days import LoggedEntry
 from ample_crumb.store.formulas import FormulaHead
 from ample_crumb.store.scope import Principal
 from tests.kitchen import new_database, open_database
@@ -83,13 +84,20 @@ class Store(StoreCase):
     def lay(
         self, connection: "psycopg.Connection[object]", principal: Principal, formula_id: object, pieces: float = 1
     ) -> bool:
-        return days.add_entry(
-            connection, principal, uuid4(), day=DAY, eaten_at=datetime(2026, 5, 4, 12, tzinfo=UTC), kind="piece",
+        entry = LoggedEntry(
+            id=uuid4(),
+            day=DAY,
+            eaten_at=datetime(2026, 5, 4, 12, tzinfo=UTC),
+            kind="piece",
             name="Bar",
-            text="", formula_id=formula_id, pieces=pieces,  # type: ignore[arg-type]
-            portion=Portion(Figures(50, Nutrients(energy_kcal=120), ("fat_g",), 1), StandardUncertainty(2,
-            Nutrients(energy_kcal=7))),
-        )  # fmt: skip
+            formula_id=formula_id,  # type: ignore[arg-type]
+            piece_count=pieces,
+            portion=Portion(
+                Figures(50, Nutrients(energy_kcal=120), ("fat_g",), 1),
+                StandardUncertainty(2, Nutrients(energy_kcal=7)),
+            ),
+        )
+        return days.add_entry(connection, principal, entry)
 
     def test_a_snapshot_keeps_what_is_unknown(self) -> None:
         formula_id = self.formula()

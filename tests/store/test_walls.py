@@ -20,18 +20,20 @@ from ample_crumb.core.crumb.feedback import BatchFeedback
 from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.nutrients import Figures, Nutrients, Portion, StandardUncertainty
-from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
+from ample_crumb.core.food.product import Pack
 from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.store import eaters, kitchens, scope
 from ample_crumb.store.database import Database, app_address, migrate
+from ample_crumb.store.days import LoggedEntry
 from ample_crumb.store.eaters import EaterRow
-from ample_crumb.store.formulas import FormulaHead
+from ample_crumb.store.formulas import FormulaHead, StoredSummary
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.store.prices import Price
 from ample_crumb.store.products import ProductDetails
 from ample_crumb.store.scope import Principal
+from ample_crumb.store.versions import VersionSnapshot
 from tests.kitchen import new_database, open_database
 from tests.store.test_migrations import rows_of
 
@@ -108,6 +110,7 @@ class Walls(unittest.TestCase):
         assert food
         assert day
         cls.ids["formula_id"] = found[0]
+        portion = Portion(Figures(50, Nutrients(energy_kcal=100)), StandardUncertainty(1, Nutrients()))
         cls.given = cls.ids | {
             "base_id": found[0], "into": cls.ids["product_id"], "number": found[1], "version_number": found[1],
             "food": food[0], "day": day[0], "from_day": day[0], "eaten_at": NOW, "now": NOW, "phrase": "my quark",
@@ -117,12 +120,16 @@ class Walls(unittest.TestCase):
             "head": FormulaHead(name="Taken", family="", pieces=4, method=""),
             "about": ProductDetails(name="Taken", synonyms=(), role=""),
             "parts": (Part("", (Line("100 g oats"),)),), "brief": AllergenNames(), "price": Price(1.0, "1 kg", 1000.0),
-            "portion": Portion(Figures(50, Nutrients(energy_kcal=100)), StandardUncertainty(1, Nutrients())),
-            "piece": Portion(Figures(50, Nutrients(energy_kcal=100)), StandardUncertainty(1, Nutrients())),
             "eater": EaterRow(cls.ids["eater_id"], "Taken", ["milk"]), "targets": Targets(2000, 100),
             "tin": Tin(TinKind.RECTANGLE, 20, 5, 20), "label": Label(Style.EUROPEAN, LabelBasis.PER_100_G),
-            "measures": PackMeasures(), "contains": ProductDeclaration(), "batch": BatchFeedback("as it should", "",
+            "batch": BatchFeedback("as it should", "",
                 {}),
+            "pack": Pack(Label(Style.EUROPEAN, LabelBasis.PER_100_G)),
+            "entry": LoggedEntry(id=cls.ids["entry_id"], day=day[0], eaten_at=NOW, kind="foods", name="Taken",
+                text="100 g of mine", portion=portion),
+            "summary": StoredSummary(piece=portion, piece_count=2.0, allergens=AllergenNames(), uses=("oats",), by="x"),
+            "snapshot": VersionSnapshot(id=cls.ids["version_id"], name="Taken", kept_by="baker", draft={},
+                piece=portion, piece_count=2.0),
             "settings": Settings("us", "stated", "available", "dark", "EUR", "conventional", 800, 0),
         }  # fmt: skip
 

@@ -10,6 +10,7 @@ from ample_crumb.api.bodies.today import AllTargetsBody, DayTypeBody, EntryBody,
 from ample_crumb.api.description import CONFLICT
 from ample_crumb.application.today import commands as today_commands
 from ample_crumb.application.today import queries as today_queries
+from ample_crumb.application.today.commands import NewEntry
 from ample_crumb.application.today.views import DayView, EntryChange, EntryView, FoodsView
 
 router = APIRouter(prefix="/api/v1")
@@ -42,14 +43,15 @@ def read_foods(day: Day, body: FoodsBody, database: InDatabase, principal: AsPri
 @router.post("/days/{day}/foods", status_code=201)
 def log_foods(day: Day, body: NewFoods, database: InDatabase, principal: AsPrincipal) -> DayView:
     """Lays typed foods into a day; the same id again changes nothing."""
-    return today_commands.log_foods(database, principal, body.id, day, body.eaten_at, body.text)
+    return today_commands.log_foods(database, principal, NewEntry(body.id, day, body.eaten_at), body.text)
 
 
 @router.post("/days/{day}/pieces", status_code=201)
 def log_pieces(day: Day, body: NewPieces, database: InDatabase, principal: AsPrincipal) -> DayView:
     """Lays pieces of a formula into a day; the same id again changes nothing."""
     amount = body.amount if body.piece_count is None else body.piece_count
-    return today_commands.log_pieces(database, principal, body.id, day, body.eaten_at, body.formula_id, amount)
+    new = NewEntry(body.id, day, body.eaten_at)
+    return today_commands.log_pieces(database, principal, new, body.formula_id, amount)
 
 
 @router.put("/entries/{entry_id}", responses=CONFLICT)

@@ -30,9 +30,7 @@ def create(
         kitchens.lock(connection, principal.kitchen_id)
         draft = _acceptable(connection, principal, product_id, draft, finished=finished)
         if products.add(connection, principal.kitchen_id, product_id, draft.about(finished=finished)):
-            products.add_label(
-                connection, principal.kitchen_id, product_id, 1, draft.label, draft.measures, draft.contains
-            )
+            products.add_label(connection, principal.kitchen_id, product_id, 1, draft.pack())
             cupboard_changed(connection, principal)
         return product_view(connection, principal, product_id)
 
@@ -59,8 +57,7 @@ def save(
             raise ChangedMeanwhile("product", there)
         if there.finished and not finished:
             raise CannotAccept("", "Formulas may count on this product already, so it cannot become a draft again.")
-        was, now = there.draft, draft
-        if (was.label, was.measures, was.contains) != (now.label, now.measures, now.contains):
+        if there.draft.pack() != draft.pack():
             number = there.number
             if there.finished:
                 pin_label(connection, principal, there.slug)
@@ -68,9 +65,7 @@ def save(
                 products.move_corrections(connection, principal.kitchen_id, there.slug, label_slug(product_id, number))
             else:
                 products.remove_label(connection, principal.kitchen_id, product_id, number)
-            products.add_label(
-                connection, principal.kitchen_id, product_id, number, now.label, now.measures, now.contains
-            )
+            products.add_label(connection, principal.kitchen_id, product_id, number, draft.pack())
         products.change(connection, principal.kitchen_id, product_id, draft.about(finished=finished))
         cupboard_changed(connection, principal)
         return product_view(connection, principal, product_id)
@@ -152,7 +147,7 @@ def _acceptable(
         raise CannotAccept("/gtin", f"This code is on {other.name} already.")
     if finished:
         try:
-            ingredient_of("new", draft.name, draft.synonyms, draft.role, draft.label, draft.measures, draft.contains)
+            ingredient_of("new", draft.name, draft.synonyms, draft.role, draft.pack())
         except LabelProblem as problem:
             raise CannotAccept(f"/label/{problem.field}", str(problem)) from problem
     return replace(draft, gtin=gtin)

@@ -9,7 +9,7 @@ from uuid import UUID
 from ample_crumb.core.food.energy import Layers
 from ample_crumb.core.food.label import Label, LabelFigures
 from ample_crumb.core.food.nutrients import Nutrients
-from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
+from ample_crumb.core.food.product import Pack, PackMeasures, ProductDeclaration
 from ample_crumb.store.prices import Price
 from ample_crumb.store.products import ProductDetails
 
@@ -51,6 +51,10 @@ class ProductDraft:
     contains: ProductDeclaration
     gtin: str = ""
     ingredients_text: str = ""
+
+    def pack(self) -> Pack:
+        """What is on its pack."""
+        return Pack(self.label, self.measures, self.contains)
 
     def about(self, *, finished: bool) -> ProductDetails:
         """What is not on its label."""

@@ -19,6 +19,7 @@ from ample_crumb.application.formulas.draft import Bench, Draft, ProductionSetti
 from ample_crumb.application.formulas.views import Pasted
 from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.application.today import commands as today_commands
+from ample_crumb.application.today.commands import NewEntry
 from ample_crumb.application.versions import commands as versions_commands
 from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.formula.formula import Line, PartBake, PartOptions
@@ -114,9 +115,15 @@ def _products(database: Database, principal: Principal) -> None:
     folder = files("ample_crumb.application.demo.kitchen")
     for typed in typed_products(folder.joinpath("products.csv").read_text("utf-8")):
         draft = ProductDraft(
-            typed.name, typed.synonyms, typed.role, typed.label, typed.measures, typed.contains, typed.gtin
+            typed.name,
+            typed.synonyms,
+            typed.role,
+            typed.pack.label,
+            typed.pack.measures,
+            typed.pack.contains,
+            typed.gtin,
         )
-        finished = not cupboard_queries.check(typed.label).problems
+        finished = not cupboard_queries.check(typed.pack.label).problems
         cupboard_commands.create(database, principal, uuid5(_SPACE, typed.name), draft, finished=finished)
     for row in csv.DictReader(folder.joinpath("prices.csv").read_text("utf-8").splitlines()):
         food = row["food"] or str(uuid5(_SPACE, row["product"]))
@@ -221,8 +228,8 @@ def _entry(
 ) -> None:
     day = (now - timedelta(days=int(row["days_ago"]))).date()
     eaten_at = datetime.combine(day, time.fromisoformat(row["time"]), now.tzinfo)
-    entry_id = uuid5(_SPACE, f"entry {place}")
+    new = NewEntry(uuid5(_SPACE, f"entry {place}"), day, eaten_at)
     if row["kind"] == "foods":
-        today_commands.log_foods(database, principal, entry_id, day, eaten_at, row["what"])
+        today_commands.log_foods(database, principal, new, row["what"])
     else:
-        today_commands.log_pieces(database, principal, entry_id, day, eaten_at, made[row["kind"]], float(row["what"]))
+        today_commands.log_pieces(database, principal, new, made[row["kind"]], float(row["what"]))

@@ -31,11 +31,11 @@ class TwinChoice:
 
 
 FIGURES: Final = tuple(name for name in TwinChoice.__slots__ if name in NAMES)
-"""The figures that a typed reference may state."""
+"""The figures that a typed twin may state."""
 
 
 def twin_choice_of(row: FormulaRow) -> TwinChoice | None:
-    """The reference of a stored formula."""
+    """The twin of a stored formula; None without one."""
     if row.twin_id is not None:
         return TwinChoice(formula_id=row.twin_id, number=row.twin_number)
     return None if row.twin is None else TwinChoice(**row.twin)
@@ -97,7 +97,7 @@ class ProductionSettings:
 
 @dataclass(frozen=True, slots=True)
 class Draft:
-    """A formula as the baker has it on the Bench; `reference` is what "reduced" compares it with."""
+    """A formula as the baker has it on the Bench; `twin` is what "reduced" compares it with."""
 
     name: str
     family: str
@@ -106,6 +106,19 @@ class Draft:
     parts: tuple[Part, ...]
     twin: TwinChoice | None = None
     production: ProductionSettings = field(default_factory=ProductionSettings)
+
+
+def draft_of(row: FormulaRow, parts: tuple[Part, ...]) -> Draft:
+    """A stored formula with its parts as a draft."""
+    return Draft(
+        name=row.name,
+        family=row.family,
+        pieces=row.pieces,
+        method=row.method,
+        parts=parts,
+        twin=twin_choice_of(row),
+        production=ProductionSettings.from_stored(row.production),
+    )
 
 
 def head_of(draft: Draft) -> FormulaHead:

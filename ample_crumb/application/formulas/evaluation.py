@@ -3,11 +3,11 @@
 from dataclasses import dataclass, replace
 
 from ample_crumb.application.context import KitchenContext, load_context, priced_food
-from ample_crumb.application.formulas.draft import Bench, Draft, ProductionSettings, twin_choice_of
+from ample_crumb.application.formulas.draft import Bench, draft_of
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.formulas.production import piece_sd, produce_draft, production_view
 from ample_crumb.application.formulas.twin_figures import twin_figures
-from ample_crumb.application.formulas.views import EvaluatedView, FormulaView, evaluated_view
+from ample_crumb.application.formulas.views import EvaluatedFormula, EvaluatedView, FormulaView, evaluated_view
 from ample_crumb.application.views import FiguresView, portion_view
 from ample_crumb.core.crumb.check import JudgedDough, crumb_check, judge_dough
 from ample_crumb.core.crumb.hazards import find_hazards
@@ -108,30 +108,28 @@ def evaluated_formula(
     uncertainty = propagate(evaluated, context.cupboard, context.definition)
     plain = evaluated.plain_piece
     dough = judge_dough(evaluated, said.family, context.cupboard, said.name, said.method, context.learned)
-    return evaluated_view(
+    formula = EvaluatedFormula(
         # What stays in the bowl and is cut off is lacking without the optional lines too.
-        replace(evaluated, plain_piece=plain and plain.times(made.bake_yield.kept_share)),
-        uncertainty,
-        Portion(made.piece, piece_sd(made, uncertainty)),
-        contents,
-        diet_alerts(contents.names(), context.eaters),
-        claims_of(evaluated, contents, said.family, twin, made.bake_yield.batch),
-        quality_of(evaluated),
-        cost_of(evaluated, prices),
-        production_view(made, uncertainty, context),
-        context.definition,
-        crumb_check(dough, context.learned),
-        find_hazards(evaluated, made.piece, dough.family, said.method, context.cupboard),
+        figures=replace(evaluated, plain_piece=plain and plain.times(made.bake_yield.kept_share)),
+        uncertainty=uncertainty,
+        piece=Portion(made.piece, piece_sd(made, uncertainty)),
+        production=production_view(made, uncertainty, context),
+        allergens=contents,
+        alerts=diet_alerts(contents.names(), context.eaters),
+        claims=claims_of(evaluated, contents, said.family, twin, made.bake_yield.batch),
+        quality=quality_of(evaluated),
+        cost=cost_of(evaluated, prices),
+        check=crumb_check(dough, context.learned),
+        hazards=find_hazards(evaluated, made.piece, dough.family, said.method, context.cupboard),
     )
+    return evaluated_view(formula, context.definition)
 
 
 def formula_view(connection: Connection, principal: Principal, row: FormulaRow) -> FormulaView:
     """A stored formula, worked out."""
-    parts = formulas.parts_of(connection, principal.kitchen_id, row.id)
-    context = with_nested(connection, principal, load_context(connection, principal), parts, (row.id,))
-    reference, making = twin_choice_of(row), ProductionSettings.from_stored(row.production)
-    made = produce_draft(parts, row.pieces, row.family, making, context)
-    draft = Draft(row.name, row.family, row.pieces, row.method, parts, reference, making)
+    draft = draft_of(row, formulas.parts_of(connection, principal.kitchen_id, row.id))
+    context = with_nested(connection, principal, load_context(connection, principal), draft.parts, (row.id,))
+    made = produce_draft(draft.parts, row.pieces, row.family, draft.production, context)
     return FormulaView(
         row.id,
         row.version,
@@ -142,6 +140,6 @@ def formula_view(connection: Connection, principal: Principal, row: FormulaRow) 
             made,
             FormulaWords(row.family, row.name, row.method),
             context,
-            twin_figures(connection, principal, reference, context),
+            twin_figures(connection, principal, draft.twin, context),
         ),
     )

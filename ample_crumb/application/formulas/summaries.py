@@ -21,7 +21,7 @@ from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.uncertainty.propagation import propagate
 from ample_crumb.store import formulas, kitchens
 from ample_crumb.store.database import Connection
-from ample_crumb.store.formulas import FormulaRow
+from ample_crumb.store.formulas import FormulaRow, StoredSummary
 from ample_crumb.store.scope import Principal
 
 SUMMARY_BY: Final = sha256(
@@ -81,9 +81,10 @@ def write_summary(
 ) -> FormulaSummary:
     """Works a formula out and keeps what lists show of it."""
     kept = _evaluated(connection, principal, row, parts, context)
-    formulas.write_summary(
-        connection, principal.kitchen_id, row.id, kept.piece, kept.allergens, kept.uses, kept.piece_count, SUMMARY_BY
+    stored = StoredSummary(
+        piece=kept.piece, piece_count=kept.piece_count, allergens=kept.allergens, uses=kept.uses, by=SUMMARY_BY
     )
+    formulas.write_summary(connection, principal.kitchen_id, row.id, stored)
     return kept
 
 

@@ -4,13 +4,12 @@ from dataclasses import dataclass
 from typing import Final
 
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.formulas.draft import FIGURES, Bench, ProductionSettings, TwinChoice, from_stored
+from ample_crumb.application.formulas.draft import FIGURES, Bench, Draft, TwinChoice, draft_of, from_stored
 from ample_crumb.application.formulas.evaluation import evaluate_bench_in
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.formulas.production import produce_draft
 from ample_crumb.application.views import FiguresView, view
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Figures, Nutrients, StandardUncertainty
-from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.twin import RoleGroup, TwinComparison, TwinLine, TwinSide, compare_with_twin
 from ample_crumb.core.production.production import Production
 from ample_crumb.store import formulas, versions
@@ -60,37 +59,21 @@ def _other(connection: Connection, principal: Principal, reference: TwinChoice) 
     if row is None:
         return None
     if reference.number is None:
-        parts = formulas.parts_of(connection, principal.kitchen_id, row.id)
-        return _made(
-            connection,
-            principal,
-            row.name,
-            parts,
-            row.pieces,
-            row.family,
-            ProductionSettings.from_stored(row.production),
-        )
+        draft = draft_of(row, formulas.parts_of(connection, principal.kitchen_id, row.id))
+        return _made(connection, principal, row.name, draft)
     kept = versions.find(connection, principal.kitchen_id, row.id, reference.number)
     if kept is None:
         return None
     draft = from_stored(kept.draft)
     name = f"{row.name}, {kept.name or f'version {kept.number}'}"
-    side = _made(connection, principal, name, draft.parts, draft.pieces, draft.family, draft.production)
+    side = _made(connection, principal, name, draft)
     # Figures of a kept state are those of then; its lines are read as they are read now.
     return TwinSide(name, kept.figures(), side.lines)
 
 
-def _made(
-    connection: Connection,
-    principal: Principal,
-    name: str,
-    parts: tuple[Part, ...],
-    pieces: int,
-    family: str,
-    making: ProductionSettings,
-) -> TwinSide:
-    context = with_nested(connection, principal, load_context(connection, principal), parts)
-    return _side(name, produce_draft(parts, pieces, family, making, context), context)
+def _made(connection: Connection, principal: Principal, name: str, draft: Draft) -> TwinSide:
+    context = with_nested(connection, principal, load_context(connection, principal), draft.parts)
+    return _side(name, produce_draft(draft.parts, draft.pieces, draft.family, draft.production, context), context)
 
 
 def _side(name: str, made: Production, context: KitchenContext) -> TwinSide:

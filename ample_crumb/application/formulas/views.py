@@ -203,21 +203,26 @@ def _other_way(line: ReadLine) -> CookedOrDry | None:
     return CookedOrDry(text, Choice(conversion.slug, name), conversion.cooks)
 
 
-def evaluated_view(
-    evaluated: FormulaFigures,
-    uncertainty: Uncertainty,
-    piece: Portion,
-    contents: Allergens,
-    alerts: tuple[DietAlert, ...],
-    claims: FormulaClaims,
-    quality: ProteinQuality,
-    cost: Cost | None,
-    made: ProductionView,
-    definition: CarbohydrateDefinition,
-    check: CrumbCheck,
-    hazards: tuple[Hazard, ...],
-) -> EvaluatedView:
-    """A worked-out formula for a screen; `doubt` follows its lines, with carbohydrate by `school`."""
+@dataclass(frozen=True, slots=True)
+class EvaluatedFormula:
+    """A formula with all that follows from its lines, before it is put into the words and numbers of a screen."""
+
+    figures: FormulaFigures
+    uncertainty: Uncertainty
+    piece: Portion
+    production: ProductionView
+    allergens: Allergens
+    alerts: tuple[DietAlert, ...]
+    claims: FormulaClaims
+    quality: ProteinQuality
+    cost: Cost | None
+    check: CrumbCheck
+    hazards: tuple[Hazard, ...]
+
+
+def evaluated_view(formula: EvaluatedFormula, definition: CarbohydrateDefinition) -> EvaluatedView:
+    """A worked-out formula for a screen, with carbohydrate by that definition."""
+    evaluated, uncertainty, made = formula.figures, formula.uncertainty, formula.production
     uncertainties = iter(uncertainty.lines)
     parts = tuple(
         PartView(
@@ -239,19 +244,19 @@ def evaluated_view(
         made.piece_count,
         parts,
         view(evaluated.batch, uncertainty.batch, definition),
-        portion_view(piece, definition),
+        portion_view(formula.piece, definition),
         evaluated.unread,
         tuple(weigh),
-        contents,
-        alerts,
-        claims,
-        quality,
-        cost,
+        formula.allergens,
+        formula.alerts,
+        formula.claims,
+        formula.quality,
+        formula.cost,
         made,
         (plain.nutrients.energy_kcal or 0.0) if plain else None,
         (plain.nutrients.protein_g or 0.0) if plain else None,
-        check,
-        hazards,
+        formula.check,
+        formula.hazards,
     )
 
 

@@ -1,5 +1,6 @@
 """Writes of Today: targets, types of days, and what is logged."""
 
+from dataclasses import dataclass
 from datetime import date, datetime
 from uuid import UUID
 
@@ -14,7 +15,7 @@ from ample_crumb.core.day.portion import pieces_in
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.store import days
 from ample_crumb.store.database import Database
-from ample_crumb.store.days import EntryRow
+from ample_crumb.store.days import EntryRow, LoggedEntry
 from ample_crumb.store.scope import Principal
 
 
@@ -33,36 +34,34 @@ def set_targets(database: Database, principal: Principal, from_day: date, by_typ
         return load_day(connection, principal, from_day)
 
 
-def log_foods(
-    database: Database, principal: Principal, entry_id: UUID, day: date, eaten_at: datetime, text: str
-) -> DayView:
+@dataclass(frozen=True, slots=True)
+class NewEntry:
+    """An entry to come: its id, made in the browser, the day that it counts for, and when it was eaten."""
+
+    id: UUID
+    day: date
+    eaten_at: datetime
+
+
+def log_foods(database: Database, principal: Principal, new: NewEntry, text: str) -> DayView:
     """Lays typed foods into a day as one entry. Raises CannotAccept when nothing of it could be read."""
     with database.transaction(principal) as connection:
         name, portion = read_entry(text, load_context(connection, principal))
-        days.add_entry(
-            connection,
-            principal,
-            entry_id,
-            day=day,
-            eaten_at=eaten_at,
+        entry = LoggedEntry(
+            id=new.id,
+            day=new.day,
+            eaten_at=new.eaten_at,
             kind="foods",
             name=name,
             text=text.strip(),
-            formula_id=None,
-            pieces=None,
             portion=portion,
         )
-        return load_day(connection, principal, day)
+        days.add_entry(connection, principal, entry)
+        return load_day(connection, principal, new.day)
 
 
 def log_pieces(
-    database: Database,
-    principal: Principal,
-    entry_id: UUID,
-    day: date,
-    eaten_at: datetime,
-    formula_id: UUID,
-    amount: float | str,
+    database: Database, principal: Principal, new: NewEntry, formula_id: UUID, amount: float | str
 ) -> DayView:
     """Lays pieces of a formula into a day, with their figures of now: so many, or as much as "45 g" or "a quarter of
     the whole" is. Raises NotHere, or CannotAccept for nothing."""
@@ -74,20 +73,18 @@ def log_pieces(
                 "/formula_id", "This formula has no line that could be read yet; there is nothing to eat."
             )
         pieces = _pieces(amount, kept)
-        days.add_entry(
-            connection,
-            principal,
-            entry_id,
-            day=day,
-            eaten_at=eaten_at,
+        entry = LoggedEntry(
+            id=new.id,
+            day=new.day,
+            eaten_at=new.eaten_at,
             kind="piece",
             name=formula.name,
-            text="",
             formula_id=formula_id,
-            pieces=pieces,
+            piece_count=pieces,
             portion=piece.times(pieces),
         )
-        return load_day(connection, principal, day)
+        days.add_entry(connection, principal, entry)
+        return load_day(connection, principal, new.day)
 
 
 def _pieces(amount: float | str, kept: FormulaSummary) -> float:
@@ -122,17 +119,18 @@ def change_entry(
         elif change.text.strip() != row.text:
             text = change.text.strip()
             name, portion = read_entry(text, context)
-        days.change_entry(
-            connection,
-            principal,
-            entry_id,
+        entry = LoggedEntry(
+            id=entry_id,
             day=change.day,
             eaten_at=change.eaten_at,
+            kind=row.kind,
             name=name,
             text=text,
-            pieces=pieces,
+            formula_id=row.formula_id,
+            piece_count=pieces,
             portion=portion,
         )
+        days.change_entry(connection, principal, entry)
         changed = days.find_entry(connection, principal, entry_id)
         assert changed is not None
         return entry_view(changed, context.definition)

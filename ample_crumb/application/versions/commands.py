@@ -3,13 +3,13 @@
 from dataclasses import replace
 from datetime import datetime
 from typing import Final
-from uuid import UUID, uuid4
+from uuid import UUID
 
 from ample_crumb.application.clock import Clock, system_clock
 from ample_crumb.application.formulas.draft import Draft, from_stored, head_of, parts_from, parts_stored, stored
 from ample_crumb.application.formulas.evaluation import formula_view
 from ample_crumb.application.formulas.saving import checked, write
-from ample_crumb.application.formulas.snapshots import keep_version
+from ample_crumb.application.formulas.snapshots import KeptAs, keep_version
 from ample_crumb.application.formulas.views import FormulaView
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere
 from ample_crumb.application.versions.overview import find_formula, versions_view
@@ -29,15 +29,8 @@ def keep(database: Database, principal: Principal, formula_id: UUID, version_id:
     with database.transaction(principal) as connection:
         row = find_formula(connection, principal, formula_id, lock=True)
         _room(connection, principal, formula_id)
-        keep_version(
-            connection,
-            principal,
-            row,
-            formula_view(connection, principal, row).draft,
-            version_id,
-            name.strip(),
-            "baker",
-        )
+        draft = formula_view(connection, principal, row).draft
+        keep_version(connection, principal, row, draft, KeptAs("baker", name.strip(), version_id))
         return versions_view(connection, principal, row)
 
 
@@ -90,7 +83,7 @@ def restore(
         if row.version != version:
             raise ChangedMeanwhile("formula", there)
         if versions.last_draft(connection, principal.kitchen_id, formula_id) != stored(there.draft):
-            keep_version(connection, principal, row, there.draft, uuid4(), "", "restore")
+            keep_version(connection, principal, row, there.draft, KeptAs("restore"))
         return _change(connection, principal, formula_id, draft, clock())
 
 
@@ -149,4 +142,4 @@ def _keep_before_following(
     connection: Connection, principal: Principal, row: FormulaRow, there: Draft, base: Draft
 ) -> None:
     if versions.last_draft(connection, principal.kitchen_id, row.id) != stored(there):
-        keep_version(connection, principal, row, there, uuid4(), f"before following {base.name}"[:80], "restore")
+        keep_version(connection, principal, row, there, KeptAs("restore", f"before following {base.name}"[:80]))

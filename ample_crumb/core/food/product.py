@@ -46,6 +46,15 @@ _PACKS: Final = (
 )  # fmt: skip
 
 
+@dataclass(frozen=True, slots=True)
+class Pack:
+    """All that the pack of a product says: its label, its measures, what it contains."""
+
+    label: Label
+    measures: PackMeasures = PackMeasures()
+    contains: ProductDeclaration = ProductDeclaration()
+
+
 class LabelProblem(CannotUse):
     """A label that cannot be true; `field` is the one to look at."""
 
@@ -55,16 +64,10 @@ class LabelProblem(CannotUse):
 
 
 def ingredient_of(
-    slug: str,
-    name: str,
-    synonyms: tuple[str, ...],
-    role: str,
-    label: Label,
-    measures: PackMeasures,
-    contains: ProductDeclaration,
+    slug: str, name: str, synonyms: tuple[str, ...], role: str, pack: Pack
 ) -> tuple[Ingredient, LabelFigures]:
     """The ingredient of a product, and what its label's check says. Raises LabelProblem."""
-    read = read_label(label)
+    read, contains = read_label(pack.label), pack.contains
     if read.per_100g is None:
         problem = read.problems[0]
         raise LabelProblem(problem.field, problem.sentence)
@@ -74,8 +77,8 @@ def ingredient_of(
         synonyms=synonyms,
         role=role,
         per_100g=read.per_100g,
-        polyol_kind=label.polyol_kind,
-        measures=measures.measures(),
+        polyol_kind=pack.label.polyol_kind,
+        measures=pack.measures.measures(),
         allergens=contains.allergens,
         vegan=contains.vegan,
         vegetarian=contains.vegetarian or contains.vegan,

@@ -29,7 +29,7 @@ from ample_crumb.core.reformulate.crumb_constraints import crumb_constraints
 from ample_crumb.core.reformulate.kitchen_rounding import LineMove, as_read, moved_in_words, rewritten
 from ample_crumb.core.reformulate.milp import LinearConstraint, Solution, Status, Variable, solve
 from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
-from ample_crumb.core.reformulate.variables import USUAL, candidate_variables, line_variables
+from ample_crumb.core.reformulate.variables import USUAL, Pantry, candidate_variables, line_variables
 from ample_crumb.core.reformulate.verification import all_said, condition_margin, figure_of_piece, known, sd_of
 from ample_crumb.core.reformulate.wishes import Wish, checked
 from ample_crumb.core.uncertainty.propagation import propagate
@@ -178,22 +178,13 @@ class _Search:
         read = tuple(line for part in evaluated.parts for line in part.lines)
         if evaluated.batch.mass_g <= 0:
             raise CannotUse("There is nothing to change yet; add lines first.")
-        holds = {hold.place: hold for hold in ask.holds}
-        lines = line_variables(
-            evaluated, dough.dough, holds, ask.bans, formula.cupboard, formula.learned, whole_eggs=ask.whole_eggs
-        )
+        pantry = Pantry(formula.cupboard, formula.preferences.energy, formula.learned, ask.bans)
+        bounds = {bound.place: bound for bound in ask.holds}
+        lines = line_variables(evaluated, dough.dough, bounds, pantry, whole_eggs=ask.whole_eggs)
         usual = USUAL if ask.allowed is None else ask.allowed
         keeps = allergens_of(evaluated, formula.cupboard).diets_kept
-        energy = formula.preferences.energy
         candidates = candidate_variables(
-            usual,
-            lines,
-            evaluated.batch.mass_g,
-            formula.cupboard,
-            energy,
-            ask.bans,
-            keeps if ask.allowed is None else (),
-            formula.learned,
+            usual, lines, evaluated.batch.mass_g, pantry, keeps if ask.allowed is None else ()
         )
         candidates, remarks = known(candidates, ask, formula)
         remarks += all_said(lines, ask, formula, evaluated.batch.mass_g)

@@ -91,33 +91,39 @@ _MOST_SHARE: Final[Mapping[str, float]] = {"protein": 0.2, "egg": 0.3, "sweetene
 """Of the dough, the most that comes in of one food; others up to 0.4. More is another formula."""
 
 
+@dataclass(frozen=True, slots=True)
+class Pantry:
+    """The foods there are: the `cupboard` with how its `energy` counts, what was `learned` of its flours, and the
+    `bans`, which are slugs and allergens."""
+
+    cupboard: Cupboard
+    energy: EnergySystem
+    learned: Learned
+    bans: frozenset[str]
+
+
 def line_variables(
-    evaluated: FormulaFigures,
-    body: Dough,
-    holds: Mapping[int, LineBounds],
-    bans: frozenset[str],
-    cupboard: Cupboard,
-    learned: Learned,
-    *,
-    whole_eggs: bool,
+    evaluated: FormulaFigures, dough: Dough, bounds: Mapping[int, LineBounds], pantry: Pantry, *, whole_eggs: bool
 ) -> tuple[AmountVariable, ...]:
     """The lines that have grams. What a ban forbids has to go, unless it is locked."""
-    grams = {share.place: share for share in body.lines}
-    slots = []
+    grams = {share.place: share for share in dough.lines}
+    variables = []
     lines = [line for part in evaluated.parts for line in part.lines]
     for place, line in enumerate(lines):
         if line.figures is None or line.ingredient is None or line.figures.mass_g <= 0:
             continue
-        item = cupboard.ingredients[line.ingredient.slug]
-        hold = holds.get(place, LineBounds(place))
+        item = pantry.cupboard.ingredients[line.ingredient.slug]
+        bound = bounds.get(place, LineBounds(place))
         was = line.figures.mass_g
-        low, high, may_go = _bounds(item, hold, was, forbidden=bool({item.slug, *(item.allergens or ())} & bans))
+        low, high, may_go = _bounds(
+            item, bound, was, forbidden=bool({item.slug, *(item.allergens or ())} & pantry.bans)
+        )
         share = grams.get(place)
         gram = Composition()
         if share is not None:
-            holds_times = learned.holding.get(item.slug, 1.0)
+            holds_times = pantry.learned.holding.get(item.slug, 1.0)
             gram = brought_by(item, share.properties, 1.0, holds_times, in_pieces=share.in_pieces)
-        slots.append(
+        variables.append(
             AmountVariable(
                 key=f"line {place}",
                 place=place,
@@ -133,18 +139,18 @@ def line_variables(
                 change_factor=_WEIGHTS.get(item.role, 1.0),
             )
         )
-    return tuple(slots)
+    return tuple(variables)
 
 
-def _bounds(item: Ingredient, hold: LineBounds, was: float, *, forbidden: bool) -> tuple[float, float, bool]:
-    if hold.locked:
+def _bounds(item: Ingredient, bound: LineBounds, was: float, *, forbidden: bool) -> tuple[float, float, bool]:
+    if bound.locked:
         return was, was, False
     if forbidden:
         return 0.0, 0.0, False
     least, most = _BOUNDS.get(item.role, _OTHERS)
-    low = hold.low_g if hold.low_g is not None else least * was
-    high = hold.high_g if hold.high_g is not None else most * was
-    may_go = hold.may_go or (item.role in _MAY_GO_ROLES and hold.low_g is None)
+    low = bound.low_g if bound.low_g is not None else least * was
+    high = bound.high_g if bound.high_g is not None else most * was
+    may_go = bound.may_go or (item.role in _MAY_GO_ROLES and bound.low_g is None)
     return min(low, high), max(low, high), may_go
 
 
@@ -153,29 +159,22 @@ def _egg_g(item: Ingredient) -> float:
 
 
 def candidate_variables(
-    slugs: Iterable[str],
-    lines: Sequence[AmountVariable],
-    dough_g: float,
-    cupboard: Cupboard,
-    energy: EnergySystem,
-    bans: frozenset[str],
-    keeps: Sequence[str],
-    learned: Learned,
+    slugs: Iterable[str], lines: Sequence[AmountVariable], dough_g: float, pantry: Pantry, diets_kept: Sequence[str]
 ) -> tuple[AmountVariable, ...]:
     """The foods that may come in: none that is there already, that a ban forbids, or that ends a vegan or vegetarian
     formula."""
-    here = {slot.item.slug for slot in lines}
-    diets = [BROKEN_BY[name] for name in keeps if name in ("vegan", "vegetarian")]
-    slots = []
+    here = {line.item.slug for line in lines}
+    diets = [BROKEN_BY[name] for name in diets_kept if name in ("vegan", "vegetarian")]
+    variables = []
     for slug in dict.fromkeys(slugs):
-        item = cupboard.ingredients.get(slug)
+        item = pantry.cupboard.ingredients.get(slug)
         if item is None or slug in here:
             continue
-        if {slug, *(item.allergens or ()), *(item.traces or ())} & bans or any(breaks(item) for breaks in diets):
+        if {slug, *(item.allergens or ()), *(item.traces or ())} & pantry.bans or any(breaks(item) for breaks in diets):
             continue
         working = functional_properties(item)
         least = max(_LEAST_G.get(item.role, 5.0), _LEAST_SHARE * dough_g)
-        slots.append(
+        variables.append(
             AmountVariable(
                 key=f"new {slug}",
                 place=None,
@@ -186,9 +185,9 @@ def candidate_variables(
                 high_g=max(least * 2, _MOST_SHARE.get(item.role, 0.4) * dough_g),
                 may_go=True,
                 step_g=0.0,
-                gram=brought_by(item, working, 1.0, learned.holding.get(slug, 1.0)),
-                per_g=item.per_100g_by(energy).times(0.01),
+                gram=brought_by(item, working, 1.0, pantry.learned.holding.get(slug, 1.0)),
+                per_g=item.per_100g_by(pantry.energy).times(0.01),
                 change_factor=1.0,
             )
         )
-    return tuple(slots)
+    return tuple(variables)

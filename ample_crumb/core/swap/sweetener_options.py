@@ -139,7 +139,21 @@ def sweetener_options(
         for slug, known in sweeteners().items()
         if known.sweetness_ratio >= _SWEET_ENOUGH
     ]
-    return tuple(_option(checked(blend), now, cupboard, energy, prices, pieces, here) for blend in (*single, *blends))
+    beside = _Sweetened(now, here, cupboard, energy, prices, pieces)
+    return tuple(_option(checked(blend), beside) for blend in (*single, *blends))
+
+
+@dataclass(frozen=True, slots=True)
+class _Sweetened:
+    """The formula that options are worked out for: what sweetens it `now`, the sweeteners `here` by slug, in how many
+    pieces; and what its kitchen knows of foods."""
+
+    now: Sweetening
+    here: set[str]
+    cupboard: Cupboard
+    energy: EnergySystem
+    prices: Mapping[str, float]
+    piece_count: float
 
 
 _SWEET_ENOUGH: Final = 0.3
@@ -157,19 +171,12 @@ def checked(blend: Blend) -> Blend:
     return Blend(tuple(BlendShare(each.slug, each.share / whole) for each in blend.shares))
 
 
-def _option(
-    blend: Blend,
-    now: Sweetening,
-    cupboard: Cupboard,
-    energy: EnergySystem,
-    prices: Mapping[str, float],
-    pieces: float,
-    here: set[str],
-) -> SweetenerOption:
+def _option(blend: Blend, beside: _Sweetened) -> SweetenerOption:
+    now, pieces, prices = beside.now, beside.piece_count, beside.prices
     known = [(sweeteners()[each.slug], each.share) for each in blend.shares]
     amounts = [(each, now.sugar_g * share / each.sweetness_ratio) for each, share in known]
-    items = [(cupboard.ingredients[each.slug], grams) for each, grams in amounts]
-    kcal = sum((item.per_100g_by(energy).energy_kcal or 0.0) * grams / 100 for item, grams in items)
+    items = [(beside.cupboard.ingredients[each.slug], grams) for each, grams in amounts]
+    kcal = sum((item.per_100g_by(beside.energy).energy_kcal or 0.0) * grams / 100 for item, grams in items)
     net = sum((carbohydrate(item.per_100g, CarbohydrateDefinition.NET) or 0.0) * grams / 100 for item, grams in items)
     lost = now.bulk_g - sum(each.bulk_ratio * grams for each, grams in amounts)
     costs = [prices[item.slug] * grams for item, grams in items if item.slug in prices]
@@ -195,7 +202,7 @@ def _option(
         cautions=tuple(dict.fromkeys(each.caution for each, _ in known if each.caution)),
         use="; ".join(dict.fromkeys(each.use for each, _ in known)),
         cost=sum(costs) / pieces if len(costs) == len(items) else None,
-        here={each.slug for each, _ in known} == here,
+        here={each.slug for each, _ in known} == beside.here,
     )
 
 
@@ -232,18 +239,23 @@ def sweeten_with(
             made.append(part)
             continue
         changed = True
-        made.append(
-            _resweetened(
-                part, figures, sugar_g, sum(_bulk(item) * mass for item, mass in sweet), blend, cupboard, fill=fill
-            )
-        )
+        going = _Going(sugar_g, sum(_bulk(item) * mass for item, mass in sweet))
+        made.append(_resweetened(part, figures, going, blend, cupboard, fill=fill))
     if not changed:
         raise CannotUse("Nothing sweetens this formula yet.")
     return tuple(made)
 
 
+@dataclass(frozen=True, slots=True)
+class _Going:
+    """What goes with the sweet lines of a part: their sweetness as sugar, and their bulk."""
+
+    sugar_g: float
+    bulk_g: float
+
+
 def _resweetened(
-    part: Part, figures: PartFigures, sugar_g: float, bulk_g: float, blend: Blend, cupboard: Cupboard, *, fill: bool
+    part: Part, figures: PartFigures, going: _Going, blend: Blend, cupboard: Cupboard, *, fill: bool
 ) -> Part:
     lines: list[Line] = []
     placed = False
@@ -258,11 +270,11 @@ def _resweetened(
         bulk = 0.0
         for each in blend.shares:
             known = sweeteners()[each.slug]
-            grams = sugar_g * each.share / known.sweetness_ratio
+            grams = going.sugar_g * each.share / known.sweetness_ratio
             bulk += known.bulk_ratio * grams
             lines.append(_line(cupboard.ingredients[each.slug], grams))
-        if fill and bulk_g - bulk > 0.25 * bulk_g:
-            lines.append(_line(cupboard.ingredients[FILLER], (bulk_g - bulk) / 2))
+        if fill and going.bulk_g - bulk > 0.25 * going.bulk_g:
+            lines.append(_line(cupboard.ingredients[FILLER], (going.bulk_g - bulk) / 2))
     return replace(part, lines=tuple(lines))
 
 

@@ -5,7 +5,7 @@ import unittest
 from ample_crumb.core.crumb.check import CrumbCheck
 from ample_crumb.core.crumb.dials.dial import Dial, Verdict
 from ample_crumb.core.food.label import Label, Style
-from ample_crumb.core.food.product import PackMeasures, ProductDeclaration, ingredient_of
+from ample_crumb.core.food.product import Pack, ingredient_of
 from ample_crumb.core.formula.formula import PartBake, PartOptions
 from tests.core.given import CUPBOARD, checked, part
 
@@ -53,9 +53,7 @@ class WhatIsJudged(unittest.TestCase):
     def test_a_product_that_says_too_little(self) -> None:
         # Nobody said what else is in it, so its water cannot be found by difference either.
         label = Label(Style.EUROPEAN, energy_kcal=380, protein_g=70)
-        item, _ = ingredient_of(
-            "own-1", "Keel mystery dust", (), "protein", label, PackMeasures(), ProductDeclaration()
-        )
+        item, _ = ingredient_of("own-1", "Keel mystery dust", (), "protein", Pack(label))
         cupboard = CUPBOARD.with_own([item])
         found = checked(part("60 g keel mystery dust", "100 g oat flour", "1 egg"), family="cookie", cupboard=cupboard)
         hydration = dial(found, "hydration")

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from ample_crumb.core.food.energy import KJ_PER_KCAL, european_energy
 from ample_crumb.core.food.label import Label, LabelBasis, Style, read_label
 from ample_crumb.core.food.nutrients import NAMES, SALT_PER_SODIUM
-from ample_crumb.core.food.product import LabelProblem, PackMeasures, ProductDeclaration, ingredient_of
+from ample_crumb.core.food.product import LabelProblem, Pack, ingredient_of
 
 AMOUNTS = [field.name for field in fields(Label) if field.name not in {"style", "basis", "polyol_kind"}]
 
@@ -54,7 +54,7 @@ class AnyLabel(unittest.TestCase):
             self.assertRegex(problem.sentence, r"[.?]$")
         if read.per_100g is None or read.sd_per_100g is None:
             with self.assertRaises(LabelProblem):
-                ingredient_of("x", "X", (), "", label, PackMeasures(), ProductDeclaration())
+                ingredient_of("x", "X", (), "", Pack(label))
             return
         masses = (getattr(read.per_100g, name) or 0 for name in ("fat_g", "carbohydrate_g", "fibre_g", "protein_g"))
         self.assertLessEqual(sum(masses), 103)

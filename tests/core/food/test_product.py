@@ -4,7 +4,7 @@ import unittest
 from collections.abc import Mapping
 
 from ample_crumb.core.food.label import Label, Style
-from ample_crumb.core.food.product import PackMeasures, ProductDeclaration, ingredient_of
+from ample_crumb.core.food.product import Pack, PackMeasures, ProductDeclaration, ingredient_of
 
 
 class Packs(unittest.TestCase):
@@ -12,9 +12,8 @@ class Packs(unittest.TestCase):
         label = Label(Style.EUROPEAN, energy_kcal=90, carbohydrate_g=20, protein_g=3, fat_g=0)
 
         def pack(measures: PackMeasures) -> Mapping[str, float]:
-            return ingredient_of("beans", "Beans", (), "pulse", label, measures, ProductDeclaration())[
-                0
-            ].measures.pack_g
+            beans, _ = ingredient_of("beans", "Beans", (), "pulse", Pack(label, measures))
+            return beans.measures.pack_g
 
         drained = pack(PackMeasures(pack_g=400, drained_g=240))
         self.assertEqual((drained["can"], drained["gross can"]), (240, 400))
@@ -28,5 +27,6 @@ class Packs(unittest.TestCase):
             (ProductDeclaration(vegan=False), None),
             (ProductDeclaration(vegan=False, vegetarian=False), False),
         ):
-            made, _ = ingredient_of("x", "X", (), "", Label(Style.EUROPEAN, energy_kcal=90), PackMeasures(), said)
+            label = Label(Style.EUROPEAN, energy_kcal=90)
+            made, _ = ingredient_of("x", "X", (), "", Pack(label, contains=said))
             self.assertEqual(bool(made.vegetarian) if want is not None else made.vegetarian or None, want)

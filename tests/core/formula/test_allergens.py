@@ -4,7 +4,7 @@ import unittest
 
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.label import Label, Style
-from ample_crumb.core.food.product import PackMeasures, ProductDeclaration, ingredient_of
+from ample_crumb.core.food.product import Pack, ProductDeclaration, ingredient_of
 from ample_crumb.core.formula.allergens import Allergens, allergens_of
 from ample_crumb.core.formula.claims import claims_of
 from tests.core.given import CUPBOARD, evaluated
@@ -16,7 +16,7 @@ def contents(*lines: str, cupboard: Cupboard = CUPBOARD) -> Allergens:
 
 def with_product(contains: ProductDeclaration) -> Cupboard:
     label = Label(Style.EUROPEAN, energy_kcal=376, fat_g=4, carbohydrate_g=5, protein_g=80)
-    product, _ = ingredient_of("own-1", "Plain Mill powder", (), "protein powder", label, PackMeasures(), contains)
+    product, _ = ingredient_of("own-1", "Plain Mill powder", (), "protein powder", Pack(label, contains=contains))
     return CUPBOARD.with_own([product], [])
 
 

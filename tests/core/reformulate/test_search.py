@@ -13,7 +13,7 @@ from ample_crumb.core.crumb.dials.dial import Learned, Verdict
 from ample_crumb.core.food.claims.eu import eu_needs
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.label import Label, Style
-from ample_crumb.core.food.product import PackMeasures, ProductDeclaration, ingredient_of
+from ample_crumb.core.food.product import Pack, ingredient_of
 from ample_crumb.core.formula.cost import cost_of
 from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.formula import Line, Part, parts_of
@@ -176,7 +176,7 @@ class Bounds(unittest.TestCase):
 
     def test_a_product_without_the_figure_is_left_out_and_said(self) -> None:
         label = Label(Style.EUROPEAN, energy_kcal=380, fat_g=2, carbohydrate_g=5, protein_g=80, salt_g=0.5)
-        item, _ = ingredient_of("own-1", "Keel whey", (), "protein", label, PackMeasures(), ProductDeclaration())
+        item, _ = ingredient_of("own-1", "Keel whey", (), "protein", Pack(label))
         cupboard = CUPBOARD.with_own([item])
         formula = of("200 g oat flour", "2 eggs", "200 g skyr", "60 g sugar", "1 tsp baking powder", cupboard=cupboard)
         found = reformulate(

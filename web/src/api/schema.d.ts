@@ -1846,7 +1846,7 @@ export interface components {
         };
         /**
          * Draft
-         * @description A formula as the baker has it on the Bench; `reference` is what "reduced" compares it with.
+         * @description A formula as the baker has it on the Bench; `twin` is what "reduced" compares it with.
          */
         Draft: {
             /** Name */
@@ -4640,7 +4640,7 @@ export interface components {
         };
         /**
          * VersionView
-         * @description A kept state; the formula as it stands has number 0. `kept_by` is baker, sitting, restore or now.
+         * @description A kept state; the formula as it stands has number 0. `kept_by` is baker, edit session, restore or now.
          */
         VersionView: {
             /** Number */

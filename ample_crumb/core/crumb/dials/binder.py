@@ -3,7 +3,7 @@
 from typing import Final
 
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.dials.dial import LEAST_DRY_SHARE, Dial, Learned, judged_dial, not_applicable
+from ample_crumb.core.crumb.dials.dial import LEAST_DRY_SHARE, Dial, Learned, MeasuredDial, judged_dial, not_applicable
 from ample_crumb.core.crumb.windows import DialWindow, EggNeed, FamilyWindows
 
 EGG_G: Final = 50.0
@@ -26,7 +26,9 @@ def binder_dial(composition: Composition, windows: FamilyWindows, learned: Learn
     )
     value = composition.egg_count / (composition.flour_g / 100)
     return judged_dial(
-        "binder", value, unit, DialWindow(need, max(windows.eggs.high_per_100g, need)), windows, learned, words, None
+        MeasuredDial("binder", value, unit, DialWindow(need, max(windows.eggs.high_per_100g, need)), words),
+        windows,
+        learned,
     )
 
 

@@ -76,21 +76,26 @@ TITLES: Final = {
 }
 
 
-def judged_dial(
-    name: str,
-    value: float,
-    unit: str,
-    window: DialWindow,
-    windows: FamilyWindows,
-    learned: Learned,
-    words: tuple[str, str, str],
-    lacking: tuple[str, str] | None,
-) -> Dial:
-    """`words` are the reasons for low, fits and high; `lacking` the foods that cannot be told and what of."""
+@dataclass(frozen=True, slots=True)
+class MeasuredDial:
+    """A dial of a dough before it is judged: its `value` in `unit` and the `window` it should lie in. `words` are the
+    reasons for low, fits and high; `lacking` the foods that cannot be told and what of."""
+
+    name: str
+    value: float
+    unit: str
+    window: DialWindow
+    words: tuple[str, str, str]
+    lacking: tuple[str, str] | None = None
+
+
+def judged_dial(measured: MeasuredDial, windows: FamilyWindows, learned: Learned) -> Dial:
+    """The dial with its verdict, by the windows of the family and what was learned of them."""
+    name, value, unit = measured.name, measured.value, measured.unit
     factor = learned.factor(name, windows.family)
-    window = window.times(factor)
-    if lacking is not None:
-        foods, what = lacking
+    window = measured.window.times(factor)
+    if measured.lacking is not None:
+        foods, what = measured.lacking
         verdict, reason = Verdict.UNKNOWN, f"Cannot say: no {what} for {foods}."
         return Dial(
             name, TITLES[name], None, unit, window.low, window.high, verdict, reason, windows.source, factor - 1
@@ -98,7 +103,8 @@ def judged_dial(
     # What is written to three digits is not told apart closer than that.
     near = 1e-9 + 5e-4 * abs(window.high)
     verdict = Verdict.LOW if value < window.low - near else Verdict.HIGH if value > window.high + near else Verdict.FITS
-    reason = words[0] if verdict is Verdict.LOW else words[2] if verdict is Verdict.HIGH else words[1]
+    low, fits, high = measured.words
+    reason = low if verdict is Verdict.LOW else high if verdict is Verdict.HIGH else fits
     return Dial(name, TITLES[name], value, unit, window.low, window.high, verdict, reason, windows.source, factor - 1)
 
 

@@ -1,7 +1,7 @@
 """Fat: with what is tender as fat is."""
 
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.dials.dial import Dial, Learned, first_lacking, judged_dial
+from ample_crumb.core.crumb.dials.dial import Dial, Learned, MeasuredDial, first_lacking, judged_dial
 from ample_crumb.core.crumb.dials.leavening import is_foam
 from ample_crumb.core.crumb.windows import DialWindow, FamilyWindows
 
@@ -18,5 +18,7 @@ def fat_dial(composition: Composition, windows: FamilyWindows, learned: Learned)
         "More fat than the rest can hold: it may turn greasy.",
     )
     return judged_dial(
-        "fat", value, "%", window, windows, learned, words, first_lacking(composition, ("fat_g", "fat figure"))
+        MeasuredDial("fat", value, "%", window, words, first_lacking(composition, ("fat_g", "fat figure"))),
+        windows,
+        learned,
     )

@@ -3,7 +3,15 @@
 from typing import Final
 
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.dials.dial import LEAST_DRY_SHARE, Dial, Learned, first_lacking, judged_dial, not_applicable
+from ample_crumb.core.crumb.dials.dial import (
+    LEAST_DRY_SHARE,
+    Dial,
+    Learned,
+    MeasuredDial,
+    first_lacking,
+    judged_dial,
+    not_applicable,
+)
 from ample_crumb.core.crumb.dials.leavening import FOAM_HOLDS, is_foam
 from ample_crumb.core.crumb.windows import DialWindow, FamilyWindows
 
@@ -41,7 +49,9 @@ def hydration_dial(composition: Composition, windows: FamilyWindows, learned: Le
     if windows.beaten and is_foam(composition):
         window = DialWindow(window.low, window.high + FOAM_HOLDS)
     return judged_dial(
-        "hydration", composition.water_g / composition.water_holding_g, "×", window, windows, learned, words, lacking
+        MeasuredDial("hydration", composition.water_g / composition.water_holding_g, "×", window, words, lacking),
+        windows,
+        learned,
     )
 
 

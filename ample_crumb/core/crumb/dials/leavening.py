@@ -3,7 +3,7 @@
 from typing import Final
 
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.dials.dial import LEAST_DRY_SHARE, Dial, Learned, judged_dial, not_applicable
+from ample_crumb.core.crumb.dials.dial import LEAST_DRY_SHARE, Dial, Learned, MeasuredDial, judged_dial, not_applicable
 from ample_crumb.core.crumb.windows import FamilyWindows
 
 CUP_G: Final = 120.0
@@ -54,7 +54,7 @@ def leavening_dial(composition: Composition, windows: FamilyWindows, learned: Le
     if soapy:
         # Half-spent soda is tasted whatever it lifts.
         words = tuple(f"{each} Its soda lacks acid to meet it and will taste soapy." for each in words)  # type: ignore[assignment]
-    return judged_dial("leavening", value, "tsp a cup", windows.leavening, windows, learned, words, None)
+    return judged_dial(MeasuredDial("leavening", value, "tsp a cup", windows.leavening, words), windows, learned)
 
 
 def holds_air(composition: Composition) -> bool:

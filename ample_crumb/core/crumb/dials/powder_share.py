@@ -3,7 +3,7 @@
 from typing import Final
 
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.dials.dial import Dial, Learned, judged_dial, not_applicable
+from ample_crumb.core.crumb.dials.dial import Dial, Learned, MeasuredDial, judged_dial, not_applicable
 from ample_crumb.core.crumb.windows import DialWindow, FamilyWindows
 
 POWDER_DRIER: Final = 10.0
@@ -31,4 +31,6 @@ def powder_dial(composition: Composition, windows: FamilyWindows, learned: Learn
         "A firmer, drier crumb than without; still within bounds." if between else "Little enough to stay tender.",
         "Too much protein powder for the rest: whey turns rubbery, casein dense, pea gritty.",
     )
-    return judged_dial("powder-share", share, "%", DialWindow(0.0, min(100.0, high)), windows, learned, words, None)
+    return judged_dial(
+        MeasuredDial("powder-share", share, "%", DialWindow(0.0, min(100.0, high)), words), windows, learned
+    )

@@ -1,7 +1,7 @@
 """Salt, and what browns."""
 
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.dials.dial import Dial, Learned, first_lacking, judged_dial
+from ample_crumb.core.crumb.dials.dial import Dial, Learned, MeasuredDial, first_lacking, judged_dial
 from ample_crumb.core.crumb.windows import FamilyWindows
 
 
@@ -11,12 +11,9 @@ def salt_dial(composition: Composition, windows: FamilyWindows, learned: Learned
     words = (f"Little salt: it tastes flat.{look}", f"Salted as usual.{look}", f"Salty.{look}")
     lacking = first_lacking(composition, ("salt_g", "salt figure"))
     return judged_dial(
-        "salt-browning",
-        100 * composition.salt_g / composition.dough_g,
-        "% salt",
-        windows.salt,
+        MeasuredDial(
+            "salt-browning", 100 * composition.salt_g / composition.dough_g, "% salt", windows.salt, words, lacking
+        ),
         windows,
         learned,
-        words,
-        lacking,
     )

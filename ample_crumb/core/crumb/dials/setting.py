@@ -3,7 +3,7 @@
 from typing import Final
 
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.dials.dial import Dial, Learned, judged_dial, not_applicable
+from ample_crumb.core.crumb.dials.dial import Dial, Learned, MeasuredDial, judged_dial, not_applicable
 from ample_crumb.core.crumb.windows import EGGS_PER_DAIRY, EGGS_PER_MIX, GELATINE, FamilyWindows
 
 
@@ -24,7 +24,7 @@ def setting_dial(composition: Composition, windows: FamilyWindows, learned: Lear
         "Enough to set it.",
         "Much that sets it: rubbery rather than creamy.",
     )
-    return judged_dial("set", value, windows.set_by, windows.setting, windows, learned, words, None)
+    return judged_dial(MeasuredDial("set", value, windows.set_by, windows.setting, words), windows, learned)
 
 
 SETS_LIKE_AN_EGG: Final = 4.5

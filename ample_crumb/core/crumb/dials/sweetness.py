@@ -1,7 +1,7 @@
 """Sweetness: as so much sugar in 100 g of dough."""
 
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.dials.dial import Dial, Learned, first_lacking, judged_dial
+from ample_crumb.core.crumb.dials.dial import Dial, Learned, MeasuredDial, first_lacking, judged_dial
 from ample_crumb.core.crumb.windows import FamilyWindows
 
 
@@ -13,12 +13,9 @@ def sweetness_dial(composition: Composition, windows: FamilyWindows, learned: Le
     )
     lacking = first_lacking(composition, ("sweetness_g", "sweetness"))
     return judged_dial(
-        "sweetness",
-        100 * composition.sweetness_g / composition.dough_g,
-        "%",
-        windows.sweetness,
+        MeasuredDial(
+            "sweetness", 100 * composition.sweetness_g / composition.dough_g, "%", windows.sweetness, words, lacking
+        ),
         windows,
         learned,
-        words,
-        lacking,
     )

@@ -17,7 +17,7 @@ type Version = Schemas["VersionView"];
 
 const KEPT_BY: Record<string, string> = {
   baker: "",
-  sitting: "kept before a new sitting",
+  "edit session": "kept when you began editing again",
   restore: "kept before it was replaced",
   now: "as it stands",
 };
