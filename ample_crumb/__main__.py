@@ -1,4 +1,4 @@
-"""`python -m ample_crumb`: see `cli`."""
+"""`python -m ample_crumb`: see `ample_crumb/cli.py`."""
 
 import sys
 

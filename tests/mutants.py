@@ -96,8 +96,8 @@ MUTANTS: Final = (
     Mutant(
         "optimiser: a half egg",
         "reformulate/constraints.py",
-        "max(1.0, slot.high_g // slot.step_g), whole=True",
-        "max(1.0, slot.high_g // slot.step_g)",
+        "max(1.0, variable.high_g // variable.step_g), whole=True",
+        "max(1.0, variable.high_g // variable.step_g)",
         _LIMITS,
     ),
     Mutant(

@@ -82,8 +82,8 @@ def dial_json(dial: Dial) -> dict[str, Any]:
 def analysis_json(as_given: list[str], made: Production, cupboard: Cupboard, family: str) -> dict[str, Any]:
     """An analysis as one JSON object."""
     evaluated = made.evaluated
-    contents = allergens_of(evaluated, cupboard)
-    claims = claims_of(evaluated, contents, family)
+    allergens = allergens_of(evaluated, cupboard)
+    claims = claims_of(evaluated, allergens, family)
     uncertainty = propagate(evaluated, cupboard)
     read = [line for part in evaluated.parts for line in part.lines]
     pairs = zip(read, uncertainty.lines, strict=True)
@@ -101,8 +101,8 @@ def analysis_json(as_given: list[str], made: Production, cupboard: Cupboard, fam
             {"text": line.text, "share": _rounded(doubt.share)} for line, doubt in ranked if doubt.share >= 0.005
         ],
         "unread": list(evaluated.unread),
-        "contains": [each.name for each in contents.contains],
-        "breaks": {each.name: list(each.lines) for each in contents.diets_broken},
+        "contains": [each.name for each in allergens.contains],
+        "breaks": {each.name: list(each.lines) for each in allergens.diets_broken},
         "claims": {
             "eu": [each.claim.name for each in claims.eu if each.claim.holds],
             "us": [each.claim.name for each in claims.us if each.claim.holds],

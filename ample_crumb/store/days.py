@@ -16,7 +16,7 @@ from ample_crumb.store.scope import Principal
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class EntryRow(FiguresRow):
-    """What was eaten at a time, with the figures of that moment. `pieces` and `formula_id` are set for a piece."""
+    """What was eaten at a time, with the figures of that moment. `piece_count` and `formula_id` are set for a piece."""
 
     id: UUID
     day: date

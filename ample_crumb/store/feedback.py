@@ -51,7 +51,7 @@ def listed(connection: Connection, kitchen_id: UUID) -> list[FeedbackRow]:
 def add(
     connection: Connection,
     kitchen_id: UUID,
-    said_id: UUID,
+    feedback_id: UUID,
     formula_id: UUID,
     version_number: int | None,
     batch: BatchFeedback,
@@ -66,7 +66,7 @@ def add(
         on conflict (kitchen_id, id) do nothing
         """,
         {
-            "id": said_id,
+            "id": feedback_id,
             "kitchen_id": kitchen_id,
             "formula_id": formula_id,
             "version_number": version_number,
@@ -78,12 +78,12 @@ def add(
     )
 
 
-def forget(connection: Connection, kitchen_id: UUID, said_id: UUID | None = None) -> None:
+def forget(connection: Connection, kitchen_id: UUID, feedback_id: UUID | None = None) -> None:
     """Forgets one saying, or all of the kitchen."""
     connection.execute(
         """
         delete from batch_feedback
         where kitchen_id = %(kitchen_id)s and (%(id)s::uuid is null or id = %(id)s)
         """,
-        {"kitchen_id": kitchen_id, "id": said_id},
+        {"kitchen_id": kitchen_id, "id": feedback_id},
     )

@@ -87,9 +87,10 @@ def save_settings(connection: Connection, principal: Principal, settings: Settin
 
 @dataclass(frozen=True, slots=True)
 class KitchenRow:
-    """How a person reads and counts; `remembered` maps the kitchen's corrected phrases to the slugs they mean, `prices`
-    its foods to the price of a gram, `guests` holds name and avoids of each; `tins` and `said` tell whether there are
-    any; `cupboard_revision` tells one state of its products from another and is None while there are none."""
+    """How a person reads and counts; `corrections` maps the kitchen's corrected phrases to the slugs they mean,
+    `prices` its foods to the price of a gram, `eaters` holds name and avoids of each; `tins` and `feedback` tell
+    whether there are any; `cupboard_revision` tells one state of its products from another and is None while there
+    are none."""
 
     measures: str
     energy: str

@@ -16,8 +16,8 @@ from ample_crumb.store.database import Connection
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class VersionRow(FiguresRow):
-    """A kept state with the figures of one of `count` pieces as they were then. `kept_by` is baker, edit session or
-    restore."""
+    """A kept state with the figures of one of `piece_count` pieces as they were then. `kept_by` is baker, edit
+    session or restore."""
 
     id: UUID
     formula_id: UUID

@@ -1,5 +1,6 @@
 """What the documents say can be typed: every command and option of their examples exists."""
 
+import ast
 import re
 import unittest
 from collections.abc import Iterator
@@ -15,6 +16,36 @@ def examples() -> Iterator[tuple[str, str, set[str]]]:
     for path in (ROOT / "README.md", *sorted((ROOT / "docs").glob("*.md"))):
         for command, rest in _COMMAND.findall(path.read_text()):
             yield path.name, command, set(re.findall(r"--[a-z-]+", rest.split("`")[0].split("&&")[0]))
+
+
+class Docstrings(unittest.TestCase):
+    def test_what_a_docstring_names_is_there(self) -> None:
+        """A field or an argument that was renamed is renamed where it is explained."""
+        trees = {path: ast.parse(path.read_text()) for path in (ROOT / "ample_crumb").rglob("*.py")}
+        anywhere = {
+            node.name
+            for tree in trees.values()
+            for node in ast.walk(tree)
+            if isinstance(node, ast.ClassDef | ast.FunctionDef)
+        } | {path.stem for path in trees}
+        lost = []
+        for path, tree in trees.items():
+            here = anywhere | set(names_in(tree))
+            for node in ast.walk(tree):
+                if isinstance(node, ast.Module | ast.ClassDef | ast.FunctionDef | ast.AsyncFunctionDef):
+                    said = re.findall(r"`([a-z_][a-z_0-9]*)`", ast.get_docstring(node) or "")
+                    lost += [f"{path.relative_to(ROOT)}: {name}" for name in said if name not in here]
+        self.assertEqual(lost, [])
+
+
+def names_in(tree: ast.Module) -> Iterator[str]:
+    """Every name that a module uses, words of its texts among them, but not those of its docstrings."""
+    for node in ast.walk(tree):
+        match node:
+            case ast.Name(id=name) | ast.Attribute(attr=name) | ast.arg(arg=name) | ast.keyword(arg=str(name)):
+                yield name
+            case ast.Constant(value=str(text)) if "`" not in text:
+                yield from re.findall(r"\w+", text)
 
 
 class Documents(unittest.TestCase):

@@ -176,7 +176,7 @@ class OfTheOptimiser(unittest.TestCase):
     def candidates(self, lines: tuple[AmountVariable, ...]) -> tuple[AmountVariable, ...]:
         return candidate_variables(USUAL, lines, 500, PANTRY, ())
 
-    def frame(self) -> ReformulationModel:
+    def model(self) -> ReformulationModel:
         lines = self.lines()
         return ReformulationModel(
             (*lines, *self.candidates(lines)),
@@ -195,26 +195,26 @@ class OfTheOptimiser(unittest.TestCase):
         self.assertEqual(eggs.step_g, 50)
 
     def test_no_more_than_three_foods_come_in_whatever_is_gained(self) -> None:
-        frame = replace(self.frame(), mass_share=None)
+        model = replace(self.model(), mass_share=None)
         eager = [
-            replace(each, cost=-1.0 if each.name.startswith("there new ") else 0.0) for each in solver_variables(frame)
+            replace(each, cost=-1.0 if each.name.startswith("there new ") else 0.0) for each in solver_variables(model)
         ]
-        solution = solve(eager, standing_constraints(frame))
+        solution = solve(eager, standing_constraints(model))
         came = [name for name, value in solution.values.items() if name.startswith("there new ") and value > 0.5]
         self.assertEqual(len(came), 3)
 
     def test_the_objective_is_the_documented_sum(self) -> None:
         # docs/decisions.md: w (0.3 + 0.7 share of the dough) |x - was| / was, and 0.3 + x / dough for what comes in.
-        frame = self.frame()
-        costs = {each.name: each.cost for each in solver_variables(frame)}
-        for slot in frame.variables:
-            if slot.place is None:
-                self.assertAlmostEqual(costs[slot.key] * 500, 1.0)
-                self.assertAlmostEqual(costs[f"there {slot.key}"], 0.3)
+        model = self.model()
+        costs = {each.name: each.cost for each in solver_variables(model)}
+        for variable in model.variables:
+            if variable.place is None:
+                self.assertAlmostEqual(costs[variable.key] * 500, 1.0)
+                self.assertAlmostEqual(costs[f"there {variable.key}"], 0.3)
             else:
-                weight = {"chocolate": 2.0, "salt": 0.4}.get(slot.item.role, 1.0)
-                expected = weight * (0.3 + 0.7 * slot.was_g / 500) / slot.was_g
-                self.assertAlmostEqual(costs[f"moved {slot.key}"], expected)
+                weight = {"chocolate": 2.0, "salt": 0.4}.get(variable.item.role, 1.0)
+                expected = weight * (0.3 + 0.7 * variable.was_g / 500) / variable.was_g
+                self.assertAlmostEqual(costs[f"moved {variable.key}"], expected)
 
     def test_eggs_weighed_in_grams_stay_whole_eggs(self) -> None:
         parts = (Part("", tuple(map(Line, ("200 g oat flour", "100 g egg", "150 g skyr", "60 g sugar", "30 g butter",

@@ -122,12 +122,12 @@ class AgainstScipy(unittest.TestCase):
             # A bound of one's own on each line, and no dials, so that the program is this one and no other.
             holds = {place: LineBounds(place, low_g=0.3 * g, high_g=2 * g) for place, g in enumerate(was)}
             evaluated = evaluate(parts, 10, CUPBOARD, ReadingPreferences())
-            slots = line_variables(evaluated, dough_of(evaluated, CUPBOARD), holds, pantry, whole_eggs=True)
+            variables = line_variables(evaluated, dough_of(evaluated, CUPBOARD), holds, pantry, whole_eggs=True)
             piece = PieceBasis(was.sum(), 0.1, was.sum() / 10, counted=True, baked_share=1, kept_share=1)
-            frame = ReformulationModel(slots, (), piece, {}, CarbohydrateDefinition.AVAILABLE)
+            model = ReformulationModel(variables, (), piece, {}, CarbohydrateDefinition.AVAILABLE)
             ours = solve(
-                solver_variables(frame),
-                [*standing_constraints(frame), wish_constraint(Wish("energy_kcal", aim), frame)],
+                solver_variables(model),
+                [*standing_constraints(model), wish_constraint(Wish("energy_kcal", aim), model)],
             )
             with self.subTest(number):
                 theirs = _nearest(was, kcal, chosen, 10 * aim)

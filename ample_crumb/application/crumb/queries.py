@@ -25,7 +25,7 @@ def repairs(database: Database, principal: Principal, bench: Bench) -> list[Repa
         piece_count=evaluated.production.evaluated.piece_count,
         energy=evaluated.context.preferences.energy,
         prices=evaluated.prices(*reference_cupboard().ingredients),
-        contents=allergens_of(evaluated.production.evaluated, evaluated.context.cupboard),
+        allergens=allergens_of(evaluated.production.evaluated, evaluated.context.cupboard),
         avoided=eaters,
     )
     found = find_repairs(evaluated.dough, evaluated.context.cupboard, setting, evaluated.context.learned)

@@ -9,7 +9,7 @@ from ample_crumb.core.crumb.repairs import Repair
 
 @dataclass(frozen=True, slots=True)
 class RepairView:
-    """A repair, and the text that the line at `place` becomes, or of the new line in part `part`."""
+    """A repair, and the text that its line becomes, or of the new line in part `part`."""
 
     repair: Repair
     part: int
@@ -18,7 +18,7 @@ class RepairView:
 
 @dataclass(frozen=True, slots=True)
 class LessonView:
-    """What was learned, in a sentence: by which `share` something was moved, from so many `batches`."""
+    """What was learned, in a sentence: by which `moved_share` something was moved, from so many `batches`."""
 
     sentence: str
     moved_share: float

@@ -181,11 +181,11 @@ def set_price(database: Database, principal: Principal, food: str, price: float 
 def _grams_of(for_text: str, context: KitchenContext, slug: str) -> float:
     """How many grams of a food an amount names, "500 g" or "10 eggs". Raises CannotAccept."""
     item = context.cupboard.ingredients[slug]
-    said = read_line(for_text).name
-    own_words = {word for name in (item.name, *item.synonyms) for word in words(name)}
-    if said and own_words.isdisjoint(words(said)):
-        raise CannotAccept("/for_text", f"What is “{said[:40]}” of it? Say how much, such as 500 g or 10 eggs.")
-    read = read_against(for_text if said else f"{for_text} food", context.cupboard, context.preferences, slug)
+    name = read_line(for_text).name
+    own_words = {word for known in (item.name, *item.synonyms) for word in words(known)}
+    if name and own_words.isdisjoint(words(name)):
+        raise CannotAccept("/for_text", f"What is “{name[:40]}” of it? Say how much, such as 500 g or 10 eggs.")
+    read = read_against(for_text if name else f"{for_text} food", context.cupboard, context.preferences, slug)
     if read.figures is None:
         raise CannotAccept("/for_text", f"{read.problem} Say how much of it, such as 500 g or 10 eggs.")
     return read.figures.mass_g

@@ -59,7 +59,7 @@ class UsedTin:
 @dataclass(frozen=True, slots=True)
 class ProductionSettings:
     """What is said of the making. `scoop` is a disher's number or a spoon, `cuts` are "4x3" or "8 wedges"; the rest as
-    `Portioning`, `Weighings` and `Kitchen` have it. `oven` and `celsius` are None for the kitchen's and the family's
+    `Portioning`, `Weighings` and `Kitchen` have it. `oven` and `oven_c` are None for the kitchen's and the family's
     own."""
 
     by: PortionBy = PortionBy.COUNT
@@ -82,17 +82,17 @@ class ProductionSettings:
     def stored(self) -> dict[str, Any]:
         """As it is stored: what is not as usual."""
         usual = ProductionSettings()
-        said = {name: value for name, value in asdict(self).items() if value != getattr(usual, name)}
+        stored = {name: value for name, value in asdict(self).items() if value != getattr(usual, name)}
         if self.tins:
-            said["tins"] = [{"tin_id": str(each.tin_id), "count": each.count} for each in self.tins]
-        return said
+            stored["tins"] = [{"tin_id": str(each.tin_id), "count": each.count} for each in self.tins]
+        return stored
 
     @classmethod
-    def from_stored(cls, said: dict[str, Any]) -> "ProductionSettings":
+    def from_stored(cls, stored: dict[str, Any]) -> "ProductionSettings":
         """What was stored."""
-        tins = tuple(UsedTin(UUID(each["tin_id"]), each["count"]) for each in said.get("tins", []))
-        oven = Oven(said["oven"]) if said.get("oven") else None
-        return cls(**said | {"tins": tins, "oven": oven, "by": PortionBy(said.get("by", PortionBy.COUNT))})
+        tins = tuple(UsedTin(UUID(each["tin_id"]), each["count"]) for each in stored.get("tins", []))
+        oven = Oven(stored["oven"]) if stored.get("oven") else None
+        return cls(**stored | {"tins": tins, "oven": oven, "by": PortionBy(stored.get("by", PortionBy.COUNT))})
 
 
 @dataclass(frozen=True, slots=True)

@@ -98,29 +98,29 @@ class FormulaWords:
 
 
 def evaluated_formula(
-    made: Production, said: FormulaWords, context: KitchenContext, twin: TwinFigures | None
+    made: Production, words: FormulaWords, context: KitchenContext, twin: TwinFigures | None
 ) -> EvaluatedView:
     """A formula as it is made, with all that follows from its lines, for a screen."""
     evaluated = made.evaluated
-    contents = allergens_of(evaluated, context.cupboard)
+    allergens = allergens_of(evaluated, context.cupboard)
     slugs = {line.ingredient.slug for part in evaluated.parts for line in part.lines if line.ingredient}
     prices = {slug: context.prices[priced_food(slug)] for slug in slugs if priced_food(slug) in context.prices}
     uncertainty = propagate(evaluated, context.cupboard, context.definition)
     plain = evaluated.plain_piece
-    dough = judge_dough(evaluated, said.family, context.cupboard, said.name, said.method, context.learned)
+    dough = judge_dough(evaluated, words.family, context.cupboard, words.name, words.method, context.learned)
     formula = EvaluatedFormula(
         # What stays in the bowl and is cut off is lacking without the optional lines too.
         figures=replace(evaluated, plain_piece=plain and plain.times(made.bake_yield.kept_share)),
         uncertainty=uncertainty,
         piece=Portion(made.piece, piece_sd(made, uncertainty)),
         production=production_view(made, uncertainty, context),
-        allergens=contents,
-        alerts=diet_alerts(contents.names(), context.eaters),
-        claims=claims_of(evaluated, contents, said.family, twin, made.bake_yield.batch),
+        allergens=allergens,
+        alerts=diet_alerts(allergens.names(), context.eaters),
+        claims=claims_of(evaluated, allergens, words.family, twin, made.bake_yield.batch),
         quality=quality_of(evaluated),
         cost=cost_of(evaluated, prices),
         check=crumb_check(dough, context.learned),
-        hazards=find_hazards(evaluated, made.piece, dough.family, said.method, context.cupboard),
+        hazards=find_hazards(evaluated, made.piece, dough.family, words.method, context.cupboard),
     )
     return evaluated_view(formula, context.definition)
 

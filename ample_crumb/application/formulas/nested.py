@@ -52,7 +52,7 @@ def is_nested(slug: str | None) -> bool:
 
 
 def nested_formula_id(slug: str) -> UUID | None:
-    """The formula that a slug of `made_slug` means."""
+    """The formula that the slug of a nested formula means."""
     try:
         return UUID(slug[len(_PREFIX) : len(_PREFIX) + _UUID_LENGTH])
     except ValueError:

@@ -56,9 +56,9 @@ class CookedOrDry:
 
 @dataclass(frozen=True, slots=True)
 class LineView:
-    """A line as read. `mass_g` and the figures are None when it could not be, and `problem` says why; `apart` holds the
-    lines to make of a line that names several foods. Of `prepared_g` the share `used` goes in. `fill` is how its cup
-    was filled, one of `fills`; empty for the usual way, the first of them."""
+    """A line as read. `mass_g` and the figures are None when it could not be, and `problem` says why; `apart` holds
+    the lines to make of a line that names several foods. Of `prepared_g` the share `used_share` goes in. `fill` is
+    how its cup was filled, one of `fills`; empty for the usual way, the first of them."""
 
     text: str
     name: str

@@ -42,24 +42,24 @@ def reformulation(
     database: Database, principal: Principal, bench: Bench, draft: ReformulationDraft
 ) -> ReformulationView:
     """Up to three answers, or the clash and the nearest. Raises CannotUse and CannotAccept."""
-    formula, ask, context = _asked(database, principal, bench, draft)
-    found: Reformulation = reformulate(formula, ask)
+    formula, request, context = _read_request(database, principal, bench, draft)
+    found: Reformulation = reformulate(formula, request)
     answers = tuple(_view(answer, context) for answer in found.answers)
     return ReformulationView(found.status, answers, found.clash, found.sentence, found.remarks, found.stopped)
 
 
 def ranges(database: Database, principal: Principal, bench: Bench, draft: ReformulationDraft) -> tuple[WishRange, ...]:
     """Between which values each wish can go by itself."""
-    formula, ask, _ = _asked(database, principal, bench, draft)
-    return wish_ranges(formula, ask)
+    formula, request, _ = _read_request(database, principal, bench, draft)
+    return wish_ranges(formula, request)
 
 
 def trade_off(
     database: Database, principal: Principal, bench: Bench, draft: ReformulationDraft, energy_kcal: float
 ) -> PointView:
     """The most protein that a piece of this energy can have."""
-    formula, ask, context = _asked(database, principal, bench, draft)
-    found = trade_off_point(formula, ask, energy_kcal)
+    formula, request, context = _read_request(database, principal, bench, draft)
+    found = trade_off_point(formula, request, energy_kcal)
     return PointView(energy_kcal, found.protein_g, _view(found.answer, context) if found.answer else None)
 
 
@@ -78,7 +78,7 @@ def _needs(bench: Bench, twin: TwinFigures | None) -> dict[str, Mapping[str, tup
     return {"eu": eu_needs(twin), "us": us_needs(reference_g, twin) if reference_g else {}}
 
 
-def _asked(
+def _read_request(
     database: Database, principal: Principal, bench: Bench, draft: ReformulationDraft
 ) -> tuple[FormulaToReformulate, ReformulationRequest, KitchenContext]:
     with database.transaction(principal) as connection:
@@ -110,10 +110,10 @@ def _asked_in(
     )
     wishes = tuple(_wish(wish, needs, number) for number, wish in enumerate(draft.wishes))
     mass_share = 0.1 if draft.keep_mass else None
-    ask = ReformulationRequest(
+    request = ReformulationRequest(
         wishes, draft.holds, draft.allowed, frozenset(draft.bans), draft.whole_eggs, draft.sure, mass_share
     )
-    return formula, ask, context
+    return formula, request, context
 
 
 def _wish(draft: WishDraft, needs: Mapping[str, Mapping[str, tuple[ClaimCondition, ...]]], number: int) -> Wish:

@@ -50,8 +50,8 @@ class DayBudgetView:
 
 @dataclass(frozen=True, slots=True)
 class DayView:
-    """A day. `targets` and `tin` are None until targets for its type have been set. `entry_alarms` holds, by formula,
-    the alarms of the kitchen that pieces laid in raise; formulas that raise none are left out."""
+    """A day. `targets` and `budget` are None until targets for its type have been set. `entry_alerts` holds, by
+    formula, the alerts that pieces logged raise; formulas that raise none are left out."""
 
     day: date
     day_type: str

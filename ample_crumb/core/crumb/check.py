@@ -60,17 +60,17 @@ def crumb_check(dough: JudgedDough, learned: Learned = NOTHING_LEARNED) -> Crumb
 
 
 def _note(body: Dough) -> str:
-    said = []
+    sentences = []
     if not body.lines:
         return "There is nothing to judge yet." if not body.unread else "No line could be read, so nothing is judged."
     if body.left_out:
-        said.append(f"Judged without {_listed(body.left_out)}.")
+        sentences.append(f"Judged without {_listed(body.left_out)}.")
     if all(share.in_pieces for share in body.lines):
-        said.append("All of it is put on or folded in; there is no dough to judge.")
+        sentences.append("All of it is put on or folded in; there is no dough to judge.")
     if body.unread:
         count = len(body.unread)
-        said.append(f"Without {'1 line' if count == 1 else f'{count} lines'} that could not be read.")
-    return " ".join(said)
+        sentences.append(f"Without {'1 line' if count == 1 else f'{count} lines'} that could not be read.")
+    return " ".join(sentences)
 
 
 def _listed(names: tuple[str, ...]) -> str:

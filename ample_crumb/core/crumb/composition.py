@@ -14,13 +14,14 @@ from ample_crumb.core.food.ingredient import Ingredient
 
 @dataclass(frozen=True, slots=True)
 class Composition:
-    """Sums over a dough, in g, `eggs` in eggs. `dry` are dry goods by weight, `pulse` what cooked pulses and nut
-    butters do in their place, `flour` both by what they do in a crumb; `own_eggs` leaves out what merely binds like
-    egg; `stiffening` is what sets besides eggs and dairy. `dough` leaves out what is folded in whole, `mass` holds it
-    too. `fat` is of the dough, `loose_fat` what is not bound in flours, `added_fat` that of butter and oil alone,
-    `solid_fat` the part of that which air can be beaten into. `sugars` dissolve, polyols and allulose among them,
-    `crystals` are sugar and sweetener that come dry; `dairy` is curd, cream and yogurt. `unknown` holds, for each sum,
-    the foods that nobody said enough of, and how many g; those are left out of it."""
+    """Sums over a dough, in g, `egg_count` in eggs. `dry_g` are dry goods by weight, `pulse_g` what cooked pulses
+    and nut butters do in their place, `flour_g` both by what they do in a crumb; `own_egg_count` leaves out what
+    merely binds like egg; `stiffening_g` is what sets besides eggs and dairy. `dough_g` leaves out what is folded in
+    whole, `mass_g` holds it too. `fat_g` is of the dough, `loose_fat_g` what is not bound in flours, `added_fat_g`
+    that of butter and oil alone, `solid_fat_g` the part of that which air can be beaten into. `sugars_g` dissolve,
+    polyols and allulose among them, `crystals_g` are sugar and sweetener that come dry; `dairy_g` is curd, cream and
+    yogurt. `unknown` holds, for each sum, the foods that nobody said enough of, and how many g; those are left out
+    of it."""
 
     unknown: frozenset[tuple[str, str, float]] = field(default_factory=frozenset)
     mass_g: float = 0.0
@@ -102,20 +103,25 @@ def share_of(share: DoughLine, holding: float = 1.0) -> Composition:
 
 
 def brought_by(
-    item: Ingredient, working: FunctionalProperties, mass_g: float, holds_times: float = 1.0, *, in_pieces: bool = False
+    item: Ingredient,
+    properties: FunctionalProperties,
+    mass_g: float,
+    holds_times: float = 1.0,
+    *,
+    in_pieces: bool = False,
 ) -> Composition:
     """What so many g of a food bring to a dough."""
-    return _a_gram(item, working, holds_times, in_pieces=in_pieces).times(mass_g)
+    return _a_gram(item, properties, holds_times, in_pieces=in_pieces).times(mass_g)
 
 
 _IN_PIECES: Final = Composition(mass_g=1.0)
 """Folded in whole: in the piece, but no part of what holds together."""
 
 
-def _a_gram(item: Ingredient, working: FunctionalProperties, holds_times: float, *, in_pieces: bool) -> Composition:
+def _a_gram(item: Ingredient, properties: FunctionalProperties, holds_times: float, *, in_pieces: bool) -> Composition:
     if in_pieces:
         return _IN_PIECES
-    gram = _gram_of(item, working)
+    gram = _gram_of(item, properties)
     return gram if holds_times == 1 else replace(gram, water_holding_g=gram.water_holding_g * holds_times)
 
 
@@ -123,7 +129,7 @@ _MOST_KEPT: Final = 4096
 _kept: Final[dict[str, tuple[Ingredient, Composition]]] = {}
 
 
-def _gram_of(item: Ingredient, working: FunctionalProperties) -> Composition:
+def _gram_of(item: Ingredient, properties: FunctionalProperties) -> Composition:
     """What a g of a food brings; remembered, because a line that is typed asks for all the others again."""
     kept = _kept.get(item.slug)
     # Two kitchens' foods may share a slug and not be the same.
@@ -131,45 +137,45 @@ def _gram_of(item: Ingredient, working: FunctionalProperties) -> Composition:
         return kept[1]
     if len(_kept) >= _MOST_KEPT:
         _kept.clear()
-    made = _gram(item, working)
+    made = _gram(item, properties)
     _kept[item.slug] = (item, made)
     return made
 
 
-def _gram(item: Ingredient, working: FunctionalProperties) -> Composition:
+def _gram(item: Ingredient, properties: FunctionalProperties) -> Composition:
     sums = _Sums()
-    holding = sums.known("water_holding_g", working.holding_ratio)
-    fat = sums.known("fat_g", working.fat_ratio)
-    sugars = sums.known("sugars_g", working.sugars_ratio)
+    holding = sums.known("water_holding_g", properties.holding_ratio)
+    fat = sums.known("fat_g", properties.fat_ratio)
+    sugars = sums.known("sugars_g", properties.sugars_ratio)
     composition = Composition(
         mass_g=1.0,
         dough_g=1.0,
-        water_g=sums.known("water_g", working.water_ratio),
+        water_g=sums.known("water_g", properties.water_ratio),
         water_holding_g=holding,
-        dry_g=float(working.dry),
-        pulse_g=_pulse(item, working),
-        flour_g=max(1.0, holding / _FULL) if working.dry else _pulse(item, working),
-        powder_g=float(bool(working.powder)),
-        gluten_g=working.gluten_ratio,
+        dry_g=float(properties.dry),
+        pulse_g=_pulse(item, properties),
+        flour_g=max(1.0, holding / _FULL) if properties.dry else _pulse(item, properties),
+        powder_g=float(bool(properties.powder)),
+        gluten_g=properties.gluten_ratio,
         sugars_g=sugars,
         crystals_g=float(item.role in ("sugar", "sweetener") and sugars > 0.9),
-        sweetness_g=sums.known("sweetness_g", working.sweetness_ratio),
-        browning_g=sums.known("browning_g", working.browning_ratio),
+        sweetness_g=sums.known("sweetness_g", properties.sweetness_ratio),
+        browning_g=sums.known("browning_g", properties.browning_ratio),
         fat_g=fat,
-        loose_fat_g=0.0 if working.dry else fat,
-        added_fat_g=fat if working.fat_kind else 0.0,
-        solid_fat_g=fat if working.fat_kind == "solid" else 0.0,
-        leavening_g=working.leavening_ratio,
-        soda_g=working.soda_ratio,
-        acid_g=working.acid_ratio,
-        egg_count=working.eggs_per_g,
-        own_egg_count=working.eggs_per_g if item.role == "egg" else 0.0,
+        loose_fat_g=0.0 if properties.dry else fat,
+        added_fat_g=fat if properties.fat_kind else 0.0,
+        solid_fat_g=fat if properties.fat_kind == "solid" else 0.0,
+        leavening_g=properties.leavening_ratio,
+        soda_g=properties.soda_ratio,
+        acid_g=properties.acid_ratio,
+        egg_count=properties.eggs_per_g,
+        own_egg_count=properties.eggs_per_g if item.role == "egg" else 0.0,
         egg_mass_g=float(item.slug in _ANIMAL_EGG),
-        setting_g=working.setting_ratio,
-        stiffening_g=0.0 if item.role in ("egg", "dairy", "milk") else working.setting_ratio,
-        dairy_g=float(item.role == "dairy" and not working.dry),
-        tender_g=working.tender_ratio,
-        salt_g=sums.known("salt_g", working.salt_ratio),
+        setting_g=properties.setting_ratio,
+        stiffening_g=0.0 if item.role in ("egg", "dairy", "milk") else properties.setting_ratio,
+        dairy_g=float(item.role == "dairy" and not properties.dry),
+        tender_g=properties.tender_ratio,
+        salt_g=sums.known("salt_g", properties.salt_ratio),
     )
     # A trace of what is bought to sweeten may be all the sweetness there is.
     weight = math.inf if item.role == "sweetener" else 1.0
@@ -184,9 +190,9 @@ _PULSE_AS_FLOUR: Final = 0.3
 """What a g of cooked pulse or nut butter does in a crumb, as flour: about its dry matter. Common practice."""
 
 
-def _pulse(item: Ingredient, working: FunctionalProperties) -> float:
+def _pulse(item: Ingredient, properties: FunctionalProperties) -> float:
     # Chocolate holds water and gives no crumb.
-    return _PULSE_AS_FLOUR if working.holding_ratio and not working.dry and item.role != "chocolate" else 0.0
+    return _PULSE_AS_FLOUR if properties.holding_ratio and not properties.dry and item.role != "chocolate" else 0.0
 
 
 class _Sums:

@@ -101,19 +101,19 @@ def _share(place: int, line: ReadLine, cupboard: Cupboard) -> DoughLine | None:
     if line.figures is None or line.ingredient is None or _ON_TOP.search(line.text.casefold()):
         return None
     item = cupboard.ingredients[line.ingredient.slug]
-    working = functional_properties(item)
+    properties = functional_properties(item)
     return DoughLine(
-        place, line.text, line.name, item, working, line.figures.mass_g, _in_pieces(line.text, item, working)
+        place, line.text, line.name, item, properties, line.figures.mass_g, _in_pieces(line.text, item, properties)
     )
 
 
-def _in_pieces(text: str, item: Ingredient, working: FunctionalProperties) -> bool:
+def _in_pieces(text: str, item: Ingredient, properties: FunctionalProperties) -> bool:
     # Another formula is made already; a topping lies in or on the dough as it came.
-    if not item.role or (item.role == "topping" and not working.dry):
+    if not item.role or (item.role == "topping" and not properties.dry):
         return True
     if _MIXED_IN.search(text):
         return False
-    return working.in_pieces or (item.role in _BROKEN_ROLES and not working.dry and bool(_UNMIXED.search(text)))
+    return properties.in_pieces or (item.role in _BROKEN_ROLES and not properties.dry and bool(_UNMIXED.search(text)))
 
 
 def of_roles(shares: Iterable[DoughLine], *roles: str) -> float:

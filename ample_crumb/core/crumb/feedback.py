@@ -122,12 +122,12 @@ _Key = tuple[str, str]
 _FOOD: Final = "food"
 
 
-def learn(said: Iterable[BatchFeedback]) -> tuple[Learned, tuple[Lesson, ...]]:
+def learn(batches: Iterable[BatchFeedback]) -> tuple[Learned, tuple[Lesson, ...]]:
     """What follows from all that was said, and the same as lessons, the greatest first."""
     mean: dict[_Key, float] = {}
     spread: dict[tuple[_Key, _Key], float] = {}
     counted: dict[_Key, int] = {}
-    for batch in said:
+    for batch in batches:
         for weights, moved in _observations(batch):
             _update(mean, spread, weights, moved)
             for key in weights:

@@ -14,12 +14,14 @@ from ample_crumb.core.tables import read_table
 
 @dataclass(frozen=True, slots=True)
 class FunctionalProperties:
-    """Per g of a food, as bought: `water` and `fat` [g]; `holding`, the water [g] that it can hold; `sweetness` against
-    sugar; `sugars` [g] that dissolve, polyols and allulose among them; `leavening`, g of baking powder that lift as
-    much; `soda` [g]; `acid`, g of soda that it meets; `eggs`, how many it binds like; `setting`, g of gelatine that set
-    like it; `tender`, g of fat that it stands in for; `browning`, g of sugar that browns; `salt` [g]. None is unknown.
+    """Per g of a food, as bought: `water_ratio` and `fat_ratio` [g]; `holding_ratio`, the water [g] that it can hold;
+    `sweetness_ratio` against sugar; `sugars_ratio` [g] that dissolve, polyols and allulose among them;
+    `leavening_ratio`, g of baking powder that lift as much; `soda_ratio` [g]; `acid_ratio`, g of soda that it meets;
+    `eggs_per_g`, how many it binds like; `setting_ratio`, g of gelatine that set like it; `tender_ratio`, g of fat that
+    it stands in for; `browning_ratio`, g of sugar that browns; `salt_ratio` [g]. None is unknown.
 
-    `dry` is a dry good; `powder` the kind of a protein powder, else empty; `gluten` how much of wheat flour's it has;
+    `dry` is a dry good; `powder` the kind of a protein powder, else empty; `gluten_ratio` how much of wheat flour's it
+    has;
     `fat_kind` solid, soft, liquid or empty. `in_pieces` is folded in whole, and then neither holds nor gives water.
     `like` is the slug of the generic food that the properties were taken from, empty for its own; `source` is where
     they are from."""

@@ -25,7 +25,7 @@ from ample_crumb.core.tables import read_table
 @dataclass(frozen=True, slots=True)
 class Repair:
     """A change that brings `dial` back: `change_g` more, less where negative, of the line at `place`, or of a new line
-    where that is None. `grams` is what there will be. `words` say it, `note` how to go about it. `energy_kcal`,
+    where that is None. `resulting_g` is what there will be. `words` say it, `note` how to go about it. `energy_kcal`,
     `protein_g` and `cost` are by how much a piece changes; `cost` is None where the food has no price. `value` is where
     the dial will stand."""
 
@@ -66,7 +66,7 @@ class RepairContext:
     piece_count: float
     energy: EnergySystem
     prices: Mapping[str, float]
-    contents: Allergens
+    allergens: Allergens
     avoided: frozenset[str] = frozenset()
 
 
@@ -150,8 +150,8 @@ def _step(item: Ingredient) -> float:
 
 def _comes_in(item: Ingredient, setting: RepairContext) -> bool:
     """Whether a new food keeps what the formula keeps and nobody has to look out for it."""
-    keeps = setting.contents.diets_kept
-    breaks = (BROKEN_BY[diet](item) for diet in (*keeps, *(name for name in setting.avoided if name in BROKEN_BY)))
+    diets_kept = setting.allergens.diets_kept
+    breaks = (BROKEN_BY[diet](item) for diet in (*diets_kept, *(name for name in setting.avoided if name in BROKEN_BY)))
     carried = {*(item.allergens or ()), *(item.traces or ())}
     return not any(breaks) and not carried & setting.avoided
 

@@ -26,8 +26,9 @@ class DialWindow:
 
 @dataclass(frozen=True, slots=True)
 class EggNeed:
-    """Eggs to 100 g of dry goods: at least `gluten_free` where they have no gluten and `wheat` where all have, no more
-    than `high`; and at least `per_fat` g of egg to a g of butter or oil, which it has to hold."""
+    """Eggs to 100 g of dry goods: at least `gluten_free_per_100g` where they have no gluten and `wheat_per_100g`
+    where all have, no more than `high_per_100g`; and at least `per_fat_ratio` g of egg to a g of butter or oil,
+    which it has to hold."""
 
     gluten_free_per_100g: float
     wheat_per_100g: float

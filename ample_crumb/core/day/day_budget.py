@@ -44,7 +44,7 @@ class DayBudget:
 
 
 def sum_up(entries: Iterable[Figures], targets: Targets) -> DayBudget:
-    """The tin of a day from the figures of its entries. Energy that is unknown counts as none, named in `at_least`."""
+    """The budget of a day from the figures of its entries. Energy that is unknown counts as none."""
     eaten = total(entries)
     room = targets.energy_kcal - (eaten.nutrients.energy_kcal or 0.0)
     to_find = max(0.0, targets.protein_g - (eaten.nutrients.protein_g or 0.0))

@@ -14,7 +14,7 @@ KJ_PER_KCAL: Final = 4.184
 class Layers:
     """Shares of a food's energy, each from 0 to 1, together 1 unless the food has no energy: what a slab is drawn of.
 
-    Alcohol and whatever else is no protein, carbohydrate, fat or fibre is `other`.
+    Alcohol and whatever else is no protein, carbohydrate, fat or fibre is `other_share`.
     """
 
     protein_share: float

@@ -27,7 +27,7 @@ class Declared:
 
 @dataclass(frozen=True, slots=True)
 class Declaration:
-    """What a text declares. `polyols` are named as a label's `polyol_kind` names them, erythritol among them."""
+    """What a text declares. `polyols` are named as a label names them, erythritol among them."""
 
     allergens: tuple[Declared, ...]
     traces: tuple[Declared, ...]

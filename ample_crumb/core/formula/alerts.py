@@ -39,32 +39,32 @@ class DietAlert:
     level: AlertLevel
 
 
-def diet_alerts(contents: AllergenNames, eaters: Iterable[Eater]) -> tuple[DietAlert, ...]:
+def diet_alerts(allergens: AllergenNames, eaters: Iterable[Eater]) -> tuple[DietAlert, ...]:
     """Alarms by guest, the worst of each first. What is not known is an alarm too: silence would read as safe."""
     rank = list(AlertLevel)
     return tuple(
         alert
         for eater in eaters
-        for alert in sorted(_alerts_about(contents, eater), key=lambda alert: rank.index(alert.level))
+        for alert in sorted(_alerts_about(allergens, eater), key=lambda alert: rank.index(alert.level))
     )
 
 
-def _alerts_about(contents: AllergenNames, eater: Eater) -> Iterable[DietAlert]:
+def _alerts_about(allergens: AllergenNames, eater: Eater) -> Iterable[DietAlert]:
     for about in eater.avoids:
-        level = _diet(contents, about) if about in DIETS else _allergen(contents, about)
+        level = _diet(allergens, about) if about in DIETS else _allergen(allergens, about)
         if level is not None:
             yield DietAlert(eater.name, about, level)
 
 
-def _allergen(contents: AllergenNames, name: str) -> AlertLevel | None:
-    if name in contents.contains:
+def _allergen(allergens: AllergenNames, name: str) -> AlertLevel | None:
+    if name in allergens.contains:
         return AlertLevel.CONTAINS
-    if name in contents.may_contain:
+    if name in allergens.may_contain:
         return AlertLevel.MAY_CONTAIN
-    return None if contents.complete else AlertLevel.UNKNOWN
+    return None if allergens.complete else AlertLevel.UNKNOWN
 
 
-def _diet(contents: AllergenNames, name: str) -> AlertLevel | None:
-    if name in contents.diets_broken:
+def _diet(allergens: AllergenNames, name: str) -> AlertLevel | None:
+    if name in allergens.diets_broken:
         return AlertLevel.CONTAINS
-    return None if name in contents.diets_kept else AlertLevel.UNKNOWN
+    return None if name in allergens.diets_kept else AlertLevel.UNKNOWN

@@ -19,9 +19,9 @@ class Causes:
 @dataclass(frozen=True, slots=True)
 class Allergens:
     """`contains` names the allergens that are in it, in the order of the rules, and `may_contain` those that packs warn
-    of besides; `breaks` the diets that it breaks; `keeps` those that every line is known to keep. Lines in `unknown`
-    could not be read, or are products of which nobody said all that they contain; a diet they leave open is neither
-    broken nor kept. `untold` are those of them that leave the allergens open."""
+    of besides; `diets_broken` the diets that it breaks, `diets_kept` those that every line is known to keep.
+    `unknown_lines` could not be read, or are products of which nobody said all that they contain; a diet they leave
+    open is neither broken nor kept. `open_lines` are those of them that leave the allergens open."""
 
     contains: tuple[Causes, ...]
     may_contain: tuple[Causes, ...]
@@ -43,7 +43,8 @@ class Allergens:
 
 @dataclass(frozen=True, slots=True)
 class AllergenNames:
-    """Contents without their lines, as lists show them. `told` is False when a line leaves the allergens open."""
+    """Allergens and diets without their lines, as lists show them. `complete` is False when a line leaves the
+    allergens open."""
 
     contains: tuple[str, ...] = ()
     may_contain: tuple[str, ...] = ()
@@ -63,15 +64,16 @@ def allergens_of(evaluated: FormulaFigures, cupboard: Cupboard) -> Allergens:
     contains = [Causes(name, tuple(text for text, item in known if name in (item.allergens or ()))) for name in KNOWN]
     here = {each.name for each in contains if each.lines}
     traces = [Causes(name, tuple(text for text, item in known if name in (item.traces or ()))) for name in KNOWN]
-    said = [(text, [breaks(item) for _, breaks in _DIETS]) for text, item in known]
+    answered = [(text, [breaks(item) for _, breaks in _DIETS]) for text, item in known]
     diets = [
-        Causes(diet, tuple(text for text, answers in said if answers[place])) for place, (diet, _) in enumerate(_DIETS)
+        Causes(diet, tuple(text for text, answers in answered if answers[place]))
+        for place, (diet, _) in enumerate(_DIETS)
     ]
     unread = {line.text for line in lines if line.ingredient is None or line.apart}
     open_diets = {
-        diet for _, answers in said for (diet, _), answer in zip(_DIETS, answers, strict=True) if answer is None
+        diet for _, answers in answered for (diet, _), answer in zip(_DIETS, answers, strict=True) if answer is None
     }
-    unsaid = {text for text, answers in said if None in answers}
+    unsaid = {text for text, answers in answered if None in answers}
     untold = unread | {text for text, item in known if item.allergens is None or item.allergens_open}
     return Allergens(
         contains=tuple(each for each in contains if each.lines),

@@ -38,15 +38,15 @@ class FormulaClaims:
 
 def claims_of(
     evaluated: FormulaFigures,
-    contents: Allergens,
+    allergens: Allergens,
     family: str,
     twin: TwinFigures | None = None,
     baked: Figures | None = None,
 ) -> FormulaClaims:
     """Claims on a formula of that family, as it is `baked`; as dough where that is not known."""
     whole = baked or evaluated.batch
-    sweetened_by = next((diet.lines for diet in contents.diets_broken if diet.name == _UNSWEETENED), ())
-    said = _UNSWEETENED in contents.diets_kept or bool(sweetened_by)
+    sweetened_by = next((diet.lines for diet in allergens.diets_broken if diet.name == _UNSWEETENED), ())
+    said = _UNSWEETENED in allergens.diets_kept or bool(sweetened_by)
     reference_g = us_reference_g(family)
     # With an unread line nothing may be claimed whatever is changed.
     lines = () if whole.without_lines else _lines_of(evaluated, whole)

@@ -25,13 +25,13 @@ _SAME_G: Final = 0.005
 
 def difference(was: FormulaState, now: FormulaState) -> tuple[str, ...]:
     """What changed from one state to another, a sentence each; empty for nothing."""
-    said = list(_parts(was.evaluated, now.evaluated))
+    sentences = list(_parts(was.evaluated, now.evaluated))
     if was.piece_count != now.piece_count:
-        said.append(f"makes {now.piece_count:g}, not {was.piece_count:g}")
+        sentences.append(f"makes {now.piece_count:g}, not {was.piece_count:g}")
     if was.family != now.family:
-        said.append(f"is a {now.family or 'dessert of no family'}, not a {was.family or 'dessert of no family'}")
-    said += _method(was.method, now.method)
-    return tuple(said)
+        sentences.append(f"is a {now.family or 'dessert of no family'}, not a {was.family or 'dessert of no family'}")
+    sentences += _method(was.method, now.method)
+    return tuple(sentences)
 
 
 def _parts(was: FormulaFigures, now: FormulaFigures) -> Iterable[str]:

@@ -20,7 +20,7 @@ from ample_crumb.core.quantity.weighing import CannotWeigh, Weight, WeightBasis,
 class ReadingPreferences:
     """How a kitchen reads and counts: whose cups, whose energy, and what its own words mean.
 
-    `remembered` maps a phrase (`names.phrase`) to the slug that it was once corrected to.
+    `corrections` maps a phrase (`phrase` of name matching) to the slug that it was once corrected to.
     """
 
     system: MeasureSystem = MeasureSystem.US

@@ -15,8 +15,9 @@ _BRACKET: Final = re.compile(r"\s*\(([^()]*)\)")
 
 @dataclass(frozen=True, slots=True)
 class LineDetails:
-    """What a line says besides how much of what. `fill` is how the cup was filled, empty for the usual way; `used` the
-    share of it that is used, over 0 to 1; `weighed_g` what a scale showed for it, None to leave the amount as it is."""
+    """What a line says besides how much of what. `fill` is how the cup was filled, empty for the usual way;
+    `used_share` is how much of it is used, over 0 to 1; `weighed_g` what a scale showed for it, None to leave the
+    amount as it is."""
 
     optional: bool = False
     fill: str = ""

@@ -93,21 +93,21 @@ _SAID: Final = (("protein_g", "protein"), ("sugars_g", "sugar"), ("fat_g", "fat"
 
 def difference_in_words(mine: Figures, theirs: Figures) -> str:
     """ "52 % less energy, 5 g more protein, 14 g less sugar": energy as a share, the rest in whole g where that is one
-    at least; what is not known on either side is not said."""
-    said = []
+    at least; what is not known on either side is not phrases."""
+    phrases = []
     here, there = mine.nutrients.energy_kcal, theirs.nutrients.energy_kcal
     known = "energy_kcal" not in (*mine.at_least, *theirs.at_least)
     if here is not None and there and known:
         share = round(100 * (here / there - 1))
-        said.append(f"{abs(share)} % {'more' if share > 0 else 'less'} energy" if share else "the same energy")
+        phrases.append(f"{abs(share)} % {'more' if share > 0 else 'less'} energy" if share else "the same energy")
     for name, word in _SAID:
         one, other = getattr(mine.nutrients, name), getattr(theirs.nutrients, name)
         if one is None or other is None or name in (*mine.at_least, *theirs.at_least):
             continue
         grams = round(one - other)
         if grams:
-            said.append(f"{abs(grams)} g {'more' if grams > 0 else 'less'} {word}")
-    return ", ".join(said) or "no difference that is known"
+            phrases.append(f"{abs(grams)} g {'more' if grams > 0 else 'less'} {word}")
+    return ", ".join(phrases) or "no difference that is known"
 
 
 def _groups(mine: Sequence[TwinLine], theirs: Sequence[TwinLine]) -> Iterable[RoleGroup]:

@@ -25,9 +25,9 @@ class PortionBy(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Portioning:
-    """How a batch is parted. `count` for equal pieces, also those that are cut; `grams` of one piece of dough or baked;
-    `scoop_ml` of one scoop and the dough's `density_g_per_ml`. `small_count` pieces of `small_g` of dough are taken off
-    before. `made` is how many pieces came out when that was another number."""
+    """How a batch is parted. `count` for equal pieces, also those that are cut; `piece_g` of one piece of dough or
+    baked; `scoop_ml` of one scoop and the dough's `density_g_per_ml`. `small_count` pieces of `small_g` of dough are
+    taken off before. `made_count` is how many pieces came out when that was another number."""
 
     by: PortionBy = PortionBy.COUNT
     count: float = 1.0

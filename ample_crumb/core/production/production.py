@@ -72,7 +72,7 @@ def produce(
     cupboard: Cupboard,
     preferences: ReadingPreferences,
 ) -> Production:
-    """A formula made. Never raises for what `making` may say; raises CannotUse for what `work_out` cannot use."""
+    """A formula made. Never raises for what `making` may say; raises CannotUse for what `evaluate` cannot use."""
     whole = evaluate(parts, 1, cupboard, preferences)
     family = family_of(family_slug)
     problems: list[str] = []

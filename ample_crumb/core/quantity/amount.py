@@ -9,7 +9,7 @@ from ample_crumb.core.quantity.used import UsedAmount
 
 @dataclass(frozen=True, slots=True)
 class Term:
-    """So many of a unit: "1 1/2 cups", "2 large". `size` is large, medium, ... for pieces; `heap` multiplies a
+    """So many of a unit: "1 1/2 cups", "2 large". `size` is large, medium, ... for pieces; `heap_factor` multiplies a
     heaped or scant measure."""
 
     count: Range

@@ -17,8 +17,8 @@ _EVERYTHING: Final = {"all": 1.0, "everything": 1.0, "none": 0.0, "nothing": 0.0
 
 @dataclass(frozen=True, slots=True)
 class UsedAmount:
-    """What is used of a line: a `share` of it, 0 to 1, or an `amount` in the mass unit `unit`; what is said to be
-    `left` is the rest of it."""
+    """What is used of a line: a `share` of it, 0 to 1, or an `amount_in_unit` in the mass unit `unit`; what is said
+    to be `left` is the rest of it."""
 
     share: float | None
     amount_in_unit: float = 0.0

@@ -183,8 +183,8 @@ def _filled(line: WrittenLine, cup_g: Mapping[str, float]) -> tuple[str, float]:
     usual = next(iter(cup_g.items()))
     if len(cup_g) == 1:
         return usual
-    said = " ".join(map(fold, (line.name, *line.notes)))
-    return next(((filled, grams) for filled, grams in cup_g.items() if filled in said), usual)
+    words = " ".join(map(fold, (line.name, *line.notes)))
+    return next(((filled, grams) for filled, grams in cup_g.items() if filled in words), usual)
 
 
 def _by_count(term: Term, line: WrittenLine, thing: str, measures: Measures, system: MeasureSystem) -> Weight:
@@ -219,8 +219,8 @@ def _each(term: Term, line: WrittenLine, measures: Measures, system: MeasureSyst
         return "piece", None
     if term.size and term.size in measures.piece_g:
         return term.size, measures.piece_g[term.size]
-    said = fold(line.name)
+    name = fold(line.name)
     for word, grams in measures.piece_g.items():
-        if word in said.split():
+        if word in name.split():
             return word, grams
     return next(iter(measures.piece_g.items()))

@@ -1,5 +1,7 @@
-"""The program of a reach: variables and rows out of slots, wishes and dials; see docs/decisions.md for its
-formulation."""
+"""The mixed-integer program of a reformulation: variables and rows out of what may change, wishes and dials.
+
+See docs/decisions.md for its formulation.
+"""
 
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
@@ -60,109 +62,117 @@ class ReformulationModel:
     apart: Apart = Apart.BY_ROLE
 
 
-def solver_variables(frame: ReformulationModel) -> list[Variable]:
-    """Grams of each slot, how far it moved, whether it moved, and whether it is there at all."""
-    dough = frame.piece.batch_g
+def solver_variables(model: ReformulationModel) -> list[Variable]:
+    """Grams of each variable, how far it moved, whether it moved, and whether it is there at all."""
+    dough = model.piece.batch_g
     found: list[Variable] = []
-    for slot in frame.variables:
-        found.append(Variable(slot.key, 0.0 if slot.may_go else slot.low_g, slot.high_g))
-        if slot.step_g:
-            found.append(Variable(f"steps {slot.key}", 0.0, max(1.0, slot.high_g // slot.step_g), whole=True))
-        if slot.may_go and slot.high_g > 0:
-            found.append(Variable(f"there {slot.key}", 0.0, 1.0, ADDED if slot.place is None else 0.0, whole=True))
-        if slot.place is None:
-            found[-2] = Variable(slot.key, 0.0, slot.high_g, 1.0 / dough)
-        elif slot.low_g != slot.high_g or slot.may_go:
-            share = slot.was_g / dough
-            cost = slot.change_factor * (1 - BY_SHARE + BY_SHARE * share) / slot.was_g
-            found.append(Variable(f"moved {slot.key}", 0.0, float("inf"), cost))
-    if frame.refused and frame.apart is Apart.BY_ROLE:
-        found += [Variable(f"role {role}", 0.0, 1.0, whole=True) for role in roles_of(frame.variables)]
+    for variable in model.variables:
+        found.append(Variable(variable.key, 0.0 if variable.may_go else variable.low_g, variable.high_g))
+        if variable.step_g:
+            found.append(
+                Variable(f"steps {variable.key}", 0.0, max(1.0, variable.high_g // variable.step_g), whole=True)
+            )
+        if variable.may_go and variable.high_g > 0:
+            found.append(
+                Variable(f"there {variable.key}", 0.0, 1.0, ADDED if variable.place is None else 0.0, whole=True)
+            )
+        if variable.place is None:
+            found[-2] = Variable(variable.key, 0.0, variable.high_g, 1.0 / dough)
+        elif variable.low_g != variable.high_g or variable.may_go:
+            share = variable.was_g / dough
+            cost = variable.change_factor * (1 - BY_SHARE + BY_SHARE * share) / variable.was_g
+            found.append(Variable(f"moved {variable.key}", 0.0, float("inf"), cost))
+    if model.refused and model.apart is Apart.BY_ROLE:
+        found += [Variable(f"role {role}", 0.0, 1.0, whole=True) for role in roles_of(model.variables)]
     return found
 
 
-def standing_constraints(frame: ReformulationModel) -> list[LinearConstraint]:
+def standing_constraints(model: ReformulationModel) -> list[LinearConstraint]:
     """The rows that hold whatever is wished: how moves are counted, least amounts, dough, dials, refused additions."""
     rows: list[LinearConstraint] = []
-    for slot in frame.variables:
-        there = f"there {slot.key}"
-        if slot.step_g:
-            rows.append(LinearConstraint({slot.key: 1.0, f"steps {slot.key}": -slot.step_g}, 0.0, 0.0))
-        if slot.may_go and slot.high_g > 0:
-            rows.append(LinearConstraint({slot.key: 1.0, there: -slot.low_g}, low=0.0))
-            rows.append(LinearConstraint({slot.key: 1.0, there: -slot.high_g}, high=0.0))
-        if slot.place is not None and (slot.low_g != slot.high_g or slot.may_go):
-            moved = f"moved {slot.key}"
-            rows.append(LinearConstraint({moved: 1.0, slot.key: -1.0}, low=-slot.was_g))
-            rows.append(LinearConstraint({moved: 1.0, slot.key: 1.0}, low=slot.was_g))
-    new = {f"there {slot.key}": 1.0 for slot in frame.variables if slot.place is None}
+    for variable in model.variables:
+        there = f"there {variable.key}"
+        if variable.step_g:
+            rows.append(LinearConstraint({variable.key: 1.0, f"steps {variable.key}": -variable.step_g}, 0.0, 0.0))
+        if variable.may_go and variable.high_g > 0:
+            rows.append(LinearConstraint({variable.key: 1.0, there: -variable.low_g}, low=0.0))
+            rows.append(LinearConstraint({variable.key: 1.0, there: -variable.high_g}, high=0.0))
+        if variable.place is not None and (variable.low_g != variable.high_g or variable.may_go):
+            moved = f"moved {variable.key}"
+            rows.append(LinearConstraint({moved: 1.0, variable.key: -1.0}, low=-variable.was_g))
+            rows.append(LinearConstraint({moved: 1.0, variable.key: 1.0}, low=variable.was_g))
+    new = {f"there {variable.key}": 1.0 for variable in model.variables if variable.place is None}
     if new:
         rows.append(LinearConstraint(new, high=MOST_ADDED))
-    if frame.mass_share is not None:
-        dough = frame.piece.batch_g
-        low, high = dough * (1 - frame.mass_share), dough * (1 + frame.mass_share)
-        rows.append(LinearConstraint({slot.key: 1.0 for slot in frame.variables}, low, high))
-    rows += [_baking(row, frame.variables) for row in frame.crumb]
-    rows += _cuts(frame, new)
+    if model.mass_share is not None:
+        dough = model.piece.batch_g
+        low, high = dough * (1 - model.mass_share), dough * (1 + model.mass_share)
+        rows.append(LinearConstraint({variable.key: 1.0 for variable in model.variables}, low, high))
+    rows += [_baking(row, model.variables) for row in model.crumb]
+    rows += _cuts(model, new)
     return rows
 
 
-def _cuts(frame: ReformulationModel, new: Mapping[str, float]) -> Iterable[LinearConstraint]:
+def _cuts(model: ReformulationModel, new: Mapping[str, float]) -> Iterable[LinearConstraint]:
     """What was answered already is no new answer. A kind of food that came in stays out, or one food of them, or at
     least the additions are others."""
-    roles = roles_of(frame.variables)
-    if frame.refused and frame.apart is Apart.BY_ROLE:
-        for role, slots in roles.items():
-            for slot in slots:
-                yield LinearConstraint({f"role {role}": 1.0, f"there {slot.key}": -1.0}, low=0.0)
-    for refused in frame.refused:
+    roles = roles_of(model.variables)
+    if model.refused and model.apart is Apart.BY_ROLE:
+        for role, variables in roles.items():
+            for variable in variables:
+                yield LinearConstraint({f"role {role}": 1.0, f"there {variable.key}": -1.0}, low=0.0)
+    for refused in model.refused:
         here = {name for name in new if name.removeprefix("there new ") in refused}
-        if not here or frame.apart is Apart.ANYHOW:
+        if not here or model.apart is Apart.ANYHOW:
             yield LinearConstraint({name: -1.0 if name in here else 1.0 for name in new}, low=1.0 - len(here))
-        elif frame.apart is Apart.BY_FOOD:
+        elif model.apart is Apart.BY_FOOD:
             # Another sweetener alone is hardly another way.
-            sweet = {f"there {slot.key}" for slot in roles.get("sweetener", ())}
+            sweet = {f"there {variable.key}" for variable in roles.get("sweetener", ())}
             telling = here - sweet or here
             yield LinearConstraint(dict.fromkeys(telling, 1.0), high=len(telling) - 1.0)
         else:
-            kinds = {role for role, slots in roles.items() if any(f"there {slot.key}" in here for slot in slots)}
+            kinds = {
+                role
+                for role, variables in roles.items()
+                if any(f"there {variable.key}" in here for variable in variables)
+            }
             yield LinearConstraint({f"role {role}": 1.0 for role in kinds}, high=len(kinds) - 1.0)
 
 
-def roles_of(slots: Iterable[AmountVariable]) -> dict[str, list[AmountVariable]]:
+def roles_of(variables: Iterable[AmountVariable]) -> dict[str, list[AmountVariable]]:
     """What may come in, by its role."""
     roles: dict[str, list[AmountVariable]] = {}
-    for slot in slots:
-        if slot.place is None:
-            roles.setdefault(slot.item.role, []).append(slot)
+    for variable in variables:
+        if variable.place is None:
+            roles.setdefault(variable.item.role, []).append(variable)
     return roles
 
 
-def _baking(row: CrumbConstraint, slots: Iterable[AmountVariable]) -> LinearConstraint:
-    return LinearConstraint({slot.key: row.at(slot.gram) for slot in slots}, low=0.0)
+def _baking(row: CrumbConstraint, variables: Iterable[AmountVariable]) -> LinearConstraint:
+    return LinearConstraint({variable.key: row.at(variable.gram) for variable in variables}, low=0.0)
 
 
-def wish_constraint(wish: Wish, frame: ReformulationModel) -> LinearConstraint:
+def wish_constraint(wish: Wish, model: ReformulationModel) -> LinearConstraint:
     """A wish as a row that is at least 0. Raises KeyError for a food without a price."""
     sign = 1.0 if wish.at_least else -1.0
     if wish.needs:
         raise ValueError("A claim has a row for each of its needs.")
-    terms = {slot.key: sign * _quantity(wish, slot, frame) for slot in frame.variables}
-    limit = {slot.key: sign * wish.value * _measure(wish, slot, frame) for slot in frame.variables}
-    if _by_mass(wish, frame):
+    terms = {variable.key: sign * _quantity(wish, variable, model) for variable in model.variables}
+    limit = {variable.key: sign * wish.value * _measure(wish, variable, model) for variable in model.variables}
+    if _by_mass(wish, model):
         return LinearConstraint({key: value - limit[key] for key, value in terms.items()}, low=0.0)
     return LinearConstraint(terms, low=sign * wish.value)
 
 
-def claim_constraints(wish: Wish, frame: ReformulationModel) -> list[LinearConstraint]:
+def claim_constraints(wish: Wish, model: ReformulationModel) -> list[LinearConstraint]:
     """A claim as rows that are at least 0, per g of what is baked."""
-    left, kept = frame.piece.baked_share, frame.piece.kept_share
+    left, kept = model.piece.baked_share, model.piece.kept_share
     return [
         LinearConstraint(
             {
-                slot.key: need.per_g * left
-                + kept * sum(factor * (getattr(slot.per_g, name) or 0.0) for name, factor in need.factors)
-                for slot in frame.variables
+                variable.key: need.per_g * left
+                + kept * sum(factor * (getattr(variable.per_g, name) or 0.0) for name, factor in need.factors)
+                for variable in model.variables
             },
             low=0.0,
         )
@@ -170,37 +180,37 @@ def claim_constraints(wish: Wish, frame: ReformulationModel) -> list[LinearConst
     ]
 
 
-def _by_mass(wish: Wish, frame: ReformulationModel) -> bool:
+def _by_mass(wish: Wish, model: ReformulationModel) -> bool:
     """Whether a wish is for so much of a mass, and not for a share of the batch."""
-    return wish.per_100g or wish.name == PROTEIN_SHARE or not frame.piece.counted
+    return wish.per_100g or wish.name == PROTEIN_SHARE or not model.piece.counted
 
 
-def _quantity(wish: Wish, slot: AmountVariable, frame: ReformulationModel) -> float:
-    """What a g of a slot adds to what is wished for: of a piece, or of the batch where it is by mass."""
-    piece = frame.piece
+def _quantity(wish: Wish, variable: AmountVariable, model: ReformulationModel) -> float:
+    """What a g of a variable adds to what is wished for: of a piece, or of the batch where it is by mass."""
+    piece = model.piece
     if wish.name == PROTEIN_SHARE:
-        return 100 * PROTEIN_KCAL * (slot.per_g.protein_g or 0.0)
+        return 100 * PROTEIN_KCAL * (variable.per_g.protein_g or 0.0)
     if wish.name == MASS:
         amount = piece.baked_share
     elif wish.name == PRICE:
-        amount = 0.0 if slot.item.slug in FREE else frame.prices[slot.item.slug]
+        amount = 0.0 if variable.item.slug in FREE else model.prices[variable.item.slug]
     else:
-        amount = figure_of(wish, frame.definition)(slot.per_g) or 0.0
+        amount = figure_of(wish, model.definition)(variable.per_g) or 0.0
     scale = 1.0 if wish.name in (MASS, PRICE) else piece.kept_share
     if wish.per_100g:
         return 100 * amount * scale
     return amount * scale * (piece.share if piece.counted else piece.piece_g)
 
 
-def _measure(wish: Wish, slot: AmountVariable, frame: ReformulationModel) -> float:
-    """What a g of a slot adds to what the limit is counted by, where that is not a share of the batch."""
+def _measure(wish: Wish, variable: AmountVariable, model: ReformulationModel) -> float:
+    """What a g of a variable adds to what the limit is counted by, where that is not a share of the batch."""
     if wish.name == PROTEIN_SHARE:
-        return slot.per_g.energy_kcal or 0.0
+        return variable.per_g.energy_kcal or 0.0
     if wish.per_100g:
-        return frame.piece.baked_share
+        return model.piece.baked_share
     return 1.0
 
 
-def amounts(values: Mapping[str, float], slots: Sequence[AmountVariable]) -> dict[str, float]:
-    """The grams of each slot in a solution; what is next to nothing is nothing."""
-    return {slot.key: 0.0 if values[slot.key] < 1e-6 else values[slot.key] for slot in slots}
+def amounts(values: Mapping[str, float], variables: Sequence[AmountVariable]) -> dict[str, float]:
+    """The grams of each variable in a solution; what is next to nothing is nothing."""
+    return {variable.key: 0.0 if values[variable.key] < 1e-6 else values[variable.key] for variable in variables}

@@ -29,41 +29,48 @@ class LineMove:
 
 def rewritten(
     formula: FormulaToReformulate,
-    slots: Sequence[AmountVariable],
+    variables: Sequence[AmountVariable],
     grams: Mapping[str, float],
     read: Sequence[ReadLine],
     body_part: int,
 ) -> tuple[tuple[Part, ...], tuple[LineMove, ...]]:
     """The formula with these grams, in amounts of a kitchen, and each line with what became of it."""
-    by_place = {slot.place: slot for slot in slots if slot.place is not None}
+    by_place = {variable.place: variable for variable in variables if variable.place is not None}
     parts: list[Part] = []
     moved: list[LineMove] = []
     place = 0
     for number, part in enumerate(formula.parts):
         lines: list[Line] = []
         for line in part.lines:
-            slot, said = by_place.get(place), read[place]
-            if slot is None:
+            variable, now = by_place.get(place), read[place]
+            if variable is None:
                 lines.append(line)
                 if line.text.strip():
-                    slug = said.ingredient.slug if said.ingredient else ""
-                    mass = said.figures.mass_g if said.figures else 0.0
-                    moved.append(LineMove(place, said.name or line.text, slug, line.text, mass, mass))
+                    slug = now.ingredient.slug if now.ingredient else ""
+                    mass = now.figures.mass_g if now.figures else 0.0
+                    moved.append(LineMove(place, now.name or line.text, slug, line.text, mass, mass))
             else:
-                text = _text(said, line, grams[slot.key], slot, formula)
+                text = _text(now, line, grams[variable.key], variable, formula)
                 if text:
                     lines.append(replace(line, text=text))
                 moved.append(
-                    LineMove(place, slot.name, slot.item.slug, text, slot.was_g, grams[slot.key] if text else 0.0)
+                    LineMove(
+                        place,
+                        variable.name,
+                        variable.item.slug,
+                        text,
+                        variable.was_g,
+                        grams[variable.key] if text else 0.0,
+                    )
                 )
             place += 1
         if number == body_part:
-            for slot in slots:
-                if slot.place is None and grams[slot.key] > 0:
-                    amount = kitchen_grams(grams[slot.key])
-                    text = f"{amount:g} g {slot.name}"
-                    lines.append(Line(text, slot.item.slug))
-                    moved.append(LineMove(None, slot.name, slot.item.slug, text, 0.0, amount))
+            for variable in variables:
+                if variable.place is None and grams[variable.key] > 0:
+                    amount = kitchen_grams(grams[variable.key])
+                    text = f"{amount:g} g {variable.name}"
+                    lines.append(Line(text, variable.item.slug))
+                    moved.append(LineMove(None, variable.name, variable.item.slug, text, 0.0, amount))
         parts.append(replace(part, lines=tuple(lines)))
     return tuple(parts), tuple(moved)
 
@@ -71,18 +78,18 @@ def rewritten(
 _SPOONED_G: Final = 15.0
 
 
-def _text(said: ReadLine, line: Line, grams: float, slot: AmountVariable, formula: FormulaToReformulate) -> str:
+def _text(now: ReadLine, line: Line, grams: float, variable: AmountVariable, formula: FormulaToReformulate) -> str:
     """The line in so many grams; empty where it goes."""
     if grams <= 0:
         return ""
-    factor = grams / slot.was_g
+    factor = grams / variable.was_g
     if abs(factor - 1) <= 0.005:
         return line.text
-    counted = slot.step_g and said.basis is WeightBasis.COUNTED
+    counted = variable.step_g and now.basis is WeightBasis.COUNTED
     # Little of what is measured by the spoon goes on being measured so.
-    if counted or (said.basis is WeightBasis.MEASURED and grams < _SPOONED_G):
-        return scaled(said, factor, formula.cupboard, formula.preferences, line.chosen).text
-    return nudged(said, factor) or line.text
+    if counted or (now.basis is WeightBasis.MEASURED and grams < _SPOONED_G):
+        return scaled(now, factor, formula.cupboard, formula.preferences, line.chosen).text
+    return nudged(now, factor) or line.text
 
 
 def as_read(lines: tuple[LineMove, ...], evaluated: FormulaFigures) -> tuple[LineMove, ...]:

@@ -38,8 +38,8 @@ from ample_crumb.core.uncertainty.propagation import propagate
 @dataclass(frozen=True, slots=True)
 class Answer:
     """A formula that holds what it was asked, as it is written: its parts, every line, a piece, its dials. `missed`
-    names the wishes that it does not hold, empty where all are met; `changed` counts lines, `nearness` is the
-    objective."""
+    names the wishes that it does not hold, empty where all are met; `changed` counts lines, `objective` is
+    what the optimiser made least."""
 
     parts: tuple[Part, ...]
     lines: tuple[LineMove, ...]
@@ -84,16 +84,16 @@ _MARGINS: Final = (0.0, 0.004, 0.012, 0.03)
 """Rooms for rounding that are tried one after the other, as shares."""
 
 
-def reformulate(formula: FormulaToReformulate, ask: ReformulationRequest) -> Reformulation:
-    """Up to `ask.answers` different answers, the nearest first; the nearest that can be had where they clash.
+def reformulate(formula: FormulaToReformulate, request: ReformulationRequest) -> Reformulation:
+    """Up to `request.answers` different answers, the nearest first; the nearest that can be had where they clash.
 
     Raises CannotUse for wishes that contradict each other or rest on what nobody said, and for a formula without lines.
     """
-    asked = _Search.prepare(formula, ask)
+    asked = _Search.prepare(formula, request)
     found: list[Answer] = []
     refused: list[frozenset[str]] = []
     stopped = False
-    for _ in range(ask.answers):
+    for _ in range(request.answers):
         for apart in Apart if refused else (Apart.ANYHOW,):
             framed = replace(asked, model=replace(asked.model, apart=apart))
             answer, added, late = framed.answer(tuple(refused))
@@ -120,10 +120,10 @@ class WishRange:
     high: float
 
 
-def wish_ranges(formula: FormulaToReformulate, ask: ReformulationRequest) -> tuple[WishRange, ...]:
+def wish_ranges(formula: FormulaToReformulate, request: ReformulationRequest) -> tuple[WishRange, ...]:
     """For each wish, between which values its figure can lie while the dials hold and the other wishes are let go."""
-    asked = _Search.prepare(formula, ask)
-    return tuple(asked.limit(wish) for wish in ask.wishes if not wish.needs)
+    asked = _Search.prepare(formula, request)
+    return tuple(asked.limit(wish) for wish in request.wishes if not wish.needs)
 
 
 @dataclass(frozen=True, slots=True)
@@ -135,16 +135,16 @@ class TradeOffPoint:
     answer: Answer | None
 
 
-def trade_off_point(formula: FormulaToReformulate, ask: ReformulationRequest, energy_kcal: float) -> TradeOffPoint:
+def trade_off_point(formula: FormulaToReformulate, request: ReformulationRequest, energy_kcal: float) -> TradeOffPoint:
     """The most protein that a piece of at most this energy can have, the other wishes kept."""
-    others = tuple(wish for wish in ask.wishes if wish.name not in ("energy_kcal", "protein_g"))
-    capped = replace(ask, wishes=(*others, Wish("energy_kcal", energy_kcal)))
+    others = tuple(wish for wish in request.wishes if wish.name not in ("energy_kcal", "protein_g"))
+    capped = replace(request, wishes=(*others, Wish("energy_kcal", energy_kcal)))
     asked = _Search.prepare(formula, capped)
     most = asked.extreme(Wish("protein_g", 0.0, at_least=True), least=False)
     if most is None:
         return TradeOffPoint(energy_kcal, None, None)
     for share in _BELOW_THE_MOST:
-        wished = replace(ask, wishes=(*capped.wishes, Wish("protein_g", most * share, at_least=True)), answers=1)
+        wished = replace(request, wishes=(*capped.wishes, Wish("protein_g", most * share, at_least=True)), answers=1)
         answer, _, _ = _Search.prepare(formula, wished).answer(())
         if answer is not None:
             return TradeOffPoint(energy_kcal, answer.piece.figures.nutrients.protein_g, answer)
@@ -160,7 +160,7 @@ class _Search:
     """A formula and what is asked of it, ready to be solved."""
 
     formula: FormulaToReformulate
-    ask: ReformulationRequest
+    request: ReformulationRequest
     made: Production
     read: tuple[ReadLine, ...]
     model: ReformulationModel
@@ -170,49 +170,49 @@ class _Search:
     remarks: tuple[str, ...]
 
     @classmethod
-    def prepare(cls, formula: FormulaToReformulate, ask: ReformulationRequest) -> "_Search":
-        checked(ask.wishes)
+    def prepare(cls, formula: FormulaToReformulate, request: ReformulationRequest) -> "_Search":
+        checked(request.wishes)
         made = _made(formula, formula.parts)
         evaluated = made.evaluated
         dough = judge_dough(evaluated, formula.family, formula.cupboard, formula.title, formula.method, formula.learned)
         read = tuple(line for part in evaluated.parts for line in part.lines)
         if evaluated.batch.mass_g <= 0:
             raise CannotUse("There is nothing to change yet; add lines first.")
-        pantry = Pantry(formula.cupboard, formula.preferences.energy, formula.learned, ask.bans)
-        bounds = {bound.place: bound for bound in ask.holds}
-        lines = line_variables(evaluated, dough.dough, bounds, pantry, whole_eggs=ask.whole_eggs)
-        usual = USUAL if ask.allowed is None else ask.allowed
-        keeps = allergens_of(evaluated, formula.cupboard).diets_kept
+        pantry = Pantry(formula.cupboard, formula.preferences.energy, formula.learned, request.bans)
+        bounds = {bound.place: bound for bound in request.holds}
+        lines = line_variables(evaluated, dough.dough, bounds, pantry, whole_eggs=request.whole_eggs)
+        usual = USUAL if request.allowed is None else request.allowed
+        diets_kept = allergens_of(evaluated, formula.cupboard).diets_kept
         candidates = candidate_variables(
-            usual, lines, evaluated.batch.mass_g, pantry, keeps if ask.allowed is None else ()
+            usual, lines, evaluated.batch.mass_g, pantry, diets_kept if request.allowed is None else ()
         )
-        candidates, remarks = known(candidates, ask, formula)
-        remarks += all_said(lines, ask, formula, evaluated.batch.mass_g)
+        candidates, remarks = known(candidates, request, formula)
+        remarks += all_said(lines, request, formula, evaluated.batch.mass_g)
         if evaluated.unread:
             count = len(evaluated.unread)
             remarks.append(f"Without {'1 line' if count == 1 else f'{count} lines'} that could not be read.")
         dials = crumb_check(dough, formula.learned).dials
-        frame = ReformulationModel(
+        model = ReformulationModel(
             variables=(*lines, *candidates),
             crumb=crumb_constraints(dough.composition, dough.family, dials, formula.learned),
             piece=_piece(made, formula),
             prices=formula.prices,
             definition=formula.definition,
-            mass_share=ask.mass_share,
+            mass_share=request.mass_share,
         )
-        return cls(formula, ask, made, read, frame, dials, dough.family, dough.dough.part, tuple(remarks))
+        return cls(formula, request, made, read, model, dials, dough.family, dough.dough.part, tuple(remarks))
 
     def answer(self, refused: tuple[frozenset[str], ...]) -> tuple[Answer | None, frozenset[str], bool]:
         """The nearest answer with another set of additions than these, what it adds, and whether time was up."""
-        wishes = self.ask.wishes
-        frame = replace(self.model, refused=refused)
+        wishes = self.request.wishes
+        model = replace(self.model, refused=refused)
         tightened = dict.fromkeys(wishes, 0.0)
         late = False
         variables = self._promising(
-            solver_variables(frame), [*standing_constraints(frame), *self._wish_rows(wishes, 0.0, tightened)]
+            solver_variables(model), [*standing_constraints(model), *self._wish_rows(wishes, 0.0, tightened)]
         )
         for margin in _MARGINS:
-            rows = [*standing_constraints(self._inside(frame, margin)), *self._wish_rows(wishes, margin, tightened)]
+            rows = [*standing_constraints(self._inside(model, margin)), *self._wish_rows(wishes, margin, tightened)]
             solution = solve(variables, rows)
             if solution.values and margin == 0:
                 # What comes in and what goes is settled; only how much of it is asked again.
@@ -221,11 +221,11 @@ class _Search:
             if not solution.values:
                 # Room for rounding is what does not fit; what needs none was tried first.
                 return None, frozenset(), late
-            answer = self._written(solution)
-            if not answer.missed and self._holds(answer):
+            answer = self._answer_of(solution)
+            if not answer.missed and self._is_sound(answer):
                 return answer, self._added(answer), late
             for wish in wishes:
-                if self.ask.sure and not wish.needs:
+                if self.request.sure and not wish.needs:
                     tightened[wish] = _SURE * sd_of(wish, answer.piece)
         return None, frozenset(), late
 
@@ -237,9 +237,9 @@ class _Search:
         if not relaxed.values:
             return variables
         out: set[str] = set()
-        for slots in roles_of(self.model.variables).values():
-            ranked = sorted(slots, key=lambda slot: (-relaxed.values[slot.key], relaxed.reduced[f"there {slot.key}"]))
-            out |= {f"there {slot.key}" for slot in ranked[_OF_EACH_KIND:]}
+        for members in roles_of(self.model.variables).values():
+            ranked = sorted(members, key=lambda each: (-relaxed.values[each.key], relaxed.reduced[f"there {each.key}"]))
+            out |= {f"there {each.key}" for each in ranked[_OF_EACH_KIND:]}
         return [replace(each, high=0.0) if each.name in out else each for each in variables]
 
     def nearest(self) -> Reformulation:
@@ -252,8 +252,8 @@ class _Search:
             late = late or solution.status is Status.STOPPED
             if not solution.values:
                 break
-            found = self._written(solution)
-            holds = self._holds(found)
+            found = self._answer_of(solution)
+            holds = self._is_sound(found)
             if holds and not found.missed:
                 return Reformulation(ReformulationStatus.MET, (found,), (), "", self.remarks, late)
             answer = found if holds or answer is None else answer
@@ -263,7 +263,7 @@ class _Search:
         if answer is None:
             sentence = "What is locked, banned or bounded leaves no formula that bakes; let something go first."
             return Reformulation(ReformulationStatus.NEAREST, (), words, sentence, self.remarks, late)
-        if not self._holds(answer):
+        if not self._is_sound(answer):
             answer = replace(answer, missed=(*answer.missed, "a crumb no worse than it is"))
         return Reformulation(ReformulationStatus.NEAREST, (answer,), words, _in_words(words), self.remarks, late)
 
@@ -271,7 +271,7 @@ class _Search:
         """The least violations of the wishes, each at a cost that dwarfs all else."""
         slack: list[Variable] = []
         rows = standing_constraints(self._inside(self.model, margin))
-        for wish in self.ask.wishes:
+        for wish in self.request.wishes:
             for row in self._rows_of(wish, margin, 0.0):
                 name = f"missed {len(slack)}"
                 # Counted by how large the row can grow, so that kcal and grams weigh alike.
@@ -283,7 +283,7 @@ class _Search:
     def _clash(self) -> tuple[Wish, ...]:
         """The fewest wishes, three at most, that cannot be together while the dials hold; none where amounts finer than
         a kitchen's would do, or more than three wishes are in it."""
-        wishes = self.ask.wishes
+        wishes = self.request.wishes
         free = [replace(each, cost=0.0) for each in solver_variables(self.model)]
         relaxed = [replace(each, whole=False) for each in free]
         # Without whole numbers first: that is quick, and what clashes so clashes with them too.
@@ -304,7 +304,9 @@ class _Search:
     def extreme(self, wish: Wish, *, least: bool) -> float | None:
         """The least or most that the figure of a wish can be with the dials kept, and the other wishes where it is one
         of a trade-off; None where there is no formula at all."""
-        others = [each for each in self.ask.wishes if each.name != wish.name] if wish not in self.ask.wishes else []
+        others = (
+            [each for each in self.request.wishes if each.name != wish.name] if wish not in self.request.wishes else []
+        )
         rows = [*standing_constraints(self.model), *self._wish_rows(others, 0.0, {})]
         by_mass = wish_constraint(replace(wish, value=1.0, at_least=True), self.model)
         whole = wish_constraint(replace(wish, value=0.0, at_least=True), self.model)
@@ -348,18 +350,18 @@ class _Search:
         value = max(0.0, wish.value * (1 + way * margin) + way * tightened)
         return [wish_constraint(replace(wish, value=value), self.model)]
 
-    def _inside(self, frame: ReformulationModel, margin: float) -> ReformulationModel:
+    def _inside(self, model: ReformulationModel, margin: float) -> ReformulationModel:
         if not margin:
-            return frame
+            return model
         composition = judge_dough(
             self.made.evaluated, self.judged, self.formula.cupboard, self.formula.title, self.formula.method,
             self.formula.learned,
         ).composition  # fmt: skip
         # What the original misses already has no room to give.
-        rows = tuple(row.inside(margin / 4, composition) if row.at(composition) > 1e-6 else row for row in frame.crumb)
-        return replace(frame, crumb=rows)
+        rows = tuple(row.inside(margin / 4, composition) if row.at(composition) > 1e-6 else row for row in model.crumb)
+        return replace(model, crumb=rows)
 
-    def _written(self, solution: Solution) -> Answer:
+    def _answer_of(self, solution: Solution) -> Answer:
         grams = amounts(solution.values, self.model.variables)
         parts, lines = rewritten(self.formula, self.model.variables, grams, self.read, self.body_part)
         made = _made(self.formula, parts)
@@ -369,7 +371,7 @@ class _Search:
         uncertainty = propagate(made.evaluated, self.formula.cupboard, self.formula.definition)
         piece = Portion(made.piece, made.piece_sd(uncertainty.piece))
         lines = as_read(lines, made.evaluated)
-        missed = tuple(wish.words() for wish in self.ask.wishes if not self._met(wish, piece, made))
+        missed = tuple(wish.words() for wish in self.request.wishes if not self._met(wish, piece, made))
         changed = [line for line in lines if abs(line.now_g - line.was_g) > 0.005 * max(line.was_g, line.now_g)]
         return Answer(
             parts=parts,
@@ -388,11 +390,11 @@ class _Search:
         figure = figure_of_piece(wish, made, self.formula)
         if figure is None:
             return False
-        uncertainty = _SURE * sd_of(wish, piece) if self.ask.sure else 0.0
+        uncertainty = _SURE * sd_of(wish, piece) if self.request.sure else 0.0
         near = 1e-6 * max(1.0, wish.value)
         return figure - uncertainty >= wish.value - near if wish.at_least else figure + uncertainty <= wish.value + near
 
-    def _holds(self, answer: Answer) -> bool:
+    def _is_sound(self, answer: Answer) -> bool:
         """Whether no dial is out that was in, nor further out than it was."""
         return not any(map(is_worse, self.dials, answer.check.dials))
 

@@ -31,7 +31,7 @@ class LineBounds:
 class AmountVariable:
     """A line, or a food that may come in (`place` None, `was_g` 0). It lies from `low_g` to `high_g`, or is 0 where it
     `may_go`; in steps of `step_g` where it comes whole. A g of it brings `gram` to the dough, nothing where it lies
-    beside it, and `per_g` nutrients. `weight` is what a change of it counts."""
+    beside it, and `per_g` nutrients. `change_factor` is what a change of it counts."""
 
     key: str
     place: int | None
@@ -172,7 +172,7 @@ def candidate_variables(
             continue
         if {slug, *(item.allergens or ()), *(item.traces or ())} & pantry.bans or any(breaks(item) for breaks in diets):
             continue
-        working = functional_properties(item)
+        properties = functional_properties(item)
         least = max(_LEAST_G.get(item.role, 5.0), _LEAST_SHARE * dough_g)
         variables.append(
             AmountVariable(
@@ -185,7 +185,7 @@ def candidate_variables(
                 high_g=max(least * 2, _MOST_SHARE.get(item.role, 0.4) * dough_g),
                 may_go=True,
                 step_g=0.0,
-                gram=brought_by(item, working, 1.0, pantry.learned.holding.get(slug, 1.0)),
+                gram=brought_by(item, properties, 1.0, pantry.learned.holding.get(slug, 1.0)),
                 per_g=item.per_100g_by(pantry.energy).times(0.01),
                 change_factor=1.0,
             )

@@ -50,19 +50,19 @@ def condition_margin(need: ClaimCondition, made: Production) -> float:
 
 
 def known(
-    candidates: tuple[AmountVariable, ...], ask: ReformulationRequest, formula: FormulaToReformulate
+    candidates: tuple[AmountVariable, ...], request: ReformulationRequest, formula: FormulaToReformulate
 ) -> tuple[tuple[AmountVariable, ...], list[str]]:
     """The candidates that have every figure which is wished for; those without are left out, and that is said."""
     kept, remarks = [], []
-    for slot in candidates:
-        lacking = _lacking(slot, ask, formula)
-        unknown = {name for name, _, _ in slot.gram.unknown}
+    for variable in candidates:
+        lacking = _lacking(variable, request, formula)
+        unknown = {name for name, _, _ in variable.gram.unknown}
         if lacking:
-            remarks.append(f"{slot.name} is left out: it has no figure of {lacking}.")
+            remarks.append(f"{variable.name} is left out: it has no figure of {lacking}.")
         elif unknown & {"water_g", "water_holding_g", "sweetness_g"}:
-            remarks.append(f"{slot.name} is left out: nobody can say what it does in a dough.")
+            remarks.append(f"{variable.name} is left out: nobody can say what it does in a dough.")
         else:
-            kept.append(slot)
+            kept.append(variable)
     return tuple(kept), remarks
 
 
@@ -72,35 +72,35 @@ said."""
 
 
 def all_said(
-    lines: tuple[AmountVariable, ...], ask: ReformulationRequest, formula: FormulaToReformulate, dough_g: float
+    lines: tuple[AmountVariable, ...], request: ReformulationRequest, formula: FormulaToReformulate, dough_g: float
 ) -> list[str]:
     """Remarks on traces without a figure that is wished for. Raises CannotUse for more than a trace."""
     remarks = []
-    for slot in lines:
-        lacking = _lacking(slot, ask, formula)
-        if not lacking or slot.high_g <= 0:
+    for variable in lines:
+        lacking = _lacking(variable, request, formula)
+        if not lacking or variable.high_g <= 0:
             continue
-        if slot.was_g >= _TRACE * dough_g or lacking == "its price":
+        if variable.was_g >= _TRACE * dough_g or lacking == "its price":
             raise CannotUse(
-                f"This cannot be promised: {slot.name} has no figure of {lacking}. Give it one, or let it go."
+                f"This cannot be promised: {variable.name} has no figure of {lacking}. Give it one, or let it go."
             )
-        remarks.append(f"{slot.name} has no figure of {lacking}; the little there is of it counts as none.")
+        remarks.append(f"{variable.name} has no figure of {lacking}; the little there is of it counts as none.")
     return remarks
 
 
-def _lacking(slot: AmountVariable, ask: ReformulationRequest, formula: FormulaToReformulate) -> str:
+def _lacking(variable: AmountVariable, request: ReformulationRequest, formula: FormulaToReformulate) -> str:
     """The first figure that is wished for and not known of a food; empty where all are."""
-    for wish in ask.wishes:
+    for wish in request.wishes:
         if wish.name == MASS:
             continue
         if wish.name == PRICE:
-            if slot.item.slug not in formula.prices and slot.item.slug not in FREE:
+            if variable.item.slug not in formula.prices and variable.item.slug not in FREE:
                 return "its price"
         elif wish.needs:
             for need in wish.needs:
                 for name, _ in need.factors:
-                    if getattr(slot.per_g, name) is None:
+                    if getattr(variable.per_g, name) is None:
                         return name.rpartition("_")[0]
-        elif figure_of(wish, formula.definition)(slot.per_g) is None:
+        elif figure_of(wish, formula.definition)(variable.per_g) is None:
             return wish.name.rpartition("_")[0] or wish.name
     return ""

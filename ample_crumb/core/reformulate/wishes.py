@@ -54,8 +54,8 @@ class Wish:
             "energy_kcal": f"{self.value:g} kcal",
             PROTEIN_SHARE: f"{self.value:g} % of its energy from protein",
         }
-        said = nutrients.get(self.name, f"{self.value:g} {unit} of {name}".replace("  ", " "))
-        return f"at {'least' if self.at_least else 'most'} {said}{' in 100 g' if self.per_100g else ''}"
+        words = nutrients.get(self.name, f"{self.value:g} {unit} of {name}".replace("  ", " "))
+        return f"at {'least' if self.at_least else 'most'} {words}{' in 100 g' if self.per_100g else ''}"
 
 
 def checked(wishes: tuple[Wish, ...]) -> tuple[Wish, ...]:

@@ -144,8 +144,8 @@ def _suggest(swap: Swap, line: _Swappable, kitchen: _Kitchen) -> SwapSuggestion:
         protein_g=change.nutrient("protein_g"),
         fat_g=change.nutrient("fat_g"),
         sugars_g=change.nutrient("sugars_g"),
-        sweetness_g=change.working("sweetness_ratio"),
-        water_g=change.working("water_ratio"),
+        sweetness_g=change.property_change("sweetness_ratio"),
+        water_g=change.property_change("water_ratio"),
         aims=tuple(aims),
         gains=gains,
         loses=loses,
@@ -173,7 +173,7 @@ class _Change:
         )
         return sum(amounts) / self.piece_count
 
-    def working(self, name: str) -> float:
+    def property_change(self, name: str) -> float:
         """By how much of a working property."""
         return (
             sum((getattr(functional_properties(each.item), name) or 0.0) * each.change_g for each in self._all())

@@ -63,9 +63,9 @@ class SweetenerLoad:
 
 @dataclass(frozen=True, slots=True)
 class SweetenerOption:
-    """A sweetener or blend in place of all that sweetens now. `grams` and `packets` are for the batch, figures of what
-    it brings to a piece; `bulk_lost_g` is of the batch, negative where there is more. `cost` is None without a
-    price."""
+    """A sweetener or blend in place of all that sweetens now. `batch_g` and `packet_count` are for the batch,
+    figures of what it brings to a piece; `bulk_lost_g` is of the batch, negative where there is more. `cost` is None
+    without a price."""
 
     shares: tuple[BlendShare, ...]
     name: str

@@ -33,7 +33,7 @@ WORTH_SAYING: Final = 0.15
 
 @dataclass(frozen=True, slots=True)
 class LineUncertainty:
-    """How doubtful one line is. `share` is its part of the variance of the batch's energy, 0 to 1. `weighed_kcal` is
+    """How doubtful one line is. `share` is its part of the variance of the batch's energy, 0 to 1. `weighed_sd_kcal` is
     the standard deviation of a piece's energy if this line were weighed; None when it is, or cannot be read."""
 
     mass_sd_g: float
@@ -63,7 +63,7 @@ def propagate(
 
     because each line is measured anew while the lines of one food share what is in it; sd(c) is `FOOD_SHARE` of c, or
     the rounding of the product's label. A piece adds `PORTION_SHARE` of itself when there are several. Carbohydrate is
-    counted by `school`. Unread lines bring nothing: the band is that of what could be read.
+    counted by `definition`. Unread lines bring nothing: the band is that of what could be read.
     """
     lines = [line for part in evaluated.parts for line in part.lines]
     figures = [line.figures for line in lines]

@@ -271,8 +271,8 @@ class Clashes(unittest.TestCase):
         self.assertEqual(beyond.clash, (f"at most {energy.low * 0.9:g} kcal",))
 
     def test_the_curve_rises_and_its_points_are_formulas(self) -> None:
-        ask = ReformulationRequest((most(ENERGY, 150), least(PROTEIN, 8)))
-        points = [trade_off_point(BLONDIES, ask, energy) for energy in (30, 130, 200)]
+        request = ReformulationRequest((most(ENERGY, 150), least(PROTEIN, 8)))
+        points = [trade_off_point(BLONDIES, request, energy) for energy in (30, 130, 200)]
         self.assertIsNone(points[0].protein_g)
         self.assertLess(points[1].protein_g or 0, (points[2].protein_g or 0) + 0.5)
         for at in points[1:]:

@@ -1254,7 +1254,8 @@ export interface components {
         };
         /**
          * AllergenNames
-         * @description Contents without their lines, as lists show them. `told` is False when a line leaves the allergens open.
+         * @description Allergens and diets without their lines, as lists show them. `complete` is False when a line leaves the
+         *     allergens open.
          */
         AllergenNames: {
             /**
@@ -1286,9 +1287,9 @@ export interface components {
         /**
          * Allergens
          * @description `contains` names the allergens that are in it, in the order of the rules, and `may_contain` those that packs warn
-         *     of besides; `breaks` the diets that it breaks; `keeps` those that every line is known to keep. Lines in `unknown`
-         *     could not be read, or are products of which nobody said all that they contain; a diet they leave open is neither
-         *     broken nor kept. `untold` are those of them that leave the allergens open.
+         *     of besides; `diets_broken` the diets that it breaks, `diets_kept` those that every line is known to keep.
+         *     `unknown_lines` could not be read, or are products of which nobody said all that they contain; a diet they leave
+         *     open is neither broken nor kept. `open_lines` are those of them that leave the allergens open.
          */
         Allergens: {
             /** Contains */
@@ -1714,8 +1715,8 @@ export interface components {
         };
         /**
          * DayView
-         * @description A day. `targets` and `tin` are None until targets for its type have been set. `entry_alarms` holds, by formula,
-         *     the alarms of the kitchen that pieces laid in raise; formulas that raise none are left out.
+         * @description A day. `targets` and `budget` are None until targets for its type have been set. `entry_alerts` holds, by
+         *     formula, the alerts that pieces logged raise; formulas that raise none are left out.
          */
         DayView: {
             /**
@@ -1745,7 +1746,7 @@ export interface components {
         };
         /**
          * Declaration
-         * @description What a text declares. `polyols` are named as a label's `polyol_kind` names them, erythritol among them.
+         * @description What a text declares. `polyols` are named as a label names them, erythritol among them.
          */
         Declaration: {
             /** Allergens */
@@ -2551,7 +2552,7 @@ export interface components {
          * Layers
          * @description Shares of a food's energy, each from 0 to 1, together 1 unless the food has no energy: what a slab is drawn of.
          *
-         *     Alcohol and whatever else is no protein, carbohydrate, fat or fibre is `other`.
+         *     Alcohol and whatever else is no protein, carbohydrate, fat or fibre is `other_share`.
          */
         Layers: {
             /** Protein Share */
@@ -2579,7 +2580,7 @@ export interface components {
         };
         /**
          * LessonView
-         * @description What was learned, in a sentence: by which `share` something was moved, from so many `batches`.
+         * @description What was learned, in a sentence: by which `moved_share` something was moved, from so many `batches`.
          */
         LessonView: {
             /** Sentence */
@@ -2643,9 +2644,9 @@ export interface components {
         };
         /**
          * LineView
-         * @description A line as read. `mass_g` and the figures are None when it could not be, and `problem` says why; `apart` holds the
-         *     lines to make of a line that names several foods. Of `prepared_g` the share `used` goes in. `fill` is how its cup
-         *     was filled, one of `fills`; empty for the usual way, the first of them.
+         * @description A line as read. `mass_g` and the figures are None when it could not be, and `problem` says why; `apart` holds
+         *     the lines to make of a line that names several foods. Of `prepared_g` the share `used_share` goes in. `fill` is
+         *     how its cup was filled, one of `fills`; empty for the usual way, the first of them.
          */
         LineView: {
             /** Text */
@@ -3415,7 +3416,7 @@ export interface components {
         /**
          * ProductionSettings
          * @description What is said of the making. `scoop` is a disher's number or a spoon, `cuts` are "4x3" or "8 wedges"; the rest as
-         *     `Portioning`, `Weighings` and `Kitchen` have it. `oven` and `celsius` are None for the kitchen's and the family's
+         *     `Portioning`, `Weighings` and `Kitchen` have it. `oven` and `oven_c` are None for the kitchen's and the family's
          *     own.
          */
         ProductionSettings: {
@@ -3666,7 +3667,7 @@ export interface components {
         /**
          * Repair
          * @description A change that brings `dial` back: `change_g` more, less where negative, of the line at `place`, or of a new line
-         *     where that is None. `grams` is what there will be. `words` say it, `note` how to go about it. `energy_kcal`,
+         *     where that is None. `resulting_g` is what there will be. `words` say it, `note` how to go about it. `energy_kcal`,
          *     `protein_g` and `cost` are by how much a piece changes; `cost` is None where the food has no price. `value` is where
          *     the dial will stand.
          */
@@ -3698,7 +3699,7 @@ export interface components {
         };
         /**
          * RepairView
-         * @description A repair, and the text that the line at `place` becomes, or of the new line in part `part`.
+         * @description A repair, and the text that its line becomes, or of the new line in part `part`.
          */
         RepairView: {
             repair: components["schemas"]["Repair"];
@@ -4211,9 +4212,9 @@ export interface components {
         };
         /**
          * SweetenerOption
-         * @description A sweetener or blend in place of all that sweetens now. `grams` and `packets` are for the batch, figures of what
-         *     it brings to a piece; `bulk_lost_g` is of the batch, negative where there is more. `cost` is None without a
-         *     price.
+         * @description A sweetener or blend in place of all that sweetens now. `batch_g` and `packet_count` are for the batch,
+         *     figures of what it brings to a piece; `bulk_lost_g` is of the batch, negative where there is more. `cost` is None
+         *     without a price.
          */
         SweetenerOption: {
             /** Shares */

@@ -8,7 +8,7 @@ import type { Schemas } from "@/api/types";
 import { clock, count, dayAfter, dayName, grams, kcal, longDate, plural, today } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
-import { isSingleKey, useKeys } from "@/ui/keys";
+import { isSingleKey, useKeys, useSingleKeys } from "@/ui/keys";
 import { AddFoods } from "./AddFoods";
 import { DayTin, Trough } from "./DayTin";
 import { EntrySheet } from "./EntrySheet";
@@ -231,6 +231,7 @@ function Others({ view }: { view: Day }) {
 }
 
 function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"]) => void }) {
+  const [singleKeys] = useSingleKeys();
   if (!view.budget) return null;
   return (
     <section className="card" aria-labelledby="fits-title">
@@ -251,7 +252,7 @@ function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"])
             key={fit.formula_id}
             className="grid grid-cols-[30px_1fr_auto] items-center gap-x-3 border-b border-rim px-[14px] py-[10px] last:border-0"
           >
-            <kbd className="key">{place + 1}</kbd>
+            <span>{singleKeys && <kbd className="key">{place + 1}</kbd>}</span>
             <div className="min-w-0">
               <Link to={`/formulas/${fit.formula_id}`} className="font-semibold hover:underline">
                 {fit.name}
