@@ -65,6 +65,8 @@ class Keys(InBrowser):
         page.keyboard.press("/")
         page.keyboard.press("Alt+1")
         expect(page.get_by_label("Type of day")).to_be_visible()
+        expect(page.get_by_role("region", name="What fits").get_by_role("listitem").first).to_be_visible()
+        expect(page.get_by_role("region", name="What fits").locator("kbd")).to_have_count(0)
         page.keyboard.press("n")
         expect(page.get_by_role("dialog")).to_have_count(0)
         page.reload()
