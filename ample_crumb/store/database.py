@@ -17,10 +17,18 @@ from psycopg import conninfo, postgres, sql
 from psycopg.types.numeric import FloatDumper, FloatLoader
 from psycopg_pool import ConnectionPool
 
+from ample_crumb.core.remembered import Remembered
 from ample_crumb.store import scope
 from ample_crumb.store.scope import Principal
 
-Connection = psycopg.Connection[Any]
+
+class Connection(psycopg.Connection[Any]):
+    """A connection that carries what the application remembers of its database, by kitchen."""
+
+    memory: Remembered
+
+
+KITCHENS_REMEMBERED: Final = 32
 
 STATEMENT_TIMEOUT_MS: Final = 10_000
 """Longest that one statement may take: nothing here does, unless the server is in trouble."""
@@ -37,28 +45,30 @@ class _AsNumeric(FloatDumper):
     oid = postgres.types["numeric"].oid
 
 
-def _prepare(connection: Connection) -> None:
-    # Amounts are numeric in the tables and floats in the core.
-    connection.adapters.register_loader("numeric", FloatLoader)
-    connection.adapters.register_dumper(float, _AsNumeric)
-
-
 class Database:
     """A pool of connections to one PostgreSQL database. Reconnects by itself after the server was away."""
 
     def __init__(self, url: str, most: int = 8) -> None:
+        self.memory = Remembered(KITCHENS_REMEMBERED)
         self._pool = ConnectionPool(
             url,
+            connection_class=Connection,
             min_size=1,
             max_size=most,
             timeout=3.0,
             reconnect_timeout=5.0,
             open=False,
-            configure=_prepare,
+            configure=self._prepare,
             check=ConnectionPool.check_connection,
             # A transaction is begun where one is asked for; a lone read needs none.
             kwargs={"autocommit": True, "options": f"-c statement_timeout={STATEMENT_TIMEOUT_MS} -c timezone=UTC"},
         )
+
+    def _prepare(self, connection: Connection) -> None:
+        connection.memory = self.memory
+        # Amounts are numeric in the tables and floats in the core.
+        connection.adapters.register_loader("numeric", FloatLoader)
+        connection.adapters.register_dumper(float, _AsNumeric)
 
     def open(self) -> None:
         """Starts the pool; does not wait for the server."""

@@ -90,7 +90,7 @@ class KitchenRow:
     """How a person reads and counts; `corrections` maps the kitchen's corrected phrases to the slugs they mean,
     `prices` its foods to the price of a gram, `eaters` holds name and avoids of each; `tins` and `feedback` tell
     whether there are any; `cupboard_revision` tells one state of its products from another and is None while there
-    are none."""
+    are none; `writing` whether this transaction has written, so that what it sees may yet be taken back."""
 
     measures: str
     energy: str
@@ -103,7 +103,8 @@ class KitchenRow:
     oven: str
     watts: float
     altitude_m: float
-    cupboard_revision: UUID | None
+    cupboard_revision: int | None
+    writing: bool
 
 
 def kitchen_row(connection: Connection, principal: Principal) -> KitchenRow:
@@ -112,6 +113,7 @@ def kitchen_row(connection: Connection, principal: Principal) -> KitchenRow:
         row = cursor.execute(
             """
             select measures, energy, carbohydrate, cupboard_revision, oven, watts, altitude_m,
+                pg_current_xact_id_if_assigned() is not null as writing,
                 exists (select 1 from tin where kitchen_id = %(kitchen_id)s) as tins,
                 exists (select 1 from batch_feedback where kitchen_id = %(kitchen_id)s) as feedback, coalesce(
                 (select jsonb_object_agg(phrase, slug) from correction where kitchen_id = %(kitchen_id)s), '{}'

@@ -1,5 +1,6 @@
 """A kitchen's own products and their labels by date."""
 
+from collections.abc import Iterable
 from dataclasses import asdict, dataclass, fields
 from datetime import datetime
 from typing import Any, Final
@@ -86,9 +87,11 @@ _FIGURES: Final = tuple(field.name for field in fields(Label) if field.name not 
 _MEASURES: Final = tuple(field.name for field in fields(PackMeasures))
 
 
-def listed(connection: Connection, kitchen_id: UUID, product_id: UUID | None = None) -> list[ProductRow]:
-    """All products of the kitchen, or the one of `product_id`, with all their labels, the newest label of each first.
-    Empty when there is none."""
+def listed(
+    connection: Connection, kitchen_id: UUID, product_id: UUID | None = None, after_revision: int = -1
+) -> list[ProductRow]:
+    """All products of the kitchen, or the one of `product_id`, or those that changed after that state of the cupboard,
+    with all their labels, the newest label of each first. Empty when there is none."""
     with connection.cursor(row_factory=class_row(ProductRow)) as cursor:
         return cursor.execute(
             """
@@ -101,9 +104,10 @@ def listed(connection: Connection, kitchen_id: UUID, product_id: UUID | None = N
                 on product_label.kitchen_id = product.kitchen_id and product_label.product_id = product.id
             where product.kitchen_id = %(kitchen_id)s
                 and (%(product_id)s::uuid is null or product.id = %(product_id)s)
+                and product.cupboard_revision > %(after_revision)s
             order by lower(name), product.id, number desc
             """,
-            {"kitchen_id": kitchen_id, "product_id": product_id},
+            {"kitchen_id": kitchen_id, "product_id": product_id, "after_revision": after_revision},
         ).fetchall()
 
 
@@ -210,9 +214,20 @@ def archive(connection: Connection, kitchen_id: UUID, product_id: UUID, *, archi
     return done.rowcount == 1
 
 
-def cupboard_changed(connection: Connection, kitchen_id: UUID) -> None:
-    """Tells all workers that the products have changed."""
-    connection.execute("update kitchen set cupboard_revision = gen_random_uuid() where id = %(id)s", {"id": kitchen_id})
+def cupboard_changed(connection: Connection, kitchen_id: UUID, product_ids: Iterable[UUID]) -> None:
+    """Tells all workers that these products have changed. The caller holds the kitchen's lock, so that a larger number
+    is a later state."""
+    connection.execute(
+        """
+        with this as (
+            update kitchen set cupboard_revision = nextval('cupboard_revision') where id = %(kitchen_id)s
+            returning cupboard_revision
+        )
+        update product set cupboard_revision = this.cupboard_revision from this
+        where kitchen_id = %(kitchen_id)s and id = any(%(ids)s)
+        """,
+        {"kitchen_id": kitchen_id, "ids": list(product_ids)},
+    )
 
 
 def move_corrections(connection: Connection, kitchen_id: UUID, was: str, now: str) -> None:

@@ -68,6 +68,12 @@ CREATE TABLE public.correction (
     CONSTRAINT correction_phrase_length CHECK (((length(phrase) >= 1) AND (length(phrase) <= 300))),
     CONSTRAINT correction_slug_length CHECK (((length(slug) >= 1) AND (length(slug) <= 80)))
 );
+CREATE SEQUENCE public.cupboard_revision
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1;
 CREATE TABLE public.day (
     kitchen_id uuid NOT NULL,
     person_id uuid NOT NULL,
@@ -242,7 +248,7 @@ CREATE TABLE public.kitchen (
     id uuid NOT NULL,
     name text NOT NULL,
     created_at timestamp with time zone DEFAULT now() NOT NULL,
-    cupboard_revision uuid,
+    cupboard_revision bigint,
     currency text DEFAULT 'EUR'::text NOT NULL,
     oven text DEFAULT 'top and bottom heat'::text NOT NULL,
     watts numeric DEFAULT 800 NOT NULL,
@@ -292,6 +298,7 @@ CREATE TABLE public.product (
     finished boolean DEFAULT true NOT NULL,
     merged_into uuid,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    cupboard_revision bigint DEFAULT 0 NOT NULL,
     CONSTRAINT product_gtin CHECK ((gtin ~ '^([0-9]{8}|[0-9]{13}|[0-9]{14})?$'::text)),
     CONSTRAINT product_ingredients_text_length CHECK ((length(ingredients_text) <= 4000)),
     CONSTRAINT product_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120))),
@@ -426,6 +433,7 @@ CREATE INDEX formula_since ON public.formula USING btree (kitchen_id, changed_at
 CREATE INDEX formula_version_since ON public.formula_version USING btree (kitchen_id, changed_at);
 CREATE INDEX person_since ON public.person USING btree (kitchen_id, changed_at);
 CREATE INDEX price_since ON public.price USING btree (kitchen_id, changed_at);
+CREATE INDEX product_by_revision ON public.product USING btree (kitchen_id, cupboard_revision);
 CREATE INDEX product_since ON public.product USING btree (kitchen_id, changed_at);
 CREATE INDEX target_since ON public.target USING btree (kitchen_id, changed_at);
 CREATE INDEX tin_since ON public.tin USING btree (kitchen_id, changed_at);
@@ -550,6 +558,7 @@ REVOKE ALL ON FUNCTION public.resident(asked uuid) FROM PUBLIC;
 GRANT ALL ON FUNCTION public.resident(asked uuid) TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_feedback TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.correction TO app;
+GRANT USAGE ON SEQUENCE public.cupboard_revision TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.day TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.eater TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.entry TO app;

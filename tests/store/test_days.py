@@ -112,7 +112,7 @@ class Kept(StoreCase):
             pass
 
         with self.assertRaises(Stop), self.database.unscoped() as connection:
-            products.cupboard_changed(connection, self.principal.kitchen_id)
+            products.cupboard_changed(connection, self.principal.kitchen_id, [])
             raise Stop
         with self.database.unscoped() as connection:
             self.assertIsNone(kitchens.kitchen_row(connection, self.principal).cupboard_revision)

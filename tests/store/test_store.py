@@ -9,7 +9,7 @@ from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.food.nutrients import Figures, Nutrients, Portion, StandardUncertainty
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.store import days, formulas
-from ample_crumb.store.database import migrate
+from ample_crumb.store.database import Connection, migrate
 from ample_crumb.store.days import LoggedEntry
 from ample_crumb.store.formulas import FormulaHead
 from ample_crumb.store.scope import Principal
@@ -81,9 +81,7 @@ class Store(StoreCase):
         with self.assertRaises(psycopg.errors.ForeignKeyViolation), self.database.unscoped() as connection:
             self.lay(connection, self.other, formula_id)
 
-    def lay(
-        self, connection: "psycopg.Connection[object]", principal: Principal, formula_id: object, pieces: float = 1
-    ) -> bool:
+    def lay(self, connection: Connection, principal: Principal, formula_id: object, pieces: float = 1) -> bool:
         entry = LoggedEntry(
             id=uuid4(),
             day=DAY,

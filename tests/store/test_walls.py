@@ -99,7 +99,7 @@ class Walls(unittest.TestCase):
                 ).fetchone()[0]  # type: ignore[index]
                 for name, table in (
                     ("formula_id", "formula_version"), ("product_id", "product"), ("tin_id", "tin"),
-                    ("eater_id", "eater"), ("entry_id", "entry"), ("said_id", "batch_feedback"),
+                    ("eater_id", "eater"), ("entry_id", "entry"), ("feedback_id", "batch_feedback"),
                     ("version_id", "formula_version"),
                 )
             }  # fmt: skip
@@ -112,8 +112,10 @@ class Walls(unittest.TestCase):
         cls.ids["formula_id"] = found[0]
         portion = Portion(Figures(50, Nutrients(energy_kcal=100)), StandardUncertainty(1, Nutrients()))
         cls.given = cls.ids | {
-            "base_id": found[0], "into": cls.ids["product_id"], "number": found[1], "version_number": found[1],
-            "food": food[0], "day": day[0], "from_day": day[0], "eaten_at": NOW, "now": NOW, "phrase": "my quark",
+            "base_id": found[0], "into": cls.ids["product_id"],
+            "product_ids": [cls.ids["product_id"]], "after_revision": -1, "number": found[1],
+            "version_number": found[1], "food": food[0], "day": day[0],
+            "from_day": day[0], "eaten_at": NOW, "now": NOW, "phrase": "my quark",
             "slug": "quark", "was": "quark", "words": "a", "most": 9, "kind": "training", "name": "Taken",
             "text": "100 g of mine", "pieces": 2.0, "count": 2.0, "piece_count": 2.0, "by": "x", "uses": ("oats",),
             "kept_by": "baker", "draft": {}, "base_parts": [], "archived": True, "removed": True, "lock": True,

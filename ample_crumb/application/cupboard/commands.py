@@ -3,10 +3,11 @@
 from dataclasses import replace
 from uuid import UUID
 
-from ample_crumb.application.context import KitchenContext, label_slug, load_context
+from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.cupboard.label_references import move_references, pin_label
 from ample_crumb.application.cupboard.products import newest, product_view, with_code
 from ample_crumb.application.cupboard.views import MOST_SYNONYMS, ProductDraft, ProductView
+from ample_crumb.application.cupboards import label_slug
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.product import LabelProblem, ingredient_of
@@ -31,7 +32,7 @@ def create(
         draft = _acceptable(connection, principal, product_id, draft, finished=finished)
         if products.add(connection, principal.kitchen_id, product_id, draft.about(finished=finished)):
             products.add_label(connection, principal.kitchen_id, product_id, 1, draft.pack())
-            cupboard_changed(connection, principal)
+            cupboard_changed(connection, principal, product_id)
         return product_view(connection, principal, product_id)
 
 
@@ -67,7 +68,7 @@ def save(
                 products.remove_label(connection, principal.kitchen_id, product_id, number)
             products.add_label(connection, principal.kitchen_id, product_id, number, draft.pack())
         products.change(connection, principal.kitchen_id, product_id, draft.about(finished=finished))
-        cupboard_changed(connection, principal)
+        cupboard_changed(connection, principal, product_id)
         return product_view(connection, principal, product_id)
 
 
@@ -114,7 +115,7 @@ def merge(database: Database, principal: Principal, product_id: UUID, into: UUID
         price = prices.price_of(connection, principal.kitchen_id, str(product_id))
         if price is not None and prices.price_of(connection, principal.kitchen_id, str(into)) is None:
             prices.set_price(connection, principal.kitchen_id, str(into), price)
-        cupboard_changed(connection, principal)
+        cupboard_changed(connection, principal, product_id, into)
         return product_view(connection, principal, into)
 
 
@@ -128,7 +129,7 @@ def archive(database: Database, principal: Principal, product_id: UUID, *, archi
         if archived and rows[0].finished:
             pin_label(connection, principal, label_slug(rows[0].id, rows[0].number))
         products.archive(connection, principal.kitchen_id, product_id, archived=archived)
-        cupboard_changed(connection, principal)
+        cupboard_changed(connection, principal, product_id)
 
 
 def _acceptable(
@@ -153,9 +154,9 @@ def _acceptable(
     return replace(draft, gtin=gtin)
 
 
-def cupboard_changed(connection: Connection, principal: Principal) -> None:
-    """The cupboard is another one now, and so are all figures."""
-    products.cupboard_changed(connection, principal.kitchen_id)
+def cupboard_changed(connection: Connection, principal: Principal, *product_ids: UUID) -> None:
+    """These products are others now, and so are all figures."""
+    products.cupboard_changed(connection, principal.kitchen_id, product_ids)
     formulas.mark_all_stale(connection, principal.kitchen_id)
 
 

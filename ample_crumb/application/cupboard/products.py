@@ -3,8 +3,9 @@
 from dataclasses import replace
 from uuid import UUID
 
-from ample_crumb.application.context import label_ingredient, label_slug, load_context
+from ample_crumb.application.context import load_context
 from ample_crumb.application.cupboard.views import CupboardItem, ProductDraft, ProductView, SimilarProduct, UsingFormula
+from ample_crumb.application.cupboards import label_ingredient, label_slug
 from ample_crumb.application.formulas.queries import all_summaries
 from ample_crumb.application.problems import NotHere
 from ample_crumb.core.food.energy import layers

@@ -5,10 +5,8 @@ a formula that is renamed stays what it is.
 """
 
 import re
-from collections import ChainMap, OrderedDict
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 from dataclasses import replace
-from threading import Lock
 from typing import Final
 from uuid import UUID
 
@@ -16,7 +14,6 @@ from ample_crumb.application.context import KitchenContext, priced_food
 from ample_crumb.application.formulas.draft import ProductionSettings
 from ample_crumb.application.formulas.production import piece_sd, produce_draft
 from ample_crumb.application.problems import CannotAccept
-from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
 from ample_crumb.core.formula.allergens import AllergenNames, allergens_of
@@ -87,7 +84,7 @@ def with_nested(
         price = _price_per_g(made, deeper)
         if price is not None:
             prices[slug] = price
-    return replace(context, cupboard=_with_foods(context.cupboard, foods), prices=prices) if foods else context
+    return replace(context, cupboard=context.cupboard.with_foods(foods), prices=prices) if foods else context
 
 
 def _made(
@@ -145,29 +142,6 @@ def _price_per_g(made: Production, context: KitchenContext) -> float | None:
     prices = {slug: context.prices[priced_food(slug)] for slug in slugs if priced_food(slug) in context.prices}
     cost = cost_of(made.evaluated, prices)
     return None if cost is None or cost.at_least else cost.batch_cost / made.bake_yield.batch.mass_g
-
-
-_KEPT: Final = 64
-
-
-_with: OrderedDict[tuple[Cupboard, str], Cupboard] = OrderedDict()
-
-
-_guard: Final = Lock()
-
-
-def _with_foods(cupboard: Cupboard, foods: Mapping[str, Ingredient]) -> Cupboard:
-    """The cupboard with these foods. The same one again while they have not changed, since lines that were read against
-    a cupboard are remembered."""
-    key = (cupboard, repr(sorted(foods.items())))
-    with _guard:
-        if key in _with:
-            _with.move_to_end(key)
-            return _with[key]
-        made = _with[key] = Cupboard(ChainMap(dict(foods), dict(cupboard.ingredients)), cupboard.index)
-        while len(_with) > _KEPT:
-            _with.popitem(last=False)
-    return made
 
 
 def refuse_circle(

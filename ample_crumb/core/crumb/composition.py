@@ -8,7 +8,7 @@ from types import MappingProxyType
 from typing import Final
 
 from ample_crumb.core.crumb.dough import Dough, DoughLine
-from ample_crumb.core.crumb.functional_properties import FunctionalProperties
+from ample_crumb.core.crumb.functional_properties import FunctionalProperties, functional_properties
 from ample_crumb.core.food.ingredient import Ingredient
 
 
@@ -84,7 +84,7 @@ def compose(body: Dough, holding: Mapping[str, float] = MappingProxyType({})) ->
     sums = [0.0] * len(_SUMS)
     unknown: list[tuple[str, str, float]] = []
     for share in body.lines:
-        gram = _a_gram(share.item, share.properties, holding.get(share.item.slug, 1.0), in_pieces=share.in_pieces)
+        gram = _a_gram(share.item, holding.get(share.item.slug, 1.0), in_pieces=share.in_pieces)
         sums = [total + value * share.mass_g for total, value in zip(sums, _sums_of(gram), strict=True)]
         unknown += [(name, food, weight * share.mass_g) for name, food, weight in gram.unknown]
     return Composition(frozenset(unknown), *sums)
@@ -99,50 +99,27 @@ def summed(mixes: Iterable[Composition]) -> Composition:
 
 def share_of(share: DoughLine, holding: float = 1.0) -> Composition:
     """What a line brings, where its food holds so many times what the table says."""
-    return brought_by(share.item, share.properties, share.mass_g, holding, in_pieces=share.in_pieces)
+    return brought_by(share.item, share.mass_g, holding, in_pieces=share.in_pieces)
 
 
-def brought_by(
-    item: Ingredient,
-    properties: FunctionalProperties,
-    mass_g: float,
-    holds_times: float = 1.0,
-    *,
-    in_pieces: bool = False,
-) -> Composition:
+def brought_by(item: Ingredient, mass_g: float, holds_times: float = 1.0, *, in_pieces: bool = False) -> Composition:
     """What so many g of a food bring to a dough."""
-    return _a_gram(item, properties, holds_times, in_pieces=in_pieces).times(mass_g)
+    return _a_gram(item, holds_times, in_pieces=in_pieces).times(mass_g)
 
 
 _IN_PIECES: Final = Composition(mass_g=1.0)
 """Folded in whole: in the piece, but no part of what holds together."""
 
 
-def _a_gram(item: Ingredient, properties: FunctionalProperties, holds_times: float, *, in_pieces: bool) -> Composition:
+def _a_gram(item: Ingredient, holds_times: float, *, in_pieces: bool) -> Composition:
     if in_pieces:
         return _IN_PIECES
-    gram = _gram_of(item, properties)
+    gram = item.once(_gram)
     return gram if holds_times == 1 else replace(gram, water_holding_g=gram.water_holding_g * holds_times)
 
 
-_MOST_KEPT: Final = 4096
-_kept: Final[dict[str, tuple[Ingredient, Composition]]] = {}
-
-
-def _gram_of(item: Ingredient, properties: FunctionalProperties) -> Composition:
-    """What a g of a food brings; remembered, because a line that is typed asks for all the others again."""
-    kept = _kept.get(item.slug)
-    # Two kitchens' foods may share a slug and not be the same.
-    if kept is not None and kept[0] is item:
-        return kept[1]
-    if len(_kept) >= _MOST_KEPT:
-        _kept.clear()
-    made = _gram(item, properties)
-    _kept[item.slug] = (item, made)
-    return made
-
-
-def _gram(item: Ingredient, properties: FunctionalProperties) -> Composition:
+def _gram(item: Ingredient) -> Composition:
+    properties = functional_properties(item)
     sums = _Sums()
     holding = sums.known("water_holding_g", properties.holding_ratio)
     fat = sums.known("fat_g", properties.fat_ratio)

@@ -64,22 +64,10 @@ _HOLDING_ROLES: Final = ("flour", "protein", "grain", "cocoa", "seed")
 _NO_FIBRE_ROLES: Final = ("dairy", "milk", "egg", "fat")
 
 
-_MOST_KEPT: Final = 4096
-_kept: Final[dict[str, tuple[Ingredient, FunctionalProperties]]] = {}
-
-
 def functional_properties(item: Ingredient) -> FunctionalProperties:
     """The working properties of a food. A product of one's own takes those of the generic food of its role that its
     name is nearest to; what its label says, water by difference among it, goes before."""
-    kept = _kept.get(item.slug)
-    # Two kitchens' foods may share a slug and not be the same.
-    if kept is not None and kept[0] is item:
-        return kept[1]
-    if len(_kept) >= _MOST_KEPT:
-        _kept.clear()
-    found = _found(item)
-    _kept[item.slug] = (item, found)
-    return found
+    return item.once(_found)
 
 
 def _found(item: Ingredient) -> FunctionalProperties:

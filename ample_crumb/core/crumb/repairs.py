@@ -11,7 +11,6 @@ from ample_crumb.core.crumb.composition import Composition, brought_by, share_of
 from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED, OUT, Dial, Learned, Verdict, is_worse
 from ample_crumb.core.crumb.dials.judge import dials_of
 from ample_crumb.core.crumb.dough import DoughLine
-from ample_crumb.core.crumb.functional_properties import functional_properties
 from ample_crumb.core.food.allergens import BROKEN_BY
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
@@ -118,7 +117,7 @@ def _moves(
             continue
         item = cupboard.ingredients[row["slug"]]
         if _comes_in(item, setting):
-            a_gram = brought_by(item, functional_properties(item), 1.0, learned.holding.get(item.slug, 1.0))
+            a_gram = brought_by(item, 1.0, learned.holding.get(item.slug, 1.0))
             yield _Move(None, item, a_gram, 0.0, _MOST_NEW * dough.composition.dough_g, _step(item), row["note"])
 
 

@@ -1,22 +1,31 @@
 """The reference cupboard: generic ingredients that ship with the application, and the finding of them by name."""
 
-from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from collections import ChainMap
+from collections.abc import Iterable, Mapping, MutableMapping
 from functools import cache
+from typing import Final
 
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
 from ample_crumb.core.quantity.name_matching import NameIndex
 from ample_crumb.core.quantity.weighing import Measures
+from ample_crumb.core.remembered import Remembered
 from ample_crumb.core.tables import read_table
 
+MOST_REMEMBERED: Final = 4096
+"""Lines that a cupboard remembers what it read them as."""
 
-@dataclass(frozen=True, slots=True, eq=False)
+
 class Cupboard:
-    """Ingredients by slug, and an index over their names. Each cupboard is equal to itself alone."""
+    """Ingredients by slug, an index over their names, and what was read against them, which goes when the cupboard
+    goes. A cupboard does not change; with other foods it is another one."""
 
-    ingredients: Mapping[str, Ingredient]
-    index: NameIndex
+    def __init__(self, ingredients: Mapping[str, Ingredient], index: NameIndex) -> None:
+        self.ingredients = ingredients
+        self.index = index
+        self.remembered = Remembered(MOST_REMEMBERED)
+        self.passing: frozenset[str] = frozenset()
+        """Slugs of foods that may be others the next time, so that nothing read of them is remembered."""
 
     @classmethod
     def from_ingredients(cls, ingredients: Iterable[Ingredient]) -> "Cupboard":
@@ -26,10 +35,29 @@ class Cupboard:
 
     def with_own(self, named: Iterable[Ingredient], pointed_at: Iterable[Ingredient] = ()) -> "Cupboard":
         """The same with a kitchen's own products, which win where names tie; those only `pointed_at` by their slug have
-        no names here."""
-        items = {item.slug: item for item in (*named, *self.ingredients.values())}
-        index = NameIndex({slug: _called(item) for slug, item in items.items()})
-        return Cupboard(items | {item.slug: item for item in pointed_at}, index)
+        no names here. Slugs that come again are not found by the names they had.
+
+        Costs what the products cost, not what is there already.
+        """
+        own = {item.slug: item for item in named}
+        others = {item.slug: item for item in pointed_at}
+        index = NameIndex(
+            {slug: _called(item) for slug, item in own.items()},
+            upon=self.index,
+            ranks={slug: (0, item.name.casefold(), slug) for slug, item in own.items()},
+            hidden=frozenset((*own, *others)),
+        )
+        return Cupboard(ChainMap({**own, **others}, *_maps(self.ingredients)), index)
+
+    def with_foods(self, foods: Mapping[str, Ingredient]) -> "Cupboard":
+        """The same with foods that have no names here, as formulas in formulas are, and with the memory of this one."""
+        made = Cupboard(ChainMap(dict(foods), *_maps(self.ingredients)), self.index)
+        made.remembered, made.passing = self.remembered, self.passing | frozenset(foods)
+        return made
+
+
+def _maps(ingredients: Mapping[str, Ingredient]) -> list[MutableMapping[str, Ingredient]]:
+    return ingredients.maps if isinstance(ingredients, ChainMap) else [dict(ingredients)]
 
 
 def _called(ingredient: Ingredient) -> tuple[str, ...]:

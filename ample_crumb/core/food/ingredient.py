@@ -1,10 +1,14 @@
 """An ingredient: what it is called, made of, and how it is measured."""
 
-from dataclasses import dataclass, replace
+from collections.abc import Callable
+from dataclasses import dataclass, field, replace
+from typing import Any, TypeVar
 
 from ample_crumb.core.food.energy import EnergySystem, european_energy, us_energy
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.core.quantity.weighing import Measures
+
+T = TypeVar("T")
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,6 +38,16 @@ class Ingredient:
     sd_per_100g: Nutrients | None = None
     traces: tuple[str, ...] | None = None
     allergens_open: bool = False
+    _follows: dict[Callable[["Ingredient"], Any], Any] = field(
+        default_factory=dict, init=False, repr=False, compare=False
+    )
+
+    def once(self, work: Callable[["Ingredient"], T]) -> T:
+        """What `work` makes of this food, worked out the first time it is asked; it goes when the food goes."""
+        if work not in self._follows:
+            self._follows[work] = work(self)
+        made: T = self._follows[work]
+        return made
 
     def per_100g_by(self, system: EnergySystem) -> Nutrients:
         """The nutrients per 100 g with the energy as the system counts it; the stated one where factors cannot tell."""

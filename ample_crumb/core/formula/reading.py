@@ -2,7 +2,6 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from functools import lru_cache
 from typing import Final
 
 from ample_crumb.core.food.cupboard import Cupboard
@@ -72,11 +71,16 @@ def read_against(text: str, cupboard: Cupboard, preferences: ReadingPreferences,
     picked = chosen if chosen in cupboard.ingredients else None
     if picked is None and preferences.corrections:
         picked = preferences.corrections.get(phrase(read_line(text).name))
-    return _read(text, cupboard, preferences.system, preferences.energy, picked)
+    # While one line is typed the others stay as they are, and are not read anew.
+    asked = (text, preferences.system, preferences.energy, picked)
+    read: ReadLine | None = None if picked in cupboard.passing else cupboard.remembered.get(asked)
+    if read is None:
+        read = _read(text, cupboard, preferences.system, preferences.energy, picked)
+        if picked not in cupboard.passing:
+            cupboard.remembered.put(asked, read)
+    return read
 
 
-# While one line is typed the others stay as they are, and are not read anew.
-@lru_cache(maxsize=16384)
 def _read(text: str, cupboard: Cupboard, system: MeasureSystem, energy: EnergySystem, picked: str | None) -> ReadLine:
     line = read_line(text)
     unit = line.amount.terms[0].unit.name if line.amount else ""

@@ -10,7 +10,7 @@ of the keyboard (optimal string alignment distance, rapidfuzz).
 import math
 import re
 import unicodedata
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Final
@@ -101,6 +101,14 @@ _UNIT_WORDS: Final = {
 _WITH_UNIT: Final = 0.995
 """What a match without the unit's word is worth beside one that has it."""
 
+_MANNER_WEIGHT: Final = 0.12
+_STATE_WEIGHT: Final = 0.3
+_RAREST_WEIGHT: Final = 1.0
+"""Of a word that one name alone has."""
+
+_MOST_RANKED: Final = 64
+"""More than `RUNNERS_UP`, because an index above may hide some."""
+
 _OR: Final = re.compile(r"\s(?:or|/)\s", re.IGNORECASE)
 
 
@@ -168,33 +176,41 @@ class MatchResult:
     sure: bool
 
 
-class NameIndex:
-    """Known names by key, several a key; earlier keys win ties."""
+Rank = tuple[int, str, str]
+"""Where a key comes where scores tie: a kitchen's own before what ships, then as the index was given it."""
 
-    def __init__(self, names: Mapping[str, Iterable[str]]) -> None:
+
+class NameIndex:
+    """Known names by key, several a key. A key given with its `ranks` comes before others where scores tie, the least
+    first; else earlier keys do.
+
+    `upon` another index the names are looked for in both, and none of its keys in `hidden` is found. The words of the
+    other keep their weights, so that new names move the reading of no line but those that mean them.
+    """
+
+    def __init__(
+        self,
+        names: Mapping[str, Iterable[str]],
+        upon: "NameIndex | None" = None,
+        ranks: Mapping[str, Rank] | None = None,
+        hidden: frozenset[str] = frozenset(),
+    ) -> None:
+        self._upon, self._hidden = upon, hidden
+        self._ranks: Mapping[str, Rank] = ranks or {key: (1, f"{place:06}", key) for place, key in enumerate(names)}
         self._entries: list[tuple[str, frozenset[str], str, float]] = []
         self._exact: dict[frozenset[str], str] = {}
         self._with: dict[str, set[int]] = {}
-        self._order = {key: rank for rank, key in enumerate(names)}
         for key, known in names.items():
             for name in known:
                 self._add(key, name)
-        total = len(self._entries)
-        rarest = math.log(total + 1)
-        self._weight = {
-            word: 0.4 + 0.6 * math.log((total + 1) / len(places)) / rarest for word, places in self._with.items()
-        }
-        for word in self._weight:
-            if word in _MANNER:
-                self._weight[word] = 0.12
-            elif word in _STATE:
-                self._weight[word] = 0.3
+        self._weight = {word: self._new_weight(word) for word in self._with}
         self._entries = [
             (key, bag, head, sum(self._weight[word] for word in bag)) for key, bag, head, _ in self._entries
         ]
-        self._vocabulary = [word for word in self._weight if len(word) >= 4]
-        self._find = lru_cache(maxsize=16384)(self._search)
-        self._rank = lru_cache(maxsize=16384)(self._ranked)
+        self._vocabulary = [word for word in self._weight if len(word) >= 4 and not (upon and upon._weighs(word))]
+        if upon is None:
+            # What ships is one for all kitchens and is asked the same again and again.
+            self._rank = lru_cache(maxsize=8192)(self._ranked)  # type: ignore[method-assign]
 
     def _add(self, key: str, name: str) -> None:
         main = words(name.partition(",")[0])
@@ -205,11 +221,25 @@ class NameIndex:
         for word in bag:
             self._with.setdefault(word, set()).add(place)
 
+    def _new_weight(self, word: str) -> float:
+        """Rare words tell more than common ones; those of an index below have been weighed."""
+        if word in _MANNER:
+            return _MANNER_WEIGHT
+        if word in _STATE:
+            return _STATE_WEIGHT
+        if self._upon is None:
+            total = len(self._entries)
+            return 0.4 + 0.6 * math.log((total + 1) / len(self._with[word])) / math.log(total + 1)
+        below = self._upon._weighs(word)
+        return _RAREST_WEIGHT if below is None else below
+
+    def _weighs(self, word: str) -> float | None:
+        """What a word weighs, here or below; None for one that no name has."""
+        here = self._weight.get(word)
+        return here if here is not None or self._upon is None else self._upon._weighs(word)
+
     def find(self, name: str, notes: tuple[str, ...] = (), unit: str = "") -> MatchResult:
         """What `name` means. `notes` and `unit` help to tell states apart ("chickpeas", "drained", from a can)."""
-        return self._find(name, notes, unit)
-
-    def _search(self, name: str, notes: tuple[str, ...], unit: str) -> MatchResult:
         found = self._match(name, notes, unit)
         first, *rest = _OR.split(name, maxsplit=1)
         if found.sure or not rest or not words(first) or not words(rest[0]):
@@ -235,20 +265,43 @@ class NameIndex:
 
     def _match(self, name: str, notes: tuple[str, ...], unit: str) -> MatchResult:
         main = words(name)
-        noted = [word for note in notes for word in words(note)]
+        noted = tuple(word for note in notes for word in words(note))
+        ranked = self._candidates(main, noted, _UNIT_WORDS.get(unit, ""))[: RUNNERS_UP + 1]
+        matches = tuple(Match(key, -score) for score, _, key in ranked)
+        if not matches or matches[0].score_ratio < ACCEPT:
+            return MatchResult(None, matches[:RUNNERS_UP], sure=False)
+        best, *others = matches
+        rival = others[0].score_ratio if others else 0.0
+        sure = best.score_ratio >= SURE and (best.score_ratio >= 0.994 or best.score_ratio - rival >= CLOSE)
+        return MatchResult(best, tuple(others), sure)
+
+    def _candidates(
+        self, main: tuple[str, ...], noted: tuple[str, ...], unit_word: str
+    ) -> list[tuple[float, Rank, str]]:
+        """What may be meant in here and below, best first, as minus the score, rank and key."""
         # Only words that some known name has can tip a balance, so only these tell one question from another.
         remarks = frozenset(word for word in noted if word in self._with)
         state = tuple(word for word in noted if word in _STATE)
         # "strawberries, freeze-dried" is a name in full.
         in_full = self._exact.get(frozenset((*main, *noted)), "") if noted else ""
-        return self._rank(main, state, remarks, _UNIT_WORDS.get(unit, ""), in_full)
+        here = self._rank(main, state, remarks, unit_word, in_full)
+        if self._upon is None:
+            return list(here)
+        below = self._upon._candidates(main, noted, unit_word)
+        return sorted((*here, *(each for each in below if each[2] not in self._hidden)))
+
+    def _rank(
+        self, main: tuple[str, ...], state: tuple[str, ...], remarks: frozenset[str], unit_word: str, in_full: str
+    ) -> tuple[tuple[float, Rank, str], ...]:
+        return self._ranked(main, state, remarks, unit_word, in_full)
 
     def _ranked(
         self, main: tuple[str, ...], state: tuple[str, ...], remarks: frozenset[str], unit_word: str, in_full: str
-    ) -> MatchResult:
+    ) -> tuple[tuple[float, Rank, str], ...]:
+        """The best of this index alone."""
         core = tuple(dict.fromkeys((*main, *state)))
         if not core:
-            return MatchResult(None, (), sure=False)
+            return ()
         head = _head(main) if main else ""
         scores = self._scores(core, head, remarks)
         if unit_word and unit_word not in core:
@@ -257,25 +310,27 @@ class NameIndex:
             scores |= {key: max(score, scores.get(key, 0.0)) for key, score in with_unit.items()}
         if in_full:
             scores[in_full] = 1.0
-        ranked = sorted((-round(score, 3), self._order[key], key) for key, score in scores.items())
-        matches = tuple(Match(key, -score) for score, _, key in ranked[: RUNNERS_UP + 1])
-        if not matches or matches[0].score_ratio < ACCEPT:
-            return MatchResult(None, matches[:RUNNERS_UP], sure=False)
-        best, *others = matches
-        rival = others[0].score_ratio if others else 0.0
-        sure = best.score_ratio >= SURE and (best.score_ratio >= 0.994 or best.score_ratio - rival >= CLOSE)
-        return MatchResult(best, tuple(others), sure)
+        return tuple(sorted((-round(score, 3), self._ranks[key], key) for key, score in scores.items()))[:_MOST_RANKED]
 
     def _corrected(self, word: str) -> str:
         """The known word that `word` is a slip of, or the word itself.
 
         A slip keeps the first letter; one edit is forgiven in words of four to seven letters, two in longer ones.
         """
-        if word in self._weight or word in _MANNER or len(word) < 4:
+        if self._weighs(word) is not None or word in _MANNER or len(word) < 4:
             return word
         allowed = 1 if len(word) < 8 else 2
+        near = [found for index in self._layers() if (found := index._slip_of(word, allowed)) is not None]
+        return min(near)[1] if near else word
+
+    def _slip_of(self, word: str, allowed: int) -> tuple[float, str] | None:
         best = process.extractOne(word, self._vocabulary, scorer=OSA.distance, score_cutoff=allowed)
-        return best[0] if best is not None and best[0][0] == word[0] else word
+        return (best[1], best[0]) if best is not None and best[0][0] == word[0] else None
+
+    def _layers(self) -> "Iterator[NameIndex]":
+        yield self
+        if self._upon is not None:
+            yield from self._upon._layers()
 
     def _scores(self, core: tuple[str, ...], head: str, remarks: frozenset[str]) -> dict[str, float]:
         core = tuple(dict.fromkeys(self._corrected(word) for word in core))
@@ -310,9 +365,9 @@ class NameIndex:
 
     def _mine(self, word: str) -> tuple[float, float]:
         """Weight of a written word, and what it costs where the other side lacks it."""
-        known = self._weight.get(word)
+        known = self._weighs(word)
         if word in _MANNER:
-            return 0.12, 0.12
+            return _MANNER_WEIGHT, _MANNER_WEIGHT
         if known is None:
             # Nobody's word: a maker's name, or something we do not have. It counts, but cannot be told.
             return 0.0, 0.55

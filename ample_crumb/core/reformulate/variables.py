@@ -7,7 +7,6 @@ from typing import Final
 from ample_crumb.core.crumb.composition import Composition, brought_by
 from ample_crumb.core.crumb.dials.dial import Learned
 from ample_crumb.core.crumb.dough import Dough
-from ample_crumb.core.crumb.functional_properties import functional_properties
 from ample_crumb.core.food.allergens import BROKEN_BY
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
@@ -122,7 +121,7 @@ def line_variables(
         gram = Composition()
         if share is not None:
             holds_times = pantry.learned.holding.get(item.slug, 1.0)
-            gram = brought_by(item, share.properties, 1.0, holds_times, in_pieces=share.in_pieces)
+            gram = brought_by(item, 1.0, holds_times, in_pieces=share.in_pieces)
         variables.append(
             AmountVariable(
                 key=f"line {place}",
@@ -172,7 +171,6 @@ def candidate_variables(
             continue
         if {slug, *(item.allergens or ()), *(item.traces or ())} & pantry.bans or any(breaks(item) for breaks in diets):
             continue
-        properties = functional_properties(item)
         least = max(_LEAST_G.get(item.role, 5.0), _LEAST_SHARE * dough_g)
         variables.append(
             AmountVariable(
@@ -185,7 +183,7 @@ def candidate_variables(
                 high_g=max(least * 2, _MOST_SHARE.get(item.role, 0.4) * dough_g),
                 may_go=True,
                 step_g=0.0,
-                gram=brought_by(item, properties, 1.0, pantry.learned.holding.get(slug, 1.0)),
+                gram=brought_by(item, 1.0, pantry.learned.holding.get(slug, 1.0)),
                 per_g=item.per_100g_by(pantry.energy).times(0.01),
                 change_factor=1.0,
             )

@@ -1,13 +1,20 @@
 """core/food/cupboard: the reference cupboard is as it was reviewed, and adds up."""
 
+import gc
+import tracemalloc
 import unittest
+from dataclasses import replace
 
 from ample_crumb.core.food.allergens import KNOWN
+from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import energy_agrees, european_energy
+from ample_crumb.core.food.nutrients import Nutrients
+from ample_crumb.core.formula.reading import ReadingPreferences, read_against
+from ample_crumb.core.remembered import Remembered
 from tests.core.given import CUPBOARD
 
 
-class Cupboard(unittest.TestCase):
+class Table(unittest.TestCase):
     def test_the_table_is_as_it_was_reviewed(self) -> None:
         items = CUPBOARD.ingredients.values()
         self.assertGreaterEqual(len(items), 180)
@@ -50,3 +57,43 @@ class Cupboard(unittest.TestCase):
                 self.assertLessEqual(of.sugars_g or 0, (of.carbohydrate_g or 0) + 0.01)
                 self.assertLessEqual(of.saturates_g or 0, of.fat_g or 0)
                 self.assertLessEqual(of.erythritol_g or 0, of.polyols_g or 0)
+
+
+class Memory(unittest.TestCase):
+    def test_what_was_read_against_a_cupboard_goes_with_it(self) -> None:
+        """Three hundred cupboards that come and go leave less behind than three that stay would."""
+        lines = [f"{grams} g oats" for grams in range(100, 112)]
+
+        def use() -> Cupboard:
+            own = replace(CUPBOARD.ingredients["whey_isolate"], slug="own-1", name="Keel whey")
+            cupboard = CUPBOARD.with_own([own])
+            for line in (*lines, "30 g keel whey"):
+                read_against(line, cupboard, ReadingPreferences())
+            return cupboard
+
+        use()
+        gc.collect()
+        tracemalloc.start()
+        self.addCleanup(tracemalloc.stop)
+        staying = [use() for _ in range(3)]
+        three = tracemalloc.get_traced_memory()[0]
+        self.assertGreater(three, 0)
+        del staying
+        for _ in range(300):
+            use()
+        gc.collect()
+        self.assertLess(tracemalloc.get_traced_memory()[0], three)
+
+    def test_so_much_is_remembered_and_no_more(self) -> None:
+        remembered = Remembered(3)
+        for number in range(5):
+            remembered.put(number, str(number))
+        self.assertEqual([remembered.get(number) for number in range(5)], [None, None, "2", "3", "4"])
+
+    def test_a_food_that_passes_is_read_anew(self) -> None:
+        for protein_g in (10.0, 20.0):
+            inner = replace(CUPBOARD.ingredients["skyr"], slug="made-1", per_100g=Nutrients(100, protein_g))
+            with_it = CUPBOARD.with_foods({"made-1": inner})
+            read = read_against("100 g it", with_it, ReadingPreferences(), "made-1")
+            assert read.figures is not None
+            self.assertEqual(read.figures.nutrients.protein_g, protein_g)

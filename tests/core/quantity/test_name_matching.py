@@ -1,12 +1,15 @@
 """core/quantity/name_matching over the reference cupboard: forgiving, but rather silent than wrong."""
 
 import unittest
+from collections.abc import Mapping
+from typing import Final
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.quantity.line_parser import read_line
+from ample_crumb.core.quantity.name_matching import Match, NameIndex
 
 
 def meant(text: str) -> tuple[str | None, bool]:
@@ -85,3 +88,40 @@ class Names(unittest.TestCase):
         found = reference_cupboard().index.find(text)
         if found.best:
             self.assertLessEqual(found.best.score_ratio, 1.0)
+
+
+class OwnNames(unittest.TestCase):
+    """A kitchen's own names upon those that ship."""
+
+    OWN: Final = {"own-1": ("Harbour whey", "my whey"), "own-2": ("Quay oat flour",), "own-3": ("Keel quark",)}
+    RANKS: Final = {slug: (0, names[0].casefold(), slug) for slug, names in OWN.items()}
+
+    def upon(self, own: Mapping[str, tuple[str, ...]], base: NameIndex, *hidden: str) -> NameIndex:
+        return NameIndex(own, upon=base, ranks={slug: self.RANKS[slug] for slug in own}, hidden=frozenset(hidden))
+
+    def test_they_are_found_and_win_where_names_tie(self) -> None:
+        index = self.upon(self.OWN, reference_cupboard().index)
+        for name, slug in (("harbour whey", "own-1"), ("harbor whey", "own-1"), ("quay oat flour", "own-2")):
+            found = index.find(name)
+            self.assertEqual((found.best and found.best.key, found.sure), (slug, True), name)
+        tied = NameIndex({"own-3": ("skyr",)}, upon=reference_cupboard().index, ranks={"own-3": (0, "", "own-3")})
+        self.assertEqual(tied.find("skyr").best, Match("own-3", 1.0))
+
+    @given(
+        st.sampled_from([name for item in reference_cupboard().ingredients.values() for name in item.synonyms]),
+        st.sampled_from(["", "organic ", "harbour ", "keel ", "vanilla ", "light "]),
+    )
+    def test_the_reading_of_other_lines_is_not_moved(self, name: str, word: str) -> None:
+        plain, index = reference_cupboard().index, self.upon(self.OWN, reference_cupboard().index)
+        was, now = plain.find(f"{word}{name}"), index.find(f"{word}{name}")
+        if now.best is None or now.best.key not in self.OWN:
+            self.assertEqual(now.best, was.best)
+
+    @given(st.sampled_from(["harbour whey", "quay flour", "oat flour", "keel quark", "my whey", "skyr", "kell quark"]))
+    def test_in_two_steps_they_are_found_as_in_one(self, name: str) -> None:
+        base = reference_cupboard().index
+        stale = {"own-1": ("Old name",), "own-2": self.OWN["own-2"]}
+        step = self.upon(stale, base)
+        later = {slug: self.OWN[slug] for slug in ("own-1", "own-3")}
+        self.assertEqual(self.upon(later, step, "own-1").find(name), self.upon(self.OWN, base).find(name))
+        self.assertIsNone(self.upon(later, step, "own-1").find("old name").best)
