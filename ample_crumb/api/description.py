@@ -13,7 +13,7 @@ EVERYWHERE: Final = {
     413: "Too much at once",
     422: "Cannot be used; `errors` points at the fields",
     500: "Went wrong; `request_id` finds it in the log",
-    503: "The database does not answer",
+    503: "The database does not answer, or somebody else is saving",
     507: "The disk is full",
 }
 """What any address may answer besides what it is for."""

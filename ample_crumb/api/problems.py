@@ -25,6 +25,9 @@ from ample_crumb.core.problem import CannotUse
 NO_DATABASE = (
     "The kitchen's database does not answer. What you typed is kept in this window; it is saved when it is back."
 )
+SOMEBODY_SAVING = (
+    "Somebody else is saving in this kitchen just now. What you typed is kept in this window and is saved in a moment."
+)
 DISK_FULL = "The disk that the kitchen is kept on is full, so nothing can be saved until there is room again."
 
 
@@ -107,9 +110,18 @@ def _http(_: Request, error: Exception) -> Response:
     return problem(error.status_code, "Not possible", str(error.detail))
 
 
+_IN_THE_WAY: Final = (
+    psycopg.errors.LockNotAvailable,
+    psycopg.errors.DeadlockDetected,
+    psycopg.errors.SerializationFailure,
+)
+
+
 def _database_away(_: Request, error: Exception) -> Response:
     if isinstance(error, psycopg.errors.DiskFull):
         return problem(507, "Disk full", DISK_FULL)
+    if isinstance(error, _IN_THE_WAY):
+        return problem(503, "Busy", SOMEBODY_SAVING)
     return problem(503, "No database", NO_DATABASE)
 
 

@@ -33,8 +33,13 @@ KITCHENS_REMEMBERED: Final = 32
 STATEMENT_TIMEOUT_MS: Final = 10_000
 """Longest that one statement may take: nothing here does, unless the server is in trouble."""
 
+LOCK_TIMEOUT_MS: Final = 4_000
+"""Longest that a statement waits for what another transaction holds."""
+
 APP: Final = "app"
 """The role that serves."""
+
+_OPTIONS: Final = f"-c statement_timeout={STATEMENT_TIMEOUT_MS} -c lock_timeout={LOCK_TIMEOUT_MS} -c timezone=UTC"
 
 _YOYO_SCHEME: Final = "postgresql+psycopg"
 
@@ -61,7 +66,7 @@ class Database:
             configure=self._prepare,
             check=ConnectionPool.check_connection,
             # A transaction is begun where one is asked for; a lone read needs none.
-            kwargs={"autocommit": True, "options": f"-c statement_timeout={STATEMENT_TIMEOUT_MS} -c timezone=UTC"},
+            kwargs={"autocommit": True, "options": _OPTIONS},
         )
 
     def _prepare(self, connection: Connection) -> None:

@@ -1,6 +1,7 @@
 """The API over HTTP: the story, retries, stale versions, bad input as problem documents."""
 
 import unittest
+from collections.abc import Iterator
 from typing import Any
 from unittest import mock
 from uuid import uuid4
@@ -9,6 +10,7 @@ import psycopg
 from fastapi.testclient import TestClient
 
 from ample_crumb.api.app import MOST_BYTES, create_app
+from ample_crumb.application.formulas import commands as formulas_commands
 from tests.kitchen import new_kitchen
 
 NOON = "2026-05-04T12:00:00Z"
@@ -24,7 +26,8 @@ class ApiCase(unittest.TestCase):
     """Base: the application on an empty database, and the calls that most tests make."""
 
     def setUp(self) -> None:
-        self.app = create_app(new_kitchen())
+        self.url = new_kitchen()
+        self.app = create_app(self.url)
         self.client = self.enterContext(TestClient(self.app, raise_server_exceptions=False))
 
     def ask(self, method: str, path: str, body: object = None, status: int = 200) -> Any:
@@ -197,6 +200,33 @@ class Api(ApiCase):
             with mock.patch("ample_crumb.application.formulas.queries.list_all", side_effect=error):
                 self.ask("GET", "/api/v1/formulas", status=status)
         self.ask("GET", "/api/v1/formulas")
+
+    def test_what_two_cannot_do_at_once_is_done_again(self) -> None:
+        made = self.create("100 g oats")
+        body = made["draft"] | {"name": "Other bars", "version": 1}
+        save = formulas_commands.save
+        for error in (psycopg.errors.DeadlockDetected("both wait"), psycopg.errors.SerializationFailure("both wrote")):
+            outcomes = iter([error, error, error, None])
+
+            def busy(*given: Any, outcomes: Iterator[Exception | None] = outcomes, **named: Any) -> Any:
+                error = next(outcomes)
+                if error is not None:
+                    raise error
+                return save(*given, **named)
+
+            with self.subTest(type(error).__name__), mock.patch.object(formulas_commands, "save", busy):
+                self.assertEqual(self.ask("PUT", f"/api/v1/formulas/{made['id']}", body)["draft"]["name"], "Other bars")
+        with mock.patch.object(formulas_commands, "save", side_effect=psycopg.errors.DeadlockDetected("for ever")):
+            problem = self.ask("PUT", f"/api/v1/formulas/{made['id']}", body, 503)
+        self.assertIn("Somebody else is saving", problem["detail"])
+
+    def test_whoever_waits_too_long_for_another_is_told_so(self) -> None:
+        made = self.create("100 g oats")
+        with psycopg.connect(self.url) as other:
+            other.execute("select 1 from kitchen for update")
+            body = made["draft"] | {"name": "Other bars", "version": 1}
+            self.assertIn("Somebody else", self.ask("PUT", f"/api/v1/formulas/{made['id']}", body, 503)["detail"])
+        self.ask("PUT", f"/api/v1/formulas/{made['id']}", body)
 
     def test_another_host_name_is_refused(self) -> None:
         answer = self.client.get("/api/v1/formulas", headers={"host": "evil.example"})

@@ -4,6 +4,7 @@ from uuid import UUID
 
 from fastapi import APIRouter
 
+from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.feedback import FeedbackBody
 from ample_crumb.api.bodies.formulas import BenchBody
@@ -11,7 +12,7 @@ from ample_crumb.application.crumb import commands as crumb_commands
 from ample_crumb.application.crumb import queries as crumb_queries
 from ample_crumb.application.crumb.views import LearningView, RepairView
 
-router = APIRouter(prefix="/api/v1")
+router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
 
 @router.post("/bench/repairs")

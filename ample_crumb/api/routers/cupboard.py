@@ -5,6 +5,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, Path, Response
 
+from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase, InRegister
 from ample_crumb.api.bodies.cupboard import (
     LabelBody,
@@ -26,7 +27,7 @@ from ample_crumb.core.food.pack_measures import ReadPackMeasures
 from ample_crumb.core.food.quick_reference import QuickReference, quick_reference
 from ample_crumb.store.prices import Price
 
-router = APIRouter(prefix="/api/v1")
+router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
 
 Food = Annotated[str, Path(max_length=80, pattern=r"^[a-z0-9_-]+$")]

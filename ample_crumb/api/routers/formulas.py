@@ -5,6 +5,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, Response
 
+from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.formulas import (
     ArchivedBody,
@@ -35,7 +36,7 @@ from ample_crumb.application.formulas.views import (
 )
 from ample_crumb.core.production.scaling import TinFactors
 
-router = APIRouter(prefix="/api/v1")
+router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
 
 @router.get("/formulas")

@@ -2,6 +2,7 @@
 
 from fastapi import APIRouter
 
+from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.api.bodies.reformulate import PointBody, ReformulateBody
@@ -9,7 +10,7 @@ from ample_crumb.application.reformulate import queries as reformulate_queries
 from ample_crumb.application.reformulate.views import PointView, ReformulationChoices, ReformulationView
 from ample_crumb.core.reformulate.search import WishRange
 
-router = APIRouter(prefix="/api/v1")
+router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
 
 @router.post("/bench/reformulation")

@@ -5,6 +5,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, Query, Response
 
+from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.settings import CorrectionBody, EaterBody, SettingsBody, TinBody
 from ample_crumb.application.find.queries import SearchHit, find
@@ -15,7 +16,7 @@ from ample_crumb.core.formula.reading import Choice
 from ample_crumb.store.eaters import EaterRow
 from ample_crumb.store.kitchens import Settings
 
-router = APIRouter(prefix="/api/v1")
+router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
 
 Words = Annotated[str, Query(max_length=200, pattern=r"^[^\x00]*$")]

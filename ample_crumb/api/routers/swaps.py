@@ -2,13 +2,14 @@
 
 from fastapi import APIRouter
 
+from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.api.bodies.swaps import SwapsBody, SweetenBody, SweetenersBody
 from ample_crumb.application.swaps import queries as swaps_queries
 from ample_crumb.application.swaps.views import Offers, Preview, SweetenerBench
 
-router = APIRouter(prefix="/api/v1")
+router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
 
 @router.post("/bench/swaps")

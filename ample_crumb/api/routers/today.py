@@ -4,6 +4,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, Response
 
+from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.base import Day
 from ample_crumb.api.bodies.today import AllTargetsBody, DayTypeBody, EntryBody, FoodsBody, NewFoods, NewPieces
@@ -13,7 +14,7 @@ from ample_crumb.application.today import queries as today_queries
 from ample_crumb.application.today.commands import NewEntry
 from ample_crumb.application.today.views import DayView, EntryChange, EntryView, FoodsView
 
-router = APIRouter(prefix="/api/v1")
+router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
 
 @router.get("/days/{day}")

@@ -5,6 +5,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, Path, Query
 
+from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.versions import BranchBody, FollowBody, KeepBody, RestoreBody, ToBakeBody, VersionNameBody
 from ample_crumb.api.description import CONFLICT
@@ -13,7 +14,7 @@ from ample_crumb.application.versions import commands as versions_commands
 from ample_crumb.application.versions import queries as versions_queries
 from ample_crumb.application.versions.views import BranchUpdate, VersionDifference, VersionsView
 
-router = APIRouter(prefix="/api/v1")
+router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
 
 Number = Annotated[int, Path(ge=1, le=100_000)]

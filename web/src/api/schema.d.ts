@@ -4826,7 +4826,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -4914,7 +4914,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5000,7 +5000,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5099,7 +5099,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5189,7 +5189,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5277,7 +5277,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5365,7 +5365,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5453,7 +5453,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5541,7 +5541,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5629,7 +5629,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5717,7 +5717,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5805,7 +5805,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5893,7 +5893,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5981,7 +5981,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6069,7 +6069,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6159,7 +6159,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6243,7 +6243,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6327,7 +6327,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6413,7 +6413,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6501,7 +6501,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6589,7 +6589,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6677,7 +6677,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6765,7 +6765,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6851,7 +6851,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6941,7 +6941,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7032,7 +7032,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7132,7 +7132,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7222,7 +7222,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7311,7 +7311,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7401,7 +7401,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7491,7 +7491,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7577,7 +7577,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7665,7 +7665,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7753,7 +7753,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7841,7 +7841,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7929,7 +7929,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8015,7 +8015,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8105,7 +8105,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8195,7 +8195,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8285,7 +8285,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8375,7 +8375,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8465,7 +8465,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8564,7 +8564,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8648,7 +8648,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8732,7 +8732,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8816,7 +8816,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8904,7 +8904,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8992,7 +8992,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9080,7 +9080,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9164,7 +9164,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9250,7 +9250,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9347,7 +9347,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9433,7 +9433,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9532,7 +9532,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9618,7 +9618,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9708,7 +9708,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9794,7 +9794,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9884,7 +9884,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9972,7 +9972,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10056,7 +10056,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10144,7 +10144,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10234,7 +10234,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10318,7 +10318,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10408,7 +10408,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10492,7 +10492,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10578,7 +10578,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10662,7 +10662,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10748,7 +10748,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10834,7 +10834,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10920,7 +10920,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The database does not answer */
+            /** @description The database does not answer, or somebody else is saving */
             503: {
                 headers: {
                     [name: string]: unknown;
