@@ -7,9 +7,13 @@ import sys
 from datetime import datetime
 from typing import Final
 
+import psycopg
+
 from ample_crumb.application.demo.loader import load_demo
 from ample_crumb.application.settings.commands import ensure_kitchen
+from ample_crumb.core.rules import RULES_VERSION
 from ample_crumb.store.database import Database, migrate
+from ample_crumb.store.jobs import ask_for_outdated
 
 UNUSABLE: Final = 2
 
@@ -27,6 +31,7 @@ def run(given: argparse.Namespace) -> int:
         return UNUSABLE
     if given.command == "prepare":
         migrate(url)
+        _ask_for_outdated(url)
         _fill(url, demo=not given.empty)
     else:
         import uvicorn
@@ -41,6 +46,12 @@ def run(given: argparse.Namespace) -> int:
             access_log=False,
         )
     return 0
+
+
+def _ask_for_outdated(url: str) -> None:
+    """Summaries that older rules made are worked out anew in the background."""
+    with psycopg.connect(url) as connection:
+        ask_for_outdated(connection, RULES_VERSION)
 
 
 def _fill(url: str, *, demo: bool) -> None:

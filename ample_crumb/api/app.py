@@ -18,6 +18,7 @@ from ample_crumb.api import routers
 from ample_crumb.api.description import describe
 from ample_crumb.api.problems import add_problems, problem
 from ample_crumb.application.clock import system_clock
+from ample_crumb.application.jobs import Worker
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.devices.shipped_register import ShippedRegister
 from ample_crumb.store.database import Database, app_address
@@ -78,9 +79,12 @@ def create_app(database_url: str | None = None) -> FastAPI:
         # request need not wait for it.
         reference_cupboard()
         gc.freeze()
+        worker = Worker(database)
+        worker.start()
         try:
             yield
         finally:
+            worker.stop()
             database.close()
 
     # The interactive pages load from a network that an own kitchen may not have.

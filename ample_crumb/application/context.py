@@ -1,7 +1,7 @@
 """How a person reads and counts, and what with: preferences, prices, eaters, tins, the kitchen's cupboard."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from uuid import UUID
 
 from ample_crumb.application.cupboards import cupboard_at
@@ -23,7 +23,8 @@ from ample_crumb.store.tins import TinRow
 @dataclass(frozen=True, slots=True)
 class KitchenContext:
     """What lines are read with, how carbohydrate is counted, what a gram of each food costs, who must not get what, and
-    what it is baked in and with, and what its batches taught. `prices` are by generic slug or id of a product."""
+    what it is baked in and with, and what its batches taught. `prices` are by generic slug or id of a product.
+    `inner_versions` are those of the formulas that were read as foods."""
 
     preferences: ReadingPreferences
     definition: CarbohydrateDefinition
@@ -33,6 +34,8 @@ class KitchenContext:
     kitchen: BakingConditions
     tins: Mapping[UUID, TinRow]
     learned: Learned
+    reading_revision: int
+    inner_versions: Mapping[UUID, int] = field(default_factory=dict)
 
 
 def load_context(connection: Connection, principal: Principal) -> KitchenContext:
@@ -52,6 +55,7 @@ def load_context(connection: Connection, principal: Principal) -> KitchenContext
         learned=learn(row.batch() for row in feedback.listed(connection, principal.kitchen_id))[0]
         if row.feedback
         else Learned(),
+        reading_revision=row.reading_revision,
     )
 
 

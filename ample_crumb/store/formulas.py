@@ -1,6 +1,6 @@
 """Formulas with their parts and lines."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import asdict, dataclass, field, replace
 from datetime import datetime
 from typing import Any
@@ -35,7 +35,8 @@ class FormulaRow(FiguresRow):
     bake_number: int | None
     base_id: UUID | None
     production: dict[str, Any]
-    summary_by: str | None
+    summary_rules: int
+    job_state: str | None
     uses: list[str]
     contains: list[str]
     may_contain: list[str]
@@ -75,12 +76,14 @@ def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID | None = N
         return cursor.execute(
             """
             select id, name, family, pieces, method, version, archived_at is not null as archived, updated_at,
-                twin_id, twin, twin_number, bake_number, base_id, production, summary_by, uses, contains, may_contain,
+                twin_id, twin, twin_number, bake_number, base_id, production, summary_rules, job.state as job_state,
+                uses, contains, may_contain,
                 diets_broken, diets_kept, complete, piece_count, mass_g, energy_kcal, protein_g, fat_g, saturates_g,
                 carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g,
                 caffeine_mg, at_least, without_lines, sd
             from formula
-            where kitchen_id = %(kitchen_id)s and (%(formula_id)s::uuid is null or id = %(formula_id)s)
+            left join job on job.kitchen_id = formula.kitchen_id and job.kind = 'summary' and job.key = formula.id
+            where formula.kitchen_id = %(kitchen_id)s and (%(formula_id)s::uuid is null or id = %(formula_id)s)
             order by updated_at desc, id
             """,
             {"kitchen_id": kitchen_id, "formula_id": formula_id},
@@ -133,28 +136,21 @@ def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: Formul
     return added.rowcount == 1
 
 
-def change(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: FormulaHead, now: datetime) -> None:
-    """New head data of a formula, as changed `now`, and the next version number. The caller has locked it and looked at
-    its version."""
-    connection.execute(
+def change(
+    connection: Connection, kitchen_id: UUID, formula_id: UUID, head: FormulaHead, now: datetime, version: int
+) -> bool:
+    """New head data of a formula, as changed `now`, and the next version number. False when it is not at `version` any
+    more, and stays."""
+    changed = connection.execute(
         """
         update formula set name = %(name)s, family = %(family)s, pieces = %(pieces)s, method = %(method)s,
             twin_id = %(twin_id)s, twin = %(twin)s, twin_number = %(twin_number)s, production = %(production)s,
             version = version + 1, updated_at = %(now)s
-        where id = %(id)s and kitchen_id = %(kitchen_id)s
+        where id = %(id)s and kitchen_id = %(kitchen_id)s and version = %(version)s
         """,
-        _columns(head) | {"id": formula_id, "kitchen_id": kitchen_id, "now": now},
+        _columns(head) | {"id": formula_id, "kitchen_id": kitchen_id, "now": now, "version": version},
     )
-
-
-def raise_version(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> None:
-    """The next version number of a formula whose lines alone change, so that open windows notice."""
-    connection.execute(
-        """
-        update formula set version = version + 1, updated_at = now() where id = %(id)s and kitchen_id = %(kitchen_id)s
-        """,
-        {"id": formula_id, "kitchen_id": kitchen_id},
-    )
+    return changed.rowcount == 1
 
 
 def _columns(head: FormulaHead) -> dict[str, Any]:
@@ -162,8 +158,14 @@ def _columns(head: FormulaHead) -> dict[str, Any]:
     return asdict(replace(head, twin=None, production={})) | {"twin": twin, "production": Jsonb(head.production)}
 
 
-def write_parts(connection: Connection, kitchen_id: UUID, formula_id: UUID, parts: tuple[Part, ...]) -> None:
-    """Replaces the parts and lines of a formula."""
+def write_parts(
+    connection: Connection,
+    kitchen_id: UUID,
+    formula_id: UUID,
+    parts: tuple[Part, ...],
+    foods: Sequence[Sequence[str | None]] = (),
+) -> None:
+    """Replaces the parts and lines of a formula; `foods` are what the lines were read as, where that is known."""
     connection.execute(
         "delete from formula_part where formula_id = %(id)s and kitchen_id = %(kitchen_id)s",
         {"id": formula_id, "kitchen_id": kitchen_id},
@@ -181,8 +183,8 @@ def write_parts(connection: Connection, kitchen_id: UUID, formula_id: UUID, part
         )
         cursor.executemany(
             """
-            insert into formula_line (formula_id, kitchen_id, part_place, place, text, chosen)
-            values (%(id)s, %(kitchen_id)s, %(part_place)s, %(place)s, %(text)s, %(chosen)s)
+            insert into formula_line (formula_id, kitchen_id, part_place, place, text, chosen, food)
+            values (%(id)s, %(kitchen_id)s, %(part_place)s, %(place)s, %(text)s, %(chosen)s, %(food)s)
             """,
             [
                 {
@@ -192,6 +194,7 @@ def write_parts(connection: Connection, kitchen_id: UUID, formula_id: UUID, part
                     "place": place,
                     "text": line.text,
                     "chosen": line.chosen,
+                    "food": foods[part_place][place] if foods else None,
                 }
                 for part_place, part in enumerate(parts)
                 for place, line in enumerate(part.lines)
@@ -202,13 +205,13 @@ def write_parts(connection: Connection, kitchen_id: UUID, formula_id: UUID, part
 @dataclass(frozen=True, slots=True, kw_only=True)
 class StoredSummary:
     """What lists show of a formula: the figures of one of `piece_count` pieces, its allergens, the slugs it `uses`, and
-    the name of the rules they were worked out `by`."""
+    the number of the `rules` they were worked out by."""
 
     piece: Portion
     piece_count: float
     allergens: AllergenNames
     uses: Iterable[str]
-    by: str
+    rules: int
 
 
 def write_summary(connection: Connection, kitchen_id: UUID, formula_id: UUID, summary: StoredSummary) -> None:
@@ -216,7 +219,7 @@ def write_summary(connection: Connection, kitchen_id: UUID, formula_id: UUID, su
     allergens = summary.allergens
     connection.execute(
         """
-        update formula set summary_by = %(by)s, uses = %(uses)s, contains = %(contains)s,
+        update formula set summary_rules = %(rules)s, uses = %(uses)s, contains = %(contains)s,
             may_contain = %(may_contain)s, diets_broken = %(diets_broken)s,
             diets_kept = %(diets_kept)s, complete = %(complete)s, piece_count = %(piece_count)s,
             mass_g = %(mass_g)s, energy_kcal = %(energy_kcal)s, protein_g = %(protein_g)s, fat_g = %(fat_g)s,
@@ -231,7 +234,7 @@ def write_summary(connection: Connection, kitchen_id: UUID, formula_id: UUID, su
         | {
             "id": formula_id,
             "kitchen_id": kitchen_id,
-            "by": summary.by,
+            "rules": summary.rules,
             "uses": sorted(summary.uses),
             "complete": allergens.complete,
             "piece_count": summary.piece_count,
@@ -254,43 +257,120 @@ def part_names(connection: Connection, kitchen_id: UUID) -> list[tuple[UUID, str
     ).fetchall()
 
 
-def nested_by_formula(connection: Connection, kitchen_id: UUID) -> dict[UUID, set[UUID]]:
-    """Which formulas the lines of each formula are pointed at."""
-    rows = connection.execute(
+def way_to(connection: Connection, kitchen_id: UUID, from_ids: Sequence[UUID], to_id: UUID) -> list[str]:
+    """The names of the formulas by which one of these holds `to_id`, from the outermost to the last before it; empty
+    where none does."""
+    row = connection.execute(
         """
-        select distinct formula_id, substring(chosen from 6 for 36)::uuid from formula_line
-        where kitchen_id = %(kitchen_id)s and chosen ~ '^made-[0-9a-f-]{36}'
+        with recursive way (id, names) as (
+            select id, array[name] from formula where kitchen_id = %(kitchen_id)s and id = any(%(from_ids)s)
+            union
+            select inner_one.id, way.names || inner_one.name
+            from way
+            join formula_line line on line.kitchen_id = %(kitchen_id)s and line.formula_id = way.id
+                and line.chosen like 'made-%%'
+            join formula inner_one on inner_one.kitchen_id = %(kitchen_id)s
+                and inner_one.id::text = substring(line.chosen from 6 for 36)
+            where way.id <> %(to_id)s and cardinality(way.names) < 20
+        )
+        select names from way where id = %(to_id)s order by cardinality(names) limit 1
         """,
-        {"kitchen_id": kitchen_id},
+        {"kitchen_id": kitchen_id, "from_ids": list(from_ids), "to_id": to_id},
+    ).fetchone()
+    return [] if row is None else row[0][:-1]
+
+
+def versions_now(connection: Connection, kitchen_id: UUID, formula_ids: Sequence[UUID]) -> dict[UUID, int]:
+    """The version that each of these formulas is at."""
+    rows = connection.execute(
+        "select id, version from formula where kitchen_id = %(kitchen_id)s and id = any(%(ids)s)",
+        {"kitchen_id": kitchen_id, "ids": list(formula_ids)},
     ).fetchall()
-    held: dict[UUID, set[UUID]] = {}
-    for formula_id, inner in rows:
-        held.setdefault(formula_id, set()).add(inner)
-    return held
+    return dict(rows)
 
 
-def mark_stale_above(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> None:
-    """Marks the kept figures of the formulas that hold this one, however deep, as out of date."""
+def write_dependencies(
+    connection: Connection, kitchen_id: UUID, formula_id: UUID, dependencies: Sequence[tuple[str, str]]
+) -> None:
+    """Replaces what the summary of a formula depends on, as kinds and keys; what stays is left alone."""
     connection.execute(
         """
-        with recursive held as (
-            select distinct formula_id, substring(chosen from 6 for 36)::uuid as inner_id from formula_line
-            where kitchen_id = %(kitchen_id)s and chosen ~ '^made-[0-9a-f-]{36}'
-        ), above (id) as (
-            select formula_id from held where inner_id = %(id)s
-            union select held.formula_id from held join above on held.inner_id = above.id
+        with given (kind, key) as (select * from unnest(%(kinds)s::text[], %(keys)s::text[])), gone as (
+            delete from formula_dependency there where kitchen_id = %(kitchen_id)s and formula_id = %(id)s
+                and not exists (select 1 from given where given.kind = there.kind and given.key = there.key)
         )
-        update formula set summary_by = null
-        where kitchen_id = %(kitchen_id)s and id in (select id from above) and id <> %(id)s
+        insert into formula_dependency (kitchen_id, kind, key, formula_id)
+        select %(kitchen_id)s, kind, key, %(id)s from given on conflict do nothing
         """,
-        {"kitchen_id": kitchen_id, "id": formula_id},
+        {
+            "kitchen_id": kitchen_id,
+            "id": formula_id,
+            "kinds": [kind for kind, _ in dependencies],
+            "keys": [key for _, key in dependencies],
+        },
     )
 
 
-def mark_all_stale(connection: Connection, kitchen_id: UUID) -> None:
-    """Marks the kept figures of all formulas of the kitchen as out of date."""
+def words_of_lines(connection: Connection, kitchen_id: UUID) -> list[str]:
+    """The words by which lines of the kitchen's formulas are read, each once."""
+    rows = connection.execute(
+        "select distinct key from formula_dependency where kitchen_id = %(kitchen_id)s and kind = 'word'",
+        {"kitchen_id": kitchen_id},
+    ).fetchall()
+    return [key for (key,) in rows]
+
+
+def write_foods(
+    connection: Connection, kitchen_id: UUID, formula_id: UUID, foods: Sequence[Sequence[str | None]]
+) -> None:
+    """Keeps what each line of each part was read as."""
+    places = [(part, place, food) for part, in_part in enumerate(foods) for place, food in enumerate(in_part)]
     connection.execute(
-        "update formula set summary_by = null where kitchen_id = %(kitchen_id)s", {"kitchen_id": kitchen_id}
+        """
+        update formula_line line set food = read.food
+        from unnest(%(parts)s::integer[], %(places)s::integer[], %(foods)s::text[]) as read (part, place, food)
+        where line.kitchen_id = %(kitchen_id)s and line.formula_id = %(id)s and line.part_place = read.part
+            and line.place = read.place and line.food is distinct from read.food
+        """,
+        {
+            "kitchen_id": kitchen_id,
+            "id": formula_id,
+            "parts": [part for part, _, _ in places],
+            "places": [place for _, place, _ in places],
+            "foods": [food for _, _, food in places],
+        },
+    )
+
+
+def using(connection: Connection, kitchen_id: UUID, foods: Sequence[str]) -> list[tuple[UUID, str, list[str]]]:
+    """Id and name of each formula that has lines which were read as one of these foods, with those foods."""
+    return connection.execute(
+        """
+        select formula.id, formula.name, array_agg(distinct line.food)
+        from formula_line line join formula on formula.kitchen_id = line.kitchen_id and formula.id = line.formula_id
+        where line.kitchen_id = %(kitchen_id)s and line.food = any(%(foods)s)
+        group by formula.id, formula.name, formula.updated_at order by formula.updated_at desc, formula.id
+        """,
+        {"kitchen_id": kitchen_id, "foods": list(foods)},
+    ).fetchall()
+
+
+def point_lines(connection: Connection, kitchen_id: UUID, older: Sequence[str], at: str, *, by_name: bool) -> None:
+    """Points the lines that are at one of these foods, or with `by_name` those that were read as one by their words
+    alone, at another, each as its formula's next version, so that open windows notice. The caller holds the kitchen."""
+    connection.execute(
+        """
+        with pointed as (
+            update formula_line set chosen = %(at)s, food = %(at)s
+            where kitchen_id = %(kitchen_id)s and case when %(by_name)s
+                then food = any(%(older)s::text[]) and chosen is distinct from %(at)s
+                else chosen = any(%(older)s::text[]) end
+            returning formula_id
+        )
+        update formula set version = version + 1, updated_at = now()
+        where kitchen_id = %(kitchen_id)s and id in (select formula_id from pointed)
+        """,
+        {"kitchen_id": kitchen_id, "older": list(older), "at": at, "by_name": by_name},
     )
 
 

@@ -90,7 +90,8 @@ class KitchenRow:
     """How a person reads and counts; `corrections` maps the kitchen's corrected phrases to the slugs they mean,
     `prices` its foods to the price of a gram, `eaters` holds name and avoids of each; `tins` and `feedback` tell
     whether there are any; `cupboard_revision` tells one state of its products from another and is None while there
-    are none; `writing` whether this transaction has written, so that what it sees may yet be taken back."""
+    are none; `reading_revision` is another number after every change of what lines are read and counted with;
+    `writing` whether this transaction has written, so that what it sees may yet be taken back."""
 
     measures: str
     energy: str
@@ -104,6 +105,7 @@ class KitchenRow:
     watts: float
     altitude_m: float
     cupboard_revision: int | None
+    reading_revision: int
     writing: bool
 
 
@@ -113,7 +115,7 @@ def kitchen_row(connection: Connection, principal: Principal) -> KitchenRow:
         row = cursor.execute(
             """
             select measures, energy, carbohydrate, cupboard_revision, oven, watts, altitude_m,
-                pg_current_xact_id_if_assigned() is not null as writing,
+                reading_revision, pg_current_xact_id_if_assigned() is not null as writing,
                 exists (select 1 from tin where kitchen_id = %(kitchen_id)s) as tins,
                 exists (select 1 from batch_feedback where kitchen_id = %(kitchen_id)s) as feedback, coalesce(
                 (select jsonb_object_agg(phrase, slug) from correction where kitchen_id = %(kitchen_id)s), '{}'
@@ -133,9 +135,25 @@ def kitchen_row(connection: Connection, principal: Principal) -> KitchenRow:
 
 
 def lock(connection: Connection, kitchen_id: UUID) -> None:
-    """Lets nobody else who asks for it change the cupboard, or many formulas at once, until the transaction ends: two
-    that lock formulas one by one in different orders would wait for each other."""
+    """Lets nobody else write what many formulas depend on, nor any formula, until the transaction ends. First of all
+    locks; nothing is worked out while it is held."""
     connection.execute("select 1 from kitchen where id = %(id)s for no key update", {"id": kitchen_id})
+
+
+def hold(connection: Connection, kitchen_id: UUID) -> int:
+    """Lets what many formulas depend on stay as it is until the transaction ends, while others write other formulas.
+    Gives the number of its state. First of all locks; nothing is worked out while it is held."""
+    row = connection.execute(
+        "select reading_revision from kitchen where id = %(id)s for share", {"id": kitchen_id}
+    ).fetchone()
+    return int(row[0]) if row else 0
+
+
+def reading_changed(connection: Connection, kitchen_id: UUID) -> None:
+    """What lines are read and counted with is another now. The caller holds the kitchen's lock."""
+    connection.execute(
+        "update kitchen set reading_revision = reading_revision + 1 where id = %(id)s", {"id": kitchen_id}
+    )
 
 
 def correct(connection: Connection, kitchen_id: UUID, phrase: str, slug: str) -> None:

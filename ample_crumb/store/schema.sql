@@ -142,7 +142,6 @@ CREATE TABLE public.formula (
     archived_at timestamp with time zone,
     created_at timestamp with time zone DEFAULT now() NOT NULL,
     updated_at timestamp with time zone DEFAULT now() NOT NULL,
-    summary_by text,
     mass_g numeric DEFAULT 0 NOT NULL,
     energy_kcal numeric,
     protein_g numeric,
@@ -176,6 +175,7 @@ CREATE TABLE public.formula (
     base_id uuid,
     base_parts jsonb,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    summary_rules integer DEFAULT 0 NOT NULL,
     CONSTRAINT formula_base_with_its_parts CHECK (((base_id IS NULL) OR (base_parts IS NOT NULL))),
     CONSTRAINT formula_family_length CHECK ((length(family) <= 40)),
     CONSTRAINT formula_method_length CHECK ((length(method) <= 20000)),
@@ -185,6 +185,15 @@ CREATE TABLE public.formula (
     CONSTRAINT formula_twin_number_of_a_formula CHECK (((twin_number IS NULL) OR (twin_id IS NOT NULL))),
     CONSTRAINT formula_version CHECK ((version >= 1))
 );
+CREATE TABLE public.formula_dependency (
+    kitchen_id uuid NOT NULL,
+    kind text NOT NULL,
+    key text NOT NULL,
+    formula_id uuid NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT formula_dependency_key_length CHECK ((length(key) <= 1000)),
+    CONSTRAINT formula_dependency_kind CHECK ((kind = ANY (ARRAY['food'::text, 'word'::text, 'phrase'::text, 'formula'::text, 'tin'::text])))
+);
 CREATE TABLE public.formula_line (
     formula_id uuid NOT NULL,
     kitchen_id uuid NOT NULL,
@@ -193,6 +202,7 @@ CREATE TABLE public.formula_line (
     text text NOT NULL,
     chosen text,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    food text,
     CONSTRAINT formula_line_chosen_length CHECK ((length(chosen) <= 80)),
     CONSTRAINT formula_line_length CHECK ((length(text) <= 1000))
 );
@@ -244,6 +254,26 @@ CREATE TABLE public.formula_version (
     CONSTRAINT formula_version_name_length CHECK ((length(name) <= 80)),
     CONSTRAINT formula_version_number CHECK ((number >= 1))
 );
+CREATE SEQUENCE public.job_token
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1;
+CREATE TABLE public.job (
+    kitchen_id uuid NOT NULL,
+    kind text NOT NULL,
+    key uuid NOT NULL,
+    person_id uuid NOT NULL,
+    token bigint DEFAULT nextval('public.job_token'::regclass) NOT NULL,
+    state text DEFAULT 'queued'::text NOT NULL,
+    run_after timestamp with time zone DEFAULT now() NOT NULL,
+    claimed_until timestamp with time zone,
+    attempts integer DEFAULT 0 NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT job_kind CHECK ((kind = 'summary'::text)),
+    CONSTRAINT job_state CHECK ((state = ANY (ARRAY['queued'::text, 'running'::text, 'failed'::text])))
+);
 CREATE TABLE public.kitchen (
     id uuid NOT NULL,
     name text NOT NULL,
@@ -254,6 +284,7 @@ CREATE TABLE public.kitchen (
     watts numeric DEFAULT 800 NOT NULL,
     altitude_m numeric DEFAULT 0 NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    reading_revision bigint DEFAULT 0 NOT NULL,
     CONSTRAINT kitchen_currency CHECK ((currency ~ '^[A-Z]{3}$'::text)),
     CONSTRAINT kitchen_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120)))
 );
@@ -394,6 +425,8 @@ ALTER TABLE ONLY public.eater
     ADD CONSTRAINT eater_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.entry
     ADD CONSTRAINT entry_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.formula_dependency
+    ADD CONSTRAINT formula_dependency_pkey PRIMARY KEY (kitchen_id, kind, key, formula_id);
 ALTER TABLE ONLY public.formula_line
     ADD CONSTRAINT formula_line_pkey PRIMARY KEY (kitchen_id, formula_id, part_place, place);
 ALTER TABLE ONLY public.formula_part
@@ -404,6 +437,8 @@ ALTER TABLE ONLY public.formula_version
     ADD CONSTRAINT formula_version_number_once UNIQUE (kitchen_id, formula_id, number);
 ALTER TABLE ONLY public.formula_version
     ADD CONSTRAINT formula_version_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.job
+    ADD CONSTRAINT job_pkey PRIMARY KEY (kitchen_id, kind, key);
 ALTER TABLE ONLY public.kitchen
     ADD CONSTRAINT kitchen_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.person
@@ -427,10 +462,13 @@ CREATE INDEX day_since ON public.day USING btree (kitchen_id, changed_at);
 CREATE INDEX eater_since ON public.eater USING btree (kitchen_id, changed_at);
 CREATE INDEX entry_of_day ON public.entry USING btree (kitchen_id, person_id, day, eaten_at) WHERE (removed_at IS NULL);
 CREATE INDEX entry_since ON public.entry USING btree (kitchen_id, changed_at);
+CREATE INDEX formula_dependency_of_formula ON public.formula_dependency USING btree (kitchen_id, formula_id);
+CREATE INDEX formula_line_food ON public.formula_line USING btree (kitchen_id, food) WHERE (food IS NOT NULL);
 CREATE INDEX formula_of_base ON public.formula USING btree (kitchen_id, base_id) WHERE (base_id IS NOT NULL);
 CREATE INDEX formula_of_kitchen ON public.formula USING btree (kitchen_id, updated_at DESC);
 CREATE INDEX formula_since ON public.formula USING btree (kitchen_id, changed_at);
 CREATE INDEX formula_version_since ON public.formula_version USING btree (kitchen_id, changed_at);
+CREATE INDEX job_waiting ON public.job USING btree (run_after) WHERE (state <> 'failed'::text);
 CREATE INDEX person_since ON public.person USING btree (kitchen_id, changed_at);
 CREATE INDEX price_since ON public.price USING btree (kitchen_id, changed_at);
 CREATE INDEX product_by_revision ON public.product USING btree (kitchen_id, cupboard_revision);
@@ -461,6 +499,7 @@ CREATE TRIGGER formula_unbury AFTER INSERT ON public.formula FOR EACH ROW EXECUT
 CREATE TRIGGER formula_version_bury AFTER DELETE ON public.formula_version FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER formula_version_touch BEFORE UPDATE ON public.formula_version FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER formula_version_unbury AFTER INSERT ON public.formula_version FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER job_touch BEFORE UPDATE ON public.job FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER kitchen_touch BEFORE UPDATE ON public.kitchen FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER person_bury AFTER DELETE ON public.person FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER person_touch BEFORE UPDATE ON public.person FOR EACH ROW EXECUTE FUNCTION public.touch();
@@ -490,6 +529,8 @@ ALTER TABLE ONLY public.formula
     ADD CONSTRAINT formula_bakes_a_kept_state FOREIGN KEY (kitchen_id, id, bake_number) REFERENCES public.formula_version(kitchen_id, formula_id, number) ON DELETE SET NULL (bake_number);
 ALTER TABLE ONLY public.formula
     ADD CONSTRAINT formula_base_of_kitchen FOREIGN KEY (kitchen_id, base_id) REFERENCES public.formula(kitchen_id, id) ON DELETE SET NULL (base_id);
+ALTER TABLE ONLY public.formula_dependency
+    ADD CONSTRAINT formula_dependency_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.formula
     ADD CONSTRAINT formula_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.formula_line
@@ -502,6 +543,8 @@ ALTER TABLE ONLY public.formula_version
     ADD CONSTRAINT formula_version_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.eater
     ADD CONSTRAINT guest_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.job
+    ADD CONSTRAINT job_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.price
@@ -526,6 +569,7 @@ ALTER TABLE public.day ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.eater ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.entry ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.formula_dependency ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_line ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_part ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_version ENABLE ROW LEVEL SECURITY;
@@ -535,6 +579,7 @@ CREATE POLICY kitchen ON public.day USING ((kitchen_id = public.current_kitchen(
 CREATE POLICY kitchen ON public.eater USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.entry USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.formula_dependency USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_line USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_part USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_version USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
@@ -563,9 +608,12 @@ GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.day TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.eater TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.entry TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_dependency TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_line TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_part TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_version TO app;
+GRANT USAGE ON SEQUENCE public.job_token TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.job TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.kitchen TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.person TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.price TO app;

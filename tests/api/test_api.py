@@ -11,6 +11,8 @@ from fastapi.testclient import TestClient
 
 from ample_crumb.api.app import MOST_BYTES, create_app
 from ample_crumb.application.formulas import commands as formulas_commands
+from ample_crumb.application.jobs import work
+from ample_crumb.store.database import Database
 from tests.kitchen import new_kitchen
 
 NOON = "2026-05-04T12:00:00Z"
@@ -37,6 +39,15 @@ class ApiCase(unittest.TestCase):
             self.assertEqual(answer.headers["content-type"], "application/problem+json")
             self.assertTrue(answer.json()["detail"].endswith((".", "?")), answer.text)
         return answer.json() if answer.content else None
+
+    def settle(self) -> None:
+        """Waits until nothing is left to do in the background, and lends a hand."""
+        database: Database = self.app.state.database
+        left = True
+        while left:
+            work(database)
+            with database.unscoped() as connection:
+                left = connection.execute("select 1 from job where state <> 'failed'").fetchone() is not None
 
     def create(self, *lines: str, pieces: int = 12) -> dict[str, Any]:
         body = {
@@ -116,8 +127,10 @@ class Api(ApiCase):
         self.ask("PUT", "/api/v1/corrections", {"name": "whey", "slug": "pea_protein"}, 204)
         line = self.ask("GET", f"/api/v1/formulas/{made['id']}")["evaluated"]["parts"][0]["lines"][0]
         self.assertEqual(line["ingredient"]["slug"], "pea_protein")
+        self.settle()
         self.assertAlmostEqual(self.ask("GET", "/api/v1/formulas")[0]["piece"]["protein_g"], 24 / 12)
         self.ask("DELETE", "/api/v1/corrections?name=whey", status=204)
+        self.settle()
         self.assertAlmostEqual(self.ask("GET", "/api/v1/formulas")[0]["piece"]["protein_g"], 23.4 / 12)
 
     def test_settings_change_what_is_shown(self) -> None:
@@ -129,6 +142,7 @@ class Api(ApiCase):
             self.ask("PUT", "/api/v1/settings", settings)
             shown[definition] = round(self.ask("GET", "/api/v1/formulas")[0]["piece"]["carbohydrate_g"], 1)
         self.assertEqual(shown, {"available": 157.6, "net": 57.6, "us_total": 167.7})
+        self.settle()
         energy = self.ask("GET", "/api/v1/formulas")[0]["piece"]["energy_kcal"]
         self.assertAlmostEqual(energy, 4 * (57.6 + 10.1 + 13.2) + 9 * 6.5)
 

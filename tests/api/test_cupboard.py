@@ -146,6 +146,7 @@ class Merge(ApiCase):
         by_name, chosen = self.create("100 g harbour whey", pieces=1), self.create("100 g skyr", pieces=1)
         self.ask("PUT", "/api/v1/corrections", {"name": "skyr", "slug": one["slug"]}, 204)
         eaten = self.lay(by_name["id"], 1)["entries"][0]["figures"]["protein_g"]
+        self.settle()
         for _ in range(2):
             stays = self.ask("POST", f"/api/v1/products/{one['id']}/merge", {"into": other["id"]})
             self.assertEqual(stays["draft"]["synonyms"], ["my whey", "Harbour whey", "mine"])

@@ -1,10 +1,13 @@
 """Requests made to break it: each is answered in a sentence, and what fails costs no more than itself."""
 
 import json
+from typing import Any
 from unittest import mock
 
-from ample_crumb.application.formulas import summaries
-from ample_crumb.store.formulas import FormulaRow
+from ample_crumb.application import jobs as background
+from ample_crumb.application.formulas.production import produce_draft
+from ample_crumb.core.formula.formula import Part
+from ample_crumb.store import jobs
 from tests.api.test_api import DAY, ApiCase, parts
 
 
@@ -84,18 +87,21 @@ class HardRequests(ApiCase):
     def test_a_formula_that_cannot_be_worked_out_costs_its_own_row(self) -> None:
         good, bad = self.create("100 g oats")["id"], self.create("2 eggs")["id"]
         self.targets()
-        whole = summaries._evaluated
+        made = produce_draft
 
-        def breaks(connection: object, principal: object, row: FormulaRow, *rest: object) -> object:
-            if str(row.id) == bad:
+        def breaks(parts: tuple[Part, ...], *rest: Any) -> Any:
+            if parts[0].lines[0].text == "2 eggs":
                 raise ZeroDivisionError
-            return whole(connection, principal, row, *rest)  # type: ignore[arg-type]
+            return made(parts, *rest)
 
         with (
-            mock.patch.object(summaries, "SUMMARY_BY", "another"),
-            mock.patch.object(summaries, "_evaluated", breaks),
-            self.assertLogs("ample_crumb.application.formulas.summaries", "ERROR"),
+            mock.patch.object(background, "produce_draft", breaks),
+            mock.patch.object(jobs, "MOST_ATTEMPTS", 1),
+            self.assertLogs("ample_crumb.application.jobs", "ERROR"),
         ):
+            choices = {"measures": "us", "energy": "us", "carbohydrate": "net"}
+            self.ask("PUT", "/api/v1/settings", choices | {"appearance": "dark", "currency": "EUR"})
+            self.settle()
             listed = {each["id"]: each for each in self.ask("GET", "/api/v1/formulas")}
             self.assertEqual(listed[good]["problem"], "")
             self.assertGreater(listed[good]["piece"]["energy_kcal"], 0)

@@ -142,6 +142,7 @@ class Inside(MakingCase):
         self.save(tower, parts=self.line("1 piece of cake", f"made-{cake['id']}"))
         before = {each["id"]: each["piece"]["energy_kcal"] for each in self.ask("GET", "/api/v1/formulas")}
         self.save(glaze, parts=parts("100 g erythritol", "20 g peanut butter"))
+        self.settle()
         after = {each["id"]: each["piece"]["energy_kcal"] for each in self.ask("GET", "/api/v1/formulas")}
         for formula in (cake, tower):
             self.assertLess(after[formula["id"]], 0.5 * before[formula["id"]])

@@ -3,6 +3,7 @@
 import unittest
 from uuid import uuid4
 
+from ample_crumb.application.jobs import work
 from ample_crumb.store import kitchens
 from ample_crumb.store.scope import Principal
 from tests.kitchen import new_database, open_database
@@ -10,6 +11,11 @@ from tests.kitchen import new_database, open_database
 
 class KitchenCase(unittest.TestCase):
     """Base: `database` and `who`."""
+
+    def settle(self) -> None:
+        """Does all that waits in the background."""
+        while work(self.database):
+            pass
 
     def setUp(self) -> None:
         self.database = open_database(new_database())

@@ -6,10 +6,12 @@ from datetime import UTC, datetime, timedelta
 from ample_crumb.application.cupboard import queries as cupboard_queries
 from ample_crumb.application.demo.loader import load_demo
 from ample_crumb.application.formulas import queries as formulas_queries
-from ample_crumb.application.formulas import summaries
+from ample_crumb.application.jobs import work
 from ample_crumb.application.today import queries as today_queries
 from ample_crumb.application.versions import queries as versions_queries
+from ample_crumb.core.rules import RULES_VERSION
 from ample_crumb.store import formulas as stored_formulas
+from ample_crumb.store import jobs
 from tests.kitchen import new_database, open_database
 
 NOW = datetime(2026, 5, 6, 18, 30, tzinfo=UTC)
@@ -88,11 +90,18 @@ class Demo(unittest.TestCase):
     def test_kept_figures_are_worked_out_anew_when_their_rules_have_changed(self) -> None:
         (first, *_) = formulas_queries.list_all(self.database, self.principal)
         with self.database.unscoped() as connection:
-            connection.execute("update formula set summary_by = 'older', energy_kcal = 1, protein_g = 1, sd = '{}'")
+            connection.execute("update formula set summary_rules = 0, energy_kcal = 1, protein_g = 1, sd = '{}'")
+        (before, *_) = formulas_queries.list_all(self.database, self.principal)
+        self.assertEqual((before.stale, before.piece.energy_kcal), (True, 1))
+        with self.database.unscoped() as connection:
+            self.assertEqual(jobs.ask_for_outdated(connection, RULES_VERSION), 10)
+        while work(self.database):
+            pass
         (again, *_) = formulas_queries.list_all(self.database, self.principal)
+        self.assertEqual(again.stale, False)
         self.assertAlmostEqual(again.piece.energy_kcal, first.piece.energy_kcal)
         self.assertAlmostEqual(again.piece.sd["energy_kcal"], first.piece.sd["energy_kcal"])
         with self.database.unscoped() as connection:
             row = stored_formulas.find(connection, self.principal.kitchen_id, first.id)
         assert row is not None
-        self.assertEqual(row.summary_by, summaries.SUMMARY_BY)
+        self.assertEqual(row.summary_rules, RULES_VERSION)

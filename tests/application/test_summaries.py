@@ -33,7 +33,8 @@ class Summaries(KitchenCase):
         return formulas_commands.create(self.database, self.principal, uuid4(), draft).id
 
     def agree(self) -> None:
-        """Lists and Benches tell the same figures and alarms."""
+        """Lists and Benches tell the same figures and alarms, once all is worked out."""
+        self.settle()
         for listed in formulas_queries.list_all(self.database, self.principal):
             bench = formulas_queries.open_one(self.database, self.principal, listed.id).evaluated
             self.assertAlmostEqual(listed.piece.energy_kcal, bench.piece.energy_kcal)

@@ -7,9 +7,11 @@ from dataclasses import replace
 from functools import partial
 from uuid import UUID, uuid4
 
+from ample_crumb.application import jobs
 from ample_crumb.application.cupboard import commands as cupboard_commands
 from ample_crumb.application.cupboard import queries as cupboard_queries
 from ample_crumb.application.cupboard.views import ProductDraft
+from ample_crumb.application.cupboards import label_slug
 from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.formulas import queries as formulas_queries
 from ample_crumb.application.formulas.draft import Draft, TwinChoice
@@ -19,6 +21,7 @@ from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
 from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.store import formulas, kitchens
 from tests.application.case import KitchenCase
 
 LABEL = Label(Style.EUROPEAN, energy_kcal=376, fat_g=4, carbohydrate_g=5, protein_g=80)
@@ -85,9 +88,12 @@ class Together(KitchenCase):
         for number in range(5):
             work += [partial(change, inner, 50 + 10 * number) for inner in (glaze, base)]
             work += [partial(formulas_queries.list_all, self.database, self.principal)] * 2
+            work += [partial(jobs.work, self.database)] * 2
         with ThreadPoolExecutor(6) as pool:
             for done in [pool.submit(each) for each in work]:
                 done.result(timeout=300)
+        while jobs.work(self.database):
+            pass
         listed = {each.id: each.piece.energy_kcal for each in formulas_queries.list_all(self.database, self.principal)}
         for tower in towers:
             bench = formulas_queries.open_one(self.database, self.principal, tower).evaluated
@@ -102,8 +108,9 @@ class Together(KitchenCase):
         with ThreadPoolExecutor(1) as pool:
             with self.database.unscoped() as first:
                 # A window saves the formula and has not committed yet when the label changes in another.
-                first.execute("select 1 from formula where id = %s for no key update", (formula_id,))
-                first.execute("update formula_line set text = '100 g Millrace rye powder'")
+                kitchens.hold(first, self.principal.kitchen_id)
+                parts = (Part("", (Line("100 g Millrace rye powder"),)),)
+                formulas.write_parts(first, self.principal.kitchen_id, formula_id, parts, [[label_slug(product_id, 1)]])
                 saving = pool.submit(cupboard_commands.save, self.database, self.principal, product_id, 1, changed)
                 with self.assertRaises(TimeoutError):
                     saving.result(timeout=0.3)

@@ -3,14 +3,14 @@
 from datetime import UTC, datetime
 from typing import Any, Final
 
-from ample_crumb.application.context import load_context
 from ample_crumb.application.demo.loader import load_demo
 from ample_crumb.application.formulas import evaluation
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_bench_in
 from ample_crumb.application.formulas.production import production_inputs, tins_of
-from ample_crumb.application.formulas.summaries import formula_summaries
+from ample_crumb.application.formulas.summaries import kept_summary
 from ample_crumb.application.formulas.twin_figures import twin_figures
+from ample_crumb.application.jobs import work
 from ample_crumb.application.today import queries as today_queries
 from ample_crumb.core.food.nutrients import NAMES
 from ample_crumb.core.reformulate.request import FormulaToReformulate
@@ -32,12 +32,14 @@ def demo_figures() -> dict[str, dict[str, Any]]:
     database = open_database(new_database())
     try:
         load_demo(database, NOW)
+        while work(database):
+            pass
         found: dict[str, dict[str, Any]] = {}
         principal = database.resident(None)
         assert principal is not None
         with database.transaction(principal) as connection:
             rows = sorted(stored.listed(connection, principal.kitchen_id), key=lambda row: row.name)
-            summaries = formula_summaries(connection, principal, rows, load_context(connection, principal))
+            summaries = {row.id: kept_summary(row) for row in rows}
             for row in rows:
                 found[f"demo: {row.name}"] = _formula(connection, principal, row)
             found["demo: list"] = {
@@ -64,7 +66,7 @@ def _formula(connection: Connection, principal: Principal, row: Any) -> dict[str
         draft.parts, draft.pieces, draft.family, NOW.date(), draft.twin, draft.production, draft.name, draft.method
     )
     of = evaluate_bench_in(connection, principal, bench)
-    twin = twin_figures(connection, principal, draft.twin, of.context)
+    twin = twin_figures(connection, principal, draft.twin)
     whole = evaluated(
         of.production, draft.family, draft.name, draft.method, of.context.cupboard, of.context.preferences,
         learned=of.context.learned, eaters=of.context.eaters, twin=twin, prices=of.prices(),

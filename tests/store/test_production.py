@@ -6,8 +6,9 @@ import psycopg
 
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.production.tins import Tin, TinKind
-from ample_crumb.store import formulas, tins
+from ample_crumb.store import formulas, jobs, tins
 from ample_crumb.store.formulas import FormulaHead
+from ample_crumb.store.jobs import Touched
 from tests.store.case import StoreCase
 
 
@@ -19,7 +20,6 @@ class Making(StoreCase):
             formulas.add(connection, self.principal.kitchen_id, formula_id, head)
             lines = tuple(Line("50 g of it", slug) for slug in chosen)
             formulas.write_parts(connection, self.principal.kitchen_id, formula_id, (Part("", lines),))
-            connection.execute("update formula set summary_by = 'now' where id = %s", [formula_id])
         return formula_id
 
     def test_a_tin_comes_back_is_changed_and_put_away(self) -> None:
@@ -60,15 +60,27 @@ class Making(StoreCase):
         cake = self.formula(f"made-{glaze}-top", "egg", name="Cake")
         tower = self.formula(f"made-{cake}", f"made-{cake}", name="Tower")
         apart = self.formula("skyr", name="Apart")
+        kitchen = self.principal.kitchen_id
         with self.database.unscoped() as connection:
-            self.assertEqual(
-                formulas.nested_by_formula(connection, self.principal.kitchen_id), {cake: {glaze}, tower: {cake}}
-            )
-            self.assertEqual(formulas.nested_by_formula(connection, self.other.kitchen_id), {})
-            formulas.mark_stale_above(connection, self.principal.kitchen_id, glaze)
-            stale = {row.id for row in formulas.listed(connection, self.principal.kitchen_id) if row.summary_by is None}
-        self.assertEqual(stale, {cake, tower})
-        self.assertNotIn(apart, stale)
+            formulas.write_dependencies(connection, kitchen, cake, [("formula", str(glaze)), ("food", "egg")])
+            formulas.write_dependencies(connection, kitchen, tower, [("formula", str(cake))])
+            formulas.write_dependencies(connection, kitchen, apart, [("food", "skyr"), ("word", "skyr")])
+            self.assertEqual(formulas.way_to(connection, kitchen, [tower], glaze), ["Tower", "Cake"])
+            self.assertEqual(formulas.way_to(connection, kitchen, [glaze], tower), [])
+            self.assertEqual(formulas.way_to(connection, self.other.kitchen_id, [tower], glaze), [])
+        for touched, want in (
+            (Touched(formula_ids=frozenset({glaze})), {cake, tower}),
+            (Touched(foods=frozenset({"egg"})), {cake, tower}),
+            (Touched(words=frozenset({"skyr"})), {apart}),
+            (Touched(words=frozenset({"egg"}), phrases=frozenset({"skyr"})), set()),
+            (Touched(everything=True), {glaze, cake, tower, apart}),
+        ):
+            with self.subTest(touched), self.database.unscoped() as connection:
+                jobs.ask_for_summaries(connection, self.principal, touched)
+                asked = {row.id for row in formulas.listed(connection, kitchen) if row.job_state == "queued"}
+                self.assertEqual((asked, len(jobs.claim(connection, 9))), (want, len(want)))
+                for formula_id in asked:
+                    jobs.forget(connection, kitchen, formula_id)
 
     def test_formulas_and_their_parts_by_name(self) -> None:
         plain, layered = self.formula(name="Plain"), self.formula(name="Layered")

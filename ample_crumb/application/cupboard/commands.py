@@ -1,10 +1,9 @@
 """Writes of the Cupboard: own products, their labels, prices."""
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.cupboard.label_references import move_references, pin_label
 from ample_crumb.application.cupboard.products import newest, product_view, with_code
 from ample_crumb.application.cupboard.views import MOST_SYNONYMS, ProductDraft, ProductView
 from ample_crumb.application.cupboards import label_slug
@@ -15,9 +14,10 @@ from ample_crumb.core.food.product_code import code_of
 from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.line_parser import read_line
-from ample_crumb.core.quantity.name_matching import words
-from ample_crumb.store import formulas, kitchens, prices, products
+from ample_crumb.core.quantity.name_matching import is_slip, words
+from ample_crumb.store import formulas, jobs, kitchens, prices, products
 from ample_crumb.store.database import Connection, Database
+from ample_crumb.store.jobs import Touched
 from ample_crumb.store.prices import Price
 from ample_crumb.store.scope import Principal
 
@@ -32,7 +32,7 @@ def create(
         draft = _acceptable(connection, principal, product_id, draft, finished=finished)
         if products.add(connection, principal.kitchen_id, product_id, draft.about(finished=finished)):
             products.add_label(connection, principal.kitchen_id, product_id, 1, draft.pack())
-            cupboard_changed(connection, principal, product_id)
+            cupboard_changed(connection, principal, ChangedProduct(product_id, draft.names()))
         return product_view(connection, principal, product_id)
 
 
@@ -61,14 +61,15 @@ def save(
         if there.draft.pack() != draft.pack():
             number = there.number
             if there.finished:
-                pin_label(connection, principal, there.slug)
+                _pin_label(connection, principal, there.slug)
                 number += 1
                 products.move_corrections(connection, principal.kitchen_id, there.slug, label_slug(product_id, number))
             else:
                 products.remove_label(connection, principal.kitchen_id, product_id, number)
             products.add_label(connection, principal.kitchen_id, product_id, number, draft.pack())
         products.change(connection, principal.kitchen_id, product_id, draft.about(finished=finished))
-        cupboard_changed(connection, principal, product_id)
+        names = (*there.draft.names(), *draft.names())
+        cupboard_changed(connection, principal, ChangedProduct(product_id, names))
         return product_view(connection, principal, product_id)
 
 
@@ -81,8 +82,9 @@ def move(database: Database, principal: Principal, product_id: UUID) -> ProductV
         if not rows:
             raise NotHere("product")
         at, *older = [label_slug(row.id, row.number) for row in rows]
-        move_references(connection, principal, older, at)
-        formulas.mark_all_stale(connection, principal.kitchen_id)
+        formulas.point_lines(connection, principal.kitchen_id, older, at, by_name=False)
+        kitchens.reading_changed(connection, principal.kitchen_id)
+        jobs.ask_for_summaries(connection, principal, Touched(foods=frozenset({str(product_id)})))
         return product_view(connection, principal, product_id)
 
 
@@ -102,9 +104,9 @@ def merge(database: Database, principal: Principal, product_id: UUID, into: UUID
             raise CannotAccept("/into", "Pick another product that is in use to merge into.")
         at = label_slug(into, stays[0].number)
         if gone[0].finished and not gone[0].archived:
-            pin_label(connection, principal, label_slug(product_id, gone[0].number))
+            _pin_label(connection, principal, label_slug(product_id, gone[0].number))
         older = [label_slug(row.id, row.number) for row in gone]
-        move_references(connection, principal, older, at)
+        formulas.point_lines(connection, principal.kitchen_id, older, at, by_name=False)
         for slug in older:
             products.move_corrections(connection, principal.kitchen_id, slug, at)
         kept = product_view(connection, principal, into).draft
@@ -115,7 +117,8 @@ def merge(database: Database, principal: Principal, product_id: UUID, into: UUID
         price = prices.price_of(connection, principal.kitchen_id, str(product_id))
         if price is not None and prices.price_of(connection, principal.kitchen_id, str(into)) is None:
             prices.set_price(connection, principal.kitchen_id, str(into), price)
-        cupboard_changed(connection, principal, product_id, into)
+        all_names = (*kept.names(), gone[0].name, *gone[0].synonyms)
+        cupboard_changed(connection, principal, ChangedProduct(product_id, all_names), ChangedProduct(into, all_names))
         return product_view(connection, principal, into)
 
 
@@ -127,9 +130,9 @@ def archive(database: Database, principal: Principal, product_id: UUID, *, archi
         if not rows:
             raise NotHere("product")
         if archived and rows[0].finished:
-            pin_label(connection, principal, label_slug(rows[0].id, rows[0].number))
+            _pin_label(connection, principal, label_slug(rows[0].id, rows[0].number))
         products.archive(connection, principal.kitchen_id, product_id, archived=archived)
-        cupboard_changed(connection, principal, product_id)
+        cupboard_changed(connection, principal, ChangedProduct(product_id, (rows[0].name, *rows[0].synonyms)))
 
 
 def _acceptable(
@@ -154,10 +157,29 @@ def _acceptable(
     return replace(draft, gtin=gtin)
 
 
-def cupboard_changed(connection: Connection, principal: Principal, *product_ids: UUID) -> None:
-    """These products are others now, and so are all figures."""
-    products.cupboard_changed(connection, principal.kitchen_id, product_ids)
-    formulas.mark_all_stale(connection, principal.kitchen_id)
+def _pin_label(connection: Connection, principal: Principal, slug: str) -> None:
+    """Points the lines that find this label by its name at it, so that a newer label does not change them."""
+    formulas.point_lines(connection, principal.kitchen_id, [slug], slug, by_name=True)
+
+
+@dataclass(frozen=True, slots=True)
+class ChangedProduct:
+    """A product that is another now, with all names that it had or has."""
+
+    id: UUID
+    names: tuple[str, ...]
+
+
+def cupboard_changed(connection: Connection, principal: Principal, *drafts: ChangedProduct) -> None:
+    """These products are others now: the summaries of formulas that use them, or whose lines may mean them, are asked
+    for. The caller holds the kitchen's lock."""
+    products.cupboard_changed(connection, principal.kitchen_id, [each.id for each in drafts])
+    kitchens.reading_changed(connection, principal.kitchen_id)
+    named = frozenset(word for each in drafts for name in each.names for word in words(name))
+    there = formulas.words_of_lines(connection, principal.kitchen_id)
+    slips = frozenset(word for word in there if any(is_slip(word, each) for each in named))
+    foods = frozenset(str(each.id) for each in drafts)
+    jobs.ask_for_summaries(connection, principal, Touched(foods=foods, words=named | slips))
 
 
 def set_price(database: Database, principal: Principal, food: str, price: float | None, for_text: str) -> Price | None:

@@ -3,17 +3,15 @@
 from dataclasses import replace
 from uuid import UUID
 
-from ample_crumb.application.context import load_context
 from ample_crumb.application.cupboard.views import CupboardItem, ProductDraft, ProductView, SimilarProduct, UsingFormula
 from ample_crumb.application.cupboards import label_ingredient, label_slug
-from ample_crumb.application.formulas.queries import all_summaries
 from ample_crumb.application.problems import NotHere
 from ample_crumb.core.food.energy import layers
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import read_label
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.core.quantity.name_matching import words
-from ample_crumb.store import prices, products
+from ample_crumb.store import formulas, prices, products
 from ample_crumb.store.database import Connection
 from ample_crumb.store.products import ProductRow
 from ample_crumb.store.scope import Principal
@@ -87,11 +85,9 @@ def product_view(connection: Connection, principal: Principal, product_id: UUID)
 
 
 def formulas_using(connection: Connection, principal: Principal, slugs: set[str], at: str) -> tuple[UsingFormula, ...]:
-    made = all_summaries(connection, principal, load_context(connection, principal))
     return tuple(
-        UsingFormula(row.id, row.name, bool(kept.uses & slugs - {at}))
-        for row, kept in made
-        if not kept.uses.isdisjoint(slugs)
+        UsingFormula(formula_id, name, bool(set(foods) - {at}))
+        for formula_id, name, foods in formulas.using(connection, principal.kitchen_id, sorted(slugs))
     )
 
 

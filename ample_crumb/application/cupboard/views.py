@@ -52,6 +52,10 @@ class ProductDraft:
     gtin: str = ""
     ingredients_text: str = ""
 
+    def names(self) -> tuple[str, ...]:
+        """All that it is called."""
+        return (self.name, *self.synonyms)
+
     def pack(self) -> Pack:
         """What is on its pack."""
         return Pack(self.label, self.measures, self.contains)

@@ -5,7 +5,7 @@ from datetime import date
 from typing import Final
 
 from ample_crumb.application.context import load_context
-from ample_crumb.application.formulas.summaries import formula_summaries
+from ample_crumb.application.formulas.summaries import kept_summary
 from ample_crumb.application.settings.queries import ingredients_called, word_starts
 from ample_crumb.core.formula.alerts import DietAlert, diet_alerts
 from ample_crumb.store import days, formulas
@@ -38,8 +38,7 @@ def find(database: Database, principal: Principal, words: str) -> list[SearchHit
         rows.sort(key=lambda row: not word_starts(row.name, start))
         eaten = days.entries_called(connection, principal, words, MOST)
         context = load_context(connection, principal)
-        kept = formula_summaries(connection, principal, rows[:MOST], context)
-    hits = [_formula(row, diet_alerts(kept[row.id].allergens, context.eaters)) for row in rows[:MOST]]
+    hits = [_formula(row, diet_alerts(kept_summary(row).allergens, context.eaters)) for row in rows[:MOST]]
     hits += [SearchHit("day", day.isoformat(), name, "") for day, name in eaten]
     hits += [
         SearchHit("ingredient", choice.slug, choice.name, "")

@@ -4,26 +4,23 @@ from dataclasses import replace
 from uuid import UUID
 
 from ample_crumb.application.clock import Clock, system_clock
-from ample_crumb.application.formulas.draft import Draft, head_of
+from ample_crumb.application.formulas import saving
+from ample_crumb.application.formulas.draft import Draft, draft_of
 from ample_crumb.application.formulas.evaluation import formula_view
 from ample_crumb.application.formulas.queries import open_one
-from ample_crumb.application.formulas.saving import checked, write
-from ample_crumb.application.formulas.snapshots import keep_edit_session
+from ample_crumb.application.formulas.saving import CheckedDraft
+from ample_crumb.application.formulas.snapshots import keep, session_snapshot
 from ample_crumb.application.formulas.views import FormulaView
 from ample_crumb.application.problems import ChangedMeanwhile, NotHere
-from ample_crumb.store import formulas, kitchens
-from ample_crumb.store.database import Database
+from ample_crumb.store import formulas
+from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.scope import Principal
 
 
 def create(database: Database, principal: Principal, formula_id: UUID, draft: Draft) -> FormulaView:
     """A new formula. Sending the same id again gives the formula that is there and changes nothing."""
     with database.transaction(principal) as connection:
-        # Formulas that hold this one change with it; whoever changes several takes the kitchen first.
-        kitchens.lock(connection, principal.kitchen_id)
-        draft = checked(connection, principal, formula_id, draft)
-        if formulas.add(connection, principal.kitchen_id, formula_id, head_of(draft)):
-            write(connection, principal, formula_id, draft)
+        saving.add(connection, principal, formula_id, saving.checked(connection, principal, formula_id, draft))
         row = formulas.find(connection, principal.kitchen_id, formula_id)
         if row is None:
             raise NotHere("formula")
@@ -42,25 +39,34 @@ def save(
 
     A retry of a save that had arrived changes nothing. Raises NotHere, or ChangedMeanwhile with the formula as it is.
     """
+    now = clock()
     with database.transaction(principal) as connection:
-        # Formulas that hold this one change with it; whoever changes several takes the kitchen first.
-        kitchens.lock(connection, principal.kitchen_id)
-        draft = checked(connection, principal, formula_id, draft)
-        row = formulas.find(connection, principal.kitchen_id, formula_id, lock=True)
+        row = formulas.find(connection, principal.kitchen_id, formula_id)
         if row is None:
             raise NotHere("formula")
-        there = formula_view(connection, principal, row)
-        if there.draft == draft:
-            return there
-        if row.version != version:
-            raise ChangedMeanwhile("formula", there)
-        now = clock()
-        keep_edit_session(connection, principal, row, there.draft, now)
-        formulas.change(connection, principal.kitchen_id, formula_id, head_of(draft), now)
-        write(connection, principal, formula_id, draft)
-        saved = formulas.find(connection, principal.kitchen_id, formula_id)
-        assert saved is not None
-        return formula_view(connection, principal, saved)
+        found = saving.checked(connection, principal, formula_id, draft)
+        there = draft_of(row, formulas.parts_of(connection, principal.kitchen_id, formula_id))
+        if there == found.draft:
+            return FormulaView(
+                row.id, row.version, row.archived, row.updated_at, there, found.view(connection, principal)
+            )
+        if row.version == version:
+            snapshot = session_snapshot(connection, principal, row, there, now)
+            if saving.change(connection, principal, formula_id, version, found, now):
+                keep(connection, principal, formula_id, snapshot)
+                return saving.saved_view(connection, principal, row, found, now)
+        return _meanwhile(connection, principal, formula_id, found)
+
+
+def _meanwhile(connection: Connection, principal: Principal, formula_id: UUID, found: CheckedDraft) -> FormulaView:
+    """What somebody else saved while this was being worked out: the same, or a conflict."""
+    row = formulas.find(connection, principal.kitchen_id, formula_id)
+    if row is None:
+        raise NotHere("formula")
+    there = formula_view(connection, principal, row)
+    if there.draft == found.draft:
+        return there
+    raise ChangedMeanwhile("formula", there)
 
 
 def duplicate(database: Database, principal: Principal, formula_id: UUID, copy_id: UUID) -> FormulaView:

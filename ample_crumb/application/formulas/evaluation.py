@@ -140,6 +140,6 @@ def formula_view(connection: Connection, principal: Principal, row: FormulaRow) 
             made,
             FormulaWords(row.family, row.name, row.method),
             context,
-            twin_figures(connection, principal, draft.twin, context),
+            twin_figures(connection, principal, draft.twin),
         ),
     )

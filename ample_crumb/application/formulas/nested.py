@@ -70,6 +70,7 @@ def with_nested(
         return context
     foods: dict[str, Ingredient] = {}
     prices = dict(context.prices)
+    inner_versions = dict(context.inner_versions)
     for slug in sorted(slugs):
         formula_id = nested_formula_id(slug)
         row = formulas.find(connection, principal.kitchen_id, formula_id) if formula_id else None
@@ -77,6 +78,7 @@ def with_nested(
             continue
         inner = formulas.parts_of(connection, principal.kitchen_id, row.id)
         deeper = with_nested(connection, principal, context, inner, (*above, row.id))
+        inner_versions |= {row.id: row.version, **deeper.inner_versions}
         made, name = _made(row, inner, slug, deeper)
         if made is None or made.piece.mass_g <= 0:
             continue
@@ -84,6 +86,7 @@ def with_nested(
         price = _price_per_g(made, deeper)
         if price is not None:
             prices[slug] = price
+    context = replace(context, inner_versions=inner_versions)
     return replace(context, cupboard=context.cupboard.with_foods(foods), prices=prices) if foods else context
 
 
@@ -147,23 +150,15 @@ def _price_per_g(made: Production, context: KitchenContext) -> float | None:
 def refuse_circle(
     connection: Connection, principal: Principal, formula_id: UUID, parts: Iterable[Part], name: str
 ) -> None:
-    """Raises CannotAccept when the formula would hold itself, however deep."""
-    holds = formulas.nested_by_formula(connection, principal.kitchen_id)
-    holds[formula_id] = {
+    """Raises CannotAccept when the formula would hold itself, however deep. Asks nothing where no line is a formula."""
+    inner_ids = {
         found
         for part in parts
         for line in part.lines
         if is_nested(line.chosen) and (found := nested_formula_id(line.chosen or ""))
     }
-    names = {row.id: row.name for row in formulas.listed(connection, principal.kitchen_id)} | {formula_id: name}
-    waiting: list[tuple[UUID, ...]] = [(formula_id,)]
-    seen: set[UUID] = set()
-    while waiting:
-        path = waiting.pop()
-        for inner in holds.get(path[-1], ()):
-            if inner == formula_id:
-                way = " holds ".join(names.get(each, "a formula") for each in (*path, formula_id))
-                raise CannotAccept("/parts", f"A formula cannot hold itself: {way}.")
-            if inner not in seen:
-                seen.add(inner)
-                waiting.append((*path, inner))
+    if formula_id in inner_ids:
+        raise CannotAccept("/parts", f"A formula cannot hold itself: {name} holds {name}.")
+    way = formulas.way_to(connection, principal.kitchen_id, sorted(inner_ids), formula_id) if inner_ids else []
+    if way:
+        raise CannotAccept("/parts", f"A formula cannot hold itself: {' holds '.join((name, *way, name))}.")

@@ -10,7 +10,7 @@ from ample_crumb.application.formulas.draft import Bench, UsedTin
 from ample_crumb.application.formulas.evaluation import FormulaWords, check_size, evaluated_formula, formula_view
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.formulas.production import produce_draft, tins_of
-from ample_crumb.application.formulas.summaries import FormulaSummary, formula_summaries
+from ample_crumb.application.formulas.summaries import FormulaSummary, kept_summary, summary_now
 from ample_crumb.application.formulas.twin_figures import twin_figures
 from ample_crumb.application.formulas.views import (
     BenchView,
@@ -44,29 +44,25 @@ def list_all(database: Database, principal: Principal) -> list[FormulaListItem]:
     """All formulas of the kitchen, archived ones too, the last changed first."""
     with database.transaction(principal) as connection:
         context = load_context(connection, principal)
-        return [_list_item(row, kept, context) for row, kept in all_summaries(connection, principal, context)]
+        return [_list_item(row, kept, context) for row, kept in all_summaries(connection, principal)]
 
 
-def all_summaries(
-    connection: Connection, principal: Principal, context: KitchenContext
-) -> list[tuple[FormulaRow, FormulaSummary]]:
+def all_summaries(connection: Connection, principal: Principal) -> list[tuple[FormulaRow, FormulaSummary]]:
     """Each formula, archived ones too, with what is kept of it."""
-    rows = formulas.listed(connection, principal.kitchen_id)
-    kept = formula_summaries(connection, principal, rows, context)
-    return [(row, kept[row.id]) for row in rows]
+    return [(row, kept_summary(row)) for row in formulas.listed(connection, principal.kitchen_id)]
 
 
 def find_summary(
     connection: Connection, principal: Principal, formula_id: UUID, context: KitchenContext
 ) -> tuple[FormulaRow, FormulaSummary]:
-    """A formula and what is kept of it. Raises NotHere, and CannotUse where it cannot be worked out."""
+    """A formula and what it comes to now. Raises NotHere, and CannotUse where it cannot be worked out."""
     row = formulas.find(connection, principal.kitchen_id, formula_id)
     if row is None:
         raise NotHere("formula")
-    kept = formula_summaries(connection, principal, [row], context)[row.id]
-    if kept.problem:
-        raise CannotUse(kept.problem)
-    return row, kept
+    summary = summary_now(connection, principal, row, context)
+    if summary.problem:
+        raise CannotUse(summary.problem)
+    return row, summary
 
 
 def open_one(database: Database, principal: Principal, formula_id: UUID) -> FormulaView:
@@ -151,7 +147,8 @@ def into_tins(database: Database, principal: Principal, bench: Bench, others: tu
 def _list_item(row: FormulaRow, kept: FormulaSummary, context: KitchenContext) -> FormulaListItem:
     return FormulaListItem(
         row.id, row.name, row.family, kept.piece_count, row.version, row.archived, row.updated_at,
-        portion_view(kept.piece, context.definition), diet_alerts(kept.allergens, context.eaters), kept.problem,
+        portion_view(kept.piece, context.definition), diet_alerts(kept.allergens, context.eaters), kept.stale,
+        kept.problem,
     )  # fmt: skip
 
 
@@ -162,7 +159,7 @@ def read_bench(database: Database, principal: Principal, bench: Bench) -> BenchV
         context = with_nested(connection, principal, load_context(connection, principal), bench.parts)
         targets = days.day_plan(connection, principal, bench.day).targets
         eaten = total(row.figures() for row in days.day_entries(connection, principal, bench.day))
-        twin = twin_figures(connection, principal, bench.twin, context)
+        twin = twin_figures(connection, principal, bench.twin)
     made = produce_draft(bench.parts, bench.pieces, bench.family, bench.production, context)
     fitting = None
     if targets is not None and made.piece.mass_g > 0:

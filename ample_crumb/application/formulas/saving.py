@@ -1,45 +1,121 @@
-"""What every write of a formula does: check the draft, write its lines and its summary."""
+"""What every write of a formula does: check the draft, work it out once, write it with its summary.
 
-from dataclasses import replace
+All is worked out before the first lock is taken. What changed meanwhile that the figures depend on is noticed under the
+lock, and then a job makes the summary.
+"""
+
+from dataclasses import dataclass, replace
+from datetime import datetime
 from uuid import UUID
 
-from ample_crumb.application.context import load_context
-from ample_crumb.application.formulas.draft import Draft
-from ample_crumb.application.formulas.evaluation import check_size
-from ample_crumb.application.formulas.nested import refuse_circle
-from ample_crumb.application.formulas.summaries import write_summary
+from ample_crumb.application.context import KitchenContext, load_context
+from ample_crumb.application.formulas.draft import Draft, head_of
+from ample_crumb.application.formulas.evaluation import FormulaWords, check_size, evaluated_formula
+from ample_crumb.application.formulas.nested import refuse_circle, with_nested
+from ample_crumb.application.formulas.production import produce_draft
+from ample_crumb.application.formulas.summaries import line_foods, write_dependencies, write_summary
+from ample_crumb.application.formulas.twin_figures import twin_figures
+from ample_crumb.application.formulas.views import EvaluatedView, FormulaView
 from ample_crumb.application.problems import CannotAccept
-from ample_crumb.store import formulas, versions
+from ample_crumb.core.production.production import Production
+from ample_crumb.store import formulas, jobs, kitchens, versions
 from ample_crumb.store.database import Connection
+from ample_crumb.store.formulas import FormulaRow
+from ample_crumb.store.jobs import Touched
 from ample_crumb.store.scope import Principal
 
 
-def checked(connection: Connection, principal: Principal, formula_id: UUID, draft: Draft) -> Draft:
+@dataclass(frozen=True, slots=True)
+class CheckedDraft:
+    """A draft that may be stored, made, with what it was worked out with."""
+
+    draft: Draft
+    made: Production
+    context: KitchenContext
+
+    def view(self, connection: Connection, principal: Principal) -> EvaluatedView:
+        """All that follows from it, for a screen."""
+        draft = self.draft
+        twin = twin_figures(connection, principal, draft.twin)
+        return evaluated_formula(self.made, FormulaWords(draft.family, draft.name, draft.method), self.context, twin)
+
+
+def checked(connection: Connection, principal: Principal, formula_id: UUID, draft: Draft) -> CheckedDraft:
     """The draft as it may be stored. Raises CannotAccept and TooMuch."""
     name = draft.name.strip()
     if not name:
         raise CannotAccept("/name", "A formula needs a name.")
     check_size(draft.parts)
     refuse_circle(connection, principal, formula_id, draft.parts, name)
+    _check_twin(connection, principal, formula_id, draft)
+    context = with_nested(connection, principal, load_context(connection, principal), draft.parts, (formula_id,))
+    made = produce_draft(draft.parts, draft.pieces, draft.family, draft.production, context)
+    return CheckedDraft(replace(draft, name=name), made, context)
+
+
+def _check_twin(connection: Connection, principal: Principal, formula_id: UUID, draft: Draft) -> None:
     other = draft.twin.formula_id if draft.twin else None
+    if draft.twin is None or other is None:
+        return
     if other == formula_id:
         raise CannotAccept("/reference", "A formula cannot be compared with itself.")
-    if other is not None and formulas.find(connection, principal.kitchen_id, other) is None:
+    if formulas.find(connection, principal.kitchen_id, other) is None:
         raise CannotAccept("/reference", "The formula to compare with is not in your kitchen.")
-    number = draft.twin.number if draft.twin else None
-    if (
-        other is not None
-        and number is not None
-        and versions.find(connection, principal.kitchen_id, other, number) is None
-    ):
+    number = draft.twin.number
+    if number is not None and versions.find(connection, principal.kitchen_id, other, number) is None:
         raise CannotAccept("/reference", "That version of the formula to compare with is not there.")
-    return replace(draft, name=name)
 
 
-def write(connection: Connection, principal: Principal, formula_id: UUID, draft: Draft) -> None:
-    """Replaces the lines of a stored formula and keeps their figures."""
-    formulas.write_parts(connection, principal.kitchen_id, formula_id, draft.parts)
-    row = formulas.find(connection, principal.kitchen_id, formula_id)
-    assert row is not None
-    write_summary(connection, principal, row, draft.parts, load_context(connection, principal))
-    formulas.mark_stale_above(connection, principal.kitchen_id, formula_id)
+def hold(connection: Connection, principal: Principal, found: CheckedDraft) -> bool:
+    """The first lock of a write. Whether what the draft was worked out with is still so. A formula that holds others
+    lets nobody save those meanwhile."""
+    if not found.context.inner_versions:
+        return kitchens.hold(connection, principal.kitchen_id) == found.context.reading_revision
+    kitchens.lock(connection, principal.kitchen_id)
+    inner = found.context.inner_versions
+    same = kitchens.hold(connection, principal.kitchen_id) == found.context.reading_revision
+    return same and formulas.versions_now(connection, principal.kitchen_id, sorted(inner)) == dict(inner)
+
+
+def write(
+    connection: Connection, principal: Principal, formula_id: UUID, found: CheckedDraft, *, current: bool
+) -> None:
+    """Writes the lines of a stored formula, its summary and what that depends on, and asks for the summaries of those
+    that hold it. Where the draft is not `current` its own is asked for too. The caller holds the kitchen and has
+    changed the formula's head."""
+    draft = found.draft
+    formulas.write_parts(connection, principal.kitchen_id, formula_id, draft.parts, line_foods(found.made))
+    write_summary(connection, principal, formula_id, found.made, found.context)
+    write_dependencies(connection, principal, formula_id, draft.parts, draft.production, found.made)
+    if current:
+        jobs.forget(connection, principal.kitchen_id, formula_id)
+    else:
+        jobs.ask_for_one(connection, principal, formula_id)
+    jobs.ask_for_summaries(connection, principal, Touched(formula_ids=frozenset({formula_id})))
+
+
+def add(connection: Connection, principal: Principal, formula_id: UUID, found: CheckedDraft) -> bool:
+    """Stores a new formula. False when that id is taken, and nothing is written. The caller holds the kitchen."""
+    current = hold(connection, principal, found)
+    if not formulas.add(connection, principal.kitchen_id, formula_id, head_of(found.draft)):
+        return False
+    write(connection, principal, formula_id, found, current=current)
+    return True
+
+
+def change(
+    connection: Connection, principal: Principal, formula_id: UUID, version: int, found: CheckedDraft, now: datetime
+) -> bool:
+    """Writes a draft over a version of a formula. False when it is at another by now, and nothing is written."""
+    current = hold(connection, principal, found)
+    if not formulas.change(connection, principal.kitchen_id, formula_id, head_of(found.draft), now, version):
+        return False
+    write(connection, principal, formula_id, found, current=current)
+    return True
+
+
+def saved_view(
+    connection: Connection, principal: Principal, row: FormulaRow, found: CheckedDraft, now: datetime
+) -> FormulaView:
+    """What was just written over a row, for a screen, without reading it again."""
+    return FormulaView(row.id, row.version + 1, row.archived, now, found.draft, found.view(connection, principal))

@@ -7,7 +7,7 @@ from uuid import UUID, uuid4
 
 from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.draft import Draft, stored
-from ample_crumb.application.formulas.summaries import read_summary
+from ample_crumb.application.formulas.summaries import summary_now
 from ample_crumb.store import versions
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formulas import FormulaRow
@@ -27,10 +27,12 @@ class KeptAs:
     id: UUID = field(default_factory=uuid4)
 
 
-def keep_version(connection: Connection, principal: Principal, row: FormulaRow, draft: Draft, kept_as: KeptAs) -> None:
-    """Keeps a stored state with its figures. The caller holds the formula's lock."""
-    summary = read_summary(connection, principal, row, load_context(connection, principal))
-    snapshot = VersionSnapshot(
+def snapshot_of(
+    connection: Connection, principal: Principal, row: FormulaRow, draft: Draft, kept_as: KeptAs
+) -> VersionSnapshot:
+    """A stored state with its figures of now, to be kept."""
+    summary = summary_now(connection, principal, row, load_context(connection, principal))
+    return VersionSnapshot(
         id=kept_as.id,
         name=kept_as.name,
         kept_by=kept_as.kept_by,
@@ -38,14 +40,27 @@ def keep_version(connection: Connection, principal: Principal, row: FormulaRow, 
         piece=summary.piece,
         piece_count=summary.piece_count,
     )
-    versions.add(connection, principal.kitchen_id, row.id, snapshot)
 
 
-def keep_edit_session(
+def unkept_snapshot(
+    connection: Connection, principal: Principal, row: FormulaRow, draft: Draft, kept_as: KeptAs
+) -> VersionSnapshot | None:
+    """The state, unless it is the one that was kept last."""
+    if versions.last_draft(connection, principal.kitchen_id, row.id) == stored(draft):
+        return None
+    return snapshot_of(connection, principal, row, draft, kept_as)
+
+
+def session_snapshot(
     connection: Connection, principal: Principal, row: FormulaRow, draft: Draft, now: datetime
-) -> None:
-    """Keeps the state before a change that begins a new edit session, unless it is kept already."""
+) -> VersionSnapshot | None:
+    """The state before a change that begins a new edit session; None where none begins or it is kept already."""
     if now - row.updated_at < EDIT_SESSION or not any(part.lines for part in draft.parts):
-        return
-    if versions.last_draft(connection, principal.kitchen_id, row.id) != stored(draft):
-        keep_version(connection, principal, row, draft, KeptAs("edit session"))
+        return None
+    return unkept_snapshot(connection, principal, row, draft, KeptAs("edit session"))
+
+
+def keep(connection: Connection, principal: Principal, formula_id: UUID, snapshot: VersionSnapshot | None) -> None:
+    """Keeps a snapshot, if there is one. The caller holds the formula's lock."""
+    if snapshot is not None:
+        versions.add(connection, principal.kitchen_id, formula_id, snapshot)

@@ -1,47 +1,42 @@
-"""Formula summaries: the figures of a piece, what it contains, and which foods it uses, kept for lists."""
+"""Formula summaries: the figures of a piece, what it contains, and which foods it uses, kept for lists.
 
-import logging
-from collections.abc import Iterable
+A summary is written by the save of its formula, and by a job where something else changed that it depends on. Whoever
+reads takes it as it is kept, marked while a job for it waits; only what becomes a fact is worked out on the spot.
+"""
+
+from collections.abc import Iterator
 from dataclasses import dataclass
-from hashlib import sha256
-from pathlib import Path
 from typing import Final
 from uuid import UUID
 
-import psycopg
-
-from ample_crumb import core
-from ample_crumb.application.context import KitchenContext
+from ample_crumb.application.context import KitchenContext, priced_food
 from ample_crumb.application.formulas.draft import ProductionSettings
-from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.formulas.nested import is_nested, nested_formula_id, with_nested
 from ample_crumb.application.formulas.production import piece_sd, produce_draft
 from ample_crumb.core.food.nutrients import Nutrients, Portion, StandardUncertainty, total
 from ample_crumb.core.formula.allergens import AllergenNames, allergens_of
 from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.production.production import Production
+from ample_crumb.core.quantity.name_matching import phrase, telling_words
+from ample_crumb.core.rules import RULES_VERSION
 from ample_crumb.core.uncertainty.propagation import propagate
-from ample_crumb.store import formulas, kitchens
+from ample_crumb.store import formulas
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formulas import FormulaRow, StoredSummary
 from ample_crumb.store.scope import Principal
-
-SUMMARY_BY: Final = sha256(
-    b"".join(path.read_bytes() for path in sorted(Path(core.__file__).parent.rglob("*.*")) if path.suffix != ".pyc")
-).hexdigest()[:16]
-"""Names the rules and tables that kept figures were worked out by; kept figures of another name are worked out anew."""
-
-
-_log = logging.getLogger(__name__)
 
 
 @dataclass(frozen=True, slots=True)
 class FormulaSummary:
     """The figures of one piece with their band, its contents, the slugs of the foods in it, and how many pieces there
-    are. `problem` is a sentence where they could not be worked out, and the rest is then empty."""
+    are. `stale` while something changed that they depend on and they are those of before. `problem` is a sentence where
+    they could not be worked out, and the rest is then empty."""
 
     piece: Portion
     allergens: AllergenNames
     uses: frozenset[str]
     piece_count: float
+    stale: bool = False
     problem: str = ""
 
 
@@ -50,59 +45,33 @@ _NOT_WORKED_OUT: Final = FormulaSummary(
     AllergenNames(complete=False),
     frozenset(),
     1.0,
-    "Its figures could not be worked out. Open it, and take out the line that was typed last.",
+    problem="Its figures could not be worked out. Open it, and take out the line that was typed last.",
 )
 
 
-def formula_summaries(
-    connection: Connection, principal: Principal, rows: Iterable[FormulaRow], context: KitchenContext
-) -> dict[UUID, FormulaSummary]:
-    """What is kept of each of these formulas, worked out anew where it is stale."""
-    rows = list(rows)
-    kept = {row.id: _as_stored(row) for row in rows if row.summary_by == SUMMARY_BY}
-    stale = [row for row in rows if row.id not in kept]
-    if len(stale) > 1:
-        kitchens.lock(connection, principal.kitchen_id)
-    for row in stale:
-        parts = formulas.parts_of(connection, principal.kitchen_id, row.id)
-        try:
-            kept[row.id] = write_summary(connection, principal, row, parts, context)
-        except psycopg.Error:
-            raise
-        except Exception:
-            # A formula that breaks the core costs its own row, not the list that it stands in.
-            _log.exception("formula %s cannot be worked out", row.id)
-            kept[row.id] = _NOT_WORKED_OUT
-    return kept
+def kept_summary(row: FormulaRow) -> FormulaSummary:
+    """What is kept of a formula."""
+    if row.job_state == "failed":
+        return _NOT_WORKED_OUT
+    stale = row.job_state is not None or row.summary_rules < RULES_VERSION
+    return FormulaSummary(row.portion(), row.allergen_names(), frozenset(row.uses), row.piece_count, stale)
 
 
-def write_summary(
-    connection: Connection, principal: Principal, row: FormulaRow, parts: tuple[Part, ...], context: KitchenContext
-) -> FormulaSummary:
-    """Works a formula out and keeps what lists show of it."""
-    kept = _evaluated(connection, principal, row, parts, context)
-    stored = StoredSummary(
-        piece=kept.piece, piece_count=kept.piece_count, allergens=kept.allergens, uses=kept.uses, by=SUMMARY_BY
-    )
-    formulas.write_summary(connection, principal.kitchen_id, row.id, stored)
-    return kept
-
-
-def read_summary(
+def summary_now(
     connection: Connection, principal: Principal, row: FormulaRow, context: KitchenContext
 ) -> FormulaSummary:
-    """What would be kept of a formula, without keeping it: for whoever holds another formula's lock already, since two
-    that wrote each other's would wait for each other."""
-    if row.summary_by == SUMMARY_BY:
-        return _as_stored(row)
-    return _evaluated(connection, principal, row, formulas.parts_of(connection, principal.kitchen_id, row.id), context)
-
-
-def _evaluated(
-    connection: Connection, principal: Principal, row: FormulaRow, parts: tuple[Part, ...], context: KitchenContext
-) -> FormulaSummary:
+    """What a formula comes to now, for what is kept as a fact: worked out where what is kept is stale."""
+    kept = kept_summary(row)
+    if not kept.stale:
+        return kept
+    parts = formulas.parts_of(connection, principal.kitchen_id, row.id)
     context = with_nested(connection, principal, context, parts, (row.id,))
-    made = produce_draft(parts, row.pieces, row.family, ProductionSettings.from_stored(row.production), context)
+    settings = ProductionSettings.from_stored(row.production)
+    return summary_of(produce_draft(parts, row.pieces, row.family, settings, context), context)
+
+
+def summary_of(made: Production, context: KitchenContext) -> FormulaSummary:
+    """The summary of a formula made."""
     lines = (line for part in made.evaluated.parts for line in part.lines)
     return FormulaSummary(
         piece=Portion(made.piece, piece_sd(made, propagate(made.evaluated, context.cupboard))),
@@ -112,5 +81,57 @@ def _evaluated(
     )
 
 
-def _as_stored(row: FormulaRow) -> FormulaSummary:
-    return FormulaSummary(row.portion(), row.allergen_names(), frozenset(row.uses), row.piece_count)
+def write_summary(
+    connection: Connection, principal: Principal, row_id: UUID, made: Production, context: KitchenContext
+) -> None:
+    """Keeps what lists show of a formula made."""
+    summary = summary_of(made, context)
+    stored = StoredSummary(
+        piece=summary.piece,
+        piece_count=summary.piece_count,
+        allergens=summary.allergens,
+        uses=summary.uses,
+        rules=RULES_VERSION,
+    )
+    formulas.write_summary(connection, principal.kitchen_id, row_id, stored)
+
+
+def write_dependencies(
+    connection: Connection,
+    principal: Principal,
+    row_id: UUID,
+    parts: tuple[Part, ...],
+    settings: ProductionSettings,
+    made: Production,
+) -> None:
+    """Keeps what the summary of a formula depends on."""
+    found = sorted(set(_dependencies(parts, settings, made)))
+    formulas.write_dependencies(connection, principal.kitchen_id, row_id, found)
+
+
+def line_foods(made: Production) -> tuple[tuple[str | None, ...], ...]:
+    """What each line of each part was read as, by slug."""
+    return tuple(
+        tuple(line.ingredient.slug if line.ingredient else None for line in part.lines) for part in made.evaluated.parts
+    )
+
+
+_LONGEST: Final = 200
+"""Longer words and phrases are no food's, and no correction is that long."""
+
+
+def _dependencies(parts: tuple[Part, ...], settings: ProductionSettings, made: Production) -> Iterator[tuple[str, str]]:
+    for each in settings.tins:
+        yield "tin", str(each.tin_id)
+    for part, figures in zip(parts, made.evaluated.parts, strict=True):
+        for line, read in zip(part.lines, figures.lines, strict=True):
+            inner = nested_formula_id(line.chosen) if line.chosen and is_nested(line.chosen) else None
+            if inner is not None:
+                yield "formula", str(inner)
+                continue
+            if read.ingredient is not None:
+                yield "food", priced_food(read.ingredient.slug)
+            yield from (("word", word) for word in telling_words(read.name) if len(word) <= _LONGEST)
+            words = phrase(read.name)
+            if words and len(words) <= _LONGEST:
+                yield "phrase", words

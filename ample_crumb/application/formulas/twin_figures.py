@@ -1,8 +1,7 @@
 """What a formula is compared with for claims such as "reduced": its twin, per 100 g."""
 
-from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.formulas.draft import FIGURES, TwinChoice
-from ample_crumb.application.formulas.summaries import read_summary
+from ample_crumb.application.formulas.summaries import kept_summary
 from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.store import formulas, versions
@@ -10,9 +9,7 @@ from ample_crumb.store.database import Connection
 from ample_crumb.store.scope import Principal
 
 
-def twin_figures(
-    connection: Connection, principal: Principal, reference: TwinChoice | None, context: KitchenContext
-) -> TwinFigures | None:
+def twin_figures(connection: Connection, principal: Principal, reference: TwinChoice | None) -> TwinFigures | None:
     """The twin that a reference means; None without one, and for a formula that is not there or has no figures."""
     if reference is None:
         return None
@@ -23,7 +20,7 @@ def twin_figures(
     if row is None:
         return None
     name = row.name
-    figures_now = read_summary(connection, principal, row, context).piece.figures
+    figures_now = kept_summary(row).piece.figures
     if reference.number is not None:
         kept = versions.find(connection, principal.kitchen_id, row.id, reference.number)
         if kept is None:

@@ -30,8 +30,8 @@ from ample_crumb.core.uncertainty.propagation import LineUncertainty, Uncertaint
 
 @dataclass(frozen=True, slots=True)
 class FormulaListItem:
-    """A formula in the list, with the figures of one piece and the alarms that it raises. `problem` says why
-    there are no figures, where they could not be worked out."""
+    """A formula in the list, with the figures of one piece and the alerts that it raises. `stale` while these are being
+    worked out anew. `problem` says why there are none, where they could not be."""
 
     id: UUID
     name: str
@@ -42,6 +42,7 @@ class FormulaListItem:
     updated_at: datetime
     piece: FiguresView
     alerts: tuple[DietAlert, ...]
+    stale: bool
     problem: str
 
 

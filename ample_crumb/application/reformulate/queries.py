@@ -66,8 +66,7 @@ def trade_off(
 def choices(database: Database, principal: Principal, bench: Bench) -> ReformulationChoices:
     """What can be wished for and allowed for what is on the Bench."""
     with database.transaction(principal) as connection:
-        evaluated = evaluate_bench_in(connection, principal, bench)
-        twin = twin_figures(connection, principal, bench.twin, evaluated.context)
+        twin = twin_figures(connection, principal, bench.twin)
     claims = {rules: tuple(needs) for rules, needs in _needs(bench, twin).items() if needs}
     foods = reference_cupboard().ingredients
     return ReformulationChoices(claims, tuple(CandidateFood(slug, foods[slug].name) for slug in USUAL))
@@ -90,7 +89,7 @@ def _asked_in(
 ) -> tuple[FormulaToReformulate, ReformulationRequest, KitchenContext]:
     evaluated = evaluate_bench_in(connection, principal, bench)
     context = evaluated.context
-    needs = _needs(bench, twin_figures(connection, principal, bench.twin, context))
+    needs = _needs(bench, twin_figures(connection, principal, bench.twin))
     making, _ = production_inputs(bench.production, bench.pieces, context)
     foods = [*reference_cupboard().ingredients, *(draft.allowed or ())]
     lines = (line for part in evaluated.production.evaluated.parts for line in part.lines)

@@ -9,9 +9,10 @@ from ample_crumb.core.formula.alerts import ASKABLE
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.tins import Tin, checked
 from ample_crumb.core.quantity.name_matching import phrase
-from ample_crumb.store import eaters, formulas, kitchens, tins
+from ample_crumb.store import eaters, jobs, kitchens, tins
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.eaters import EaterRow
+from ample_crumb.store.jobs import Touched
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.store.scope import Principal
 
@@ -27,10 +28,11 @@ def ensure_kitchen(database: Database) -> None:
 def change_settings(database: Database, principal: Principal, settings: Settings) -> Settings:
     """Replaces the person's settings; kept figures are worked out again where they change."""
     with database.transaction(principal) as connection:
+        kitchens.lock(connection, principal.kitchen_id)
         was = kitchens.find_settings(connection, principal)
         kitchens.save_settings(connection, principal, settings)
         if (was.measures, was.energy) != (settings.measures, settings.energy):
-            all_stale(connection, principal)
+            reading_changed(connection, principal, Touched(everything=True))
     return settings
 
 
@@ -61,8 +63,9 @@ def put_tin(database: Database, principal: Principal, tin_id: UUID, name: str, t
     except CannotUse as cannot:
         raise CannotAccept("", str(cannot)) from cannot
     with database.transaction(principal) as connection:
+        kitchens.lock(connection, principal.kitchen_id)
         tins.put(connection, principal.kitchen_id, tin_id, name.strip(), tin)
-        all_stale(connection, principal)
+        reading_changed(connection, principal, Touched(tins=frozenset({tin_id})))
         return next(tin_view(row) for row in tins.listed(connection, principal.kitchen_id) if row.id == tin_id)
 
 
@@ -72,10 +75,11 @@ def archive_tin(database: Database, principal: Principal, tin_id: UUID) -> None:
         tins.archive(connection, principal.kitchen_id, tin_id)
 
 
-def all_stale(connection: Connection, principal: Principal) -> None:
-    """What is kept of all formulas is worked out anew when it is next asked for."""
-    kitchens.lock(connection, principal.kitchen_id)
-    formulas.mark_all_stale(connection, principal.kitchen_id)
+def reading_changed(connection: Connection, principal: Principal, touched: Touched) -> None:
+    """What lines are read or counted with is another now: the summaries that depend on it are asked for. The caller
+    holds the kitchen's lock."""
+    kitchens.reading_changed(connection, principal.kitchen_id)
+    jobs.ask_for_summaries(connection, principal, touched)
 
 
 def correct(database: Database, principal: Principal, name: str, slug: str) -> None:
@@ -86,12 +90,15 @@ def correct(database: Database, principal: Principal, name: str, slug: str) -> N
     with database.transaction(principal) as connection:
         if slug not in load_context(connection, principal).cupboard.ingredients:
             raise CannotAccept("/slug", "We have no such ingredient.")
+        kitchens.lock(connection, principal.kitchen_id)
         kitchens.correct(connection, principal.kitchen_id, words, slug)
-        all_stale(connection, principal)
+        reading_changed(connection, principal, Touched(phrases=frozenset({words})))
 
 
 def forget(database: Database, principal: Principal, name: str) -> None:
     """The written name is read by its words again."""
+    words = phrase(name)
     with database.transaction(principal) as connection:
-        kitchens.forget(connection, principal.kitchen_id, phrase(name))
-        all_stale(connection, principal)
+        kitchens.lock(connection, principal.kitchen_id)
+        kitchens.forget(connection, principal.kitchen_id, words)
+        reading_changed(connection, principal, Touched(phrases=frozenset({words})))

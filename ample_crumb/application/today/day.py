@@ -51,7 +51,7 @@ def load_day(connection: Connection, principal: Principal, day: date) -> DayView
     sd = combine_sds((str(row.formula_id or ""), row.portion().sd) for row in rows)
     tin: DayBudgetView | None = None
     fits: tuple[FitView, ...] = ()
-    made = all_summaries(connection, principal, context)
+    made = all_summaries(connection, principal)
     if targets is not None:
         summed = sum_up([row.figures() for row in rows], targets)
         tin = DayBudgetView(
@@ -85,7 +85,9 @@ def _fits(
     for fit in fits[:FITS_SHOWN]:
         row, kept = at_hand[fit.key]
         figures = portion_view(kept.piece.times(fit.piece_count), context.definition)
-        views.append(FitView(row.id, row.name, fit.piece_count, figures, diet_alerts(kept.allergens, context.eaters)))
+        views.append(
+            FitView(row.id, row.name, fit.piece_count, figures, diet_alerts(kept.allergens, context.eaters), kept.stale)
+        )
     return tuple(views)
 
 

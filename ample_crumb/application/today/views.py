@@ -28,13 +28,15 @@ class EntryView:
 
 @dataclass(frozen=True, slots=True)
 class FitView:
-    """So many pieces of a formula, what they bring, and the alarms of the kitchen that the formula raises."""
+    """So many pieces of a formula, what they bring, and the alerts that the formula raises; `stale` while its figures
+    are being worked out anew."""
 
     formula_id: UUID
     name: str
     piece_count: float
     figures: FiguresView
     alerts: tuple[DietAlert, ...]
+    stale: bool
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,24 +1,29 @@
 """Writes of the tab Versions: keep, name, mark, restore, branch, follow."""
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Final
 from uuid import UUID
 
+from psycopg.errors import SerializationFailure
+
 from ample_crumb.application.clock import Clock, system_clock
-from ample_crumb.application.formulas.draft import Draft, from_stored, head_of, parts_from, parts_stored, stored
+from ample_crumb.application.formulas import saving, snapshots
+from ample_crumb.application.formulas.draft import Draft, draft_of, from_stored, parts_from, parts_stored
 from ample_crumb.application.formulas.evaluation import formula_view
-from ample_crumb.application.formulas.saving import checked, write
-from ample_crumb.application.formulas.snapshots import KeptAs, keep_version
+from ample_crumb.application.formulas.saving import CheckedDraft
+from ample_crumb.application.formulas.snapshots import KeptAs, snapshot_of, unkept_snapshot
 from ample_crumb.application.formulas.views import FormulaView
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere
 from ample_crumb.application.versions.overview import find_formula, versions_view
 from ample_crumb.application.versions.views import BranchUpdate, VersionsView
+from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.merging import merge_base_changes
 from ample_crumb.store import formulas, kitchens, versions
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.scope import Principal
+from ample_crumb.store.versions import VersionSnapshot
 
 MOST_VERSIONS: Final = 400
 """More states than anyone reads; then some have to be let go first."""
@@ -27,14 +32,23 @@ MOST_VERSIONS: Final = 400
 def keep(database: Database, principal: Principal, formula_id: UUID, version_id: UUID, name: str) -> VersionsView:
     """Keeps the formula as it stands; again with the same id changes nothing. Raises NotHere."""
     with database.transaction(principal) as connection:
-        row = find_formula(connection, principal, formula_id, lock=True)
-        _room(connection, principal, formula_id)
-        draft = formula_view(connection, principal, row).draft
-        keep_version(connection, principal, row, draft, KeptAs("baker", name.strip(), version_id))
+        row, draft = _as_it_stands(connection, principal, formula_id)
+        snapshot = snapshot_of(connection, principal, row, draft, KeptAs("baker", name.strip(), version_id))
+        while find_formula(connection, principal, formula_id, lock=True).version != row.version:
+            # Somebody saved it while it was worked out; now that it is held nobody does.
+            row, draft = _as_it_stands(connection, principal, formula_id)
+            snapshot = snapshot_of(connection, principal, row, draft, KeptAs("baker", name.strip(), version_id))
+        _check_room(connection, principal, formula_id)
+        snapshots.keep(connection, principal, formula_id, snapshot)
         return versions_view(connection, principal, row)
 
 
-def _room(connection: Connection, principal: Principal, formula_id: UUID) -> None:
+def _as_it_stands(connection: Connection, principal: Principal, formula_id: UUID) -> tuple[FormulaRow, Draft]:
+    row = find_formula(connection, principal, formula_id)
+    return row, draft_of(row, formulas.parts_of(connection, principal.kitchen_id, formula_id))
+
+
+def _check_room(connection: Connection, principal: Principal, formula_id: UUID) -> None:
     if len(versions.listed(connection, principal.kitchen_id, formula_id)) >= MOST_VERSIONS:
         raise CannotAccept("/name", f"A formula keeps up to {MOST_VERSIONS} versions; branch it to go on.")
 
@@ -70,40 +84,32 @@ def restore(
 
     Raises NotHere, or ChangedMeanwhile when the formula is not at `version` any more.
     """
+    now = clock()
     with database.transaction(principal) as connection:
-        kitchens.lock(connection, principal.kitchen_id)
-        row = find_formula(connection, principal, formula_id, lock=True)
+        row, there = _as_it_stands(connection, principal, formula_id)
         kept = versions.find(connection, principal.kitchen_id, formula_id, number)
         if kept is None:
             raise NotHere("version")
-        draft = replace(from_stored(kept.draft), name=row.name)
-        there = formula_view(connection, principal, row)
-        if there.draft == draft:
-            return there
-        if row.version != version:
-            raise ChangedMeanwhile("formula", there)
-        if versions.last_draft(connection, principal.kitchen_id, formula_id) != stored(there.draft):
-            keep_version(connection, principal, row, there.draft, KeptAs("restore"))
-        return _change(connection, principal, formula_id, draft, clock())
-
-
-def _change(connection: Connection, principal: Principal, formula_id: UUID, draft: Draft, now: datetime) -> FormulaView:
-    draft = checked(connection, principal, formula_id, draft)
-    formulas.change(connection, principal.kitchen_id, formula_id, head_of(draft), now)
-    write(connection, principal, formula_id, draft)
-    return formula_view(connection, principal, find_formula(connection, principal, formula_id))
+        found = saving.checked(connection, principal, formula_id, replace(from_stored(kept.draft), name=row.name))
+        if there == found.draft:
+            return formula_view(connection, principal, row)
+        if row.version == version:
+            snapshot = unkept_snapshot(connection, principal, row, there, KeptAs("restore"))
+            if saving.change(connection, principal, formula_id, version, found, now):
+                snapshots.keep(connection, principal, formula_id, snapshot)
+                return saving.saved_view(connection, principal, row, found, now)
+        there_now = formula_view(connection, principal, find_formula(connection, principal, formula_id))
+        raise ChangedMeanwhile("formula", there_now)
 
 
 def branch(database: Database, principal: Principal, formula_id: UUID, branch_id: UUID, name: str) -> FormulaView:
     """A branch: the same lines under another name, which follow this one where they stay as they are. The same id again
     gives the branch that is there. Raises NotHere."""
     with database.transaction(principal) as connection:
-        kitchens.lock(connection, principal.kitchen_id)
-        base = formula_view(connection, principal, find_formula(connection, principal, formula_id))
-        draft = checked(connection, principal, branch_id, replace(base.draft, name=name))
-        if formulas.add(connection, principal.kitchen_id, branch_id, head_of(draft)):
-            write(connection, principal, branch_id, draft)
-            versions.set_base(connection, principal.kitchen_id, branch_id, formula_id, parts_stored(base.draft.parts))
+        _, base = _as_it_stands(connection, principal, formula_id)
+        found = saving.checked(connection, principal, branch_id, replace(base, name=name))
+        if saving.add(connection, principal, branch_id, found):
+            versions.set_base(connection, principal.kitchen_id, branch_id, formula_id, parts_stored(base.parts))
         return formula_view(connection, principal, find_formula(connection, principal, branch_id))
 
 
@@ -120,26 +126,51 @@ def update_branches(
 ) -> list[BranchUpdate]:
     """Carries what changed in a base into all its branches, each as its next version; only says what would be done
     where `look`. The state of each branch before is kept. Raises NotHere."""
+    now = clock()
     with database.transaction(principal) as connection:
-        if not look:
-            kitchens.lock(connection, principal.kitchen_id)
-        base = formula_view(connection, principal, find_formula(connection, principal, formula_id)).draft
-        updates = []
+        _, base = _as_it_stands(connection, principal, formula_id)
+        updates, following = [], []
         for branch_id, followed in versions.branches_of(connection, principal.kitchen_id, formula_id):
-            row = find_formula(connection, principal, branch_id, lock=not look)
-            there = formula_view(connection, principal, row).draft
+            row, there = _as_it_stands(connection, principal, branch_id)
             made = merge_base_changes(parts_from(followed), base.parts, there.parts)
             updates.append(BranchUpdate(branch_id, row.name, made.done, made.left))
             if not look and parts_from(followed) != base.parts:
-                if made.parts != there.parts:
-                    _keep_before_following(connection, principal, row, there, base)
-                    _change(connection, principal, row.id, replace(there, parts=made.parts), clock())
-                versions.set_base(connection, principal.kitchen_id, branch_id, formula_id, parts_stored(base.parts))
+                following.append(_following(connection, principal, row, there, made.parts, base))
+        if following:
+            kitchens.lock(connection, principal.kitchen_id)
+        for each in following:
+            _follow(connection, principal, each, now)
+            versions.set_base(connection, principal.kitchen_id, each.row.id, formula_id, parts_stored(base.parts))
         return updates
 
 
-def _keep_before_following(
-    connection: Connection, principal: Principal, row: FormulaRow, there: Draft, base: Draft
-) -> None:
-    if versions.last_draft(connection, principal.kitchen_id, row.id) != stored(there):
-        keep_version(connection, principal, row, there, KeptAs("restore", f"before following {base.name}"[:80]))
+@dataclass(frozen=True, slots=True)
+class _Following:
+    """A branch that follows its base: as it stands, as it will, and the state of before to keep; both None where the
+    base's changes change nothing in it."""
+
+    row: FormulaRow
+    found: CheckedDraft | None
+    snapshot: VersionSnapshot | None
+
+
+def _following(
+    connection: Connection, principal: Principal, row: FormulaRow, there: Draft, parts: tuple[Part, ...], base: Draft
+) -> _Following:
+    if parts == there.parts:
+        return _Following(row, None, None)
+    kept_as = KeptAs("restore", f"before following {base.name}"[:80])
+    return _Following(
+        row,
+        saving.checked(connection, principal, row.id, replace(there, parts=parts)),
+        unkept_snapshot(connection, principal, row, there, kept_as),
+    )
+
+
+def _follow(connection: Connection, principal: Principal, each: _Following, now: datetime) -> None:
+    if each.found is None:
+        return
+    if not saving.change(connection, principal, each.row.id, each.row.version, each.found, now):
+        # All branches follow or none: the whole is worked out again from what somebody else saved.
+        raise SerializationFailure("a branch was saved meanwhile")
+    snapshots.keep(connection, principal, each.row.id, each.snapshot)

@@ -6,7 +6,7 @@ from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.draft import Draft, from_stored, parts_from
 from ample_crumb.application.formulas.evaluation import formula_view
 from ample_crumb.application.formulas.nested import with_nested
-from ample_crumb.application.formulas.summaries import read_summary
+from ample_crumb.application.formulas.summaries import kept_summary
 from ample_crumb.application.problems import NotHere
 from ample_crumb.application.versions.views import BaseView, BranchView, VersionsView, VersionView
 from ample_crumb.application.views import portion_view
@@ -34,7 +34,7 @@ def versions_view(connection: Connection, principal: Principal, row: FormulaRow)
     changed = difference_of(connection, principal, from_stored(rows[0].draft), now, context) if rows else ()
     base = versions.base_of(connection, principal.kitchen_id, row.id)
     return VersionsView(
-        versions=(current_state(connection, principal, row, context), *(version_view(each, context) for each in rows)),
+        versions=(current_state(row, context), *(version_view(each, context) for each in rows)),
         bake=row.bake_number or 0,
         changed=changed,
         base=_base(connection, principal, base, now) if base else None,
@@ -42,10 +42,8 @@ def versions_view(connection: Connection, principal: Principal, row: FormulaRow)
     )
 
 
-def current_state(
-    connection: Connection, principal: Principal, row: FormulaRow, context: KitchenContext
-) -> VersionView:
-    kept = read_summary(connection, principal, row, context)
+def current_state(row: FormulaRow, context: KitchenContext) -> VersionView:
+    kept = kept_summary(row)
     return VersionView(0, "", "now", row.updated_at, kept.piece_count, portion_view(kept.piece, context.definition))
 
 

@@ -5,7 +5,7 @@ from uuid import UUID
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.draft import Draft, from_stored
 from ample_crumb.application.formulas.evaluation import formula_view
-from ample_crumb.application.formulas.summaries import read_summary
+from ample_crumb.application.formulas.summaries import summary_now
 from ample_crumb.application.problems import NotHere
 from ample_crumb.application.versions.overview import (
     current_state,
@@ -44,9 +44,9 @@ def _state(
     connection: Connection, principal: Principal, row: FormulaRow, number: int, context: KitchenContext
 ) -> tuple[VersionView, Draft, Figures]:
     if not number:
-        kept = read_summary(connection, principal, row, context)
+        kept = summary_now(connection, principal, row, context)
         return (
-            current_state(connection, principal, row, context),
+            current_state(row, context),
             formula_view(connection, principal, row).draft,
             kept.piece.figures,
         )

@@ -153,6 +153,19 @@ def tells(name: str) -> bool:
     return any(word not in _MANNER and word not in _STATE for word in words(name))
 
 
+def telling_words(name: str) -> tuple[str, ...]:
+    """The words of a name by which what it means is found; all of them where none tells what the thing is."""
+    found = words(name)
+    return tuple(word for word in found if word not in _MANNER and word not in _STATE) or found
+
+
+def is_slip(word: str, known: str) -> bool:
+    """Whether a written word may be taken for a known one that it is not."""
+    if len(word) < 4 or word[0] != known[0]:
+        return False
+    return OSA.distance(word, known, score_cutoff=2) <= (1 if len(word) < 8 else 2)
+
+
 def phrase(name: str) -> str:
     """The form under which a correction of this name is remembered: same words, same phrase, whatever their order."""
     return " ".join(sorted(words(name)))

@@ -2170,7 +2170,8 @@ export interface components {
         };
         /**
          * FitView
-         * @description So many pieces of a formula, what they bring, and the alarms of the kitchen that the formula raises.
+         * @description So many pieces of a formula, what they bring, and the alerts that the formula raises; `stale` while its figures
+         *     are being worked out anew.
          */
         FitView: {
             /**
@@ -2185,6 +2186,8 @@ export interface components {
             figures: components["schemas"]["FiguresView"];
             /** Alerts */
             alerts: components["schemas"]["DietAlert"][];
+            /** Stale */
+            stale: boolean;
         };
         /**
          * Fitting
@@ -2273,8 +2276,8 @@ export interface components {
         };
         /**
          * FormulaListItem
-         * @description A formula in the list, with the figures of one piece and the alarms that it raises. `problem` says why
-         *     there are no figures, where they could not be worked out.
+         * @description A formula in the list, with the figures of one piece and the alerts that it raises. `stale` while these are being
+         *     worked out anew. `problem` says why there are none, where they could not be.
          */
         FormulaListItem: {
             /**
@@ -2300,6 +2303,8 @@ export interface components {
             piece: components["schemas"]["FiguresView"];
             /** Alerts */
             alerts: components["schemas"]["DietAlert"][];
+            /** Stale */
+            stale: boolean;
             /** Problem */
             problem: string;
         };

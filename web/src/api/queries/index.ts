@@ -22,9 +22,17 @@ export const kitchenQuery = queryOptions({
   staleTime: 60_000,
 });
 
+const WORKED_OUT_MS = 1000;
+
+/** Asked again until the figures that are being worked out in the background are there. */
+function untilFresh(shown: { stale: boolean }[] | undefined): number | false {
+  return shown?.some((each) => each.stale) ? WORKED_OUT_MS : false;
+}
+
 export const formulasQuery = queryOptions({
   queryKey: ["formulas", "list"],
   queryFn: ({ signal }) => data(api.GET("/api/v1/formulas", { signal })),
+  refetchInterval: (query) => untilFresh(query.state.data),
 });
 
 export const formulaQuery = (id: string) =>
@@ -70,4 +78,5 @@ export const dayQuery = (day: string) =>
   queryOptions({
     queryKey: ["days", day],
     queryFn: ({ signal }) => data(api.GET("/api/v1/days/{day}", { params: { path: { day } }, signal })),
+    refetchInterval: (query) => untilFresh(query.state.data?.fits),
   });

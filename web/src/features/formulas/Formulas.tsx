@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { formulasQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { count, grams, kcal, unreadLines } from "@/domain/format";
+import { count, grams, kcal, plural, unreadLines } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { isSingleKey, useKeys } from "@/ui/keys";
@@ -21,6 +21,7 @@ export function Formulas() {
   const all = query.data ?? [];
   const shown = all.filter((formula) => formula.archived === archived);
   const away = all.filter((formula) => formula.archived).length;
+  const waiting = shown.filter((formula) => formula.stale).length;
   const families = new Map(kitchen.data?.families.map((family) => [family.slug, family.name]));
 
   useKeys((event) => {
@@ -59,6 +60,10 @@ export function Formulas() {
           )}
         </div>
       )}
+      <p role="status" className="mt-2 text-soft">
+        {waiting > 0 &&
+          `Figures of ${waiting} ${plural(waiting, "formula")} are being worked out anew; those of before are shown.`}
+      </p>
       <ul className="mt-4 grid gap-[10px]">
         {shown.map((formula) => (
           <Row key={formula.id} formula={formula} family={families.get(formula.family) ?? ""} />
@@ -82,6 +87,7 @@ function Row({ formula, family }: { formula: Schemas["FormulaListItem"]; family:
           {[family, `makes ${count(formula.piece_count)}`, `${grams(piece.mass_g)} g each`].filter(Boolean).join(" · ")}
           {piece.without_lines > 0 && <span className="text-caution"> · {unreadLines(piece.without_lines)}</span>}
         </span>
+        {formula.stale && <span className="block text-[14px] text-soft">being worked out anew</span>}
         {formula.problem && <span className="block text-[14px] text-caution">{formula.problem}</span>}
         <DietAlerts alarms={formula.alerts} />
       </Link>

@@ -1,0 +1,96 @@
+"""The background of a worker: jobs claimed one after another, each in a transaction of its own."""
+
+import logging
+from threading import Event, Thread
+from typing import Final
+
+import psycopg
+import psycopg_pool
+
+from ample_crumb.application.context import load_context
+from ample_crumb.application.formulas.draft import ProductionSettings
+from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.formulas.production import produce_draft
+from ample_crumb.application.formulas.summaries import line_foods, write_dependencies, write_summary
+from ample_crumb.store import formulas, jobs
+from ample_crumb.store.database import Database
+from ample_crumb.store.jobs import Job
+
+_AT_ONCE: Final = 8
+_LOOK_EVERY_S: Final = 0.5
+_LONGEST_PAUSE_S: Final = 15.0
+
+_log = logging.getLogger(__name__)
+
+
+class _AskedAgain(Exception):
+    """What a job was for has changed while it was worked on; nothing of it is kept."""
+
+
+class Worker:
+    """Works jobs off in a thread of its own until it is stopped."""
+
+    def __init__(self, database: Database) -> None:
+        self._database = database
+        self._stopping = Event()
+        self._thread = Thread(target=self._run, name="jobs", daemon=True)
+
+    def start(self) -> None:
+        """Begins."""
+        self._thread.start()
+
+    def stop(self) -> None:
+        """Ends after the job at hand."""
+        self._stopping.set()
+        self._thread.join()
+
+    def _run(self) -> None:
+        pause = _LOOK_EVERY_S
+        while not self._stopping.wait(pause):
+            try:
+                while not self._stopping.is_set() and work(self._database):
+                    pass
+                pause = _LOOK_EVERY_S
+            except (psycopg.Error, psycopg_pool.PoolTimeout) as away:
+                # What was claimed is claimed again when its time is over.
+                pause = min(2 * pause, _LONGEST_PAUSE_S)
+                _log.warning("jobs wait %.1f s: %s", pause, away)
+
+
+def work(database: Database) -> int:
+    """Claims a few jobs and does them; gives how many there were."""
+    with database.unscoped() as connection:
+        claimed = jobs.claim(connection, _AT_ONCE)
+    for job in claimed:
+        try:
+            _do(database, job)
+        except _AskedAgain:
+            with database.unscoped() as connection:
+                jobs.put_back(connection, job)
+        except (psycopg.OperationalError, psycopg_pool.PoolTimeout):
+            raise
+        except Exception:
+            # A formula that breaks the core costs its own row, not the list that it stands in.
+            _log.exception("formula %s cannot be worked out", job.key)
+            with database.unscoped() as connection:
+                jobs.put_off(connection, job)
+    return len(claimed)
+
+
+def _do(database: Database, job: Job) -> None:
+    principal = job.principal
+    with database.transaction(principal) as connection:
+        row = formulas.find(connection, job.kitchen_id, job.key)
+        if row is None:
+            jobs.finish(connection, job)
+            return
+        parts = formulas.parts_of(connection, job.kitchen_id, row.id)
+        context = with_nested(connection, principal, load_context(connection, principal), parts, (row.id,))
+        settings = ProductionSettings.from_stored(row.production)
+        made = produce_draft(parts, row.pieces, row.family, settings, context)
+        # From here on rows are held: its own first, as a save holds them.
+        if formulas.find(connection, job.kitchen_id, row.id, lock=True) != row or not jobs.finish(connection, job):
+            raise _AskedAgain
+        write_summary(connection, principal, row.id, made, context)
+        formulas.write_foods(connection, job.kitchen_id, row.id, line_foods(made))
+        write_dependencies(connection, principal, row.id, parts, settings, made)

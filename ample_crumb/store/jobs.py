@@ -1,0 +1,199 @@
+"""Work to do in the background: rows of ids, claimed by whichever worker comes first.
+
+No lock is held while a job is worked on: it is claimed for a while, and what it was asked for is compared when it ends.
+"""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import timedelta
+from typing import Any, Final
+from uuid import UUID
+
+import psycopg
+from psycopg.rows import class_row
+
+from ample_crumb.store.database import Connection
+from ample_crumb.store.scope import Principal
+
+SUMMARY: Final = "summary"
+"""The summary of the formula `key`, worked out anew."""
+
+CLAIM: Final = timedelta(minutes=2)
+"""After so long a worker that claimed a job counts as gone."""
+
+MOST_ATTEMPTS: Final = 4
+
+
+@dataclass(frozen=True, slots=True)
+class Job:
+    """A claimed job. `token` is another number whenever it is asked for again."""
+
+    kitchen_id: UUID
+    person_id: UUID
+    kind: str
+    key: UUID
+    token: int
+    attempts: int
+
+    @property
+    def principal(self) -> Principal:
+        """In whose name it is done."""
+        return Principal(self.kitchen_id, self.person_id)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Touched:
+    """What has changed, by what formulas depend on: `foods` by slug or id of a product, `words` and `phrases` of lines,
+    `tins`, `formula_ids` inside others, or `everything`."""
+
+    foods: frozenset[str] = frozenset()
+    words: frozenset[str] = frozenset()
+    phrases: frozenset[str] = frozenset()
+    tins: frozenset[UUID] = frozenset()
+    formula_ids: frozenset[UUID] = frozenset()
+    everything: bool = False
+
+    def pairs(self) -> list[tuple[str, str]]:
+        """As kinds and keys of dependencies."""
+        kinds: tuple[tuple[str, Iterable[object]], ...] = (
+            ("food", self.foods), ("word", self.words), ("phrase", self.phrases), ("tin", self.tins),
+            ("formula", self.formula_ids),
+        )  # fmt: skip
+        return sorted((kind, str(key)) for kind, keys in kinds for key in keys)
+
+
+def ask_for_summaries(connection: Connection, principal: Principal, touched: Touched) -> None:
+    """Asks for the summaries of all formulas that depend on what was touched, however deep; in the order of their ids,
+    so that two who ask never wait for each other."""
+    pairs = touched.pairs()
+    if not pairs and not touched.everything:
+        return
+    connection.execute(
+        """
+        with recursive hit (id) as (
+            (
+                select dependency.formula_id from formula_dependency dependency
+                join unnest(%(kinds)s::text[], %(keys)s::text[]) as changed (kind, key)
+                    on changed.kind = dependency.kind and changed.key = dependency.key
+                where dependency.kitchen_id = %(kitchen_id)s
+                union select id from formula where kitchen_id = %(kitchen_id)s and %(everything)s
+            )
+            union
+            select dependency.formula_id from formula_dependency dependency
+            join hit on dependency.kind = 'formula' and dependency.key = hit.id::text
+            where dependency.kitchen_id = %(kitchen_id)s
+        )
+        insert into job (kitchen_id, kind, key, person_id)
+        select %(kitchen_id)s, 'summary', id, %(person_id)s from hit order by id
+        on conflict (kitchen_id, kind, key) do update
+            set token = nextval('job_token'), state = 'queued', run_after = now(), attempts = 0, claimed_until = null
+        """,
+        {
+            "kitchen_id": principal.kitchen_id,
+            "person_id": principal.person_id,
+            "kinds": [kind for kind, _ in pairs],
+            "keys": [key for _, key in pairs],
+            "everything": touched.everything,
+        },
+    )
+
+
+def ask_for_one(connection: Connection, principal: Principal, formula_id: UUID) -> None:
+    """Asks for the summary of this formula."""
+    connection.execute(
+        """
+        insert into job (kitchen_id, kind, key, person_id)
+        values (%(kitchen_id)s, 'summary', %(id)s, %(person_id)s)
+        on conflict (kitchen_id, kind, key) do update
+            set token = nextval('job_token'), state = 'queued', run_after = now(), attempts = 0, claimed_until = null
+        """,
+        {"kitchen_id": principal.kitchen_id, "person_id": principal.person_id, "id": formula_id},
+    )
+
+
+def claim(connection: Connection, most: int) -> list[Job]:
+    """Up to so many jobs of all kitchens that wait or whose worker is gone, claimed for this worker."""
+    with connection.cursor(row_factory=class_row(Job)) as cursor:
+        return cursor.execute(
+            """
+            update job set state = 'running', attempts = attempts + 1, claimed_until = now() + %(claim)s
+            where (kitchen_id, kind, key) in (
+                select kitchen_id, kind, key from job
+                where run_after <= now() and (state = 'queued' or (state = 'running' and claimed_until < now()))
+                order by run_after limit %(most)s for update skip locked
+            )
+            returning kitchen_id, person_id, kind, key, token, attempts
+            """,
+            {"claim": CLAIM, "most": most},
+        ).fetchall()
+
+
+def finish(connection: Connection, job: Job) -> bool:
+    """Ends a job; False when it has been asked for again meanwhile, and stays."""
+    done = connection.execute(
+        "delete from job where kitchen_id = %(kitchen_id)s and kind = %(kind)s and key = %(key)s and token = %(token)s",
+        {"kitchen_id": job.kitchen_id, "kind": job.kind, "key": job.key, "token": job.token},
+    )
+    return done.rowcount == 1
+
+
+def forget(connection: Connection, kitchen_id: UUID, key: UUID) -> None:
+    """Takes back what was asked for of this formula."""
+    connection.execute(
+        "delete from job where kitchen_id = %(kitchen_id)s and kind = 'summary' and key = %(key)s",
+        {"kitchen_id": kitchen_id, "key": key},
+    )
+
+
+def put_back(connection: Connection, job: Job) -> None:
+    """Lets a job that came to nothing wait for the next who claims, as if it had not been tried."""
+    connection.execute(
+        """
+        update job set state = 'queued', attempts = attempts - 1, claimed_until = null
+        where kitchen_id = %(kitchen_id)s and kind = %(kind)s and key = %(key)s and token = %(token)s
+        """,
+        {"kitchen_id": job.kitchen_id, "kind": job.kind, "key": job.key, "token": job.token},
+    )
+
+
+def put_off(connection: Connection, job: Job) -> None:
+    """Lets a job that failed wait, longer each time; after `MOST_ATTEMPTS` it is not tried again until it is asked for
+    again."""
+    connection.execute(
+        """
+        update job set state = case when attempts >= %(most)s then 'failed' else 'queued' end,
+            run_after = now() + make_interval(secs => 2 ^ attempts), claimed_until = null
+        where kitchen_id = %(kitchen_id)s and kind = %(kind)s and key = %(key)s and token = %(token)s
+        """,
+        {
+            "kitchen_id": job.kitchen_id,
+            "kind": job.kind,
+            "key": job.key,
+            "token": job.token,
+            "most": MOST_ATTEMPTS,
+        },
+    )
+
+
+def ask_for_outdated(connection: psycopg.Connection[Any], rules: int) -> int:
+    """Asks for the summaries of all kitchens that older rules made; gives how many. For the owner of the tables."""
+    asked = connection.execute(
+        """
+        insert into job (kitchen_id, kind, key, person_id)
+        select formula.kitchen_id, 'summary', formula.id,
+            (select id from person where person.kitchen_id = formula.kitchen_id order by id limit 1)
+        from formula where summary_rules < %(rules)s order by formula.kitchen_id, formula.id
+        on conflict (kitchen_id, kind, key) do nothing
+        """,
+        {"rules": rules},
+    )
+    return asked.rowcount
+
+
+def waiting(connection: Connection, principal: Principal) -> int:
+    """How many jobs of the kitchen are not done."""
+    row = connection.execute(
+        "select count(*) from job where kitchen_id = %(kitchen_id)s and state <> 'failed'",
+        {"kitchen_id": principal.kitchen_id},
+    ).fetchone()
+    return int(row[0]) if row else 0
