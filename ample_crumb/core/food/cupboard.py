@@ -70,7 +70,7 @@ def _called(ingredient: Ingredient) -> tuple[str, ...]:
 
 @cache
 def reference_cupboard() -> Cupboard:
-    """The generic ingredients of `tables/ingredients.csv`, read once."""
+    """The generic ingredients of the table, read once."""
     return Cupboard.from_ingredients(_ingredient(row) for row in read_table("foods/ingredients"))
 
 
