@@ -3,10 +3,16 @@
 import json
 import math
 from collections.abc import Iterator, Mapping
+from hashlib import sha256
 from pathlib import Path
 from typing import Any, Final
 
+from ample_crumb.core.rules import RULES_VERSION
+
 FIGURES: Final = Path(__file__).parent / "figures.jsonl"
+RULES: Final = Path(__file__).parent / "rules.json"
+"""Under which number of the rules the figures were taken."""
+
 NEAR: Final = 1e-9
 """Floats agree to this, relative where they are over 1."""
 
@@ -24,6 +30,11 @@ def write(figures: Mapping[str, Any]) -> None:
     """Replaces the file: a line for each, so that a difference names what changed."""
     rows = (json.dumps({name: plain(each)}, ensure_ascii=False, sort_keys=True) for name, each in figures.items())
     FIGURES.write_text("\n".join(rows) + "\n", "utf-8")
+
+
+def rules() -> dict[str, Any]:
+    """The number of the rules as it is now, and what tells the figures in the file from others."""
+    return {"version": RULES_VERSION, "figures": sha256(FIGURES.read_bytes()).hexdigest()}
 
 
 def plain(figures: Any) -> Any:
