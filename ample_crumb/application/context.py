@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from datetime import date
 from uuid import UUID
 
 from ample_crumb.application.cupboards import cupboard_at
@@ -16,6 +17,7 @@ from ample_crumb.core.production.bake_time import BakingConditions, Oven
 from ample_crumb.core.quantity.units import MeasureSystem
 from ample_crumb.store import feedback, kitchens, tins
 from ample_crumb.store.database import Connection
+from ample_crumb.store.kitchens import KitchenRow
 from ample_crumb.store.scope import Principal
 from ample_crumb.store.tins import TinRow
 
@@ -24,7 +26,8 @@ from ample_crumb.store.tins import TinRow
 class KitchenContext:
     """What lines are read with, how carbohydrate is counted, what a gram of each food costs, who must not get what, and
     what it is baked in and with, and what its batches taught. `prices` are by generic slug or id of a product.
-    `inner_versions` are those of the formulas that were read as foods."""
+    `room_kcal` is what a day that was asked for has left, None without a target; `inner_versions` are those of the
+    formulas that were read as foods."""
 
     preferences: ReadingPreferences
     definition: CarbohydrateDefinition
@@ -35,28 +38,55 @@ class KitchenContext:
     tins: Mapping[UUID, TinRow]
     learned: Learned
     reading_revision: int
+    room_kcal: float | None = None
     inner_versions: Mapping[UUID, int] = field(default_factory=dict)
 
 
-def load_context(connection: Connection, principal: Principal) -> KitchenContext:
-    """The ways of this person in their kitchen as it is now."""
-    row = kitchens.kitchen_row(connection, principal)
-    preferences = ReadingPreferences(MeasureSystem(row.measures), EnergySystem(row.energy), row.corrections)
-    cupboard = cupboard_at(connection, principal.kitchen_id, row.cupboard_revision, writing=row.writing)
-    eaters = tuple(Eater(name, tuple(avoids)) for name, avoids in row.eaters)
+@dataclass(frozen=True, slots=True)
+class Habits:
+    """What a kitchen has said once and a worker keeps: see `KitchenContext`."""
+
+    corrections: Mapping[str, str]
+    prices: Mapping[str, float]
+    eaters: tuple[Eater, ...]
+    tins: Mapping[UUID, TinRow]
+    learned: Learned
+
+
+def load_context(connection: Connection, principal: Principal, day: date | None = None) -> KitchenContext:
+    """What this person's lines are read with as it is now, and what is left of a day where one is given."""
+    row = kitchens.kitchen_row(connection, principal, day)
+    habits = _habits(connection, principal.kitchen_id, row)
     return KitchenContext(
-        preferences=preferences,
+        preferences=ReadingPreferences(MeasureSystem(row.measures), EnergySystem(row.energy), habits.corrections),
         definition=CarbohydrateDefinition(row.carbohydrate),
-        cupboard=cupboard,
-        prices=row.prices,
-        eaters=eaters,
+        cupboard=cupboard_at(connection, principal.kitchen_id, row.cupboard_revision, writing=row.writing),
+        prices=habits.prices,
+        eaters=habits.eaters,
         kitchen=BakingConditions(Oven(row.oven), None, row.watts, row.altitude_m),
-        tins={row.id: row for row in tins.listed(connection, principal.kitchen_id)} if row.tins else {},
-        learned=learn(row.batch() for row in feedback.listed(connection, principal.kitchen_id))[0]
-        if row.feedback
-        else Learned(),
+        tins=habits.tins,
+        learned=habits.learned,
         reading_revision=row.reading_revision,
+        room_kcal=None if row.day_energy_kcal is None else row.day_energy_kcal - row.eaten_kcal,
     )
+
+
+def _habits(connection: Connection, kitchen_id: UUID, row: KitchenRow) -> Habits:
+    """As a worker keeps them under their revision; not where what this transaction sees may be taken back."""
+    kept: tuple[int, Habits] | None = connection.memory.get(("habits", kitchen_id))
+    if kept is not None and kept[0] == row.habits_revision:
+        return kept[1]
+    said = kitchens.habits_row(connection, kitchen_id)
+    habits = Habits(
+        corrections=said.corrections,
+        prices=said.prices,
+        eaters=tuple(Eater(name, tuple(avoids)) for name, avoids in said.eaters),
+        tins={each.id: each for each in tins.listed(connection, kitchen_id)},
+        learned=learn(each.batch() for each in feedback.listed(connection, kitchen_id))[0],
+    )
+    if not row.writing:
+        connection.memory.put(("habits", kitchen_id), (row.habits_revision, habits))
+    return habits
 
 
 def priced_food(slug: str) -> str:

@@ -32,12 +32,12 @@ def cupboard_at(connection: Connection, kitchen_id: UUID, revision: int | None, 
     what it sees may be taken back."""
     if revision is None:
         return reference_cupboard()
-    kept: KeptCupboard | None = connection.memory.get(kitchen_id)
+    kept: KeptCupboard | None = connection.memory.get(("cupboard", kitchen_id))
     if kept is not None and kept.revision == revision:
         return kept.cupboard
     made = _brought_up(connection, kitchen_id, revision, kept)
     if not writing:
-        connection.memory.put(kitchen_id, made)
+        connection.memory.put(("cupboard", kitchen_id), made)
     return made.cupboard
 
 

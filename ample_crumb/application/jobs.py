@@ -11,7 +11,7 @@ from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.draft import ProductionSettings
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.formulas.production import produce_draft
-from ample_crumb.application.formulas.summaries import line_foods, write_dependencies, write_summary
+from ample_crumb.application.formulas.summaries import line_foods, stored_summary, write_dependencies
 from ample_crumb.store import formulas, jobs
 from ample_crumb.store.database import Database
 from ample_crumb.store.jobs import Job
@@ -91,6 +91,6 @@ def _do(database: Database, job: Job) -> None:
         # From here on rows are held: its own first, as a save holds them.
         if formulas.find(connection, job.kitchen_id, row.id, lock=True) != row or not jobs.finish(connection, job):
             raise _AskedAgain
-        write_summary(connection, principal, row.id, made, context)
+        formulas.write_summary(connection, job.kitchen_id, row.id, stored_summary(made, context))
         formulas.write_foods(connection, job.kitchen_id, row.id, line_foods(made))
         write_dependencies(connection, principal, row.id, parts, settings, made)

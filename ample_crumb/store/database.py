@@ -29,6 +29,7 @@ class Connection(psycopg.Connection[Any]):
 
 
 KITCHENS_REMEMBERED: Final = 32
+"""Of each its cupboard and its habits."""
 
 STATEMENT_TIMEOUT_MS: Final = 10_000
 """Longest that one statement may take: nothing here does, unless the server is in trouble."""
@@ -54,7 +55,7 @@ class Database:
     """A pool of connections to one PostgreSQL database. Reconnects by itself after the server was away."""
 
     def __init__(self, url: str, most: int = 8) -> None:
-        self.memory = Remembered(KITCHENS_REMEMBERED)
+        self.memory = Remembered(2 * KITCHENS_REMEMBERED)
         self._pool = ConnectionPool(
             url,
             connection_class=Connection,

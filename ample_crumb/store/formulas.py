@@ -3,10 +3,11 @@
 from collections.abc import Iterable, Sequence
 from dataclasses import asdict, dataclass, field, replace
 from datetime import datetime
-from typing import Any
+from typing import Any, Final
 from uuid import UUID
 
 from psycopg.rows import class_row
+from psycopg.sql import SQL
 from psycopg.types.json import Jsonb
 
 from ample_crumb.core.food.nutrients import Portion
@@ -70,23 +71,47 @@ class FormulaHead:
     production: dict[str, Any] = field(default_factory=dict)
 
 
-def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID | None = None) -> list[FormulaRow]:
-    """All formulas of the kitchen, the last changed first, or the one of `formula_id`."""
+_COLUMNS: Final = SQL(
+    """
+    formula.id, formula.name, family, pieces, method, version, archived_at is not null as archived, updated_at, twin_id,
+    twin, twin_number, bake_number, base_id, production, summary_rules, job.state as job_state, uses, contains,
+    may_contain, diets_broken, diets_kept, complete, piece_count, mass_g, energy_kcal, protein_g, fat_g, saturates_g,
+    carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg,
+    at_least, without_lines, sd
+"""
+)
+_FROM: Final = SQL(
+    """
+    from formula
+    left join job on job.kitchen_id = formula.kitchen_id and job.kind = 'summary' and job.key = formula.id
+"""
+)
+_PARTS: Final = SQL(
+    """
+    (
+        select coalesce(jsonb_agg(jsonb_build_array(part.name, part.loss_share, part.used_share, part.optional,
+            part.bake, (
+                select coalesce(jsonb_agg(jsonb_build_array(line.text, line.chosen) order by line.place), '[]')
+                from formula_line line where line.kitchen_id = part.kitchen_id and line.formula_id = part.formula_id
+                    and line.part_place = part.place
+            )) order by part.place), '[]')
+        from formula_part part where part.kitchen_id = formula.kitchen_id and part.formula_id = formula.id
+    ) as stored_parts
+"""
+)
+
+
+_ONE: Final = SQL("select {} {} where formula.kitchen_id = %(kitchen_id)s and formula.id = %(id)s")
+
+
+def listed(connection: Connection, kitchen_id: UUID) -> list[FormulaRow]:
+    """All formulas of the kitchen, the last changed first."""
     with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
         return cursor.execute(
-            """
-            select id, name, family, pieces, method, version, archived_at is not null as archived, updated_at,
-                twin_id, twin, twin_number, bake_number, base_id, production, summary_rules, job.state as job_state,
-                uses, contains, may_contain,
-                diets_broken, diets_kept, complete, piece_count, mass_g, energy_kcal, protein_g, fat_g, saturates_g,
-                carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g,
-                caffeine_mg, at_least, without_lines, sd
-            from formula
-            left join job on job.kitchen_id = formula.kitchen_id and job.kind = 'summary' and job.key = formula.id
-            where formula.kitchen_id = %(kitchen_id)s and (%(formula_id)s::uuid is null or id = %(formula_id)s)
-            order by updated_at desc, id
-            """,
-            {"kitchen_id": kitchen_id, "formula_id": formula_id},
+            SQL("select {} {} where formula.kitchen_id = %(kitchen_id)s order by updated_at desc, formula.id").format(
+                _COLUMNS, _FROM
+            ),
+            {"kitchen_id": kitchen_id},
         ).fetchall()
 
 
@@ -98,28 +123,91 @@ def find(connection: Connection, kitchen_id: UUID, formula_id: UUID, *, lock: bo
             "select 1 from formula where kitchen_id = %(kitchen_id)s and id = %(id)s for no key update",
             {"kitchen_id": kitchen_id, "id": formula_id},
         )
-    return next(iter(listed(connection, kitchen_id, formula_id)), None)
+    with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
+        return cursor.execute(
+            SQL("select {} {} where formula.kitchen_id = %(kitchen_id)s and formula.id = %(id)s").format(
+                _COLUMNS, _FROM
+            ),
+            {"kitchen_id": kitchen_id, "id": formula_id},
+        ).fetchone()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WholeFormula(FormulaRow):
+    """A formula with its lines."""
+
+    stored_parts: list[list[Any]]
+
+    def parts(self) -> tuple[Part, ...]:
+        """Its parts with their lines, in order."""
+        return _parts(self.stored_parts)
+
+
+def find_whole(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> WholeFormula | None:
+    """One formula with its lines, or None."""
+    with connection.cursor(row_factory=class_row(WholeFormula)) as cursor:
+        return cursor.execute(
+            SQL("select {}, {} {} where formula.kitchen_id = %(kitchen_id)s and formula.id = %(id)s").format(
+                _COLUMNS, _PARTS, _FROM
+            ),
+            {"kitchen_id": kitchen_id, "id": formula_id},
+        ).fetchone()
+
+
+@dataclass(frozen=True, slots=True)
+class InnerFormula:
+    """A formula as far as it is read as a food."""
+
+    id: UUID
+    name: str
+    family: str
+    pieces: int
+    version: int
+    production: dict[str, Any]
+    stored_parts: list[list[Any]]
+
+    def parts(self) -> tuple[Part, ...]:
+        """Its parts with their lines, in order."""
+        return _parts(self.stored_parts)
+
+
+def inner_formulas(connection: Connection, kitchen_id: UUID, formula_ids: Sequence[UUID]) -> list[InnerFormula]:
+    """These formulas and all that their lines are pointed at, however deep."""
+    with connection.cursor(row_factory=class_row(InnerFormula)) as cursor:
+        return cursor.execute(
+            SQL("""
+            with recursive reached (id) as (
+                select unnest(%(ids)s::uuid[])
+                union
+                select substring(line.chosen from 6 for 36)::uuid from reached
+                join formula_line line on line.kitchen_id = %(kitchen_id)s and line.formula_id = reached.id
+                    and line.chosen ~ '^made-[0-9a-f-]{{36}}'
+            )
+            select formula.id, name, family, pieces, version, production, {}
+            from formula join reached on reached.id = formula.id where formula.kitchen_id = %(kitchen_id)s
+            """).format(_PARTS),
+            {"kitchen_id": kitchen_id, "ids": list(formula_ids)},
+        ).fetchall()
+
+
+def _parts(stored: list[list[Any]]) -> tuple[Part, ...]:
+    return tuple(
+        Part(
+            name,
+            tuple(Line(text, chosen) for text, chosen in lines),
+            PartOptions(loss_share, used_share, optional, PartBake(bake)),
+        )
+        for name, loss_share, used_share, optional, bake, lines in stored
+    )
 
 
 def parts_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tuple[Part, ...]:
-    """The parts of a formula with their lines, in order; a part without lines is kept."""
-    rows = connection.execute(
-        """
-        select part.place, part.name, part.loss_share, part.used_share, part.optional, part.bake, line.text, line.chosen
-        from formula_part part
-        left join formula_line line on line.kitchen_id = part.kitchen_id
-            and line.formula_id = part.formula_id and line.part_place = part.place
-        where part.kitchen_id = %(kitchen_id)s and part.formula_id = %(id)s
-        order by part.place, line.place
-        """,
+    """The parts of a formula with their lines, in order; a part without lines is kept. Empty where there is none."""
+    row = connection.execute(
+        SQL("select {} from formula where kitchen_id = %(kitchen_id)s and id = %(id)s").format(_PARTS),
         {"kitchen_id": kitchen_id, "id": formula_id},
-    ).fetchall()
-    parts: dict[int, tuple[str, PartOptions, list[Line]]] = {}
-    for place, name, loss_share, used_share, optional, bake, text, chosen in rows:
-        lines = parts.setdefault(place, (name, PartOptions(loss_share, used_share, optional, PartBake(bake)), []))[2]
-        if text is not None:
-            lines.append(Line(text, chosen))
-    return tuple(Part(name, tuple(lines), how) for name, how, lines in parts.values())
+    ).fetchone()
+    return () if row is None else _parts(row[0])
 
 
 def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: FormulaHead) -> bool:
@@ -136,23 +224,6 @@ def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: Formul
     return added.rowcount == 1
 
 
-def change(
-    connection: Connection, kitchen_id: UUID, formula_id: UUID, head: FormulaHead, now: datetime, version: int
-) -> bool:
-    """New head data of a formula, as changed `now`, and the next version number. False when it is not at `version` any
-    more, and stays."""
-    changed = connection.execute(
-        """
-        update formula set name = %(name)s, family = %(family)s, pieces = %(pieces)s, method = %(method)s,
-            twin_id = %(twin_id)s, twin = %(twin)s, twin_number = %(twin_number)s, production = %(production)s,
-            version = version + 1, updated_at = %(now)s
-        where id = %(id)s and kitchen_id = %(kitchen_id)s and version = %(version)s
-        """,
-        _columns(head) | {"id": formula_id, "kitchen_id": kitchen_id, "now": now, "version": version},
-    )
-    return changed.rowcount == 1
-
-
 def _columns(head: FormulaHead) -> dict[str, Any]:
     twin = None if head.twin is None else Jsonb(head.twin)
     return asdict(replace(head, twin=None, production={})) | {"twin": twin, "production": Jsonb(head.production)}
@@ -166,40 +237,55 @@ def write_parts(
     foods: Sequence[Sequence[str | None]] = (),
 ) -> None:
     """Replaces the parts and lines of a formula; `foods` are what the lines were read as, where that is known."""
+    lines = [
+        (part_place, place, line.text, line.chosen, foods[part_place][place] if foods else None)
+        for part_place, part in enumerate(parts)
+        for place, line in enumerate(part.lines)
+    ]
+    # Rows that stay are written over: what goes and what comes in one statement would stand in each other's way.
     connection.execute(
-        "delete from formula_part where formula_id = %(id)s and kitchen_id = %(kitchen_id)s",
-        {"id": formula_id, "kitchen_id": kitchen_id},
-    )
-    with connection.cursor() as cursor:
-        cursor.executemany(
-            """
+        """
+        with gone as (
+            delete from formula_part
+            where kitchen_id = %(kitchen_id)s and formula_id = %(id)s and place >= %(part_count)s
+        ), gone_lines as (
+            delete from formula_line line where kitchen_id = %(kitchen_id)s and formula_id = %(id)s
+                and part_place < %(part_count)s
+                and line.place >= (%(line_counts)s::integer[])[line.part_place + 1]
+        ), part as (
             insert into formula_part (formula_id, kitchen_id, place, name, loss_share, used_share, optional, bake)
-            values (%(id)s, %(kitchen_id)s, %(place)s, %(name)s, %(loss_share)s, %(used_share)s, %(optional)s, %(bake)s)
-            """,
-            [
-                asdict(part.options) | {"id": formula_id, "kitchen_id": kitchen_id, "place": place, "name": part.name}
-                for place, part in enumerate(parts)
-            ],
+            select %(id)s, %(kitchen_id)s, given.* from unnest(
+                %(part_places)s::integer[], %(names)s::text[], %(loss_shares)s::numeric[], %(used_shares)s::numeric[],
+                %(optionals)s::boolean[], %(bakes)s::text[]
+            ) given
+            on conflict (kitchen_id, formula_id, place) do update set name = excluded.name,
+                loss_share = excluded.loss_share, used_share = excluded.used_share, optional = excluded.optional,
+                bake = excluded.bake
         )
-        cursor.executemany(
-            """
-            insert into formula_line (formula_id, kitchen_id, part_place, place, text, chosen, food)
-            values (%(id)s, %(kitchen_id)s, %(part_place)s, %(place)s, %(text)s, %(chosen)s, %(food)s)
-            """,
-            [
-                {
-                    "id": formula_id,
-                    "kitchen_id": kitchen_id,
-                    "part_place": part_place,
-                    "place": place,
-                    "text": line.text,
-                    "chosen": line.chosen,
-                    "food": foods[part_place][place] if foods else None,
-                }
-                for part_place, part in enumerate(parts)
-                for place, line in enumerate(part.lines)
-            ],
-        )
+        insert into formula_line (formula_id, kitchen_id, part_place, place, text, chosen, food)
+        select %(id)s, %(kitchen_id)s, given.* from unnest(%(line_parts)s::integer[], %(line_places)s::integer[],
+            %(texts)s::text[], %(chosen)s::text[], %(foods)s::text[]) given
+        on conflict (kitchen_id, formula_id, part_place, place) do update set text = excluded.text,
+            chosen = excluded.chosen, food = excluded.food
+        """,
+        {
+            "kitchen_id": kitchen_id,
+            "id": formula_id,
+            "part_count": len(parts),
+            "line_counts": [len(part.lines) for part in parts],
+            "part_places": list(range(len(parts))),
+            "names": [part.name for part in parts],
+            "loss_shares": [part.options.loss_share for part in parts],
+            "used_shares": [part.options.used_share for part in parts],
+            "optionals": [part.options.optional for part in parts],
+            "bakes": [part.options.bake for part in parts],
+            "line_parts": [part for part, *_ in lines],
+            "line_places": [place for _, place, *_ in lines],
+            "texts": [text for _, _, text, *_ in lines],
+            "chosen": [chosen for *_, chosen, _ in lines],
+            "foods": [food for *_, food in lines],
+        },
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -214,33 +300,69 @@ class StoredSummary:
     rules: int
 
 
-def write_summary(connection: Connection, kitchen_id: UUID, formula_id: UUID, summary: StoredSummary) -> None:
-    """Keeps the summary of a formula."""
+_SUMMARY_SET: Final = SQL(
+    """
+    summary_rules = %(rules)s, uses = %(uses)s, contains = %(contains)s, may_contain = %(may_contain)s,
+    diets_broken = %(diets_broken)s, diets_kept = %(diets_kept)s, complete = %(complete)s,
+    piece_count = %(piece_count)s, mass_g = %(mass_g)s, energy_kcal = %(energy_kcal)s, protein_g = %(protein_g)s,
+    fat_g = %(fat_g)s, saturates_g = %(saturates_g)s, carbohydrate_g = %(carbohydrate_g)s, sugars_g = %(sugars_g)s,
+    fibre_g = %(fibre_g)s, polyols_g = %(polyols_g)s, erythritol_g = %(erythritol_g)s, allulose_g = %(allulose_g)s,
+    salt_g = %(salt_g)s, alcohol_g = %(alcohol_g)s, water_g = %(water_g)s, caffeine_mg = %(caffeine_mg)s,
+    at_least = %(at_least)s, without_lines = %(without_lines)s, sd = %(sd)s
+"""
+)
+
+
+def _summary_columns(summary: StoredSummary) -> dict[str, Any]:
     allergens = summary.allergens
-    connection.execute(
-        """
-        update formula set summary_rules = %(rules)s, uses = %(uses)s, contains = %(contains)s,
-            may_contain = %(may_contain)s, diets_broken = %(diets_broken)s,
-            diets_kept = %(diets_kept)s, complete = %(complete)s, piece_count = %(piece_count)s,
-            mass_g = %(mass_g)s, energy_kcal = %(energy_kcal)s, protein_g = %(protein_g)s, fat_g = %(fat_g)s,
-            saturates_g = %(saturates_g)s,
-            carbohydrate_g = %(carbohydrate_g)s, sugars_g = %(sugars_g)s, fibre_g = %(fibre_g)s,
-            polyols_g = %(polyols_g)s, erythritol_g = %(erythritol_g)s, allulose_g = %(allulose_g)s,
-            salt_g = %(salt_g)s, alcohol_g = %(alcohol_g)s, water_g = %(water_g)s, caffeine_mg = %(caffeine_mg)s,
-            at_least = %(at_least)s, without_lines = %(without_lines)s, sd = %(sd)s
-        where id = %(id)s and kitchen_id = %(kitchen_id)s
-        """,
+    return (
         columns(summary.piece)
         | {
-            "id": formula_id,
-            "kitchen_id": kitchen_id,
             "rules": summary.rules,
             "uses": sorted(summary.uses),
             "complete": allergens.complete,
             "piece_count": summary.piece_count,
         }
-        | {name: list(getattr(allergens, name)) for name in ("contains", "may_contain", "diets_broken", "diets_kept")},
+        | {name: list(getattr(allergens, name)) for name in ("contains", "may_contain", "diets_broken", "diets_kept")}
     )
+
+
+def write_summary(connection: Connection, kitchen_id: UUID, formula_id: UUID, summary: StoredSummary) -> None:
+    """Keeps the summary of a formula."""
+    connection.execute(
+        SQL("update formula set {} where id = %(id)s and kitchen_id = %(kitchen_id)s").format(_SUMMARY_SET),
+        _summary_columns(summary) | {"id": formula_id, "kitchen_id": kitchen_id},
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class FormulaContent:
+    """What a save writes of a formula besides its lines."""
+
+    head: FormulaHead
+    summary: StoredSummary
+
+
+def change(
+    connection: Connection, kitchen_id: UUID, formula_id: UUID, content: FormulaContent, now: datetime, version: int
+) -> int | None:
+    """New content of a formula, as changed `now`, and its next version; first of all the kitchen is held as
+    `kitchens.hold` does, and the number of its state is given. None when the formula is not at `version` any more, and
+    stays."""
+    row = connection.execute(
+        SQL("""
+        with held as (select reading_revision from kitchen where id = %(kitchen_id)s for share)
+        update formula set name = %(name)s, family = %(family)s, pieces = %(pieces)s, method = %(method)s,
+            twin_id = %(twin_id)s, twin = %(twin)s, twin_number = %(twin_number)s, production = %(production)s,
+            version = version + 1, updated_at = %(now)s, {}
+        from held where id = %(id)s and kitchen_id = %(kitchen_id)s and version = %(version)s
+        returning held.reading_revision
+        """).format(_SUMMARY_SET),
+        _summary_columns(content.summary)
+        | _columns(content.head)
+        | {"id": formula_id, "kitchen_id": kitchen_id, "now": now, "version": version},
+    ).fetchone()
+    return None if row is None else int(row[0])
 
 
 def part_names(connection: Connection, kitchen_id: UUID) -> list[tuple[UUID, str, list[str]]]:

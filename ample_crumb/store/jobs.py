@@ -44,20 +44,18 @@ class Job:
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Touched:
     """What has changed, by what formulas depend on: `foods` by slug or id of a product, `words` and `phrases` of lines,
-    `tins`, `formula_ids` inside others, or `everything`."""
+    `tins`, or `everything`."""
 
     foods: frozenset[str] = frozenset()
     words: frozenset[str] = frozenset()
     phrases: frozenset[str] = frozenset()
     tins: frozenset[UUID] = frozenset()
-    formula_ids: frozenset[UUID] = frozenset()
     everything: bool = False
 
     def pairs(self) -> list[tuple[str, str]]:
         """As kinds and keys of dependencies."""
         kinds: tuple[tuple[str, Iterable[object]], ...] = (
             ("food", self.foods), ("word", self.words), ("phrase", self.phrases), ("tin", self.tins),
-            ("formula", self.formula_ids),
         )  # fmt: skip
         return sorted((kind, str(key)) for kind, keys in kinds for key in keys)
 
@@ -98,16 +96,34 @@ def ask_for_summaries(connection: Connection, principal: Principal, touched: Tou
     )
 
 
-def ask_for_one(connection: Connection, principal: Principal, formula_id: UUID) -> None:
-    """Asks for the summary of this formula."""
+def after_save(connection: Connection, principal: Principal, formula_id: UUID, *, current: bool) -> None:
+    """Asks for the summaries of all formulas that hold this one, however deep, and for its own unless what was saved is
+    `current`; then what had been asked for is taken back."""
     connection.execute(
         """
+        with recursive above (id) as (
+            select formula_id from formula_dependency
+            where kitchen_id = %(kitchen_id)s and kind = 'formula' and key = %(id)s::text
+            union
+            select dependency.formula_id from formula_dependency dependency
+            join above on dependency.kind = 'formula' and dependency.key = above.id::text
+            where dependency.kitchen_id = %(kitchen_id)s
+        ), forgotten as (
+            delete from job where kitchen_id = %(kitchen_id)s and kind = 'summary' and key = %(id)s and %(current)s
+        )
         insert into job (kitchen_id, kind, key, person_id)
-        values (%(kitchen_id)s, 'summary', %(id)s, %(person_id)s)
+        select %(kitchen_id)s, 'summary', id, %(person_id)s from (
+            select id from above where id <> %(id)s union select %(id)s::uuid where not %(current)s
+        ) asked order by id
         on conflict (kitchen_id, kind, key) do update
             set token = nextval('job_token'), state = 'queued', run_after = now(), attempts = 0, claimed_until = null
         """,
-        {"kitchen_id": principal.kitchen_id, "person_id": principal.person_id, "id": formula_id},
+        {
+            "kitchen_id": principal.kitchen_id,
+            "person_id": principal.person_id,
+            "id": formula_id,
+            "current": current,
+        },
     )
 
 
@@ -135,14 +151,6 @@ def finish(connection: Connection, job: Job) -> bool:
         {"kitchen_id": job.kitchen_id, "kind": job.kind, "key": job.key, "token": job.token},
     )
     return done.rowcount == 1
-
-
-def forget(connection: Connection, kitchen_id: UUID, key: UUID) -> None:
-    """Takes back what was asked for of this formula."""
-    connection.execute(
-        "delete from job where kitchen_id = %(kitchen_id)s and kind = 'summary' and key = %(key)s",
-        {"kitchen_id": kitchen_id, "key": key},
-    )
 
 
 def put_back(connection: Connection, job: Job) -> None:

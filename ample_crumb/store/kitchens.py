@@ -1,6 +1,7 @@
 """Kitchens and people, a person's settings, and what a kitchen's words mean."""
 
 from dataclasses import dataclass
+from datetime import date
 from uuid import UUID
 
 from psycopg.rows import class_row
@@ -87,37 +88,74 @@ def save_settings(connection: Connection, principal: Principal, settings: Settin
 
 @dataclass(frozen=True, slots=True)
 class KitchenRow:
-    """How a person reads and counts; `corrections` maps the kitchen's corrected phrases to the slugs they mean,
-    `prices` its foods to the price of a gram, `eaters` holds name and avoids of each; `tins` and `feedback` tell
-    whether there are any; `cupboard_revision` tells one state of its products from another and is None while there
-    are none; `reading_revision` is another number after every change of what lines are read and counted with;
-    `writing` whether this transaction has written, so that what it sees may yet be taken back."""
+    """How a person reads and counts, and what their kitchen bakes with. `cupboard_revision` tells one state of its
+    products from another and is None while there are none, `habits_revision` one state of its habits;
+    `reading_revision` is another number after every change of what lines are read and counted with; `writing` whether
+    this transaction has written, so that what it sees may yet be taken back. Where a day was asked for,
+    `day_energy_kcal` is its target, None without one, and `eaten_kcal` what its entries bring."""
 
     measures: str
     energy: str
     carbohydrate: str
-    corrections: dict[str, str]
-    prices: dict[str, float]
-    eaters: list[tuple[str, list[str]]]
-    tins: bool
-    feedback: bool
     oven: str
     watts: float
     altitude_m: float
     cupboard_revision: int | None
+    habits_revision: int
     reading_revision: int
     writing: bool
+    day_energy_kcal: float | None
+    eaten_kcal: float
 
 
-def kitchen_row(connection: Connection, principal: Principal) -> KitchenRow:
-    """The habits of a person, in one query because every figure asks for them."""
+def kitchen_row(connection: Connection, principal: Principal, day: date | None = None) -> KitchenRow:
+    """How a person reads and counts, and what a day has left, in one statement because every figure asks for them."""
     with connection.cursor(row_factory=class_row(KitchenRow)) as cursor:
         row = cursor.execute(
             """
-            select measures, energy, carbohydrate, cupboard_revision, oven, watts, altitude_m,
+            select measures, energy, carbohydrate, oven, watts, altitude_m, cupboard_revision, habits_revision,
                 reading_revision, pg_current_xact_id_if_assigned() is not null as writing,
-                exists (select 1 from tin where kitchen_id = %(kitchen_id)s) as tins,
-                exists (select 1 from batch_feedback where kitchen_id = %(kitchen_id)s) as feedback, coalesce(
+                (
+                    -- As `day_plan` has it: the type of the day, and of its targets those in force.
+                    select energy_kcal from target
+                    where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and day_type = coalesce((
+                        select day_type from day
+                        where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
+                            and (day = %(day)s::date or day = %(day)s::date - 7)
+                        order by day desc limit 1
+                    ), 'rest') and %(day)s::date is not null
+                    order by (from_day <= %(day)s::date) desc, abs(from_day - %(day)s::date) limit 1
+                ) as day_energy_kcal,
+                coalesce((
+                    select sum(energy_kcal) from entry
+                    where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and day = %(day)s::date
+                        and removed_at is null
+                ), 0) as eaten_kcal
+            from person join kitchen on kitchen.id = person.kitchen_id
+            where person.id = %(person_id)s and person.kitchen_id = %(kitchen_id)s
+            """,
+            {"person_id": principal.person_id, "kitchen_id": principal.kitchen_id, "day": day},
+        ).fetchone()
+    assert row is not None
+    return row
+
+
+@dataclass(frozen=True, slots=True)
+class HabitsRow:
+    """What a kitchen has said once: `corrections` maps corrected phrases to the slugs they mean, `prices` foods to the
+    price of a gram, `eaters` holds name and avoids of each."""
+
+    corrections: dict[str, str]
+    prices: dict[str, float]
+    eaters: list[tuple[str, list[str]]]
+
+
+def habits_row(connection: Connection, kitchen_id: UUID) -> HabitsRow:
+    """What the kitchen has said once."""
+    with connection.cursor(row_factory=class_row(HabitsRow)) as cursor:
+        row = cursor.execute(
+            """
+            select coalesce(
                 (select jsonb_object_agg(phrase, slug) from correction where kitchen_id = %(kitchen_id)s), '{}'
             ) as corrections, coalesce(
                 (select jsonb_object_agg(food, price / for_g) from price where kitchen_id = %(kitchen_id)s), '{}'
@@ -125,10 +163,8 @@ def kitchen_row(connection: Connection, principal: Principal) -> KitchenRow:
                 (select jsonb_agg(jsonb_build_array(name, avoids) order by lower(name), id)
                 from eater where kitchen_id = %(kitchen_id)s), '[]'
             ) as eaters
-            from person join kitchen on kitchen.id = person.kitchen_id
-            where person.id = %(person_id)s and person.kitchen_id = %(kitchen_id)s
             """,
-            {"person_id": principal.person_id, "kitchen_id": principal.kitchen_id},
+            {"kitchen_id": kitchen_id},
         ).fetchone()
     assert row is not None
     return row

@@ -17,6 +17,14 @@ CREATE FUNCTION public.current_kitchen() RETURNS uuid
     AS $$
     select nullif(current_setting('ample_crumb.kitchen_id', true), '')::uuid
 $$;
+CREATE FUNCTION public.habits_changed() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+begin
+    update kitchen set habits_revision = nextval('habits_revision') where id = coalesce(new.kitchen_id, old.kitchen_id);
+    return null;
+end
+$$;
 CREATE FUNCTION public.key_words(gone jsonb, VARIADIC columns text[]) RETURNS text
     LANGUAGE sql IMMUTABLE
     AS $$
@@ -254,6 +262,12 @@ CREATE TABLE public.formula_version (
     CONSTRAINT formula_version_name_length CHECK ((length(name) <= 80)),
     CONSTRAINT formula_version_number CHECK ((number >= 1))
 );
+CREATE SEQUENCE public.habits_revision
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1;
 CREATE SEQUENCE public.job_token
     START WITH 1
     INCREMENT BY 1
@@ -285,6 +299,7 @@ CREATE TABLE public.kitchen (
     altitude_m numeric DEFAULT 0 NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     reading_revision bigint DEFAULT 0 NOT NULL,
+    habits_revision bigint DEFAULT 0 NOT NULL,
     CONSTRAINT kitchen_currency CHECK ((currency ~ '^[A-Z]{3}$'::text)),
     CONSTRAINT kitchen_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120)))
 );
@@ -477,15 +492,18 @@ CREATE INDEX target_since ON public.target USING btree (kitchen_id, changed_at);
 CREATE INDEX tin_since ON public.tin USING btree (kitchen_id, changed_at);
 CREATE INDEX tombstone_since ON public.tombstone USING btree (kitchen_id, changed_at);
 CREATE TRIGGER batch_feedback_bury AFTER DELETE ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER batch_feedback_habits AFTER INSERT OR DELETE OR UPDATE ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
 CREATE TRIGGER batch_feedback_touch BEFORE UPDATE ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER batch_feedback_unbury AFTER INSERT ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER correction_bury AFTER DELETE ON public.correction FOR EACH ROW EXECUTE FUNCTION public.bury('phrase');
+CREATE TRIGGER correction_habits AFTER INSERT OR DELETE OR UPDATE ON public.correction FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
 CREATE TRIGGER correction_touch BEFORE UPDATE ON public.correction FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER correction_unbury AFTER INSERT ON public.correction FOR EACH ROW EXECUTE FUNCTION public.unbury('phrase');
 CREATE TRIGGER day_bury AFTER DELETE ON public.day FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'day');
 CREATE TRIGGER day_touch BEFORE UPDATE ON public.day FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER day_unbury AFTER INSERT ON public.day FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'day');
 CREATE TRIGGER eater_bury AFTER DELETE ON public.eater FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER eater_habits AFTER INSERT OR DELETE OR UPDATE ON public.eater FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
 CREATE TRIGGER eater_touch BEFORE UPDATE ON public.eater FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER eater_unbury AFTER INSERT ON public.eater FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER entry_bury AFTER DELETE ON public.entry FOR EACH ROW EXECUTE FUNCTION public.bury('id');
@@ -505,6 +523,7 @@ CREATE TRIGGER person_bury AFTER DELETE ON public.person FOR EACH ROW EXECUTE FU
 CREATE TRIGGER person_touch BEFORE UPDATE ON public.person FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER person_unbury AFTER INSERT ON public.person FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER price_bury AFTER DELETE ON public.price FOR EACH ROW EXECUTE FUNCTION public.bury('food');
+CREATE TRIGGER price_habits AFTER INSERT OR DELETE OR UPDATE ON public.price FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
 CREATE TRIGGER price_touch BEFORE UPDATE ON public.price FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER price_unbury AFTER INSERT ON public.price FOR EACH ROW EXECUTE FUNCTION public.unbury('food');
 CREATE TRIGGER product_bury AFTER DELETE ON public.product FOR EACH ROW EXECUTE FUNCTION public.bury('id');
@@ -515,6 +534,7 @@ CREATE TRIGGER target_bury AFTER DELETE ON public.target FOR EACH ROW EXECUTE FU
 CREATE TRIGGER target_touch BEFORE UPDATE ON public.target FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER target_unbury AFTER INSERT ON public.target FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'day_type', 'from_day');
 CREATE TRIGGER tin_bury AFTER DELETE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER tin_habits AFTER INSERT OR DELETE OR UPDATE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
 CREATE TRIGGER tin_touch BEFORE UPDATE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER tin_unbury AFTER INSERT ON public.tin FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 ALTER TABLE ONLY public.batch_feedback
@@ -612,6 +632,7 @@ GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_dependency TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_line TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_part TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_version TO app;
+GRANT USAGE ON SEQUENCE public.habits_revision TO app;
 GRANT USAGE ON SEQUENCE public.job_token TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.job TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.kitchen TO app;

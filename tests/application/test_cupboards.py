@@ -32,7 +32,7 @@ class Cupboards(KitchenCase):
     def anew(self) -> Cupboard:
         """The cupboard as a worker that has just begun makes it."""
         with self.database.transaction(self.principal) as connection:
-            connection.memory.put(self.principal.kitchen_id, None)
+            connection.memory.put(("cupboard", self.principal.kitchen_id), None)
         return self.cupboard()
 
     def change(self, product_id: UUID, **fields: Any) -> None:

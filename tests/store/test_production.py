@@ -69,7 +69,6 @@ class Making(StoreCase):
             self.assertEqual(formulas.way_to(connection, kitchen, [glaze], tower), [])
             self.assertEqual(formulas.way_to(connection, self.other.kitchen_id, [tower], glaze), [])
         for touched, want in (
-            (Touched(formula_ids=frozenset({glaze})), {cake, tower}),
             (Touched(foods=frozenset({"egg"})), {cake, tower}),
             (Touched(words=frozenset({"skyr"})), {apart}),
             (Touched(words=frozenset({"egg"}), phrases=frozenset({"skyr"})), set()),
@@ -80,7 +79,12 @@ class Making(StoreCase):
                 asked = {row.id for row in formulas.listed(connection, kitchen) if row.job_state == "queued"}
                 self.assertEqual((asked, len(jobs.claim(connection, 9))), (want, len(want)))
                 for formula_id in asked:
-                    jobs.forget(connection, kitchen, formula_id)
+                    jobs.after_save(connection, self.principal, formula_id, current=True)
+                connection.execute("delete from job")
+        for current, want in ((True, {cake, tower}), (False, {glaze, cake, tower})):
+            with self.database.unscoped() as connection:
+                jobs.after_save(connection, self.principal, glaze, current=current)
+                self.assertEqual({job.key for job in jobs.claim(connection, 9)}, want)
 
     def test_formulas_and_their_parts_by_name(self) -> None:
         plain, layered = self.formula(name="Plain"), self.formula(name="Layered")

@@ -28,7 +28,7 @@ from ample_crumb.store import eaters, kitchens, scope
 from ample_crumb.store.database import Database, app_address, migrate
 from ample_crumb.store.days import LoggedEntry
 from ample_crumb.store.eaters import EaterRow
-from ample_crumb.store.formulas import FormulaHead, StoredSummary
+from ample_crumb.store.formulas import FormulaContent, FormulaHead, StoredSummary
 from ample_crumb.store.jobs import Touched
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.store.prices import Price
@@ -59,6 +59,8 @@ class Forgetful(psycopg.Cursor[Any]):
     """Forgets to ask for the kitchen: every statement is sent without that condition."""
 
     def execute(self, query: Any, params: Any = None, **options: Any) -> Any:
+        if isinstance(query, sql.Composable):
+            query = query.as_string(self)
         if isinstance(query, str):
             query = _ASKS.sub("true", query)
         return super().execute(query, params, **options)
@@ -139,6 +141,8 @@ class Walls(unittest.TestCase):
                 text="100 g of mine", portion=portion),
             "summary": StoredSummary(piece=portion, piece_count=2.0, allergens=AllergenNames(), uses=("oats",),
                 rules=1),
+            "content": FormulaContent(FormulaHead(name="Taken", family="", pieces=4, method=""), StoredSummary(
+                piece=portion, piece_count=2.0, allergens=AllergenNames(), uses=("oats",), rules=1)), "current": True,
             "snapshot": VersionSnapshot(id=cls.ids["version_id"], name="Taken", kept_by="baker", draft={},
                 piece=portion, piece_count=2.0),
             "settings": Settings("us", "stated", "available", "dark", "EUR", "conventional", 800, 0),

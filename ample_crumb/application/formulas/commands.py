@@ -41,11 +41,11 @@ def save(
     """
     now = clock()
     with database.transaction(principal) as connection:
-        row = formulas.find(connection, principal.kitchen_id, formula_id)
+        row = formulas.find_whole(connection, principal.kitchen_id, formula_id)
         if row is None:
             raise NotHere("formula")
         found = saving.checked(connection, principal, formula_id, draft)
-        there = draft_of(row, formulas.parts_of(connection, principal.kitchen_id, formula_id))
+        there = draft_of(row, row.parts())
         if there == found.draft:
             return FormulaView(
                 row.id, row.version, row.archived, row.updated_at, there, found.view(connection, principal)

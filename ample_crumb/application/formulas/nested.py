@@ -5,7 +5,7 @@ a formula that is renamed stays what it is.
 """
 
 import re
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import replace
 from typing import Final
 from uuid import UUID
@@ -24,7 +24,7 @@ from ample_crumb.core.quantity.weighing import Measures
 from ample_crumb.core.uncertainty.propagation import propagate
 from ample_crumb.store import formulas
 from ample_crumb.store.database import Connection
-from ample_crumb.store.formulas import FormulaRow
+from ample_crumb.store.formulas import InnerFormula
 from ample_crumb.store.scope import Principal
 
 _PREFIX: Final = "made-"
@@ -65,19 +65,32 @@ def with_nested(
 ) -> KitchenContext:
     """The ways with the formulas in the cupboard that these lines are pointed at, as they are now. A formula that is
     not there, or would hold itself, is none: its line is not read."""
-    slugs = {line.chosen for part in parts for line in part.lines if line.chosen and is_nested(line.chosen)}
+    ids = {formula_id for slug in _slugs(parts) if (formula_id := nested_formula_id(slug)) is not None}
+    if not ids:
+        return context
+    rows = formulas.inner_formulas(connection, principal.kitchen_id, sorted(ids))
+    return _with_inner({row.id: row for row in rows}, context, parts, above)
+
+
+def _slugs(parts: Iterable[Part]) -> set[str]:
+    return {line.chosen for part in parts for line in part.lines if line.chosen and is_nested(line.chosen)}
+
+
+def _with_inner(
+    there: Mapping[UUID, InnerFormula], context: KitchenContext, parts: Iterable[Part], above: tuple[UUID, ...]
+) -> KitchenContext:
+    slugs = _slugs(parts)
     if not slugs or len(above) >= DEEPEST:
         return context
     foods: dict[str, Ingredient] = {}
     prices = dict(context.prices)
     inner_versions = dict(context.inner_versions)
     for slug in sorted(slugs):
-        formula_id = nested_formula_id(slug)
-        row = formulas.find(connection, principal.kitchen_id, formula_id) if formula_id else None
+        row = there.get(nested_formula_id(slug) or _NOBODY)
         if row is None or row.id in above:
             continue
-        inner = formulas.parts_of(connection, principal.kitchen_id, row.id)
-        deeper = with_nested(connection, principal, context, inner, (*above, row.id))
+        inner = row.parts()
+        deeper = _with_inner(there, context, inner, (*above, row.id))
         inner_versions |= {row.id: row.version, **deeper.inner_versions}
         made, name = _made(row, inner, slug, deeper)
         if made is None or made.piece.mass_g <= 0:
@@ -90,8 +103,11 @@ def with_nested(
     return replace(context, cupboard=context.cupboard.with_foods(foods), prices=prices) if foods else context
 
 
+_NOBODY: Final = UUID(int=0)
+
+
 def _made(
-    row: FormulaRow, parts: tuple[Part, ...], slug: str, context: KitchenContext
+    row: InnerFormula, parts: tuple[Part, ...], slug: str, context: KitchenContext
 ) -> tuple[Production | None, str]:
     """The whole formula made, or the part that the slug names, as one eats it."""
     if slug == nested_slug(row.id):

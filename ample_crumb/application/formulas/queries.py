@@ -22,8 +22,7 @@ from ample_crumb.application.formulas.views import (
 )
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.application.views import portion_view
-from ample_crumb.core.day.day_budget import pieces_that_fit, sum_up
-from ample_crumb.core.food.nutrients import total
+from ample_crumb.core.day.day_budget import pieces_that_fit
 from ample_crumb.core.formula.alerts import diet_alerts
 from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.families import family_of
@@ -34,7 +33,7 @@ from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.scaling import TinFactors, factors_for_tins, scaled
 from ample_crumb.core.quantity.line_parser import without_bullet
 from ample_crumb.formats.recipe_text import recipe_from_text
-from ample_crumb.store import days, formulas
+from ample_crumb.store import formulas
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.scope import Principal
@@ -156,15 +155,13 @@ def read_bench(database: Database, principal: Principal, bench: Bench) -> BenchV
     """Works out what is on the Bench, saved or not, and how many of its pieces fit into the day. Raises TooMuch."""
     check_size(bench.parts)
     with database.transaction(principal) as connection:
-        context = with_nested(connection, principal, load_context(connection, principal), bench.parts)
-        targets = days.day_plan(connection, principal, bench.day).targets
-        eaten = total(row.figures() for row in days.day_entries(connection, principal, bench.day))
+        context = with_nested(connection, principal, load_context(connection, principal, bench.day), bench.parts)
         twin = twin_figures(connection, principal, bench.twin)
     made = produce_draft(bench.parts, bench.pieces, bench.family, bench.production, context)
     fitting = None
-    if targets is not None and made.piece.mass_g > 0:
+    if context.room_kcal is not None and made.piece.mass_g > 0:
         energy = made.piece.nutrients.energy_kcal or 0.0
-        count = pieces_that_fit(energy, sum_up([eaten], targets).room_kcal)
+        count = pieces_that_fit(energy, context.room_kcal)
         fitting = Fitting(count, count * energy, count * (made.piece.nutrients.protein_g or 0.0))
     return BenchView(
         evaluated_formula(made, FormulaWords(bench.family, bench.name, bench.method), context, twin), fitting

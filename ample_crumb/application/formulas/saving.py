@@ -13,15 +13,14 @@ from ample_crumb.application.formulas.draft import Draft, head_of
 from ample_crumb.application.formulas.evaluation import FormulaWords, check_size, evaluated_formula
 from ample_crumb.application.formulas.nested import refuse_circle, with_nested
 from ample_crumb.application.formulas.production import produce_draft
-from ample_crumb.application.formulas.summaries import line_foods, write_dependencies, write_summary
+from ample_crumb.application.formulas.summaries import line_foods, stored_summary, write_dependencies
 from ample_crumb.application.formulas.twin_figures import twin_figures
 from ample_crumb.application.formulas.views import EvaluatedView, FormulaView
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.core.production.production import Production
 from ample_crumb.store import formulas, jobs, kitchens, versions
 from ample_crumb.store.database import Connection
-from ample_crumb.store.formulas import FormulaRow
-from ample_crumb.store.jobs import Touched
+from ample_crumb.store.formulas import FormulaContent, FormulaRow
 from ample_crumb.store.scope import Principal
 
 
@@ -66,40 +65,14 @@ def _check_twin(connection: Connection, principal: Principal, formula_id: UUID, 
         raise CannotAccept("/reference", "That version of the formula to compare with is not there.")
 
 
-def hold(connection: Connection, principal: Principal, found: CheckedDraft) -> bool:
-    """The first lock of a write. Whether what the draft was worked out with is still so. A formula that holds others
-    lets nobody save those meanwhile."""
-    if not found.context.inner_versions:
-        return kitchens.hold(connection, principal.kitchen_id) == found.context.reading_revision
-    kitchens.lock(connection, principal.kitchen_id)
-    inner = found.context.inner_versions
-    same = kitchens.hold(connection, principal.kitchen_id) == found.context.reading_revision
-    return same and formulas.versions_now(connection, principal.kitchen_id, sorted(inner)) == dict(inner)
-
-
-def write(
-    connection: Connection, principal: Principal, formula_id: UUID, found: CheckedDraft, *, current: bool
-) -> None:
-    """Writes the lines of a stored formula, its summary and what that depends on, and asks for the summaries of those
-    that hold it. Where the draft is not `current` its own is asked for too. The caller holds the kitchen and has
-    changed the formula's head."""
-    draft = found.draft
-    formulas.write_parts(connection, principal.kitchen_id, formula_id, draft.parts, line_foods(found.made))
-    write_summary(connection, principal, formula_id, found.made, found.context)
-    write_dependencies(connection, principal, formula_id, draft.parts, draft.production, found.made)
-    if current:
-        jobs.forget(connection, principal.kitchen_id, formula_id)
-    else:
-        jobs.ask_for_one(connection, principal, formula_id)
-    jobs.ask_for_summaries(connection, principal, Touched(formula_ids=frozenset({formula_id})))
-
-
 def add(connection: Connection, principal: Principal, formula_id: UUID, found: CheckedDraft) -> bool:
-    """Stores a new formula. False when that id is taken, and nothing is written. The caller holds the kitchen."""
-    current = hold(connection, principal, found)
+    """Stores a new formula. False when that id is taken, and nothing is written."""
+    _lock_for_inner(connection, principal, found)
+    revision = kitchens.hold(connection, principal.kitchen_id)
     if not formulas.add(connection, principal.kitchen_id, formula_id, head_of(found.draft)):
         return False
-    write(connection, principal, formula_id, found, current=current)
+    formulas.write_summary(connection, principal.kitchen_id, formula_id, stored_summary(found.made, found.context))
+    _write_lines(connection, principal, formula_id, found, revision)
     return True
 
 
@@ -107,11 +80,33 @@ def change(
     connection: Connection, principal: Principal, formula_id: UUID, version: int, found: CheckedDraft, now: datetime
 ) -> bool:
     """Writes a draft over a version of a formula. False when it is at another by now, and nothing is written."""
-    current = hold(connection, principal, found)
-    if not formulas.change(connection, principal.kitchen_id, formula_id, head_of(found.draft), now, version):
+    _lock_for_inner(connection, principal, found)
+    content = FormulaContent(head_of(found.draft), stored_summary(found.made, found.context))
+    revision = formulas.change(connection, principal.kitchen_id, formula_id, content, now, version)
+    if revision is None:
         return False
-    write(connection, principal, formula_id, found, current=current)
+    _write_lines(connection, principal, formula_id, found, revision)
     return True
+
+
+def _lock_for_inner(connection: Connection, principal: Principal, found: CheckedDraft) -> None:
+    """A formula that holds others lets nobody save those meanwhile."""
+    if found.context.inner_versions:
+        kitchens.lock(connection, principal.kitchen_id)
+
+
+def _write_lines(
+    connection: Connection, principal: Principal, formula_id: UUID, found: CheckedDraft, revision: int
+) -> None:
+    """Writes the lines of a formula and what its summary depends on. Where anything that it was worked out with is
+    another by now its own summary is asked for, as those of the formulas that hold it always are."""
+    draft, inner = found.draft, found.context.inner_versions
+    formulas.write_parts(connection, principal.kitchen_id, formula_id, draft.parts, line_foods(found.made))
+    write_dependencies(connection, principal, formula_id, draft.parts, draft.production, found.made)
+    current = revision == found.context.reading_revision
+    if inner:
+        current &= formulas.versions_now(connection, principal.kitchen_id, sorted(inner)) == dict(inner)
+    jobs.after_save(connection, principal, formula_id, current=current)
 
 
 def saved_view(

@@ -81,19 +81,16 @@ def summary_of(made: Production, context: KitchenContext) -> FormulaSummary:
     )
 
 
-def write_summary(
-    connection: Connection, principal: Principal, row_id: UUID, made: Production, context: KitchenContext
-) -> None:
-    """Keeps what lists show of a formula made."""
+def stored_summary(made: Production, context: KitchenContext) -> StoredSummary:
+    """The summary of a formula made, as it is kept."""
     summary = summary_of(made, context)
-    stored = StoredSummary(
+    return StoredSummary(
         piece=summary.piece,
         piece_count=summary.piece_count,
         allergens=summary.allergens,
         uses=summary.uses,
         rules=RULES_VERSION,
     )
-    formulas.write_summary(connection, principal.kitchen_id, row_id, stored)
 
 
 def write_dependencies(

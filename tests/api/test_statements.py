@@ -1,0 +1,95 @@
+"""Statements of a request: so many and no more, however many formulas a kitchen holds, and a read writes nothing."""
+
+from typing import Any
+from unittest import mock
+from uuid import uuid4
+
+import psycopg
+
+from ample_crumb.application.formulas import commands
+from ample_crumb.application.formulas.draft import Draft
+from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.store.database import Database
+from ample_crumb.store.scope import Principal
+from tests.api.counting import statements
+from tests.api.test_api import DAY, ApiCase, parts
+from tests.api.test_cupboard import product
+
+SIZES = (10, 300)
+_WRITES = ("insert", "update", "delete", "with gone", "with held", "with given", "with this", "with pointed")
+
+
+class Statements(ApiCase):
+    def setUp(self) -> None:
+        # What works in the background asks the database too, and is not what is counted here.
+        for name in ("start", "stop"):
+            self.enterContext(mock.patch(f"ample_crumb.application.jobs.Worker.{name}"))
+        super().setUp()
+        self.targets()
+        self.product = self.ask("POST", "/api/v1/products", product(), 201)
+        self.kept = 0
+
+    def fill(self, size: int) -> None:
+        database: Database = self.app.state.database
+        principal = database.resident(None)
+        assert principal is not None
+        for number in range(self.kept, size):
+            lines = ("100 g oats", "2 scoops my whey", f"{number + 1} g sugar")
+            draft = Draft(f"Bars {number}", "brownie", 12, "", (Part("", tuple(map(Line, lines))),))
+            commands.create(database, Principal(principal.kitchen_id, principal.person_id), uuid4(), draft)
+        self.kept = size
+
+    def sent(self, method: str, path: str, body: object = None) -> tuple[Any, list[str]]:
+        """The answer to a request that was made before, warm, and the statements of it."""
+        with statements() as found:
+            answer = self.ask(method, path, body)
+        return answer, found
+
+    def test_reads(self) -> None:
+        bench = {"parts": parts("100 g oats", "2 scoops my whey"), "pieces": 12, "family": "brownie", "day": DAY}
+        inner = self.create("100 g skyr")
+        line = {"text": "50 g of it", "chosen": f"made-{inner['id']}"}
+        for size in SIZES:
+            self.fill(size)
+            for name, method, path, body, most in (
+                ("keystroke", "POST", "/api/v1/bench/read", bench, 2),
+                ("with a formula inside", "POST", "/api/v1/bench/read",
+                    bench | {"parts": [{"name": "", "lines": [line]}]}, 3),
+                ("day", "GET", f"/api/v1/days/{DAY}", None, 5),
+                ("list", "GET", "/api/v1/formulas", None, 3),
+                ("bench", "GET", f"/api/v1/formulas/{inner['id']}", None, 4),
+            ):  # fmt: skip
+                with self.subTest(name, size=size):
+                    self.ask(method, path, body)
+                    _, found = self.sent(method, path, body)
+                    self.assertLessEqual(len(found), most, found)
+                    self.assertEqual([each for each in found if each.startswith(_WRITES)], [])
+
+    def test_an_autosave(self) -> None:
+        made = self.create("100 g oats", "2 eggs")
+        version, draft = made["version"], made["draft"]
+        for size in SIZES:
+            self.fill(size)
+            for most in (8, 10):
+                if most == 10:
+                    with psycopg.connect(self.url) as owner:
+                        owner.execute("update formula set updated_at = now() - interval '31 minutes'")
+                draft = draft | {"parts": parts("100 g oats", f"{version + 1} eggs")}
+                saved, found = self.sent("PUT", f"/api/v1/formulas/{made['id']}", draft | {"version": version})
+                with self.subTest(most, size=size):
+                    self.assertLessEqual(len(found), most, found)
+                    self.assertEqual(most == 10, any("insert into formula_version" in each for each in found))
+                version = saved["version"]
+
+    def test_a_changed_label_costs_the_same_whoever_uses_it(self) -> None:
+        counts = []
+        path, now = f"/api/v1/products/{self.product['id']}", self.product
+        for size in SIZES:
+            self.fill(size)
+            body = product(label=now["draft"]["label"] | {"energy_kcal": 110 + size / 100}, version=now["version"])
+            del body["id"]
+            now, found = self.sent("PUT", path, body)
+            self.assertEqual(len(now["used"]), size)
+            counts.append(len(found))
+        self.assertEqual(counts[0], counts[1])
+        self.assertLess(counts[0], 30)
