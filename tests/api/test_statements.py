@@ -74,11 +74,11 @@ class Statements(ApiCase):
                 if most == 10:
                     with psycopg.connect(self.url) as owner:
                         owner.execute("update formula set updated_at = now() - interval '31 minutes'")
-                draft = draft | {"parts": parts("100 g oats", f"{version + 1} eggs")}
+                draft = draft | {"parts": parts("100 g oats", f"{version + 2} eggs")}
                 saved, found = self.sent("PUT", f"/api/v1/formulas/{made['id']}", draft | {"version": version})
                 with self.subTest(most, size=size):
                     self.assertLessEqual(len(found), most, found)
-                    self.assertEqual(most == 10, any("insert into formula_version" in each for each in found))
+                    self.assertEqual(most == 10, any("formula_version (id" in each for each in found), found)
                 version = saved["version"]
 
     def test_a_changed_label_costs_the_same_whoever_uses_it(self) -> None:
