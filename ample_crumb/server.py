@@ -3,8 +3,10 @@
 import argparse
 import json
 import os
+import signal
 import sys
 from datetime import datetime
+from threading import Thread
 from typing import Final
 
 import psycopg
@@ -16,6 +18,9 @@ from ample_crumb.store.database import Database, migrate
 from ample_crumb.store.jobs import ask_for_outdated
 
 UNUSABLE: Final = 2
+
+STOP_S: Final = 4
+"""Longest that requests which are under way may take to end."""
 
 
 def run(given: argparse.Namespace) -> int:
@@ -29,12 +34,13 @@ def run(given: argparse.Namespace) -> int:
     if not url:
         print("AMPLE_CRUMB_DATABASE_URL is not set; `./start` sets it.", file=sys.stderr)
         return UNUSABLE
-    if given.command == "prepare":
-        migrate(url)
-        _ask_for_outdated(url)
-        _fill(url, demo=not given.empty)
-    else:
+    if given.command == "prepare" or given.prepare:
+        _prepare(url, demo=not given.empty)
+    if given.command == "serve":
         import uvicorn
+
+        if given.with_parent:
+            Thread(target=_end_with_parent, name="parent", daemon=True).start()
 
         uvicorn.run(
             "ample_crumb.api.app:create_app",
@@ -44,8 +50,23 @@ def run(given: argparse.Namespace) -> int:
             workers=given.workers,
             log_level="warning",
             access_log=False,
+            # Whatever clients do, a half-sent request among it.
+            timeout_graceful_shutdown=STOP_S,
         )
     return 0
+
+
+def _end_with_parent() -> None:
+    """Ends this process in order when whoever started it is gone."""
+    while sys.stdin.buffer.read(4096):
+        pass
+    os.kill(os.getpid(), signal.SIGTERM)
+
+
+def _prepare(url: str, *, demo: bool) -> None:
+    migrate(url)
+    _ask_for_outdated(url)
+    _fill(url, demo=demo)
 
 
 def _ask_for_outdated(url: str) -> None:
