@@ -85,7 +85,8 @@ class Cupboard(InBrowser):
         page.get_by_role("option", name="protein", exact=True).click()
         page.get_by_label("Without").click()
         page.get_by_role("option", name="Without milk").click()
-        expect(foods.first).to_contain_text("soy protein isolate")
+        expect(foods.filter(has_text="soy protein isolate")).to_have_count(1)
+        expect(foods.filter(has_text="whey")).to_have_count(0)
         page.get_by_role("button", name="Open soy protein isolate", exact=True).click()
         page.get_by_role("button", name="Copy to adjust").click()
         expect(page.get_by_role("dialog").get_by_role("textbox", name="Name")).to_have_value(

@@ -29,10 +29,13 @@ from ample_crumb.store.scope import Principal
 
 
 def list_all(database: Database, principal: Principal) -> list[CupboardItem]:
-    """Own products first, by name, archived ones and drafts too; then the generic foods in the order of their table."""
+    """Own products first, by name, archived ones and drafts too; then the generic foods kind by kind, by name."""
     with database.transaction(principal) as connection:
         rows = newest(products.listed(connection, principal.kitchen_id))
-    return [own_item(row) for row in rows] + [cupboard_item(item) for item in reference_cupboard().ingredients.values()]
+    foods = reference_cupboard().ingredients.values()
+    kinds = {role: place for place, role in enumerate(dict.fromkeys(item.role for item in foods))}
+    generic = sorted(foods, key=lambda item: (kinds[item.role], item.name.casefold()))
+    return [own_item(row) for row in rows] + [cupboard_item(item) for item in generic]
 
 
 def open_food(database: Database, principal: Principal, slug: str) -> FoodView:
