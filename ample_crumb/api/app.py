@@ -10,8 +10,10 @@ from typing import Final
 
 from fastapi import FastAPI, Request
 from fastapi.responses import FileResponse, Response
+from starlette.datastructures import MutableHeaders
 from starlette.middleware.trustedhost import TrustedHostMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
+from starlette_compress import CompressMiddleware
 
 from ample_crumb import __version__
 from ample_crumb.api import routers
@@ -57,6 +59,25 @@ class LimitBody:
         await self.app(scope, counted, send)
 
 
+class KeepNothing:
+    """Marks answers of the API as not to be kept: they are of a kitchen, and of this moment."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] != "http" or not scope["path"].startswith("/api/"):
+            await self.app(scope, receive, send)
+            return
+
+        async def marked(message: Message) -> None:
+            if message["type"] == "http.response.start":
+                MutableHeaders(scope=message)["Cache-Control"] = "no-store"
+            await send(message)
+
+        await self.app(scope, receive, marked)
+
+
 def _too_large() -> Response:
     return problem(413, "Too much", "This is more text than a recipe holds (2 MB). Paste only the ingredient lines.")
 
@@ -91,6 +112,9 @@ def create_app(database_url: str | None = None) -> FastAPI:
     app = FastAPI(title="Ample Crumb", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
     app.state.database, app.state.clock, app.state.register = database, system_clock, ShippedRegister()
     app.add_middleware(LimitBody)
+    app.add_middleware(KeepNothing)
+    # Text shrinks to a fifth; fonts and pictures are compressed already, which their media types say.
+    app.add_middleware(CompressMiddleware)
     # Other sites cannot reach a server on loopback by pointing their own names at it.
     app.add_middleware(
         TrustedHostMiddleware,

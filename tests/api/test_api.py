@@ -9,7 +9,7 @@ from uuid import uuid4
 import psycopg
 from fastapi.testclient import TestClient
 
-from ample_crumb.api.app import MOST_BYTES, create_app
+from ample_crumb.api.app import MOST_BYTES, WEB, create_app
 from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.jobs import work
 from ample_crumb.store.database import Database
@@ -241,6 +241,25 @@ class Api(ApiCase):
             body = made["draft"] | {"name": "Other bars", "version": 1}
             self.assertIn("Somebody else", self.ask("PUT", f"/api/v1/formulas/{made['id']}", body, 503)["detail"])
         self.ask("PUT", f"/api/v1/formulas/{made['id']}", body)
+
+    def test_text_is_compressed_and_answers_of_the_api_are_not_kept(self) -> None:
+        for _ in range(4):
+            self.create("100 g oats")
+        (script,) = (path for path in (WEB / "assets").glob("index-*.js"))
+        (font, *_) = (WEB / "assets").glob("*.woff2")
+        for path, encoding, kept in (
+            ("/api/v1/formulas", "br", "no-store"),
+            (f"/assets/{script.name}", "br", "public, max-age=31536000, immutable"),
+            (f"/assets/{font.name}", None, "public, max-age=31536000, immutable"),
+            ("/today", "br", "no-cache"),
+        ):
+            with self.subTest(path):
+                answer = self.client.get(path, headers={"accept-encoding": "br"})
+                self.assertEqual(answer.headers.get("content-encoding"), encoding)
+                self.assertEqual(answer.headers["cache-control"], kept)
+        plain = self.client.get("/api/v1/formulas", headers={"accept-encoding": "identity"})
+        self.assertNotIn("content-encoding", plain.headers)
+        self.assertEqual(self.client.get("/api/v1/nothing").headers["cache-control"], "no-store")
 
     def test_another_host_name_is_refused(self) -> None:
         answer = self.client.get("/api/v1/formulas", headers={"host": "evil.example"})
