@@ -1,14 +1,14 @@
-"""Runs all measurements, or those named: core, reach, http, browser, start."""
+"""Runs all measurements, or those named: core, reach, http, browser, size, start."""
 
 import sys
 
-from benchmarks import browser_speed, core_speed, http_speed, reach_speed, start_speed
+from benchmarks import browser_speed, core_speed, http_speed, reach_speed, size_ratio, start_speed
 from tests import kitchen
 
 
 def main(wanted: list[str]) -> None:
     """Runs them one after another on a throwaway cluster."""
-    wanted = wanted or ["core", "reach", "http", "browser", "start"]
+    wanted = wanted or ["core", "reach", "http", "browser", "size", "start"]
     if "core" in wanted:
         core_speed.run()
     if "reach" in wanted:
@@ -24,6 +24,9 @@ def main(wanted: list[str]) -> None:
         finally:
             served.stop()
             kitchen.stop()
+    if "size" in wanted:
+        size_ratio.run()
+        kitchen.stop()
     if "start" in wanted:
         start_speed.run()
 

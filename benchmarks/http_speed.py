@@ -29,7 +29,7 @@ def run(served: Served) -> None:
     bodies = [_body(fresh_lines()) for _ in range(TIMES + WARM_UP)]
     same = fresh_lines()
     edits = [_body([*same[1:], f"{100 + place} g skyr, mark"]) for place in range(TIMES + WARM_UP)]
-    assert not json.loads(ask("POST", "/api/v1/bench/read", _body(fresh_lines())))["worked"]["unread"]
+    assert not json.loads(ask("POST", "/api/v1/bench/read", _body(fresh_lines())))["evaluated"]["unread"]
     empty, full, edit = time_calls(
         lambda: ask("GET", "/api/v1/health"),
         lambda: ask("POST", "/api/v1/bench/read", bodies.pop()),

@@ -132,6 +132,62 @@ def find(connection: Connection, kitchen_id: UUID, formula_id: UUID, *, lock: bo
         ).fetchone()
 
 
+def called(connection: Connection, kitchen_id: UUID, words: str, most: int) -> list[FormulaRow]:
+    """Formulas whose names hold these words, those first in which they begin a word, then the last changed."""
+    with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
+        return cursor.execute(
+            SQL(
+                """
+                select {} {}
+                where formula.kitchen_id = %(kitchen_id)s and position(%(words)s in lower(formula.name)) > 0
+                order by position(' ' || %(words)s in ' ' || lower(formula.name)) = 0, updated_at desc, formula.id
+                limit %(most)s
+                """
+            ).format(_COLUMNS, _FROM),
+            {"kitchen_id": kitchen_id, "words": words.lower(), "most": most},
+        ).fetchall()
+
+
+@dataclass(frozen=True, slots=True)
+class Room:
+    """What a day has left, and how portions are cut: in steps of `step_count` pieces, at most `most_count`."""
+
+    energy_kcal: float
+    step_count: float
+    most_count: float
+
+
+def for_day(
+    connection: Connection, kitchen_id: UUID, eaten_ids: Sequence[UUID], room: Room | None, most: int
+) -> list[FormulaRow]:
+    """The formulas that were eaten of, and those in use whose largest portion in the room brings most protein."""
+    with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
+        return cursor.execute(
+            SQL(
+                """
+                select {} {} where formula.kitchen_id = %(kitchen_id)s and (formula.id = any(%(eaten)s::uuid[])
+                    or formula.id in (
+                        select id from formula where kitchen_id = %(kitchen_id)s and archived_at is null and mass_g > 0
+                            and energy_kcal * %(step)s <= %(room)s * 1.000001
+                        order by protein_g * case when energy_kcal <= 0 then %(step)s
+                            else least(floor(%(room)s / (energy_kcal * %(step)s)) * %(step)s, %(most_pieces)s) end
+                            desc nulls last, id
+                        limit %(most)s
+                    ))
+                order by updated_at desc, formula.id
+                """
+            ).format(_COLUMNS, _FROM),
+            {
+                "kitchen_id": kitchen_id,
+                "eaten": list(eaten_ids),
+                "room": -1.0 if room is None else room.energy_kcal,
+                "step": 1.0 if room is None else room.step_count,
+                "most_pieces": 1.0 if room is None else room.most_count,
+                "most": most,
+            },
+        ).fetchall()
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class WholeFormula(FormulaRow):
     """A formula with its lines."""

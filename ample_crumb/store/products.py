@@ -1,12 +1,13 @@
 """A kitchen's own products and their labels by date."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import asdict, dataclass, fields
 from datetime import datetime
 from typing import Any, Final
 from uuid import UUID
 
 from psycopg.rows import class_row
+from psycopg.sql import SQL
 
 from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.product import Pack, PackMeasures, ProductDeclaration
@@ -87,6 +88,19 @@ _FIGURES: Final = tuple(field.name for field in fields(Label) if field.name not 
 _MEASURES: Final = tuple(field.name for field in fields(PackMeasures))
 
 
+_SELECT: Final = SQL(
+    """
+    select product.id, name, synonyms, role, version, archived_at is not null as archived, finished, merged_into, gtin,
+        ingredients_text, number, made_at, style, basis, polyol_kind, serving_g, density_g_per_ml, energy_kcal,
+        energy_kj, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g, allulose_g,
+        protein_g, salt_g, sodium_mg, alcohol_g, scoop_g, piece_g, pack_g, drained_g, cup_g, allergens, traces, vegan,
+        vegetarian, added_sugar
+    from product join product_label
+        on product_label.kitchen_id = product.kitchen_id and product_label.product_id = product.id
+    """
+)
+
+
 def listed(
     connection: Connection, kitchen_id: UUID, product_id: UUID | None = None, after_revision: int = -1
 ) -> list[ProductRow]:
@@ -94,20 +108,32 @@ def listed(
     with all their labels, the newest label of each first. Empty when there is none."""
     with connection.cursor(row_factory=class_row(ProductRow)) as cursor:
         return cursor.execute(
-            """
-            select product.id, name, synonyms, role, version, archived_at is not null as archived, finished,
-                merged_into, gtin, ingredients_text, number, made_at, style, basis, polyol_kind, serving_g,
-                density_g_per_ml, energy_kcal, energy_kj, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g,
-                polyols_g, erythritol_g, allulose_g, protein_g, salt_g, sodium_mg, alcohol_g, scoop_g, piece_g, pack_g,
-                drained_g, cup_g, allergens, traces, vegan, vegetarian, added_sugar
-            from product join product_label
-                on product_label.kitchen_id = product.kitchen_id and product_label.product_id = product.id
-            where product.kitchen_id = %(kitchen_id)s
-                and (%(product_id)s::uuid is null or product.id = %(product_id)s)
-                and product.cupboard_revision > %(after_revision)s
-            order by lower(name), product.id, number desc
-            """,
+            SQL(
+                """
+                {} where product.kitchen_id = %(kitchen_id)s
+                    and (%(product_id)s::uuid is null or product.id = %(product_id)s)
+                    and product.cupboard_revision > %(after_revision)s
+                order by lower(name), product.id, number desc
+                """
+            ).format(_SELECT),
             {"kitchen_id": kitchen_id, "product_id": product_id, "after_revision": after_revision},
+        ).fetchall()
+
+
+def alike(connection: Connection, kitchen_id: UUID, gtin: str, beginnings: Sequence[str]) -> list[ProductRow]:
+    """Products that carry a code, or have one of these beginnings of words in their name, with their labels, the newest
+    of each first."""
+    with connection.cursor(row_factory=class_row(ProductRow)) as cursor:
+        return cursor.execute(
+            SQL(
+                """
+                {} where product.kitchen_id = %(kitchen_id)s and ((gtin <> '' and gtin = %(gtin)s) or exists (
+                    select 1 from unnest(%(beginnings)s::text[]) beginning where position(beginning in lower(name)) > 0
+                ))
+                order by lower(name), product.id, number desc
+                """
+            ).format(_SELECT),
+            {"kitchen_id": kitchen_id, "gtin": gtin, "beginnings": list(beginnings)},
         ).fetchall()
 
 

@@ -28,7 +28,7 @@ from ample_crumb.store import eaters, kitchens, scope
 from ample_crumb.store.database import Database, app_address, migrate
 from ample_crumb.store.days import LoggedEntry
 from ample_crumb.store.eaters import EaterRow
-from ample_crumb.store.formulas import FormulaContent, FormulaHead, StoredSummary
+from ample_crumb.store.formulas import FormulaContent, FormulaHead, Room, StoredSummary
 from ample_crumb.store.jobs import Touched
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.store.prices import Price
@@ -143,6 +143,8 @@ class Walls(unittest.TestCase):
                 rules=1),
             "content": FormulaContent(FormulaHead(name="Taken", family="", pieces=4, method=""), StoredSummary(
                 piece=portion, piece_count=2.0, allergens=AllergenNames(), uses=("oats",), rules=1)), "current": True,
+            "gtin": "", "beginnings": ["a"],
+            "eaten_ids": [found[0]], "room": Room(2000, 0.5, 4),
             "snapshot": VersionSnapshot(id=cls.ids["version_id"], name="Taken", kept_by="baker", draft={},
                 piece=portion, piece_count=2.0),
             "settings": Settings("us", "stated", "available", "dark", "EUR", "conventional", 800, 0),

@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.cupboard.products import newest, product_view, with_code
+from ample_crumb.application.cupboard.products import product_view, with_code
 from ample_crumb.application.cupboard.views import MOST_SYNONYMS, ProductDraft, ProductView
 from ample_crumb.application.cupboards import label_slug
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere
@@ -188,17 +188,24 @@ def set_price(database: Database, principal: Principal, food: str, price: float 
     with database.transaction(principal) as connection:
         kitchens.lock(connection, principal.kitchen_id)
         context = load_context(connection, principal)
-        rows = newest(products.listed(connection, principal.kitchen_id))
-        own = {str(row.id): label_slug(row.id, row.number) for row in rows if row.finished}
-        slug = own.get(food, food)
-        if food not in own and food not in reference_cupboard().ingredients:
-            raise NotHere("food")
+        slug = food if food in reference_cupboard().ingredients else _product_slug(connection, principal, food)
         if price is None:
             prices.forget_price(connection, principal.kitchen_id, food)
             return None
         bought = Price(price, for_text.strip(), _grams_of(for_text, context, slug))
         prices.set_price(connection, principal.kitchen_id, food, bought)
         return bought
+
+
+def _product_slug(connection: Connection, principal: Principal, food: str) -> str:
+    """The newest label of the product of that id. Raises NotHere."""
+    try:
+        rows = products.listed(connection, principal.kitchen_id, UUID(food))
+    except ValueError:
+        rows = []
+    if not rows or not rows[0].finished:
+        raise NotHere("food")
+    return label_slug(rows[0].id, rows[0].number)
 
 
 def _grams_of(for_text: str, context: KitchenContext, slug: str) -> float:

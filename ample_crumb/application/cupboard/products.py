@@ -19,7 +19,7 @@ from ample_crumb.store.scope import Principal
 
 def with_code(connection: Connection, principal: Principal, gtin: str) -> list[ProductRow]:
     """The newest label of the products that carry a code."""
-    return [row for row in newest(products.listed(connection, principal.kitchen_id)) if row.gtin == gtin]
+    return newest(products.alike(connection, principal.kitchen_id, gtin, []))
 
 
 def newest(rows: list[ProductRow]) -> list[ProductRow]:
@@ -95,9 +95,15 @@ def _similar(connection: Connection, principal: Principal, row: ProductRow) -> t
     """Other products in use that carry the same code, or all of whose words are in the name of the one or the other."""
     return tuple(
         SimilarProduct(other.id, other.name)
-        for other in newest(products.listed(connection, principal.kitchen_id))
+        for other in newest(products.alike(connection, principal.kitchen_id, row.gtin, _beginnings(row.name)))
         if other.id != row.id and other.finished and not other.archived and _may_be_one(row, other)
     )
+
+
+def _beginnings(name: str) -> list[str]:
+    """By which a name of the same words is found, whatever their number: what a plural leaves as it is."""
+    plain = (word for word in name.lower().split() if len(word) > 2)
+    return sorted({word.strip("(),.")[:4] for word in plain} - {""})
 
 
 def _may_be_one(one: ProductRow, other: ProductRow) -> bool:

@@ -6,7 +6,7 @@ from typing import Final
 
 from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.summaries import kept_summary
-from ample_crumb.application.settings.queries import ingredients_called, word_starts
+from ample_crumb.application.settings.queries import ingredients_called
 from ample_crumb.core.formula.alerts import DietAlert, diet_alerts
 from ample_crumb.store import days, formulas
 from ample_crumb.store.database import Database
@@ -32,13 +32,11 @@ def find(database: Database, principal: Principal, words: str) -> list[SearchHit
     words = words.strip()
     if not words:
         return []
-    start = words.casefold()
     with database.transaction(principal) as connection:
-        rows = [row for row in formulas.listed(connection, principal.kitchen_id) if start in row.name.casefold()]
-        rows.sort(key=lambda row: not word_starts(row.name, start))
+        rows = formulas.called(connection, principal.kitchen_id, words, MOST)
         eaten = days.entries_called(connection, principal, words, MOST)
         context = load_context(connection, principal)
-    hits = [_formula(row, diet_alerts(kept_summary(row).allergens, context.eaters)) for row in rows[:MOST]]
+    hits = [_formula(row, diet_alerts(kept_summary(row).allergens, context.eaters)) for row in rows]
     hits += [SearchHit("day", day.isoformat(), name, "") for day, name in eaten]
     hits += [
         SearchHit("ingredient", choice.slug, choice.name, "")

@@ -4,23 +4,22 @@ from datetime import date
 from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.formulas.queries import all_summaries
-from ample_crumb.application.formulas.summaries import FormulaSummary
+from ample_crumb.application.formulas.summaries import FormulaSummary, kept_summary
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.application.today.views import FITS_SHOWN, DayBudgetView, DayView, EntryView, FitView
 from ample_crumb.application.views import portion_view, view
 from ample_crumb.core.day.day_budget import caution_about, combine_sds, sum_up
-from ample_crumb.core.day.fits import what_fits
+from ample_crumb.core.day.fits import MOST_PIECES, STEP, what_fits
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Portion, total
 from ample_crumb.core.formula.alerts import DietAlert, diet_alerts
 from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.quantity.line_splitting import split_foods
 from ample_crumb.core.uncertainty.propagation import propagate
-from ample_crumb.store import days
+from ample_crumb.store import days, formulas
 from ample_crumb.store.database import Connection
 from ample_crumb.store.days import EntryRow
-from ample_crumb.store.formulas import FormulaRow
+from ample_crumb.store.formulas import FormulaRow, Room
 from ample_crumb.store.scope import Principal
 
 
@@ -51,7 +50,11 @@ def load_day(connection: Connection, principal: Principal, day: date) -> DayView
     sd = combine_sds((str(row.formula_id or ""), row.portion().sd) for row in rows)
     tin: DayBudgetView | None = None
     fits: tuple[FitView, ...] = ()
-    made = all_summaries(connection, principal)
+    room = None if targets is None else sum_up([row.figures() for row in rows], targets).room_kcal
+    eaten_ids = sorted({row.formula_id for row in rows if row.formula_id is not None})
+    portions = None if room is None else Room(room, STEP, MOST_PIECES)
+    found = formulas.for_day(connection, principal.kitchen_id, eaten_ids, portions, 2 * FITS_SHOWN)
+    made = [(row, kept_summary(row)) for row in found]
     if targets is not None:
         summed = sum_up([row.figures() for row in rows], targets)
         tin = DayBudgetView(
@@ -80,7 +83,7 @@ def _fits(
     made: list[tuple[FormulaRow, FormulaSummary]], context: KitchenContext, room_kcal: float
 ) -> tuple[FitView, ...]:
     at_hand = {str(row.id): (row, kept) for row, kept in made if not row.archived and kept.piece.figures.mass_g}
-    fits = what_fits(((key, kept.piece.figures) for key, (_, kept) in at_hand.items()), room_kcal)
+    fits = what_fits(((key, kept.piece.figures) for key, (_, kept) in at_hand.items()), room_kcal, STEP)
     views = []
     for fit in fits[:FITS_SHOWN]:
         row, kept = at_hand[fit.key]

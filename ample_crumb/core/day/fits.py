@@ -11,6 +11,10 @@ MOST_PIECES: Final = 4.0
 """Most pieces that are offered at once: what fits is a dessert, not a tray."""
 
 
+STEP: Final = 0.5
+"""Portions are offered in halves of a piece."""
+
+
 @dataclass(frozen=True, slots=True)
 class Fit:
     """So many pieces of the thing called `key`, and what they bring."""
@@ -20,7 +24,7 @@ class Fit:
     figures: Figures
 
 
-def what_fits(pieces: Iterable[tuple[str, Figures]], room_kcal: float, step: float = 0.5) -> tuple[Fit, ...]:
+def what_fits(pieces: Iterable[tuple[str, Figures]], room_kcal: float, step: float = STEP) -> tuple[Fit, ...]:
     """The largest portion of each piece that stays in the room, most protein first.
 
     `pieces` are pairs of a key and the figures of one piece. At most `MOST_PIECES` of one thing.
