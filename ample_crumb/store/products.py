@@ -121,15 +121,16 @@ def listed(
 
 
 def alike(connection: Connection, kitchen_id: UUID, gtin: str, beginnings: Sequence[str]) -> list[ProductRow]:
-    """Products that carry a code, or have one of these beginnings of words in their name, with their labels, the newest
+    """Products that carry a code, or have two of these beginnings of words in their name, with their labels, the newest
     of each first."""
     with connection.cursor(row_factory=class_row(ProductRow)) as cursor:
         return cursor.execute(
             SQL(
                 """
-                {} where product.kitchen_id = %(kitchen_id)s and ((gtin <> '' and gtin = %(gtin)s) or exists (
-                    select 1 from unnest(%(beginnings)s::text[]) beginning where position(beginning in lower(name)) > 0
-                ))
+                {} where product.kitchen_id = %(kitchen_id)s and ((gtin <> '' and gtin = %(gtin)s) or (
+                    select count(*) from unnest(%(beginnings)s::text[]) beginning
+                    where position(beginning in lower(name)) > 0
+                ) >= 2)
                 order by lower(name), product.id, number desc
                 """
             ).format(_SELECT),

@@ -141,11 +141,12 @@ def set_base(
     )
 
 
-def branches_of(connection: Connection, kitchen_id: UUID, base_id: UUID) -> list[tuple[UUID, list[Any]]]:
-    """The branches in use of a base, in the order that they were made, with the base as each last followed it."""
+def branches_of(connection: Connection, kitchen_id: UUID, base_id: UUID) -> list[tuple[UUID, str, list[Any]]]:
+    """The branches in use of a base by id and name, in the order that they were made, with the base as each last
+    followed it."""
     return connection.execute(
         """
-        select id, base_parts from formula
+        select id, name, base_parts from formula
         where kitchen_id = %(kitchen_id)s and base_id = %(base_id)s and archived_at is null
         order by created_at, id
         """,

@@ -68,7 +68,9 @@ def save(
                 products.remove_label(connection, principal.kitchen_id, product_id, number)
             products.add_label(connection, principal.kitchen_id, product_id, number, draft.pack())
         products.change(connection, principal.kitchen_id, product_id, draft.about(finished=finished))
-        names = (*there.draft.names(), *draft.names())
+        # Under the names that it had no line comes to mean it that did not before.
+        same = there.draft.names() == draft.names() and there.finished == finished
+        names = () if same else (*there.draft.names(), *draft.names())
         cupboard_changed(connection, principal, ChangedProduct(product_id, names))
         return product_view(connection, principal, product_id)
 
@@ -176,7 +178,7 @@ def cupboard_changed(connection: Connection, principal: Principal, *drafts: Chan
     products.cupboard_changed(connection, principal.kitchen_id, [each.id for each in drafts])
     kitchens.reading_changed(connection, principal.kitchen_id)
     named = frozenset(word for each in drafts for name in each.names for word in words(name))
-    there = formulas.words_of_lines(connection, principal.kitchen_id)
+    there = formulas.words_of_lines(connection, principal.kitchen_id) if named else []
     slips = frozenset(word for word in there if any(is_slip(word, each) for each in named))
     foods = frozenset(str(each.id) for each in drafts)
     jobs.ask_for_summaries(connection, principal, Touched(foods=foods, words=named | slips))

@@ -66,12 +66,8 @@ def ingredients_called(cupboard: Cupboard, words: str, most: int = 12) -> tuple[
     start = words.strip().casefold()
     found = cupboard.index.find(words)
     ranked = [match.key for match in ((found.best,) if found.best else ()) + found.others]
-    holding = [
-        slug
-        for slug, item in cupboard.ingredients.items()
-        if any(start in name.casefold() for name in (item.name, *item.synonyms))
-    ]
-    holding.sort(key=lambda slug: not word_starts(cupboard.ingredients[slug].name, start))
+    found_in = sorted(cupboard.holding(start), key=lambda item: not word_starts(item.name, start))
+    holding = [item.slug for item in found_in]
     slugs = list(dict.fromkeys((*ranked[:1], *holding, *ranked[1:])))[:most]
     return tuple(Choice(slug, cupboard.ingredients[slug].name) for slug in slugs)
 

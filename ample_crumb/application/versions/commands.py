@@ -130,7 +130,7 @@ def update_branches(
     with database.transaction(principal) as connection:
         _, base = _as_it_stands(connection, principal, formula_id)
         updates, following = [], []
-        for branch_id, followed in versions.branches_of(connection, principal.kitchen_id, formula_id):
+        for branch_id, _, followed in versions.branches_of(connection, principal.kitchen_id, formula_id):
             row, there = _as_it_stands(connection, principal, branch_id)
             made = merge_base_changes(parts_from(followed), base.parts, there.parts)
             updates.append(BranchUpdate(branch_id, row.name, made.done, made.left))

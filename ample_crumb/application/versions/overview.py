@@ -61,12 +61,11 @@ def _base(
 
 
 def _branches(connection: Connection, principal: Principal, base_id: UUID, base: Draft) -> list[BranchView]:
-    names = {row.id: row.name for row in formulas.listed(connection, principal.kitchen_id)}
     found = []
-    for branch_id, followed in versions.branches_of(connection, principal.kitchen_id, base_id):
+    for branch_id, name, followed in versions.branches_of(connection, principal.kitchen_id, base_id):
         parts = formulas.parts_of(connection, principal.kitchen_id, branch_id)
         shared = shared_lines(base.parts, parts)
-        found.append(BranchView(branch_id, names[branch_id], shared, parts_from(followed) != base.parts))
+        found.append(BranchView(branch_id, name, shared, parts_from(followed) != base.parts))
     return found
 
 

@@ -24,6 +24,7 @@ class Cupboard:
         self.ingredients = ingredients
         self.index = index
         self.remembered = Remembered(MOST_REMEMBERED)
+        self._search: list[tuple[str, Ingredient]] | None = None
         self.passing: frozenset[str] = frozenset()
         """Slugs of foods that may be others the next time, so that nothing read of them is remembered."""
 
@@ -32,6 +33,12 @@ class Cupboard:
         """A cupboard of these ingredients; earlier ones win where names tie."""
         by_slug = {ingredient.slug: ingredient for ingredient in ingredients}
         return cls(by_slug, NameIndex({slug: _called(item) for slug, item in by_slug.items()}))
+
+    def holding(self, start: str) -> list[Ingredient]:
+        """The ingredients with these letters in a name, in lower case, in the order of the cupboard."""
+        if self._search is None:
+            self._search = [(item.once(_search_text), item) for item in self.ingredients.values()]
+        return [item for text, item in self._search if start in text]
 
     def with_own(self, named: Iterable[Ingredient], pointed_at: Iterable[Ingredient] = ()) -> "Cupboard":
         """The same with a kitchen's own products, which win where names tie; those only `pointed_at` by their slug have
@@ -54,6 +61,10 @@ class Cupboard:
         made = Cupboard(ChainMap(dict(foods), *_maps(self.ingredients)), self.index)
         made.remembered, made.passing = self.remembered, self.passing | frozenset(foods)
         return made
+
+
+def _search_text(item: Ingredient) -> str:
+    return "\n".join((item.name, *item.synonyms)).casefold()
 
 
 def _maps(ingredients: Mapping[str, Ingredient]) -> list[MutableMapping[str, Ingredient]]:
