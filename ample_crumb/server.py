@@ -2,6 +2,7 @@
 
 import argparse
 import json
+import logging
 import os
 import signal
 import sys
@@ -39,6 +40,8 @@ def run(given: argparse.Namespace) -> int:
     if given.command == "serve":
         import uvicorn
 
+        # Each try of a pool to connect again would be a line; that it gave up, or that jobs wait, is said.
+        logging.getLogger("psycopg.pool").setLevel(logging.ERROR)
         if given.with_parent:
             Thread(target=_end_with_parent, name="parent", daemon=True).start()
 

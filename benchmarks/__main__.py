@@ -1,14 +1,14 @@
-"""Runs all measurements, or those named: core, reach, http, browser, size, start."""
+"""Runs all measurements, or those named: core, reach, http, browser, size, start, recovery."""
 
 import sys
 
-from benchmarks import browser_speed, core_speed, http_speed, reach_speed, size_ratio, start_speed
+from benchmarks import browser_speed, core_speed, http_speed, reach_speed, recovery, size_ratio, start_speed
 from tests import kitchen
 
 
 def main(wanted: list[str]) -> None:
     """Runs them one after another on a throwaway cluster."""
-    wanted = wanted or ["core", "reach", "http", "browser", "size", "start"]
+    wanted = wanted or ["core", "reach", "http", "browser", "size", "start", "recovery"]
     if "core" in wanted:
         core_speed.run()
     if "reach" in wanted:
@@ -29,6 +29,8 @@ def main(wanted: list[str]) -> None:
         kitchen.stop()
     if "start" in wanted:
         start_speed.run()
+    if "recovery" in wanted:
+        recovery.run()
 
 
 main(sys.argv[1:])
