@@ -120,6 +120,9 @@ def listed(
         ).fetchall()
 
 
+_ESCAPED: Final = str.maketrans({"%": r"\%", "_": r"\_", "\\": r"\\"})
+
+
 def alike(connection: Connection, kitchen_id: UUID, gtin: str, beginnings: Sequence[str]) -> list[ProductRow]:
     """Products that carry a code, or have two of these beginnings of words in their name, with their labels, the newest
     of each first."""
@@ -128,13 +131,21 @@ def alike(connection: Connection, kitchen_id: UUID, gtin: str, beginnings: Seque
             SQL(
                 """
                 {} where product.kitchen_id = %(kitchen_id)s and ((gtin <> '' and gtin = %(gtin)s) or (
-                    select count(*) from unnest(%(beginnings)s::text[]) beginning
-                    where position(beginning in lower(name)) > 0
-                ) >= 2)
+                    -- The first look is cheap and leaves little for the second.
+                    lower(name) like any(%(patterns)s::text[]) and (
+                        select count(*) from unnest(%(beginnings)s::text[]) beginning
+                        where position(beginning in lower(name)) > 0
+                    ) >= 2
+                ))
                 order by lower(name), product.id, number desc
                 """
             ).format(_SELECT),
-            {"kitchen_id": kitchen_id, "gtin": gtin, "beginnings": list(beginnings)},
+            {
+                "kitchen_id": kitchen_id,
+                "gtin": gtin,
+                "beginnings": list(beginnings),
+                "patterns": [f"%{each.translate(_ESCAPED)}%" for each in beginnings],
+            },
         ).fetchall()
 
 

@@ -2,6 +2,8 @@
 
 from dataclasses import replace
 from datetime import date
+from typing import Any
+from unittest import mock
 from uuid import UUID, uuid4
 
 from ample_crumb.application.cupboard import commands as cupboard_commands
@@ -9,6 +11,7 @@ from ample_crumb.application.cupboard import queries as cupboard_queries
 from ample_crumb.application.cupboard.views import ProductDraft
 from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.formulas import queries as formulas_queries
+from ample_crumb.application.formulas import saving
 from ample_crumb.application.formulas.draft import Bench, Draft, TwinChoice
 from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.core.food.label import Label, Style
@@ -71,6 +74,36 @@ class Summaries(KitchenCase):
 
     def alerts(self, formula_id: UUID) -> tuple[DietAlert, ...]:
         return formulas_queries.open_one(self.database, self.principal, formula_id).evaluated.alerts
+
+    def test_a_new_product_asks_for_the_formulas_that_it_may_be_meant_in_and_no_others(self) -> None:
+        made = {
+            text: self.make(text)
+            for text in ("30 g Millrace powder", "30 g milrace", "20 g cocoa powder", "100 g skyr")
+        }
+        draft = ProductDraft("Millrace powder", (), "protein", LABEL, PackMeasures(), ProductDeclaration())
+        cupboard_commands.create(self.database, self.principal, uuid4(), draft)
+        stale = {each.id for each in formulas_queries.list_all(self.database, self.principal) if each.stale}
+        self.assertEqual({text for text, formula_id in made.items() if formula_id in stale}, set(made) - {"100 g skyr"})
+        self.agree()
+
+    def test_what_changed_while_a_save_was_worked_out_is_noticed(self) -> None:
+        formula_id = self.make("100 g skyr")
+        view = formulas_queries.open_one(self.database, self.principal, formula_id)
+        draft = replace(view.draft, parts=(Part("", (Line("100 g quark"),)),))
+        checked = saving.checked
+
+        def meanwhile(*given: Any) -> Any:
+            found = checked(*given)
+            # Another window says what quark means, and is through before this one writes.
+            settings_commands.correct(self.database, self.principal, "quark", "soy_yogurt")
+            return found
+
+        with mock.patch.object(saving, "checked", meanwhile):
+            formulas_commands.save(self.database, self.principal, formula_id, view.version, draft)
+        (listed,) = formulas_queries.list_all(self.database, self.principal)
+        self.assertTrue(listed.stale)
+        self.agree()
+        self.assertIn("soy", {alert.about for alert in self.alerts(formula_id)})
 
     def test_where_a_food_is_used_follows_the_lines(self) -> None:
         bars, loaf = self.make("100 g skyr"), self.make("100 g quark", "1 tbsp elderflower dust")

@@ -1,0 +1,75 @@
+"""store/jobs: claimed by one worker at a time, asked for again while it is worked on, put off when it fails."""
+
+from datetime import timedelta
+from unittest import mock
+from uuid import uuid4
+
+from ample_crumb.store import formulas, jobs
+from ample_crumb.store.formulas import FormulaHead
+from ample_crumb.store.jobs import Job, Touched
+from tests.store.case import StoreCase
+
+
+class Jobs(StoreCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.ids = sorted(uuid4() for _ in range(5))
+        with self.database.unscoped() as connection:
+            for formula_id in self.ids:
+                head = FormulaHead(name="Bars", family="", pieces=4, method="")
+                formulas.add(connection, self.principal.kitchen_id, formula_id, head)
+        self.ask()
+
+    def ask(self) -> None:
+        with self.database.unscoped() as connection:
+            jobs.ask_for_summaries(connection, self.principal, Touched(everything=True))
+
+    def claim(self, most: int = 9) -> list[Job]:
+        with self.database.unscoped() as connection:
+            return jobs.claim(connection, most)
+
+    def test_two_workers_at_once_share_them(self) -> None:
+        with self.database.unscoped() as one, self.database.unscoped() as other:
+            mine, theirs = jobs.claim(one, 3), jobs.claim(other, 9)
+        self.assertEqual(sorted(job.key for job in (*mine, *theirs)), self.ids)
+        self.assertEqual((len(mine), len(theirs), self.claim()), (3, 2, []))
+
+    def test_what_is_asked_for_again_is_not_finished_by_who_had_it(self) -> None:
+        job, *_ = self.claim()
+        self.ask()
+        with self.database.unscoped() as connection:
+            self.assertFalse(jobs.finish(connection, job))
+        again = {each.key: each for each in self.claim()}
+        self.assertEqual(sorted(again), self.ids)
+        with self.database.unscoped() as connection:
+            self.assertTrue(jobs.finish(connection, again[job.key]))
+            self.assertEqual(jobs.waiting(connection, self.principal), 4)
+
+    def test_a_worker_that_is_gone_loses_its_claim(self) -> None:
+        with mock.patch.object(jobs, "CLAIM", timedelta(0)):
+            self.claim()
+        self.assertEqual([job.attempts for job in self.claim()], [2] * 5)
+
+    def test_what_fails_waits_and_is_left_in_the_end(self) -> None:
+        for attempt in range(1, jobs.MOST_ATTEMPTS + 1):
+            claimed = self.claim()
+            self.assertEqual([job.attempts for job in claimed], [attempt] * 5)
+            with self.database.unscoped() as connection:
+                for job in claimed:
+                    jobs.put_off(connection, job)
+            self.assertEqual(self.claim(), [], "it waits first")
+            with self.database.unscoped() as connection:
+                connection.execute("update job set run_after = now()")
+        self.assertEqual(self.claim(), [])
+        with self.database.unscoped() as connection:
+            states = {row.job_state for row in formulas.listed(connection, self.principal.kitchen_id)}
+        self.assertEqual(states, {"failed"})
+        self.ask()
+        self.assertEqual(len(self.claim()), 5)
+
+    def test_a_job_that_came_to_nothing_counts_as_not_tried(self) -> None:
+        claimed = self.claim()
+        with self.database.unscoped() as connection:
+            for job in claimed:
+                jobs.put_back(connection, job)
+        self.assertEqual([job.attempts for job in self.claim()], [1] * 5)
