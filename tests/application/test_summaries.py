@@ -76,14 +76,12 @@ class Summaries(KitchenCase):
         return formulas_queries.open_one(self.database, self.principal, formula_id).evaluated.alerts
 
     def test_a_new_product_asks_for_the_formulas_that_it_may_be_meant_in_and_no_others(self) -> None:
-        made = {
-            text: self.make(text)
-            for text in ("30 g Millrace powder", "30 g milrace", "20 g cocoa powder", "100 g skyr")
-        }
+        texts = ("30 g Millrace powder", "30 g milrace", "20 g cocoa powder", "100 g skyr")
+        made = {text: self.make(text) for text in texts}
         draft = ProductDraft("Millrace powder", (), "protein", LABEL, PackMeasures(), ProductDeclaration())
         cupboard_commands.create(self.database, self.principal, uuid4(), draft)
         stale = {each.id for each in formulas_queries.list_all(self.database, self.principal) if each.stale}
-        self.assertEqual({text for text, formula_id in made.items() if formula_id in stale}, set(made) - {"100 g skyr"})
+        self.assertEqual({text for text, formula_id in made.items() if formula_id in stale}, set(texts[:2]))
         self.agree()
 
     def test_what_changed_while_a_save_was_worked_out_is_noticed(self) -> None:

@@ -55,7 +55,8 @@ export function Settings() {
   const client = useQueryClient();
   const [singleKeys, setSingleKeys] = useSingleKeys();
   const save = useMutation({
-    mutationFn: (choices: Choices) => data(api.PUT("/api/v1/settings", { body: choices })),
+    // Shown as chosen at once, so it has to arrive even where the page is left at once.
+    mutationFn: (choices: Choices) => data(api.PUT("/api/v1/settings", { body: choices, keepalive: true })),
     onSuccess: () => client.invalidateQueries(),
   });
   const settings = kitchen.data?.settings as Choices | undefined;
