@@ -190,7 +190,9 @@ def ask_for_outdated(connection: psycopg.Connection[Any], rules: int) -> int:
         insert into job (kitchen_id, kind, key, person_id)
         select formula.kitchen_id, 'summary', formula.id,
             (select id from person where person.kitchen_id = formula.kitchen_id order by id limit 1)
-        from formula where summary_rules < %(rules)s order by formula.kitchen_id, formula.id
+        from formula where summary_rules < %(rules)s
+            and exists (select 1 from person where person.kitchen_id = formula.kitchen_id)
+        order by formula.kitchen_id, formula.id
         on conflict (kitchen_id, kind, key) do nothing
         """,
         {"rules": rules},

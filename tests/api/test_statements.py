@@ -66,8 +66,8 @@ class Statements(ApiCase):
                     self.assertEqual([each for each in found if each.startswith(_WRITES)], [])
 
     def test_an_autosave(self) -> None:
-        made = self.create("100 g oats", "2 eggs")
-        version, draft = made["version"], made["draft"]
+        made, twin = self.create("100 g oats", "2 eggs"), self.create("100 g butter")
+        version, draft = made["version"], made["draft"] | {"twin": {"formula_id": twin["id"]}}
         for size in SIZES:
             self.fill(size)
             for most in (8, 10):

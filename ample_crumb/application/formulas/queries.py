@@ -51,14 +51,12 @@ def all_summaries(connection: Connection, principal: Principal) -> list[tuple[Fo
     return [(row, kept_summary(row)) for row in formulas.listed(connection, principal.kitchen_id)]
 
 
-def find_summary(
-    connection: Connection, principal: Principal, formula_id: UUID, context: KitchenContext
-) -> tuple[FormulaRow, FormulaSummary]:
+def find_summary(connection: Connection, principal: Principal, formula_id: UUID) -> tuple[FormulaRow, FormulaSummary]:
     """A formula and what it comes to now. Raises NotHere, and CannotUse where it cannot be worked out."""
     row = formulas.find(connection, principal.kitchen_id, formula_id)
     if row is None:
         raise NotHere("formula")
-    summary = summary_now(connection, principal, row, context)
+    summary = summary_now(connection, principal, row)
     if summary.problem:
         raise CannotUse(summary.problem)
     return row, summary

@@ -31,11 +31,12 @@ class CheckedDraft:
     draft: Draft
     made: Production
     context: KitchenContext
+    twin_row: FormulaRow | None
 
     def view(self, connection: Connection, principal: Principal) -> EvaluatedView:
         """All that follows from it, for a screen."""
         draft = self.draft
-        twin = twin_figures(connection, principal, draft.twin)
+        twin = twin_figures(connection, principal, draft.twin, self.twin_row)
         return evaluated_formula(self.made, FormulaWords(draft.family, draft.name, draft.method), self.context, twin)
 
 
@@ -46,23 +47,26 @@ def checked(connection: Connection, principal: Principal, formula_id: UUID, draf
         raise CannotAccept("/name", "A formula needs a name.")
     check_size(draft.parts)
     refuse_circle(connection, principal, formula_id, draft.parts, name)
-    _check_twin(connection, principal, formula_id, draft)
+    twin_row = _checked_twin(connection, principal, formula_id, draft)
     context = with_nested(connection, principal, load_context(connection, principal), draft.parts, (formula_id,))
     made = produce_draft(draft.parts, draft.pieces, draft.family, draft.production, context)
-    return CheckedDraft(replace(draft, name=name), made, context)
+    return CheckedDraft(replace(draft, name=name), made, context, twin_row)
 
 
-def _check_twin(connection: Connection, principal: Principal, formula_id: UUID, draft: Draft) -> None:
+def _checked_twin(connection: Connection, principal: Principal, formula_id: UUID, draft: Draft) -> FormulaRow | None:
+    """The formula that the draft is compared with, if it is one. Raises CannotAccept."""
     other = draft.twin.formula_id if draft.twin else None
     if draft.twin is None or other is None:
-        return
+        return None
     if other == formula_id:
         raise CannotAccept("/reference", "A formula cannot be compared with itself.")
-    if formulas.find(connection, principal.kitchen_id, other) is None:
+    row = formulas.find(connection, principal.kitchen_id, other)
+    if row is None:
         raise CannotAccept("/reference", "The formula to compare with is not in your kitchen.")
     number = draft.twin.number
     if number is not None and versions.find(connection, principal.kitchen_id, other, number) is None:
         raise CannotAccept("/reference", "That version of the formula to compare with is not there.")
+    return row
 
 
 def add(connection: Connection, principal: Principal, formula_id: UUID, found: CheckedDraft) -> bool:

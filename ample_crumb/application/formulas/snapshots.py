@@ -5,7 +5,6 @@ from datetime import datetime, timedelta
 from typing import Final
 from uuid import UUID, uuid4
 
-from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.draft import Draft, stored
 from ample_crumb.application.formulas.summaries import summary_now
 from ample_crumb.store import versions
@@ -31,7 +30,7 @@ def snapshot_of(
     connection: Connection, principal: Principal, row: FormulaRow, draft: Draft, kept_as: KeptAs
 ) -> VersionSnapshot:
     """A stored state with its figures of now, to be kept."""
-    summary = summary_now(connection, principal, row, load_context(connection, principal))
+    summary = summary_now(connection, principal, row)
     return VersionSnapshot(
         id=kept_as.id,
         name=kept_as.name,

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from typing import Final
 from uuid import UUID
 
-from ample_crumb.application.context import KitchenContext, priced_food
+from ample_crumb.application.context import KitchenContext, load_context, priced_food
 from ample_crumb.application.formulas.draft import ProductionSettings
 from ample_crumb.application.formulas.nested import is_nested, nested_formula_id, with_nested
 from ample_crumb.application.formulas.production import piece_sd, produce_draft
@@ -57,15 +57,13 @@ def kept_summary(row: FormulaRow) -> FormulaSummary:
     return FormulaSummary(row.portion(), row.allergen_names(), frozenset(row.uses), row.piece_count, stale)
 
 
-def summary_now(
-    connection: Connection, principal: Principal, row: FormulaRow, context: KitchenContext
-) -> FormulaSummary:
+def summary_now(connection: Connection, principal: Principal, row: FormulaRow) -> FormulaSummary:
     """What a formula comes to now, for what is kept as a fact: worked out where what is kept is stale."""
     kept = kept_summary(row)
     if not kept.stale:
         return kept
     parts = formulas.parts_of(connection, principal.kitchen_id, row.id)
-    context = with_nested(connection, principal, context, parts, (row.id,))
+    context = with_nested(connection, principal, load_context(connection, principal), parts, (row.id,))
     settings = ProductionSettings.from_stored(row.production)
     return summary_of(produce_draft(parts, row.pieces, row.family, settings, context), context)
 

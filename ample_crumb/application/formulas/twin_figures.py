@@ -6,17 +6,21 @@ from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.store import formulas, versions
 from ample_crumb.store.database import Connection
+from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.scope import Principal
 
 
-def twin_figures(connection: Connection, principal: Principal, reference: TwinChoice | None) -> TwinFigures | None:
-    """The twin that a reference means; None without one, and for a formula that is not there or has no figures."""
+def twin_figures(
+    connection: Connection, principal: Principal, reference: TwinChoice | None, row: FormulaRow | None = None
+) -> TwinFigures | None:
+    """The twin that a reference means; None without one, and for a formula that is not there or has no figures. `row`
+    is that of the formula where it has been read already."""
     if reference is None:
         return None
     if reference.formula_id is None:
         figures = {name: getattr(reference, name) for name in FIGURES}
         return TwinFigures(reference.name or "the reference", Nutrients(**figures).times(100 / reference.mass_g))
-    row = formulas.find(connection, principal.kitchen_id, reference.formula_id)
+    row = row or formulas.find(connection, principal.kitchen_id, reference.formula_id)
     if row is None:
         return None
     name = row.name

@@ -66,7 +66,7 @@ def log_pieces(
     """Lays pieces of a formula into a day, with their figures of now: so many, or as much as "45 g" or "a quarter of
     the whole" is. Raises NotHere, or CannotAccept for nothing."""
     with database.transaction(principal) as connection:
-        formula, kept = find_summary(connection, principal, formula_id, load_context(connection, principal))
+        formula, kept = find_summary(connection, principal, formula_id)
         piece = kept.piece
         if piece.figures.mass_g <= 0:
             raise CannotAccept(

@@ -44,7 +44,7 @@ def _state(
     connection: Connection, principal: Principal, row: FormulaRow, number: int, context: KitchenContext
 ) -> tuple[VersionView, Draft, Figures]:
     if not number:
-        kept = summary_now(connection, principal, row, context)
+        kept = summary_now(connection, principal, row)
         return (
             current_state(row, context),
             formula_view(connection, principal, row).draft,

@@ -12,7 +12,7 @@ from ample_crumb.core.quantity.weighing import Measures
 from ample_crumb.core.remembered import Remembered
 from ample_crumb.core.tables import read_table
 
-MOST_REMEMBERED: Final = 4096
+MOST_REMEMBERED: Final = 2048
 """Lines that a cupboard remembers what it read them as."""
 
 
