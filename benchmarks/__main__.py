@@ -1,14 +1,14 @@
-"""Runs all measurements, or those named: core, reach, http, browser, size, start, recovery."""
+"""Runs all measurements, or those named: core, reach, http, browser, size, memory, start, recovery."""
 
 import sys
 
-from benchmarks import browser_speed, core_speed, http_speed, reach_speed, recovery, size_ratio, start_speed
+from benchmarks import browser_speed, core_speed, http_speed, memory, reach_speed, recovery, size_ratio, start_speed
 from tests import kitchen
 
 
 def main(wanted: list[str]) -> None:
     """Runs them one after another on a throwaway cluster."""
-    wanted = wanted or ["core", "reach", "http", "browser", "size", "start", "recovery"]
+    wanted = wanted or ["core", "reach", "http", "browser", "size", "memory", "start", "recovery"]
     if "core" in wanted:
         core_speed.run()
     if "reach" in wanted:
@@ -26,6 +26,9 @@ def main(wanted: list[str]) -> None:
             kitchen.stop()
     if "size" in wanted:
         size_ratio.run()
+        kitchen.stop()
+    if "memory" in wanted:
+        memory.run()
         kitchen.stop()
     if "start" in wanted:
         start_speed.run()

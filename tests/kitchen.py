@@ -94,6 +94,12 @@ class Served:
                 time.sleep(0.05)
         raise AssertionError("the application did not answer")
 
+    @property
+    def pid(self) -> int:
+        """Its process."""
+        assert self._process is not None
+        return self._process.pid
+
     def stop(self) -> None:
         """Stops it; it can be started again on the same port."""
         if self._process is not None:
