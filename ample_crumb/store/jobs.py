@@ -198,12 +198,3 @@ def ask_for_outdated(connection: psycopg.Connection[Any], rules: int) -> int:
         {"rules": rules},
     )
     return asked.rowcount
-
-
-def waiting(connection: Connection, principal: Principal) -> int:
-    """How many jobs of the kitchen are not done."""
-    row = connection.execute(
-        "select count(*) from job where kitchen_id = %(kitchen_id)s and state <> 'failed'",
-        {"kitchen_id": principal.kitchen_id},
-    ).fetchone()
-    return int(row[0]) if row else 0
