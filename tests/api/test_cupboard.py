@@ -244,7 +244,8 @@ class Twins(ApiCase):
         self.assertEqual((nearest["name"], nearest["change_g"] < 0), ("butter", True))
         self.assertIn("do not know", self.eu(saved, "reduced salt")["claim"]["change"])
         own = {"formula_id": light["id"]}
-        self.ask("PUT", f"/api/v1/formulas/{light['id']}", body | {"twin": own, "version": 3}, 422)
+        problem = self.ask("PUT", f"/api/v1/formulas/{light['id']}", body | {"twin": own, "version": 3}, 422)
+        self.assertEqual(problem["errors"][0]["pointer"], "/twin")
 
     def test_details_are_written_into_a_line(self) -> None:
         body = {"text": "1 cup almond flour", "optional": True, "fill": "packed", "used_share": 0.5}

@@ -13,6 +13,8 @@ from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.formulas import queries as formulas_queries
 from ample_crumb.application.formulas import saving
 from ample_crumb.application.formulas.draft import Bench, Draft, TwinChoice
+from ample_crumb.application.formulas.nested import nested_slug
+from ample_crumb.application.problems import CannotAccept
 from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
@@ -102,6 +104,27 @@ class Summaries(KitchenCase):
         self.assertTrue(listed.stale)
         self.agree()
         self.assertIn("soy", {alert.about for alert in self.alerts(formula_id)})
+
+    def test_two_that_come_to_hold_each_other_at_once_do_not(self) -> None:
+        one, other = self.make("100 g skyr"), self.make("100 g quark")
+        views = {each: formulas_queries.open_one(self.database, self.principal, each) for each in (one, other)}
+
+        def holding(formula_id: UUID, inner: UUID) -> None:
+            lines = (Line("50 g of it", nested_slug(inner)),)
+            draft = replace(views[formula_id].draft, parts=(Part("", lines),))
+            formulas_commands.save(self.database, self.principal, formula_id, 1, draft)
+
+        checked = saving.checked
+
+        def meanwhile(*given: Any) -> Any:
+            found = checked(*given)
+            with mock.patch.object(saving, "checked", checked):
+                holding(other, one)
+            return found
+
+        with mock.patch.object(saving, "checked", meanwhile), self.assertRaisesRegex(CannotAccept, "hold itself"):
+            holding(one, other)
+        self.agree()
 
     def test_where_a_food_is_used_follows_the_lines(self) -> None:
         bars, loaf = self.make("100 g skyr"), self.make("100 g quark", "1 tbsp elderflower dust")

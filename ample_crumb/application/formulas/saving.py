@@ -59,19 +59,19 @@ def _checked_twin(connection: Connection, principal: Principal, formula_id: UUID
     if draft.twin is None or other is None:
         return None
     if other == formula_id:
-        raise CannotAccept("/reference", "A formula cannot be compared with itself.")
+        raise CannotAccept("/twin", "A formula cannot be compared with itself.")
     row = formulas.find(connection, principal.kitchen_id, other)
     if row is None:
-        raise CannotAccept("/reference", "The formula to compare with is not in your kitchen.")
+        raise CannotAccept("/twin", "The formula to compare with is not in your kitchen.")
     number = draft.twin.number
     if number is not None and versions.find(connection, principal.kitchen_id, other, number) is None:
-        raise CannotAccept("/reference", "That version of the formula to compare with is not there.")
+        raise CannotAccept("/twin", "That version of the formula to compare with is not there.")
     return row
 
 
 def add(connection: Connection, principal: Principal, formula_id: UUID, found: CheckedDraft) -> bool:
     """Stores a new formula. False when that id is taken, and nothing is written."""
-    _lock_for_inner(connection, principal, found)
+    _lock_for_inner(connection, principal, formula_id, found)
     revision = kitchens.hold(connection, principal.kitchen_id)
     if not formulas.add(connection, principal.kitchen_id, formula_id, head_of(found.draft)):
         return False
@@ -84,7 +84,7 @@ def change(
     connection: Connection, principal: Principal, formula_id: UUID, version: int, found: CheckedDraft, now: datetime
 ) -> bool:
     """Writes a draft over a version of a formula. False when it is at another by now, and nothing is written."""
-    _lock_for_inner(connection, principal, found)
+    _lock_for_inner(connection, principal, formula_id, found)
     content = FormulaContent(head_of(found.draft), stored_summary(found.made, found.context))
     revision = formulas.change(connection, principal.kitchen_id, formula_id, content, now, version)
     if revision is None:
@@ -93,10 +93,12 @@ def change(
     return True
 
 
-def _lock_for_inner(connection: Connection, principal: Principal, found: CheckedDraft) -> None:
-    """A formula that holds others lets nobody save those meanwhile."""
+def _lock_for_inner(connection: Connection, principal: Principal, formula_id: UUID, found: CheckedDraft) -> None:
+    """A formula that holds others lets nobody save those meanwhile. Raises CannotAccept where one of them has come to
+    hold this one since it was checked."""
     if found.context.inner_versions:
         kitchens.lock(connection, principal.kitchen_id)
+        refuse_circle(connection, principal, formula_id, found.draft.parts, found.draft.name)
 
 
 def _write_lines(
