@@ -2,11 +2,14 @@
 
 from collections.abc import Mapping
 
+from hypothesis import strategies as st
+
 from ample_crumb.core.crumb.check import CrumbCheck, JudgedDough, crumb_check, judge_dough
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
 from ample_crumb.core.formula.formula import WHOLE, Line, Part, PartOptions
 from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, read_against
+from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.core.quantity.units import MeasureSystem
 
 CUPBOARD = reference_cupboard()
@@ -53,3 +56,15 @@ def judged(
 def checked(*of_it: Part, family: str = "", cupboard: Cupboard = CUPBOARD) -> CrumbCheck:
     """What the crumb check says of these parts."""
     return crumb_check(judged(*of_it, family=family, cupboard=cupboard))
+
+
+tins = st.builds(
+    Tin,
+    st.sampled_from([TinKind.ROUND, TinKind.SQUARE, TinKind.RECTANGLE, TinKind.LOAF, TinKind.MUFFIN]),
+    st.floats(4, 40),
+    st.floats(1, 12),
+    width_cm=st.none() | st.floats(4, 40),
+    bottom_share=st.floats(0.4, 1),
+    cups=st.integers(1, 12),
+)
+"""Any tin that a kitchen may have."""

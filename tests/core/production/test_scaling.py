@@ -11,7 +11,7 @@ from ample_crumb.core.formula.reading import ReadingPreferences, read_against
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.scaling import ScaledLine, factors_for_eggs, factors_for_tins, scaled
 from ample_crumb.core.production.tins import DISCS, Tin, TinKind, read_tin
-from tests.core.given import CUPBOARD
+from tests.core.given import CUPBOARD, tins
 
 
 def times(text: str, factor: float) -> ScaledLine:
@@ -76,17 +76,6 @@ class Scaling(unittest.TestCase):
         eggs = factors_for_eggs(batch, CUPBOARD)
         self.assertEqual([each.count for each in eggs], [1, 2, 3, 4])
         self.assertAlmostEqual(eggs[1].factor, 0.8)
-
-
-tins = st.builds(
-    Tin,
-    st.sampled_from([TinKind.ROUND, TinKind.SQUARE, TinKind.RECTANGLE, TinKind.LOAF, TinKind.MUFFIN]),
-    st.floats(4, 40),
-    st.floats(1, 12),
-    width_cm=st.none() | st.floats(4, 40),
-    bottom_share=st.floats(0.4, 1),
-    cups=st.integers(1, 12),
-)
 
 
 class OtherTins(unittest.TestCase):

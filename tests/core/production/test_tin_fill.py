@@ -10,16 +10,7 @@ from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.production.portions import Cuts
 from ample_crumb.core.production.tin_fill import tin_fill_of
 from ample_crumb.core.production.tins import Tin, TinKind
-
-tins = st.builds(
-    Tin,
-    st.sampled_from([TinKind.ROUND, TinKind.SQUARE, TinKind.RECTANGLE, TinKind.LOAF, TinKind.MUFFIN]),
-    st.floats(4, 40),
-    st.floats(1, 12),
-    width_cm=st.none() | st.floats(4, 40),
-    bottom_share=st.floats(0.4, 1),
-    cups=st.integers(1, 12),
-)
+from tests.core.given import tins
 
 
 class Filling(unittest.TestCase):

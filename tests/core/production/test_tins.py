@@ -7,16 +7,7 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.tins import Tin, TinKind, checked, read_tin
-
-tins = st.builds(
-    Tin,
-    st.sampled_from([TinKind.ROUND, TinKind.SQUARE, TinKind.RECTANGLE, TinKind.LOAF, TinKind.MUFFIN]),
-    st.floats(4, 40),
-    st.floats(1, 12),
-    width_cm=st.none() | st.floats(4, 40),
-    bottom_share=st.floats(0.4, 1),
-    cups=st.integers(1, 12),
-)
+from tests.core.given import tins
 
 
 class Geometry(unittest.TestCase):
