@@ -3,11 +3,13 @@
 import unittest
 from datetime import UTC, datetime, timedelta
 
+from ample_crumb.application.context import load_context
 from ample_crumb.application.cupboard import queries as cupboard_queries
 from ample_crumb.application.demo.loader import load_demo
 from ample_crumb.application.formulas import queries as formulas_queries
 from ample_crumb.application.jobs import work
 from ample_crumb.application.today import queries as today_queries
+from ample_crumb.application.today.day import load_day
 from ample_crumb.application.versions import queries as versions_queries
 from ample_crumb.core.rules import RULES_VERSION
 from ample_crumb.store import formulas as stored_formulas
@@ -74,6 +76,16 @@ class Demo(unittest.TestCase):
                 self.assertTrue(-300 < day.budget.room_kcal < 900, day.budget.room_kcal)
                 self.assertEqual([entry.eaten_at for entry in day.entries], sorted(e.eaten_at for e in day.entries))
                 self.assertGreater(day.eaten.sd["energy_kcal"], 5)
+
+    def test_the_bench_knows_the_room_of_a_day_as_today_does(self) -> None:
+        """Both read targets by a statement of their own, and have to agree, before the first targets and after."""
+        for ago in (*range(-9, 16), 400):
+            day = (NOW - timedelta(days=ago)).date()
+            with self.subTest(day=day.isoformat()), self.database.transaction(self.principal) as connection:
+                budget = load_day(connection, self.principal, day).budget
+                room = load_context(connection, self.principal, day).room_kcal
+                self.assertEqual(budget is None, room is None)
+                self.assertAlmostEqual(room or 0.0, budget.room_kcal if budget else 0.0)
 
     def test_its_products_are_own_two_ask_for_a_look_and_two_are_drafts(self) -> None:
         own = [item for item in cupboard_queries.list_all(self.database, self.principal) if item.product_id]

@@ -19,7 +19,7 @@ from tests import LONG
 from tests.kitchen import new_kitchen
 
 AS_DESCRIBED = [status_code_conformance, content_type_conformance, response_schema_conformance]
-EXAMPLES = 60 if LONG else 3
+EXAMPLES = 60 if LONG else 5
 
 
 class AnyRequest(unittest.TestCase):

@@ -43,12 +43,8 @@ def list_all(database: Database, principal: Principal) -> list[FormulaListItem]:
     """All formulas of the kitchen, archived ones too, the last changed first."""
     with database.transaction(principal) as connection:
         context = load_context(connection, principal)
-        return [_list_item(row, kept, context) for row, kept in all_summaries(connection, principal)]
-
-
-def all_summaries(connection: Connection, principal: Principal) -> list[tuple[FormulaRow, FormulaSummary]]:
-    """Each formula, archived ones too, with what is kept of it."""
-    return [(row, kept_summary(row)) for row in formulas.listed(connection, principal.kitchen_id)]
+        rows = formulas.listed(connection, principal.kitchen_id)
+        return [_list_item(row, kept_summary(row), context) for row in rows]
 
 
 def find_summary(connection: Connection, principal: Principal, formula_id: UUID) -> tuple[FormulaRow, FormulaSummary]:
