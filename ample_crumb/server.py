@@ -14,7 +14,6 @@ import psycopg
 
 from ample_crumb.application.demo.loader import load_demo
 from ample_crumb.application.settings.commands import ensure_kitchen
-from ample_crumb.core.rules import RULES_VERSION
 from ample_crumb.store.database import Database, migrate
 from ample_crumb.store.jobs import ask_for_outdated
 
@@ -75,7 +74,7 @@ def _prepare(url: str, *, demo: bool) -> None:
 def _ask_for_outdated(url: str) -> None:
     """Summaries that older rules made are worked out anew in the background."""
     with psycopg.connect(url) as connection:
-        ask_for_outdated(connection, RULES_VERSION)
+        ask_for_outdated(connection)
 
 
 def _fill(url: str, *, demo: bool) -> None:

@@ -25,7 +25,7 @@ def run() -> None:
         return json.loads(read)
 
     try:
-        own = [each for each in send("GET", "/api/v1/cupboard") if each["product_id"] and not each["draft"]]
+        own = [each for each in send("GET", "/api/v1/cupboard")["items"] if each["product_id"] and not each["draft"]]
         views = [send("GET", f"/api/v1/products/{each['product_id']}") for each in own]
         formula = send("GET", f"/api/v1/formulas/{send('GET', '/api/v1/formulas')[0]['id']}")["draft"]
         bench = {"parts": formula["parts"], "pieces": 12, "family": "brownie", "day": "2026-05-04"}

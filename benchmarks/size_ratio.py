@@ -90,9 +90,10 @@ class _Kitchen:
 
     def __init__(self, served: Served) -> None:
         self._connection = HTTPConnection("127.0.0.1", served.port)
-        self.formula = next(each for each in self.get("/api/v1/formulas") if not each["archived"])
+        self.formula = self.get("/api/v1/formulas")["items"][0]
         self.draft: dict[str, Any] = self.get(self.path)
-        self.product = next(each for each in self.get("/api/v1/cupboard") if each["product_id"] and not each["draft"])
+        own = self.get("/api/v1/cupboard?shelf=own")["items"]
+        self.product = next(each for each in own if not each["draft"])
         self.count = 0
 
     @property
@@ -149,7 +150,8 @@ def run() -> None:
             ("Bench", lambda kitchen: kitchen.get(kitchen.path)),
             ("Today", lambda kitchen: kitchen.get(day)),
             ("versions", lambda kitchen: kitchen.get(f"{kitchen.path}/versions")),
-            ("find", lambda kitchen: kitchen.get("/api/v1/find?words=oat")),
+            ("find, a rare word", lambda kitchen: kitchen.get("/api/v1/find?words=butter")),
+            ("find, a tenth has it", lambda kitchen: kitchen.get("/api/v1/find?words=oat")),
             ("open a product", lambda kitchen: kitchen.get(f"/api/v1/products/{kitchen.product['product_id']}")),
             ("save a product", lambda kitchen: kitchen.save_product()),
             ("keystroke after it", lambda kitchen: kitchen.keystroke()),

@@ -43,10 +43,10 @@ def cupboard_at(connection: Connection, kitchen_id: UUID, revision: int | None, 
 
 def _brought_up(connection: Connection, kitchen_id: UUID, revision: int, kept: KeptCupboard | None) -> KeptCupboard:
     if kept is not None and kept.revision < revision:
-        changed = products.listed(connection, kitchen_id, after_revision=kept.whole_revision)
+        changed = products.changed_since(connection, kitchen_id, kept.whole_revision)
         if len(changed) <= MOST_CHANGED:
             return KeptCupboard(kept.whole_revision, kept.whole, revision, _with_products(kept.whole, changed))
-    whole = _with_products(reference_cupboard(), products.listed(connection, kitchen_id))
+    whole = _with_products(reference_cupboard(), products.changed_since(connection, kitchen_id))
     return KeptCupboard(revision, whole, revision, whole)
 
 
@@ -70,6 +70,16 @@ def _with_products(cupboard: Cupboard, rows: list[ProductRow]) -> Cupboard:
 def label_slug(product_id: UUID, number: int) -> str:
     """What a line that means this label of a product is pointed at."""
     return f"own-{product_id}-{number}"
+
+
+def label_slugs(product_id: UUID, number: int) -> list[str]:
+    """What lines that mean any of the labels of a product are pointed at, the newest, `number`, first."""
+    return [label_slug(product_id, each) for each in range(number, 0, -1)]
+
+
+def product_of(slug: str) -> UUID | None:
+    """The product that a label is of; None for a slug that is no label's."""
+    return UUID(slug.removeprefix("own-").rpartition("-")[0]) if slug.startswith("own-") else None
 
 
 def label_ingredient(row: ProductRow) -> tuple[Ingredient, LabelFigures]:

@@ -2,6 +2,7 @@
 
 import logging
 from threading import Event, Thread
+from time import monotonic
 from typing import Final
 
 import psycopg
@@ -12,13 +13,14 @@ from ample_crumb.application.formulas.draft import ProductionSettings
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.formulas.production import produce_draft
 from ample_crumb.application.formulas.summaries import line_foods, stored_summary, write_dependencies
-from ample_crumb.store import formulas, jobs
+from ample_crumb.store import formula_foods, formula_writes, formulas, jobs
 from ample_crumb.store.database import Database
 from ample_crumb.store.jobs import Job
 
 _AT_ONCE: Final = 8
 _LOOK_EVERY_S: Final = 0.5
 _LONGEST_PAUSE_S: Final = 15.0
+_OUTDATED_EVERY_S: Final = 60.0
 
 _log = logging.getLogger(__name__)
 
@@ -46,8 +48,12 @@ class Worker:
 
     def _run(self) -> None:
         pause = _LOOK_EVERY_S
+        outdated_at = monotonic() + _OUTDATED_EVERY_S
         while not self._stopping.wait(pause):
             try:
+                if monotonic() >= outdated_at:
+                    outdated_at = monotonic() + _OUTDATED_EVERY_S
+                    look_for_outdated(self._database)
                 while not self._stopping.is_set() and work(self._database):
                     pass
                 pause = _LOOK_EVERY_S
@@ -55,6 +61,13 @@ class Worker:
                 # What was claimed is claimed again when its time is over.
                 pause = min(2 * pause, _LONGEST_PAUSE_S)
                 _log.warning("jobs wait %.1f s: %s", pause, away)
+
+
+def look_for_outdated(database: Database) -> int:
+    """Asks for what older rules made, as an older release that is still at work beside this one does; gives how many
+    summaries."""
+    with database.unscoped() as connection:
+        return jobs.ask_for_outdated(connection)
 
 
 def work(database: Database) -> int:
@@ -91,6 +104,6 @@ def _do(database: Database, job: Job) -> None:
         # From here on rows are held: its own first, as a save holds them.
         if formulas.find(connection, job.kitchen_id, row.id, lock=True) != row or not jobs.finish(connection, job):
             raise _AskedAgain
-        formulas.write_summary(connection, job.kitchen_id, row.id, stored_summary(made, context))
-        formulas.write_foods(connection, job.kitchen_id, row.id, line_foods(made))
+        formula_writes.write_summary(connection, job.kitchen_id, row.id, stored_summary(made, context))
+        formula_foods.write_foods(connection, job.kitchen_id, row.id, line_foods(made))
         write_dependencies(connection, principal, row.id, parts, settings, made)

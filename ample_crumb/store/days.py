@@ -220,11 +220,30 @@ def remove_entry(connection: Connection, principal: Principal, entry_id: UUID, *
 
 def entries_called(connection: Connection, principal: Principal, words: str, most: int) -> list[tuple[date, str]]:
     """Days on which something was eaten whose name holds `words`, the latest first."""
+    # A diary has many entries and few names: from each name to the next through the index, then to its latest days.
     return connection.execute(
         """
-        select day, min(name) from entry
-        where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and removed_at is null
-            and strpos(lower(name), lower(%(words)s)) > 0
+        with recursive eaten (name) as (
+            (
+                select name from entry
+                where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and removed_at is null
+                order by name limit 1
+            )
+            union all
+            select (
+                select name from entry later
+                where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and removed_at is null
+                    and later.name > eaten.name
+                order by later.name limit 1
+            ) from eaten where eaten.name is not null
+        )
+        select day, min(name) from eaten cross join lateral (
+            select day from entry
+            where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and removed_at is null
+                and entry.name = eaten.name
+            order by day desc limit %(most)s
+        ) latest
+        where strpos(lower(name), lower(%(words)s)) > 0
         group by day order by day desc limit %(most)s
         """,
         {"person_id": principal.person_id, "kitchen_id": principal.kitchen_id, "words": words, "most": most},

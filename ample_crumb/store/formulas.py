@@ -1,20 +1,19 @@
-"""Formulas with their parts and lines."""
+"""Formulas as they stand, with their parts and lines."""
 
-from collections.abc import Iterable, Sequence
-from dataclasses import asdict, dataclass, field, replace
+from collections.abc import Sequence
+from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, Final
 from uuid import UUID
 
 from psycopg.rows import class_row
 from psycopg.sql import SQL
-from psycopg.types.json import Jsonb
 
-from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
-from ample_crumb.store.columns import FiguresRow, columns
+from ample_crumb.store.columns import FiguresRow
 from ample_crumb.store.database import Connection
+from ample_crumb.store.patterns import holds
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -38,7 +37,6 @@ class FormulaRow(FiguresRow):
     production: dict[str, Any]
     summary_rules: int
     job_state: str | None
-    uses: list[str]
     contains: list[str]
     may_contain: list[str]
     diets_broken: list[str]
@@ -57,35 +55,25 @@ class FormulaRow(FiguresRow):
         )
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class FormulaHead:
-    """What a formula says of itself besides its lines."""
-
-    name: str
-    family: str
-    pieces: int
-    method: str
-    twin_id: UUID | None = None
-    twin: dict[str, Any] | None = None
-    twin_number: int | None = None
-    production: dict[str, Any] = field(default_factory=dict)
-
-
 _COLUMNS: Final = SQL(
     """
     formula.id, formula.name, family, pieces, method, version, archived_at is not null as archived, updated_at, twin_id,
-    twin, twin_number, bake_number, base_id, production, summary_rules, job.state as job_state, uses, contains,
+    twin, twin_number, bake_number, base_id, production, summary_rules, job.state as job_state, contains,
     may_contain, diets_broken, diets_kept, complete, piece_count, mass_g, energy_kcal, protein_g, fat_g, saturates_g,
     carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg,
     at_least, without_lines, sd
 """
 )
+
+
 _FROM: Final = SQL(
     """
     from formula
     left join job on job.kitchen_id = formula.kitchen_id and job.kind = 'summary' and job.key = formula.id
 """
 )
+
+
 _PARTS: Final = SQL(
     """
     (
@@ -101,17 +89,47 @@ _PARTS: Final = SQL(
 )
 
 
-_ONE: Final = SQL("select {} {} where formula.kitchen_id = %(kitchen_id)s and formula.id = %(id)s")
+@dataclass(frozen=True, slots=True)
+class ListedFrom:
+    """Where a page of the list begins: behind a formula that was changed at `updated_at`."""
+
+    updated_at: datetime
+    id: UUID
 
 
-def listed(connection: Connection, kitchen_id: UUID) -> list[FormulaRow]:
-    """All formulas of the kitchen, the last changed first."""
+def listed(
+    connection: Connection,
+    kitchen_id: UUID,
+    most: int,
+    words: Sequence[str] = (),
+    after: ListedFrom | None = None,
+    *,
+    archived: bool = False,
+) -> list[FormulaRow]:
+    """Formulas in use or archived whose names hold all of these words, the last changed first: so many from the
+    beginning, or from behind a place in the list."""
     with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
         return cursor.execute(
-            SQL("select {} {} where formula.kitchen_id = %(kitchen_id)s order by updated_at desc, formula.id").format(
-                _COLUMNS, _FROM
-            ),
-            {"kitchen_id": kitchen_id},
+            SQL(
+                """
+                with page as (
+                    select id from formula where kitchen_id = %(kitchen_id)s
+                        and (archived_at is not null) = %(archived)s and lower(name) like all(%(patterns)s::text[])
+                        and (%(at)s::timestamptz is null or (updated_at, id) < (%(at)s::timestamptz, %(after_id)s))
+                    order by updated_at desc, id desc limit %(most)s
+                )
+                select {} {} join page on page.id = formula.id where formula.kitchen_id = %(kitchen_id)s
+                order by updated_at desc, formula.id desc
+                """
+            ).format(_COLUMNS, _FROM),
+            {
+                "kitchen_id": kitchen_id,
+                "archived": archived,
+                "patterns": [holds(word) for word in words],
+                "at": after.updated_at if after else None,
+                "after_id": after.id if after else None,
+                "most": most,
+            },
         ).fetchall()
 
 
@@ -138,13 +156,17 @@ def called(connection: Connection, kitchen_id: UUID, words: str, most: int) -> l
         return cursor.execute(
             SQL(
                 """
-                select {} {}
-                where formula.kitchen_id = %(kitchen_id)s and position(%(words)s in lower(formula.name)) > 0
-                order by position(' ' || %(words)s in ' ' || lower(formula.name)) = 0, updated_at desc, formula.id
-                limit %(most)s
+                with hit as (
+                    select id, row_number() over (
+                        order by position(' ' || %(words)s in ' ' || lower(name)) = 0, updated_at desc, id desc
+                    ) as place
+                    from formula where kitchen_id = %(kitchen_id)s and lower(name) like %(pattern)s
+                    order by place limit %(most)s
+                )
+                select {} {} join hit on hit.id = formula.id where formula.kitchen_id = %(kitchen_id)s order by place
                 """
             ).format(_COLUMNS, _FROM),
-            {"kitchen_id": kitchen_id, "words": words.lower(), "most": most},
+            {"kitchen_id": kitchen_id, "words": words.lower(), "pattern": holds(words.lower()), "most": most},
         ).fetchall()
 
 
@@ -266,161 +288,6 @@ def parts_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tupl
     return () if row is None else _parts(row[0])
 
 
-def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: FormulaHead) -> bool:
-    """A new formula without lines, at version 1. False when that id is taken, as after a retry."""
-    added = connection.execute(
-        """
-        insert into formula (id, kitchen_id, name, family, pieces, method, twin_id, twin, twin_number, production)
-        values (%(id)s, %(kitchen_id)s, %(name)s, %(family)s, %(pieces)s, %(method)s, %(twin_id)s, %(twin)s,
-            %(twin_number)s, %(production)s)
-        on conflict (kitchen_id, id) do nothing
-        """,
-        _columns(head) | {"id": formula_id, "kitchen_id": kitchen_id},
-    )
-    return added.rowcount == 1
-
-
-def _columns(head: FormulaHead) -> dict[str, Any]:
-    twin = None if head.twin is None else Jsonb(head.twin)
-    return asdict(replace(head, twin=None, production={})) | {"twin": twin, "production": Jsonb(head.production)}
-
-
-def write_parts(
-    connection: Connection,
-    kitchen_id: UUID,
-    formula_id: UUID,
-    parts: tuple[Part, ...],
-    foods: Sequence[Sequence[str | None]] = (),
-) -> None:
-    """Replaces the parts and lines of a formula; `foods` are what the lines were read as, where that is known."""
-    lines = [
-        (part_place, place, line.text, line.chosen, foods[part_place][place] if foods else None)
-        for part_place, part in enumerate(parts)
-        for place, line in enumerate(part.lines)
-    ]
-    # Rows that stay are written over: what goes and what comes in one statement would stand in each other's way.
-    connection.execute(
-        """
-        with gone as (
-            delete from formula_part
-            where kitchen_id = %(kitchen_id)s and formula_id = %(id)s and place >= %(part_count)s
-        ), gone_lines as (
-            delete from formula_line line where kitchen_id = %(kitchen_id)s and formula_id = %(id)s
-                and part_place < %(part_count)s
-                and line.place >= (%(line_counts)s::integer[])[line.part_place + 1]
-        ), part as (
-            insert into formula_part (formula_id, kitchen_id, place, name, loss_share, used_share, optional, bake)
-            select %(id)s, %(kitchen_id)s, given.* from unnest(
-                %(part_places)s::integer[], %(names)s::text[], %(loss_shares)s::numeric[], %(used_shares)s::numeric[],
-                %(optionals)s::boolean[], %(bakes)s::text[]
-            ) given
-            on conflict (kitchen_id, formula_id, place) do update set name = excluded.name,
-                loss_share = excluded.loss_share, used_share = excluded.used_share, optional = excluded.optional,
-                bake = excluded.bake
-        )
-        insert into formula_line (formula_id, kitchen_id, part_place, place, text, chosen, food)
-        select %(id)s, %(kitchen_id)s, given.* from unnest(%(line_parts)s::integer[], %(line_places)s::integer[],
-            %(texts)s::text[], %(chosen)s::text[], %(foods)s::text[]) given
-        on conflict (kitchen_id, formula_id, part_place, place) do update set text = excluded.text,
-            chosen = excluded.chosen, food = excluded.food
-        """,
-        {
-            "kitchen_id": kitchen_id,
-            "id": formula_id,
-            "part_count": len(parts),
-            "line_counts": [len(part.lines) for part in parts],
-            "part_places": list(range(len(parts))),
-            "names": [part.name for part in parts],
-            "loss_shares": [part.options.loss_share for part in parts],
-            "used_shares": [part.options.used_share for part in parts],
-            "optionals": [part.options.optional for part in parts],
-            "bakes": [part.options.bake for part in parts],
-            "line_parts": [part for part, *_ in lines],
-            "line_places": [place for _, place, *_ in lines],
-            "texts": [text for _, _, text, *_ in lines],
-            "chosen": [chosen for *_, chosen, _ in lines],
-            "foods": [food for *_, food in lines],
-        },
-    )
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class StoredSummary:
-    """What lists show of a formula: the figures of one of `piece_count` pieces, its allergens, the slugs it `uses`, and
-    the number of the `rules` they were worked out by."""
-
-    piece: Portion
-    piece_count: float
-    allergens: AllergenNames
-    uses: Iterable[str]
-    rules: int
-
-
-_SUMMARY_SET: Final = SQL(
-    """
-    summary_rules = %(rules)s, uses = %(uses)s, contains = %(contains)s, may_contain = %(may_contain)s,
-    diets_broken = %(diets_broken)s, diets_kept = %(diets_kept)s, complete = %(complete)s,
-    piece_count = %(piece_count)s, mass_g = %(mass_g)s, energy_kcal = %(energy_kcal)s, protein_g = %(protein_g)s,
-    fat_g = %(fat_g)s, saturates_g = %(saturates_g)s, carbohydrate_g = %(carbohydrate_g)s, sugars_g = %(sugars_g)s,
-    fibre_g = %(fibre_g)s, polyols_g = %(polyols_g)s, erythritol_g = %(erythritol_g)s, allulose_g = %(allulose_g)s,
-    salt_g = %(salt_g)s, alcohol_g = %(alcohol_g)s, water_g = %(water_g)s, caffeine_mg = %(caffeine_mg)s,
-    at_least = %(at_least)s, without_lines = %(without_lines)s, sd = %(sd)s
-"""
-)
-
-
-def _summary_columns(summary: StoredSummary) -> dict[str, Any]:
-    allergens = summary.allergens
-    return (
-        columns(summary.piece)
-        | {
-            "rules": summary.rules,
-            "uses": sorted(summary.uses),
-            "complete": allergens.complete,
-            "piece_count": summary.piece_count,
-        }
-        | {name: list(getattr(allergens, name)) for name in ("contains", "may_contain", "diets_broken", "diets_kept")}
-    )
-
-
-def write_summary(connection: Connection, kitchen_id: UUID, formula_id: UUID, summary: StoredSummary) -> None:
-    """Keeps the summary of a formula."""
-    connection.execute(
-        SQL("update formula set {} where id = %(id)s and kitchen_id = %(kitchen_id)s").format(_SUMMARY_SET),
-        _summary_columns(summary) | {"id": formula_id, "kitchen_id": kitchen_id},
-    )
-
-
-@dataclass(frozen=True, slots=True)
-class FormulaContent:
-    """What a save writes of a formula besides its lines."""
-
-    head: FormulaHead
-    summary: StoredSummary
-
-
-def change(
-    connection: Connection, kitchen_id: UUID, formula_id: UUID, content: FormulaContent, now: datetime, version: int
-) -> int | None:
-    """New content of a formula, as changed `now`, and its next version; first of all the kitchen is held as
-    `kitchens.hold` does, and the number of its state is given. None when the formula is not at `version` any more, and
-    stays."""
-    row = connection.execute(
-        SQL("""
-        with held as (select reading_revision from kitchen where id = %(kitchen_id)s for share)
-        update formula set name = %(name)s, family = %(family)s, pieces = %(pieces)s, method = %(method)s,
-            twin_id = %(twin_id)s, twin = %(twin)s, twin_number = %(twin_number)s, production = %(production)s,
-            version = version + 1, updated_at = %(now)s, {}
-        from held where id = %(id)s and kitchen_id = %(kitchen_id)s and version = %(version)s
-        returning held.reading_revision
-        """).format(_SUMMARY_SET),
-        _summary_columns(content.summary)
-        | _columns(content.head)
-        | {"id": formula_id, "kitchen_id": kitchen_id, "now": now, "version": version},
-    ).fetchone()
-    return None if row is None else int(row[0])
-
-
 def part_names(connection: Connection, kitchen_id: UUID) -> list[tuple[UUID, str, list[str]]]:
     """Id and name of each formula in use, with the names of its parts where it has several."""
     return connection.execute(
@@ -465,100 +332,3 @@ def versions_now(connection: Connection, kitchen_id: UUID, formula_ids: Sequence
         {"kitchen_id": kitchen_id, "ids": list(formula_ids)},
     ).fetchall()
     return dict(rows)
-
-
-def write_dependencies(
-    connection: Connection, kitchen_id: UUID, formula_id: UUID, dependencies: Sequence[tuple[str, str]]
-) -> None:
-    """Replaces what the summary of a formula depends on, as kinds and keys; what stays is left alone."""
-    connection.execute(
-        """
-        with given (kind, key) as (select * from unnest(%(kinds)s::text[], %(keys)s::text[])), gone as (
-            delete from formula_dependency there where kitchen_id = %(kitchen_id)s and formula_id = %(id)s
-                and not exists (select 1 from given where given.kind = there.kind and given.key = there.key)
-        )
-        insert into formula_dependency (kitchen_id, kind, key, formula_id)
-        select %(kitchen_id)s, kind, key, %(id)s from given on conflict do nothing
-        """,
-        {
-            "kitchen_id": kitchen_id,
-            "id": formula_id,
-            "kinds": [kind for kind, _ in dependencies],
-            "keys": [key for _, key in dependencies],
-        },
-    )
-
-
-def words_of_lines(connection: Connection, kitchen_id: UUID) -> list[str]:
-    """The words by which lines of the kitchen's formulas are read, each once."""
-    rows = connection.execute(
-        "select distinct key from formula_dependency where kitchen_id = %(kitchen_id)s and kind = 'word'",
-        {"kitchen_id": kitchen_id},
-    ).fetchall()
-    return [key for (key,) in rows]
-
-
-def write_foods(
-    connection: Connection, kitchen_id: UUID, formula_id: UUID, foods: Sequence[Sequence[str | None]]
-) -> None:
-    """Keeps what each line of each part was read as."""
-    places = [(part, place, food) for part, in_part in enumerate(foods) for place, food in enumerate(in_part)]
-    connection.execute(
-        """
-        update formula_line line set food = read.food
-        from unnest(%(parts)s::integer[], %(places)s::integer[], %(foods)s::text[]) as read (part, place, food)
-        where line.kitchen_id = %(kitchen_id)s and line.formula_id = %(id)s and line.part_place = read.part
-            and line.place = read.place and line.food is distinct from read.food
-        """,
-        {
-            "kitchen_id": kitchen_id,
-            "id": formula_id,
-            "parts": [part for part, _, _ in places],
-            "places": [place for _, place, _ in places],
-            "foods": [food for _, _, food in places],
-        },
-    )
-
-
-def using(connection: Connection, kitchen_id: UUID, foods: Sequence[str]) -> list[tuple[UUID, str, list[str]]]:
-    """Id and name of each formula that has lines which were read as one of these foods, with those foods."""
-    return connection.execute(
-        """
-        select formula.id, formula.name, array_agg(distinct line.food)
-        from formula_line line join formula on formula.kitchen_id = line.kitchen_id and formula.id = line.formula_id
-        where line.kitchen_id = %(kitchen_id)s and line.food = any(%(foods)s)
-        group by formula.id, formula.name, formula.updated_at order by formula.updated_at desc, formula.id
-        """,
-        {"kitchen_id": kitchen_id, "foods": list(foods)},
-    ).fetchall()
-
-
-def point_lines(connection: Connection, kitchen_id: UUID, older: Sequence[str], at: str, *, by_name: bool) -> None:
-    """Points the lines that are at one of these foods, or with `by_name` those that were read as one by their words
-    alone, at another, each as its formula's next version, so that open windows notice. The caller holds the kitchen."""
-    connection.execute(
-        """
-        with pointed as (
-            update formula_line set chosen = %(at)s, food = %(at)s
-            where kitchen_id = %(kitchen_id)s and case when %(by_name)s
-                then food = any(%(older)s::text[]) and chosen is distinct from %(at)s
-                else chosen = any(%(older)s::text[]) end
-            returning formula_id
-        )
-        update formula set version = version + 1, updated_at = now()
-        where kitchen_id = %(kitchen_id)s and id in (select formula_id from pointed)
-        """,
-        {"kitchen_id": kitchen_id, "older": list(older), "at": at, "by_name": by_name},
-    )
-
-
-def archive(connection: Connection, kitchen_id: UUID, formula_id: UUID, *, archived: bool) -> bool:
-    """Puts a formula away or brings it back; False when there is none of that id."""
-    done = connection.execute(
-        """
-        update formula set archived_at = case when %(archived)s then coalesce(archived_at, now()) end
-        where id = %(id)s and kitchen_id = %(kitchen_id)s
-        """,
-        {"archived": archived, "id": formula_id, "kitchen_id": kitchen_id},
-    )
-    return done.rowcount == 1

@@ -12,6 +12,7 @@ from uuid import UUID
 import psycopg
 from psycopg.rows import class_row
 
+from ample_crumb.core.rules import RULES_VERSION
 from ample_crumb.store.database import Connection
 from ample_crumb.store.scope import Principal
 
@@ -81,14 +82,16 @@ def ask_for_summaries(connection: Connection, principal: Principal, touched: Tou
             join hit on dependency.kind = 'formula' and dependency.key = hit.id::text
             where dependency.kitchen_id = %(kitchen_id)s
         )
-        insert into job (kitchen_id, kind, key, person_id)
-        select %(kitchen_id)s, 'summary', id, %(person_id)s from hit order by id
+        insert into job (kitchen_id, kind, key, person_id, rules)
+        select %(kitchen_id)s, 'summary', id, %(person_id)s, %(rules)s from hit order by id
         on conflict (kitchen_id, kind, key) do update
-            set token = nextval('job_token'), state = 'queued', run_after = now(), attempts = 0, claimed_until = null
+            set token = nextval('job_token'), state = 'queued', run_after = now(), attempts = 0, claimed_until = null,
+                rules = greatest(job.rules, excluded.rules)
         """,
         {
             "kitchen_id": principal.kitchen_id,
             "person_id": principal.person_id,
+            "rules": RULES_VERSION,
             "kinds": [kind for kind, _ in pairs],
             "keys": [key for _, key in pairs],
             "everything": touched.everything,
@@ -111,16 +114,18 @@ def after_save(connection: Connection, principal: Principal, formula_id: UUID, *
         ), forgotten as (
             delete from job where kitchen_id = %(kitchen_id)s and kind = 'summary' and key = %(id)s and %(current)s
         )
-        insert into job (kitchen_id, kind, key, person_id)
-        select %(kitchen_id)s, 'summary', id, %(person_id)s from (
+        insert into job (kitchen_id, kind, key, person_id, rules)
+        select %(kitchen_id)s, 'summary', id, %(person_id)s, %(rules)s from (
             select id from above where id <> %(id)s union select %(id)s::uuid where not %(current)s
         ) asked order by id
         on conflict (kitchen_id, kind, key) do update
-            set token = nextval('job_token'), state = 'queued', run_after = now(), attempts = 0, claimed_until = null
+            set token = nextval('job_token'), state = 'queued', run_after = now(), attempts = 0, claimed_until = null,
+                rules = greatest(job.rules, excluded.rules)
         """,
         {
             "kitchen_id": principal.kitchen_id,
             "person_id": principal.person_id,
+            "rules": RULES_VERSION,
             "id": formula_id,
             "current": current,
         },
@@ -128,19 +133,21 @@ def after_save(connection: Connection, principal: Principal, formula_id: UUID, *
 
 
 def claim(connection: Connection, most: int) -> list[Job]:
-    """Up to so many jobs of all kitchens that wait or whose worker is gone, claimed for this worker."""
+    """Up to so many jobs of all kitchens that wait or whose worker is gone, claimed for this worker; none that newer
+    rules than its own were asked for."""
     with connection.cursor(row_factory=class_row(Job)) as cursor:
         return cursor.execute(
             """
             update job set state = 'running', attempts = attempts + 1, claimed_until = now() + %(claim)s
             where (kitchen_id, kind, key) in (
                 select kitchen_id, kind, key from job
-                where run_after <= now() and (state = 'queued' or (state = 'running' and claimed_until < now()))
+                where run_after <= now() and rules <= %(rules)s
+                    and (state = 'queued' or (state = 'running' and claimed_until < now()))
                 order by run_after limit %(most)s for update skip locked
             )
             returning kitchen_id, person_id, kind, key, token, attempts
             """,
-            {"claim": CLAIM, "most": most},
+            {"claim": CLAIM, "most": most, "rules": RULES_VERSION},
         ).fetchall()
 
 
@@ -183,18 +190,8 @@ def put_off(connection: Connection, job: Job) -> None:
     )
 
 
-def ask_for_outdated(connection: psycopg.Connection[Any], rules: int) -> int:
-    """Asks for the summaries of all kitchens that older rules made; gives how many. For the owner of the tables."""
-    asked = connection.execute(
-        """
-        insert into job (kitchen_id, kind, key, person_id)
-        select formula.kitchen_id, 'summary', formula.id,
-            (select id from person where person.kitchen_id = formula.kitchen_id order by id limit 1)
-        from formula where summary_rules < %(rules)s
-            and exists (select 1 from person where person.kitchen_id = formula.kitchen_id)
-        order by formula.kitchen_id, formula.id
-        on conflict (kitchen_id, kind, key) do nothing
-        """,
-        {"rules": rules},
-    )
-    return asked.rowcount
+def ask_for_outdated(connection: psycopg.Connection[Any]) -> int:
+    """Asks for the summaries of all kitchens that older rules made; gives how many."""
+    row = connection.execute("select ask_for_outdated(%(rules)s)", {"rules": RULES_VERSION}).fetchone()
+    assert row is not None
+    return int(row[0])

@@ -1,6 +1,6 @@
 """A kitchen's own products and their labels by date."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from dataclasses import asdict, dataclass, fields
 from datetime import datetime
 from typing import Any, Final
@@ -12,6 +12,7 @@ from psycopg.sql import SQL
 from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.product import Pack, PackMeasures, ProductDeclaration
 from ample_crumb.store.database import Connection
+from ample_crumb.store.patterns import holds
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -88,65 +89,135 @@ _FIGURES: Final = tuple(field.name for field in fields(Label) if field.name not 
 _MEASURES: Final = tuple(field.name for field in fields(PackMeasures))
 
 
-_SELECT: Final = SQL(
+_COLUMNS: Final = SQL(
     """
-    select product.id, name, synonyms, role, version, archived_at is not null as archived, finished, merged_into, gtin,
+    product.id, name, synonyms, role, version, archived_at is not null as archived, finished, merged_into, gtin,
         ingredients_text, number, made_at, style, basis, polyol_kind, serving_g, density_g_per_ml, energy_kcal,
         energy_kj, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g, allulose_g,
         protein_g, salt_g, sodium_mg, alcohol_g, scoop_g, piece_g, pack_g, drained_g, cup_g, allergens, traces, vegan,
         vegetarian, added_sugar
-    from product join product_label
-        on product_label.kitchen_id = product.kitchen_id and product_label.product_id = product.id
-    """
+"""
 )
+_WITH_NEWEST: Final = SQL(
+    """
+    select {} from product cross join lateral (
+        select * from product_label label
+        where label.kitchen_id = product.kitchen_id and label.product_id = product.id order by number desc limit 1
+    ) newest
+"""
+).format(_COLUMNS)
+
+
+def changed_since(connection: Connection, kitchen_id: UUID, revision: int = -1) -> list[ProductRow]:
+    """The products that changed after that state of the cupboard, by default all, with all their labels, the newest
+    label of each first."""
+    with connection.cursor(row_factory=class_row(ProductRow)) as cursor:
+        return cursor.execute(
+            SQL(
+                """
+                select {} from product join product_label label
+                    on label.kitchen_id = product.kitchen_id and label.product_id = product.id
+                where product.kitchen_id = %(kitchen_id)s and product.cupboard_revision > %(revision)s
+                order by sort_name, product.id, number desc
+                """
+            ).format(_COLUMNS),
+            {"kitchen_id": kitchen_id, "revision": revision},
+        ).fetchall()
+
+
+def find(connection: Connection, kitchen_id: UUID, product_id: UUID) -> ProductRow | None:
+    """A product with its newest label, or None."""
+    with connection.cursor(row_factory=class_row(ProductRow)) as cursor:
+        return cursor.execute(
+            SQL(
+                """
+                {} where product.kitchen_id = %(kitchen_id)s and product.id = %(product_id)s
+                """
+            ).format(_WITH_NEWEST),
+            {"kitchen_id": kitchen_id, "product_id": product_id},
+        ).fetchone()
+
+
+def with_code(connection: Connection, kitchen_id: UUID, gtin: str) -> list[ProductRow]:
+    """The products that carry a code, with the newest label of each; none where the code is empty."""
+    with connection.cursor(row_factory=class_row(ProductRow)) as cursor:
+        return cursor.execute(
+            SQL(
+                """
+                {} where product.kitchen_id = %(kitchen_id)s and gtin <> '' and gtin = %(gtin)s
+                order by sort_name, product.id
+                """
+            ).format(_WITH_NEWEST),
+            {"kitchen_id": kitchen_id, "gtin": gtin},
+        ).fetchall()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Shelf:
+    """Which foods a list shows: whose names hold all `words`, of a `role`, said to be `without` an allergen and traces
+    of it, only `own` products, only `drafts` of these, or those `archived` and no others. Empty is any."""
+
+    words: tuple[str, ...] = ()
+    role: str = ""
+    without: str = ""
+    own: bool = False
+    drafts: bool = False
+    archived: bool = False
+
+
+_BEHIND: Final = """
+    (sort_name, id) > (
+        (select sort_name from product where kitchen_id = %(kitchen_id)s and id = %(after)s), %(after)s
+    )
+"""
+_WITHOUT: Final = """
+    (
+        select allergens is not null and %(without)s <> all(allergens)
+            and %(without)s <> all(coalesce(traces, '{}'))
+        from product_label label
+        where label.kitchen_id = product.kitchen_id and label.product_id = product.id order by number desc limit 1
+    )
+"""
 
 
 def listed(
-    connection: Connection, kitchen_id: UUID, product_id: UUID | None = None, after_revision: int = -1
+    connection: Connection, kitchen_id: UUID, shelf: Shelf, most: int, after: UUID | None = None
 ) -> list[ProductRow]:
-    """All products of the kitchen, or the one of `product_id`, or those that changed after that state of the cupboard,
-    with all their labels, the newest label of each first. Empty when there is none."""
+    """Products by name with the newest label of each: so many from the beginning, or from behind that one."""
     with connection.cursor(row_factory=class_row(ProductRow)) as cursor:
         return cursor.execute(
             SQL(
                 """
-                {} where product.kitchen_id = %(kitchen_id)s
-                    and (%(product_id)s::uuid is null or product.id = %(product_id)s)
-                    and product.cupboard_revision > %(after_revision)s
-                order by lower(name), product.id, number desc
+                with page as (
+                    select id from product where {} order by sort_name, id limit %(most)s
+                )
+                {} join page on page.id = product.id where product.kitchen_id = %(kitchen_id)s
+                order by sort_name, product.id
                 """
-            ).format(_SELECT),
-            {"kitchen_id": kitchen_id, "product_id": product_id, "after_revision": after_revision},
-        ).fetchall()
-
-
-_ESCAPED: Final = str.maketrans({"%": r"\%", "_": r"\_", "\\": r"\\"})
-
-
-def alike(connection: Connection, kitchen_id: UUID, gtin: str, beginnings: Sequence[str]) -> list[ProductRow]:
-    """Products that carry a code, or have two of these beginnings of words in their name, with their labels, the newest
-    of each first."""
-    with connection.cursor(row_factory=class_row(ProductRow)) as cursor:
-        return cursor.execute(
-            SQL(
-                """
-                {} where product.kitchen_id = %(kitchen_id)s and ((gtin <> '' and gtin = %(gtin)s) or (
-                    -- The first look is cheap and leaves little for the second.
-                    lower(name) like any(%(patterns)s::text[]) and (
-                        select count(*) from unnest(%(beginnings)s::text[]) beginning
-                        where position(beginning in lower(name)) > 0
-                    ) >= 2
-                ))
-                order by lower(name), product.id, number desc
-                """
-            ).format(_SELECT),
+            ).format(SQL(" and ").join(_conditions(shelf, after)), _WITH_NEWEST),
             {
                 "kitchen_id": kitchen_id,
-                "gtin": gtin,
-                "beginnings": list(beginnings),
-                "patterns": [f"%{each.translate(_ESCAPED)}%" for each in beginnings],
+                "role": shelf.role,
+                "without": shelf.without,
+                "patterns": [holds(word.lower()) for word in shelf.words],
+                "after": after,
+                "most": most,
             },
         ).fetchall()
+
+
+def _conditions(shelf: Shelf, after: UUID | None) -> list[SQL]:
+    """Only what is asked for: among conditions that are mostly true the planner loses the order of the index."""
+    found = [
+        (True, "kitchen_id = %(kitchen_id)s"),
+        (True, "archived_at is not null" if shelf.archived else "archived_at is null"),
+        (shelf.words, "sort_name like all(%(patterns)s)"),
+        (shelf.role, "role = %(role)s"),
+        (shelf.drafts, "not finished"),
+        (shelf.without, _WITHOUT),
+        (after, _BEHIND),
+    ]
+    return [SQL(text) for asked, text in found if asked]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -208,7 +279,7 @@ def merge(connection: Connection, kitchen_id: UUID, product_id: UUID, into: UUID
 
 
 def add_label(connection: Connection, kitchen_id: UUID, product_id: UUID, number: int, pack: Pack) -> None:
-    """The next label of a product."""
+    """The label of that number of a product, counted from 1."""
     label, contains = pack.label, pack.contains
     values: dict[str, Any] = {
         "id": product_id,

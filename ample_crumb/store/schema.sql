@@ -1,3 +1,20 @@
+CREATE FUNCTION public.ask_for_outdated(newest integer) RETURNS integer
+    LANGUAGE sql SECURITY DEFINER
+    SET search_path TO 'public', 'pg_temp'
+    AS $$
+    with asked as (
+        insert into job (kitchen_id, kind, key, person_id, rules)
+        select formula.kitchen_id, 'summary', formula.id, resident.id, newest
+        from formula cross join lateral (
+            select id from person where person.kitchen_id = formula.kitchen_id order by id limit 1
+        ) resident
+        where summary_rules < newest
+        order by formula.kitchen_id, formula.id
+        on conflict (kitchen_id, kind, key) do nothing
+        returning 1
+    )
+    select count(*)::integer from asked
+$$;
 CREATE FUNCTION public.bury() RETURNS trigger
     LANGUAGE plpgsql SECURITY DEFINER
     SET search_path TO 'public', 'pg_temp'
@@ -285,6 +302,7 @@ CREATE TABLE public.job (
     claimed_until timestamp with time zone,
     attempts integer DEFAULT 0 NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    rules integer DEFAULT 0 NOT NULL,
     CONSTRAINT job_kind CHECK ((kind = 'summary'::text)),
     CONSTRAINT job_state CHECK ((state = ANY (ARRAY['queued'::text, 'running'::text, 'failed'::text])))
 );
@@ -345,6 +363,7 @@ CREATE TABLE public.product (
     merged_into uuid,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     cupboard_revision bigint DEFAULT 0 NOT NULL,
+    sort_name text GENERATED ALWAYS AS (lower(name)) STORED,
     CONSTRAINT product_gtin CHECK ((gtin ~ '^([0-9]{8}|[0-9]{13}|[0-9]{14})?$'::text)),
     CONSTRAINT product_ingredients_text_length CHECK ((length(ingredients_text) <= 4000)),
     CONSTRAINT product_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120))),
@@ -475,18 +494,22 @@ CREATE INDEX batch_feedback_since ON public.batch_feedback USING btree (kitchen_
 CREATE INDEX correction_since ON public.correction USING btree (kitchen_id, changed_at);
 CREATE INDEX day_since ON public.day USING btree (kitchen_id, changed_at);
 CREATE INDEX eater_since ON public.eater USING btree (kitchen_id, changed_at);
+CREATE INDEX entry_names ON public.entry USING btree (kitchen_id, person_id, name, day DESC) WHERE (removed_at IS NULL);
 CREATE INDEX entry_of_day ON public.entry USING btree (kitchen_id, person_id, day, eaten_at) WHERE (removed_at IS NULL);
 CREATE INDEX entry_since ON public.entry USING btree (kitchen_id, changed_at);
+CREATE INDEX formula_by_rules ON public.formula USING btree (summary_rules);
 CREATE INDEX formula_dependency_of_formula ON public.formula_dependency USING btree (kitchen_id, formula_id);
+CREATE INDEX formula_in_order ON public.formula USING btree (kitchen_id, updated_at DESC, id DESC) INCLUDE (name, archived_at);
 CREATE INDEX formula_line_food ON public.formula_line USING btree (kitchen_id, food) WHERE (food IS NOT NULL);
 CREATE INDEX formula_of_base ON public.formula USING btree (kitchen_id, base_id) WHERE (base_id IS NOT NULL);
-CREATE INDEX formula_of_kitchen ON public.formula USING btree (kitchen_id, updated_at DESC);
 CREATE INDEX formula_since ON public.formula USING btree (kitchen_id, changed_at);
 CREATE INDEX formula_version_since ON public.formula_version USING btree (kitchen_id, changed_at);
 CREATE INDEX job_waiting ON public.job USING btree (run_after) WHERE (state <> 'failed'::text);
 CREATE INDEX person_since ON public.person USING btree (kitchen_id, changed_at);
 CREATE INDEX price_since ON public.price USING btree (kitchen_id, changed_at);
 CREATE INDEX product_by_revision ON public.product USING btree (kitchen_id, cupboard_revision);
+CREATE INDEX product_code ON public.product USING btree (kitchen_id, gtin) WHERE (gtin <> ''::text);
+CREATE INDEX product_in_order ON public.product USING btree (kitchen_id, sort_name, id);
 CREATE INDEX product_since ON public.product USING btree (kitchen_id, changed_at);
 CREATE INDEX target_since ON public.target USING btree (kitchen_id, changed_at);
 CREATE INDEX tin_since ON public.tin USING btree (kitchen_id, changed_at);

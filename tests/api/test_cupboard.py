@@ -33,9 +33,9 @@ class Cupboard(ApiCase):
         foods = self.ask("POST", f"/api/v1/days/{DAY}/read", {"text": "30 g quayside whey"})
         self.assertAlmostEqual(foods["figures"]["protein_g"], 24)
         self.assertEqual(self.ask("GET", "/api/v1/find?words=quayside")[0]["name"], "Quayside whey")
-        listed = self.ask("GET", "/api/v1/cupboard")
+        listed = self.ask("GET", "/api/v1/cupboard")["items"]
         self.assertEqual((listed[0]["name"], listed[0]["product_id"]), ("Quayside whey", made["id"]))
-        self.assertGreater(len(listed), 300)
+        self.assertEqual(len(listed), 24)
 
     def test_a_changed_label_is_a_new_one_and_formulas_move_when_told_to(self) -> None:
         made = self.ask("POST", "/api/v1/products", product(), 201)
@@ -48,12 +48,12 @@ class Cupboard(ApiCase):
         del body["id"]
         saved = self.ask("PUT", f"/api/v1/products/{made['id']}", body | {"version": 1})
         self.assertEqual((saved["number"], saved["version"]), (2, 2))
-        self.assertEqual({each["behind"] for each in saved["used"]}, {True})
+        self.assertEqual({each["behind"] for each in saved["used"]["formulas"]}, {True})
         for formula in (by_name, chosen):
             self.assertAlmostEqual(self.line(formula["id"])["protein_g"], 80)
         self.assertAlmostEqual(self.line(self.create("100 g my whey")["id"])["protein_g"], 70)
         moved = self.ask("POST", f"/api/v1/products/{made['id']}/move")
-        self.assertEqual({each["behind"] for each in moved["used"]}, {False})
+        self.assertEqual({each["behind"] for each in moved["used"]["formulas"]}, {False})
         for formula in (by_name, chosen):
             self.assertAlmostEqual(self.line(formula["id"])["protein_g"], 70)
         (entry,) = self.ask("GET", f"/api/v1/days/{DAY}")["entries"]
@@ -117,7 +117,7 @@ class Drafts(ApiCase):
         body = product(label=WHEY | {"energy_kcal": 502}, finished=False)
         made = self.ask("POST", "/api/v1/products", body, 201)
         self.assertEqual((made["finished"], made["draft"]["label"]["energy_kcal"]), (False, 502))
-        (item,) = [each for each in self.ask("GET", "/api/v1/cupboard") if each["product_id"]]
+        (item,) = [each for each in self.ask("GET", "/api/v1/cupboard")["items"] if each["product_id"]]
         self.assertEqual((item["draft"], item["per_100g"]["energy_kcal"]), (True, None))
         self.assertIn("Is it in kJ?", item["problem"])
         line = self.create("30 g my whey")["evaluated"]["parts"][0]["lines"][0]
@@ -150,7 +150,7 @@ class Merge(ApiCase):
         for _ in range(2):
             stays = self.ask("POST", f"/api/v1/products/{one['id']}/merge", {"into": other["id"]})
             self.assertEqual(stays["draft"]["synonyms"], ["my whey", "Harbour whey", "mine"])
-            self.assertEqual((stays["price"]["price"], len(stays["used"])), (18, 2))
+            self.assertEqual((stays["price"]["price"], stays["used"]["count"]), (18, 2))
         for formula in (by_name, chosen):
             (line,) = self.ask("GET", f"/api/v1/formulas/{formula['id']}")["evaluated"]["parts"][0]["lines"]
             self.assertEqual(line["ingredient"]["slug"], other["slug"])
@@ -194,7 +194,7 @@ class Prices(ApiCase):
         self.ask("PUT", "/api/v1/prices/skyr", {"price": 3, "for_text": "a shelf"}, 422)
         self.ask("PUT", "/api/v1/prices/moonlight", {"price": 3, "for_text": "1 g"}, 404)
         food = self.ask("GET", "/api/v1/foods/skyr")
-        self.assertEqual((food["item"]["name"], food["used"], food["price"]), ("skyr, plain", [], None))
+        self.assertEqual((food["item"]["name"], food["used"]["count"], food["price"]), ("skyr, plain", 0, None))
         self.ask("GET", "/api/v1/foods/moonlight", status=404)
 
 
@@ -211,7 +211,7 @@ class Guests(ApiCase):
         def peanut(alerts: list[dict[str, str]]) -> list[str]:
             return [alert["level"] for alert in alerts if alert["about"] == "peanut"]
 
-        listed = {each["id"]: peanut(each["alerts"]) for each in self.ask("GET", "/api/v1/formulas")}
+        listed = {each["id"]: peanut(each["alerts"]) for each in self.ask("GET", "/api/v1/formulas")["items"]}
         self.assertEqual(listed, {made["id"]: ["contains"], warned["id"]: ["may contain"]})
         self.assertEqual(peanut(self.ask("GET", f"/api/v1/formulas/{made['id']}")["evaluated"]["alerts"]), ["contains"])
         targets = {"training": None, "rest": {"energy_kcal": 2000, "protein_g": 100}}
@@ -222,7 +222,7 @@ class Guests(ApiCase):
         (hit,) = [each for each in self.ask("GET", "/api/v1/find?words=a") if each["key"] == made["id"]]
         self.assertEqual(peanut(hit["alerts"]), ["contains"])
         self.ask("DELETE", eater, status=204)
-        self.assertEqual({len(each["alerts"]) for each in self.ask("GET", "/api/v1/formulas")}, {0})
+        self.assertEqual({len(each["alerts"]) for each in self.ask("GET", "/api/v1/formulas")["items"]}, {0})
         for wrong in ({"name": " ", "avoids": ["milk"]}, {"name": "A", "avoids": []}, {"name": "A", "avoids": ["x"]}):
             self.ask("PUT", eater, wrong, 422)
 

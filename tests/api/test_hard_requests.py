@@ -102,7 +102,7 @@ class HardRequests(ApiCase):
             choices = {"measures": "us", "energy": "us", "carbohydrate": "net"}
             self.ask("PUT", "/api/v1/settings", choices | {"appearance": "dark", "currency": "EUR"})
             self.settle()
-            listed = {each["id"]: each for each in self.ask("GET", "/api/v1/formulas")}
+            listed = {each["id"]: each for each in self.ask("GET", "/api/v1/formulas")["items"]}
             self.assertEqual(listed[good]["problem"], "")
             self.assertGreater(listed[good]["piece"]["energy_kcal"], 0)
             self.assertIn("could not be worked out", listed[bad]["problem"])

@@ -61,7 +61,7 @@ class Making(MakingCase):
         formula = self.create("700 g skyr")
         saved = self.save(formula, family="brownie", production={"by": "dough", "piece_g": 70, "baked_g": 640})
         self.assertEqual(saved["draft"]["production"]["baked_g"], 640)
-        (listed,) = self.ask("GET", "/api/v1/formulas")
+        (listed,) = self.ask("GET", "/api/v1/formulas")["items"]
         self.assertEqual((listed["piece_count"], listed["piece"]["mass_g"]), (10, 64))
         self.assertAlmostEqual(listed["piece"]["energy_kcal"], 63 * 7 / 10)
         self.assertEqual(self.save(formula, production={})["draft"]["production"]["by"], "count")
@@ -140,10 +140,10 @@ class Inside(MakingCase):
         # The cake follows when the glaze changes, several levels up.
         tower = self.create("1 piece cake", pieces=1)
         self.save(tower, parts=self.line("1 piece of cake", f"made-{cake['id']}"))
-        before = {each["id"]: each["piece"]["energy_kcal"] for each in self.ask("GET", "/api/v1/formulas")}
+        before = {each["id"]: each["piece"]["energy_kcal"] for each in self.ask("GET", "/api/v1/formulas")["items"]}
         self.save(glaze, parts=parts("100 g erythritol", "20 g peanut butter"))
         self.settle()
-        after = {each["id"]: each["piece"]["energy_kcal"] for each in self.ask("GET", "/api/v1/formulas")}
+        after = {each["id"]: each["piece"]["energy_kcal"] for each in self.ask("GET", "/api/v1/formulas")["items"]}
         for formula in (cake, tower):
             self.assertLess(after[formula["id"]], 0.5 * before[formula["id"]])
 
@@ -155,7 +155,7 @@ class Inside(MakingCase):
         self.assertEqual([each["name"] for each in contents["contains"]], ["peanut"])
         self.assertEqual((contents["open_lines"], "dairy-free" in contents["diets_kept"]), (["60 g spread"], False))
         self.ask("PUT", f"/api/v1/eaters/{uuid4()}", {"name": "Guest", "avoids": ["peanut", "milk"]})
-        (listed,) = [each for each in self.ask("GET", "/api/v1/formulas") if each["id"] == cake["id"]]
+        (listed,) = [each for each in self.ask("GET", "/api/v1/formulas")["items"] if each["id"] == cake["id"]]
         levels = {alert["about"]: alert["level"] for alert in listed["alerts"]}
         self.assertEqual(levels, {"peanut": "contains", "milk": "unknown"})
 

@@ -58,6 +58,10 @@ class Statements(ApiCase):
                 ("day", "GET", f"/api/v1/days/{DAY}", None, 5),
                 ("list", "GET", "/api/v1/formulas", None, 3),
                 ("bench", "GET", f"/api/v1/formulas/{inner['id']}", None, 4),
+                ("find", "GET", "/api/v1/find?words=oat", None, 4),
+                ("cupboard", "GET", "/api/v1/cupboard", None, 2),
+                ("product", "GET", f"/api/v1/products/{self.product['id']}", None, 5),
+                ("food", "GET", "/api/v1/foods/skyr", None, 3),
             ):  # fmt: skip
                 with self.subTest(name, size=size):
                     self.ask(method, path, body)
@@ -89,7 +93,7 @@ class Statements(ApiCase):
             body = product(label=now["draft"]["label"] | {"energy_kcal": 110 + size / 100}, version=now["version"])
             del body["id"]
             now, found = self.sent("PUT", path, body)
-            self.assertEqual(len(now["used"]), size)
+            self.assertEqual(now["used"]["count"], size)
             counts.append(len(found))
         self.assertEqual(counts[0], counts[1])
         self.assertLess(counts[0], 30)

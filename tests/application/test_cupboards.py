@@ -37,7 +37,8 @@ class Cupboards(KitchenCase):
 
     def change(self, product_id: UUID, **fields: Any) -> None:
         with self.database.transaction(self.principal) as connection:
-            row = products.listed(connection, self.principal.kitchen_id, product_id)[0]
+            row = products.find(connection, self.principal.kitchen_id, product_id)
+        assert row is not None
         draft = ProductDraft(row.name, (), row.role, row.label(), row.measures(), row.contains())
         commands.save(self.database, self.principal, product_id, row.version, replace(draft, **fields))
 
@@ -64,16 +65,16 @@ class Cupboards(KitchenCase):
 
     def test_only_what_changed_is_read(self) -> None:
         made = [self.product(f"Keel whey {number}") for number in range(8)]
-        self.cupboard()
+        self.anew()
         rows: list[list[ProductRow]] = []
-        listed = products.listed
+        listed = products.changed_since
 
         def counted(*given: Any, **named: Any) -> list[ProductRow]:
             rows.append(listed(*given, **named))
             return rows[-1]
 
-        self.change(made[0], label=replace(LABEL, energy_kcal=380))
-        with patch.object(products, "listed", counted):
+        with patch.object(products, "changed_since", counted):
+            self.change(made[0], label=replace(LABEL, energy_kcal=380))
             self.cupboard()
             self.cupboard()
         self.assertEqual([[row.id for row in each] for each in rows], [[made[0], made[0]]])

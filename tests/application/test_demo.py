@@ -14,6 +14,7 @@ from ample_crumb.application.versions import queries as versions_queries
 from ample_crumb.core.rules import RULES_VERSION
 from ample_crumb.store import formulas as stored_formulas
 from ample_crumb.store import jobs
+from ample_crumb.store.products import Shelf
 from tests.kitchen import new_database, open_database
 
 NOW = datetime(2026, 5, 6, 18, 30, tzinfo=UTC)
@@ -29,7 +30,7 @@ class Demo(unittest.TestCase):
         self.principal = principal
 
     def test_every_line_of_its_formulas_is_read_and_needs_no_second_look(self) -> None:
-        listed = formulas_queries.list_all(self.database, self.principal)
+        listed = formulas_queries.list_page(self.database, self.principal).items
         self.assertGreaterEqual(len(listed), 3)
         for summary in listed:
             view = formulas_queries.open_one(self.database, self.principal, summary.id)
@@ -45,7 +46,9 @@ class Demo(unittest.TestCase):
                 self.assertLess(summary.piece.energy_kcal, 300, summary.name)
 
     def test_one_has_four_versions_one_a_branch_and_one_a_dial_to_mend(self) -> None:
-        by_name = {summary.name: summary.id for summary in formulas_queries.list_all(self.database, self.principal)}
+        by_name = {
+            summary.name: summary.id for summary in formulas_queries.list_page(self.database, self.principal).items
+        }
         blondies = versions_queries.list_versions(self.database, self.principal, by_name["White bean blondies"])
         self.assertEqual([version.number for version in blondies.versions], [0, 4, 3, 2, 1])
         self.assertEqual((blondies.bake, blondies.changed), (4, ()))
@@ -88,28 +91,30 @@ class Demo(unittest.TestCase):
                 self.assertAlmostEqual(room or 0.0, budget.room_kcal if budget else 0.0)
 
     def test_its_products_are_own_two_ask_for_a_look_and_two_are_drafts(self) -> None:
-        own = [item for item in cupboard_queries.list_all(self.database, self.principal) if item.product_id]
+        own = cupboard_queries.list_page(self.database, self.principal, Shelf(own=True)).items
         self.assertEqual(len(own), 15)
         self.assertEqual(sum(item.remark != "" for item in own), 2)
         self.assertEqual(sum(item.draft and item.problem != "" for item in own), 2)
         self.assertEqual([item.name for item in own if item.allergens is None and not item.draft], [])
 
     def test_loading_it_again_changes_nothing(self) -> None:
-        before = [item.version for item in formulas_queries.list_all(self.database, self.principal)]
+        before = [item.version for item in formulas_queries.list_page(self.database, self.principal).items]
         load_demo(self.database, NOW + timedelta(days=3))
-        self.assertEqual([item.version for item in formulas_queries.list_all(self.database, self.principal)], before)
+        self.assertEqual(
+            [item.version for item in formulas_queries.list_page(self.database, self.principal).items], before
+        )
 
     def test_kept_figures_are_worked_out_anew_when_their_rules_have_changed(self) -> None:
-        (first, *_) = formulas_queries.list_all(self.database, self.principal)
+        (first, *_) = formulas_queries.list_page(self.database, self.principal).items
         with self.database.unscoped() as connection:
             connection.execute("update formula set summary_rules = 0, energy_kcal = 1, protein_g = 1, sd = '{}'")
-        (before, *_) = formulas_queries.list_all(self.database, self.principal)
+        (before, *_) = formulas_queries.list_page(self.database, self.principal).items
         self.assertEqual((before.stale, before.piece.energy_kcal), (True, 1))
         with self.database.unscoped() as connection:
-            self.assertEqual(jobs.ask_for_outdated(connection, RULES_VERSION), 10)
+            self.assertEqual(jobs.ask_for_outdated(connection), 10)
         while work(self.database):
             pass
-        (again, *_) = formulas_queries.list_all(self.database, self.principal)
+        (again, *_) = formulas_queries.list_page(self.database, self.principal).items
         self.assertEqual(again.stale, False)
         self.assertAlmostEqual(again.piece.energy_kcal, first.piece.energy_kcal)
         self.assertAlmostEqual(again.piece.sd["energy_kcal"], first.piece.sd["energy_kcal"])

@@ -40,7 +40,7 @@ class Summaries(KitchenCase):
     def agree(self) -> None:
         """Lists and Benches tell the same figures and alarms, once all is worked out."""
         self.settle()
-        for listed in formulas_queries.list_all(self.database, self.principal):
+        for listed in formulas_queries.list_page(self.database, self.principal).items:
             bench = formulas_queries.open_one(self.database, self.principal, listed.id).evaluated
             self.assertAlmostEqual(listed.piece.energy_kcal, bench.piece.energy_kcal)
             self.assertAlmostEqual(listed.piece.sd["energy_kcal"], bench.piece.sd["energy_kcal"])
@@ -82,7 +82,7 @@ class Summaries(KitchenCase):
         made = {text: self.make(text) for text in texts}
         draft = ProductDraft("Millrace powder", (), "protein", LABEL, PackMeasures(), ProductDeclaration())
         cupboard_commands.create(self.database, self.principal, uuid4(), draft)
-        stale = {each.id for each in formulas_queries.list_all(self.database, self.principal) if each.stale}
+        stale = {each.id for each in formulas_queries.list_page(self.database, self.principal).items if each.stale}
         self.assertEqual({text for text, formula_id in made.items() if formula_id in stale}, set(texts[:2]))
         self.agree()
 
@@ -100,7 +100,7 @@ class Summaries(KitchenCase):
 
         with mock.patch.object(saving, "checked", meanwhile):
             formulas_commands.save(self.database, self.principal, formula_id, view.version, draft)
-        (listed,) = formulas_queries.list_all(self.database, self.principal)
+        (listed,) = formulas_queries.list_page(self.database, self.principal).items
         self.assertTrue(listed.stale)
         self.agree()
         self.assertIn("soy", {alert.about for alert in self.alerts(formula_id)})
@@ -130,7 +130,10 @@ class Summaries(KitchenCase):
         bars, loaf = self.make("100 g skyr"), self.make("100 g quark", "1 tbsp elderflower dust")
 
         def used(slug: str) -> set[UUID]:
-            return {each.formula_id for each in cupboard_queries.open_food(self.database, self.principal, slug).used}
+            return {
+                each.formula_id
+                for each in cupboard_queries.open_food(self.database, self.principal, slug).used.formulas
+            }
 
         self.assertEqual((used("skyr"), used("quark_0"), used("egg")), ({bars}, {loaf}, set()))
         view = formulas_queries.open_one(self.database, self.principal, loaf)

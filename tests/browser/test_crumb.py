@@ -123,6 +123,8 @@ class Crumb(InBrowser):
         self.open(page)
         self.tab(page, "Classic")
         page.get_by_label("Compare with the classic").click()
+        page.get_by_role("option", name="a formula of yours").click()
+        page.get_by_role("combobox", name="Which formula").fill("white bean")
         page.get_by_role("option", name="White bean blondies").click()
         expect(page.locator("[data-twin-sentence]")).to_contain_text("more energy")
         page.get_by_role("radio", name="by 100 g").click()

@@ -183,7 +183,7 @@ class HonestNumbers(InBrowser):
         page.get_by_role("button", name="Save product").click()
         page.get_by_role("button", name="Open Fernhill skyr", exact=True).click()
         expect(page.get_by_text("Is it the same as Fernhill skyr plain?")).to_be_visible()
-        page.get_by_label("The same as").click()
+        page.get_by_role("combobox", name="The same as").click()
         page.get_by_role("option", name="Fernhill skyr plain").click()
         page.get_by_role("button", name="Merge", exact=True).click()
         expect(page.get_by_text("Fernhill skyr is Fernhill skyr plain from now on.", exact=True)).to_be_visible()

@@ -65,7 +65,7 @@ class OnTheBench(InBrowser):
             page.get_by_text("Plum cups, a copy is archived; what was eaten of it stays.", exact=True)
         ).to_be_visible()
         expect(page.get_by_role("link", name="Plum cups, a copy")).to_have_count(0)
-        page.get_by_role("button", name="Archived (1)").click()
+        page.get_by_role("button", name="Archived").click()
         page.get_by_role("button", name="Bring back").click()
         page.get_by_role("button", name="Back to those in use").click()
         expect(page.get_by_role("link", name="Plum cups, a copy")).to_be_visible()

@@ -22,7 +22,7 @@ class Reach(InBrowser):
         page.get_by_label("Leave 2 large eggs as it is").check()
         page.get_by_text("What may come in").click()
         page.get_by_label("Something else that may come in").fill("quayside vanilla")
-        page.get_by_role("button", name="+ Quayside vanilla whey").click()
+        page.get_by_role("option", name="Quayside vanilla whey").click()
         expect(page.get_by_label("Quayside vanilla whey")).to_be_checked()
         page.get_by_role("button", name="Find amounts").click()
         cards = page.get_by_role("region", name="Answers").get_by_role("article")

@@ -93,7 +93,7 @@ class SeveralClients(unittest.TestCase):
             self.ask(client, "POST", f"/api/v1/days/{DAY}/pieces", entry)
 
         def lists(client: TestClient, _: int) -> None:
-            self.assertEqual(len(self.ask(client, "GET", "/api/v1/formulas")), 9)
+            self.assertEqual(len(self.ask(client, "GET", "/api/v1/formulas")["items"]), 9)
             self.ask(client, "GET", f"/api/v1/days/{DAY}")
 
         def settles(client: TestClient, number: int) -> None:
@@ -113,7 +113,7 @@ class SeveralClients(unittest.TestCase):
         waiting = True
         while waiting:
             work(self.app.state.database)
-            waiting = any(each["stale"] for each in self.ask(self.main, "GET", "/api/v1/formulas"))
-        for listed in self.ask(self.main, "GET", "/api/v1/formulas"):
+            waiting = any(each["stale"] for each in self.ask(self.main, "GET", "/api/v1/formulas")["items"])
+        for listed in self.ask(self.main, "GET", "/api/v1/formulas")["items"]:
             bench = self.ask(self.main, "GET", f"/api/v1/formulas/{listed['id']}")["evaluated"]
             self.assertAlmostEqual(listed["piece"]["energy_kcal"], bench["piece"]["energy_kcal"])

@@ -21,7 +21,7 @@ from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
 from ample_crumb.core.formula.formula import Line, Part
-from ample_crumb.store import formulas, kitchens
+from ample_crumb.store import formula_writes, kitchens
 from tests.application.case import KitchenCase
 
 LABEL = Label(Style.EUROPEAN, energy_kcal=376, fat_g=4, carbohydrate_g=5, protein_g=80)
@@ -58,7 +58,7 @@ class Together(KitchenCase):
         for number in range(6):
             work += [partial(relabel, *product, 377 + number) for product in products]
             work += [partial(edit, made[place], made[place - 1], number) for place in range(len(made))]
-            work.append(partial(formulas_queries.list_all, self.database, self.principal))
+            work.append(partial(formulas_queries.list_page, self.database, self.principal))
             work.append(partial(settings_commands.correct, self.database, self.principal, "mystery", "skyr"))
         with ThreadPoolExecutor(6) as pool:
             for done in [pool.submit(each) for each in work]:
@@ -68,7 +68,7 @@ class Together(KitchenCase):
             (line,) = formulas_queries.open_one(self.database, self.principal, formula_id).evaluated.parts[0].lines
             self.assertAlmostEqual(line.energy_kcal or 0, 376)
         newest = cupboard_queries.open_one(self.database, self.principal, products[0][0])
-        self.assertEqual((len(newest.used), {each.behind for each in newest.used}), (3, {True}))
+        self.assertEqual((newest.used.count, newest.used.behind_count), (3, 3))
 
     def test_formulas_inside_formulas_saved_at_once(self) -> None:
         glaze, base = self.formula("100 g icing sugar"), self.formula("100 g skyr")
@@ -87,14 +87,16 @@ class Together(KitchenCase):
         work: list[Callable[[], object]] = []
         for number in range(5):
             work += [partial(change, inner, 50 + 10 * number) for inner in (glaze, base)]
-            work += [partial(formulas_queries.list_all, self.database, self.principal)] * 2
+            work += [partial(formulas_queries.list_page, self.database, self.principal)] * 2
             work += [partial(jobs.work, self.database)] * 2
         with ThreadPoolExecutor(6) as pool:
             for done in [pool.submit(each) for each in work]:
                 done.result(timeout=300)
         while jobs.work(self.database):
             pass
-        listed = {each.id: each.piece.energy_kcal for each in formulas_queries.list_all(self.database, self.principal)}
+        listed = {
+            each.id: each.piece.energy_kcal for each in formulas_queries.list_page(self.database, self.principal).items
+        }
         for tower in towers:
             bench = formulas_queries.open_one(self.database, self.principal, tower).evaluated
             # Both hold skyr alone in the end: 100 g of it in two pieces.
@@ -110,9 +112,11 @@ class Together(KitchenCase):
                 # A window saves the formula and has not committed yet when the label changes in another.
                 kitchens.hold(first, self.principal.kitchen_id)
                 parts = (Part("", (Line("100 g Millrace rye powder"),)),)
-                formulas.write_parts(first, self.principal.kitchen_id, formula_id, parts, [[label_slug(product_id, 1)]])
+                formula_writes.write_parts(
+                    first, self.principal.kitchen_id, formula_id, parts, [[label_slug(product_id, 1)]]
+                )
                 saving = pool.submit(cupboard_commands.save, self.database, self.principal, product_id, 1, changed)
                 with self.assertRaises(TimeoutError):
                     saving.result(timeout=0.3)
             view = saving.result(timeout=300)
-        self.assertEqual((view.number, [each.behind for each in view.used]), (2, [True]))
+        self.assertEqual((view.number, view.used.behind_count), (2, 1))

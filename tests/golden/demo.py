@@ -2,6 +2,7 @@
 
 from datetime import UTC, datetime
 from typing import Any, Final
+from uuid import UUID
 
 from ample_crumb.application.demo.loader import load_demo
 from ample_crumb.application.formulas import evaluation
@@ -38,7 +39,7 @@ def demo_figures() -> dict[str, dict[str, Any]]:
         principal = database.resident(None)
         assert principal is not None
         with database.transaction(principal) as connection:
-            rows = sorted(stored.listed(connection, principal.kitchen_id), key=lambda row: row.name)
+            rows = sorted(stored.listed(connection, principal.kitchen_id, 99), key=lambda row: row.name)
             summaries = {row.id: kept_summary(row) for row in rows}
             for row in rows:
                 found[f"demo: {row.name}"] = _formula(connection, principal, row)
@@ -48,7 +49,7 @@ def demo_figures() -> dict[str, dict[str, Any]]:
                     summaries[row.id].piece.figures.mass_g,
                     [getattr(summaries[row.id].piece.figures.nutrients, name) for name in NAMES],
                     [getattr(summaries[row.id].piece.sd.nutrients, name) for name in NAMES],
-                    sorted(summaries[row.id].uses),
+                    uses(connection, row.id),
                     list(summaries[row.id].allergens.contains),
                     list(summaries[row.id].allergens.diets_kept),
                 ]
@@ -58,6 +59,14 @@ def demo_figures() -> dict[str, dict[str, Any]]:
         return found
     finally:
         database.close()
+
+
+def uses(connection: Connection, formula_id: UUID) -> list[str]:
+    """What the lines of a formula are kept as having been read as, each once."""
+    rows = connection.execute(
+        "select distinct food from formula_line where formula_id = %(id)s and food is not null", {"id": formula_id}
+    ).fetchall()
+    return sorted(food for (food,) in rows)
 
 
 def _formula(connection: Connection, principal: Principal, row: Any) -> dict[str, Any]:

@@ -125,7 +125,7 @@ class Starting(unittest.TestCase):
         url = cluster.start()
         self.addCleanup(cluster.stop, "immediate")
         process, address = self.start("--empty", "--workers", "2", environment={"AMPLE_CRUMB_DATABASE_URL": url})
-        self.assertEqual(self.read(f"{address}/api/v1/formulas"), "[]")
+        self.assertEqual(self.read(f"{address}/api/v1/formulas"), '{"items":[],"next":""}')
         process.terminate()
         self.assertEqual(process.wait(timeout=300), 0)
         psycopg.connect(url).close()

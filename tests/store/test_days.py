@@ -99,8 +99,8 @@ class Kept(StoreCase):
             self.assertFalse(products.add(connection, kitchen, product_id, about))
             products.add_label(connection, kitchen, product_id, 1, Pack(LABEL, PackMeasures(scoop_g=31), milk))
             products.add_label(connection, kitchen, product_id, 2, Pack(LABEL))
-            newest, oldest = products.listed(connection, kitchen, product_id)
-            self.assertEqual(products.listed(connection, self.other.kitchen_id), [])
+            newest, oldest = products.changed_since(connection, kitchen)
+            self.assertEqual(products.changed_since(connection, self.other.kitchen_id), [])
         self.assertEqual(
             (newest.number, newest.contains(), newest.measures()), (2, ProductDeclaration(), PackMeasures())
         )

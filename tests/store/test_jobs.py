@@ -1,11 +1,12 @@
 """store/jobs: claimed by one worker at a time, asked for again while it is worked on, put off when it fails."""
 
 from datetime import timedelta
+from typing import Any
 from unittest import mock
 from uuid import uuid4
 
-from ample_crumb.store import formulas, jobs
-from ample_crumb.store.formulas import FormulaHead
+from ample_crumb.store import formula_writes, formulas, jobs
+from ample_crumb.store.formula_writes import FormulaHead
 from ample_crumb.store.jobs import Job, Touched
 from tests.store.case import StoreCase
 
@@ -17,7 +18,7 @@ class Jobs(StoreCase):
         with self.database.unscoped() as connection:
             for formula_id in self.ids:
                 head = FormulaHead(name="Bars", family="", pieces=4, method="")
-                formulas.add(connection, self.principal.kitchen_id, formula_id, head)
+                formula_writes.add(connection, self.principal.kitchen_id, formula_id, head)
         self.ask()
 
     def ask(self) -> None:
@@ -63,7 +64,7 @@ class Jobs(StoreCase):
                 connection.execute("update job set run_after = now()")
         self.assertEqual(self.claim(), [])
         with self.database.unscoped() as connection:
-            states = {row.job_state for row in formulas.listed(connection, self.principal.kitchen_id)}
+            states = {row.job_state for row in formulas.listed(connection, self.principal.kitchen_id, 99)}
         self.assertEqual(states, {"failed"})
         self.ask()
         self.assertEqual(len(self.claim()), 5)
@@ -74,3 +75,31 @@ class Jobs(StoreCase):
             for job in claimed:
                 jobs.put_back(connection, job)
         self.assertEqual([job.attempts for job in self.claim()], [1] * 5)
+
+    def test_two_releases_side_by_side_do_not_fight(self) -> None:
+        def works_as(rules: int) -> Any:
+            return mock.patch.object(jobs, "RULES_VERSION", rules)
+
+        for job in self.claim():
+            with self.database.unscoped() as connection:
+                jobs.finish(connection, job)
+        with works_as(7), self.database.unscoped() as connection:
+            self.assertEqual(jobs.ask_for_outdated(connection), 5)
+            self.assertEqual(jobs.ask_for_outdated(connection), 0, "they are asked for already")
+        with works_as(6):
+            self.assertEqual(self.claim(), [], "what newer rules were asked for is nothing for older ones")
+            self.ask()
+            self.assertEqual(self.claim(), [], "nor when the older release asks for the same")
+        with works_as(7):
+            claimed = self.claim()
+        self.assertEqual(len(claimed), 5)
+        with self.database.unscoped() as connection:
+            for job in claimed:
+                jobs.finish(connection, job)
+            connection.execute("update formula set summary_rules = 7")
+        with works_as(6), self.database.unscoped() as connection:
+            self.assertEqual(jobs.ask_for_outdated(connection), 0, "an older release lets stand what the newer wrote")
+        with self.database.unscoped() as connection:
+            connection.execute("update formula set summary_rules = 6 where id = %s", [self.ids[0]])
+        with works_as(7), self.database.unscoped() as connection:
+            self.assertEqual(jobs.ask_for_outdated(connection), 1, "and the newer notices what the older has saved")

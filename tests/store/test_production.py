@@ -6,8 +6,8 @@ import psycopg
 
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.production.tins import Tin, TinKind
-from ample_crumb.store import formulas, jobs, tins
-from ample_crumb.store.formulas import FormulaHead
+from ample_crumb.store import formula_foods, formula_writes, formulas, jobs, tins
+from ample_crumb.store.formula_writes import FormulaHead
 from ample_crumb.store.jobs import Touched
 from tests.store.case import StoreCase
 
@@ -17,9 +17,9 @@ class Making(StoreCase):
         formula_id = uuid4()
         with self.database.unscoped() as connection:
             head = FormulaHead(name=name, family="", pieces=12, method="", production=production or {})
-            formulas.add(connection, self.principal.kitchen_id, formula_id, head)
+            formula_writes.add(connection, self.principal.kitchen_id, formula_id, head)
             lines = tuple(Line("50 g of it", slug) for slug in chosen)
-            formulas.write_parts(connection, self.principal.kitchen_id, formula_id, (Part("", lines),))
+            formula_writes.write_parts(connection, self.principal.kitchen_id, formula_id, (Part("", lines),))
         return formula_id
 
     def test_a_tin_comes_back_is_changed_and_put_away(self) -> None:
@@ -46,14 +46,14 @@ class Making(StoreCase):
         how = PartOptions(loss_share=0.125, used_share=0.5, optional=True, bake=PartBake.NOT)
         parts = (Part("Base", (Line("100 g oats"),)), Part("Glaze", (), how))
         with self.database.unscoped() as connection:
-            formulas.write_parts(connection, self.principal.kitchen_id, formula_id, parts)
+            formula_writes.write_parts(connection, self.principal.kitchen_id, formula_id, parts)
             self.assertEqual(formulas.parts_of(connection, self.principal.kitchen_id, formula_id), parts)
             row = formulas.find(connection, self.principal.kitchen_id, formula_id)
         assert row is not None
         self.assertEqual(row.production, {"by": "scoop", "scoop": "40"})
         for wrong in (PartOptions(used_share=0), PartOptions(used_share=1.5), PartOptions(loss_share=-0.1)):
             with self.assertRaises(psycopg.errors.CheckViolation), self.database.unscoped() as connection:
-                formulas.write_parts(connection, self.principal.kitchen_id, formula_id, (Part("", (), wrong),))
+                formula_writes.write_parts(connection, self.principal.kitchen_id, formula_id, (Part("", (), wrong),))
 
     def test_who_holds_whom_and_what_grows_stale_above(self) -> None:
         glaze = self.formula(name="Glaze")
@@ -62,9 +62,9 @@ class Making(StoreCase):
         apart = self.formula("skyr", name="Apart")
         kitchen = self.principal.kitchen_id
         with self.database.unscoped() as connection:
-            formulas.write_dependencies(connection, kitchen, cake, [("formula", str(glaze)), ("food", "egg")])
-            formulas.write_dependencies(connection, kitchen, tower, [("formula", str(cake))])
-            formulas.write_dependencies(connection, kitchen, apart, [("food", "skyr"), ("word", "skyr")])
+            formula_foods.write_dependencies(connection, kitchen, cake, [("formula", str(glaze)), ("food", "egg")])
+            formula_foods.write_dependencies(connection, kitchen, tower, [("formula", str(cake))])
+            formula_foods.write_dependencies(connection, kitchen, apart, [("food", "skyr"), ("word", "skyr")])
             self.assertEqual(formulas.way_to(connection, kitchen, [tower], glaze), ["Tower", "Cake"])
             self.assertEqual(formulas.way_to(connection, kitchen, [glaze], tower), [])
             self.assertEqual(formulas.way_to(connection, self.other.kitchen_id, [tower], glaze), [])
@@ -76,7 +76,7 @@ class Making(StoreCase):
         ):
             with self.subTest(touched), self.database.unscoped() as connection:
                 jobs.ask_for_summaries(connection, self.principal, touched)
-                asked = {row.id for row in formulas.listed(connection, kitchen) if row.job_state == "queued"}
+                asked = {row.id for row in formulas.listed(connection, kitchen, 99) if row.job_state == "queued"}
                 self.assertEqual((asked, len(jobs.claim(connection, 9))), (want, len(want)))
                 for formula_id in asked:
                     jobs.after_save(connection, self.principal, formula_id, current=True)
@@ -90,7 +90,7 @@ class Making(StoreCase):
         plain, layered = self.formula(name="Plain"), self.formula(name="Layered")
         with self.database.unscoped() as connection:
             parts = (Part("Base", ()), Part("", ()), Part("Glaze", ()))
-            formulas.write_parts(connection, self.principal.kitchen_id, layered, parts)
-            formulas.write_parts(connection, self.principal.kitchen_id, plain, (Part("Only", ()),))
+            formula_writes.write_parts(connection, self.principal.kitchen_id, layered, parts)
+            formula_writes.write_parts(connection, self.principal.kitchen_id, plain, (Part("Only", ()),))
             named = {each[0]: (each[1], each[2]) for each in formulas.part_names(connection, self.principal.kitchen_id)}
         self.assertEqual(named, {plain: ("Plain", None), layered: ("Layered", ["Base", "Glaze"])})

@@ -8,10 +8,10 @@ import psycopg
 from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.food.nutrients import Figures, Nutrients, Portion, StandardUncertainty
 from ample_crumb.core.formula.formula import Line, Part
-from ample_crumb.store import days, formulas
+from ample_crumb.store import days, formula_writes, formulas
 from ample_crumb.store.database import Connection, migrate
 from ample_crumb.store.days import LoggedEntry
-from ample_crumb.store.formulas import FormulaHead
+from ample_crumb.store.formula_writes import FormulaHead
 from ample_crumb.store.scope import Principal
 from tests.kitchen import new_database, open_database
 from tests.store.case import StoreCase
@@ -25,8 +25,8 @@ class Store(StoreCase):
         formula_id = uuid4()
         with self.database.unscoped() as connection:
             head = FormulaHead(name="Bars", family="", pieces=12, method="")
-            formulas.add(connection, self.principal.kitchen_id, formula_id, head)
-            formulas.write_parts(connection, self.principal.kitchen_id, formula_id, PARTS)
+            formula_writes.add(connection, self.principal.kitchen_id, formula_id, head)
+            formula_writes.write_parts(connection, self.principal.kitchen_id, formula_id, PARTS)
         return formula_id
 
     def test_what_was_kept_by_the_first_schema_is_kept_by_the_newest(self) -> None:
@@ -74,9 +74,9 @@ class Store(StoreCase):
         formula_id = self.formula()
         with self.database.unscoped() as connection:
             self.assertIsNone(formulas.find(connection, self.other.kitchen_id, formula_id))  # type: ignore[arg-type]
-            self.assertEqual(formulas.listed(connection, self.other.kitchen_id), [])
+            self.assertEqual(formulas.listed(connection, self.other.kitchen_id, 99), [])
             self.assertFalse(
-                formulas.archive(connection, self.other.kitchen_id, formula_id, archived=True)  # type: ignore[arg-type]
+                formula_writes.archive(connection, self.other.kitchen_id, formula_id, archived=True)  # type: ignore[arg-type]
             )
         with self.assertRaises(psycopg.errors.ForeignKeyViolation), self.database.unscoped() as connection:
             self.lay(connection, self.other, formula_id)

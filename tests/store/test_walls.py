@@ -28,17 +28,18 @@ from ample_crumb.store import eaters, kitchens, scope
 from ample_crumb.store.database import Database, app_address, migrate
 from ample_crumb.store.days import LoggedEntry
 from ample_crumb.store.eaters import EaterRow
-from ample_crumb.store.formulas import FormulaContent, FormulaHead, Room, StoredSummary
+from ample_crumb.store.formula_writes import FormulaContent, FormulaHead, StoredSummary
+from ample_crumb.store.formulas import Room
 from ample_crumb.store.jobs import Touched
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.store.prices import Price
-from ample_crumb.store.products import ProductDetails
+from ample_crumb.store.products import ProductDetails, Shelf
 from ample_crumb.store.scope import Principal
 from ample_crumb.store.versions import VersionSnapshot
 from tests.kitchen import new_database, open_database
 from tests.store.test_migrations import rows_of
 
-_NOT_OF_A_KITCHEN: Final = {"enter", "resident", "app_address", "migrate", "columns", "add_kitchen"}
+_NOT_OF_A_KITCHEN: Final = {"holds", "enter", "resident", "app_address", "migrate", "columns", "add_kitchen"}
 _OUTSIDE: Final = {"job"}
 """Ids alone, worked on for all kitchens."""
 
@@ -120,14 +121,14 @@ class Walls(unittest.TestCase):
         portion = Portion(Figures(50, Nutrients(energy_kcal=100)), StandardUncertainty(1, Nutrients()))
         cls.given = cls.ids | {
             "base_id": found[0], "into": cls.ids["product_id"],
-            "product_ids": [cls.ids["product_id"]], "after_revision": -1, "version": 1, "by_name": True,
+            "product_ids": [cls.ids["product_id"]], "revision": -1, "after": None, "version": 1, "by_name": True,
             "foods": [["oats"]], "from_ids": [found[0]], "to_id": found[0], "formula_ids": [found[0]], "key": found[0],
             "dependencies": [("food", "oats")], "touched": Touched(everything=True), "number": found[1],
             "version_number": found[1], "food": food[0], "day": day[0],
             "from_day": day[0], "eaten_at": NOW, "now": NOW, "phrase": "my quark",
             "slug": "quark", "was": "quark", "older": ["quark"], "at": "oats",
             "words": "a", "most": 9, "kind": "training", "name": "Taken",
-            "text": "100 g of mine", "pieces": 2.0, "count": 2.0, "piece_count": 2.0, "by": "x", "uses": ("oats",),
+            "text": "100 g of mine", "pieces": 2.0, "count": 2.0, "piece_count": 2.0, "by": "x", "shelf": Shelf(),
             "kept_by": "baker", "draft": {}, "base_parts": [], "archived": True, "removed": True, "lock": True,
             "head": FormulaHead(name="Taken", family="", pieces=4, method=""),
             "about": ProductDetails(name="Taken", synonyms=(), role=""),
@@ -139,11 +140,11 @@ class Walls(unittest.TestCase):
             "pack": Pack(Label(Style.EUROPEAN, LabelBasis.PER_100_G)),
             "entry": LoggedEntry(id=cls.ids["entry_id"], day=day[0], eaten_at=NOW, kind="foods", name="Taken",
                 text="100 g of mine", portion=portion),
-            "summary": StoredSummary(piece=portion, piece_count=2.0, allergens=AllergenNames(), uses=("oats",),
+            "summary": StoredSummary(piece=portion, piece_count=2.0, allergens=AllergenNames(),
                 rules=1),
             "content": FormulaContent(FormulaHead(name="Taken", family="", pieces=4, method=""), StoredSummary(
-                piece=portion, piece_count=2.0, allergens=AllergenNames(), uses=("oats",), rules=1)), "current": True,
-            "gtin": "", "beginnings": ["a"],
+                piece=portion, piece_count=2.0, allergens=AllergenNames(), rules=1)), "current": True,
+            "gtin": "",
             "eaten_ids": [found[0]], "room": Room(2000, 0.5, 4),
             "snapshot": VersionSnapshot(id=cls.ids["version_id"], name="Taken", kept_by="baker", draft={},
                 piece=portion, piece_count=2.0),

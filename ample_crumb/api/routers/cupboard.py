@@ -1,12 +1,14 @@
 """The cupboard over HTTP: foods, own products, and the check of a label while it is typed."""
 
+from enum import StrEnum
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Path, Response
+from fastapi import APIRouter, Depends, Path, Response
 
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase, InRegister
+from ample_crumb.api.bodies.asked import Words
 from ample_crumb.api.bodies.cupboard import (
     LabelBody,
     MergeBody,
@@ -20,12 +22,13 @@ from ample_crumb.api.bodies.formulas import ArchivedBody
 from ample_crumb.api.description import CONFLICT, NO_ANSWER
 from ample_crumb.application.cupboard import commands as cupboard_commands
 from ample_crumb.application.cupboard import queries as cupboard_queries
-from ample_crumb.application.cupboard.views import CupboardItem, FoodView, FoundProduct, ProductDraft, ProductView
+from ample_crumb.application.cupboard.views import CupboardPage, FoodView, FoundProduct, ProductDraft, ProductView
 from ample_crumb.core.food.ingredients_statement import Declaration, scan
 from ample_crumb.core.food.label import LabelFigures
 from ample_crumb.core.food.pack_measures import ReadPackMeasures
 from ample_crumb.core.food.quick_reference import QuickReference, quick_reference
 from ample_crumb.store.prices import Price
+from ample_crumb.store.products import Shelf
 
 router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
@@ -36,10 +39,32 @@ Food = Annotated[str, Path(max_length=80, pattern=r"^[a-z0-9_-]+$")]
 Code = Annotated[str, Path(max_length=40, pattern=r"^[^\x00]*$")]
 
 
+class OnShelf(StrEnum):
+    """Which foods of the cupboard are listed."""
+
+    IN_USE = ""
+    OWN = "own"
+    DRAFTS = "drafts"
+    ARCHIVED = "archived"
+
+
+def _shelf(words: Words = "", kind: Words = "", without: Words = "", shelf: OnShelf = OnShelf.IN_USE) -> Shelf:
+    return Shelf(
+        words=tuple(words.split()),
+        role=kind,
+        without=without,
+        drafts=shelf is OnShelf.DRAFTS,
+        archived=shelf is OnShelf.ARCHIVED,
+        own=shelf is OnShelf.OWN,
+    )
+
+
 @router.get("/cupboard")
-def list_foods(database: InDatabase, principal: AsPrincipal) -> list[CupboardItem]:
-    """Own products, then generic foods."""
-    return cupboard_queries.list_all(database, principal)
+def list_foods(
+    database: InDatabase, principal: AsPrincipal, shelf: Annotated[Shelf, Depends(_shelf)], after: Words = ""
+) -> CupboardPage:
+    """A page of the foods on a shelf: own products, then generic foods."""
+    return cupboard_queries.list_page(database, principal, shelf, after)
 
 
 @router.post("/labels/check")

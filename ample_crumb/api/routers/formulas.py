@@ -7,6 +7,7 @@ from fastapi import APIRouter, Response
 
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
+from ample_crumb.api.bodies.asked import Words
 from ample_crumb.api.bodies.formulas import (
     ArchivedBody,
     BenchBody,
@@ -29,7 +30,7 @@ from ample_crumb.application.formulas.method import MethodView
 from ample_crumb.application.formulas.twin_comparison import TwinView
 from ample_crumb.application.formulas.views import (
     BenchView,
-    FormulaListItem,
+    FormulaPage,
     FormulaView,
     Pasted,
     ScaledView,
@@ -40,9 +41,11 @@ router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
 
 @router.get("/formulas")
-def list_formulas(database: InDatabase, principal: AsPrincipal) -> list[FormulaListItem]:
-    """All formulas, the last changed first."""
-    return formulas_queries.list_all(database, principal)
+def list_formulas(
+    database: InDatabase, principal: AsPrincipal, words: Words = "", after: Words = "", *, archived: bool = False
+) -> FormulaPage:
+    """A page of the formulas whose names hold these words, the last changed first."""
+    return formulas_queries.list_page(database, principal, words, after, archived=archived)
 
 
 @router.post("/formulas", status_code=201)

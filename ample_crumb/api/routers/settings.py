@@ -1,12 +1,12 @@
 """Settings, corrections and finding things over HTTP."""
 
-from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Query, Response
+from fastapi import APIRouter, Response
 
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
+from ample_crumb.api.bodies.asked import Words
 from ample_crumb.api.bodies.settings import CorrectionBody, EaterBody, SettingsBody, TinBody
 from ample_crumb.application.find.queries import SearchHit, find
 from ample_crumb.application.settings import commands as settings_commands
@@ -17,9 +17,6 @@ from ample_crumb.store.eaters import EaterRow
 from ample_crumb.store.kitchens import Settings
 
 router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
-
-
-Words = Annotated[str, Query(max_length=200, pattern=r"^[^\x00]*$")]
 
 
 @router.get("/kitchen")

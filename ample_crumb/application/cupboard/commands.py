@@ -4,21 +4,22 @@ from dataclasses import dataclass, replace
 from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.cupboard.products import product_view, with_code
+from ample_crumb.application.cupboard.products import draft_of, product_view
 from ample_crumb.application.cupboard.views import MOST_SYNONYMS, ProductDraft, ProductView
-from ample_crumb.application.cupboards import label_slug
+from ample_crumb.application.cupboards import label_slug, label_slugs
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.food.product import LabelProblem, ingredient_of
+from ample_crumb.core.food.product import LabelProblem, Pack, ingredient_of
 from ample_crumb.core.food.product_code import code_of
 from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.line_parser import read_line
 from ample_crumb.core.quantity.name_matching import is_slip, words
-from ample_crumb.store import formulas, jobs, kitchens, prices, products
+from ample_crumb.store import formula_foods, jobs, kitchens, prices, products
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.jobs import Touched
 from ample_crumb.store.prices import Price
+from ample_crumb.store.products import ProductRow
 from ample_crumb.store.scope import Principal
 
 
@@ -27,13 +28,14 @@ def create(
 ) -> ProductView:
     """A new product, or a draft of one, whose label need not be true yet. Sending the same id again changes nothing.
     Raises CannotAccept for what its label cannot say."""
+    draft = _acceptable(draft, finished=finished)
     with database.transaction(principal) as connection:
         kitchens.lock(connection, principal.kitchen_id)
-        draft = _acceptable(connection, principal, product_id, draft, finished=finished)
+        _refuse_code_of_another(connection, principal, product_id, draft.gtin)
         if products.add(connection, principal.kitchen_id, product_id, draft.about(finished=finished)):
             products.add_label(connection, principal.kitchen_id, product_id, 1, draft.pack())
             cupboard_changed(connection, principal, ChangedProduct(product_id, draft.names()))
-        return product_view(connection, principal, product_id)
+    return _view(database, principal, product_id)
 
 
 def save(
@@ -48,31 +50,51 @@ def save(
     """Saves a product. What changed on its label makes a new label: formulas that use the product stay with the one
     they were made by until they are told to move. A draft's label is replaced. Raises NotHere, CannotAccept or
     ChangedMeanwhile."""
+    draft = _acceptable(draft, finished=finished)
     with database.transaction(principal) as connection:
         kitchens.lock(connection, principal.kitchen_id)
-        draft = _acceptable(connection, principal, product_id, draft, finished=finished)
-        there = product_view(connection, principal, product_id)
-        if there.draft == draft and there.finished == finished:
-            return there
-        if there.version != version:
-            raise ChangedMeanwhile("product", there)
-        if there.finished and not finished:
-            raise CannotAccept("", "Formulas may count on this product already, so it cannot become a draft again.")
-        if there.draft.pack() != draft.pack():
-            number = there.number
-            if there.finished:
-                _pin_label(connection, principal, there.slug)
-                number += 1
-                products.move_corrections(connection, principal.kitchen_id, there.slug, label_slug(product_id, number))
-            else:
-                products.remove_label(connection, principal.kitchen_id, product_id, number)
-            products.add_label(connection, principal.kitchen_id, product_id, number, draft.pack())
-        products.change(connection, principal.kitchen_id, product_id, draft.about(finished=finished))
-        # Under the names that it had no line comes to mean it that did not before.
-        same = there.draft.names() == draft.names() and there.finished == finished
-        names = () if same else (*there.draft.names(), *draft.names())
-        cupboard_changed(connection, principal, ChangedProduct(product_id, names))
+        row = _row(connection, principal, product_id)
+        there = draft_of(row)
+        if there != draft or row.finished != finished:
+            _refuse_code_of_another(connection, principal, product_id, draft.gtin)
+            if row.version != version:
+                raise ChangedMeanwhile("product", product_view(connection, principal, product_id))
+            if row.finished and not finished:
+                raise CannotAccept("", "Formulas may count on this product already, so it cannot become a draft again.")
+            if there.pack() != draft.pack():
+                _replace_label(connection, principal, row, draft.pack())
+            products.change(connection, principal.kitchen_id, product_id, draft.about(finished=finished))
+            # Under the names that it had no line comes to mean it that did not before.
+            same = there.names() == draft.names() and row.finished == finished
+            names = () if same else (*there.names(), *draft.names())
+            cupboard_changed(connection, principal, ChangedProduct(product_id, names))
+    return _view(database, principal, product_id)
+
+
+def _replace_label(connection: Connection, principal: Principal, row: ProductRow, pack: Pack) -> None:
+    """The next label of a product, or in place of the one that a draft has."""
+    number = row.number
+    if row.finished:
+        slug = label_slug(row.id, number)
+        _pin_label(connection, principal, slug)
+        number += 1
+        products.move_corrections(connection, principal.kitchen_id, slug, label_slug(row.id, number))
+    else:
+        products.remove_label(connection, principal.kitchen_id, row.id, number)
+    products.add_label(connection, principal.kitchen_id, row.id, number, pack)
+
+
+def _view(database: Database, principal: Principal, product_id: UUID) -> ProductView:
+    """A product as it is now; in a transaction of its own, so that what looks it up holds nobody."""
+    with database.transaction(principal) as connection:
         return product_view(connection, principal, product_id)
+
+
+def _row(connection: Connection, principal: Principal, product_id: UUID) -> ProductRow:
+    row = products.find(connection, principal.kitchen_id, product_id)
+    if row is None:
+        raise NotHere("product")
+    return row
 
 
 def move(database: Database, principal: Principal, product_id: UUID) -> ProductView:
@@ -80,14 +102,11 @@ def move(database: Database, principal: Principal, product_id: UUID) -> ProductV
     Raises NotHere."""
     with database.transaction(principal) as connection:
         kitchens.lock(connection, principal.kitchen_id)
-        rows = products.listed(connection, principal.kitchen_id, product_id)
-        if not rows:
-            raise NotHere("product")
-        at, *older = [label_slug(row.id, row.number) for row in rows]
-        formulas.point_lines(connection, principal.kitchen_id, older, at, by_name=False)
+        at, *older = label_slugs(product_id, _row(connection, principal, product_id).number)
+        formula_foods.point_lines(connection, principal.kitchen_id, older, at, by_name=False)
         kitchens.reading_changed(connection, principal.kitchen_id)
         jobs.ask_for_summaries(connection, principal, Touched(foods=frozenset({str(product_id)})))
-        return product_view(connection, principal, product_id)
+    return _view(database, principal, product_id)
 
 
 def merge(database: Database, principal: Principal, product_id: UUID, into: UUID) -> ProductView:
@@ -96,61 +115,52 @@ def merge(database: Database, principal: Principal, product_id: UUID, into: UUID
     again changes nothing. Gives `into`. Raises NotHere or CannotAccept."""
     with database.transaction(principal) as connection:
         kitchens.lock(connection, principal.kitchen_id)
-        gone = products.listed(connection, principal.kitchen_id, product_id)
-        stays = products.listed(connection, principal.kitchen_id, into)
-        if not gone or not stays:
-            raise NotHere("product")
-        if gone[0].merged_into == into:
-            return product_view(connection, principal, into)
-        if product_id == into or not stays[0].finished or stays[0].archived:
-            raise CannotAccept("/into", "Pick another product that is in use to merge into.")
-        at = label_slug(into, stays[0].number)
-        if gone[0].finished and not gone[0].archived:
-            _pin_label(connection, principal, label_slug(product_id, gone[0].number))
-        older = [label_slug(row.id, row.number) for row in gone]
-        formulas.point_lines(connection, principal.kitchen_id, older, at, by_name=False)
-        for slug in older:
-            products.move_corrections(connection, principal.kitchen_id, slug, at)
-        kept = product_view(connection, principal, into).draft
-        names = dict.fromkeys(name for name in (*kept.synonyms, gone[0].name, *gone[0].synonyms) if name != kept.name)
-        about = replace(kept, synonyms=tuple(names)[:MOST_SYNONYMS], gtin=kept.gtin or gone[0].gtin)
-        products.merge(connection, principal.kitchen_id, product_id, into)
-        products.change(connection, principal.kitchen_id, into, about.about(finished=True))
-        price = prices.price_of(connection, principal.kitchen_id, str(product_id))
-        if price is not None and prices.price_of(connection, principal.kitchen_id, str(into)) is None:
-            prices.set_price(connection, principal.kitchen_id, str(into), price)
-        all_names = (*kept.names(), gone[0].name, *gone[0].synonyms)
-        cupboard_changed(connection, principal, ChangedProduct(product_id, all_names), ChangedProduct(into, all_names))
-        return product_view(connection, principal, into)
+        gone, stays = _row(connection, principal, product_id), _row(connection, principal, into)
+        if gone.merged_into != into:
+            if product_id == into or not stays.finished or stays.archived:
+                raise CannotAccept("/into", "Pick another product that is in use to merge into.")
+            _merge(connection, principal, gone, stays)
+    return _view(database, principal, into)
+
+
+def _merge(connection: Connection, principal: Principal, gone: ProductRow, stays: ProductRow) -> None:
+    at, *older = label_slug(stays.id, stays.number), *label_slugs(gone.id, gone.number)
+    if gone.finished and not gone.archived:
+        _pin_label(connection, principal, older[0])
+    formula_foods.point_lines(connection, principal.kitchen_id, older, at, by_name=False)
+    for slug in older:
+        products.move_corrections(connection, principal.kitchen_id, slug, at)
+    kept = draft_of(stays)
+    names = dict.fromkeys(name for name in (*kept.synonyms, gone.name, *gone.synonyms) if name != kept.name)
+    about = replace(kept, synonyms=tuple(names)[:MOST_SYNONYMS], gtin=kept.gtin or gone.gtin)
+    products.merge(connection, principal.kitchen_id, gone.id, stays.id)
+    products.change(connection, principal.kitchen_id, stays.id, about.about(finished=True))
+    price = prices.price_of(connection, principal.kitchen_id, str(gone.id))
+    if price is not None and prices.price_of(connection, principal.kitchen_id, str(stays.id)) is None:
+        prices.set_price(connection, principal.kitchen_id, str(stays.id), price)
+    all_names = (*kept.names(), gone.name, *gone.synonyms)
+    cupboard_changed(connection, principal, ChangedProduct(gone.id, all_names), ChangedProduct(stays.id, all_names))
 
 
 def archive(database: Database, principal: Principal, product_id: UUID, *, archived: bool) -> None:
     """Puts a product away, so that lines no longer find it by name, or brings it back. Formulas keep it."""
     with database.transaction(principal) as connection:
         kitchens.lock(connection, principal.kitchen_id)
-        rows = products.listed(connection, principal.kitchen_id, product_id)
-        if not rows:
-            raise NotHere("product")
-        if archived and rows[0].finished:
-            _pin_label(connection, principal, label_slug(rows[0].id, rows[0].number))
+        row = _row(connection, principal, product_id)
+        if archived and row.finished:
+            _pin_label(connection, principal, label_slug(row.id, row.number))
         products.archive(connection, principal.kitchen_id, product_id, archived=archived)
-        cupboard_changed(connection, principal, ChangedProduct(product_id, (rows[0].name, *rows[0].synonyms)))
+        cupboard_changed(connection, principal, ChangedProduct(product_id, (row.name, *row.synonyms)))
 
 
-def _acceptable(
-    connection: Connection, principal: Principal, product_id: UUID, draft: ProductDraft, *, finished: bool
-) -> ProductDraft:
+def _acceptable(draft: ProductDraft, *, finished: bool) -> ProductDraft:
+    """The draft as it may be stored. Raises CannotAccept."""
     if not draft.name.strip():
         raise CannotAccept("/name", "A product needs a name.")
     try:
         gtin = code_of(draft.gtin)
     except CannotUse as wrong:
         raise CannotAccept("/gtin", str(wrong)) from wrong
-    other = gtin and next(
-        (row for row in with_code(connection, principal, gtin) if row.id != product_id and not row.archived), None
-    )
-    if other:
-        raise CannotAccept("/gtin", f"This code is on {other.name} already.")
     if finished:
         try:
             ingredient_of("new", draft.name, draft.synonyms, draft.role, draft.pack())
@@ -159,9 +169,16 @@ def _acceptable(
     return replace(draft, gtin=gtin)
 
 
+def _refuse_code_of_another(connection: Connection, principal: Principal, product_id: UUID, gtin: str) -> None:
+    """Raises CannotAccept where another product in use carries the code."""
+    for row in products.with_code(connection, principal.kitchen_id, gtin) if gtin else ():
+        if row.id != product_id and not row.archived:
+            raise CannotAccept("/gtin", f"This code is on {row.name} already.")
+
+
 def _pin_label(connection: Connection, principal: Principal, slug: str) -> None:
     """Points the lines that find this label by its name at it, so that a newer label does not change them."""
-    formulas.point_lines(connection, principal.kitchen_id, [slug], slug, by_name=True)
+    formula_foods.point_lines(connection, principal.kitchen_id, [slug], slug, by_name=True)
 
 
 @dataclass(frozen=True, slots=True)
@@ -178,7 +195,7 @@ def cupboard_changed(connection: Connection, principal: Principal, *drafts: Chan
     products.cupboard_changed(connection, principal.kitchen_id, [each.id for each in drafts])
     kitchens.reading_changed(connection, principal.kitchen_id)
     named = frozenset(word for each in drafts for name in each.names for word in words(name))
-    there = formulas.words_of_lines(connection, principal.kitchen_id) if named else []
+    there = formula_foods.words_of_lines(connection, principal.kitchen_id) if named else []
     slips = frozenset(word for word in there if any(is_slip(word, each) for each in named))
     foods = frozenset(str(each.id) for each in drafts)
     jobs.ask_for_summaries(connection, principal, Touched(foods=foods, words=named | slips))
@@ -202,12 +219,12 @@ def set_price(database: Database, principal: Principal, food: str, price: float 
 def _product_slug(connection: Connection, principal: Principal, food: str) -> str:
     """The newest label of the product of that id. Raises NotHere."""
     try:
-        rows = products.listed(connection, principal.kitchen_id, UUID(food))
+        row = products.find(connection, principal.kitchen_id, UUID(food))
     except ValueError:
-        rows = []
-    if not rows or not rows[0].finished:
+        row = None
+    if row is None or not row.finished:
         raise NotHere("food")
-    return label_slug(rows[0].id, rows[0].number)
+    return label_slug(row.id, row.number)
 
 
 def _grams_of(for_text: str, context: KitchenContext, slug: str) -> float:

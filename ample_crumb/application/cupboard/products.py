@@ -1,33 +1,33 @@
 """Products of the kitchen as the Cupboard shows them, within a transaction."""
 
+from collections.abc import Sequence
 from dataclasses import replace
+from typing import Final
 from uuid import UUID
 
-from ample_crumb.application.cupboard.views import CupboardItem, ProductDraft, ProductView, SimilarProduct, UsingFormula
-from ample_crumb.application.cupboards import label_ingredient, label_slug
+from ample_crumb.application.context import load_context
+from ample_crumb.application.cupboard.views import (
+    CupboardItem,
+    ProductDraft,
+    ProductView,
+    SimilarProduct,
+    Usage,
+    UsingFormula,
+)
+from ample_crumb.application.cupboards import label_ingredient, label_slug, label_slugs, product_of
 from ample_crumb.application.problems import NotHere
 from ample_crumb.core.food.energy import layers
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import read_label
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.core.quantity.name_matching import words
-from ample_crumb.store import formulas, prices, products
+from ample_crumb.store import formula_foods, prices, products
 from ample_crumb.store.database import Connection
 from ample_crumb.store.products import ProductRow
 from ample_crumb.store.scope import Principal
 
-
-def with_code(connection: Connection, principal: Principal, gtin: str) -> list[ProductRow]:
-    """The newest label of the products that carry a code."""
-    return newest(products.alike(connection, principal.kitchen_id, gtin, []))
-
-
-def newest(rows: list[ProductRow]) -> list[ProductRow]:
-    """The first row of each product, which is its newest label."""
-    first: dict[UUID, ProductRow] = {}
-    for row in rows:
-        first.setdefault(row.id, row)
-    return list(first.values())
+MOST_USING: Final = 24
+MOST_SIMILAR: Final = 8
 
 
 def cupboard_item(item: Ingredient) -> CupboardItem:
@@ -52,12 +52,10 @@ def own_item(row: ProductRow) -> CupboardItem:
 
 def product_view(connection: Connection, principal: Principal, product_id: UUID) -> ProductView:
     """One product as it is. Raises NotHere."""
-    rows = products.listed(connection, principal.kitchen_id, product_id)
-    if not rows:
+    row = products.find(connection, principal.kitchen_id, product_id)
+    if row is None:
         raise NotHere("product")
-    row = rows[0]
-    slugs = {label_slug(each.id, each.number) for each in rows}
-    slug = label_slug(row.id, row.number)
+    slug, *older = label_slugs(row.id, row.number)
     return ProductView(
         id=row.id,
         version=row.version,
@@ -67,48 +65,45 @@ def product_view(connection: Connection, principal: Principal, product_id: UUID)
         number=row.number,
         made_at=row.made_at,
         slug=slug,
-        draft=ProductDraft(
-            row.name,
-            tuple(row.synonyms),
-            row.role,
-            row.label(),
-            row.measures(),
-            row.contains(),
-            row.gtin,
-            row.ingredients_text,
-        ),
+        draft=draft_of(row),
         check=read_label(row.label()),
         price=prices.price_of(connection, principal.kitchen_id, str(product_id)),
-        used=formulas_using(connection, principal, slugs, slug),
+        used=usage(connection, principal, slug, older),
         similar=_similar(connection, principal, row),
     )
 
 
-def formulas_using(connection: Connection, principal: Principal, slugs: set[str], at: str) -> tuple[UsingFormula, ...]:
-    return tuple(
-        UsingFormula(formula_id, name, bool(set(foods) - {at}))
-        for formula_id, name, foods in formulas.using(connection, principal.kitchen_id, sorted(slugs))
-    )
+def draft_of(row: ProductRow) -> ProductDraft:
+    """A product as it was typed."""
+    return ProductDraft(
+        row.name, tuple(row.synonyms), row.role, row.label(), row.measures(), row.contains(), row.gtin,
+        row.ingredients_text,
+    )  # fmt: skip
+
+
+def usage(connection: Connection, principal: Principal, at: str, older: Sequence[str] = ()) -> Usage:
+    """Which formulas use a food or an older label of it."""
+    rows = formula_foods.using(connection, principal.kitchen_id, at, older, MOST_USING)
+    shown = tuple(UsingFormula(row.id, row.name, row.behind) for row in rows)
+    return Usage(rows[0].count, rows[0].behind_count, shown) if rows else Usage(0, 0, ())
 
 
 def _similar(connection: Connection, principal: Principal, row: ProductRow) -> tuple[SimilarProduct, ...]:
     """Other products in use that carry the same code, or all of whose words are in the name of the one or the other."""
-    return tuple(
-        SimilarProduct(other.id, other.name)
-        for other in newest(products.alike(connection, principal.kitchen_id, row.gtin, _beginnings(row.name)))
-        if other.id != row.id and other.finished and not other.archived and _may_be_one(row, other)
-    )
+    same_code = products.with_code(connection, principal.kitchen_id, row.gtin) if row.gtin else []
+    found = {other.id: other.name for other in same_code if other.finished and not other.archived}
+    cupboard = load_context(connection, principal).cupboard
+    for slug in cupboard.index.alike(row.name):
+        other_id, name = product_of(slug), cupboard.ingredients[slug].name
+        if other_id is not None and _may_be_one(row.name, name):
+            found.setdefault(other_id, name)
+        if len(found) > MOST_SIMILAR:
+            break
+    found.pop(row.id, None)
+    return tuple(SimilarProduct(other_id, name) for other_id, name in list(found.items())[:MOST_SIMILAR])
 
 
-def _beginnings(name: str) -> list[str]:
-    """By which a name of the same words is found, whatever their number: what a plural leaves as it is."""
-    plain = (word for word in name.lower().split() if len(word) > 2)
-    return sorted({word.strip("(),.")[:4] for word in plain} - {""})
-
-
-def _may_be_one(one: ProductRow, other: ProductRow) -> bool:
-    if one.gtin and one.gtin == other.gtin:
-        return True
-    ours, theirs = frozenset(words(one.name)), frozenset(words(other.name))
+def _may_be_one(one: str, other: str) -> bool:
+    ours, theirs = frozenset(words(one)), frozenset(words(other))
     # A single word, "whey", is too little to go by.
     return min(len(ours), len(theirs)) > 1 and (ours <= theirs or theirs <= ours)

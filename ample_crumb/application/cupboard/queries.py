@@ -1,19 +1,23 @@
 """Reads of the Cupboard: foods, products, the check of a label, and what the register knows of a code."""
 
 import asyncio
+from collections.abc import Iterator
+from functools import cache
+from itertools import islice
 from typing import Final
 from uuid import UUID
 
 from ample_crumb.application.context import load_context
-from ample_crumb.application.cupboard.products import (
-    cupboard_item,
-    formulas_using,
-    newest,
-    own_item,
-    product_view,
-    with_code,
+from ample_crumb.application.cupboard.products import cupboard_item, own_item, product_view, usage
+from ample_crumb.application.cupboard.views import (
+    CupboardItem,
+    CupboardPage,
+    FoodView,
+    FoundProduct,
+    ProductDraft,
+    ProductView,
 )
-from ample_crumb.application.cupboard.views import CupboardItem, FoodView, FoundProduct, ProductDraft, ProductView
+from ample_crumb.application.cupboards import product_of
 from ample_crumb.application.problems import CannotAccept, NoAnswer, NotHere
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.label import Label, LabelFigures, read_label
@@ -25,17 +29,56 @@ from ample_crumb.devices.product_register import Register, RegisterAway
 from ample_crumb.formats.product_json import product_from_json
 from ample_crumb.store import prices, products
 from ample_crumb.store.database import Database
+from ample_crumb.store.products import Shelf
 from ample_crumb.store.scope import Principal
 
+PAGE: Final = 24
+"""Foods of a page, more than a screen shows."""
 
-def list_all(database: Database, principal: Principal) -> list[CupboardItem]:
-    """Own products first, by name, archived ones and drafts too; then the generic foods kind by kind, by name."""
-    with database.transaction(principal) as connection:
-        rows = newest(products.listed(connection, principal.kitchen_id))
+
+def list_page(database: Database, principal: Principal, shelf: Shelf, after: str = "") -> CupboardPage:
+    """Own products by name and then the generic foods kind by kind, by name: so many of those on a shelf from the
+    beginning, or from behind the food of the slug `after`. Raises CannotAccept for no such place."""
+    try:
+        behind = product_of(after)
+    except ValueError as wrong:
+        raise _no_such_place() from wrong
+    items: list[CupboardItem] = []
+    if behind or not after:
+        with database.transaction(principal) as connection:
+            rows = products.listed(connection, principal.kitchen_id, shelf, PAGE + 1, behind)
+        items += map(own_item, rows)
+    if not (shelf.own or shelf.drafts or shelf.archived):
+        items += islice(_generic(shelf, "" if behind else after), PAGE + 1 - len(items))
+    return CupboardPage(tuple(items[:PAGE]), items[PAGE - 1].slug if len(items) > PAGE else "")
+
+
+def _generic(shelf: Shelf, after: str) -> Iterator[CupboardItem]:
+    """The generic foods of a shelf, from behind a place. Raises CannotAccept."""
+    items = iter(_in_order())
+    if after and not any(item.slug == after for item in items):
+        raise _no_such_place()
+    return (item for item in items if _stands_on(item, shelf))
+
+
+def _stands_on(item: CupboardItem, shelf: Shelf) -> bool:
+    name = item.name.lower()
+    return (
+        (not shelf.role or item.role == shelf.role)
+        and (not shelf.without or (item.allergens is not None and shelf.without not in item.allergens))
+        and all(word.lower() in name for word in shelf.words)
+    )
+
+
+@cache
+def _in_order() -> tuple[CupboardItem, ...]:
     foods = reference_cupboard().ingredients.values()
     kinds = {role: place for place, role in enumerate(dict.fromkeys(item.role for item in foods))}
-    generic = sorted(foods, key=lambda item: (kinds[item.role], item.name.casefold()))
-    return [own_item(row) for row in rows] + [cupboard_item(item) for item in generic]
+    return tuple(map(cupboard_item, sorted(foods, key=lambda item: (kinds[item.role], item.name.casefold()))))
+
+
+def _no_such_place() -> CannotAccept:
+    return CannotAccept("/after", "There is no such place in the cupboard.")
 
 
 def open_food(database: Database, principal: Principal, slug: str) -> FoodView:
@@ -44,7 +87,7 @@ def open_food(database: Database, principal: Principal, slug: str) -> FoodView:
     if item is None:
         raise NotHere("food")
     with database.transaction(principal) as connection:
-        used = formulas_using(connection, principal, {slug}, slug)
+        used = usage(connection, principal, slug)
         price = prices.price_of(connection, principal.kitchen_id, slug)
     measures = item.measures
     return FoodView(
@@ -105,5 +148,5 @@ async def look_up(database: Database, principal: Principal, register: Register, 
 
 def _known(database: Database, principal: Principal, gtin: str) -> FoundProduct | None:
     with database.transaction(principal) as connection:
-        rows = [row for row in with_code(connection, principal, gtin) if row.merged_into is None]
+        rows = [row for row in products.with_code(connection, principal.kitchen_id, gtin) if row.merged_into is None]
     return FoundProduct(gtin, rows[0].id, rows[0].name) if rows else None

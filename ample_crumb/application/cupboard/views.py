@@ -40,6 +40,15 @@ class CupboardItem:
 
 
 @dataclass(frozen=True, slots=True)
+class CupboardPage:
+    """Some foods of the cupboard in its order. `next` is what the page behind it is asked for after; empty where there
+    is none."""
+
+    items: tuple[CupboardItem, ...]
+    next: str
+
+
+@dataclass(frozen=True, slots=True)
 class ProductDraft:
     """A product as the baker typed it."""
 
@@ -82,6 +91,15 @@ class UsingFormula:
 
 
 @dataclass(frozen=True, slots=True)
+class Usage:
+    """How many formulas use a food, how many of them an older label of it, and some of them, these first."""
+
+    count: int
+    behind_count: int
+    formulas: tuple[UsingFormula, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class FoodView:
     """A generic food: its usual measures in g, what it costs, where it is used."""
 
@@ -91,7 +109,7 @@ class FoodView:
     pack_g: Mapping[str, float]
     polyol_kind: str
     price: Price | None
-    used: tuple[UsingFormula, ...]
+    used: Usage
 
 
 @dataclass(frozen=True, slots=True)
@@ -118,7 +136,7 @@ class ProductView:
     draft: ProductDraft
     check: LabelFigures
     price: Price | None
-    used: tuple[UsingFormula, ...]
+    used: Usage
     similar: tuple[SimilarProduct, ...]
 
 

@@ -12,7 +12,7 @@ from ample_crumb.application.formulas.saving import CheckedDraft
 from ample_crumb.application.formulas.snapshots import keep, session_snapshot
 from ample_crumb.application.formulas.views import FormulaView
 from ample_crumb.application.problems import ChangedMeanwhile, NotHere
-from ample_crumb.store import formulas
+from ample_crumb.store import formula_writes, formulas
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.scope import Principal
 
@@ -78,5 +78,5 @@ def duplicate(database: Database, principal: Principal, formula_id: UUID, copy_i
 def archive(database: Database, principal: Principal, formula_id: UUID, *, archived: bool) -> None:
     """Puts a formula away or brings it back. What was eaten of it stays."""
     with database.transaction(principal) as connection:
-        if not formulas.archive(connection, principal.kitchen_id, formula_id, archived=archived):
+        if not formula_writes.archive(connection, principal.kitchen_id, formula_id, archived=archived):
             raise NotHere("formula")

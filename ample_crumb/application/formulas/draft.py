@@ -9,7 +9,8 @@ from ample_crumb.core.food.nutrients import NAMES
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.production.bake_time import Oven
 from ample_crumb.core.production.portions import PortionBy
-from ample_crumb.store.formulas import FormulaHead, FormulaRow
+from ample_crumb.store.formula_writes import FormulaHead
+from ample_crumb.store.formulas import FormulaRow
 
 
 @dataclass(frozen=True, slots=True)

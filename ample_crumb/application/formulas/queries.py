@@ -2,7 +2,8 @@
 
 from collections.abc import Mapping
 from dataclasses import replace
-from typing import Any
+from datetime import datetime
+from typing import Any, Final
 from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
@@ -16,6 +17,7 @@ from ample_crumb.application.formulas.views import (
     BenchView,
     Fitting,
     FormulaListItem,
+    FormulaPage,
     FormulaView,
     Pasted,
     ScaledView,
@@ -35,16 +37,36 @@ from ample_crumb.core.quantity.line_parser import without_bullet
 from ample_crumb.formats.recipe_text import recipe_from_text
 from ample_crumb.store import formulas
 from ample_crumb.store.database import Connection, Database
-from ample_crumb.store.formulas import FormulaRow
+from ample_crumb.store.formulas import FormulaRow, ListedFrom
 from ample_crumb.store.scope import Principal
 
+PAGE: Final = 16
+"""Formulas of a page, more than a screen shows."""
 
-def list_all(database: Database, principal: Principal) -> list[FormulaListItem]:
-    """All formulas of the kitchen, archived ones too, the last changed first."""
+
+def list_page(
+    database: Database, principal: Principal, words: str = "", after: str = "", *, archived: bool = False
+) -> FormulaPage:
+    """Formulas in use, or the archived ones, whose names hold all of these words, the last changed first: so many from
+    the beginning, or from behind where another page ended. Raises CannotAccept for no such place."""
+    behind = _behind(after) if after else None
+    asked = words.lower().split()
     with database.transaction(principal) as connection:
         context = load_context(connection, principal)
-        rows = formulas.listed(connection, principal.kitchen_id)
-        return [_list_item(row, kept_summary(row), context) for row in rows]
+        rows = formulas.listed(connection, principal.kitchen_id, PAGE + 1, asked, behind, archived=archived)
+    last = rows[PAGE - 1] if len(rows) > PAGE else None
+    return FormulaPage(
+        tuple(_list_item(row, kept_summary(row), context) for row in rows[:PAGE]),
+        f"{last.updated_at:%Y-%m-%dT%H:%M:%S.%fZ}_{last.id}" if last else "",
+    )
+
+
+def _behind(after: str) -> ListedFrom:
+    moment, _, formula_id = after.partition("_")
+    try:
+        return ListedFrom(datetime.fromisoformat(moment), UUID(formula_id))
+    except ValueError as wrong:
+        raise CannotAccept("/after", "There is no such place in the list.") from wrong
 
 
 def find_summary(connection: Connection, principal: Principal, formula_id: UUID) -> tuple[FormulaRow, FormulaSummary]:

@@ -18,9 +18,10 @@ from ample_crumb.application.formulas.twin_figures import twin_figures
 from ample_crumb.application.formulas.views import EvaluatedView, FormulaView
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.core.production.production import Production
-from ample_crumb.store import formulas, jobs, kitchens, versions
+from ample_crumb.store import formula_writes, formulas, jobs, kitchens, versions
 from ample_crumb.store.database import Connection
-from ample_crumb.store.formulas import FormulaContent, FormulaRow
+from ample_crumb.store.formula_writes import FormulaContent
+from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.scope import Principal
 
 
@@ -73,9 +74,11 @@ def add(connection: Connection, principal: Principal, formula_id: UUID, found: C
     """Stores a new formula. False when that id is taken, and nothing is written."""
     _lock_for_inner(connection, principal, formula_id, found)
     revision = kitchens.hold(connection, principal.kitchen_id)
-    if not formulas.add(connection, principal.kitchen_id, formula_id, head_of(found.draft)):
+    if not formula_writes.add(connection, principal.kitchen_id, formula_id, head_of(found.draft)):
         return False
-    formulas.write_summary(connection, principal.kitchen_id, formula_id, stored_summary(found.made, found.context))
+    formula_writes.write_summary(
+        connection, principal.kitchen_id, formula_id, stored_summary(found.made, found.context)
+    )
     _write_lines(connection, principal, formula_id, found, revision)
     return True
 
@@ -86,7 +89,7 @@ def change(
     """Writes a draft over a version of a formula. False when it is at another by now, and nothing is written."""
     _lock_for_inner(connection, principal, formula_id, found)
     content = FormulaContent(head_of(found.draft), stored_summary(found.made, found.context))
-    revision = formulas.change(connection, principal.kitchen_id, formula_id, content, now, version)
+    revision = formula_writes.change(connection, principal.kitchen_id, formula_id, content, now, version)
     if revision is None:
         return False
     _write_lines(connection, principal, formula_id, found, revision)
@@ -107,7 +110,7 @@ def _write_lines(
     """Writes the lines of a formula and what its summary depends on. Where anything that it was worked out with is
     another by now its own summary is asked for, as those of the formulas that hold it always are."""
     draft, inner = found.draft, found.context.inner_versions
-    formulas.write_parts(connection, principal.kitchen_id, formula_id, draft.parts, line_foods(found.made))
+    formula_writes.write_parts(connection, principal.kitchen_id, formula_id, draft.parts, line_foods(found.made))
     write_dependencies(connection, principal, formula_id, draft.parts, draft.production, found.made)
     current = revision == found.context.reading_revision
     if inner:

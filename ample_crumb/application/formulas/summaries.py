@@ -1,4 +1,4 @@
-"""Formula summaries: the figures of a piece, what it contains, and which foods it uses, kept for lists.
+"""Formula summaries: the figures of a piece, what it contains, kept for lists.
 
 A summary is written by the save of its formula, and by a job where something else changed that it depends on. Whoever
 reads takes it as it is kept, marked while a job for it waits; only what becomes a fact is worked out on the spot.
@@ -20,21 +20,21 @@ from ample_crumb.core.production.production import Production
 from ample_crumb.core.quantity.name_matching import phrase, telling_words
 from ample_crumb.core.rules import RULES_VERSION
 from ample_crumb.core.uncertainty.propagation import propagate
-from ample_crumb.store import formulas
+from ample_crumb.store import formula_foods, formulas
 from ample_crumb.store.database import Connection
-from ample_crumb.store.formulas import FormulaRow, StoredSummary
+from ample_crumb.store.formula_writes import StoredSummary
+from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.scope import Principal
 
 
 @dataclass(frozen=True, slots=True)
 class FormulaSummary:
-    """The figures of one piece with their band, its contents, the slugs of the foods in it, and how many pieces there
-    are. `stale` while something changed that they depend on and they are those of before. `problem` is a sentence where
-    they could not be worked out, and the rest is then empty."""
+    """The figures of one piece with their band, its contents, and how many pieces there are. `stale` while something
+    changed that they depend on and they are those of before. `problem` is a sentence where they could not be worked
+    out, and the rest is then empty."""
 
     piece: Portion
     allergens: AllergenNames
-    uses: frozenset[str]
     piece_count: float
     stale: bool = False
     problem: str = ""
@@ -43,7 +43,6 @@ class FormulaSummary:
 _NOT_WORKED_OUT: Final = FormulaSummary(
     Portion(total(()), StandardUncertainty(0.0, Nutrients())),
     AllergenNames(complete=False),
-    frozenset(),
     1.0,
     problem="Its figures could not be worked out. Open it, and take out the line that was typed last.",
 )
@@ -54,7 +53,7 @@ def kept_summary(row: FormulaRow) -> FormulaSummary:
     if row.job_state == "failed":
         return _NOT_WORKED_OUT
     stale = row.job_state is not None or row.summary_rules < RULES_VERSION
-    return FormulaSummary(row.portion(), row.allergen_names(), frozenset(row.uses), row.piece_count, stale)
+    return FormulaSummary(row.portion(), row.allergen_names(), row.piece_count, stale)
 
 
 def summary_now(connection: Connection, principal: Principal, row: FormulaRow) -> FormulaSummary:
@@ -70,11 +69,9 @@ def summary_now(connection: Connection, principal: Principal, row: FormulaRow) -
 
 def summary_of(made: Production, context: KitchenContext) -> FormulaSummary:
     """The summary of a formula made."""
-    lines = (line for part in made.evaluated.parts for line in part.lines)
     return FormulaSummary(
         piece=Portion(made.piece, piece_sd(made, propagate(made.evaluated, context.cupboard))),
         allergens=allergens_of(made.evaluated, context.cupboard).names(),
-        uses=frozenset(line.ingredient.slug for line in lines if line.ingredient),
         piece_count=made.portions.count,
     )
 
@@ -86,7 +83,6 @@ def stored_summary(made: Production, context: KitchenContext) -> StoredSummary:
         piece=summary.piece,
         piece_count=summary.piece_count,
         allergens=summary.allergens,
-        uses=summary.uses,
         rules=RULES_VERSION,
     )
 
@@ -101,7 +97,7 @@ def write_dependencies(
 ) -> None:
     """Keeps what the summary of a formula depends on."""
     found = sorted(set(_dependencies(parts, settings, made)))
-    formulas.write_dependencies(connection, principal.kitchen_id, row_id, found)
+    formula_foods.write_dependencies(connection, principal.kitchen_id, row_id, found)
 
 
 def line_foods(made: Production) -> tuple[tuple[str | None, ...], ...]:

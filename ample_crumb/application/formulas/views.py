@@ -47,6 +47,15 @@ class FormulaListItem:
 
 
 @dataclass(frozen=True, slots=True)
+class FormulaPage:
+    """Some formulas of the list in its order. `next` is what the page behind them is asked for after; empty where there
+    is none."""
+
+    items: tuple[FormulaListItem, ...]
+    next: str
+
+
+@dataclass(frozen=True, slots=True)
 class CookedOrDry:
     """The line with its food cooked from dry, or dry again: its text, and what that is to be read as."""
 

@@ -60,18 +60,13 @@ def _formulas_called(connection: Connection, principal: Principal, start: str) -
 
 
 def ingredients_called(cupboard: Cupboard, words: str, most: int = 12) -> tuple[Choice, ...]:
-    """Ingredients whose name is near these words, best first; the first of the cupboard when there are none."""
+    """Ingredients that have these letters in a name, and where they are few those whose names are near them; the first
+    of the cupboard when there are none."""
     if not words.strip():
         return tuple(Choice(item.slug, item.name) for item in list(cupboard.ingredients.values())[:most])
-    start = words.strip().casefold()
-    found = cupboard.index.find(words)
-    ranked = [match.key for match in ((found.best,) if found.best else ()) + found.others]
-    found_in = sorted(cupboard.holding(start), key=lambda item: not word_starts(item.name, start))
-    holding = [item.slug for item in found_in]
-    slugs = list(dict.fromkeys((*ranked[:1], *holding, *ranked[1:])))[:most]
+    slugs = cupboard.search.find(words, most)
+    if len(slugs) < most:
+        near = cupboard.index.find(words)
+        ranked = [match.key for match in ((near.best,) if near.best else ()) + near.others]
+        slugs = list(dict.fromkeys((*ranked[:1], *slugs, *ranked[1:])))[:most]
     return tuple(Choice(slug, cupboard.ingredients[slug].name) for slug in slugs)
-
-
-def word_starts(name: str, start: str) -> bool:
-    """Whether a word of the name begins with `start`, which is what people type first."""
-    return any(word.startswith(start) for word in name.casefold().split())

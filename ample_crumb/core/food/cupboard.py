@@ -7,6 +7,7 @@ from typing import Final
 
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
+from ample_crumb.core.quantity.letter_search import LetterSearch
 from ample_crumb.core.quantity.name_matching import NameIndex
 from ample_crumb.core.quantity.weighing import Measures
 from ample_crumb.core.remembered import Remembered
@@ -20,11 +21,11 @@ class Cupboard:
     """Ingredients by slug, an index over their names, and what was read against them, which goes when the cupboard
     goes. A cupboard does not change; with other foods it is another one."""
 
-    def __init__(self, ingredients: Mapping[str, Ingredient], index: NameIndex) -> None:
+    def __init__(self, ingredients: Mapping[str, Ingredient], index: NameIndex, search: LetterSearch) -> None:
         self.ingredients = ingredients
         self.index = index
+        self.search = search
         self.remembered = Remembered(MOST_REMEMBERED)
-        self._search: list[tuple[str, Ingredient]] | None = None
         self.passing: frozenset[str] = frozenset()
         """Slugs of foods that may be others the next time, so that nothing read of them is remembered."""
 
@@ -32,13 +33,11 @@ class Cupboard:
     def from_ingredients(cls, ingredients: Iterable[Ingredient]) -> "Cupboard":
         """A cupboard of these ingredients; earlier ones win where names tie."""
         by_slug = {ingredient.slug: ingredient for ingredient in ingredients}
-        return cls(by_slug, NameIndex({slug: _called(item) for slug, item in by_slug.items()}))
-
-    def holding(self, start: str) -> list[Ingredient]:
-        """The ingredients with these letters in a name, in lower case, in the order of the cupboard."""
-        if self._search is None:
-            self._search = [(item.once(_search_text), item) for item in self.ingredients.values()]
-        return [item for text, item in self._search if start in text]
+        return cls(
+            by_slug,
+            NameIndex({slug: _called(item) for slug, item in by_slug.items()}),
+            LetterSearch(_all_names(by_slug)),
+        )
 
     def with_own(self, named: Iterable[Ingredient], pointed_at: Iterable[Ingredient] = ()) -> "Cupboard":
         """The same with a kitchen's own products, which win where names tie; those only `pointed_at` by their slug have
@@ -48,23 +47,25 @@ class Cupboard:
         """
         own = {item.slug: item for item in named}
         others = {item.slug: item for item in pointed_at}
+        hidden = frozenset((*own, *others))
         index = NameIndex(
             {slug: _called(item) for slug, item in own.items()},
             upon=self.index,
             ranks={slug: (0, item.name.casefold(), slug) for slug, item in own.items()},
-            hidden=frozenset((*own, *others)),
+            hidden=hidden,
         )
-        return Cupboard(ChainMap({**own, **others}, *_maps(self.ingredients)), index)
+        search = LetterSearch(_all_names(own), self.search, hidden)
+        return Cupboard(ChainMap({**own, **others}, *_maps(self.ingredients)), index, search)
 
     def with_foods(self, foods: Mapping[str, Ingredient]) -> "Cupboard":
         """The same with foods that have no names here, as formulas in formulas are, and with the memory of this one."""
-        made = Cupboard(ChainMap(dict(foods), *_maps(self.ingredients)), self.index)
+        made = Cupboard(ChainMap(dict(foods), *_maps(self.ingredients)), self.index, self.search)
         made.remembered, made.passing = self.remembered, self.passing | frozenset(foods)
         return made
 
 
-def _search_text(item: Ingredient) -> str:
-    return "\n".join((item.name, *item.synonyms)).casefold()
+def _all_names(ingredients: Mapping[str, Ingredient]) -> dict[str, tuple[str, ...]]:
+    return {slug: (item.name, *item.synonyms) for slug, item in ingredients.items()}
 
 
 def _maps(ingredients: Mapping[str, Ingredient]) -> list[MutableMapping[str, Ingredient]]:

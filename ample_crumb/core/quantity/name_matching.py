@@ -259,6 +259,25 @@ class NameIndex:
             return found
         return self._first_of(first, rest[0], notes, unit) or found
 
+    def alike(self, name: str) -> "Iterator[str]":
+        """The keys with a name that has all telling words of `name` or whose own are all in it, two at least, this
+        index before the one below; a key may come again."""
+        ours = frozenset(words(name))
+        hidden: frozenset[str] = frozenset()
+        for layer in self._layers() if len(ours) > 1 else ():
+            yield from (key for key in layer._sharing(ours) if key not in hidden)
+            hidden |= layer._hidden
+
+    def _sharing(self, ours: frozenset[str]) -> "Iterator[str]":
+        *rarer, commonest = sorted((self._with.get(word, set()) for word in ours), key=len)
+        for place in rarer[0].intersection(*rarer[1:], commonest):
+            yield self._entries[place][0]
+        # Two words of a name that stands in ours are never both the commonest.
+        for place in set().union(*rarer):
+            key, bag, _, _ = self._entries[place]
+            if len(bag) > 1 and bag <= ours:
+                yield key
+
     def _first_of(self, first: str, second: str, notes: tuple[str, ...], unit: str) -> MatchResult | None:
         """The first of two alternatives, never sure: "butter or coconut oil", "oat or almond milk"."""
         one, other = self._match(first, notes, unit), self._match(second, notes, unit)

@@ -125,3 +125,26 @@ class OwnNames(unittest.TestCase):
         later = {slug: self.OWN[slug] for slug in ("own-1", "own-3")}
         self.assertEqual(self.upon(later, step, "own-1").find(name), self.upon(self.OWN, base).find(name))
         self.assertIsNone(self.upon(later, step, "own-1").find("old name").best)
+
+
+_SHELF: Final = st.dictionaries(
+    st.sampled_from("uvwxyz"), st.sets(st.sampled_from(["oat", "keel", "rye", "bran"])), max_size=5
+)
+
+
+class Alike(unittest.TestCase):
+    @given(_SHELF, _SHELF, st.sets(st.sampled_from(["oat", "keel", "rye", "nut"])))
+    def test_names_of_which_one_holds_all_of_the_other(
+        self, here: dict[str, set[str]], below: dict[str, set[str]], asked: set[str]
+    ) -> None:
+        lower = NameIndex({key: [" ".join(sorted(words))] for key, words in below.items() if words})
+        index = NameIndex(
+            {key: [" ".join(sorted(words))] for key, words in here.items()}, upon=lower, hidden=frozenset(here)
+        )
+        names = below | here
+        like = {
+            key
+            for key, words in names.items()
+            if min(len(words), len(asked)) > 1 and (words <= asked or asked <= words)
+        }
+        self.assertEqual(set(index.alike(" ".join(sorted(asked)))), like)

@@ -13,7 +13,7 @@ export interface paths {
         };
         /**
          * List Formulas
-         * @description All formulas, the last changed first.
+         * @description A page of the formulas whose names hold these words, the last changed first.
          */
         get: operations["list_formulas_api_v1_formulas_get"];
         put?: never;
@@ -801,7 +801,7 @@ export interface paths {
         };
         /**
          * List Foods
-         * @description Own products, then generic foods.
+         * @description A page of the foods on a shelf: own products, then generic foods.
          */
         get: operations["list_foods_api_v1_cupboard_get"];
         put?: never;
@@ -1691,6 +1691,17 @@ export interface components {
             remark: string;
         };
         /**
+         * CupboardPage
+         * @description Some foods of the cupboard in its order. `next` is what the page behind it is asked for after; empty where there
+         *     is none.
+         */
+        CupboardPage: {
+            /** Items */
+            items: components["schemas"]["CupboardItem"][];
+            /** Next */
+            next: string;
+        };
+        /**
          * DayBudgetView
          * @description What is in the tin, and the room left. `room_kcal` is negative when the day is over.
          */
@@ -2233,8 +2244,7 @@ export interface components {
             /** Polyol Kind */
             polyol_kind: string;
             price: components["schemas"]["Price"] | null;
-            /** Used */
-            used: components["schemas"]["UsingFormula"][];
+            used: components["schemas"]["Usage"];
         };
         /**
          * FoodsBody
@@ -2307,6 +2317,17 @@ export interface components {
             stale: boolean;
             /** Problem */
             problem: string;
+        };
+        /**
+         * FormulaPage
+         * @description Some formulas of the list in its order. `next` is what the page behind them is asked for after; empty where there
+         *     is none.
+         */
+        FormulaPage: {
+            /** Items */
+            items: components["schemas"]["FormulaListItem"][];
+            /** Next */
+            next: string;
         };
         /**
          * FormulaView
@@ -2948,6 +2969,12 @@ export interface components {
             aims: string[];
         };
         /**
+         * OnShelf
+         * @description Which foods of the cupboard are listed.
+         * @enum {string}
+         */
+        OnShelf: "" | "own" | "drafts" | "archived";
+        /**
          * OtherTinsBody
          * @description What is on the Bench, and the tins it shall go into.
          */
@@ -3358,8 +3385,7 @@ export interface components {
             draft: components["schemas"]["ProductDraft"];
             check: components["schemas"]["LabelFigures"];
             price: components["schemas"]["Price"] | null;
-            /** Used */
-            used: components["schemas"]["UsingFormula"][];
+            used: components["schemas"]["Usage"];
             /** Similar */
             similar: components["schemas"]["SimilarProduct"][];
         };
@@ -4557,6 +4583,18 @@ export interface components {
             groups: components["schemas"]["RoleGroup"][];
         };
         /**
+         * Usage
+         * @description How many formulas use a food, how many of them an older label of it, and some of them, these first.
+         */
+        Usage: {
+            /** Count */
+            count: number;
+            /** Behind Count */
+            behind_count: number;
+            /** Formulas */
+            formulas: components["schemas"]["UsingFormula"][];
+        };
+        /**
          * UseBody
          * @description A swap used on a line, for a share of it.
          */
@@ -4769,7 +4807,11 @@ export type $defs = Record<string, never>;
 export interface operations {
     list_formulas_api_v1_formulas_get: {
         parameters: {
-            query?: never;
+            query?: {
+                words?: string;
+                after?: string;
+                archived?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4782,7 +4824,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FormulaListItem"][];
+                    "application/json": components["schemas"]["FormulaPage"];
                 };
             };
             /** @description What arrived cannot be read */
@@ -8759,7 +8801,13 @@ export interface operations {
     };
     list_foods_api_v1_cupboard_get: {
         parameters: {
-            query?: never;
+            query?: {
+                after?: string;
+                words?: string;
+                kind?: string;
+                without?: string;
+                shelf?: components["schemas"]["OnShelf"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -8772,7 +8820,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CupboardItem"][];
+                    "application/json": components["schemas"]["CupboardPage"];
                 };
             };
             /** @description What arrived cannot be read */

@@ -1,5 +1,6 @@
-import { QueryClient, queryOptions } from "@tanstack/react-query";
+import { infiniteQueryOptions, keepPreviousData, QueryClient, queryOptions } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
+import type { Schemas } from "@/api/types";
 import { Problem } from "@/domain/problem";
 
 const RETRY_MS = 2000;
@@ -29,11 +30,28 @@ function untilFresh(shown: { stale: boolean }[] | undefined): number | false {
   return shown?.some((each) => each.stale) ? WORKED_OUT_MS : false;
 }
 
-export const formulasQuery = queryOptions({
-  queryKey: ["formulas", "list"],
-  queryFn: ({ signal }) => data(api.GET("/api/v1/formulas", { signal })),
-  refetchInterval: (query) => untilFresh(query.state.data),
-});
+/** What all pages of the list of formulas are kept under. */
+export const FORMULA_LISTS = ["formulas", "list"] as const;
+
+export const formulaPagesQuery = (words: string, archived: boolean) =>
+  infiniteQueryOptions({
+    queryKey: [...FORMULA_LISTS, { words, archived }],
+    queryFn: ({ signal, pageParam }) =>
+      data(api.GET("/api/v1/formulas", { params: { query: { words, archived, after: pageParam } }, signal })),
+    initialPageParam: "",
+    getNextPageParam: (page) => page.next || undefined,
+    placeholderData: keepPreviousData,
+    refetchInterval: (query) => untilFresh(query.state.data?.pages.flatMap((page) => page.items)),
+  });
+
+/** A few formulas in use by words of their names. */
+export const formulasCalledQuery = (words: string) =>
+  queryOptions({
+    queryKey: [...FORMULA_LISTS, "called", words],
+    queryFn: async ({ signal }) =>
+      (await data(api.GET("/api/v1/formulas", { params: { query: { words } }, signal }))).items,
+    placeholderData: keepPreviousData,
+  });
 
 export const formulaQuery = (id: string) =>
   queryOptions({
@@ -61,11 +79,34 @@ export const versionsQuery = (id: string) =>
       data(api.GET("/api/v1/formulas/{formula_id}/versions", { params: { path: { formula_id: id } }, signal })),
   });
 
-export const cupboardQuery = queryOptions({
-  queryKey: ["cupboard"],
-  queryFn: ({ signal }) => data(api.GET("/api/v1/cupboard", { signal })),
-  staleTime: 30_000,
-});
+/** Which foods of the cupboard a list shows; what is empty is not asked for. */
+export interface Shelf {
+  words: string;
+  kind: string;
+  without: string;
+  shelf: Schemas["OnShelf"];
+}
+
+export const cupboardPagesQuery = (shelf: Shelf) =>
+  infiniteQueryOptions({
+    queryKey: ["cupboard", shelf],
+    queryFn: ({ signal, pageParam }) =>
+      data(api.GET("/api/v1/cupboard", { params: { query: { ...shelf, after: pageParam } }, signal })),
+    initialPageParam: "",
+    getNextPageParam: (page) => page.next || undefined,
+    placeholderData: keepPreviousData,
+    staleTime: 30_000,
+  });
+
+/** A few foods of the cupboard by words of their names. */
+export const foodsCalledQuery = (words: string, shelf: Schemas["OnShelf"] = "") =>
+  queryOptions({
+    queryKey: ["cupboard", "called", words, shelf],
+    queryFn: async ({ signal }) =>
+      (await data(api.GET("/api/v1/cupboard", { params: { query: { words, shelf } }, signal }))).items,
+    placeholderData: keepPreviousData,
+    staleTime: 30_000,
+  });
 
 export const productQuery = (id: string) =>
   queryOptions({

@@ -1,8 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
-import { formulasQuery, versionsQuery } from "@/api/queries";
+import { useState } from "react";
+import { formulasCalledQuery, versionsQuery } from "@/api/queries";
 import type { TwinChoice } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { NumberField } from "@/ui/NumberField";
+import { PickByName } from "@/ui/PickByName";
 import { Select } from "@/ui/Select";
 
 interface ComparedWithProps {
@@ -14,6 +16,8 @@ interface ComparedWithProps {
 }
 
 const TYPED = "typed";
+const FORMULA = "formula";
+const OFFERED = 8;
 const FIGURES = [
   ["mass_g", "Figures are for", "g"],
   ["energy_kcal", "Energy", "kcal"],
@@ -41,12 +45,12 @@ const NOTHING_TYPED: TwinChoice = {
 
 /** What "reduced" and "more" compare with: nothing, another formula, or figures typed off a pack. */
 export function TwinPicker({ reference, twin, store }: ComparedWithProps) {
-  const formulas = useQuery(formulasQuery);
-  const others = (formulas.data ?? []).filter((each) => !each.archived && each.id !== store.id);
-  const value = reference === null ? "" : (reference.formula_id ?? TYPED);
+  const [choosing, setChoosing] = useState(false);
+  const value = reference?.formula_id || choosing ? FORMULA : reference ? TYPED : "";
 
-  function choose(chosen: string) {
-    const made = chosen === "" ? null : chosen === TYPED ? NOTHING_TYPED : { ...NOTHING_TYPED, formula_id: chosen };
+  function choose(kind: string) {
+    setChoosing(kind === FORMULA);
+    const made = kind === TYPED ? NOTHING_TYPED : null;
     store.edit((draft) => ({ ...draft, twin: made }));
   }
 
@@ -57,9 +61,14 @@ export function TwinPicker({ reference, twin, store }: ComparedWithProps) {
         <Select
           label="Compare with the classic"
           value={value}
-          options={[["", "nothing"], [TYPED, "figures I type"], ...others.map((each) => [each.id, each.name] as const)]}
+          options={[
+            ["", "nothing"],
+            [TYPED, "figures I type"],
+            [FORMULA, "a formula of yours"],
+          ]}
           onChange={choose}
         />
+        {value === FORMULA && <WhichFormula chosen={reference?.formula_id ?? null} name={twin} store={store} />}
         {reference?.formula_id && <WhichVersion reference={reference} store={store} />}
       </div>
       {reference && value === TYPED && <TypedFigures reference={reference} store={store} />}
@@ -67,6 +76,24 @@ export function TwinPicker({ reference, twin, store }: ComparedWithProps) {
         <p className="text-caution">That formula has no figures yet, so nothing can be compared.</p>
       )}
     </div>
+  );
+}
+
+/** Another formula, by typing its name; those changed last are offered first. */
+function WhichFormula({ chosen, name, store }: { chosen: string | null; name: string; store: DraftStore }) {
+  const [words, setWords] = useState("");
+  const found = useQuery(formulasCalledQuery(words));
+  const others = (found.data ?? []).filter((each) => each.id !== store.id).slice(0, OFFERED);
+  return (
+    <PickByName
+      label="Which formula"
+      placeholder="its name"
+      chosen={chosen ? { key: chosen, name } : null}
+      found={others.map((each) => ({ key: each.id, name: each.name }))}
+      behind={found.isPlaceholderData || found.isPending}
+      onWords={setWords}
+      onPick={({ key }) => store.edit((draft) => ({ ...draft, twin: { ...NOTHING_TYPED, formula_id: key } }))}
+    />
   );
 }
 

@@ -1,12 +1,13 @@
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { BookOpen, Plus } from "lucide-react";
 import { useRef, useState } from "react";
 import { useSearchParams } from "react-router";
-import { cupboardQuery, kitchenQuery } from "@/api/queries";
+import { cupboardPagesQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { grams, kcal } from "@/domain/format";
 import { copyOf, EMPTY } from "@/domain/productDraft";
 import { isSingleKey, useKeys } from "@/ui/keys";
+import { MoreRows } from "@/ui/MoreRows";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
 import { Slab } from "@/ui/Slab";
@@ -16,11 +17,14 @@ import { QuickReference } from "./QuickReference";
 
 type Item = Schemas["CupboardItem"];
 
-/** Most rows drawn at once; a search narrows the rest. */
-const MOST_SHOWN = 60;
+const SHELVES = [
+  ["", "All in use"],
+  ["own", "Own products"],
+  ["drafts", "Drafts"],
+  ["archived", "Archived"],
+] as const;
 
 export function Cupboard() {
-  const query = useQuery(cupboardQuery);
   const kitchen = useQuery(kitchenQuery);
   const [params, setParams] = useSearchParams();
   const [sheet, setSheet] = useState<Sheeted | null>(null);
@@ -30,20 +34,10 @@ export function Cupboard() {
   const words = params.get("words") ?? "";
   const role = params.get("kind") ?? "";
   const without = params.get("without") ?? "";
-  const shelf = params.get("shelf") ?? "";
-  const items = query.data ?? [];
-  const shown = items.filter(
-    (item) =>
-      item.archived === (shelf === "archived") &&
-      (shelf !== "own" || item.product_id != null) &&
-      (shelf !== "drafts" || item.draft) &&
-      (!role || item.role === role) &&
-      (!without || isWithout(item, without)) &&
-      words
-        .toLowerCase()
-        .split(/\s+/)
-        .every((word) => item.name.toLowerCase().includes(word)),
-  );
+  const shelf = SHELVES.find(([value]) => value === params.get("shelf"))?.[0] ?? "";
+  const list = useRef<HTMLUListElement>(null);
+  const query = useInfiniteQuery(cupboardPagesQuery({ words, kind: role, without, shelf }));
+  const shown = query.data?.pages.flatMap((page) => page.items) ?? [];
 
   function set(name: string, value: string) {
     setParams(
@@ -83,6 +77,7 @@ export function Cupboard() {
           className="field !w-auto min-w-[200px] flex-1"
           aria-label="Search the cupboard"
           placeholder="Search"
+          maxLength={200}
           value={words}
           onChange={(event) => set("words", event.target.value)}
         />
@@ -101,17 +96,7 @@ export function Cupboard() {
           ]}
           onChange={(value) => set("without", value)}
         />
-        <Select
-          label="Shelf"
-          value={shelf}
-          options={[
-            ["", "All in use"],
-            ["own", "Own products"],
-            ["drafts", "Drafts"],
-            ["archived", "Archived"],
-          ]}
-          onChange={(value) => set("shelf", value)}
-        />
+        <Select label="Shelf" value={shelf} options={SHELVES} onChange={(value) => set("shelf", value)} />
       </div>
       {query.isPending && <p className="mt-6 text-soft">Opening the cupboard …</p>}
       {query.isError && <p role="alert">{query.error.message}</p>}
@@ -122,8 +107,8 @@ export function Cupboard() {
             : "Nothing here is like that."}
         </p>
       )}
-      <ul className="card mt-4" aria-label="Foods">
-        {shown.slice(0, MOST_SHOWN).map((item) => (
+      <ul ref={list} className="card mt-4" aria-label="Foods">
+        {shown.map((item) => (
           <Row
             key={item.slug}
             item={item}
@@ -131,9 +116,7 @@ export function Cupboard() {
           />
         ))}
       </ul>
-      {shown.length > MOST_SHOWN && (
-        <p className="mt-2 text-soft">and {shown.length - MOST_SHOWN} more; search to narrow it down</p>
-      )}
+      <MoreRows query={query} list={list} />
       {sheet && (
         <ProductSheet
           key={sheet.kind === "new" ? `new ${sheet.draft.name}` : sheet.id}
@@ -158,10 +141,6 @@ export function Cupboard() {
     </div>
   );
 }
-
-/** Whether it is said to hold none of an allergen; a pack that warns of traces does not say so. */
-const isWithout = (item: Item, allergen: string) =>
-  item.allergens != null && !item.allergens.includes(allergen) && !item.traces?.includes(allergen);
 
 function Row({ item, onOpen }: { item: Item; onOpen: () => void }) {
   const { per_100g } = item;

@@ -92,7 +92,7 @@ function Typed({ from, view, onClose, onOpen }: TypedProps) {
           )
         : data(api.POST("/api/v1/products", { body: { ...productBody(draft, finished), id: id.current } })),
     onSuccess: (stored) => {
-      const behind = stored.used.filter((each) => each.behind).length;
+      const behind = stored.used.behind_count;
       done(
         behind
           ? `${stored.draft.name} has a new label; ${behind} ${behind === 1 ? "formula stays" : "formulas stay"} with the old one until moved.`
@@ -132,7 +132,7 @@ function Typed({ from, view, onClose, onOpen }: TypedProps) {
       ? save.error.errors.map((each) => [energyField(each.pointer.split("/").at(-1) ?? ""), each.detail] as const)
       : []),
   ]);
-  const behind = base?.used.filter((each) => each.behind).length ?? 0;
+  const behind = base?.used.behind_count ?? 0;
 
   return (
     <Sheet

@@ -1,34 +1,46 @@
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { formulasQuery, kitchenQuery } from "@/api/queries";
+import { formulaPagesQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { count, grams, kcal, plural, unreadLines } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { isSingleKey, useKeys } from "@/ui/keys";
+import { MoreRows } from "@/ui/MoreRows";
 import { Slab } from "@/ui/Slab";
 import { NewFormula } from "./NewFormula";
 import { useArchive } from "./useArchive";
 
 export function Formulas() {
-  const query = useQuery(formulasQuery);
   const kitchen = useQuery(kitchenQuery);
   const [params, setParams] = useSearchParams();
   const [making, setMaking] = useState(false);
+  const list = useRef<HTMLUListElement>(null);
+  const search = useRef<HTMLInputElement>(null);
   const archived = params.get("archived") === "yes";
-  const all = query.data ?? [];
-  const shown = all.filter((formula) => formula.archived === archived);
-  const away = all.filter((formula) => formula.archived).length;
+  const words = params.get("words") ?? "";
+  const query = useInfiniteQuery(formulaPagesQuery(words, archived));
+  const shown = query.data?.pages.flatMap((page) => page.items) ?? [];
   const waiting = shown.filter((formula) => formula.stale).length;
   const families = new Map(kitchen.data?.families.map((family) => [family.slug, family.name]));
 
   useKeys((event) => {
-    if (!isSingleKey(event) || event.key !== "n") return;
+    if (!isSingleKey(event)) return;
+    if (event.key === "n") setMaking(true);
+    else if (event.key === "s") search.current?.focus();
+    else return;
     event.preventDefault();
-    setMaking(true);
   });
+
+  function show(next: { words?: string; archived?: boolean }) {
+    const asked = { words, archived, ...next };
+    setParams(
+      { ...(asked.words && { words: asked.words }), ...(asked.archived && { archived: "yes" }) },
+      { replace: true },
+    );
+  }
 
   return (
     <div className="mx-auto max-w-[1080px]">
@@ -36,26 +48,32 @@ export function Formulas() {
         <h1>{archived ? "Archived formulas" : "Formulas"}</h1>
         <span className="text-soft">figures are per piece</span>
         <span className="ml-auto flex gap-2">
-          {(away > 0 || archived) && (
-            <button
-              type="button"
-              className="btn btn-quiet"
-              onClick={() => setParams(archived ? {} : { archived: "yes" })}
-            >
-              {archived ? "Back to those in use" : `Archived (${away})`}
-            </button>
-          )}
+          <button type="button" className="btn btn-quiet" onClick={() => show({ archived: !archived })}>
+            {archived ? "Back to those in use" : "Archived"}
+          </button>
           <button type="button" className="btn" onClick={() => setMaking(true)}>
             <Plus size={17} aria-hidden /> New formula
           </button>
         </span>
       </header>
+      <input
+        ref={search}
+        type="search"
+        className="field mt-3"
+        aria-label="Search the formulas"
+        placeholder="Search"
+        maxLength={200}
+        value={words}
+        onChange={(event) => show({ words: event.target.value })}
+      />
       {query.isPending && <p className="mt-6 text-soft">Opening the formulas …</p>}
       {query.isError && <p role="alert">{query.error.message}</p>}
       {query.isSuccess && shown.length === 0 && (
         <div className="card mt-4 p-6">
-          <p className="text-[17px]">{archived ? "Nothing is archived." : "No formula yet."}</p>
-          {!archived && (
+          <p className="text-[17px]">
+            {words ? "No formula is called that." : archived ? "Nothing is archived." : "No formula yet."}
+          </p>
+          {!archived && !words && (
             <p className="text-soft">Paste a recipe you have copied, and see what one piece of it costs and brings.</p>
           )}
         </div>
@@ -64,11 +82,12 @@ export function Formulas() {
         {waiting > 0 &&
           `Figures of ${waiting} ${plural(waiting, "formula")} are being worked out anew; those of before are shown.`}
       </p>
-      <ul className="mt-4 grid gap-[10px]">
+      <ul ref={list} className="mt-4 grid gap-[10px]">
         {shown.map((formula) => (
           <Row key={formula.id} formula={formula} family={families.get(formula.family) ?? ""} />
         ))}
       </ul>
+      <MoreRows query={query} list={list} />
       <NewFormula open={making} onOpenChange={setMaking} />
     </div>
   );

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, data } from "@/api/client";
-import { formulaQuery, formulasQuery, versionsQuery } from "@/api/queries";
+import { FORMULA_LISTS, formulaQuery, versionsQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import type { DraftStore } from "@/domain/draftStore";
 import { clock, count, dayName, grams, kcal } from "@/domain/format";
@@ -78,7 +78,7 @@ export function Versions({ store }: { store: DraftStore }) {
       store.adopt(view);
       client.setQueryData(formulaQuery(store.id).queryKey, view);
       void client.invalidateQueries({ queryKey: versionsQuery(store.id).queryKey });
-      void client.invalidateQueries({ queryKey: formulasQuery.queryKey });
+      void client.invalidateQueries({ queryKey: FORMULA_LISTS });
       tell(`It is ${called(version)} again; what it was is kept.`);
     },
     onError: failed,
@@ -298,7 +298,7 @@ function Branches({ view, store, onFailed }: BranchesProps) {
       return data(api.POST("/api/v1/formulas/{formula_id}/branches", { params: { path }, body: { id, name } }));
     },
     onSuccess: (made) => {
-      void client.invalidateQueries({ queryKey: formulasQuery.queryKey });
+      void client.invalidateQueries({ queryKey: FORMULA_LISTS });
       navigate(`/formulas/${made.id}`);
     },
     onError: onFailed,

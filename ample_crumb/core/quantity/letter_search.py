@@ -1,0 +1,71 @@
+"""Names by some letters of them, as people type while a name is not yet a word.
+
+All names of a layer stand in one text, so that thousands cost one search of that text and not one each.
+"""
+
+from bisect import bisect_right
+from collections.abc import Iterator, Mapping, Sequence
+from itertools import chain, islice
+
+
+class LetterSearch:
+    """Known names by key, several a key, the first of which is what it is called.
+
+    `upon` another search the names are looked for in both, here first, and none of its keys in `hidden` is found.
+    """
+
+    def __init__(
+        self,
+        names: Mapping[str, Sequence[str]],
+        upon: "LetterSearch | None" = None,
+        hidden: frozenset[str] = frozenset(),
+    ) -> None:
+        self._upon, self._hidden = upon, hidden
+        self._called = _Text({key: known[:1] for key, known in names.items()})
+        self._known = _Text(names)
+
+    def find(self, letters: str, most: int) -> list[str]:
+        """Up to so many keys with these letters in a name: those first in which they begin what it is called, then
+        those in which they begin a word of that; none without letters."""
+        folded = _folded(letters)
+        if not folded:
+            return []
+        closer = (self._called_keys(f"\n {folded}"), self._called_keys(f" {folded}"), self._known_keys(folded))
+        return list(islice(dict.fromkeys(islice(chain(*closer), 3 * most)), most))
+
+    def _called_keys(self, letters: str) -> Iterator[str]:
+        yield from self._called.holding(letters)
+        if self._upon is not None:
+            yield from (key for key in self._upon._called_keys(letters) if key not in self._hidden)
+
+    def _known_keys(self, letters: str) -> Iterator[str]:
+        yield from self._known.holding(letters)
+        if self._upon is not None:
+            yield from (key for key in self._upon._known_keys(letters) if key not in self._hidden)
+
+
+class _Text:
+    """The names of many keys as one text, with where those of each key begin."""
+
+    def __init__(self, names: Mapping[str, Sequence[str]]) -> None:
+        self._names = list(names)
+        pieces = ["".join(f"\n {_folded(name)}" for name in known) for known in names.values()]
+        self._starts: list[int] = []
+        at = 0
+        for piece in pieces:
+            self._starts.append(at)
+            at += len(piece)
+        self._all = "".join(pieces)
+
+    def holding(self, letters: str) -> Iterator[str]:
+        at = self._all.find(letters)
+        while at >= 0:
+            place = bisect_right(self._starts, at) - 1
+            yield self._names[place]
+            if place + 1 == len(self._starts):
+                return
+            at = self._all.find(letters, self._starts[place + 1])
+
+
+def _folded(text: str) -> str:
+    return " ".join(text.casefold().split())

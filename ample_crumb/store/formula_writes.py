@@ -1,0 +1,195 @@
+"""Writes of formulas: head, parts and lines, and the summary that lists show."""
+
+from collections.abc import Sequence
+from dataclasses import asdict, dataclass, field, replace
+from datetime import datetime
+from typing import Any, Final
+from uuid import UUID
+
+from psycopg.sql import SQL
+from psycopg.types.json import Jsonb
+
+from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.core.formula.allergens import AllergenNames
+from ample_crumb.core.formula.formula import Part
+from ample_crumb.store.columns import columns
+from ample_crumb.store.database import Connection
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FormulaHead:
+    """What a formula says of itself besides its lines."""
+
+    name: str
+    family: str
+    pieces: int
+    method: str
+    twin_id: UUID | None = None
+    twin: dict[str, Any] | None = None
+    twin_number: int | None = None
+    production: dict[str, Any] = field(default_factory=dict)
+
+
+def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: FormulaHead) -> bool:
+    """A new formula without lines, at version 1. False when that id is taken, as after a retry."""
+    added = connection.execute(
+        """
+        insert into formula (id, kitchen_id, name, family, pieces, method, twin_id, twin, twin_number, production)
+        values (%(id)s, %(kitchen_id)s, %(name)s, %(family)s, %(pieces)s, %(method)s, %(twin_id)s, %(twin)s,
+            %(twin_number)s, %(production)s)
+        on conflict (kitchen_id, id) do nothing
+        """,
+        _columns(head) | {"id": formula_id, "kitchen_id": kitchen_id},
+    )
+    return added.rowcount == 1
+
+
+def _columns(head: FormulaHead) -> dict[str, Any]:
+    twin = None if head.twin is None else Jsonb(head.twin)
+    return asdict(replace(head, twin=None, production={})) | {"twin": twin, "production": Jsonb(head.production)}
+
+
+def write_parts(
+    connection: Connection,
+    kitchen_id: UUID,
+    formula_id: UUID,
+    parts: tuple[Part, ...],
+    foods: Sequence[Sequence[str | None]] = (),
+) -> None:
+    """Replaces the parts and lines of a formula; `foods` are what the lines were read as, where that is known."""
+    lines = [
+        (part_place, place, line.text, line.chosen, foods[part_place][place] if foods else None)
+        for part_place, part in enumerate(parts)
+        for place, line in enumerate(part.lines)
+    ]
+    # Rows that stay are written over: what goes and what comes in one statement would stand in each other's way.
+    connection.execute(
+        """
+        with gone as (
+            delete from formula_part
+            where kitchen_id = %(kitchen_id)s and formula_id = %(id)s and place >= %(part_count)s
+        ), gone_lines as (
+            delete from formula_line line where kitchen_id = %(kitchen_id)s and formula_id = %(id)s
+                and part_place < %(part_count)s
+                and line.place >= (%(line_counts)s::integer[])[line.part_place + 1]
+        ), part as (
+            insert into formula_part (formula_id, kitchen_id, place, name, loss_share, used_share, optional, bake)
+            select %(id)s, %(kitchen_id)s, given.* from unnest(
+                %(part_places)s::integer[], %(names)s::text[], %(loss_shares)s::numeric[], %(used_shares)s::numeric[],
+                %(optionals)s::boolean[], %(bakes)s::text[]
+            ) given
+            on conflict (kitchen_id, formula_id, place) do update set name = excluded.name,
+                loss_share = excluded.loss_share, used_share = excluded.used_share, optional = excluded.optional,
+                bake = excluded.bake
+        )
+        insert into formula_line (formula_id, kitchen_id, part_place, place, text, chosen, food)
+        select %(id)s, %(kitchen_id)s, given.* from unnest(%(line_parts)s::integer[], %(line_places)s::integer[],
+            %(texts)s::text[], %(chosen)s::text[], %(foods)s::text[]) given
+        on conflict (kitchen_id, formula_id, part_place, place) do update set text = excluded.text,
+            chosen = excluded.chosen, food = excluded.food
+        """,
+        {
+            "kitchen_id": kitchen_id,
+            "id": formula_id,
+            "part_count": len(parts),
+            "line_counts": [len(part.lines) for part in parts],
+            "part_places": list(range(len(parts))),
+            "names": [part.name for part in parts],
+            "loss_shares": [part.options.loss_share for part in parts],
+            "used_shares": [part.options.used_share for part in parts],
+            "optionals": [part.options.optional for part in parts],
+            "bakes": [part.options.bake for part in parts],
+            "line_parts": [part for part, *_ in lines],
+            "line_places": [place for _, place, *_ in lines],
+            "texts": [text for _, _, text, *_ in lines],
+            "chosen": [chosen for *_, chosen, _ in lines],
+            "foods": [food for *_, food in lines],
+        },
+    )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StoredSummary:
+    """What lists show of a formula: the figures of one of `piece_count` pieces, its allergens, and the
+    number of the `rules` they were worked out by."""
+
+    piece: Portion
+    piece_count: float
+    allergens: AllergenNames
+    rules: int
+
+
+_SUMMARY_SET: Final = SQL(
+    """
+    summary_rules = %(rules)s, contains = %(contains)s, may_contain = %(may_contain)s,
+    diets_broken = %(diets_broken)s, diets_kept = %(diets_kept)s, complete = %(complete)s,
+    piece_count = %(piece_count)s, mass_g = %(mass_g)s, energy_kcal = %(energy_kcal)s, protein_g = %(protein_g)s,
+    fat_g = %(fat_g)s, saturates_g = %(saturates_g)s, carbohydrate_g = %(carbohydrate_g)s, sugars_g = %(sugars_g)s,
+    fibre_g = %(fibre_g)s, polyols_g = %(polyols_g)s, erythritol_g = %(erythritol_g)s, allulose_g = %(allulose_g)s,
+    salt_g = %(salt_g)s, alcohol_g = %(alcohol_g)s, water_g = %(water_g)s, caffeine_mg = %(caffeine_mg)s,
+    at_least = %(at_least)s, without_lines = %(without_lines)s, sd = %(sd)s
+"""
+)
+
+
+def _summary_columns(summary: StoredSummary) -> dict[str, Any]:
+    allergens = summary.allergens
+    return (
+        columns(summary.piece)
+        | {
+            "rules": summary.rules,
+            "complete": allergens.complete,
+            "piece_count": summary.piece_count,
+        }
+        | {name: list(getattr(allergens, name)) for name in ("contains", "may_contain", "diets_broken", "diets_kept")}
+    )
+
+
+def write_summary(connection: Connection, kitchen_id: UUID, formula_id: UUID, summary: StoredSummary) -> None:
+    """Keeps the summary of a formula."""
+    connection.execute(
+        SQL("update formula set {} where id = %(id)s and kitchen_id = %(kitchen_id)s").format(_SUMMARY_SET),
+        _summary_columns(summary) | {"id": formula_id, "kitchen_id": kitchen_id},
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class FormulaContent:
+    """What a save writes of a formula besides its lines."""
+
+    head: FormulaHead
+    summary: StoredSummary
+
+
+def change(
+    connection: Connection, kitchen_id: UUID, formula_id: UUID, content: FormulaContent, now: datetime, version: int
+) -> int | None:
+    """New content of a formula, as changed `now`, and its next version; first of all the kitchen is held as
+    `kitchens.hold` does, and the number of its state is given. None when the formula is not at `version` any more, and
+    stays."""
+    row = connection.execute(
+        SQL("""
+        with held as (select reading_revision from kitchen where id = %(kitchen_id)s for share)
+        update formula set name = %(name)s, family = %(family)s, pieces = %(pieces)s, method = %(method)s,
+            twin_id = %(twin_id)s, twin = %(twin)s, twin_number = %(twin_number)s, production = %(production)s,
+            version = version + 1, updated_at = %(now)s, {}
+        from held where id = %(id)s and kitchen_id = %(kitchen_id)s and version = %(version)s
+        returning held.reading_revision
+        """).format(_SUMMARY_SET),
+        _summary_columns(content.summary)
+        | _columns(content.head)
+        | {"id": formula_id, "kitchen_id": kitchen_id, "now": now, "version": version},
+    ).fetchone()
+    return None if row is None else int(row[0])
+
+
+def archive(connection: Connection, kitchen_id: UUID, formula_id: UUID, *, archived: bool) -> bool:
+    """Puts a formula away or brings it back; False when there is none of that id."""
+    done = connection.execute(
+        """
+        update formula set archived_at = case when %(archived)s then coalesce(archived_at, now()) end
+        where id = %(id)s and kitchen_id = %(kitchen_id)s
+        """,
+        {"archived": archived, "id": formula_id, "kitchen_id": kitchen_id},
+    )
+    return done.rowcount == 1

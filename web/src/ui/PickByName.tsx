@@ -1,0 +1,92 @@
+import { useCombobox } from "downshift";
+import { Popover } from "radix-ui";
+import { useState } from "react";
+
+export interface Named {
+  key: string;
+  name: string;
+}
+
+interface PickByNameProps {
+  label: string;
+  placeholder: string;
+  /** What is chosen; null where each pick is taken away and the field is free for the next. */
+  chosen: Named | null;
+  /** What was found for the words typed last. */
+  found: readonly Named[];
+  /** Whether the answer for them has yet to come. */
+  behind: boolean;
+  onWords: (words: string) => void;
+  onPick: (picked: Named) => void;
+}
+
+/** One of many, found by typing: the one combobox of the application. */
+export function PickByName({ label, placeholder, chosen, found, behind, onWords, onPick }: PickByNameProps) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const words = (typed ?? "").toLowerCase().split(/\s+/);
+  // What was found before may be picked as long as it holds what has been typed since.
+  const items = behind ? found.filter((each) => words.every((word) => each.name.toLowerCase().includes(word))) : found;
+  const box = useCombobox<Named>({
+    items: [...items],
+    itemToString: (item) => item?.name ?? "",
+    itemToKey: (item) => item?.key,
+    inputValue: typed ?? chosen?.name ?? "",
+    selectedItem: null,
+    defaultHighlightedIndex: 0,
+    onStateChange: ({ type, inputValue, selectedItem }) => {
+      const { InputChange, InputKeyDownEnter, ItemClick, InputBlur, InputKeyDownEscape } = useCombobox.stateChangeTypes;
+      if (type === InputChange) {
+        setTyped(inputValue ?? "");
+        onWords(inputValue ?? "");
+      } else if ((type === InputKeyDownEnter || type === ItemClick) && selectedItem) {
+        setTyped(null);
+        onWords("");
+        onPick(selectedItem);
+      } else if (type === InputBlur || type === InputKeyDownEscape) {
+        setTyped(null);
+        onWords("");
+      }
+    },
+  });
+  const open = box.isOpen && (items.length > 0 || !!typed?.trim());
+  return (
+    <Popover.Root open={open} onOpenChange={(now) => !now && box.closeMenu()}>
+      <Popover.Anchor asChild>
+        <input
+          {...box.getInputProps({ "aria-label": label })}
+          aria-labelledby={undefined}
+          className="field"
+          placeholder={placeholder}
+          maxLength={120}
+        />
+      </Popover.Anchor>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={4}
+          collisionPadding={12}
+          className="card z-[60] w-[var(--radix-popover-trigger-width)] min-w-[220px] p-1 shadow-xl"
+          role="presentation"
+          onOpenAutoFocus={(event) => event.preventDefault()}
+          onCloseAutoFocus={(event) => event.preventDefault()}
+          onFocusOutside={(event) => event.preventDefault()}
+        >
+          <ul {...box.getMenuProps({ "aria-label": label }, { suppressRefError: true })} aria-labelledby={undefined}>
+            {items.map((item, index) => (
+              <li
+                key={item.key}
+                {...box.getItemProps({ item, index })}
+                className={`cursor-pointer rounded px-3 py-[6px] ${box.highlightedIndex === index ? "bg-sunk" : ""}`}
+              >
+                {item.name}
+              </li>
+            ))}
+          </ul>
+          {!items.length && (
+            <p className="px-3 py-[6px] text-soft">{behind ? "Looking …" : "Nothing is called that."}</p>
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
