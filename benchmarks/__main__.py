@@ -1,24 +1,36 @@
-"""Runs all measurements, or those named: core, reach, http, browser, size, memory, start, recovery."""
+"""Runs all measurements, or those named: core, reach, http, neighbour, browser, size, memory, start, recovery."""
 
 import sys
 
-from benchmarks import browser_speed, core_speed, http_speed, memory, reach_speed, recovery, size_ratio, start_speed
+from benchmarks import (
+    browser_speed,
+    core_speed,
+    heavy_neighbour,
+    http_speed,
+    memory,
+    reach_speed,
+    recovery,
+    size_ratio,
+    start_speed,
+)
 from tests import kitchen
 
 
 def main(wanted: list[str]) -> None:
     """Runs them one after another on a throwaway cluster."""
-    wanted = wanted or ["core", "reach", "http", "browser", "size", "memory", "start", "recovery"]
+    wanted = wanted or ["core", "reach", "http", "neighbour", "browser", "size", "memory", "start", "recovery"]
     if "core" in wanted:
         core_speed.run()
     if "reach" in wanted:
         reach_speed.run()
-    if {"http", "browser"} & set(wanted):
+    if {"http", "neighbour", "browser"} & set(wanted):
         served = kitchen.Served(kitchen.new_database(), demo=True)
         served.start()
         try:
             if "http" in wanted:
                 http_speed.run(served)
+            if "neighbour" in wanted:
+                heavy_neighbour.run(served)
             if "browser" in wanted:
                 browser_speed.run(served)
         finally:

@@ -1,7 +1,9 @@
 """The Bench's call over HTTP, database included, beside an empty endpoint of the same server."""
 
 import json
+from collections.abc import Sequence
 from http.client import HTTPConnection
+from typing import Any
 
 from benchmarks.measure import WARM_UP, time_calls
 from benchmarks.recipe import fresh_lines
@@ -10,9 +12,14 @@ from tests.kitchen import Served
 TIMES = 200
 
 
-def _body(lines: list[str]) -> str:
+def bench_of(lines: Sequence[str]) -> dict[str, Any]:
+    """A Bench with these lines, as it is sent."""
     of_lines = [{"text": line, "chosen": None} for line in lines]
-    return json.dumps({"parts": [{"name": "", "lines": of_lines}], "pieces": 12, "day": "2026-05-04"})
+    return {"parts": [{"name": "", "lines": of_lines}], "pieces": 12, "day": "2026-05-04"}
+
+
+def _body(lines: list[str]) -> str:
+    return json.dumps(bench_of(lines))
 
 
 def run(served: Served) -> None:

@@ -30,8 +30,8 @@ InDatabase = Annotated[Database, Depends(_database)]
 
 
 async def _principal(request: Request, response: Response, database: InDatabase) -> Principal:
-    asked = _person(request.cookies.get(COOKIE, ""))
-    principal = await run_in_threadpool(database.resident, asked)
+    asked = asked_person(request)
+    principal = database.known_resident(asked) or await run_in_threadpool(database.resident, asked)
     if principal is None:
         raise NotHere("kitchen", "There is no kitchen in this database yet; `./start` makes one.")
     if principal.person_id != asked:
@@ -39,9 +39,10 @@ async def _principal(request: Request, response: Response, database: InDatabase)
     return principal
 
 
-def _person(cookie: str) -> UUID | None:
+def asked_person(request: Request) -> UUID | None:
+    """The person that a request names, None for nobody."""
     try:
-        return UUID(cookie)
+        return UUID(request.cookies.get(COOKIE, ""))
     except ValueError:
         return None
 

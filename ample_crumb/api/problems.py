@@ -21,6 +21,7 @@ from starlette.exceptions import HTTPException
 
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NoAnswer, NotHere
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.store.scope import NobodyThere
 
 NO_DATABASE = (
     "The kitchen's database does not answer. What you typed is kept in this window; it is saved when it is back."
@@ -95,6 +96,10 @@ def _not_here(_: Request, error: Exception) -> Response:
     return problem(404, "Not here", str(error))
 
 
+def _nobody_there(_: Request, __: Exception) -> Response:
+    return problem(404, "Not here", "This kitchen is not here any more.")
+
+
 def _no_answer(_: Request, error: Exception) -> Response:
     return problem(504, "No answer", str(error))
 
@@ -143,6 +148,7 @@ def add_problems(app: FastAPI) -> None:
     app.add_exception_handler(RequestValidationError, _validation)
     app.add_exception_handler(CannotUse, _cannot_use)
     app.add_exception_handler(NotHere, _not_here)
+    app.add_exception_handler(NobodyThere, _nobody_there)
     app.add_exception_handler(NoAnswer, _no_answer)
     app.add_exception_handler(ChangedMeanwhile, _changed)
     app.add_exception_handler(HTTPException, _http)

@@ -5,6 +5,7 @@ for it the walls between kitchens stand (row-level security).
 """
 
 import hmac
+import select
 from collections.abc import Iterator
 from contextlib import contextmanager
 from hashlib import sha256
@@ -19,7 +20,7 @@ from psycopg_pool import ConnectionPool
 
 from ample_crumb.core.remembered import Remembered
 from ample_crumb.store import scope
-from ample_crumb.store.scope import Principal
+from ample_crumb.store.scope import NobodyThere, Principal
 
 
 class Connection(psycopg.Connection[Any]):
@@ -30,6 +31,8 @@ class Connection(psycopg.Connection[Any]):
 
 KITCHENS_REMEMBERED: Final = 32
 """Of each its cupboard and its habits."""
+
+PEOPLE_REMEMBERED: Final = 256
 
 STATEMENT_TIMEOUT_MS: Final = 10_000
 """Longest that one statement may take: nothing here does, unless the server is in trouble."""
@@ -56,6 +59,7 @@ class Database:
 
     def __init__(self, url: str, most: int = 8) -> None:
         self.memory = Remembered(2 * KITCHENS_REMEMBERED)
+        self._residents = Remembered(PEOPLE_REMEMBERED)
         self._pool = ConnectionPool(
             url,
             connection_class=Connection,
@@ -65,7 +69,7 @@ class Database:
             reconnect_timeout=5.0,
             open=False,
             configure=self._prepare,
-            check=ConnectionPool.check_connection,
+            check=_check,
             # A transaction is begun where one is asked for; a lone read needs none.
             kwargs={"autocommit": True, "options": _OPTIONS},
         )
@@ -87,9 +91,10 @@ class Database:
     @contextmanager
     def transaction(self, principal: Principal) -> Iterator[Connection]:
         """A connection with a transaction of its own within this principal's kitchen: committed at the end, rolled back
-        on an error."""
+        on an error. Raises NobodyThere where the person does not live in it."""
         with self._pool.connection() as connection, connection.transaction():
-            scope.enter(connection, principal)
+            if not scope.enter(connection, principal):
+                raise NobodyThere
             yield connection
 
     @contextmanager
@@ -98,10 +103,32 @@ class Database:
         with self._pool.connection() as connection, connection.transaction():
             yield connection
 
+    def known_resident(self, asked: UUID | None) -> Principal | None:
+        """What `resident` found when it was asked for the same, None where it was not; every transaction looks again
+        whether that person is there."""
+        known: Principal | None = self._residents.get(asked)
+        return known
+
     def resident(self, asked: UUID | None) -> Principal | None:
         """See `scope.resident`."""
         with self._pool.connection() as connection:
-            return scope.resident(connection, asked)
+            found = scope.resident(connection, asked)
+        if found is not None:
+            self._residents.put(asked, found)
+        return found
+
+    def forget_resident(self, asked: UUID | None) -> None:
+        """Lets `known_resident` know nothing of it."""
+        self._residents.put(asked, None)
+
+
+def _check(connection: Connection) -> None:
+    """Asks the server whether it is there, but only where it has said something unasked, as one that ends does: a trip
+    for every request would be in vain. Raises OperationalError."""
+    quiet = select.poll()
+    quiet.register(connection.fileno(), select.POLLIN | select.POLLHUP | select.POLLERR)
+    if quiet.poll(0):
+        ConnectionPool.check_connection(connection)
 
 
 def app_address(owner_url: str) -> str:

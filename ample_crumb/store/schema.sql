@@ -42,6 +42,12 @@ begin
     return null;
 end
 $$;
+CREATE FUNCTION public.is_resident(kitchen uuid, asked uuid) RETURNS boolean
+    LANGUAGE sql STABLE SECURITY DEFINER
+    SET search_path TO 'public', 'pg_temp'
+    AS $$
+    select exists (select 1 from person where person.kitchen_id = kitchen and person.id = asked)
+$$;
 CREATE FUNCTION public.key_words(gone jsonb, VARIADIC columns text[]) RETURNS text
     LANGUAGE sql IMMUTABLE
     AS $$

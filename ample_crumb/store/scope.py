@@ -20,11 +20,23 @@ SETTING: Final = "ample_crumb.kitchen_id"
 """What `current_kitchen()` of the schema reads; local to a transaction."""
 
 
-def enter(connection: psycopg.Connection[Any], principal: Principal) -> None:
-    """From here to the end of the transaction only rows of this kitchen are there."""
-    connection.execute("select set_config(%(setting)s, %(kitchen_id)s, true)",
-        {"setting": SETTING, "kitchen_id": str(principal.kitchen_id)},
-    )  # fmt: skip
+def enter(connection: psycopg.Connection[Any], principal: Principal) -> bool:
+    """From here to the end of the transaction only rows of this kitchen are there. False where the person does not
+    live in it."""
+    row = connection.execute(
+        "select set_config(%(setting)s, %(kitchen)s, true), is_resident(%(kitchen_id)s, %(person_id)s)",
+        {
+            "setting": SETTING,
+            "kitchen": str(principal.kitchen_id),
+            "kitchen_id": principal.kitchen_id,
+            "person_id": principal.person_id,
+        },
+    ).fetchone()
+    return row is not None and bool(row[1])
+
+
+class NobodyThere(Exception):
+    """The person that something is asked for lives in that kitchen no more."""
 
 
 def resident(connection: psycopg.Connection[Any], asked: UUID | None) -> Principal | None:

@@ -1,5 +1,6 @@
 """The API over HTTP: the story, retries, stale versions, bad input as problem documents."""
 
+import time
 import unittest
 from collections.abc import Iterator
 from typing import Any
@@ -213,6 +214,36 @@ class Api(ApiCase):
         for error, status in ((psycopg.errors.DiskFull("full"), 507), (psycopg.OperationalError("gone"), 503)):
             with mock.patch("ample_crumb.application.formulas.queries.list_page", side_effect=error):
                 self.ask("GET", "/api/v1/formulas", status=status)
+        self.ask("GET", "/api/v1/formulas")
+
+    def test_who_has_gone_is_noticed_and_the_next_is_asked(self) -> None:
+        self.create("100 g oats")
+        with psycopg.connect(self.url) as owner:
+            ((first, kitchen),) = owner.execute("select id, kitchen_id from person").fetchall()
+            owner.execute("insert into person (id, kitchen_id, name) values (%s, %s, 'Bert')", [uuid4(), kitchen])
+        self.assertEqual(self.client.cookies["ample_crumb_person"], str(first))
+        with psycopg.connect(self.url) as owner:
+            owner.execute("delete from person where id = %s", [first])
+        self.assertEqual(len(self.ask("GET", "/api/v1/formulas")["items"]), 1)
+        self.assertNotEqual(self.client.cookies["ample_crumb_person"], str(first))
+        with psycopg.connect(self.url) as owner:
+            owner.execute("delete from person")
+        for _ in range(2):
+            self.assertIn("no kitchen", self.ask("GET", "/api/v1/formulas", status=404)["detail"])
+
+    def test_connections_that_the_server_has_ended_are_noticed_before_they_are_used(self) -> None:
+        self.ask("GET", "/api/v1/formulas")
+        with psycopg.connect(self.url, autocommit=True) as owner:
+            ended = owner.execute(
+                "select pg_terminate_backend(pid) from pg_stat_activity "
+                "where datname = current_database() and pid <> pg_backend_pid()"
+            ).fetchall()
+            self.assertTrue(ended)
+            while owner.execute(
+                "select 1 from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid() "
+                "and backend_start < (select backend_start from pg_stat_activity where pid = pg_backend_pid())"
+            ).fetchone():
+                time.sleep(0.05)
         self.ask("GET", "/api/v1/formulas")
 
     def test_what_two_cannot_do_at_once_is_done_again(self) -> None:

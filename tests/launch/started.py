@@ -64,7 +64,7 @@ class StartedCase(unittest.TestCase):
     def answers(self) -> bool:
         try:
             with urllib.request.urlopen(f"{self.address}/api/v1/formulas", timeout=10) as answer:
-                return bool(answer.read() == b"[]")
+                return bool(answer.read() == b'{"items":[],"next":""}')
         except (OSError, urllib.error.URLError):
             return False
 

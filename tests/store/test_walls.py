@@ -313,7 +313,7 @@ class Catalogue(unittest.TestCase):
         database = open_database(self.url)
         self.addCleanup(database.close)
         principal, eater_id = Principal(uuid4(), uuid4()), uuid4()
-        with database.transaction(principal) as connection:
+        with database.unscoped() as connection:
             kitchens.add_kitchen(connection, principal, "One", "Anna")
             row = EaterRow(eater_id, "Bert", ["milk"])
             graves = "select kind, id from tombstone where kitchen_id = %(kitchen)s"

@@ -26,7 +26,7 @@ from ample_crumb.core.formula.formula import Line, PartBake, PartOptions
 from ample_crumb.core.production.portions import PortionBy
 from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.formats.products_csv import typed_products
-from ample_crumb.store import days, kitchens
+from ample_crumb.store import days, kitchens, scope
 from ample_crumb.store.database import Database
 from ample_crumb.store.eaters import EaterRow
 from ample_crumb.store.scope import Principal
@@ -89,8 +89,9 @@ def load_demo(database: Database, now: datetime) -> None:
     if database.resident(None) is not None:
         return
     principal = Principal(uuid5(_SPACE, "kitchen"), uuid5(_SPACE, "person"))
-    with database.transaction(principal) as connection:
+    with database.unscoped() as connection:
         kitchens.add_kitchen(connection, principal, "Boathouse kitchen", "Rower")
+        scope.enter(connection, principal)
         first_day = (now - timedelta(days=13)).date()
         for kind, targets in _TARGETS.items():
             days.set_target(connection, principal, kind, first_day, targets)

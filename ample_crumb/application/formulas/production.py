@@ -1,12 +1,15 @@
 """What follows from how a formula is made, as the baker says it."""
 
+import time
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import Final
 
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.formulas.draft import ProductionSettings, UsedTin
 from ample_crumb.core.food.nutrients import StandardUncertainty
 from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_time import BakeWindow, BakingConditions
 from ample_crumb.core.production.bake_yield import Weighings
@@ -18,6 +21,10 @@ from ample_crumb.core.production.tins import Tin
 from ample_crumb.core.production.tray_loads import TrayLoads
 from ample_crumb.core.quantity.units import MeasureSystem
 from ample_crumb.core.uncertainty.propagation import Uncertainty
+
+_LONG: Final = 60
+_AT_A_TIME: Final = 4
+_TURN_S: Final = 0.0005
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,10 +56,23 @@ def produce_draft(
     parts: tuple[Part, ...], pieces: int, family: str, draft: ProductionSettings, context: KitchenContext
 ) -> Production:
     """A formula made as its draft says; what cannot be used as asked is a problem of the outcome."""
+    _read_in_turns(parts, context)
     tins = tins_of(draft.tins, context)
     making, problems = production_inputs(draft, pieces, context)
     made = produce(parts, making, family, tins, context.cupboard, context.preferences)
     return replace(made, problems=(*problems, *made.problems))
+
+
+def _read_in_turns(parts: tuple[Part, ...], context: KitchenContext) -> None:
+    """Reads the lines of a long recipe a few at a time, so that whoever types in another window has a turn between
+    them; what was read is remembered by the cupboard."""
+    lines = [line for part in parts for line in part.lines]
+    if len(lines) <= _LONG:
+        return
+    for place, line in enumerate(lines):
+        if place % _AT_A_TIME == 0:
+            time.sleep(_TURN_S)
+        read_against(line.text, context.cupboard, context.preferences, line.chosen)
 
 
 def tins_of(used: Sequence[UsedTin], context: KitchenContext) -> list[Tin]:

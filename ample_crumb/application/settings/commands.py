@@ -21,7 +21,7 @@ def ensure_kitchen(database: Database) -> None:
     """Gives a database without any a kitchen with one person. For the owner of the tables."""
     if database.resident(None) is None:
         principal = Principal(uuid4(), uuid4())
-        with database.transaction(principal) as connection:
+        with database.unscoped() as connection:
             kitchens.add_kitchen(connection, principal, "Kitchen", "Baker")
 
 
