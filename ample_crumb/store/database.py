@@ -45,6 +45,9 @@ APP: Final = "app"
 
 _OPTIONS: Final = f"-c statement_timeout={STATEMENT_TIMEOUT_MS} -c lock_timeout={LOCK_TIMEOUT_MS} -c timezone=UTC"
 
+_MIGRATING: Final = 0x616D706C65
+"""The key of the lock that whoever migrates holds; any number that nothing else in the database uses."""
+
 _YOYO_SCHEME: Final = "postgresql+psycopg"
 
 
@@ -151,12 +154,24 @@ def migrate(url: str, most: int | None = None) -> None:
         backend = yoyo.get_backend(f"{_YOYO_SCHEME}://{rest}")
         try:
             migrations = yoyo.read_migrations(str(folder))[:most]
-            with backend.lock():
-                backend.apply_migrations(backend.to_apply(migrations))
+            with _alone(url):
+                for migration in backend.to_apply(migrations):
+                    # With its mark in one transaction: whoever is killed between the two would do it again.
+                    with backend.transaction():
+                        migration.process_steps(backend, "apply")
+                        backend.mark_one(migration)
                 if most is None:
                     _let_in(url)
         finally:
             backend.connection.close()
+
+
+@contextmanager
+def _alone(url: str) -> Iterator[None]:
+    """Nobody else migrates meanwhile. The lock goes with its connection, however this process ends."""
+    with psycopg.connect(url, autocommit=True) as connection:
+        connection.execute("select pg_advisory_lock(%(key)s)", {"key": _MIGRATING})
+        yield
 
 
 def _let_in(url: str) -> None:
