@@ -22,11 +22,16 @@ class StartedCase(unittest.TestCase):
     """Base: a running `./start`, its address, and the processes that belong to it."""
 
     def setUp(self) -> None:
-        folder = Path(tempfile.mkdtemp())
-        self.addCleanup(shutil.rmtree, folder, ignore_errors=True)
+        folder = self.folder()
         folder.chmod(0o755)
         self.data, self.port = folder / "data", free_port()
         self.process, self.address = self.start()
+
+    def folder(self) -> Path:
+        """Where its data folder goes; deleted in the end."""
+        made = Path(tempfile.mkdtemp())
+        self.addCleanup(shutil.rmtree, made, ignore_errors=True)
+        return made
 
     def start(self) -> "tuple[subprocess.Popen[str], str]":
         process = subprocess.Popen(
