@@ -6,6 +6,7 @@ import sys
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from functools import partial
+from hashlib import sha256
 from pathlib import Path
 from typing import Final
 
@@ -28,6 +29,8 @@ from ample_crumb.store.database import Database, app_address
 
 MOST_BYTES: Final = 2_000_000
 """Largest body that is read: ten times the longest recipe text."""
+
+RELEASE_HEADER: Final = "Ample-Crumb-Release"
 
 WEB: Final = Path(__file__).resolve().parents[2] / "web" / "dist"
 
@@ -63,11 +66,19 @@ class LimitBody:
         await self.app(scope, counted, send)
 
 
-class KeepNothing:
-    """Marks answers of the API as not to be kept: they are of a kitchen, and of this moment."""
+def release() -> str:
+    """A few signs that are others when the built pages are; empty where none are built."""
+    page = WEB / "index.html"
+    return sha256(page.read_bytes()).hexdigest()[:12] if page.is_file() else ""
+
+
+class MarkAnswers:
+    """Marks answers of the API as not to be kept, because they are of a kitchen and of this moment, and with the
+    release that gives them, so that a window of an older one notices."""
 
     def __init__(self, app: ASGIApp) -> None:
         self.app = app
+        self._release = release()
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http" or not scope["path"].startswith("/api/"):
@@ -76,7 +87,9 @@ class KeepNothing:
 
         async def marked(message: Message) -> None:
             if message["type"] == "http.response.start":
-                MutableHeaders(scope=message)["Cache-Control"] = "no-store"
+                headers = MutableHeaders(scope=message)
+                headers["Cache-Control"] = "no-store"
+                headers[RELEASE_HEADER] = self._release
             await send(message)
 
         await self.app(scope, receive, marked)
@@ -118,7 +131,7 @@ def create_app(database_url: str | None = None) -> FastAPI:
     app = FastAPI(title="Ample Crumb", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
     app.state.database, app.state.clock, app.state.register = database, system_clock, ShippedRegister()
     app.add_middleware(LimitBody)
-    app.add_middleware(KeepNothing)
+    app.add_middleware(MarkAnswers)
     # Text shrinks to a fifth; fonts and pictures are compressed already, which their media types say.
     app.add_middleware(CompressMiddleware)
     # Other sites cannot reach a server on loopback by pointing their own names at it.

@@ -6,8 +6,12 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { queryClient } from "@/api/queries";
+import { loadNewer } from "@/api/release";
 import { App } from "@/app/App";
 import { ErrorBoundary } from "@/ui/ErrorBoundary";
+
+// A part of an older release that was not loaded in time is gone.
+window.addEventListener("vite:preloadError", () => loadNewer());
 
 const root = document.getElementById("root");
 if (!root) throw new Error("index.html holds no #root");
@@ -15,7 +19,7 @@ createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queryClient}>
       <BrowserRouter>
-        <ErrorBoundary>
+        <ErrorBoundary onFailed={() => loadNewer()}>
           <App />
         </ErrorBoundary>
       </BrowserRouter>

@@ -1,12 +1,15 @@
 import createClient, { type Middleware } from "openapi-fetch";
 import { Problem } from "@/domain/problem";
 import { reportAnswer } from "./connection";
+import { loadNewer, noticeRelease } from "./release";
 import type { paths } from "./schema";
 
+const MISFITS = [404, 405, 422];
 const NO_SERVER = "The server does not answer. What you typed is kept in this window.";
 
 const watch: Middleware = {
   async onResponse({ response }) {
+    noticeRelease(response.headers.get("ample-crumb-release"));
     if (response.ok) {
       reportAnswer(null);
       return;
@@ -17,6 +20,8 @@ const watch: Middleware = {
       .catch(() => ({}));
     const problem = new Problem(response.status, body.detail ?? response.statusText, body.errors, body.current);
     reportAnswer(problem.away ? problem.detail : null);
+    // What a window of an older release sends may be nothing that the newer one takes.
+    if (MISFITS.includes(response.status)) loadNewer();
     throw problem;
   },
   onError({ error }) {

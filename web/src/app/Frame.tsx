@@ -1,7 +1,8 @@
 import { CookingPot, Package, Settings2, Sun } from "lucide-react";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { useAway } from "@/api/connection";
+import { loadNewer, useRenewed } from "@/api/release";
 import { isSingleKey, PLACES, useKeys } from "@/ui/keys";
 import { type StatusLine, StatusLineContext } from "@/ui/statusLine";
 import { DayStrip } from "./DayStrip";
@@ -18,6 +19,14 @@ export function Frame() {
   const [listing, setListing] = useState(false);
   const [remark, setRemark] = useState<StatusLine>({});
   const away = useAway();
+  const renewed = useRenewed();
+  const shown = useRef(pathname);
+
+  useEffect(() => {
+    // Whoever goes to another place has nothing under the hands there.
+    if (renewed && shown.current !== pathname) loadNewer();
+    shown.current = pathname;
+  }, [renewed, pathname]);
 
   useKeys((event) => {
     const alone = event.altKey && !event.ctrlKey && !event.metaKey;
@@ -60,6 +69,14 @@ export function Frame() {
         {away && (
           <p role="alert" className="border-b border-caution bg-caution-ground px-6 py-2 font-semibold text-caution">
             {away} Trying again every two seconds.
+          </p>
+        )}
+        {renewed && !away && (
+          <p role="status" className="flex flex-wrap items-center gap-3 border-b border-rim bg-sunk px-6 py-2">
+            Ample Crumb has been renewed. What you typed is kept.
+            <button type="button" className="btn btn-quiet" onClick={() => window.location.reload()}>
+              Load the new one
+            </button>
           </p>
         )}
         <StatusLineContext value={useMemo(() => setRemark, [])}>

@@ -1,11 +1,15 @@
 import { Component, type ReactNode } from "react";
 
 /** Stands in for a view that failed to draw, so that a mistake of ours is no blank page. */
-export class ErrorBoundary extends Component<{ children: ReactNode }, { failed: boolean }> {
+export class ErrorBoundary extends Component<{ children: ReactNode; onFailed: () => void }, { failed: boolean }> {
   state = { failed: false };
 
   static getDerivedStateFromError() {
     return { failed: true };
+  }
+
+  componentDidCatch() {
+    this.props.onFailed();
   }
 
   render() {

@@ -23,6 +23,8 @@ interface PickByNameProps {
 /** One of many, found by typing: the one combobox of the application. */
 export function PickByName({ label, placeholder, chosen, found, behind, onWords, onPick }: PickByNameProps) {
   const [typed, setTyped] = useState<string | null>(null);
+  // What is offered belongs to the place or sheet that the field stands in.
+  const [place, setPlace] = useState<HTMLDivElement | null>(null);
   const words = (typed ?? "").toLowerCase().split(/\s+/);
   // What was found before may be picked as long as it holds what has been typed since.
   const items = behind ? found.filter((each) => words.every((word) => each.name.toLowerCase().includes(word))) : found;
@@ -33,12 +35,9 @@ export function PickByName({ label, placeholder, chosen, found, behind, onWords,
     inputValue: typed ?? chosen?.name ?? "",
     selectedItem: null,
     defaultHighlightedIndex: 0,
-    onStateChange: ({ type, inputValue, selectedItem }) => {
-      const { InputChange, InputKeyDownEnter, ItemClick, InputBlur, InputKeyDownEscape } = useCombobox.stateChangeTypes;
-      if (type === InputChange) {
-        setTyped(inputValue ?? "");
-        onWords(inputValue ?? "");
-      } else if ((type === InputKeyDownEnter || type === ItemClick) && selectedItem) {
+    onStateChange: ({ type, selectedItem }) => {
+      const { InputKeyDownEnter, ItemClick, InputBlur, InputKeyDownEscape } = useCombobox.stateChangeTypes;
+      if ((type === InputKeyDownEnter || type === ItemClick) && selectedItem) {
         setTyped(null);
         onWords("");
         onPick(selectedItem);
@@ -50,43 +49,52 @@ export function PickByName({ label, placeholder, chosen, found, behind, onWords,
   });
   const open = box.isOpen && (items.length > 0 || !!typed?.trim());
   return (
-    <Popover.Root open={open} onOpenChange={(now) => !now && box.closeMenu()}>
-      <Popover.Anchor asChild>
-        <input
-          {...box.getInputProps({ "aria-label": label })}
-          aria-labelledby={undefined}
-          className="field"
-          placeholder={placeholder}
-          maxLength={120}
-        />
-      </Popover.Anchor>
-      <Popover.Portal>
-        <Popover.Content
-          align="start"
-          sideOffset={4}
-          collisionPadding={12}
-          className="card z-[60] w-[var(--radix-popover-trigger-width)] min-w-[220px] p-1 shadow-xl"
-          role="presentation"
-          onOpenAutoFocus={(event) => event.preventDefault()}
-          onCloseAutoFocus={(event) => event.preventDefault()}
-          onFocusOutside={(event) => event.preventDefault()}
-        >
-          <ul {...box.getMenuProps({ "aria-label": label }, { suppressRefError: true })} aria-labelledby={undefined}>
-            {items.map((item, index) => (
-              <li
-                key={item.key}
-                {...box.getItemProps({ item, index })}
-                className={`cursor-pointer rounded px-3 py-[6px] ${box.highlightedIndex === index ? "bg-sunk" : ""}`}
-              >
-                {item.name}
-              </li>
-            ))}
-          </ul>
-          {!items.length && (
-            <p className="px-3 py-[6px] text-soft">{behind ? "Looking …" : "Nothing is called that."}</p>
-          )}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <div ref={setPlace} className="min-w-0">
+      <Popover.Root open={open} onOpenChange={(now) => !now && box.closeMenu()}>
+        <Popover.Anchor asChild>
+          <input
+            {...box.getInputProps({
+              "aria-label": label,
+              // In the event itself: a field that follows later loses letters of whoever types fast.
+              onChange: (event) => {
+                setTyped(event.currentTarget.value);
+                onWords(event.currentTarget.value);
+              },
+            })}
+            aria-labelledby={undefined}
+            className="field"
+            placeholder={placeholder}
+            maxLength={120}
+          />
+        </Popover.Anchor>
+        <Popover.Portal container={place}>
+          <Popover.Content
+            align="start"
+            sideOffset={4}
+            collisionPadding={12}
+            className="card z-[60] w-[var(--radix-popover-trigger-width)] min-w-[220px] p-1 shadow-xl"
+            role="presentation"
+            onOpenAutoFocus={(event) => event.preventDefault()}
+            onCloseAutoFocus={(event) => event.preventDefault()}
+            onFocusOutside={(event) => event.preventDefault()}
+          >
+            <ul {...box.getMenuProps({ "aria-label": label }, { suppressRefError: true })} aria-labelledby={undefined}>
+              {items.map((item, index) => (
+                <li
+                  key={item.key}
+                  {...box.getItemProps({ item, index })}
+                  className={`cursor-pointer rounded px-3 py-[6px] ${box.highlightedIndex === index ? "bg-sunk" : ""}`}
+                >
+                  {item.name}
+                </li>
+              ))}
+            </ul>
+            {!items.length && (
+              <p className="px-3 py-[6px] text-soft">{behind ? "Looking …" : "Nothing is called that."}</p>
+            )}
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+    </div>
   );
 }

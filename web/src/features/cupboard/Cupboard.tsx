@@ -8,6 +8,7 @@ import { grams, kcal } from "@/domain/format";
 import { copyOf, EMPTY } from "@/domain/productDraft";
 import { isSingleKey, useKeys } from "@/ui/keys";
 import { MoreRows } from "@/ui/MoreRows";
+import { SearchField } from "@/ui/SearchField";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
 import { Slab } from "@/ui/Slab";
@@ -71,15 +72,12 @@ export function Cupboard() {
         </button>
       </header>
       <div className="mt-3 flex flex-wrap gap-2">
-        <input
+        <SearchField
           ref={search}
-          type="search"
-          className="field !w-auto min-w-[200px] flex-1"
-          aria-label="Search the cupboard"
-          placeholder="Search"
-          maxLength={200}
-          value={words}
-          onChange={(event) => set("words", event.target.value)}
+          className="!w-auto min-w-[200px] flex-1"
+          label="Search the cupboard"
+          words={words}
+          onWords={(typed) => set("words", typed)}
         />
         <Select
           label="Kind"

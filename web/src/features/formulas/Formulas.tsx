@@ -9,6 +9,7 @@ import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { isSingleKey, useKeys } from "@/ui/keys";
 import { MoreRows } from "@/ui/MoreRows";
+import { SearchField } from "@/ui/SearchField";
 import { Slab } from "@/ui/Slab";
 import { NewFormula } from "./NewFormula";
 import { useArchive } from "./useArchive";
@@ -56,15 +57,12 @@ export function Formulas() {
           </button>
         </span>
       </header>
-      <input
+      <SearchField
         ref={search}
-        type="search"
-        className="field mt-3"
-        aria-label="Search the formulas"
-        placeholder="Search"
-        maxLength={200}
-        value={words}
-        onChange={(event) => show({ words: event.target.value })}
+        className="mt-3"
+        label="Search the formulas"
+        words={words}
+        onWords={(typed) => show({ words: typed })}
       />
       {query.isPending && <p className="mt-6 text-soft">Opening the formulas …</p>}
       {query.isError && <p role="alert">{query.error.message}</p>}

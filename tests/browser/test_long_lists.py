@@ -1,0 +1,122 @@
+"""Long lists and finding by name in a real browser, and a window of an older release."""
+
+import re
+from typing import Any
+from uuid import uuid4
+
+from playwright.sync_api import Page, Request, Route, expect
+
+from ample_crumb.application.formulas import commands
+from ample_crumb.application.formulas.draft import Draft
+from ample_crumb.core.formula.formula import Line, Part
+from tests.browser.page import InBrowser
+from tests.browser.test_story import open_new
+from tests.kitchen import open_database
+
+_MANY = 40
+
+
+class LongLists(InBrowser):
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        database = open_database(cls.served.url)
+        cls.addClassCleanup(database.close)
+        principal = database.resident(None)
+        assert principal is not None
+        for number in range(_MANY):
+            draft = Draft(f"Keel bars {number:02}", "", 12, "", (Part("", (Line("100 g oats"),)),))
+            commands.create(database, principal, uuid4(), draft)
+
+    def test_the_list_goes_on_as_one_comes_to_its_end(self) -> None:
+        page = self.page()
+        page.get_by_role("link", name="Formulas").click()
+        rows = page.get_by_role("main").get_by_role("listitem")
+        expect(rows.filter(has_text=f"Keel bars {_MANY - 1}")).to_be_visible()
+        expect(page.get_by_role("button", name="Show more")).to_be_attached()
+        self.assertLess(rows.count(), _MANY)
+        while page.get_by_role("button", name=re.compile("Show more|Fetching more")).count():
+            rows.last.scroll_into_view_if_needed()
+        expect(rows.filter(has_text="Keel bars")).to_have_count(_MANY)
+        page.keyboard.press("s")
+        page.keyboard.type("keel 07")
+        expect(rows).to_have_count(1)
+        expect(rows).to_contain_text("Keel bars 07")
+        expect(page).to_have_url(re.compile("words="))
+        page.get_by_label("Search the formulas").fill("nothing of the sort")
+        expect(page.get_by_text("No formula is called that.")).to_be_visible()
+        self.assert_accessible(page, "a search that finds nothing")
+
+    def test_a_formula_is_picked_by_typing_with_the_keys_alone(self) -> None:
+        page = self.page()
+        open_new(page, "100 g oats\n2 eggs")
+        page.get_by_label("Compare with the classic").click()
+        page.get_by_role("option", name="a formula of yours").click()
+        field = page.get_by_role("combobox", name="Which formula")
+        field.focus()
+        page.keyboard.type("keel 1")
+        options = page.get_by_role("option")
+        expect(options.first).to_contain_text("Keel bars")
+        self.assert_accessible(page, "picking by name")
+        page.keyboard.type("3")
+        expect(options).to_have_count(1)
+        page.keyboard.press("Escape")
+        expect(field).to_have_value("")
+        expect(field).to_be_focused()
+        page.keyboard.type("keel 1")
+        expect(options.first).to_have_text("Keel bars 31")
+        page.keyboard.press("ArrowDown")
+        page.keyboard.press("Enter")
+        expect(field).to_have_value("Keel bars 21")
+        expect(field).to_be_focused()
+        expect(page.locator("[data-saved]")).to_have_text("saved")
+        page.reload()
+        expect(page.get_by_role("combobox", name="Which formula")).to_have_value("Keel bars 21")
+
+
+class Renewed(InBrowser):
+    def renew(self, page: Page) -> dict[str, Any]:
+        """From now on a newer release answers, which takes no formula as this window sends it; once the page is loaded
+        anew it fits again."""
+        seen: dict[str, Any] = {"old": True, "refused": 0}
+
+        def loaded(request: Request) -> None:
+            if request.resource_type == "document":
+                seen["old"] = False
+
+        def answer(route: Route) -> None:
+            if seen["old"] and route.request.method == "PUT" and "/formulas/" in route.request.url:
+                seen["refused"] += 1
+                body = '{"title": "Cannot be used", "status": 422, "detail": "Parts is not known here."}'
+                headers = {"content-type": "application/problem+json", "ample-crumb-release": "newer"}
+                route.fulfill(status=422, body=body, headers=headers)
+                return
+            got = route.fetch()
+            route.fulfill(response=got, headers=got.headers | {"ample-crumb-release": "newer"})
+
+        page.on("request", loaded)
+        page.route("**/api/v1/**", answer)
+        return seen
+
+    def test_what_the_newer_one_does_not_take_is_saved_by_the_newer_window(self) -> None:
+        page = self.page()
+        open_new(page, "100 g oats")
+        expect(page.locator("[data-saved]")).to_have_text("saved")
+        seen = self.renew(page)
+        page.get_by_label("Name of the formula").fill("Typed in the older window")
+        expect(page.locator("[data-saved]")).to_have_text("saved")
+        self.assertEqual((seen["old"], seen["refused"]), (False, 1))
+        expect(page.get_by_label("Name of the formula")).to_have_value("Typed in the older window")
+
+    def test_it_says_so_and_is_loaded_when_one_goes_elsewhere(self) -> None:
+        page = self.page()
+        expect(page.locator("[data-sentence]")).to_contain_text("kcal")
+        seen = self.renew(page)
+        page.get_by_placeholder("150 g skyr, 30 g oats").fill("150 g skyr")
+        expect(page.get_by_role("status").filter(has_text="has been renewed")).to_be_visible()
+        self.assert_accessible(page, "renewed")
+        self.assertTrue(seen["old"], "nothing is loaded under the hands of whoever types")
+        page.get_by_role("link", name="Cupboard").click()
+        expect(page.get_by_role("heading", name="Cupboard")).to_be_visible()
+        expect(page.get_by_text("has been renewed")).to_have_count(0)
+        self.assertFalse(seen["old"])

@@ -1,0 +1,35 @@
+import { useSyncExternalStore } from "react";
+
+/** The release that this window was loaded from, as the first answer told it, and the newer one that answers now. */
+let own: string | null = null;
+let newer: string | null = null;
+const listeners = new Set<() => void>();
+const LOADED = "ample-crumb loaded release";
+
+/** Hears what release an answer is of. */
+export function noticeRelease(told: string | null): void {
+  if (!told || told === newer) return;
+  own ??= told;
+  newer = told === own ? null : told;
+  for (const listener of listeners) listener();
+}
+
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+/** Whether the server is of a newer release than this window. */
+export function useRenewed(): boolean {
+  return useSyncExternalStore(subscribe, () => newer !== null);
+}
+
+/** Loads the page of the newer release at `address`, once for each release. What was typed is in the window's storage.
+ * False where there is none, or where it was loaded and did not help. */
+export function loadNewer(address = window.location.href): boolean {
+  if (newer === null || sessionStorage.getItem(LOADED) === newer) return false;
+  sessionStorage.setItem(LOADED, newer);
+  if (address === window.location.href) window.location.reload();
+  else window.location.assign(address);
+  return true;
+}
