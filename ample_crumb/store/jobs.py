@@ -141,7 +141,7 @@ def claim(connection: Connection, most: int) -> list[Job]:
             update job set state = 'running', attempts = attempts + 1, claimed_until = now() + %(claim)s
             where (kitchen_id, kind, key) in (
                 select kitchen_id, kind, key from job
-                where run_after <= now() and rules <= %(rules)s
+                where run_after <= now() and rules <= %(rules)s and state in ('queued', 'running')
                     and (state = 'queued' or (state = 'running' and claimed_until < now()))
                 order by run_after limit %(most)s for update skip locked
             )
@@ -158,6 +158,55 @@ def finish(connection: Connection, job: Job) -> bool:
         {"kitchen_id": job.kitchen_id, "kind": job.kind, "key": job.key, "token": job.token},
     )
     return done.rowcount == 1
+
+
+@dataclass(frozen=True, slots=True)
+class JobCounts:
+    """How many jobs of a kitchen are `waiting` or being done, and how many were `stopped`."""
+
+    waiting: int
+    stopped: int
+
+
+def counts(connection: Connection, kitchen_id: UUID) -> JobCounts:
+    """How far the background of a kitchen is."""
+    with connection.cursor(row_factory=class_row(JobCounts)) as cursor:
+        row = cursor.execute(
+            """
+            select count(*) filter (where state in ('queued', 'running')) as waiting,
+                count(*) filter (where state = 'stopped') as stopped
+            from job where kitchen_id = %(kitchen_id)s
+            """,
+            {"kitchen_id": kitchen_id},
+        ).fetchone()
+    assert row is not None
+    return row
+
+
+def stop(connection: Connection, kitchen_id: UUID) -> None:
+    """Lets what waits in a kitchen be; what is being done ends."""
+    connection.execute(
+        """
+        update job set state = 'stopped' where (kitchen_id, kind, key) in (
+            select kitchen_id, kind, key from job where kitchen_id = %(kitchen_id)s and state = 'queued'
+            order by kind, key for update skip locked
+        )
+        """,
+        {"kitchen_id": kitchen_id},
+    )
+
+
+def resume(connection: Connection, kitchen_id: UUID) -> None:
+    """Lets what was stopped in a kitchen go on."""
+    connection.execute(
+        """
+        update job set state = 'queued', run_after = now() where (kitchen_id, kind, key) in (
+            select kitchen_id, kind, key from job where kitchen_id = %(kitchen_id)s and state = 'stopped'
+            order by kind, key for update
+        )
+        """,
+        {"kitchen_id": kitchen_id},
+    )
 
 
 def put_back(connection: Connection, job: Job) -> None:

@@ -310,7 +310,7 @@ CREATE TABLE public.job (
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     rules integer DEFAULT 0 NOT NULL,
     CONSTRAINT job_kind CHECK ((kind = 'summary'::text)),
-    CONSTRAINT job_state CHECK ((state = ANY (ARRAY['queued'::text, 'running'::text, 'failed'::text])))
+    CONSTRAINT job_state CHECK ((state = ANY (ARRAY['queued'::text, 'running'::text, 'stopped'::text, 'failed'::text])))
 );
 CREATE TABLE public.kitchen (
     id uuid NOT NULL,
@@ -510,7 +510,7 @@ CREATE INDEX formula_line_food ON public.formula_line USING btree (kitchen_id, f
 CREATE INDEX formula_of_base ON public.formula USING btree (kitchen_id, base_id) WHERE (base_id IS NOT NULL);
 CREATE INDEX formula_since ON public.formula USING btree (kitchen_id, changed_at);
 CREATE INDEX formula_version_since ON public.formula_version USING btree (kitchen_id, changed_at);
-CREATE INDEX job_waiting ON public.job USING btree (run_after) WHERE (state <> 'failed'::text);
+CREATE INDEX job_waiting ON public.job USING btree (run_after) WHERE (state = ANY (ARRAY['queued'::text, 'running'::text]));
 CREATE INDEX person_since ON public.person USING btree (kitchen_id, changed_at);
 CREATE INDEX price_since ON public.price USING btree (kitchen_id, changed_at);
 CREATE INDEX product_by_revision ON public.product USING btree (kitchen_id, cupboard_revision);

@@ -58,6 +58,7 @@ class Statements(ApiCase):
                 ("day", "GET", f"/api/v1/days/{DAY}", None, 5),
                 ("list", "GET", "/api/v1/formulas", None, 3),
                 ("bench", "GET", f"/api/v1/formulas/{inner['id']}", None, 4),
+                ("background", "GET", "/api/v1/background", None, 2),
                 ("find", "GET", "/api/v1/find?words=oat", None, 4),
                 ("cupboard", "GET", "/api/v1/cupboard", None, 2),
                 ("product", "GET", f"/api/v1/products/{self.product['id']}", None, 5),
@@ -97,3 +98,9 @@ class Statements(ApiCase):
             counts.append(len(found))
         self.assertEqual(counts[0], counts[1])
         self.assertLess(counts[0], 30)
+        # Nothing works in the background here, so all that use it wait.
+        self.assertEqual(self.ask("GET", "/api/v1/background"), {"waiting": SIZES[-1], "stopped": 0})
+        self.assertEqual(self.ask("POST", "/api/v1/background/stop"), {"waiting": 0, "stopped": SIZES[-1]})
+        rows = self.ask("GET", "/api/v1/formulas")["items"]
+        self.assertTrue(all(row["stale"] and row["stopped"] for row in rows))
+        self.assertEqual(self.ask("POST", "/api/v1/background/resume"), {"waiting": SIZES[-1], "stopped": 0})

@@ -4,6 +4,7 @@ import re
 from typing import Any
 from uuid import uuid4
 
+import psycopg
 from playwright.sync_api import Page, Request, Route, expect
 
 from ample_crumb.application.formulas import commands
@@ -72,6 +73,28 @@ class LongLists(InBrowser):
         expect(page.locator("[data-saved]")).to_have_text("saved")
         page.reload()
         expect(page.get_by_role("combobox", name="Which formula")).to_have_value("Keel bars 21")
+
+
+class Background(InBrowser):
+    def test_what_is_worked_out_is_counted_stopped_and_let_go_on(self) -> None:
+        page = self.page()
+        with psycopg.connect(self.served.url) as owner:
+            # Asked for, and not to be begun before this test is over unless it is let go on.
+            owner.execute(
+                "insert into job (kitchen_id, kind, key, person_id, run_after) select formula.kitchen_id, 'summary', "
+                "formula.id, person.id, now() + interval '1 day' from formula join person using (kitchen_id)"
+            )
+        page.get_by_role("link", name="Formulas").click()
+        expect(page.get_by_text("Figures of 10 formulas are being worked out anew")).to_be_visible()
+        expect(page.get_by_role("progressbar")).to_be_visible()
+        self.assert_accessible(page, "worked out in the background")
+        page.get_by_role("button", name="Stop").click()
+        expect(page.get_by_text("Figures of 10 formulas are those of before.")).to_be_visible()
+        expect(page.get_by_text("figures of before", exact=True).first).to_be_visible()
+        self.assert_accessible(page, "stopped")
+        page.get_by_role("button", name="Work them out").press("Enter")
+        expect(page.get_by_role("button", name=re.compile("Stop|Work them out"))).to_have_count(0)
+        expect(page.get_by_role("heading", name="Formulas")).to_be_focused()
 
 
 class Renewed(InBrowser):

@@ -7,7 +7,7 @@ from uuid import uuid4
 
 from ample_crumb.store import formula_writes, formulas, jobs
 from ample_crumb.store.formula_writes import FormulaHead
-from ample_crumb.store.jobs import Job, Touched
+from ample_crumb.store.jobs import Job, JobCounts, Touched
 from tests.store.case import StoreCase
 
 
@@ -103,3 +103,22 @@ class Jobs(StoreCase):
             connection.execute("update formula set summary_rules = 6 where id = %s", [self.ids[0]])
         with works_as(7), self.database.unscoped() as connection:
             self.assertEqual(jobs.ask_for_outdated(connection), 1, "and the newer notices what the older has saved")
+
+    def test_what_was_stopped_is_left_until_it_is_let_go_on_or_asked_for_again(self) -> None:
+        running, *_ = self.claim(1)
+        kitchen = self.principal.kitchen_id
+        with self.database.unscoped() as connection:
+            jobs.stop(connection, kitchen)
+            jobs.stop(connection, self.other.kitchen_id)
+            self.assertEqual(jobs.counts(connection, kitchen), JobCounts(waiting=1, stopped=4))
+            self.assertTrue(jobs.finish(connection, running), "what was being done ends")
+        self.assertEqual(self.claim(), [])
+        with self.database.unscoped() as connection:
+            jobs.resume(connection, self.other.kitchen_id)
+        self.assertEqual(self.claim(), [], "another kitchen lets nothing of this one go on")
+        with self.database.unscoped() as connection:
+            jobs.resume(connection, kitchen)
+            self.assertEqual(jobs.counts(connection, kitchen), JobCounts(waiting=4, stopped=0))
+            jobs.stop(connection, kitchen)
+        self.ask()
+        self.assertEqual(len(self.claim()), 5)

@@ -163,7 +163,7 @@ def _list_item(row: FormulaRow, kept: FormulaSummary, context: KitchenContext) -
     return FormulaListItem(
         row.id, row.name, row.family, kept.piece_count, row.version, row.archived, row.updated_at,
         portion_view(kept.piece, context.definition), diet_alerts(kept.allergens, context.eaters), kept.stale,
-        kept.problem,
+        kept.stopped, kept.problem,
     )  # fmt: skip
 
 

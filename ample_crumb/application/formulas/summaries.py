@@ -30,13 +30,14 @@ from ample_crumb.store.scope import Principal
 @dataclass(frozen=True, slots=True)
 class FormulaSummary:
     """The figures of one piece with their band, its contents, and how many pieces there are. `stale` while something
-    changed that they depend on and they are those of before. `problem` is a sentence where they could not be worked
-    out, and the rest is then empty."""
+    changed that they depend on and they are those of before, `stopped` where nobody works that out. `problem` is a
+    sentence where they could not be worked out, and the rest is then empty."""
 
     piece: Portion
     allergens: AllergenNames
     piece_count: float
     stale: bool = False
+    stopped: bool = False
     problem: str = ""
 
 
@@ -53,7 +54,7 @@ def kept_summary(row: FormulaRow) -> FormulaSummary:
     if row.job_state == "failed":
         return _NOT_WORKED_OUT
     stale = row.job_state is not None or row.summary_rules < RULES_VERSION
-    return FormulaSummary(row.portion(), row.allergen_names(), row.piece_count, stale)
+    return FormulaSummary(row.portion(), row.allergen_names(), row.piece_count, stale, row.job_state == "stopped")
 
 
 def summary_now(connection: Connection, principal: Principal, row: FormulaRow) -> FormulaSummary:

@@ -30,8 +30,9 @@ from ample_crumb.core.uncertainty.propagation import LineUncertainty, Uncertaint
 
 @dataclass(frozen=True, slots=True)
 class FormulaListItem:
-    """A formula in the list, with the figures of one piece and the alerts that it raises. `stale` while these are being
-    worked out anew. `problem` says why there are none, where they could not be."""
+    """A formula in the list, with the figures of one piece and the alerts that it raises. `stale` while these are those
+    of before, because they are being worked out anew or that was `stopped`. `problem` says why there are none, where
+    they could not be."""
 
     id: UUID
     name: str
@@ -43,6 +44,7 @@ class FormulaListItem:
     piece: FiguresView
     alerts: tuple[DietAlert, ...]
     stale: bool
+    stopped: bool
     problem: str
 
 

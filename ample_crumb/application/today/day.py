@@ -88,9 +88,8 @@ def _fits(
     for fit in fits[:FITS_SHOWN]:
         row, kept = at_hand[fit.key]
         figures = portion_view(kept.piece.times(fit.piece_count), context.definition)
-        views.append(
-            FitView(row.id, row.name, fit.piece_count, figures, diet_alerts(kept.allergens, context.eaters), kept.stale)
-        )
+        alerts = diet_alerts(kept.allergens, context.eaters)
+        views.append(FitView(row.id, row.name, fit.piece_count, figures, alerts, kept.stale, kept.stopped))
     return tuple(views)
 
 

@@ -29,7 +29,7 @@ class EntryView:
 @dataclass(frozen=True, slots=True)
 class FitView:
     """So many pieces of a formula, what they bring, and the alerts that the formula raises; `stale` while its figures
-    are being worked out anew."""
+    are those of before, because they are being worked out anew or that was `stopped`."""
 
     formula_id: UUID
     name: str
@@ -37,6 +37,7 @@ class FitView:
     figures: FiguresView
     alerts: tuple[DietAlert, ...]
     stale: bool
+    stopped: bool
 
 
 @dataclass(frozen=True, slots=True)

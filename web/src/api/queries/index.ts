@@ -26,9 +26,17 @@ export const kitchenQuery = queryOptions({
 const WORKED_OUT_MS = 1000;
 
 /** Asked again until the figures that are being worked out in the background are there. */
-function untilFresh(shown: { stale: boolean }[] | undefined): number | false {
-  return shown?.some((each) => each.stale) ? WORKED_OUT_MS : false;
+function untilFresh(shown: { stale: boolean; stopped: boolean }[] | undefined): number | false {
+  return shown?.some((each) => each.stale && !each.stopped) ? WORKED_OUT_MS : false;
 }
+
+/** How many formulas wait to be worked out; asked again while some do, or while a row shown is `stale`. */
+export const backgroundQuery = (stale: boolean) =>
+  queryOptions({
+    queryKey: ["background"],
+    queryFn: ({ signal }) => data(api.GET("/api/v1/background", { signal })),
+    refetchInterval: (query) => (stale || query.state.data?.waiting ? WORKED_OUT_MS : false),
+  });
 
 /** What all pages of the list of formulas are kept under. */
 export const FORMULA_LISTS = ["formulas", "list"] as const;

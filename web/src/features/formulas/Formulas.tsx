@@ -1,16 +1,17 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
-import { useRef, useState } from "react";
+import { useCallback, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { formulaPagesQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { count, grams, kcal, plural, unreadLines } from "@/domain/format";
+import { count, grams, kcal, unreadLines } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { isSingleKey, useKeys } from "@/ui/keys";
 import { MoreRows } from "@/ui/MoreRows";
 import { SearchField } from "@/ui/SearchField";
 import { Slab } from "@/ui/Slab";
+import { BackgroundLine } from "./BackgroundLine";
 import { NewFormula } from "./NewFormula";
 import { useArchive } from "./useArchive";
 
@@ -20,11 +21,12 @@ export function Formulas() {
   const [making, setMaking] = useState(false);
   const list = useRef<HTMLUListElement>(null);
   const search = useRef<HTMLInputElement>(null);
+  const heading = useRef<HTMLHeadingElement>(null);
+  const toHeading = useCallback(() => heading.current?.focus(), []);
   const archived = params.get("archived") === "yes";
   const words = params.get("words") ?? "";
   const query = useInfiniteQuery(formulaPagesQuery(words, archived));
   const shown = query.data?.pages.flatMap((page) => page.items) ?? [];
-  const waiting = shown.filter((formula) => formula.stale).length;
   const families = new Map(kitchen.data?.families.map((family) => [family.slug, family.name]));
 
   useKeys((event) => {
@@ -46,7 +48,9 @@ export function Formulas() {
   return (
     <div className="mx-auto max-w-[1080px]">
       <header className="flex flex-wrap items-center gap-3">
-        <h1>{archived ? "Archived formulas" : "Formulas"}</h1>
+        <h1 ref={heading} tabIndex={-1}>
+          {archived ? "Archived formulas" : "Formulas"}
+        </h1>
         <span className="text-soft">figures are per piece</span>
         <span className="ml-auto flex gap-2">
           <button type="button" className="btn btn-quiet" onClick={() => show({ archived: !archived })}>
@@ -76,10 +80,7 @@ export function Formulas() {
           )}
         </div>
       )}
-      <p role="status" className="mt-2 text-soft">
-        {waiting > 0 &&
-          `Figures of ${waiting} ${plural(waiting, "formula")} are being worked out anew; those of before are shown.`}
-      </p>
+      <BackgroundLine stale={shown.some((formula) => formula.stale && !formula.stopped)} onEnd={toHeading} />
       <ul ref={list} className="mt-4 grid gap-[10px]">
         {shown.map((formula) => (
           <Row key={formula.id} formula={formula} family={families.get(formula.family) ?? ""} />
@@ -104,7 +105,11 @@ function Row({ formula, family }: { formula: Schemas["FormulaListItem"]; family:
           {[family, `makes ${count(formula.piece_count)}`, `${grams(piece.mass_g)} g each`].filter(Boolean).join(" · ")}
           {piece.without_lines > 0 && <span className="text-caution"> · {unreadLines(piece.without_lines)}</span>}
         </span>
-        {formula.stale && <span className="block text-[14px] text-soft">being worked out anew</span>}
+        {formula.stale && (
+          <span className="block text-[14px] text-soft">
+            {formula.stopped ? "figures of before" : "being worked out anew"}
+          </span>
+        )}
         {formula.problem && <span className="block text-[14px] text-caution">{formula.problem}</span>}
         <DietAlerts alarms={formula.alerts} />
       </Link>

@@ -264,7 +264,7 @@ function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"])
                 {fit.figures.without_lines > 0 && (
                   <span className="text-caution"> · without what could not be read</span>
                 )}
-                {fit.stale && " · being worked out anew"}
+                {fit.stale && (fit.stopped ? " · figures of before" : " · being worked out anew")}
               </div>
               <DietAlerts alarms={fit.alerts} />
             </div>
