@@ -3,12 +3,14 @@
 import argparse
 import json
 import logging
+import multiprocessing
 import os
 import signal
 import sys
+from collections.abc import Callable
 from datetime import datetime
 from threading import Thread
-from typing import Final
+from typing import TYPE_CHECKING, Final
 
 import psycopg
 
@@ -16,6 +18,9 @@ from ample_crumb.application.demo.loader import load_demo
 from ample_crumb.application.settings.commands import ensure_kitchen
 from ample_crumb.store.database import Database, migrate
 from ample_crumb.store.jobs import ask_for_outdated
+
+if TYPE_CHECKING:
+    from fastapi import FastAPI
 
 UNUSABLE: Final = 2
 
@@ -45,7 +50,7 @@ def run(given: argparse.Namespace) -> int:
             Thread(target=_end_with_parent, name="parent", daemon=True).start()
 
         uvicorn.run(
-            "ample_crumb.api.app:create_app",
+            "ample_crumb.server:served_app",
             factory=True,
             host=given.host,
             port=given.port,
@@ -58,10 +63,25 @@ def run(given: argparse.Namespace) -> int:
     return 0
 
 
+def served_app() -> "FastAPI":
+    """The application as one of several processes serves it: it ends when the one that minds them is gone."""
+    from ample_crumb.api.app import create_app
+
+    minder = multiprocessing.parent_process()
+    if minder is not None:
+        Thread(target=_end_after, args=(minder.join,), name="minder", daemon=True).start()
+    return create_app()
+
+
 def _end_with_parent() -> None:
-    """Ends this process in order when whoever started it is gone."""
+    """Ends this process in order when whoever started it is gone, and with it its end of the pipe."""
     while sys.stdin.buffer.read(4096):
         pass
+    os.kill(os.getpid(), signal.SIGTERM)
+
+
+def _end_after(gone: Callable[[], object]) -> None:
+    gone()
     os.kill(os.getpid(), signal.SIGTERM)
 
 

@@ -82,9 +82,9 @@ class Served:
         subprocess.run([PYTHON, "-m", "ample_crumb", *prepare], env=self._environment, cwd=ROOT, check=True)
         self._process: subprocess.Popen[Any] | None = None
 
-    def start(self) -> None:
+    def start(self, *options: str) -> None:
         """Starts it and waits until it answers."""
-        command = [str(PYTHON), "-m", "ample_crumb", "serve", "--port", str(self.port)]
+        command = [str(PYTHON), "-m", "ample_crumb", "serve", "--port", str(self.port), *options]
         self._process = subprocess.Popen(command, env=self._environment, cwd=ROOT)
         for _ in range(2400):
             try:
