@@ -75,7 +75,7 @@ def served_app() -> "FastAPI":
 
 def _end_with_parent() -> None:
     """Ends this process in order when whoever started it is gone, and with it its end of the pipe."""
-    while sys.stdin.buffer.read(4096):
+    while os.read(sys.stdin.fileno(), 4096):
         pass
     os.kill(os.getpid(), signal.SIGTERM)
 

@@ -27,7 +27,7 @@ def run() -> None:
     try:
         own = [each for each in send("GET", "/api/v1/cupboard")["items"] if each["product_id"] and not each["draft"]]
         views = [send("GET", f"/api/v1/products/{each['product_id']}") for each in own]
-        formula = send("GET", f"/api/v1/formulas/{send('GET', '/api/v1/formulas')[0]['id']}")["draft"]
+        formula = send("GET", f"/api/v1/formulas/{send('GET', '/api/v1/formulas')['items'][0]['id']}")["draft"]
         bench = {"parts": formula["parts"], "pieces": 12, "family": "brownie", "day": "2026-05-04"}
         sizes = []
         for number in range(CHANGES + 1):

@@ -35,6 +35,7 @@ def stop() -> None:
         made.stop("immediate")
         shutil.rmtree(folder, ignore_errors=True)
     _started.clear()
+    cluster.cache_clear()
 
 
 # Whoever runs the tests, and however they end, no server is left behind.

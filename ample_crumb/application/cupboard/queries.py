@@ -32,7 +32,7 @@ from ample_crumb.store.database import Database
 from ample_crumb.store.products import Shelf
 from ample_crumb.store.scope import Principal
 
-PAGE: Final = 24
+PAGE: Final = 20
 """Foods of a page, more than a screen shows."""
 
 
