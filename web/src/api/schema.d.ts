@@ -2242,7 +2242,7 @@ export interface components {
         /**
          * FitView
          * @description So many pieces of a formula, what they bring, and the alerts that the formula raises; `stale` while its figures
-         *     are being worked out anew.
+         *     are those of before, because they are being worked out anew or that was `stopped`.
          */
         FitView: {
             /**
@@ -2348,8 +2348,9 @@ export interface components {
         };
         /**
          * FormulaListItem
-         * @description A formula in the list, with the figures of one piece and the alerts that it raises. `stale` while these are being
-         *     worked out anew. `problem` says why there are none, where they could not be.
+         * @description A formula in the list, with the figures of one piece and the alerts that it raises. `stale` while these are those
+         *     of before, because they are being worked out anew or that was `stopped`. `problem` says why there are none, where
+         *     they could not be.
          */
         FormulaListItem: {
             /**
