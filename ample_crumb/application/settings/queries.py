@@ -60,11 +60,11 @@ def _formulas_called(connection: Connection, principal: Principal, start: str) -
 
 
 def ingredients_called(cupboard: Cupboard, words: str, most: int = 12) -> tuple[Choice, ...]:
-    """Ingredients that have these letters in a name, and where they are few those whose names are near them; the first
-    of the cupboard when there are none."""
+    """Ingredients that are called just so, then those that have these letters in a name, and where they are few those
+    whose names are near them; the first of the cupboard when there are none."""
     if not words.strip():
         return tuple(Choice(item.slug, item.name) for item in list(cupboard.ingredients.values())[:most])
-    slugs = cupboard.search.find(words, most)
+    slugs = list(dict.fromkeys((*cupboard.index.called(words), *cupboard.search.find(words, most))))[:most]
     if len(slugs) < most:
         near = cupboard.index.find(words)
         ranked = [match.key for match in ((near.best,) if near.best else ()) + near.others]

@@ -10,7 +10,7 @@ of the keyboard (optimal string alignment distance, rapidfuzz).
 import math
 import re
 import unicodedata
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Final
@@ -259,13 +259,21 @@ class NameIndex:
             return found
         return self._first_of(first, rest[0], notes, unit) or found
 
+    def called(self, name: str) -> "Iterator[str]":
+        """Of this index, and then of the one below, the first key with a name of just these telling words."""
+        ours = frozenset(words(name))
+        return self._in_layers(lambda layer: (layer._exact[ours],) if ours in layer._exact else ())
+
     def alike(self, name: str) -> "Iterator[str]":
         """The keys with a name that has all telling words of `name` or whose own are all in it, two at least, this
         index before the one below; a key may come again."""
         ours = frozenset(words(name))
+        return self._in_layers(lambda layer: layer._sharing(ours) if len(ours) > 1 else ())
+
+    def _in_layers(self, found: "Callable[[NameIndex], Iterable[str]]") -> "Iterator[str]":
         hidden: frozenset[str] = frozenset()
-        for layer in self._layers() if len(ours) > 1 else ():
-            yield from (key for key in layer._sharing(ours) if key not in hidden)
+        for layer in self._layers():
+            yield from (key for key in found(layer) if key not in hidden)
             hidden |= layer._hidden
 
     def _sharing(self, ours: frozenset[str]) -> "Iterator[str]":

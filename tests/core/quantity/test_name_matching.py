@@ -148,3 +148,9 @@ class Alike(unittest.TestCase):
             if min(len(words), len(asked)) > 1 and (words <= asked or asked <= words)
         }
         self.assertEqual(set(index.alike(" ".join(sorted(asked)))), like)
+
+    def test_what_is_called_just_so(self) -> None:
+        lower = NameIndex({"rolled": ["rolled oats", "oats"], "flour": ["oat flour"]})
+        index = NameIndex({"mine": ["Oats"], "gone": []}, upon=lower, hidden=frozenset({"mine", "flour"}))
+        self.assertEqual(list(index.called("oat")), ["mine", "rolled"])
+        self.assertEqual((list(index.called("oat flour")), list(index.called("rye"))), ([], []))

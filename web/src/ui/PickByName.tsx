@@ -49,7 +49,7 @@ export function PickByName({ label, placeholder, chosen, found, behind, onWords,
   });
   const open = box.isOpen && (items.length > 0 || !!typed?.trim());
   return (
-    <div ref={setPlace} className="min-w-0">
+    <div ref={setPlace} className="min-w-[200px] flex-1">
       <Popover.Root open={open} onOpenChange={(now) => !now && box.closeMenu()}>
         <Popover.Anchor asChild>
           <input
