@@ -6,26 +6,31 @@ from typing import Any
 from unittest import mock
 
 import psycopg
+from psycopg.conninfo import conninfo_to_dict
 from psycopg.sql import Composable
 
 
 @contextmanager
-def statements() -> Iterator[list[str]]:
-    """The statements sent by all connections until the block ends, each in one line. BEGIN and COMMIT are none."""
+def statements(url: str) -> Iterator[list[str]]:
+    """The statements sent to the database at `url` while a block runs, each in one line; BEGIN and COMMIT are none."""
+    of = conninfo_to_dict(url)["dbname"]
     sent: list[str] = []
     execute, executemany = psycopg.Cursor.execute, psycopg.Cursor.executemany
 
-    def note(query: Any) -> None:
+    def note(cursor: Any, query: Any) -> None:
+        # Another application of this process may be at work on its own.
+        if cursor.connection.info.dbname != of:
+            return
         text = " ".join((query.as_string() if isinstance(query, Composable) else str(query)).split())
         if text:
             sent.append(text)
 
     def counted(cursor: Any, query: Any, *given: Any, **named: Any) -> Any:
-        note(query)
+        note(cursor, query)
         return execute(cursor, query, *given, **named)
 
     def counted_many(cursor: Any, query: Any, *given: Any, **named: Any) -> Any:
-        note(query)
+        note(cursor, query)
         return executemany(cursor, query, *given, **named)
 
     with (

@@ -41,7 +41,7 @@ class Statements(ApiCase):
 
     def sent(self, method: str, path: str, body: object = None) -> tuple[Any, list[str]]:
         """The answer to a request that was made before, warm, and the statements of it."""
-        with statements() as found:
+        with statements(self.url) as found:
             answer = self.ask(method, path, body)
         return answer, found
 

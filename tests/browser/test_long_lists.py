@@ -1,11 +1,12 @@
 """Long lists and finding by name in a real browser, and a window of an older release."""
 
 import re
+from contextlib import suppress
 from typing import Any
 from uuid import uuid4
 
 import psycopg
-from playwright.sync_api import Page, Request, Route, expect
+from playwright.sync_api import Error, Page, Request, Route, expect
 
 from ample_crumb.application.formulas import commands
 from ample_crumb.application.formulas.draft import Draft
@@ -114,11 +115,14 @@ class Renewed(InBrowser):
                 headers = {"content-type": "application/problem+json", "ample-crumb-release": "newer"}
                 route.fulfill(status=422, body=body, headers=headers)
                 return
-            got = route.fetch()
-            route.fulfill(response=got, headers=got.headers | {"ample-crumb-release": "newer"})
+            # What was under way when the page is loaded anew goes with it.
+            with suppress(Error):
+                got = route.fetch()
+                route.fulfill(response=got, headers=got.headers | {"ample-crumb-release": "newer"})
 
         page.on("request", loaded)
         page.route("**/api/v1/**", answer)
+        self.addCleanup(page.unroute_all, behavior="ignoreErrors")
         return seen
 
     def test_what_the_newer_one_does_not_take_is_saved_by_the_newer_window(self) -> None:

@@ -205,14 +205,14 @@ def set_price(database: Database, principal: Principal, food: str, price: float 
     """From now on the food, a generic slug or the id of a product, costs so much for what `for_text` names, "500 g" or
     "10 eggs"; None for the price forgets it. Raises NotHere, or CannotAccept when that has no grams."""
     with database.transaction(principal) as connection:
-        kitchens.lock(connection, principal.kitchen_id)
         context = load_context(connection, principal)
         slug = food if food in reference_cupboard().ingredients else _product_slug(connection, principal, food)
-        if price is None:
+        bought = None if price is None else Price(price, for_text.strip(), _grams_of(for_text, context, slug))
+        kitchens.lock(connection, principal.kitchen_id)
+        if bought is None:
             prices.forget_price(connection, principal.kitchen_id, food)
-            return None
-        bought = Price(price, for_text.strip(), _grams_of(for_text, context, slug))
-        prices.set_price(connection, principal.kitchen_id, food, bought)
+        else:
+            prices.set_price(connection, principal.kitchen_id, food, bought)
         return bought
 
 

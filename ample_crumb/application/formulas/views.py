@@ -178,6 +178,7 @@ class ScaledView:
 def line_view(line: ReadLine, uncertainty: LineUncertainty) -> LineView:
     """A line for a screen."""
     figures = line.figures
+    shown = line.once(_follows_from)
     return LineView(
         text=line.text,
         name=line.name,
@@ -189,7 +190,7 @@ def line_view(line: ReadLine, uncertainty: LineUncertainty) -> LineView:
         high_g=line.high_g,
         energy_kcal=figures.nutrients.energy_kcal if figures else None,
         protein_g=figures.nutrients.protein_g if figures else None,
-        layers=layers(figures.nutrients) if figures else None,
+        layers=shown.layers,
         basis=line.basis,
         assumption=line.assumption,
         optional=line.optional,
@@ -200,10 +201,22 @@ def line_view(line: ReadLine, uncertainty: LineUncertainty) -> LineView:
         protein_sd_g=uncertainty.protein_sd_g,
         prepared_g=line.prepared_g,
         used_share=figures.mass_g / line.prepared_g if figures and line.prepared_g else 1.0,
-        fill=fill_of(line),
+        fill=shown.fill,
         fills=line.fills,
-        cooked_or_dry=_other_way(line),
+        cooked_or_dry=shown.cooked_or_dry,
     )
+
+
+@dataclass(frozen=True, slots=True)
+class _FollowsFromLine:
+    layers: Layers | None
+    fill: str
+    cooked_or_dry: CookedOrDry | None
+
+
+def _follows_from(line: ReadLine) -> _FollowsFromLine:
+    """What a line alone tells, which while another is typed stays as it is."""
+    return _FollowsFromLine(layers(line.figures.nutrients) if line.figures else None, fill_of(line), _other_way(line))
 
 
 def _other_way(line: ReadLine) -> CookedOrDry | None:

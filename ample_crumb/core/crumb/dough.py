@@ -98,13 +98,17 @@ def lies_beside(name: str) -> bool:
 
 
 def _share(place: int, line: ReadLine, cupboard: Cupboard) -> DoughLine | None:
-    if line.figures is None or line.ingredient is None or _ON_TOP.search(line.text.casefold()):
+    if line.figures is None or line.ingredient is None or line.once(_on_top):
         return None
     item = cupboard.ingredients[line.ingredient.slug]
     properties = functional_properties(item)
     return DoughLine(
         place, line.text, line.name, item, properties, line.figures.mass_g, _in_pieces(line.text, item, properties)
     )
+
+
+def _on_top(line: ReadLine) -> bool:
+    return _ON_TOP.search(line.text.casefold()) is not None
 
 
 def _in_pieces(text: str, item: Ingredient, properties: FunctionalProperties) -> bool:

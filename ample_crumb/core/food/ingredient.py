@@ -1,18 +1,15 @@
 """An ingredient: what it is called, made of, and how it is measured."""
 
-from collections.abc import Callable
-from dataclasses import dataclass, field, replace
-from typing import Any, TypeVar
+from dataclasses import dataclass, replace
 
+from ample_crumb.core.follows import Follows
 from ample_crumb.core.food.energy import EnergySystem, european_energy, us_energy
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.core.quantity.weighing import Measures
 
-T = TypeVar("T")
-
 
 @dataclass(frozen=True, slots=True)
-class Ingredient:
+class Ingredient(Follows):
     """A food as bought. `per_100g` holds the stated energy; `polyol_kind` names its polyol other than erythritol.
 
     `vegan` implies `vegetarian`. `allergens` are those that it contains as such, by the names of `allergens`; `traces`
@@ -38,16 +35,6 @@ class Ingredient:
     sd_per_100g: Nutrients | None = None
     traces: tuple[str, ...] | None = None
     allergens_open: bool = False
-    _follows: dict[Callable[["Ingredient"], Any], Any] = field(
-        default_factory=dict, init=False, repr=False, compare=False
-    )
-
-    def once(self, work: Callable[["Ingredient"], T]) -> T:
-        """What `work` makes of this food, worked out the first time it is asked; it goes when the food goes."""
-        if work not in self._follows:
-            self._follows[work] = work(self)
-        made: T = self._follows[work]
-        return made
 
     def per_100g_by(self, system: EnergySystem) -> Nutrients:
         """The nutrients per 100 g with the energy as the system counts it; the stated one where factors cannot tell."""

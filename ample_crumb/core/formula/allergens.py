@@ -1,10 +1,12 @@
 """What a formula contains and which diets it breaks, with the lines that do it. Derived, never typed."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Final
 
 from ample_crumb.core.food.allergens import BROKEN_BY, KNOWN
 from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.evaluation import FormulaFigures
 
 
@@ -61,10 +63,10 @@ def allergens_of(evaluated: FormulaFigures, cupboard: Cupboard) -> Allergens:
     not be read: a trace of it is enough."""
     lines = [line for part in evaluated.parts for line in part.lines if line.text.strip()]
     known = [(line.text, cupboard.ingredients[line.ingredient.slug]) for line in lines if line.ingredient]
-    contains = [Causes(name, tuple(text for text, item in known if name in (item.allergens or ()))) for name in KNOWN]
+    contains = _by_allergen((text, item.allergens) for text, item in known)
     here = {each.name for each in contains if each.lines}
-    traces = [Causes(name, tuple(text for text, item in known if name in (item.traces or ()))) for name in KNOWN]
-    answered = [(text, [breaks(item) for _, breaks in _DIETS]) for text, item in known]
+    traces = _by_allergen((text, item.traces) for text, item in known)
+    answered = [(text, item.once(_answers)) for text, item in known]
     diets = [
         Causes(diet, tuple(text for text, answers in answered if answers[place]))
         for place, (diet, _) in enumerate(_DIETS)
@@ -85,3 +87,17 @@ def allergens_of(evaluated: FormulaFigures, cupboard: Cupboard) -> Allergens:
         unknown_lines=tuple(line.text for line in lines if line.text in unsaid or line.text in unread),
         open_lines=tuple(line.text for line in lines if line.text in untold),
     )
+
+
+def _answers(item: Ingredient) -> tuple[bool | None, ...]:
+    """Whether a food breaks each of the diets; None where nobody knows."""
+    return tuple(breaks(item) for _, breaks in _DIETS)
+
+
+def _by_allergen(told: Iterable[tuple[str, tuple[str, ...] | None]]) -> list[Causes]:
+    """Each known allergen with the lines that name it."""
+    lines: dict[str, list[str]] = {}
+    for text, names in told:
+        for name in dict.fromkeys(names or ()):
+            lines.setdefault(name, []).append(text)
+    return [Causes(name, tuple(lines.get(name, ()))) for name in KNOWN]

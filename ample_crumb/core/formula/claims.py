@@ -12,6 +12,7 @@ from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.allergens import Allergens
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.families import us_reference_g
+from ample_crumb.core.formula.reading import ReadLine
 
 _UNSWEETENED: Final = "no added sugar"
 
@@ -65,10 +66,15 @@ def _lines_of(evaluated: FormulaFigures, whole: Figures) -> tuple[ClaimedAmounts
     left = whole.mass_g / evaluated.batch.mass_g if evaluated.batch.mass_g else 1.0
     lines = enumerate(line for part in evaluated.parts for line in part.lines)
     return tuple(
-        ClaimedAmounts.in_(Figures(line.figures.mass_g * left, line.figures.nutrients), place, line.name)
+        ClaimedAmounts(place, line.name, line.figures.mass_g * left, line.once(_claimed))
         for place, line in lines
         if line.figures
     )
+
+
+def _claimed(line: ReadLine) -> Mapping[str, float]:
+    assert line.figures is not None
+    return ClaimedAmounts.in_(line.figures).amounts
 
 
 def _judged(

@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Final
 
+from ample_crumb.core.follows import Follows
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
@@ -36,7 +37,7 @@ class Choice:
 
 
 @dataclass(frozen=True, slots=True)
-class ReadLine:
+class ReadLine(Follows):
     """A line with all that was made of it.
 
     `figures` is None when the line could not be read; then `problem` says why and the totals leave it out. `sure` is

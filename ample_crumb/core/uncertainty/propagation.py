@@ -1,6 +1,7 @@
 """From the doubt of each line to the bands of batch and piece, and to what weighing would gain."""
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass
 from operator import add
 from typing import Final
@@ -70,7 +71,7 @@ def propagate(
     items = [cupboard.ingredients[line.ingredient.slug] if line.ingredient else None for line in lines]
     measured = [_measured(line, item) for line, item in zip(lines, items, strict=True)]
     foods = [item.slug if item else "" for item in items]
-    held = [_held(each, definition) for each in figures]
+    held = [line.once(_HELD[definition]) for line in lines]
     contents = [_contents(own, each, item) for own, each, item in zip(held, figures, items, strict=True)]
     of_food: dict[str, tuple[float, ...]] = {}
     for content, food in zip(contents, foods, strict=True):
@@ -127,6 +128,13 @@ def _contents(held: tuple[float, ...], figures: Figures | None, item: Ingredient
         return tuple(FOOD_SHARE * value for value in held)
     return tuple((sd or 0.0) * figures.mass_g / 100 for sd in values(item.sd_per_100g))
 
+
+def _held_by(definition: CarbohydrateDefinition) -> Callable[[ReadLine], tuple[float, ...]]:
+    return lambda line: _held(line.figures, definition)
+
+
+_HELD: Final = {definition: _held_by(definition) for definition in CarbohydrateDefinition}
+"""A line that is remembered keeps what it holds, by each way to count."""
 
 _NOTHING: Final = (0.0,) * len(NAMES)
 _ENERGY: Final = NAMES.index("energy_kcal")

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from operator import attrgetter
+from operator import attrgetter, itemgetter
 from typing import Final
 
 from ample_crumb.core.food.claims.claim import ClaimCondition
@@ -54,11 +54,12 @@ def claim_gap(
     """
     if not needs:
         return None
-    margins = [_margin(need, batch) for need in needs]
+    # Those that do not hold first: most lines cannot meet them, and are done with.
+    margins = sorted(((_margin(need, batch), need) for need in needs), key=itemgetter(0))
     best: LineChange | None = None
     for line in lines:
         low, high = -line.mass_g, MOST_TIMES * line.mass_g
-        for need, margin in zip(needs, margins, strict=True):
+        for margin, need in margins:
             slope = _margin(need, line) / line.mass_g
             if slope > 0:
                 low = max(low, -margin / slope)
@@ -66,6 +67,8 @@ def claim_gap(
                 high = min(high, -margin / slope)
             elif margin < 0:
                 low, high = 1.0, 0.0
+            if low > high:
+                break
         if low > high:
             continue
         change_g = min(max(0.0, low), high)
