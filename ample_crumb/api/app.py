@@ -66,7 +66,7 @@ class LimitBody:
         await self.app(scope, counted, send)
 
 
-def release() -> str:
+def _release() -> str:
     """A few signs that are others when the built pages are; empty where none are built."""
     page = WEB / "index.html"
     return sha256(page.read_bytes()).hexdigest()[:12] if page.is_file() else ""
@@ -78,7 +78,7 @@ class MarkAnswers:
 
     def __init__(self, app: ASGIApp) -> None:
         self.app = app
-        self._release = release()
+        self._release = _release()
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http" or not scope["path"].startswith("/api/"):

@@ -87,8 +87,3 @@ def _habits(connection: Connection, kitchen_id: UUID, row: KitchenRow) -> Habits
     if not row.writing:
         connection.memory.put(("habits", kitchen_id), (row.habits_revision, habits))
     return habits
-
-
-def priced_food(slug: str) -> str:
-    """What a price is kept under: the id of a product, whichever its label, or the generic slug."""
-    return slug.removeprefix("own-").rpartition("-")[0] if slug.startswith("own-") else slug

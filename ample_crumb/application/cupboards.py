@@ -77,9 +77,14 @@ def label_slugs(product_id: UUID, number: int) -> list[str]:
     return [label_slug(product_id, each) for each in range(number, 0, -1)]
 
 
+def priced_food(slug: str) -> str:
+    """What a price is kept under: the id of a product, whichever its label, or the generic slug."""
+    return slug.removeprefix("own-").rpartition("-")[0] if slug.startswith("own-") else slug
+
+
 def product_of(slug: str) -> UUID | None:
     """The product that a label is of; None for a slug that is no label's."""
-    return UUID(slug.removeprefix("own-").rpartition("-")[0]) if slug.startswith("own-") else None
+    return UUID(priced_food(slug)) if slug.startswith("own-") else None
 
 
 def label_ingredient(row: ProductRow) -> tuple[Ingredient, LabelFigures]:

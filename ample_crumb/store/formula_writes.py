@@ -110,8 +110,8 @@ def write_parts(
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class StoredSummary:
-    """What lists show of a formula: the figures of one of `piece_count` pieces, its allergens, and the
-    number of the `rules` they were worked out by."""
+    """What lists show of a formula: the figures of one of `piece_count` pieces, its allergens, and the number of the
+    `rules` they were worked out by."""
 
     piece: Portion
     piece_count: float

@@ -12,8 +12,8 @@ from psycopg.sql import SQL
 from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.store.columns import FiguresRow
+from ample_crumb.store.conditions import asked_for, holds
 from ample_crumb.store.database import Connection
-from ample_crumb.store.patterns import holds
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -108,23 +108,25 @@ def listed(
 ) -> list[FormulaRow]:
     """Formulas in use or archived whose names hold all of these words, the last changed first: so many from the
     beginning, or from behind a place in the list."""
+    conditions = (
+        (True, "kitchen_id = %(kitchen_id)s"),
+        (True, "archived_at is not null" if archived else "archived_at is null"),
+        (words, "lower(name) like all(%(patterns)s)"),
+        (after, "(updated_at, id) < (%(at)s, %(after_id)s)"),
+    )
     with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
         return cursor.execute(
             SQL(
                 """
                 with page as (
-                    select id from formula where kitchen_id = %(kitchen_id)s
-                        and (archived_at is not null) = %(archived)s and lower(name) like all(%(patterns)s::text[])
-                        and (%(at)s::timestamptz is null or (updated_at, id) < (%(at)s::timestamptz, %(after_id)s))
-                    order by updated_at desc, id desc limit %(most)s
+                    select id from formula where {} order by updated_at desc, id desc limit %(most)s
                 )
                 select {} {} join page on page.id = formula.id where formula.kitchen_id = %(kitchen_id)s
                 order by updated_at desc, formula.id desc
                 """
-            ).format(_COLUMNS, _FROM),
+            ).format(asked_for(conditions), _COLUMNS, _FROM),
             {
                 "kitchen_id": kitchen_id,
-                "archived": archived,
                 "patterns": [holds(word) for word in words],
                 "at": after.updated_at if after else None,
                 "after_id": after.id if after else None,

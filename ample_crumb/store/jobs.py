@@ -141,7 +141,7 @@ def claim(connection: Connection, most: int) -> list[Job]:
             update job set state = 'running', attempts = attempts + 1, claimed_until = now() + %(claim)s
             where (kitchen_id, kind, key) in (
                 select kitchen_id, kind, key from job
-                where run_after <= now() and rules <= %(rules)s and state in ('queued', 'running')
+                where run_after <= now() and rules <= %(rules)s
                     and (state = 'queued' or (state = 'running' and claimed_until < now()))
                 order by run_after limit %(most)s for update skip locked
             )

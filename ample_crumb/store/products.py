@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 from dataclasses import asdict, dataclass, fields
 from datetime import datetime
+from enum import StrEnum
 from typing import Any, Final
 from uuid import UUID
 
@@ -11,8 +12,8 @@ from psycopg.sql import SQL
 
 from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.product import Pack, PackMeasures, ProductDeclaration
+from ample_crumb.store.conditions import asked_for, holds
 from ample_crumb.store.database import Connection
-from ample_crumb.store.patterns import holds
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -152,17 +153,25 @@ def with_code(connection: Connection, kitchen_id: UUID, gtin: str) -> list[Produ
         ).fetchall()
 
 
+class OnShelf(StrEnum):
+    """Which foods of the cupboard a list shows: those in use, of these own products alone or drafts alone, or what is
+    archived."""
+
+    IN_USE = ""
+    OWN = "own"
+    DRAFTS = "drafts"
+    ARCHIVED = "archived"
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Shelf:
-    """Which foods a list shows: whose names hold all `words`, of a `role`, said to be `without` an allergen and traces
-    of it, only `own` products, only `drafts` of these, or those `archived` and no others. Empty is any."""
+    """Of the foods `on` a shelf those whose names hold all `words`, of a `role`, said to be `without` an allergen and
+    traces of it. Empty is any."""
 
+    on: OnShelf = OnShelf.IN_USE
     words: tuple[str, ...] = ()
     role: str = ""
     without: str = ""
-    own: bool = False
-    drafts: bool = False
-    archived: bool = False
 
 
 _BEHIND: Final = """
@@ -184,6 +193,15 @@ def listed(
     connection: Connection, kitchen_id: UUID, shelf: Shelf, most: int, after: UUID | None = None
 ) -> list[ProductRow]:
     """Products by name with the newest label of each: so many from the beginning, or from behind that one."""
+    conditions = (
+        (True, "kitchen_id = %(kitchen_id)s"),
+        (True, "archived_at is not null" if shelf.on is OnShelf.ARCHIVED else "archived_at is null"),
+        (shelf.on is OnShelf.DRAFTS, "not finished"),
+        (shelf.words, "sort_name like all(%(patterns)s)"),
+        (shelf.role, "role = %(role)s"),
+        (shelf.without, _WITHOUT),
+        (after, _BEHIND),
+    )
     with connection.cursor(row_factory=class_row(ProductRow)) as cursor:
         return cursor.execute(
             SQL(
@@ -194,7 +212,7 @@ def listed(
                 {} join page on page.id = product.id where product.kitchen_id = %(kitchen_id)s
                 order by sort_name, product.id
                 """
-            ).format(SQL(" and ").join(_conditions(shelf, after)), _WITH_NEWEST),
+            ).format(asked_for(conditions), _WITH_NEWEST),
             {
                 "kitchen_id": kitchen_id,
                 "role": shelf.role,
@@ -204,20 +222,6 @@ def listed(
                 "most": most,
             },
         ).fetchall()
-
-
-def _conditions(shelf: Shelf, after: UUID | None) -> list[SQL]:
-    """Only what is asked for: among conditions that are mostly true the planner loses the order of the index."""
-    found = [
-        (True, "kitchen_id = %(kitchen_id)s"),
-        (True, "archived_at is not null" if shelf.archived else "archived_at is null"),
-        (shelf.words, "sort_name like all(%(patterns)s)"),
-        (shelf.role, "role = %(role)s"),
-        (shelf.drafts, "not finished"),
-        (shelf.without, _WITHOUT),
-        (after, _BEHIND),
-    ]
-    return [SQL(text) for asked, text in found if asked]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -14,7 +14,7 @@ from ample_crumb.application.versions import queries as versions_queries
 from ample_crumb.core.rules import RULES_VERSION
 from ample_crumb.store import formulas as stored_formulas
 from ample_crumb.store import jobs
-from ample_crumb.store.products import Shelf
+from ample_crumb.store.products import OnShelf, Shelf
 from tests.kitchen import new_database, open_database
 
 NOW = datetime(2026, 5, 6, 18, 30, tzinfo=UTC)
@@ -91,7 +91,7 @@ class Demo(unittest.TestCase):
                 self.assertAlmostEqual(room or 0.0, budget.room_kcal if budget else 0.0)
 
     def test_its_products_are_own_two_ask_for_a_look_and_two_are_drafts(self) -> None:
-        own = cupboard_queries.list_page(self.database, self.principal, Shelf(own=True)).items
+        own = cupboard_queries.list_page(self.database, self.principal, Shelf(on=OnShelf.OWN)).items
         self.assertEqual(len(own), 15)
         self.assertEqual(sum(item.remark != "" for item in own), 2)
         self.assertEqual(sum(item.draft and item.problem != "" for item in own), 2)

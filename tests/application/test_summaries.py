@@ -1,11 +1,13 @@
 """What is kept of a formula for lists is what its Bench says, whatever changed in between."""
 
+import time
 from dataclasses import replace
 from datetime import date
 from typing import Any
 from unittest import mock
 from uuid import UUID, uuid4
 
+from ample_crumb.application import jobs as background_jobs
 from ample_crumb.application.cupboard import commands as cupboard_commands
 from ample_crumb.application.cupboard import queries as cupboard_queries
 from ample_crumb.application.cupboard.views import ProductDraft
@@ -14,6 +16,8 @@ from ample_crumb.application.formulas import queries as formulas_queries
 from ample_crumb.application.formulas import saving
 from ample_crumb.application.formulas.draft import Bench, Draft, TwinChoice
 from ample_crumb.application.formulas.nested import nested_slug
+from ample_crumb.application.formulas.views import FormulaListItem
+from ample_crumb.application.jobs import Worker
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.core.food.label import Label, Style
@@ -85,6 +89,26 @@ class Summaries(KitchenCase):
         stale = {each.id for each in formulas_queries.list_page(self.database, self.principal).items if each.stale}
         self.assertEqual({text for text, formula_id in made.items() if formula_id in stale}, set(texts[:2]))
         self.agree()
+
+    def test_a_worker_finds_what_older_rules_have_written(self) -> None:
+        self.make("100 g skyr")
+        with self.database.unscoped() as connection:
+            connection.execute("update formula set summary_rules = 0, energy_kcal = 1")
+
+        def listed() -> FormulaListItem:
+            (item,) = formulas_queries.list_page(self.database, self.principal).items
+            return item
+
+        self.assertEqual((listed().stale, listed().piece.energy_kcal), (True, 1))
+        with mock.patch.object(background_jobs, "_OUTDATED_EVERY_S", 0.0):
+            worker = Worker(self.database)
+            worker.start()
+            self.addCleanup(worker.stop)
+            began = time.monotonic()
+            while listed().stale:
+                self.assertLess(time.monotonic() - began, 300)
+                time.sleep(0.05)
+        self.assertNotEqual(listed().piece.energy_kcal, 1)
 
     def test_what_changed_while_a_save_was_worked_out_is_noticed(self) -> None:
         formula_id = self.make("100 g skyr")

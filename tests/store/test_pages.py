@@ -12,7 +12,7 @@ from ample_crumb.store import days, formula_writes, formulas, products
 from ample_crumb.store.days import LoggedEntry
 from ample_crumb.store.formula_writes import FormulaHead
 from ample_crumb.store.formulas import FormulaRow, ListedFrom
-from ample_crumb.store.products import ProductDetails, ProductRow, Shelf
+from ample_crumb.store.products import OnShelf, ProductDetails, ProductRow, Shelf
 from tests.store.case import StoreCase
 
 LABEL: Final = Label(Style.EUROPEAN, energy_kcal=376, fat_g=4, carbohydrate_g=5, protein_g=80)
@@ -60,7 +60,7 @@ class Pages(StoreCase):
             # One says so of itself; of the others nothing is known, and a warning of traces is no word that it is free.
             (Shelf(without="gluten"), {0}),
             (Shelf(without="milk"), {0}),
-            (Shelf(archived=True), {6}),
+            (Shelf(on=OnShelf.ARCHIVED), {6}),
             (Shelf(words=("rye",), role="flour", without="egg"), {1}),
         ):
             for most in (1, 99):

@@ -39,7 +39,16 @@ from ample_crumb.store.versions import VersionSnapshot
 from tests.kitchen import new_database, open_database
 from tests.store.test_migrations import rows_of
 
-_NOT_OF_A_KITCHEN: Final = {"holds", "enter", "resident", "app_address", "migrate", "columns", "add_kitchen"}
+_NOT_OF_A_KITCHEN: Final = {
+    "holds",
+    "asked_for",
+    "enter",
+    "resident",
+    "app_address",
+    "migrate",
+    "columns",
+    "add_kitchen",
+}
 _OUTSIDE: Final = {"job"}
 """Ids alone, worked on for all kitchens."""
 

@@ -11,7 +11,7 @@ import { App } from "@/app/App";
 import { ErrorBoundary } from "@/ui/ErrorBoundary";
 
 // A part of an older release that was not loaded in time is gone.
-window.addEventListener("vite:preloadError", () => loadNewer());
+window.addEventListener("vite:preloadError", loadNewer);
 
 const root = document.getElementById("root");
 if (!root) throw new Error("index.html holds no #root");
@@ -19,7 +19,7 @@ createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queryClient}>
       <BrowserRouter>
-        <ErrorBoundary onFailed={() => loadNewer()}>
+        <ErrorBoundary onFailed={loadNewer}>
           <App />
         </ErrorBoundary>
       </BrowserRouter>

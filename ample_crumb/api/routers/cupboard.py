@@ -1,6 +1,5 @@
 """The cupboard over HTTP: foods, own products, and the check of a label while it is typed."""
 
-from enum import StrEnum
 from typing import Annotated
 from uuid import UUID
 
@@ -28,7 +27,7 @@ from ample_crumb.core.food.label import LabelFigures
 from ample_crumb.core.food.pack_measures import ReadPackMeasures
 from ample_crumb.core.food.quick_reference import QuickReference, quick_reference
 from ample_crumb.store.prices import Price
-from ample_crumb.store.products import Shelf
+from ample_crumb.store.products import OnShelf, Shelf
 
 router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
@@ -39,24 +38,8 @@ Food = Annotated[str, Path(max_length=80, pattern=r"^[a-z0-9_-]+$")]
 Code = Annotated[str, Path(max_length=40, pattern=r"^[^\x00]*$")]
 
 
-class OnShelf(StrEnum):
-    """Which foods of the cupboard are listed."""
-
-    IN_USE = ""
-    OWN = "own"
-    DRAFTS = "drafts"
-    ARCHIVED = "archived"
-
-
 def _shelf(words: Words = "", kind: Words = "", without: Words = "", shelf: OnShelf = OnShelf.IN_USE) -> Shelf:
-    return Shelf(
-        words=tuple(words.split()),
-        role=kind,
-        without=without,
-        drafts=shelf is OnShelf.DRAFTS,
-        archived=shelf is OnShelf.ARCHIVED,
-        own=shelf is OnShelf.OWN,
-    )
+    return Shelf(on=shelf, words=tuple(words.split()), role=kind, without=without)
 
 
 @router.get("/cupboard")

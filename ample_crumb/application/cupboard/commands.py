@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.cupboard.products import draft_of, product_view
+from ample_crumb.application.cupboard.products import product_draft, product_view
 from ample_crumb.application.cupboard.views import MOST_SYNONYMS, ProductDraft, ProductView
 from ample_crumb.application.cupboards import label_slug, label_slugs
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere
@@ -54,7 +54,7 @@ def save(
     with database.transaction(principal) as connection:
         kitchens.lock(connection, principal.kitchen_id)
         row = _row(connection, principal, product_id)
-        there = draft_of(row)
+        there = product_draft(row)
         if there != draft or row.finished != finished:
             _refuse_code_of_another(connection, principal, product_id, draft.gtin)
             if row.version != version:
@@ -130,7 +130,7 @@ def _merge(connection: Connection, principal: Principal, gone: ProductRow, stays
     formula_foods.point_lines(connection, principal.kitchen_id, older, at, by_name=False)
     for slug in older:
         products.move_corrections(connection, principal.kitchen_id, slug, at)
-    kept = draft_of(stays)
+    kept = product_draft(stays)
     names = dict.fromkeys(name for name in (*kept.synonyms, gone.name, *gone.synonyms) if name != kept.name)
     about = replace(kept, synonyms=tuple(names)[:MOST_SYNONYMS], gtin=kept.gtin or gone.gtin)
     products.merge(connection, principal.kitchen_id, gone.id, stays.id)

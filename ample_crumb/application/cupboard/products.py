@@ -65,7 +65,7 @@ def product_view(connection: Connection, principal: Principal, product_id: UUID)
         number=row.number,
         made_at=row.made_at,
         slug=slug,
-        draft=draft_of(row),
+        draft=product_draft(row),
         check=read_label(row.label()),
         price=prices.price_of(connection, principal.kitchen_id, str(product_id)),
         used=usage(connection, principal, slug, older),
@@ -73,7 +73,7 @@ def product_view(connection: Connection, principal: Principal, product_id: UUID)
     )
 
 
-def draft_of(row: ProductRow) -> ProductDraft:
+def product_draft(row: ProductRow) -> ProductDraft:
     """A product as it was typed."""
     return ProductDraft(
         row.name, tuple(row.synonyms), row.role, row.label(), row.measures(), row.contains(), row.gtin,

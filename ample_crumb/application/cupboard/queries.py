@@ -29,7 +29,7 @@ from ample_crumb.devices.product_register import Register, RegisterAway
 from ample_crumb.formats.product_json import product_from_json
 from ample_crumb.store import prices, products
 from ample_crumb.store.database import Database
-from ample_crumb.store.products import Shelf
+from ample_crumb.store.products import OnShelf, Shelf
 from ample_crumb.store.scope import Principal
 
 PAGE: Final = 20
@@ -48,7 +48,7 @@ def list_page(database: Database, principal: Principal, shelf: Shelf, after: str
         with database.transaction(principal) as connection:
             rows = products.listed(connection, principal.kitchen_id, shelf, PAGE + 1, behind)
         items += map(own_item, rows)
-    if not (shelf.own or shelf.drafts or shelf.archived):
+    if shelf.on is OnShelf.IN_USE:
         items += islice(_generic(shelf, "" if behind else after), PAGE + 1 - len(items))
     return CupboardPage(tuple(items[:PAGE]), items[PAGE - 1].slug if len(items) > PAGE else "")
 

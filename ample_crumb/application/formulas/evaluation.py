@@ -2,7 +2,8 @@
 
 from dataclasses import dataclass, replace
 
-from ample_crumb.application.context import KitchenContext, load_context, priced_food
+from ample_crumb.application.context import KitchenContext, load_context
+from ample_crumb.application.cupboards import priced_food
 from ample_crumb.application.formulas.draft import Bench, draft_of
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.formulas.production import piece_sd, produce_draft, production_view

@@ -10,7 +10,8 @@ from dataclasses import replace
 from typing import Final
 from uuid import UUID
 
-from ample_crumb.application.context import KitchenContext, priced_food
+from ample_crumb.application.context import KitchenContext
+from ample_crumb.application.cupboards import priced_food
 from ample_crumb.application.formulas.draft import ProductionSettings
 from ample_crumb.application.formulas.production import piece_sd, produce_draft
 from ample_crumb.application.problems import CannotAccept

@@ -9,7 +9,8 @@ from dataclasses import dataclass
 from typing import Final
 from uuid import UUID
 
-from ample_crumb.application.context import KitchenContext, load_context, priced_food
+from ample_crumb.application.context import KitchenContext, load_context
+from ample_crumb.application.cupboards import priced_food
 from ample_crumb.application.formulas.draft import ProductionSettings
 from ample_crumb.application.formulas.nested import is_nested, nested_formula_id, with_nested
 from ample_crumb.application.formulas.production import piece_sd, produce_draft

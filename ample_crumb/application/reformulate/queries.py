@@ -2,7 +2,8 @@
 
 from collections.abc import Mapping
 
-from ample_crumb.application.context import KitchenContext, priced_food
+from ample_crumb.application.context import KitchenContext
+from ample_crumb.application.cupboards import priced_food
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_bench_in
 from ample_crumb.application.formulas.production import production_inputs, tins_of

@@ -4,8 +4,9 @@ All names of a layer stand in one text, so that thousands cost one search of tha
 """
 
 from bisect import bisect_right
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from itertools import chain, islice
+from operator import attrgetter
 
 
 class LetterSearch:
@@ -30,18 +31,17 @@ class LetterSearch:
         folded = _folded(letters)
         if not folded:
             return []
-        closer = (self._called_keys(f"\n {folded}"), self._called_keys(f" {folded}"), self._known_keys(folded))
-        return list(islice(dict.fromkeys(islice(chain(*closer), 3 * most)), most))
+        called, known = attrgetter("_called"), attrgetter("_known")
+        nearest_first = chain(
+            self._keys(f"\n {folded}", called), self._keys(f" {folded}", called), self._keys(folded, known)
+        )
+        # A key comes three times at most.
+        return list(islice(dict.fromkeys(islice(nearest_first, 3 * most)), most))
 
-    def _called_keys(self, letters: str) -> Iterator[str]:
-        yield from self._called.holding(letters)
+    def _keys(self, letters: str, text_in: "Callable[[LetterSearch], _Text]") -> Iterator[str]:
+        yield from text_in(self).holding(letters)
         if self._upon is not None:
-            yield from (key for key in self._upon._called_keys(letters) if key not in self._hidden)
-
-    def _known_keys(self, letters: str) -> Iterator[str]:
-        yield from self._known.holding(letters)
-        if self._upon is not None:
-            yield from (key for key in self._upon._known_keys(letters) if key not in self._hidden)
+            yield from (key for key in self._upon._keys(letters, text_in) if key not in self._hidden)
 
 
 class _Text:

@@ -24,12 +24,10 @@ export function useRenewed(): boolean {
   return useSyncExternalStore(subscribe, () => newer !== null);
 }
 
-/** Loads the page of the newer release at `address`, once for each release. What was typed is in the window's storage.
- * False where there is none, or where it was loaded and did not help. */
-export function loadNewer(address = window.location.href): boolean {
-  if (newer === null || sessionStorage.getItem(LOADED) === newer) return false;
+/** Loads the page of the newer release where there is one, once for each: what did not help does not help again. What
+ * was typed is in the window's storage. */
+export function loadNewer(): void {
+  if (newer === null || sessionStorage.getItem(LOADED) === newer) return;
   sessionStorage.setItem(LOADED, newer);
-  if (address === window.location.href) window.location.reload();
-  else window.location.assign(address);
-  return true;
+  window.location.reload();
 }

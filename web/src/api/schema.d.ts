@@ -3045,7 +3045,8 @@ export interface components {
         };
         /**
          * OnShelf
-         * @description Which foods of the cupboard are listed.
+         * @description Which foods of the cupboard a list shows: those in use, of these own products alone or drafts alone, or what is
+         *     archived.
          * @enum {string}
          */
         OnShelf: "" | "own" | "drafts" | "archived";

@@ -16,11 +16,12 @@ interface PickByNameProps {
   found: readonly Named[];
   /** Whether the answer for them has yet to come. */
   behind: boolean;
-  onWords: (words: string) => void;
+  /** The words to look for; null while nothing is offered. */
+  onWords: (words: string | null) => void;
   onPick: (picked: Named) => void;
 }
 
-/** One of many, found by typing: the one combobox of the application. */
+/** One of many, found by typing. */
 export function PickByName({ label, placeholder, chosen, found, behind, onWords, onPick }: PickByNameProps) {
   const [typed, setTyped] = useState<string | null>(null);
   // What is offered belongs to the place or sheet that the field stands in.
@@ -39,12 +40,12 @@ export function PickByName({ label, placeholder, chosen, found, behind, onWords,
       const { InputKeyDownEnter, ItemClick, InputBlur, InputKeyDownEscape } = useCombobox.stateChangeTypes;
       if ((type === InputKeyDownEnter || type === ItemClick) && selectedItem) {
         setTyped(null);
-        onWords("");
         onPick(selectedItem);
-      } else if (type === InputBlur || type === InputKeyDownEscape) {
-        setTyped(null);
-        onWords("");
-      }
+      } else if (type === InputBlur || type === InputKeyDownEscape) setTyped(null);
+    },
+    onIsOpenChange: ({ type, isOpen }) => {
+      // Where typing opens it the words have been told.
+      if (type !== useCombobox.stateChangeTypes.InputChange) onWords(isOpen ? "" : null);
     },
   });
   const open = box.isOpen && (items.length > 0 || !!typed?.trim());

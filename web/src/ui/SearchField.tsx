@@ -32,7 +32,8 @@ export function SearchField({ label, words, onWords, ref, className = "" }: Sear
       value={text}
       onChange={(event) => {
         setText(event.target.value);
-        sent.current = event.target.value;
+        // What the address has already it will not tell again.
+        sent.current = event.target.value === words ? null : event.target.value;
         onWords(event.target.value);
       }}
     />

@@ -81,8 +81,8 @@ export function TwinPicker({ reference, twin, store }: ComparedWithProps) {
 
 /** Another formula, by typing its name; those changed last are offered first. */
 function WhichFormula({ chosen, name, store }: { chosen: string | null; name: string; store: DraftStore }) {
-  const [words, setWords] = useState("");
-  const found = useQuery(formulasCalledQuery(words));
+  const [words, setWords] = useState<string | null>(null);
+  const found = useQuery({ ...formulasCalledQuery(words ?? ""), enabled: words !== null });
   const others = (found.data ?? []).filter((each) => each.id !== store.id).slice(0, OFFERED);
   return (
     <PickByName

@@ -15,13 +15,13 @@ interface MergeIntoProps {
 /** Makes one of two products that are the same; those of a like name are offered first. */
 export function MergeInto({ product, onMerged }: MergeIntoProps) {
   const [into, setInto] = useState<Named | null>(null);
-  const [words, setWords] = useState("");
-  const own = useQuery(foodsCalledQuery(words, "own"));
+  const [words, setWords] = useState<string | null>(null);
+  const own = useQuery({ ...foodsCalledQuery(words ?? "", "own"), enabled: words !== null });
   const similar = product.similar.map((each) => ({ key: each.product_id, name: each.name }));
   const others = (own.data ?? [])
     .filter((item) => !item.draft && item.product_id !== product.id)
     .map((item) => ({ key: item.product_id ?? "", name: item.name }));
-  const near = words.trim() ? [] : similar;
+  const near = words?.trim() ? [] : similar;
   const offered = [...near, ...others.filter((each) => !near.some((like) => like.key === each.key))].slice(0, OFFERED);
   const merge = useMutation({
     mutationFn: () =>
@@ -33,7 +33,6 @@ export function MergeInto({ product, onMerged }: MergeIntoProps) {
       ),
     onSuccess: (stays) => onMerged(`${product.draft.name} is ${stays.draft.name} from now on.`),
   });
-  if (own.isSuccess && !words && !offered.length) return null;
   return (
     <details open={similar.length > 0}>
       <summary className="cursor-pointer font-semibold text-enamel-ink">

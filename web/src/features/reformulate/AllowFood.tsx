@@ -18,9 +18,10 @@ const SHOWN = 6;
 
 /** Another food of the cupboard that may come in, found by typing; own products first. */
 export function AllowFood({ taken, onAllow }: AllowFoodProps) {
-  const [words, setWords] = useState("");
-  const foods = useQuery({ ...foodsCalledQuery(words), enabled: words.trim().length > 1 });
-  const found = words.trim()
+  const [words, setWords] = useState<string | null>(null);
+  const typed = words?.trim() ?? "";
+  const foods = useQuery({ ...foodsCalledQuery(typed), enabled: typed.length > 1 });
+  const found = typed
     ? (foods.data ?? []).filter((item) => !item.draft && !taken.includes(item.slug)).slice(0, SHOWN)
     : [];
   return (
