@@ -54,9 +54,12 @@ class FullDisk(WritingCase):
             self.write(number)
         was = self.children()["postgresql"]
         filler = self.fill()
-        # PostgreSQL opens its next log file now, has no room for it and stops, the harder of two ways.
-        with psycopg.connect(self.owner(), autocommit=True) as owner:
-            owner.execute("select pg_switch_wal()")
+        # PostgreSQL opens the next log file again and again, until there is no room for one and it stops: the harder of
+        # two ways.
+        with psycopg.connect(self.owner(), autocommit=True) as owner, self.assertRaises(psycopg.OperationalError):
+            while True:
+                owner.execute("select pg_logical_emit_message(true, 'disk', 'is full')")
+                owner.execute("select pg_switch_wal()")
         with ThreadPoolExecutor(4) as pool:
             writing = [pool.submit(self.write, number) for number in range(5, 25)]
             self.until("somebody is told that it is not kept", lambda: bool(self.refused))
