@@ -30,48 +30,33 @@ class Mutant:
 
 
 _EDGES: Final = ("core.reformulate.test_crumb_constraints",)
+_DIALS: Final = ("core.crumb.dials.test_judge",)
 _LIMITS: Final = ("core.test_limits",)
 
 MUTANTS: Final = (
     Mutant(
-        "rows: sugar loosens half",
-        "reformulate/crumb_constraints.py",
-        '"sugars_g": SUGAR_LOOSENS',
-        '"sugars_g": 0.5 * SUGAR_LOOSENS',
-        _EDGES,
+        "dials: sugar loosens half",
+        "crumb/dials/hydration.py",
+        '"sugars_g": -SUGAR_LOOSENS',
+        '"sugars_g": -0.5 * SUGAR_LOOSENS',
+        _DIALS,
     ),
     Mutant(
-        "rows: soda lifts three times",
-        "reformulate/crumb_constraints.py",
-        "half = SODA / 2",
-        "half = (SODA - 1) / 2",
-        _EDGES,
+        "dials: soda lifts three times", "crumb/dials/leavening.py", "SODA * _SPOONS", "(SODA - 1) * _SPOONS", _DIALS
     ),
     Mutant(
-        "rows: no air is beaten in", "reformulate/crumb_constraints.py", "air = BEATEN_AIR if", "air = 0.0 if", _EDGES
+        "dials: what is tender spares no fat", "crumb/dials/fat.py", '"tender_g": -100.0', '"tender_g": 0.0', _DIALS
     ),
+    Mutant("dials: gluten does not bind", "crumb/dials/binder.py", '"gluten_g": -spared', '"gluten_g": 0.0', _DIALS),
+    Mutant("dials: pulses are no dry goods", "crumb/dials/powder_share.py", ', "pulse_g": 1.0', "", _DIALS),
     Mutant(
-        "rows: what is tender spares no fat",
-        "reformulate/crumb_constraints.py",
-        '"tender_g": 100.0 * factor',
-        '"tender_g": 0.0',
+        "rows: only the first floor is kept to",
+        "crumb/dials/linear.py",
+        "for floor in self.floors if floor)",
+        "for floor in self.floors[:1] if floor)",
         _EDGES,
     ),
-    Mutant(
-        "rows: gluten does not bind",
-        "reformulate/crumb_constraints.py",
-        '"gluten_g": spared',
-        '"gluten_g": 0.0',
-        _EDGES,
-    ),
-    Mutant("rows: pulses are no dry goods", "reformulate/crumb_constraints.py", '"pulse_g": least, ', "", _EDGES),
-    Mutant(
-        "rows: pulses are none where helped",
-        "reformulate/crumb_constraints.py",
-        '"dry_g": most, "pulse_g": most',
-        '"dry_g": most',
-        _EDGES,
-    ),
+    Mutant("rows: what was learned is forgotten", "crumb/dials/linear.py", "floor, -factor)", "floor, -1.0)", _EDGES),
     Mutant(
         "optimiser: lines go twice as far",
         "reformulate/variables.py",
@@ -172,15 +157,15 @@ MUTANTS: Final = (
     Mutant(
         "dials: sugar loosens nothing",
         "crumb/dials/hydration.py",
-        "SUGAR_LOOSENS * composition.sugars_g + ",
-        "",
+        "SUGAR_LOOSENS: Final = 0.5",
+        "SUGAR_LOOSENS: Final = 0.0",
         ("published.test_working_formulas",),
     ),
     Mutant(
         "dials: fat asks for no egg",
         "crumb/dials/binder.py",
-        "return max(for_flour, for_fat)",
-        "return for_flour",
+        "need.per_fat_ratio / EGG_G * 100",
+        "0.0",
         ("published.test_working_formulas",),
     ),
     Mutant(

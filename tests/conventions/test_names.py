@@ -17,7 +17,6 @@ _UNIT_ELSEWHERE: Final = {
     "Dial": "`unit` says it",
     "DialReading": "in the unit of its dial",
     "DialWindow": "in the unit of its dial",
-    "MeasuredDial": "`unit` says it",
     "Repair": "in the unit of its dial",
     "Claim": "`unit` says it",
     "NutrientRule": "in the unit of its claim",

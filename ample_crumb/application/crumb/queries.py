@@ -4,7 +4,7 @@ from ample_crumb.application.context import load_context
 from ample_crumb.application.crumb.views import FeedbackView, LearningView, LessonView, RepairView
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import EvaluatedBench, evaluate_bench
-from ample_crumb.core.crumb.dials.dial import TITLES
+from ample_crumb.core.crumb.dials.judge import title_of
 from ample_crumb.core.crumb.feedback import FEEDBACK_OPTIONS, learn
 from ample_crumb.core.crumb.repairs import Repair, RepairContext, find_repairs
 from ample_crumb.core.food.cupboard import reference_cupboard
@@ -57,7 +57,9 @@ def learning(database: Database, principal: Principal) -> LearningView:
         else:
             family = family_of(lesson.family).name or "all you bake"
             higher = "higher" if lesson.share > 0 else "lower"
-            sentence = f"{TITLES[lesson.dial]} of {family.lower()}: your window lies {share} {higher} than the table's."
+            sentence = (
+                f"{title_of(lesson.dial)} of {family.lower()}: your window lies {share} {higher} than the table's."
+            )
         lessons.append(LessonView(sentence, lesson.share, lesson.batches))
     words = tuple(saying.words for saying in FEEDBACK_OPTIONS)
     return LearningView(tuple(lessons), tuple(map(_said, rows)), words)

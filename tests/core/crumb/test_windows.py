@@ -2,7 +2,8 @@
 
 import unittest
 
-from ample_crumb.core.crumb.dials.dial import NAMES, Verdict
+from ample_crumb.core.crumb.dials.dial import Verdict
+from ample_crumb.core.crumb.dials.judge import RULES
 from ample_crumb.core.crumb.windows import family_windows
 from ample_crumb.core.formula.families import families
 from tests.core.given import checked, part
@@ -19,4 +20,4 @@ class Families(unittest.TestCase):
         frosting = checked(part("200 g quark", "60 g icing sugar", "100 g butter"), family="frosting")
         not_there = {each.name for each in frosting.dials if each.verdict is Verdict.NOT_APPLICABLE}
         self.assertLessEqual({"hydration", "leavening", "binder", "set"}, not_there)
-        self.assertEqual(tuple(each.name for each in frosting.dials), NAMES)
+        self.assertEqual([each.name for each in frosting.dials], [rule.name for rule in RULES])

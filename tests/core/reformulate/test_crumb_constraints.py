@@ -111,15 +111,14 @@ def edge(composition: Composition, name: str, to: float, fits: Callable[[Composi
 
 
 class Edges(unittest.TestCase):
+    learned = NOTHING_LEARNED
+
     def same_edge(self, composition: Composition, family: str, dial: str, name: str, to: float) -> None:
-        rows = [
-            row
-            for row in crumb_constraints(composition, family, dials_of(composition, family), NOTHING_LEARNED)
-            if row.dial == dial
-        ]
+        dials = dials_of(composition, family, self.learned)
+        rows = [row for row in crumb_constraints(composition, family, dials, self.learned) if row.dial == dial]
 
         def by_dial(other: Composition) -> bool:
-            return {each.name: each.verdict for each in dials_of(other, family)}[dial] is Verdict.FITS
+            return {each.name: each.verdict for each in dials_of(other, family, self.learned)}[dial] is Verdict.FITS
 
         def by_rows(other: Composition) -> bool:
             return all(row.at(other) >= 0 for row in rows)
@@ -161,6 +160,13 @@ class Edges(unittest.TestCase):
     def test_air_beaten_in_takes_room_from_baking_powder(self) -> None:
         self.same_edge(SPONGE, "cake", "leavening", "leavening_g", 60)
         self.same_edge(MUFFIN, "muffin", "leavening", "leavening_g", 60)
+
+    def test_what_was_learned_moves_the_edge(self) -> None:
+        self.learned = Learned({("hydration", "muffin"): 1.2, ("binder", ""): 0.8, ("fat", ""): 1.3})
+        self.same_edge(MUFFIN, "muffin", "hydration", "water_g", 20)
+        self.same_edge(MUFFIN, "muffin", "hydration", "water_g", 1100)
+        self.same_edge(MUFFIN, "muffin", "binder", "egg_count", 0)
+        self.same_edge(replace(MUFFIN, fat_g=14, tender_g=4), "muffin", "fat", "fat_g", 0)
 
     def test_gluten_and_fat_say_how_many_eggs(self) -> None:
         self.same_edge(MUFFIN, "muffin", "binder", "egg_count", 0)

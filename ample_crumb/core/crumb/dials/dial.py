@@ -1,12 +1,13 @@
-"""A dial: its window, where it stands, and the sentence on it."""
+"""A dial: what it is counted by, its window, where it stands, and the sentence on it."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Final
 
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.windows import DialWindow, FamilyWindows
+from ample_crumb.core.crumb.dials.linear import LinearDial
+from ample_crumb.core.crumb.windows import FamilyWindows
 
 
 class Verdict(StrEnum):
@@ -49,63 +50,74 @@ class Learned:
         return self.windows.get((dial, family), 1.0) * self.windows.get((dial, ""), 1.0)
 
 
+NOTHING_LEARNED: Final = Learned()
+
 LEAST_DRY_SHARE: Final = 0.02
 """With less dry goods than this share of the dough, dials that are counted by them mean nothing."""
 
-NOTHING_LEARNED: Final = Learned()
-
-
-NAMES: Final = (
-    "hydration", "powder-share", "sweetness", "fat", "leavening", "binder", "set", "salt-browning",
-)  # fmt: skip
-
-
-def blank_dial(name: str, reason: str) -> Dial:
-    return Dial(name, TITLES[name], None, "", None, None, Verdict.UNKNOWN, reason, "")
-
-
-TITLES: Final = {
-    "hydration": "Hydration",
-    "powder-share": "Powder share",
-    "sweetness": "Sweetness",
-    "fat": "Fat",
-    "leavening": "Rise",
-    "binder": "Binder",
-    "set": "Set",
-    "salt-browning": "Salt and browning",
-}
-
 
 @dataclass(frozen=True, slots=True)
-class MeasuredDial:
-    """A dial of a dough before it is judged: its `value` in `unit` and the `window` it should lie in. `words` are the
-    reasons for low, fits and high; `lacking` the foods that cannot be told and what of."""
+class DialRule:
+    """A dial as a rule for any dough of any family. `idle` says why it means nothing to a dough, empty where it means
+    something; only then are the others asked. `linear` are its coefficients, `words` the reasons for low, fits and
+    high. `needs` are the sums that must be known, each with what of a food is lacking where it is not."""
 
     name: str
-    value: float
-    unit: str
-    window: DialWindow
-    words: tuple[str, str, str]
-    lacking: tuple[str, str] | None = None
+    title: str
+    unit: Callable[[FamilyWindows], str]
+    idle: Callable[[Composition, FamilyWindows], str]
+    linear: Callable[[Composition, FamilyWindows], LinearDial]
+    words: Callable[[Composition, FamilyWindows], tuple[str, str, str]]
+    needs: tuple[tuple[str, str], ...] = ()
 
+    def blank(self, reason: str) -> Dial:
+        """The dial where there is nothing to judge, or nothing to judge by."""
+        return Dial(self.name, self.title, None, "", None, None, Verdict.UNKNOWN, reason, "")
 
-def judged_dial(measured: MeasuredDial, windows: FamilyWindows, learned: Learned) -> Dial:
-    """The dial with its verdict, by the windows of the family and what was learned of them."""
-    name, value, unit = measured.name, measured.value, measured.unit
-    factor = learned.factor(name, windows.family)
-    window = measured.window.times(factor)
-    if measured.lacking is not None:
-        foods, what = measured.lacking
-        verdict, reason = Verdict.UNKNOWN, f"Cannot say: no {what} for {foods}."
+    def judged(self, composition: Composition, windows: FamilyWindows, learned: Learned) -> Dial:
+        """The dial of a dough with its verdict."""
+        unit, idle = self.unit(windows), self.idle(composition, windows)
+        if idle:
+            return Dial(self.name, self.title, None, unit, None, None, Verdict.NOT_APPLICABLE, idle, "")
+        linear = self.linear(composition, windows)
+        factor = learned.factor(self.name, windows.family)
+        window = linear.window(composition).times(factor)
+        value: float | None = None
+        lacking = self._lacking(composition)
+        if lacking:
+            verdict, reason = Verdict.UNKNOWN, f"Cannot say: no {lacking}."
+        else:
+            value = linear.value(composition)
+            # What is written to three digits is not told apart closer than that.
+            near = 1e-9 + 5e-4 * abs(window.high)
+            low, fits, high = self.words(composition, windows)
+            verdict, reason = Verdict.FITS, fits
+            if value < window.low - near:
+                verdict, reason = Verdict.LOW, low
+            elif value > window.high + near:
+                verdict, reason = Verdict.HIGH, high
         return Dial(
-            name, TITLES[name], None, unit, window.low, window.high, verdict, reason, windows.source, factor - 1
+            self.name, self.title, value, unit, window.low, window.high, verdict, reason, windows.source, factor - 1
         )
-    # What is written to three digits is not told apart closer than that.
-    near = 1e-9 + 5e-4 * abs(window.high)
-    verdict = Verdict.LOW if value < window.low - near else Verdict.HIGH if value > window.high + near else Verdict.FITS
-    low, fits, high = measured.words
-    reason = low if verdict is Verdict.LOW else high if verdict is Verdict.HIGH else fits
-    return Dial(name, TITLES[name], value, unit, window.low, window.high, verdict, reason, windows.source, factor - 1)
+
+    def _lacking(self, composition: Composition) -> str:
+        for name, what in self.needs:
+            foods = composition.lacking(name)
+            if foods:
+                more = f" and {len(foods) - 2} more" if len(foods) > 2 else ""
+                return f"{what} for {' and '.join(foods[:2])}{more}"
+        return ""
+
+
+def always(unit: str) -> Callable[[FamilyWindows], str]:
+    """The same unit in every family."""
+    return lambda _: unit
+
+
+def never_idle(composition: Composition, windows: FamilyWindows) -> str:
+    """For a dial that means something to every dough."""
+    del composition, windows
+    return ""
 
 
 OUT: Final = (Verdict.LOW, Verdict.HIGH)
@@ -123,15 +135,3 @@ def _away(dial: Dial) -> float:
     if dial.value is None or dial.low is None or dial.high is None:
         return 0.0
     return max(dial.low - dial.value, dial.value - dial.high, 0.0)
-
-
-def not_applicable(name: str, unit: str, reason: str) -> Dial:
-    return Dial(name, TITLES[name], None, unit, None, None, Verdict.NOT_APPLICABLE, reason, "")
-
-
-def first_lacking(composition: Composition, *sums: tuple[str, str]) -> tuple[str, str] | None:
-    for name, what in sums:
-        foods = composition.lacking(name)
-        if foods:
-            return " and ".join(foods[:2]) + (f" and {len(foods) - 2} more" if len(foods) > 2 else ""), what
-    return None

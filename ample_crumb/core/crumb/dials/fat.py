@@ -1,24 +1,33 @@
 """Fat: with what is tender as fat is."""
 
+from typing import Final
+
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.dials.dial import Dial, Learned, MeasuredDial, first_lacking, judged_dial
+from ample_crumb.core.crumb.dials.dial import DialRule, always, never_idle
 from ample_crumb.core.crumb.dials.leavening import is_foam
-from ample_crumb.core.crumb.windows import DialWindow, FamilyWindows
+from ample_crumb.core.crumb.dials.linear import NOTHING, LinearDial
+from ample_crumb.core.crumb.windows import FamilyWindows
 
 
-def fat_dial(composition: Composition, windows: FamilyWindows, learned: Learned) -> Dial:
-    value = 100 * composition.fat_g / composition.dough_g
-    spared = 100 * composition.tender_g / composition.dough_g
+def _linear(composition: Composition, windows: FamilyWindows) -> LinearDial:
+    low, high = windows.fat.low, windows.fat.high
     foam = windows.beaten and is_foam(composition)
-    window = DialWindow(0.0 if foam else max(0.0, windows.fat.low - spared), windows.fat.high)
-    kept = not foam and value < windows.fat.low <= value + spared
-    words = (
+    return LinearDial(
+        numerators=({"fat_g": 100.0},),
+        denominator={"dough_g": 1.0},
+        floors=(NOTHING,) if foam else (NOTHING, {"dough_g": low, "tender_g": -100.0}),
+        ceilings=({"dough_g": high},),
+    )
+
+
+def _words(composition: Composition, windows: FamilyWindows) -> tuple[str, str, str]:
+    lean = 100 * composition.fat_g < windows.fat.low * composition.dough_g
+    kept = lean and not (windows.beaten and is_foam(composition))
+    return (
         "Little fat, and little that keeps a crumb tender in its place: it turns out tough and stales soon.",
         "Lean, but yogurt, curd or fruit keep it tender." if kept else "Enough to keep it tender.",
         "More fat than the rest can hold: it may turn greasy.",
     )
-    return judged_dial(
-        MeasuredDial("fat", value, "%", window, words, first_lacking(composition, ("fat_g", "fat figure"))),
-        windows,
-        learned,
-    )
+
+
+FAT: Final = DialRule("fat", "Fat", always("%"), never_idle, _linear, _words, (("fat_g", "fat figure"),))

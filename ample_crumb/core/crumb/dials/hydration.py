@@ -3,60 +3,53 @@
 from typing import Final
 
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.dials.dial import (
-    LEAST_DRY_SHARE,
-    Dial,
-    Learned,
-    MeasuredDial,
-    first_lacking,
-    judged_dial,
-    not_applicable,
-)
+from ample_crumb.core.crumb.dials.dial import LEAST_DRY_SHARE, DialRule, always
 from ample_crumb.core.crumb.dials.leavening import FOAM_HOLDS, is_foam
-from ample_crumb.core.crumb.windows import DialWindow, FamilyWindows
+from ample_crumb.core.crumb.dials.linear import LinearDial
+from ample_crumb.core.crumb.windows import FamilyWindows
 
 SUGAR_LOOSENS: Final = 0.5
-
-
 FAT_LOOSENS: Final = 0.7
 """A g of dissolved sugar, and of fat that is not bound in a flour, loosens a dough like so many g of water. Common
 practice (sugar and fat are counted among the moisteners), calibrated so that lean and rich formulas share a window."""
 
-
 LEAST_HYDRATION: Final = 0.02
 """However rich a dough, it has to have so much water of what its dry goods can hold."""
 
-
-def hydration_window(composition: Composition, lean: DialWindow) -> DialWindow:
-    """The window of a dough as rich as this one: what sugar and fat loosen, water need not."""
-    loosened = (
-        SUGAR_LOOSENS * composition.sugars_g + FAT_LOOSENS * composition.loose_fat_g
-    ) / composition.water_holding_g
-    return DialWindow(max(LEAST_HYDRATION, lean.low - loosened), max(0.05, lean.high - loosened))
+_LEAST_HIGH: Final = 0.05
+"""And so much is never too much."""
 
 
-def hydration_dial(composition: Composition, windows: FamilyWindows, learned: Learned) -> Dial:
+def _idle(composition: Composition, windows: FamilyWindows) -> str:
     if windows.hydration is None:
-        return not_applicable("hydration", "×", "It sets by egg, starch, gelatine or cold; water alone does not tell.")
-    lacking = first_lacking(
-        composition, ("water_g", "water figure"), ("water_holding_g", "figure of the water it can hold")
-    )
+        return "It sets by egg, starch, gelatine or cold; water alone does not tell."
     if composition.water_holding_g < LEAST_DRY_SHARE * composition.dough_g:
-        return not_applicable("hydration", "×", "Nothing in it holds water, so there is no dough to be wet or dry.")
-    dry, wet = _DRY_AND_WET.get(windows.family, _USUAL_DRY_AND_WET)
-    words = (f"A little dry: {dry}.", "As wet as doughs like it that work.", f"A little wet: {wet}.")
-    window = hydration_window(composition, windows.hydration)
-    if windows.beaten and is_foam(composition):
-        window = DialWindow(window.low, window.high + FOAM_HOLDS)
-    return judged_dial(
-        MeasuredDial("hydration", composition.water_g / composition.water_holding_g, "×", window, words, lacking),
-        windows,
-        learned,
+        return "Nothing in it holds water, so there is no dough to be wet or dry."
+    return ""
+
+
+def _linear(composition: Composition, windows: FamilyWindows) -> LinearDial:
+    """What sugar and fat loosen, water need not."""
+    lean = windows.hydration
+    assert lean is not None
+    loosened = {"sugars_g": -SUGAR_LOOSENS, "loose_fat_g": -FAT_LOOSENS}
+    foam = FOAM_HOLDS if windows.beaten and is_foam(composition) else 0.0
+    return LinearDial(
+        numerators=({"water_g": 1.0},),
+        denominator={"water_holding_g": 1.0},
+        floors=({"water_holding_g": lean.low, **loosened}, {"water_holding_g": LEAST_HYDRATION}),
+        ceilings=({"water_holding_g": lean.high + foam, **loosened}, {"water_holding_g": _LEAST_HIGH + foam}),
+        widest=True,
     )
+
+
+def _words(composition: Composition, windows: FamilyWindows) -> tuple[str, str, str]:
+    del composition
+    dry, wet = _DRY_AND_WET.get(windows.family, _USUAL_DRY_AND_WET)
+    return f"A little dry: {dry}.", "As wet as doughs like it that work.", f"A little wet: {wet}."
 
 
 _USUAL_DRY_AND_WET: Final = ("the crumb will be tight and crumbly", "the middle will stay gummy or sink")
-
 
 _DRY_AND_WET: Final = {
     "cookie": ("it cracks and crumbles when shaped", "it spreads thin and bakes cakey"),
@@ -67,3 +60,13 @@ _DRY_AND_WET: Final = {
     "macaroon": ("mounds fall apart", "mounds spread and weep"),
     "pancake": ("it will not pour", "pancakes stay thin and wet inside"),
 }
+
+HYDRATION: Final = DialRule(
+    "hydration",
+    "Hydration",
+    always("×"),
+    _idle,
+    _linear,
+    _words,
+    (("water_g", "water figure"), ("water_holding_g", "figure of the water it can hold")),
+)

@@ -3,58 +3,79 @@
 from typing import Final
 
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.dials.dial import LEAST_DRY_SHARE, Dial, Learned, MeasuredDial, judged_dial, not_applicable
+from ample_crumb.core.crumb.dials.dial import LEAST_DRY_SHARE, DialRule, always
+from ample_crumb.core.crumb.dials.linear import LinearDial, scaled
 from ample_crumb.core.crumb.windows import FamilyWindows
 
 CUP_G: Final = 120.0
 """A US cup of flour [g], which leavening is counted by."""
 
-
 TEASPOON_G: Final = 4.6
 """A level teaspoon of baking powder [g], from memory of USDA FoodData Central."""
-
 
 SODA: Final = 4.0
 """Soda lifts so many times as much as baking powder where acid meets it. Common practice."""
 
-
 HEAT_ALONE: Final = 0.5
 """Of the gas of soda, what heat drives out without acid: two of bicarbonate give one of carbon dioxide."""
-
 
 BEATEN_AIR: Final = 0.8
 """What air beaten into butter and sugar, or eggs and sugar, lifts, in teaspoons of baking powder to a cup of flour.
 Common practice: a quarter pound cake and a sponge rise by it alone."""
-
 
 FOAM_HOLDS: Final = 2.0
 """What eggs beaten to a foam bring of water they hold themselves as they bake: a sponge or an angel cake may be wetter
 by so much. Common practice."""
 
 
-def leavening_dial(composition: Composition, windows: FamilyWindows, learned: Learned) -> Dial:
+def _idle(composition: Composition, windows: FamilyWindows) -> str:
     if windows.leavening is None:
-        return not_applicable("leavening", "tsp a cup", "It is not meant to rise.")
+        return "It is not meant to rise."
     if composition.flour_g < LEAST_DRY_SHARE * composition.dough_g:
-        return not_applicable("leavening", "tsp a cup", "There are no dry goods to lift.")
+        return "There are no dry goods to lift."
     if composition.egg_count == 0 and composition.solid_fat_g >= 0.4 * composition.flour_g:
-        return not_applicable("leavening", "tsp a cup", "A short dough without egg is not meant to rise.")
-    met = min(1.0, composition.acid_g / composition.soda_g) if composition.soda_g > 0 else 1.0
-    lifting = composition.leavening_g + SODA * composition.soda_g * (met + HEAT_ALONE * (1 - met))
-    value = lifting / TEASPOON_G / (composition.flour_g / CUP_G)
-    air = windows.beaten and holds_air(composition)
-    if air:
-        value += BEATEN_AIR
-    soapy = composition.soda_g > 0 and met < 0.6
-    words = (
-        "Little to lift it: dense and flat.",
-        "Air beaten into it lifts it." if air and lifting == 0 else "Enough to lift it.",
-        "More than it needs: it rises, then falls, and tastes of it.",
+        return "A short dough without egg is not meant to rise."
+    return ""
+
+
+_SPOONS_A_CUP: Final = CUP_G / TEASPOON_G
+"""From g of baking powder to a g of flour, to teaspoons to a cup."""
+
+
+def _linear(composition: Composition, windows: FamilyWindows) -> LinearDial:
+    """Soda gives part of its gas by heat and the rest by what acid it meets, the less of the two."""
+    window = windows.leavening
+    assert window is not None
+    powder, soda = _SPOONS_A_CUP, SODA * _SPOONS_A_CUP
+    air = {"flour_g": BEATEN_AIR} if windows.beaten and holds_air(composition) else {}
+    flour = {"flour_g": 1.0}
+    return LinearDial(
+        numerators=(
+            {"leavening_g": powder, "soda_g": soda, **air},
+            {"leavening_g": powder, "soda_g": HEAT_ALONE * soda, "acid_g": (1 - HEAT_ALONE) * soda, **air},
+        ),
+        denominator=flour,
+        floors=(scaled(flour, window.low),),
+        ceilings=(scaled(flour, window.high),),
     )
-    if soapy:
-        # Half-spent soda is tasted whatever it lifts.
-        words = tuple(f"{each} Its soda lacks acid to meet it and will taste soapy." for each in words)  # type: ignore[assignment]
-    return judged_dial(MeasuredDial("leavening", value, "tsp a cup", windows.leavening, words), windows, learned)
+
+
+_SOAPY: Final = 0.6
+"""With acid for less than this share of it, soda is tasted."""
+
+
+def _words(composition: Composition, windows: FamilyWindows) -> tuple[str, str, str]:
+    by_air_alone = composition.leavening_g == composition.soda_g == 0
+    air = by_air_alone and windows.beaten and holds_air(composition)
+    # Half-spent soda is tasted whatever it lifts.
+    soapy = ""
+    if composition.soda_g > 0 and composition.acid_g < _SOAPY * composition.soda_g:
+        soapy = " Its soda lacks acid to meet it and will taste soapy."
+    return (
+        f"Little to lift it: dense and flat.{soapy}",
+        f"{'Air beaten into it lifts it.' if air else 'Enough to lift it.'}{soapy}",
+        f"More than it needs: it rises, then falls, and tastes of it.{soapy}",
+    )
 
 
 def holds_air(composition: Composition) -> bool:
@@ -69,3 +90,6 @@ def is_foam(composition: Composition) -> bool:
     return (
         composition.crystals_g >= 0.6 * composition.flour_g and composition.egg_mass_g >= 0.9 * composition.flour_g > 0
     )
+
+
+LEAVENING: Final = DialRule("leavening", "Rise", always("tsp a cup"), _idle, _linear, _words)
