@@ -65,6 +65,13 @@ MUTANTS: Final = (
         _LIMITS,
     ),
     Mutant(
+        "optimiser: a stomach bears anything",
+        "reformulate/constraints.py",
+        "if model.tolerance_count is not None:",
+        "if model.tolerance_count == 0:",
+        ("core.reformulate.test_search",),
+    ),
+    Mutant(
         "optimiser: six foods come in",
         "reformulate/constraints.py",
         "MOST_ADDED: Final = 3",

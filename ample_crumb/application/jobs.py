@@ -8,11 +8,7 @@ from typing import Final
 import psycopg
 import psycopg_pool
 
-from ample_crumb.application.context import load_context
-from ample_crumb.application.formulas.draft import ProductionSettings
-from ample_crumb.application.formulas.nested import with_nested
-from ample_crumb.application.formulas.production import produce_draft
-from ample_crumb.application.formulas.summaries import line_foods, stored_summary, write_dependencies
+from ample_crumb.application.formulas.summaries import line_foods, stored_formula, stored_summary, write_dependencies
 from ample_crumb.store import formula_foods, formula_writes, formulas, jobs
 from ample_crumb.store.database import Database
 from ample_crumb.store.jobs import Job
@@ -97,13 +93,10 @@ def _do(database: Database, job: Job) -> None:
         if row is None:
             jobs.finish(connection, job)
             return
-        parts = formulas.parts_of(connection, job.kitchen_id, row.id)
-        context = with_nested(connection, principal, load_context(connection, principal), parts, (row.id,))
-        settings = ProductionSettings.from_stored(row.production)
-        made = produce_draft(parts, row.pieces, row.family, settings, context)
+        formula = stored_formula(connection, principal, row)
         # From here on rows are held: its own first, as a save holds them.
         if formulas.find(connection, job.kitchen_id, row.id, lock=True) != row or not jobs.finish(connection, job):
             raise _AskedAgain
-        formula_writes.write_summary(connection, job.kitchen_id, row.id, stored_summary(made, context))
-        formula_foods.write_foods(connection, job.kitchen_id, row.id, line_foods(made))
-        write_dependencies(connection, principal, row.id, parts, settings, made)
+        formula_writes.write_summary(connection, job.kitchen_id, row.id, stored_summary(formula))
+        formula_foods.write_foods(connection, job.kitchen_id, row.id, line_foods(formula))
+        write_dependencies(connection, principal, row.id, formula)

@@ -6,7 +6,7 @@ from typing import Any, Final
 
 from ample_crumb.core.crumb.check import JudgedDough, crumb_check, judge_dough
 from ample_crumb.core.crumb.dials.dial import Dial
-from ample_crumb.core.crumb.hazards import find_hazards
+from ample_crumb.core.crumb.hazards import Hazard, find_hazards
 from ample_crumb.core.crumb.repairs import RepairContext, find_repairs
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
@@ -59,11 +59,13 @@ def crumb_json(
             }
             for repair in find_repairs(dough, cupboard, setting)
         ],
-        "hazards": [
-            {"name": each.name, "text": each.sentence, "reason": each.reason, "lines": list(each.lines)}
-            for each in hazards
-        ],
+        "hazards": [hazard_json(each) for each in hazards],
     }
+
+
+def hazard_json(hazard: Hazard) -> dict[str, Any]:
+    """A hazard with what to do and why."""
+    return {"name": hazard.name, "text": hazard.sentence, "reason": hazard.reason, "lines": list(hazard.lines)}
 
 
 def dial_json(dial: Dial) -> dict[str, Any]:
@@ -85,7 +87,7 @@ def analysis_json(as_given: list[str], made: Production, cupboard: Cupboard, fam
     allergens = allergens_of(evaluated, cupboard)
     claims = claims_of(evaluated, allergens, family)
     uncertainty = propagate(evaluated, cupboard)
-    read = [line for part in evaluated.parts for line in part.lines]
+    read = list(evaluated.lines())
     pairs = zip(read, uncertainty.lines, strict=True)
     ranked = sorted(zip(read, uncertainty.lines, strict=True), key=lambda pair: -pair[1].share)
     return {
@@ -126,12 +128,12 @@ def _rounded(value: float | None) -> float | None:
 
 def _line_json(text: str, foods: list[tuple[ReadLine, LineUncertainty]]) -> dict[str, Any]:
     """A line as given; of several foods on one line the names are joined and the figures added."""
-    read = [food for food, _ in foods if food.figures is not None]
-    figures = total(food.figures for food in read if food.figures)
+    read = [food.weighed for food, _ in foods if food.weighed is not None]
+    figures = total(weighed.figures for weighed in read)
     mass_g = _rounded(figures.mass_g) if read else None
     return {
         "text": text,
-        "ingredient": " + ".join(food.ingredient.name for food in read if food.ingredient) or None,
+        "ingredient": " + ".join(weighed.ingredient.name for weighed in read) or None,
         "mass_g": mass_g,
         "grams": mass_g,
         "energy_kcal": _rounded(figures.nutrients.energy_kcal) if read else None,

@@ -39,9 +39,7 @@ def table(title: str, made: Production) -> str:
     if evaluated.unread:
         count = len(evaluated.unread)
         rows.append(f"without {count} {'line' if count == 1 else 'lines'}, not read:")
-        rows += [
-            f"  {line.text[:80]}: {line.problem}" for part in evaluated.parts for line in part.lines if not line.figures
-        ]
+        rows += [f"  {line.text[:80]}: {line.problem}" for line in evaluated.lines() if line.left_out]
     return "\n".join(rows)
 
 
@@ -60,12 +58,12 @@ def _baked(made: Production) -> list[str]:
 
 
 def _row(line: ReadLine) -> str:
-    if line.figures is None or line.ingredient is None:
+    if line.weighed is None:
         return f"{line.text:44.44} {'not read':34.34}"
     uncertainty = "" if line.sure else " ?"
-    nutrients = line.figures.nutrients
+    nutrients = line.weighed.figures.nutrients
     return (
-        f"{line.text:44.44} {line.ingredient.name[:32] + uncertainty:34.34} {line.figures.mass_g:8.1f} "
+        f"{line.text:44.44} {line.weighed.ingredient.name[:32] + uncertainty:34.34} {line.weighed.mass_g:8.1f} "
         f"{nutrients.energy_kcal or 0:7.0f} {nutrients.protein_g or 0:8.1f}"
     )
 

@@ -3,9 +3,10 @@
 import argparse
 import json
 import sys
+from collections.abc import Mapping
 from typing import Any, Final
 
-from ample_crumb.commands.analysis_json import dial_json, figures_json
+from ample_crumb.commands.analysis_json import dial_json, figures_json, hazard_json
 from ample_crumb.commands.arguments import cupboard_of, production_inputs, text_of
 from ample_crumb.core.crumb.dials.dial import Verdict
 from ample_crumb.core.food.allergens import KNOWN
@@ -16,8 +17,9 @@ from ample_crumb.core.formula.formula import parts_of
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.units import MeasureSystem
+from ample_crumb.core.reformulate.answers import Answer
 from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
-from ample_crumb.core.reformulate.search import Answer, Reformulation, ReformulationStatus, reformulate
+from ample_crumb.core.reformulate.search import Reformulation, ReformulationStatus, reformulate
 from ample_crumb.core.reformulate.variables import LineBounds
 from ample_crumb.core.reformulate.wishes import Wish
 from ample_crumb.formats.recipe_text import recipe_from_text
@@ -66,12 +68,12 @@ def run(given: argparse.Namespace) -> int:
             for option, name, at_least in WISHES
             if (value := getattr(given, option)) is not None
         )
-        texts = [line.text for part in evaluated.parts for line in part.lines]
+        texts = {line.id: line.text for line in evaluated.lines()}
         found = reformulate(
             formula,
             ReformulationRequest(
                 wishes=wishes,
-                holds=tuple(LineBounds(place, locked=True) for place in _locked(given.lock, texts)),
+                holds=tuple(LineBounds(line_id, locked=True) for line_id in _locked(given.lock, texts)),
                 allowed=tuple(_food(name, cupboard) for name in given.allow) or None,
                 bans=frozenset(
                     name.casefold() if name.casefold() in KNOWN else _food(name, cupboard) for name in given.ban
@@ -88,14 +90,14 @@ def run(given: argparse.Namespace) -> int:
     return MET if found.status is ReformulationStatus.MET else NEAREST_ONLY
 
 
-def _locked(wanted: list[str], texts: list[str]) -> list[int]:
-    places = []
+def _locked(wanted: list[str], texts: Mapping[str, str]) -> list[str]:
+    locked = []
     for words in wanted:
-        here = [place for place, text in enumerate(texts) if words.casefold() in text.casefold()]
+        here = [line_id for line_id, text in texts.items() if words.casefold() in text.casefold()]
         if not here:
             raise CannotUse(f"No line says {words[:40]!r}, so it cannot be locked.")
-        places += here
-    return places
+        locked += here
+    return locked
 
 
 def _food(name: str, cupboard: Cupboard) -> str:
@@ -130,6 +132,7 @@ def _answer_json(answer: Answer, cupboard: Cupboard) -> dict[str, Any]:
         ],
         "piece": figures_json(answer.piece.figures, answer.piece.sd),
         "dials": [dial_json(dial) for dial in answer.check.dials],
+        "hazards": [hazard_json(hazard) for hazard in answer.hazards],
         "changed": answer.changed,
         "missed": list(answer.missed),
         "words": list(answer.words),
@@ -147,6 +150,7 @@ def _in_words(found: Reformulation) -> str:
         )
         rows += [f"     {words}" for words in answer.words]
         rows += [f"   misses: {missed}" for missed in answer.missed]
+        rows += [f"   {hazard.sentence} {hazard.reason}" for hazard in answer.hazards]
         off = [dial.title.lower() for dial in answer.check.dials if dial.verdict in (Verdict.LOW, Verdict.HIGH)]
         rows += [f"   out of its window, as before: {', '.join(off)}"] if off else []
     return "\n".join(rows)

@@ -11,7 +11,7 @@ from psycopg.types.json import Jsonb
 
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.allergens import AllergenNames
-from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.formula.formula import Part, identified
 from ample_crumb.store.columns import columns
 from ample_crumb.store.database import Connection
 
@@ -58,8 +58,8 @@ def write_parts(
 ) -> None:
     """Replaces the parts and lines of a formula; `foods` are what the lines were read as, where that is known."""
     lines = [
-        (part_place, place, line.text, line.chosen, foods[part_place][place] if foods else None)
-        for part_place, part in enumerate(parts)
+        (part_place, place, line, foods[part_place][place] if foods else None)
+        for part_place, part in enumerate(identified(parts))
         for place, line in enumerate(part.lines)
     ]
     # Rows that stay are written over: what goes and what comes in one statement would stand in each other's way.
@@ -82,11 +82,11 @@ def write_parts(
                 loss_share = excluded.loss_share, used_share = excluded.used_share, optional = excluded.optional,
                 bake = excluded.bake
         )
-        insert into formula_line (formula_id, kitchen_id, part_place, place, text, chosen, food)
+        insert into formula_line (formula_id, kitchen_id, part_place, place, line_id, text, chosen, food)
         select %(id)s, %(kitchen_id)s, given.* from unnest(%(line_parts)s::integer[], %(line_places)s::integer[],
-            %(texts)s::text[], %(chosen)s::text[], %(foods)s::text[]) given
-        on conflict (kitchen_id, formula_id, part_place, place) do update set text = excluded.text,
-            chosen = excluded.chosen, food = excluded.food
+            %(line_ids)s::text[], %(texts)s::text[], %(chosen)s::text[], %(foods)s::text[]) given
+        on conflict (kitchen_id, formula_id, part_place, place) do update set line_id = excluded.line_id,
+            text = excluded.text, chosen = excluded.chosen, food = excluded.food
         """,
         {
             "kitchen_id": kitchen_id,
@@ -101,8 +101,9 @@ def write_parts(
             "bakes": [part.options.bake for part in parts],
             "line_parts": [part for part, *_ in lines],
             "line_places": [place for _, place, *_ in lines],
-            "texts": [text for _, _, text, *_ in lines],
-            "chosen": [chosen for *_, chosen, _ in lines],
+            "line_ids": [line.id for _, _, line, _ in lines],
+            "texts": [line.text for _, _, line, _ in lines],
+            "chosen": [line.chosen for _, _, line, _ in lines],
             "foods": [food for *_, food in lines],
         },
     )

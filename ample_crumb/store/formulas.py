@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Any, Final
 from uuid import UUID
 
-from psycopg.rows import class_row
+from psycopg.rows import class_row, dict_row
 from psycopg.sql import SQL
 
 from ample_crumb.core.formula.allergens import AllergenNames
@@ -79,7 +79,9 @@ _PARTS: Final = SQL(
     (
         select coalesce(jsonb_agg(jsonb_build_array(part.name, part.loss_share, part.used_share, part.optional,
             part.bake, (
-                select coalesce(jsonb_agg(jsonb_build_array(line.text, line.chosen) order by line.place), '[]')
+                select coalesce(
+                    jsonb_agg(jsonb_build_array(line.text, line.chosen, line.line_id) order by line.place), '[]'
+                )
                 from formula_line line where line.kitchen_id = part.kitchen_id and line.formula_id = part.formula_id
                     and line.part_place = part.place
             )) order by part.place), '[]')
@@ -234,6 +236,28 @@ def find_whole(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> Wh
         ).fetchone()
 
 
+def reading_phrase(connection: Connection, kitchen_id: UUID, phrase: str, most: int) -> tuple[list[WholeFormula], int]:
+    """The formulas in use with a line that is read by this phrase, the last changed first: so many of them with their
+    lines, and how many there are."""
+    with connection.cursor(row_factory=dict_row) as cursor:
+        rows = cursor.execute(
+            SQL(
+                """
+                select {}, {}, count(*) over () as formula_count {}
+                where formula.kitchen_id = %(kitchen_id)s and archived_at is null and exists (
+                    select from formula_dependency using_it where using_it.kitchen_id = formula.kitchen_id
+                        and using_it.kind = 'phrase' and using_it.key = %(phrase)s
+                        and using_it.formula_id = formula.id
+                )
+                order by formula.updated_at desc, formula.id limit %(most)s
+                """
+            ).format(_COLUMNS, _PARTS, _FROM),
+            {"kitchen_id": kitchen_id, "phrase": phrase, "most": most},
+        ).fetchall()
+    count = rows[0]["formula_count"] if rows else 0
+    return [WholeFormula(**{name: row[name] for name in row if name != "formula_count"}) for row in rows], count
+
+
 @dataclass(frozen=True, slots=True)
 class InnerFormula:
     """A formula as far as it is read as a food."""
@@ -259,9 +283,9 @@ def inner_formulas(connection: Connection, kitchen_id: UUID, formula_ids: Sequen
             with recursive reached (id) as (
                 select unnest(%(ids)s::uuid[])
                 union
-                select substring(line.chosen from 6 for 36)::uuid from reached
+                select line.nested_id from reached
                 join formula_line line on line.kitchen_id = %(kitchen_id)s and line.formula_id = reached.id
-                    and line.chosen ~ '^made-[0-9a-f-]{{36}}'
+                    and line.nested_id is not null
             )
             select formula.id, name, family, pieces, version, production, {}
             from formula join reached on reached.id = formula.id where formula.kitchen_id = %(kitchen_id)s
@@ -274,7 +298,7 @@ def _parts(stored: list[list[Any]]) -> tuple[Part, ...]:
     return tuple(
         Part(
             name,
-            tuple(Line(text, chosen) for text, chosen in lines),
+            tuple(Line(text, chosen, line_id) for text, chosen, line_id in lines),
             PartOptions(loss_share, used_share, optional, PartBake(bake)),
         )
         for name, loss_share, used_share, optional, bake, lines in stored
@@ -315,9 +339,7 @@ def way_to(connection: Connection, kitchen_id: UUID, from_ids: Sequence[UUID], t
             select inner_one.id, way.names || inner_one.name
             from way
             join formula_line line on line.kitchen_id = %(kitchen_id)s and line.formula_id = way.id
-                and line.chosen like 'made-%%'
-            join formula inner_one on inner_one.kitchen_id = %(kitchen_id)s
-                and inner_one.id::text = substring(line.chosen from 6 for 36)
+            join formula inner_one on inner_one.kitchen_id = %(kitchen_id)s and inner_one.id = line.nested_id
             where way.id <> %(to_id)s and cardinality(way.names) < 20
         )
         select names from way where id = %(to_id)s order by cardinality(names) limit 1

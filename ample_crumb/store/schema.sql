@@ -53,6 +53,17 @@ CREATE FUNCTION public.key_words(gone jsonb, VARIADIC columns text[]) RETURNS te
     AS $$
     select string_agg(gone ->> name, ' ' order by place) from unnest(columns) with ordinality as each (name, place)
 $$;
+CREATE FUNCTION public.nest() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+begin
+    new.nested_id := (
+        select id from formula where kitchen_id = new.kitchen_id
+            and id::text = substring(new.chosen from '^made-([0-9a-f-]{36})')
+    );
+    return new;
+end
+$$;
 CREATE FUNCTION public.resident(asked uuid) RETURNS TABLE(kitchen_id uuid, person_id uuid)
     LANGUAGE sql STABLE SECURITY DEFINER
     SET search_path TO 'public', 'pg_temp'
@@ -234,7 +245,10 @@ CREATE TABLE public.formula_line (
     chosen text,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     food text,
+    line_id text DEFAULT (gen_random_uuid())::text NOT NULL,
+    nested_id uuid,
     CONSTRAINT formula_line_chosen_length CHECK ((length(chosen) <= 80)),
+    CONSTRAINT formula_line_id CHECK ((line_id ~ '^[0-9A-Za-z_-]{1,40}$'::text)),
     CONSTRAINT formula_line_length CHECK ((length(text) <= 1000))
 );
 CREATE TABLE public.formula_part (
@@ -507,6 +521,7 @@ CREATE INDEX formula_by_rules ON public.formula USING btree (summary_rules);
 CREATE INDEX formula_dependency_of_formula ON public.formula_dependency USING btree (kitchen_id, formula_id);
 CREATE INDEX formula_in_order ON public.formula USING btree (kitchen_id, updated_at DESC, id DESC) INCLUDE (name, archived_at);
 CREATE INDEX formula_line_food ON public.formula_line USING btree (kitchen_id, food) WHERE (food IS NOT NULL);
+CREATE INDEX formula_line_nested ON public.formula_line USING btree (kitchen_id, nested_id) WHERE (nested_id IS NOT NULL);
 CREATE INDEX formula_of_base ON public.formula USING btree (kitchen_id, base_id) WHERE (base_id IS NOT NULL);
 CREATE INDEX formula_since ON public.formula USING btree (kitchen_id, changed_at);
 CREATE INDEX formula_version_since ON public.formula_version USING btree (kitchen_id, changed_at);
@@ -539,6 +554,7 @@ CREATE TRIGGER entry_bury AFTER DELETE ON public.entry FOR EACH ROW EXECUTE FUNC
 CREATE TRIGGER entry_touch BEFORE UPDATE ON public.entry FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER entry_unbury AFTER INSERT ON public.entry FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER formula_bury AFTER DELETE ON public.formula FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER formula_line_nest BEFORE INSERT OR UPDATE ON public.formula_line FOR EACH ROW WHEN (((new.chosen ~~ 'made-%'::text) OR (new.nested_id IS NOT NULL))) EXECUTE FUNCTION public.nest();
 CREATE TRIGGER formula_line_touch BEFORE UPDATE ON public.formula_line FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER formula_part_touch BEFORE UPDATE ON public.formula_part FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER formula_touch BEFORE UPDATE ON public.formula FOR EACH ROW EXECUTE FUNCTION public.touch();
@@ -584,6 +600,8 @@ ALTER TABLE ONLY public.formula
     ADD CONSTRAINT formula_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.formula_line
     ADD CONSTRAINT formula_line_kitchen_id_formula_id_part_place_fkey FOREIGN KEY (kitchen_id, formula_id, part_place) REFERENCES public.formula_part(kitchen_id, formula_id, place) ON DELETE CASCADE;
+ALTER TABLE ONLY public.formula_line
+    ADD CONSTRAINT formula_line_nested FOREIGN KEY (kitchen_id, nested_id) REFERENCES public.formula(kitchen_id, id) ON DELETE SET NULL (nested_id);
 ALTER TABLE ONLY public.formula_part
     ADD CONSTRAINT formula_part_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.formula

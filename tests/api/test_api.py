@@ -70,6 +70,28 @@ class ApiCase(unittest.TestCase):
         return self.ask("POST", f"/api/v1/days/{DAY}/pieces", body, 201)
 
 
+class LineIds(ApiCase):
+    def test_a_line_keeps_its_id_and_no_two_have_the_same(self) -> None:
+        lines = [
+            {"text": text, "id": line_id} for text, line_id in (("1 egg", "a"), ("2 g salt", "a"), ("9 g oats", ""))
+        ]
+        made = self.ask("POST", "/api/v1/formulas", {
+            "id": str(uuid4()), "name": "Ids", "pieces": 1, "parts": [{"lines": lines}],
+        }, 201)  # fmt: skip
+        stored = [line["id"] for line in made["draft"]["parts"][0]["lines"]]
+        self.assertEqual(stored[0], "a")
+        self.assertEqual(len(set(stored)), 3)
+        self.assertEqual([line["id"] for line in made["evaluated"]["parts"][0]["lines"]], stored)
+        # Moved, it is still the same line.
+        moved = made["draft"] | {"version": 1, "parts": [{"lines": made["draft"]["parts"][0]["lines"][::-1]}]}
+        self.ask("PUT", f"/api/v1/formulas/{made['id']}", moved)
+        again = self.ask("GET", f"/api/v1/formulas/{made['id']}")
+        self.assertEqual([line["id"] for line in again["draft"]["parts"][0]["lines"]], stored[::-1])
+        self.ask("POST", "/api/v1/bench/read", {
+            "parts": [{"lines": [{"text": "1 egg", "id": "no spaces"}]}], "pieces": 1, "day": DAY,
+        }, 422)  # fmt: skip
+
+
 class Api(ApiCase):
     def test_the_story(self) -> None:
         self.targets()

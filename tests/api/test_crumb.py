@@ -33,9 +33,9 @@ class Checks(CrumbCase):
         self.assertEqual(self.off(self.read(*LOAF)), {})
         broken = ("500 g flour", *LOAF[1:])
         self.assertEqual(self.off(self.read(*broken))["hydration"], "low")
-        repairs = self.ask("POST", "/api/v1/bench/repairs", self.body(*broken))
+        repairs = self.ask("POST", "/api/v1/bench/settled", self.body(*broken))["repairs"]
         mended = next(
-            each for each in repairs if each["repair"]["dial"] == "hydration" and each["repair"]["place"] == 0
+            each for each in repairs if each["repair"]["dial"] == "hydration" and each["repair"]["line_id"] == "line-1"
         )
         self.assertIn("Leave out", mended["repair"]["words"])
         after = self.read(mended["text"], *broken[1:])
@@ -48,7 +48,7 @@ class Checks(CrumbCase):
         guessed = self.read(*LOAF, family="", name="Loaf of the house")["check"]
         self.assertEqual((guessed["family"], guessed["guessed"]), ("loaf", True))
         self.assertFalse(self.read(*LOAF)["check"]["guessed"])
-        hazards = self.read(*LOAF)["hazards"]
+        hazards = self.ask("POST", "/api/v1/bench/settled", self.body(*LOAF))["hazards"]
         self.assertEqual([each["name"] for each in hazards], ["raw egg", "raw flour"])
 
 
@@ -59,8 +59,8 @@ class Swaps(CrumbCase):
         almond = next(each for each in found["offers"] if each["swap"]["slug"] == "flour-almond-flour")
         self.assertEqual(almond["not_for"], ["Cox must not get tree nuts, and almond flour is that or holds it."])
         uses = [
-            {"swap": "fat-greek-yogurt-0", "place": 1, "share": 0.5},
-            {"swap": "sugar-xylitol", "place": 2, "share": 1},
+            {"swap": "fat-greek-yogurt-0", "line_id": "line-2", "share": 0.5},
+            {"swap": "sugar-xylitol", "line_id": "line-3", "share": 1},
         ]
         preview = self.ask("POST", "/api/v1/bench/swaps/preview", self.body(*LOAF, uses=uses))
         texts = [line["text"] for line in preview["parts"][0]["lines"]]
@@ -80,11 +80,11 @@ class Swaps(CrumbCase):
             # One makes oil of butter, the other butter-like of oil.
             ([("fat-neutral-oil", 0, 1), ("fat-light-butter-2", 2, 1)], ""),
         ):
-            asked = [{"swap": swap, "place": place, "share": share} for swap, place, share in uses]
+            asked = [{"swap": swap, "line_id": f"line-{place + 1}", "share": share} for swap, place, share in uses]
             expected = 422 if words else 200
             answer = self.ask("POST", "/api/v1/bench/swaps/preview", self.body(*lines, uses=asked), expected)
             self.assertIn(words, answer.get("detail", ""))
-        undoing = [{"swap": "sugar-xylitol", "place": 0}, {"swap": "sugar-honey", "place": 0}]
+        undoing = [{"swap": "sugar-xylitol", "line_id": "line-1"}, {"swap": "sugar-honey", "line_id": "line-1"}]
         self.ask("POST", "/api/v1/bench/swaps/preview", self.body("100 g sugar", uses=undoing), 422)
 
     def test_sweeteners_are_as_sweet_as_what_they_stand_in_for(self) -> None:
@@ -134,9 +134,7 @@ class Methods(CrumbCase):
         )
         found = self.ask("POST", "/api/v1/bench/method", self.body(*LOAF, method=method))
         first, second, third = found["steps"]
-        self.assertEqual(
-            [each["text"] for each in first["texts"] if each["place"] is not None], ["250 g butter", "250 g sugar"]
-        )
+        self.assertEqual([each["text"] for each in first["texts"] if each["line_id"]], ["250 g butter", "250 g sugar"])
         self.assertEqual(
             [each["problem"] for each in second["texts"] if each["problem"]], ["No line is called “cloves”."]
         )

@@ -229,14 +229,14 @@ class Guests(ApiCase):
 
 class Twins(ApiCase):
     def eu(self, formula: dict[str, Any], name: str) -> Any:
-        return next(each for each in formula["evaluated"]["claims"]["eu"] if each["claim"]["name"] == name)
+        return next(each for each in formula["settled"]["claims"]["eu"] if each["claim"]["name"] == name)
 
     def test_reduced_against_another_formula_or_typed_figures(self) -> None:
         butter, light = self.create("100 g butter", "200 g flour"), self.create("50 g butter", "200 g flour")
         body = light["draft"] | {"twin": {"formula_id": butter["id"]}, "version": 1}
         saved = self.ask("PUT", f"/api/v1/formulas/{light['id']}", body)
         self.assertTrue(self.eu(saved, "reduced fat")["claim"]["holds"])
-        self.assertEqual(saved["evaluated"]["claims"]["twin"], butter["draft"]["name"])
+        self.assertEqual(saved["settled"]["claims"]["twin"], butter["draft"]["name"])
         typed = {"name": "the bought one", "mass_g": 50, "energy_kcal": 200, "fat_g": 8}
         saved = self.ask("PUT", f"/api/v1/formulas/{light['id']}", body | {"twin": typed, "version": 2})
         self.assertEqual(saved["draft"]["twin"]["fat_g"], 8)

@@ -5,8 +5,8 @@ from typing import Any
 from unittest import mock
 
 from ample_crumb.application import jobs as background
-from ample_crumb.application.formulas.production import produce_draft
-from ample_crumb.core.formula.formula import Part
+from ample_crumb.application.formulas.evaluated import EvaluatedFormula
+from ample_crumb.application.formulas.summaries import stored_formula
 from ample_crumb.store import jobs
 from tests.api.test_api import DAY, ApiCase, parts
 
@@ -73,7 +73,7 @@ class HardRequests(ApiCase):
     def test_an_error_nobody_foresaw_is_a_problem_with_a_request_id(self) -> None:
         with (
             mock.patch(
-                "ample_crumb.application.formulas.queries.evaluated_formula", side_effect=ZeroDivisionError("secret")
+                "ample_crumb.application.formulas.queries.evaluated_view", side_effect=ZeroDivisionError("secret")
             ),
             self.assertLogs("ample_crumb.api.problems", "ERROR") as logged,
         ):
@@ -87,15 +87,16 @@ class HardRequests(ApiCase):
     def test_a_formula_that_cannot_be_worked_out_costs_its_own_row(self) -> None:
         good, bad = self.create("100 g oats")["id"], self.create("2 eggs")["id"]
         self.targets()
-        made = produce_draft
+        work_out = stored_formula
 
-        def breaks(parts: tuple[Part, ...], *rest: Any) -> Any:
-            if parts[0].lines[0].text == "2 eggs":
+        def breaks(*given: Any) -> EvaluatedFormula:
+            formula = work_out(*given)
+            if formula.draft.parts[0].lines[0].text == "2 eggs":
                 raise ZeroDivisionError
-            return made(parts, *rest)
+            return formula
 
         with (
-            mock.patch.object(background, "produce_draft", breaks),
+            mock.patch.object(background, "stored_formula", breaks),
             mock.patch.object(jobs, "MOST_ATTEMPTS", 1),
             self.assertLogs("ample_crumb.application.jobs", "ERROR"),
         ):

@@ -46,7 +46,7 @@ class Reach(ApiCase):
             "day": DAY,
             "twin": reference,
         }
-        claims = self.ask("POST", "/api/v1/bench/read", body)["evaluated"]["claims"]["eu"]
+        claims = self.ask("POST", "/api/v1/bench/settled", body)["claims"]["eu"]
         self.assertTrue(next(each for each in claims if each["claim"]["name"] == "energy-reduced")["claim"]["holds"])
 
     def test_a_clash_its_limits_and_a_point(self) -> None:
@@ -67,7 +67,7 @@ class Reach(ApiCase):
         for slug, price in priced.items():
             self.ask("PUT", f"/api/v1/prices/{slug}", {"price": price, "for_text": "1 kg"})
         asked = self.body(
-            wish("price", 0.125), wish("energy_kcal", 300), allowed=[], holds=[{"place": 3, "locked": True}]
+            wish("price", 0.125), wish("energy_kcal", 300), allowed=[], holds=[{"line_id": "line-4", "locked": True}]
         )
         found = self.ask("POST", "/api/v1/bench/reformulation", asked)
         self.assertEqual(found["status"], "met")

@@ -11,6 +11,7 @@ from ample_crumb.application.cupboard.views import ProductDraft
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
+from ample_crumb.core.formula.formula import Line
 from ample_crumb.core.formula.reading import ReadingPreferences, read_against
 from ample_crumb.store import products
 from ample_crumb.store.products import ProductRow
@@ -47,7 +48,9 @@ class Cupboards(KitchenCase):
         self.assertEqual(dict(followed.ingredients), dict(anew.ingredients))
         for line in LINES:
             preferences = ReadingPreferences()
-            self.assertEqual(read_against(line, followed, preferences), read_against(line, anew, preferences), line)
+            self.assertEqual(
+                read_against(Line(line), followed, preferences), read_against(Line(line), anew, preferences), line
+            )
 
     def test_it_follows_every_change(self) -> None:
         made = [self.product(f"Keel whey {number}") for number in range(8)]

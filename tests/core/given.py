@@ -8,7 +8,7 @@ from ample_crumb.core.crumb.check import CrumbCheck, JudgedDough, crumb_check, j
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
 from ample_crumb.core.formula.formula import WHOLE, Line, Part, PartOptions
-from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, read_against
+from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, WeighedLine, read_against
 from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.core.quantity.units import MeasureSystem
 
@@ -17,7 +17,19 @@ CUPBOARD = reference_cupboard()
 
 def read(text: str, system: MeasureSystem = MeasureSystem.US, chosen: str | None = None) -> ReadLine:
     """A line read against the reference cupboard."""
-    return read_against(text, CUPBOARD, ReadingPreferences(system), chosen)
+    return read_against(Line(text, chosen), CUPBOARD, ReadingPreferences(system))
+
+
+def weighed(text: str, system: MeasureSystem = MeasureSystem.US, chosen: str | None = None) -> WeighedLine:
+    """What a line brings. Raises AssertionError with its problem where it cannot be read."""
+    line = read(text, system, chosen)
+    assert line.weighed is not None, line.problem
+    return line.weighed
+
+
+def line_id(place: int) -> str:
+    """The id that a line without one gets where it stands, counted from 0."""
+    return f"line-{place + 1}"
 
 
 def part(*lines: str, name: str = "", options: PartOptions = WHOLE) -> Part:

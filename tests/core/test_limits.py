@@ -30,6 +30,7 @@ from ample_crumb.core.reformulate.constraints import (
     solver_variables,
     standing_constraints,
 )
+from ample_crumb.core.reformulate.handles import Grams, Moved, Present
 from ample_crumb.core.reformulate.milp import solve
 from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
 from ample_crumb.core.reformulate.search import ReformulationStatus, reformulate
@@ -44,7 +45,7 @@ from ample_crumb.core.reformulate.variables import (
 from ample_crumb.core.reformulate.wishes import Wish
 from ample_crumb.core.swap.suggestions import Aim, suggest_swaps
 from ample_crumb.core.uncertainty.propagation import propagate
-from tests.core.given import CUPBOARD
+from tests.core.given import CUPBOARD, line_id
 
 
 def evaluated(*lines: str, pieces: int = 10) -> FormulaFigures:
@@ -146,7 +147,7 @@ class OfSwaps(unittest.TestCase):
         # A line of 10 g brings 5 g of what is asked for; so much more has to come that the batch has `wanted`.
         def nearest(wanted: float) -> float | None:
             need = ClaimCondition(-wanted / 100, (("protein_g", 1.0),))
-            line = ClaimedAmounts.in_(Figures(10, Nutrients(protein_g=5)), 0, "whey")
+            line = ClaimedAmounts.in_(Figures(10, Nutrients(protein_g=5)), "1", "whey")
             batch = ClaimedAmounts.in_(Figures(100, Nutrients(protein_g=5)))
             change = claim_gap((line,), batch, (need,))
             return None if change is None else change.change_g
@@ -171,7 +172,7 @@ class OfTheOptimiser(unittest.TestCase):
     def lines(self, *holds: LineBounds) -> tuple[AmountVariable, ...]:
         figures = evaluated(*self.LINES)
         dough = judge_dough(figures, "muffin", CUPBOARD)
-        return line_variables(figures, dough.dough, {hold.place: hold for hold in holds}, PANTRY, whole_eggs=True)
+        return line_variables(figures, dough.dough, {hold.line_id: hold for hold in holds}, PANTRY, whole_eggs=True)
 
     def candidates(self, lines: tuple[AmountVariable, ...]) -> tuple[AmountVariable, ...]:
         return candidate_variables(USUAL, lines, 500, PANTRY, ())
@@ -197,24 +198,25 @@ class OfTheOptimiser(unittest.TestCase):
     def test_no_more_than_three_foods_come_in_whatever_is_gained(self) -> None:
         model = replace(self.model(), mass_share=None)
         eager = [
-            replace(each, cost=-1.0 if each.name.startswith("there new ") else 0.0) for each in solver_variables(model)
+            replace(each, cost=-1.0 if isinstance(each.handle, Present) and each.handle.amount.comes_in else 0.0)
+            for each in solver_variables(model)
         ]
         solution = solve(eager, standing_constraints(model))
-        came = [name for name, value in solution.values.items() if name.startswith("there new ") and value > 0.5]
+        came = [each for each in model.variables if each.comes_in and solution.values[Present(each)] > 0.5]
         self.assertEqual(len(came), 3)
 
     def test_the_objective_is_the_documented_sum(self) -> None:
         # docs/decisions.md: w (0.3 + 0.7 share of the dough) |x - was| / was, and 0.3 + x / dough for what comes in.
         model = self.model()
-        costs = {each.name: each.cost for each in solver_variables(model)}
+        costs = {each.handle: each.cost for each in solver_variables(model)}
         for variable in model.variables:
-            if variable.place is None:
-                self.assertAlmostEqual(costs[variable.key] * 500, 1.0)
-                self.assertAlmostEqual(costs[f"there {variable.key}"], 0.3)
+            if variable.comes_in:
+                self.assertAlmostEqual(costs[Grams(variable)] * 500, 1.0)
+                self.assertAlmostEqual(costs[Present(variable)], 0.3)
             else:
                 weight = {"chocolate": 2.0, "salt": 0.4}.get(variable.item.role, 1.0)
                 expected = weight * (0.3 + 0.7 * variable.was_g / 500) / variable.was_g
-                self.assertAlmostEqual(costs[f"moved {variable.key}"], expected)
+                self.assertAlmostEqual(costs[Moved(variable)], expected)
 
     def test_eggs_weighed_in_grams_stay_whole_eggs(self) -> None:
         parts = (Part("", tuple(map(Line, ("200 g oat flour", "100 g egg", "150 g skyr", "60 g sugar", "30 g butter",
@@ -225,7 +227,7 @@ class OfTheOptimiser(unittest.TestCase):
         answer = reformulate(
             formula, ReformulationRequest((Wish("protein_g", 5.6, at_least=True),), allowed=(), answers=1)
         ).answers[0]
-        eggs_g = next(line.now_g for line in answer.lines if line.place == 1)
+        eggs_g = next(line.now_g for line in answer.lines if line.line_id == line_id(1))
         self.assertAlmostEqual(math.remainder(eggs_g, 50), 0, delta=0.01)
 
     def test_two_wishes_that_clash_by_whole_eggs_alone_are_both_named(self) -> None:
@@ -245,7 +247,7 @@ class OfTheOptimiser(unittest.TestCase):
             Wish("protein_g", 1.1 * (egg.protein_g or 0), at_least=True),
             Wish("energy_kcal", sugar_kcal + 1.4 * (egg.energy_kcal or 0)),
         )
-        asked = ReformulationRequest(wishes, (LineBounds(1, locked=True),), allowed=(), mass_share=None)
+        asked = ReformulationRequest(wishes, (LineBounds(line_id(1), locked=True),), allowed=(), mass_share=None)
         found = reformulate(formula, asked)
         self.assertIs(found.status, ReformulationStatus.NEAREST)
         self.assertEqual(len(found.clash), 2)

@@ -6,8 +6,6 @@ from uuid import UUID
 
 from ample_crumb.application.demo.loader import load_demo
 from ample_crumb.application.formulas import evaluation
-from ample_crumb.application.formulas.draft import Bench
-from ample_crumb.application.formulas.evaluation import evaluate_bench_in
 from ample_crumb.application.formulas.production import production_inputs, tins_of
 from ample_crumb.application.formulas.summaries import kept_summary
 from ample_crumb.application.formulas.twin_figures import twin_figures
@@ -71,13 +69,10 @@ def uses(connection: Connection, formula_id: UUID) -> list[str]:
 
 def _formula(connection: Connection, principal: Principal, row: Any) -> dict[str, Any]:
     draft = evaluation.formula_view(connection, principal, row).draft
-    bench = Bench(
-        draft.parts, draft.pieces, draft.family, NOW.date(), draft.twin, draft.production, draft.name, draft.method
-    )
-    of = evaluate_bench_in(connection, principal, bench)
+    of = evaluation.evaluate_in(connection, principal, draft)
     twin = twin_figures(connection, principal, draft.twin)
     whole = evaluated(
-        of.production, draft.family, draft.name, draft.method, of.context.cupboard, of.context.preferences,
+        of.made, draft.family, draft.name, draft.method, of.context.cupboard, of.context.preferences,
         learned=of.context.learned, eaters=of.context.eaters, twin=twin, prices=of.prices(),
         counted=of.context.definition,
     )  # fmt: skip

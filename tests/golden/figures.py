@@ -16,7 +16,7 @@ from ample_crumb.core.formula.claims import claims_of
 from ample_crumb.core.formula.cost import cost_of
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.formula.protein_quality import quality_of
-from ample_crumb.core.formula.reading import ReadingPreferences
+from ample_crumb.core.formula.reading import ReadingPreferences, WeighedLine
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_time import BakingConditions, Oven
 from ample_crumb.core.production.bake_yield import Weighings
@@ -100,17 +100,16 @@ def evaluated(
     setting = RepairContext(evaluated.piece_count, preferences.energy, prices, contents, frozenset({"peanut"}))
     check = crumb_check(dough, learned)
     quality, cost, window, filling = quality_of(evaluated), cost_of(evaluated, prices), made.bake_window, made.tin_fill
+    places = {line.id: place for place, line in enumerate(evaluated.lines())}
     return {
         "lines": [
-            [line.text, line.ingredient.slug if line.ingredient else None, line.sure, line.problem, line.assumption,
-             line.optional, line.basis, line.low_g, line.high_g, line.prepared_g,
-             line.figures.mass_g if line.figures else None,
-             line.figures.nutrients.energy_kcal if line.figures else None]
-            for part in evaluated.parts for line in part.lines
+            [line.text, line.ingredient.slug if line.ingredient else None, line.sure, line.problem,
+             line.weighed.assumption if line.weighed else "", line.optional, *_weighed(line.weighed)]
+            for line in evaluated.lines()
         ],
         "line_sds": [[each.mass_sd_g, each.energy_sd_kcal, each.protein_sd_g, each.share, each.weighed_sd_kcal]
                      for each in uncertainty.lines],
-        "weigh": list(uncertainty.worth_weighing),
+        "weigh": [places[line_id] for line_id in uncertainty.worth_weighing],
         "batch": _figures(evaluated.batch) + _band(uncertainty.batch),
         "piece": _figures(made.piece) + _band(made.piece_sd(uncertainty.piece)),
         "plain_piece": _figures(evaluated.plain_piece) if evaluated.plain_piece else None,
@@ -121,7 +120,7 @@ def evaluated(
         "alerts": [[each.eater, each.about, each.level] for each in diet_alerts(contents.names(), eaters)],
         "claims": [[each.claim.name, each.claim.holds, each.claim.figure, each.claim.limit, each.claim.unit,
                     each.claim.change, each.claim.stronger,
-                    [each.nearest.place, each.nearest.change_g, each.nearest.of_g] if each.nearest else None]
+                    [places[each.nearest.line_id], each.nearest.change_g, each.nearest.of_g] if each.nearest else None]
                    for each in (*claims.eu, *claims.us)],
         "laxative": claims.laxative,
         "quality": [quality.counts_g, quality.unknown_g],
@@ -141,8 +140,8 @@ def evaluated(
         "dials": [[dial.name, dial.value, dial.low, dial.high, dial.verdict, dial.reason, dial.learned_share]
                   for dial in check.dials],
         "note": check.note,
-        "repairs": [[each.dial, each.place, each.slug, each.change_g, each.words, each.energy_kcal, each.protein_g,
-                     each.cost, each.value]
+        "repairs": [[each.dial, places.get(each.line_id or ""), each.slug, each.change_g, each.words,
+                     each.energy_kcal, each.protein_g, each.cost, each.value]
                     for each in find_repairs(dough, cupboard, setting, learned)],
         "hazards": [[each.name, each.sentence, each.reason, list(each.lines)]
                     for each in find_hazards(evaluated, made.piece, dough.family, method, cupboard)],
@@ -192,3 +191,9 @@ def reformulated(formula: FormulaToReformulate, wishes: Iterable[tuple[str, floa
         "clash": list(found.clash),
         "remarks": list(found.remarks),
     }
+
+
+def _weighed(line: WeighedLine | None) -> list[Any]:
+    if line is None:
+        return [None] * 6
+    return [line.basis, line.low_g, line.high_g, line.prepared_g, line.mass_g, line.figures.nutrients.energy_kcal]

@@ -33,6 +33,7 @@ from ample_crumb.core.reformulate.constraints import (
 from ample_crumb.core.reformulate.milp import GAP, LinearConstraint, Status, Variable, solve
 from ample_crumb.core.reformulate.variables import LineBounds, Pantry, line_variables
 from ample_crumb.core.reformulate.wishes import Wish
+from tests.core.given import line_id
 
 CUPBOARD = reference_cupboard()
 
@@ -120,7 +121,9 @@ class AgainstScipy(unittest.TestCase):
             aim = float(kcal @ was) / 10 * made.uniform(0.8, 0.99)
             parts = (Part("", tuple(Line(f"{g:g} g it", slug) for slug, g in zip(chosen, was, strict=True))),)
             # A bound of one's own on each line, and no dials, so that the program is this one and no other.
-            holds = {place: LineBounds(place, low_g=0.3 * g, high_g=2 * g) for place, g in enumerate(was)}
+            holds = {
+                line_id(place): LineBounds(line_id(place), low_g=0.3 * g, high_g=2 * g) for place, g in enumerate(was)
+            }
             evaluated = evaluate(parts, 10, CUPBOARD, ReadingPreferences())
             variables = line_variables(evaluated, dough_of(evaluated, CUPBOARD), holds, pantry, whole_eggs=True)
             piece = PieceBasis(was.sum(), 0.1, was.sum() / 10, counted=True, baked_share=1, kept_share=1)

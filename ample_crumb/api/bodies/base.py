@@ -5,7 +5,7 @@ from typing import Annotated, Any, Final
 
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, Strict, field_validator
 
-from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
+from ample_crumb.core.formula.formula import LINE_ID_LENGTH, Line, Part, PartBake, PartOptions, identified
 from ample_crumb.core.production.bake_yield import MOST_LOSS
 from ample_crumb.core.quantity.recipe_parser import MOST_LINES, MOST_PIECES
 
@@ -35,6 +35,9 @@ DayType = Annotated[str, Field(pattern="^(training|rest)$")]
 # Zero bytes cannot be stored as text; no keyboard makes them.
 LineText = Annotated[str, Field(max_length=1000, pattern=r"^[^\x00]*$")]
 
+LineId = Annotated[str, Field(max_length=LINE_ID_LENGTH, pattern=r"^[0-9A-Za-z_-]*$")]
+"""The id of a line, made where it is typed; empty for one that has none yet."""
+
 Figure = Annotated[Number, Field(ge=0, le=100_000)] | None
 
 
@@ -51,14 +54,15 @@ class Body(BaseModel):
 
 
 class LineBody(Body):
-    """A line as written, and the ingredient picked for it."""
+    """A line as written, by its id, and the ingredient picked for it."""
 
     text: LineText
     chosen: Annotated[str, Field(max_length=80, pattern=r"^[^\x00]*$")] | None = None
+    id: LineId = ""
 
     def line(self) -> Line:
         """As the core has it."""
-        return Line(self.text, self.chosen)
+        return Line(self.text, self.chosen, self.id)
 
 
 class PartOptionsBody(Body):
@@ -83,3 +87,8 @@ class PartBody(Body):
 
 
 Parts = Annotated[list[PartBody], Field(max_length=40)]
+
+
+def read_parts(parts: list[PartBody]) -> tuple[Part, ...]:
+    """Parts as the core has them, each line with an id of its own."""
+    return identified([part.part() for part in parts])

@@ -18,11 +18,13 @@ from ample_crumb.api.bodies.base import (
     Pieces,
     Version,
     Whole,
+    read_parts,
 )
 from ample_crumb.application.formulas.draft import Bench, ProductionSettings, TwinChoice, UsedTin
 from ample_crumb.core.production.bake_time import Oven
 from ample_crumb.core.production.bake_yield import MOST_LOSS
 from ample_crumb.core.production.portions import PortionBy
+from ample_crumb.core.production.scaling import TinFactor
 from ample_crumb.core.quantity.recipe_parser import MOST_PIECES
 from ample_crumb.core.quantity.weighing import MOST_G
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS
@@ -136,18 +138,28 @@ class BenchBody(Body):
 
     def bench(self) -> Bench:
         """As the work layer has it."""
-        reference = self.twin.reference() if self.twin else None
-        parts = tuple(part.part() for part in self.parts)
         return Bench(
-            parts, self.pieces, self.family, self.day, reference, self.production.making(), self.name, self.method
+            name=self.name,
+            family=self.family,
+            pieces=self.pieces,
+            method=self.method,
+            parts=read_parts(self.parts),
+            twin=self.twin.reference() if self.twin else None,
+            production=self.production.making(),
+            day=self.day,
         )
 
 
 class ScaleBody(Body):
-    """Lines to be written anew so many times."""
+    """Lines to be written anew so many times, those of what lies on a dough by its surface where that is another."""
 
     parts: Parts
     factor: Annotated[Number, Field(ge=LEAST, le=1000)]
+    surface_factor: Annotated[Number, Field(ge=LEAST, le=1000)] | None = None
+
+    def by(self) -> TinFactor:
+        """As the core has it."""
+        return TinFactor(self.factor, self.surface_factor or self.factor)
 
 
 class OtherTinsBody(BenchBody):

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from ample_crumb.api.bodies.base import LEAST, Body, Flag, Number, Whole
+from ample_crumb.api.bodies.base import LEAST, Body, Flag, LineId, Number
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.application.reformulate.views import MOST_WISHES, ReformulationDraft, WishDraft
 from ample_crumb.core.food.allergens import KNOWN
@@ -31,7 +31,7 @@ class WishBody(Body):
 class HoldBody(Body):
     """What a line may become."""
 
-    place: Annotated[Whole, Field(ge=0, le=MOST_LINES)]
+    line_id: LineId
     locked: Flag = False
     low_g: Grams = None
     high_g: Grams = None
@@ -50,6 +50,7 @@ class ReformulateBody(BenchBody):
     whole_eggs: Flag = True
     sure: Flag = False
     keep_mass: Flag = True
+    beyond_tolerance: Flag = False
 
     def draft(self) -> ReformulationDraft:
         """As the work layer has it."""
@@ -61,6 +62,7 @@ class ReformulateBody(BenchBody):
             whole_eggs=self.whole_eggs,
             sure=self.sure,
             keep_mass=self.keep_mass,
+            beyond_tolerance=self.beyond_tolerance,
         )
 
 

@@ -1,6 +1,7 @@
 """What comes in from Settings."""
 
 from typing import Annotated
+from uuid import UUID
 
 from pydantic import Field
 
@@ -21,6 +22,14 @@ class CorrectionBody(Body):
 
     name: Annotated[str, Field(min_length=1, max_length=300, pattern=r"^[^\x00]*$")]
     slug: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00]*$")]
+
+
+class EffectBody(Body):
+    """What a written name would mean, null for what its words say; `beside` is the formula that one sees already."""
+
+    name: Annotated[str, Field(min_length=1, max_length=300, pattern=r"^[^\x00]*$")]
+    slug: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00]*$")] | None = None
+    beside: UUID | None = None
 
 
 class SettingsBody(Body):

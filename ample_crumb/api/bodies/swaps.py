@@ -4,9 +4,8 @@ from typing import Annotated
 
 from pydantic import Field
 
-from ample_crumb.api.bodies.base import LEAST, Body, Flag, Number, Whole
+from ample_crumb.api.bodies.base import LEAST, Body, Flag, LineId, Number
 from ample_crumb.api.bodies.formulas import BenchBody
-from ample_crumb.core.quantity.recipe_parser import MOST_LINES
 from ample_crumb.core.swap.apply import SwapUse
 from ample_crumb.core.swap.sweetener_options import Blend, BlendShare
 
@@ -17,12 +16,12 @@ class UseBody(Body):
     """A swap used on a line, for a share of it."""
 
     swap: Slug
-    place: Annotated[Whole, Field(ge=0, le=MOST_LINES)]
+    line_id: LineId
     share: Annotated[Number, Field(ge=LEAST, le=1)] = 1.0
 
     def use(self) -> SwapUse:
         """As the core has it."""
-        return SwapUse(self.swap, self.place, self.share)
+        return SwapUse(self.swap, self.line_id, self.share)
 
 
 class SwapsBody(BenchBody):

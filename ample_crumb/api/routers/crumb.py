@@ -1,4 +1,4 @@
-"""The crumb check over HTTP: repairs, how batches came out, what they taught."""
+"""The crumb check over HTTP: how batches came out, what they taught."""
 
 from uuid import UUID
 
@@ -7,18 +7,11 @@ from fastapi import APIRouter
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.feedback import FeedbackBody
-from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.application.crumb import commands as crumb_commands
 from ample_crumb.application.crumb import queries as crumb_queries
-from ample_crumb.application.crumb.views import LearningView, RepairView
+from ample_crumb.application.crumb.views import LearningView
 
 router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
-
-
-@router.post("/bench/repairs")
-def read_repairs(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> list[RepairView]:
-    """What would bring dials back that are out of their windows."""
-    return crumb_queries.repairs(database, principal, body.bench())
 
 
 @router.post("/formulas/{formula_id}/feedback", status_code=201)

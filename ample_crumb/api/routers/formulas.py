@@ -8,6 +8,7 @@ from fastapi import APIRouter, Response
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.asked import Words
+from ample_crumb.api.bodies.base import read_parts
 from ample_crumb.api.bodies.formulas import (
     ArchivedBody,
     BenchBody,
@@ -34,6 +35,7 @@ from ample_crumb.application.formulas.views import (
     FormulaView,
     Pasted,
     ScaledView,
+    SettledView,
 )
 from ample_crumb.core.production.scaling import TinFactors
 
@@ -87,10 +89,16 @@ def read_bench(body: BenchBody, database: InDatabase, principal: AsPrincipal) ->
     return formulas_queries.read_bench(database, principal, body.bench())
 
 
+@router.post("/bench/settled")
+def read_settled(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> SettledView:
+    """What is asked of the Bench once it rests: claims, hazards, and what would bring dials back."""
+    return formulas_queries.settled(database, principal, body.bench())
+
+
 @router.post("/bench/scale")
 def scale_bench(body: ScaleBody, database: InDatabase, principal: AsPrincipal) -> ScaledView:
     """The lines in another amount."""
-    return formulas_queries.scale(database, principal, tuple(part.part() for part in body.parts), body.factor)
+    return formulas_queries.scale(database, principal, read_parts(body.parts), body.by())
 
 
 @router.post("/bench/tins")
@@ -127,7 +135,7 @@ def detail_line(body: DetailBody, database: InDatabase, principal: AsPrincipal) 
 
 def _draft(body: DraftBody) -> Draft:
     reference = body.twin.reference() if body.twin else None
-    parts = tuple(part.part() for part in body.parts)
+    parts = read_parts(body.parts)
     return Draft(body.name, body.family, body.pieces, body.method, parts, reference, body.production.making())
 
 

@@ -7,11 +7,12 @@ from fastapi import APIRouter, Response
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.asked import Words
-from ample_crumb.api.bodies.settings import CorrectionBody, EaterBody, SettingsBody, TinBody
+from ample_crumb.api.bodies.settings import CorrectionBody, EaterBody, EffectBody, SettingsBody, TinBody
 from ample_crumb.application.find.queries import SearchHit, find
 from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.application.settings import queries as settings_queries
-from ample_crumb.application.settings.views import Kitchen, OwnTin
+from ample_crumb.application.settings import remembered
+from ample_crumb.application.settings.views import Correction, CorrectionEffect, Kitchen, OwnTin
 from ample_crumb.core.formula.reading import Choice
 from ample_crumb.store.eaters import EaterRow
 from ample_crumb.store.kitchens import Settings
@@ -55,6 +56,18 @@ def archive_tin(tin_id: UUID, database: InDatabase, principal: AsPrincipal) -> R
     """Puts a tin away."""
     settings_commands.archive_tin(database, principal, tin_id)
     return Response(status_code=204)
+
+
+@router.get("/corrections")
+def read_corrections(database: InDatabase, principal: AsPrincipal) -> tuple[Correction, ...]:
+    """What is remembered of names."""
+    return remembered.corrections(database, principal)
+
+
+@router.post("/corrections/effect")
+def read_effect(body: EffectBody, database: InDatabase, principal: AsPrincipal) -> CorrectionEffect:
+    """What a correction would change, before it is made."""
+    return remembered.effect_of(database, principal, body.name, body.slug, body.beside)
 
 
 @router.put("/corrections", status_code=204)

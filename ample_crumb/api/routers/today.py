@@ -1,8 +1,9 @@
 """Days, targets and entries over HTTP."""
 
+from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Query, Response
 
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
@@ -12,9 +13,22 @@ from ample_crumb.api.description import CONFLICT
 from ample_crumb.application.today import commands as today_commands
 from ample_crumb.application.today import queries as today_queries
 from ample_crumb.application.today.commands import NewEntry
-from ample_crumb.application.today.views import DayView, EntryChange, EntryView, FoodsView
+from ample_crumb.application.today.views import DayView, EntryChange, EntryView, FoodsView, PortionAmount
+from ample_crumb.core.day.portion import pieces_in
+from ample_crumb.core.quantity.recipe_parser import MOST_PIECES
+from ample_crumb.core.quantity.weighing import MOST_G
 
 router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+
+
+@router.get("/portion")
+def read_portion(
+    amount: Annotated[str, Query(max_length=60)],
+    piece_g: Annotated[float, Query(ge=0, le=MOST_G, allow_inf_nan=False)],
+    piece_count: Annotated[float, Query(gt=0, le=MOST_PIECES, allow_inf_nan=False)],
+) -> PortionAmount:
+    """How many pieces an amount is, of a batch of so many pieces that weigh so much each."""
+    return PortionAmount(pieces_in(amount, piece_g, piece_count))
 
 
 @router.get("/days/{day}")

@@ -9,11 +9,12 @@ from ample_crumb.core.crumb.repairs import Repair
 
 @dataclass(frozen=True, slots=True)
 class RepairView:
-    """A repair, and the text that its line becomes, or of the new line in part `part`."""
+    """A repair, and the text that its line, which `was` another, becomes, or of the new line in part `part`."""
 
     repair: Repair
     part: int
     text: str
+    was: str
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,6 +11,7 @@ from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, Not
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.product import LabelProblem, Pack, ingredient_of
 from ample_crumb.core.food.product_code import code_of
+from ample_crumb.core.formula.formula import Line
 from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.line_parser import read_line
@@ -234,7 +235,8 @@ def _grams_of(for_text: str, context: KitchenContext, slug: str) -> float:
     own_words = {word for known in (item.name, *item.synonyms) for word in words(known)}
     if name and own_words.isdisjoint(words(name)):
         raise CannotAccept("/for_text", f"What is “{name[:40]}” of it? Say how much, such as 500 g or 10 eggs.")
-    read = read_against(for_text if name else f"{for_text} food", context.cupboard, context.preferences, slug)
-    if read.figures is None:
+    line = Line(for_text if name else f"{for_text} food", slug)
+    read = read_against(line, context.cupboard, context.preferences)
+    if read.weighed is None:
         raise CannotAccept("/for_text", f"{read.problem} Say how much of it, such as 500 g or 10 eggs.")
-    return read.figures.mass_g
+    return read.weighed.mass_g

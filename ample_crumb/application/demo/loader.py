@@ -15,7 +15,7 @@ from ample_crumb.application.cupboard import queries as cupboard_queries
 from ample_crumb.application.cupboard.views import ProductDraft
 from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.formulas import queries as formulas_queries
-from ample_crumb.application.formulas.draft import Bench, Draft, ProductionSettings, TwinChoice, UsedTin
+from ample_crumb.application.formulas.draft import Draft, ProductionSettings, TwinChoice, UsedTin, on_bench
 from ample_crumb.application.formulas.views import Pasted
 from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.application.today import commands as today_commands
@@ -204,7 +204,7 @@ def _branch(database: Database, principal: Principal, base_id: UUID) -> None:
 
 def _said(database: Database, principal: Principal, formula_id: UUID) -> None:
     draft = formulas_queries.open_one(database, principal, formula_id).draft
-    bench = Bench(draft.parts, draft.pieces, draft.family, date(2026, 1, 1), None, draft.production)
+    bench = on_bench(draft, date(2026, 1, 1))
     for number, words in enumerate(("too dry", "just right")):
         given = FeedbackDraft(uuid5(_SPACE, f"said {number}"), words)
         crumb_commands.record_feedback(database, principal, formula_id, given, bench)

@@ -48,7 +48,7 @@ def save(
         there = draft_of(row, row.parts())
         if there == found.draft:
             return FormulaView(
-                row.id, row.version, row.archived, row.updated_at, there, found.view(connection, principal)
+                row.id, row.version, row.archived, row.updated_at, there, *found.view(connection, principal)
             )
         if row.version == version:
             snapshot = session_snapshot(connection, principal, row, there, now)

@@ -1,6 +1,6 @@
 """A formula as the baker has it on the Bench, saved or not, and the same as it is stored."""
 
-from dataclasses import asdict, dataclass, field
+from dataclasses import asdict, dataclass, field, fields
 from datetime import date
 from typing import Any, Final
 from uuid import UUID
@@ -188,14 +188,12 @@ def from_stored(kept: dict[str, Any]) -> Draft:
 
 
 @dataclass(frozen=True, slots=True)
-class Bench:
+class Bench(Draft):
     """What lies on the Bench, and the day it should fit into."""
 
-    parts: tuple[Part, ...]
-    pieces: int
-    family: str
-    day: date
-    twin: TwinChoice | None = None
-    production: ProductionSettings = field(default_factory=ProductionSettings)
-    name: str = ""
-    method: str = ""
+    day: date = field(kw_only=True)
+
+
+def on_bench(draft: Draft, day: date) -> Bench:
+    """A draft laid on the Bench."""
+    return Bench(**{field.name: getattr(draft, field.name) for field in fields(Draft)}, day=day)

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_bench
-from ample_crumb.core.crumb.hazards import Hazard, find_hazards
+from ample_crumb.core.crumb.hazards import Hazard
 from ample_crumb.core.formula.steps import Step, StepCheck, checks_of, linked, steps_of
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
@@ -25,19 +25,13 @@ class MethodView:
 
 def method_view(database: Database, principal: Principal, bench: Bench) -> MethodView:
     """The steps of what is on the Bench."""
-    evaluated = evaluate_bench(database, principal, bench)
-    steps = steps_of(bench.method, evaluated.production.evaluated)
+    formula = evaluate_bench(database, principal, bench)
+    steps = steps_of(bench.method, formula.figures)
     return MethodView(
         steps=steps,
-        checks=checks_of(bench.method, evaluated.production.evaluated, evaluated.context.cupboard),
-        hazards=find_hazards(
-            evaluated.production.evaluated,
-            evaluated.production.piece,
-            evaluated.dough.family,
-            bench.method,
-            evaluated.context.cupboard,
-        ),
-        linked=linked(bench.method, evaluated.production.evaluated),
+        checks=checks_of(bench.method, formula.figures, formula.context.cupboard),
+        hazards=formula.hazards,
+        linked=linked(bench.method, formula.figures),
         low_min=sum(step.low_min or 0.0 for step in steps),
         high_min=sum(step.high_min or 0.0 for step in steps),
     )

@@ -13,7 +13,7 @@ from uuid import UUID
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.cupboards import priced_food
 from ample_crumb.application.formulas.draft import ProductionSettings
-from ample_crumb.application.formulas.production import piece_sd, produce_draft
+from ample_crumb.application.formulas.production import produce_draft
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
@@ -125,7 +125,7 @@ def _made(
 def _ingredient(slug: str, name: str, made: Production, context: KitchenContext) -> Ingredient:
     per_100g = 100 / made.piece.mass_g
     brief = allergens_of(made.evaluated, context.cupboard).names()
-    sd = piece_sd(made, propagate(made.evaluated, context.cupboard))
+    sd = made.piece_sd(propagate(made.evaluated, context.cupboard).piece)
     known = {field: None if field in made.piece.at_least else getattr(made.piece.nutrients, field) for field in NAMES}
     lacking = made.evaluated.unread
     return Ingredient(
@@ -158,7 +158,7 @@ def _adds_sugar(brief: AllergenNames) -> bool | None:
 
 def _price_per_g(made: Production, context: KitchenContext) -> float | None:
     """What a gram of it costs; None while a line of it has no price."""
-    slugs = {line.ingredient.slug for part in made.evaluated.parts for line in part.lines if line.ingredient}
+    slugs = {line.ingredient.slug for line in made.evaluated.lines() if line.ingredient}
     prices = {slug: context.prices[priced_food(slug)] for slug in slugs if priced_food(slug) in context.prices}
     cost = cost_of(made.evaluated, prices)
     return None if cost is None or cost.at_least else cost.batch_cost / made.bake_yield.batch.mass_g

@@ -7,7 +7,6 @@ from typing import Final
 
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.formulas.draft import ProductionSettings, UsedTin
-from ample_crumb.core.food.nutrients import StandardUncertainty
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.problem import CannotUse
@@ -72,7 +71,7 @@ def _read_in_turns(parts: tuple[Part, ...], context: KitchenContext) -> None:
     for place, line in enumerate(lines):
         if place % _AT_A_TIME == 0:
             time.sleep(_TURN_S)
-        read_against(line.text, context.cupboard, context.preferences, line.chosen)
+        read_against(line, context.cupboard, context.preferences)
 
 
 def tins_of(used: Sequence[UsedTin], context: KitchenContext) -> list[Tin]:
@@ -112,11 +111,6 @@ def production_inputs(
     return ProductionInputs(portioning, weighings, cuts, kitchen), problems
 
 
-def piece_sd(made: Production, uncertainty: Uncertainty) -> StandardUncertainty:
-    """The band of a piece as it is eaten."""
-    return made.piece_sd(uncertainty.piece)
-
-
 def production_view(made: Production, uncertainty: Uncertainty, context: KitchenContext) -> ProductionView:
     """The making for a screen."""
     small_g = made.portions.small_share * made.bake_yield.batch.mass_g
@@ -125,7 +119,7 @@ def production_view(made: Production, uncertainty: Uncertainty, context: Kitchen
         piece_count=made.portions.count,
         piece_dough_g=made.portions.dough_g,
         piece_g=made.piece.mass_g,
-        piece_sd_g=piece_sd(made, uncertainty).mass_g,
+        piece_sd_g=made.piece_sd(uncertainty.piece).mass_g,
         rest_g=made.portions.rest_g,
         small_g=small_g,
         small_energy_kcal=made.portions.small_share * energy,

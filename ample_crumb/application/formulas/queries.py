@@ -8,7 +8,13 @@ from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.draft import Bench, UsedTin
-from ample_crumb.application.formulas.evaluation import FormulaWords, check_size, evaluated_formula, formula_view
+from ample_crumb.application.formulas.evaluation import (
+    check_size,
+    evaluate_bench,
+    evaluate_in,
+    formula_view,
+    settled_view,
+)
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.formulas.production import produce_draft, tins_of
 from ample_crumb.application.formulas.summaries import FormulaSummary, kept_summary, summary_now
@@ -21,6 +27,8 @@ from ample_crumb.application.formulas.views import (
     FormulaView,
     Pasted,
     ScaledView,
+    SettledView,
+    evaluated_view,
 )
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.application.views import portion_view
@@ -32,7 +40,7 @@ from ample_crumb.core.formula.formula import Line, Part, parts_of
 from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.formula.rewrite import details_of, nudged, with_details
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.scaling import TinFactors, factors_for_tins, scaled
+from ample_crumb.core.production.scaling import TinFactor, TinFactors, factors_by_part, factors_for_tins, scaled
 from ample_crumb.core.quantity.line_parser import without_bullet
 from ample_crumb.formats.recipe_text import recipe_from_text
 from ample_crumb.store import formulas
@@ -93,7 +101,8 @@ def paste(text: str) -> Pasted:
     """Takes a pasted text apart. Raises CannotUse with a sentence when it holds no recipe or too much."""
     recipe = recipe_from_text(text)
     parts = tuple(
-        Part(part.name, tuple(Line(without_bullet(line.text)) for line in part.lines)) for part in parts_of(recipe)
+        replace(part, lines=tuple(replace(line, text=without_bullet(line.text)) for line in part.lines))
+        for part in parts_of(recipe)
     )
     return Pasted(recipe.title, recipe.pieces, parts, "\n".join(recipe.method)[:20_000])
 
@@ -102,7 +111,7 @@ def nudge(database: Database, principal: Principal, line: Line, factor: float) -
     """The line written anew in grams with its amount multiplied. Raises CannotUse when it has no grams."""
     with database.transaction(principal) as connection:
         context = with_nested(connection, principal, load_context(connection, principal), (Part("", (line,)),))
-    text = nudged(read_against(line.text, context.cupboard, context.preferences, line.chosen), factor)
+    text = nudged(read_against(line, context.cupboard, context.preferences), factor)
     if text is None:
         raise CannotUse("This line has no grams to change; say how much first.")
     return text
@@ -112,19 +121,21 @@ def detail(database: Database, principal: Principal, line: Line, changes: Mappin
     """The line with these of its `Details` changed, and otherwise as it was written."""
     with database.transaction(principal) as connection:
         context = with_nested(connection, principal, load_context(connection, principal), (Part("", (line,)),))
-    read = read_against(line.text, context.cupboard, context.preferences, line.chosen)
+    read = read_against(line, context.cupboard, context.preferences)
     return with_details(read, replace(details_of(read), **changes))
 
 
-def scale(database: Database, principal: Principal, parts: tuple[Part, ...], factor: float) -> ScaledView:
-    """The lines so many times, in measures that a kitchen has. Raises CannotUse for a factor that is a slip."""
+def scale(database: Database, principal: Principal, parts: tuple[Part, ...], by: TinFactor) -> ScaledView:
+    """The lines so many times, in measures that a kitchen has; what lies on the dough by its surface. Raises CannotUse
+    for a factor that is a slip."""
     check_size(parts)
     with database.transaction(principal) as connection:
         context = with_nested(connection, principal, load_context(connection, principal), parts)
+    factors = factors_by_part(parts, by)
     lines = tuple(
         tuple(
             scaled(
-                read_against(line.text, context.cupboard, context.preferences, line.chosen),
+                read_against(line, context.cupboard, context.preferences),
                 factor,
                 context.cupboard,
                 context.preferences,
@@ -132,17 +143,18 @@ def scale(database: Database, principal: Principal, parts: tuple[Part, ...], fac
             )
             for line in part.lines
         )
-        for part in parts
+        for part, factor in zip(parts, factors, strict=True)
     )
     written = tuple(
-        replace(part, lines=tuple(Line(new.text, old.chosen) for new, old in zip(made, part.lines, strict=True)))
+        replace(part, lines=tuple(replace(old, text=new.text) for new, old in zip(made, part.lines, strict=True)))
         for made, part in zip(lines, parts, strict=True)
     )
 
     def energy(written: tuple[Part, ...]) -> float:
         return evaluate(written, 1, context.cupboard, context.preferences).batch.nutrients.energy_kcal or 0.0
 
-    return ScaledView(factor, lines, energy(parts) * factor, energy(written))
+    exact = sum(energy((part,)) * factor for part, factor in zip(parts, factors, strict=True))
+    return ScaledView(by.factor, lines, exact, energy(written))
 
 
 def into_tins(database: Database, principal: Principal, bench: Bench, others: tuple[UsedTin, ...]) -> TinFactors:
@@ -169,16 +181,18 @@ def _list_item(row: FormulaRow, kept: FormulaSummary, context: KitchenContext) -
 
 def read_bench(database: Database, principal: Principal, bench: Bench) -> BenchView:
     """Works out what is on the Bench, saved or not, and how many of its pieces fit into the day. Raises TooMuch."""
-    check_size(bench.parts)
-    with database.transaction(principal) as connection:
-        context = with_nested(connection, principal, load_context(connection, principal, bench.day), bench.parts)
-        twin = twin_figures(connection, principal, bench.twin)
-    made = produce_draft(bench.parts, bench.pieces, bench.family, bench.production, context)
+    formula = evaluate_bench(database, principal, bench)
+    room_kcal, piece = formula.context.room_kcal, formula.made.piece
     fitting = None
-    if context.room_kcal is not None and made.piece.mass_g > 0:
-        energy = made.piece.nutrients.energy_kcal or 0.0
-        count = pieces_that_fit(energy, context.room_kcal)
-        fitting = Fitting(count, count * energy, count * (made.piece.nutrients.protein_g or 0.0))
-    return BenchView(
-        evaluated_formula(made, FormulaWords(bench.family, bench.name, bench.method), context, twin), fitting
-    )
+    if room_kcal is not None and piece.mass_g > 0:
+        energy = piece.nutrients.energy_kcal or 0.0
+        count = pieces_that_fit(energy, room_kcal)
+        fitting = Fitting(count, count * energy, count * (piece.nutrients.protein_g or 0.0))
+    return BenchView(evaluated_view(formula), fitting)
+
+
+def settled(database: Database, principal: Principal, bench: Bench) -> SettledView:
+    """What is asked of the Bench once it rests. Raises TooMuch."""
+    with database.transaction(principal) as connection:
+        formula = evaluate_in(connection, principal, bench)
+        return settled_view(formula, twin_figures(connection, principal, bench.twin))

@@ -8,16 +8,14 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from uuid import UUID
 
-from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.draft import Draft, head_of
-from ample_crumb.application.formulas.evaluation import FormulaWords, check_size, evaluated_formula
-from ample_crumb.application.formulas.nested import refuse_circle, with_nested
-from ample_crumb.application.formulas.production import produce_draft
+from ample_crumb.application.formulas.evaluated import EvaluatedFormula
+from ample_crumb.application.formulas.evaluation import check_size, evaluate_in, settled_view
+from ample_crumb.application.formulas.nested import refuse_circle
 from ample_crumb.application.formulas.summaries import line_foods, stored_summary, write_dependencies
 from ample_crumb.application.formulas.twin_figures import twin_figures
-from ample_crumb.application.formulas.views import EvaluatedView, FormulaView
+from ample_crumb.application.formulas.views import EvaluatedView, FormulaView, SettledView, evaluated_view
 from ample_crumb.application.problems import CannotAccept
-from ample_crumb.core.production.production import Production
 from ample_crumb.store import formula_writes, formulas, jobs, kitchens, versions
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formula_writes import FormulaContent
@@ -27,18 +25,20 @@ from ample_crumb.store.scope import Principal
 
 @dataclass(frozen=True, slots=True)
 class CheckedDraft:
-    """A draft that may be stored, made, with what it was worked out with."""
+    """A draft that may be stored, worked out, and the formula that it is compared with."""
 
-    draft: Draft
-    made: Production
-    context: KitchenContext
+    formula: EvaluatedFormula
     twin_row: FormulaRow | None
 
-    def view(self, connection: Connection, principal: Principal) -> EvaluatedView:
+    @property
+    def draft(self) -> Draft:
+        """As it is to be stored."""
+        return self.formula.draft
+
+    def view(self, connection: Connection, principal: Principal) -> tuple[EvaluatedView, SettledView]:
         """All that follows from it, for a screen."""
-        draft = self.draft
-        twin = twin_figures(connection, principal, draft.twin, self.twin_row)
-        return evaluated_formula(self.made, FormulaWords(draft.family, draft.name, draft.method), self.context, twin)
+        twin = twin_figures(connection, principal, self.draft.twin, self.twin_row)
+        return evaluated_view(self.formula), settled_view(self.formula, twin)
 
 
 def checked(connection: Connection, principal: Principal, formula_id: UUID, draft: Draft) -> CheckedDraft:
@@ -49,9 +49,8 @@ def checked(connection: Connection, principal: Principal, formula_id: UUID, draf
     check_size(draft.parts)
     refuse_circle(connection, principal, formula_id, draft.parts, name)
     twin_row = _checked_twin(connection, principal, formula_id, draft)
-    context = with_nested(connection, principal, load_context(connection, principal), draft.parts, (formula_id,))
-    made = produce_draft(draft.parts, draft.pieces, draft.family, draft.production, context)
-    return CheckedDraft(replace(draft, name=name), made, context, twin_row)
+    formula = evaluate_in(connection, principal, replace(draft, name=name), (formula_id,))
+    return CheckedDraft(formula, twin_row)
 
 
 def _checked_twin(connection: Connection, principal: Principal, formula_id: UUID, draft: Draft) -> FormulaRow | None:
@@ -76,9 +75,7 @@ def add(connection: Connection, principal: Principal, formula_id: UUID, found: C
     revision = kitchens.hold(connection, principal.kitchen_id)
     if not formula_writes.add(connection, principal.kitchen_id, formula_id, head_of(found.draft)):
         return False
-    formula_writes.write_summary(
-        connection, principal.kitchen_id, formula_id, stored_summary(found.made, found.context)
-    )
+    formula_writes.write_summary(connection, principal.kitchen_id, formula_id, stored_summary(found.formula))
     _write_lines(connection, principal, formula_id, found, revision)
     return True
 
@@ -88,7 +85,7 @@ def change(
 ) -> bool:
     """Writes a draft over a version of a formula. False when it is at another by now, and nothing is written."""
     _lock_for_inner(connection, principal, formula_id, found)
-    content = FormulaContent(head_of(found.draft), stored_summary(found.made, found.context))
+    content = FormulaContent(head_of(found.draft), stored_summary(found.formula))
     revision = formula_writes.change(connection, principal.kitchen_id, formula_id, content, now, version)
     if revision is None:
         return False
@@ -99,7 +96,7 @@ def change(
 def _lock_for_inner(connection: Connection, principal: Principal, formula_id: UUID, found: CheckedDraft) -> None:
     """A formula that holds others lets nobody save those meanwhile. Raises CannotAccept where one of them has come to
     hold this one since it was checked."""
-    if found.context.inner_versions:
+    if found.formula.context.inner_versions:
         kitchens.lock(connection, principal.kitchen_id)
         refuse_circle(connection, principal, formula_id, found.draft.parts, found.draft.name)
 
@@ -109,10 +106,10 @@ def _write_lines(
 ) -> None:
     """Writes the lines of a formula and what its summary depends on. Where anything that it was worked out with is
     another by now its own summary is asked for, as those of the formulas that hold it always are."""
-    draft, inner = found.draft, found.context.inner_versions
-    formula_writes.write_parts(connection, principal.kitchen_id, formula_id, draft.parts, line_foods(found.made))
-    write_dependencies(connection, principal, formula_id, draft.parts, draft.production, found.made)
-    current = revision == found.context.reading_revision
+    draft, inner = found.draft, found.formula.context.inner_versions
+    formula_writes.write_parts(connection, principal.kitchen_id, formula_id, draft.parts, line_foods(found.formula))
+    write_dependencies(connection, principal, formula_id, found.formula)
+    current = revision == found.formula.context.reading_revision
     if inner:
         current &= formulas.versions_now(connection, principal.kitchen_id, sorted(inner)) == dict(inner)
     jobs.after_save(connection, principal, formula_id, current=current)
@@ -122,4 +119,4 @@ def saved_view(
     connection: Connection, principal: Principal, row: FormulaRow, found: CheckedDraft, now: datetime
 ) -> FormulaView:
     """What was just written over a row, for a screen, without reading it again."""
-    return FormulaView(row.id, row.version + 1, row.archived, now, found.draft, found.view(connection, principal))
+    return FormulaView(row.id, row.version + 1, row.archived, now, found.draft, *found.view(connection, principal))

@@ -9,18 +9,16 @@ from dataclasses import dataclass
 from typing import Final
 from uuid import UUID
 
-from ample_crumb.application.context import KitchenContext, load_context
+from ample_crumb.application.context import load_context
 from ample_crumb.application.cupboards import priced_food
-from ample_crumb.application.formulas.draft import ProductionSettings
+from ample_crumb.application.formulas.draft import Draft, draft_of
+from ample_crumb.application.formulas.evaluated import EvaluatedFormula, evaluated_draft
 from ample_crumb.application.formulas.nested import is_nested, nested_formula_id, with_nested
-from ample_crumb.application.formulas.production import piece_sd, produce_draft
 from ample_crumb.core.food.nutrients import Nutrients, Portion, StandardUncertainty, total
-from ample_crumb.core.formula.allergens import AllergenNames, allergens_of
-from ample_crumb.core.formula.formula import Part
-from ample_crumb.core.production.production import Production
+from ample_crumb.core.formula.allergens import AllergenNames
+from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.quantity.name_matching import phrase, telling_words
 from ample_crumb.core.rules import RULES_VERSION
-from ample_crumb.core.uncertainty.propagation import propagate
 from ample_crumb.store import formula_foods, formulas
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formula_writes import StoredSummary
@@ -63,60 +61,47 @@ def summary_now(connection: Connection, principal: Principal, row: FormulaRow) -
     kept = kept_summary(row)
     if not kept.stale:
         return kept
-    parts = formulas.parts_of(connection, principal.kitchen_id, row.id)
-    context = with_nested(connection, principal, load_context(connection, principal), parts, (row.id,))
-    settings = ProductionSettings.from_stored(row.production)
-    return summary_of(produce_draft(parts, row.pieces, row.family, settings, context), context)
+    formula = stored_formula(connection, principal, row)
+    return FormulaSummary(formula.kept_piece, formula.allergens.names(), formula.made.portions.count)
 
 
-def summary_of(made: Production, context: KitchenContext) -> FormulaSummary:
-    """The summary of a formula made."""
-    return FormulaSummary(
-        piece=Portion(made.piece, piece_sd(made, propagate(made.evaluated, context.cupboard))),
-        allergens=allergens_of(made.evaluated, context.cupboard).names(),
-        piece_count=made.portions.count,
-    )
+def stored_formula(connection: Connection, principal: Principal, row: FormulaRow) -> EvaluatedFormula:
+    """A stored formula worked out."""
+    draft = draft_of(row, formulas.parts_of(connection, principal.kitchen_id, row.id))
+    context = with_nested(connection, principal, load_context(connection, principal), draft.parts, (row.id,))
+    return evaluated_draft(draft, context)
 
 
-def stored_summary(made: Production, context: KitchenContext) -> StoredSummary:
-    """The summary of a formula made, as it is kept."""
-    summary = summary_of(made, context)
+def stored_summary(formula: EvaluatedFormula) -> StoredSummary:
+    """The summary of a formula, as it is kept."""
     return StoredSummary(
-        piece=summary.piece,
-        piece_count=summary.piece_count,
-        allergens=summary.allergens,
+        piece=formula.kept_piece,
+        piece_count=formula.made.portions.count,
+        allergens=formula.allergens.names(),
         rules=RULES_VERSION,
     )
 
 
-def write_dependencies(
-    connection: Connection,
-    principal: Principal,
-    row_id: UUID,
-    parts: tuple[Part, ...],
-    settings: ProductionSettings,
-    made: Production,
-) -> None:
+def write_dependencies(connection: Connection, principal: Principal, row_id: UUID, formula: EvaluatedFormula) -> None:
     """Keeps what the summary of a formula depends on."""
-    found = sorted(set(_dependencies(parts, settings, made)))
+    found = sorted(set(_dependencies(formula.draft, formula.figures)))
     formula_foods.write_dependencies(connection, principal.kitchen_id, row_id, found)
 
 
-def line_foods(made: Production) -> tuple[tuple[str | None, ...], ...]:
+def line_foods(formula: EvaluatedFormula) -> tuple[tuple[str | None, ...], ...]:
     """What each line of each part was read as, by slug."""
-    return tuple(
-        tuple(line.ingredient.slug if line.ingredient else None for line in part.lines) for part in made.evaluated.parts
-    )
+    parts = formula.figures.parts
+    return tuple(tuple(line.ingredient.slug if line.ingredient else None for line in part.lines) for part in parts)
 
 
 _LONGEST: Final = 200
 """Longer words and phrases are no food's, and no correction is that long."""
 
 
-def _dependencies(parts: tuple[Part, ...], settings: ProductionSettings, made: Production) -> Iterator[tuple[str, str]]:
-    for each in settings.tins:
+def _dependencies(draft: Draft, evaluated: FormulaFigures) -> Iterator[tuple[str, str]]:
+    for each in draft.production.tins:
         yield "tin", str(each.tin_id)
-    for part, figures in zip(parts, made.evaluated.parts, strict=True):
+    for part, figures in zip(draft.parts, evaluated.parts, strict=True):
         for line, read in zip(part.lines, figures.lines, strict=True):
             inner = nested_formula_id(line.chosen) if line.chosen and is_nested(line.chosen) else None
             if inner is not None:

@@ -5,7 +5,7 @@ from typing import Final
 
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.draft import FIGURES, Bench, Draft, TwinChoice, draft_of, from_stored
-from ample_crumb.application.formulas.evaluation import evaluate_bench_in
+from ample_crumb.application.formulas.evaluation import evaluate_in
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.formulas.production import produce_draft
 from ample_crumb.application.views import FiguresView, view
@@ -45,8 +45,8 @@ def twin_view(database: Database, principal: Principal, bench: Bench) -> TwinVie
         theirs = _other(connection, principal, bench.twin)
         if theirs is None or theirs.piece.mass_g <= 0:
             return None
-        compared = evaluate_bench_in(connection, principal, bench)
-    mine = _side(bench.name or "this formula", compared.production, compared.context)
+        compared = evaluate_in(connection, principal, bench)
+    mine = _side(bench.name or "this formula", compared.made, compared.context)
     return _view(compare_with_twin(mine, theirs), compared.context.definition)
 
 
@@ -78,7 +78,7 @@ def _made(connection: Connection, principal: Principal, name: str, draft: Draft)
 
 def _side(name: str, made: Production, context: KitchenContext) -> TwinSide:
     pieces = made.evaluated.piece_count
-    lines = (line for part in made.evaluated.parts for line in part.lines if line.text.strip())
+    lines = (line for line in made.evaluated.lines() if line.text.strip())
     return TwinSide(
         name,
         made.piece,
@@ -86,8 +86,8 @@ def _side(name: str, made: Production, context: KitchenContext) -> TwinSide:
             TwinLine(
                 line.ingredient.name if line.ingredient else line.text,
                 context.cupboard.ingredients[line.ingredient.slug].role if line.ingredient else "",
-                line.figures.mass_g / pieces if line.figures else None,
-                (line.figures.nutrients.energy_kcal or 0.0) / pieces if line.figures else None,
+                line.weighed.mass_g / pieces if line.weighed else None,
+                (line.weighed.figures.nutrients.energy_kcal or 0.0) / pieces if line.weighed else None,
             )
             for line in lines
         ),

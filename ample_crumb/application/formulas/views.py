@@ -4,28 +4,29 @@ from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
+from ample_crumb.application.crumb.views import RepairView
 from ample_crumb.application.formulas.draft import Draft
-from ample_crumb.application.formulas.production import ProductionView
+from ample_crumb.application.formulas.evaluated import EvaluatedFormula
+from ample_crumb.application.formulas.production import ProductionView, production_view
 from ample_crumb.application.views import FiguresView, portion_view, view
 from ample_crumb.core.crumb.check import CrumbCheck
 from ample_crumb.core.crumb.hazards import Hazard
 from ample_crumb.core.food.cooking_yield import cooked_or_dry
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import Layers, layers
-from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Portion
 from ample_crumb.core.formula.alerts import DietAlert
 from ample_crumb.core.formula.allergens import Allergens
 from ample_crumb.core.formula.claims import FormulaClaims
 from ample_crumb.core.formula.cost import Cost
-from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import Part
-from ample_crumb.core.formula.protein_quality import ProteinQuality
+from ample_crumb.core.formula.label_text import LabelIngredient
+from ample_crumb.core.formula.protein_quality import ProteinQuality, quality_of
 from ample_crumb.core.formula.reading import Choice, ReadLine
 from ample_crumb.core.formula.rewrite import fill_of
 from ample_crumb.core.production.scaling import ScaledLine
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 from ample_crumb.core.quantity.weighing import WeightBasis
-from ample_crumb.core.uncertainty.propagation import LineUncertainty, Uncertainty
+from ample_crumb.core.uncertainty.propagation import LineUncertainty
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,10 +69,11 @@ class CookedOrDry:
 
 @dataclass(frozen=True, slots=True)
 class LineView:
-    """A line as read. `mass_g` and the figures are None when it could not be, and `problem` says why; `apart` holds
-    the lines to make of a line that names several foods. Of `prepared_g` the share `used_share` goes in. `fill` is
-    how its cup was filled, one of `fills`; empty for the usual way, the first of them."""
+    """A line as read, by its `id`. `mass_g` and the figures are None when it could not be, and `problem` says why;
+    `apart` holds the lines to make of a line that names several foods. Of `prepared_g` the share `used_share` goes in.
+    `fill` is how its cup was filled, one of `fills`; empty for the usual way, the first of them."""
 
+    id: str
     text: str
     name: str
     ingredient: Choice | None
@@ -110,11 +112,10 @@ class PartView:
 
 @dataclass(frozen=True, slots=True)
 class WeighView:
-    """A line worth weighing: its place, its share of the doubt in the energy, and the band of a piece's energy then."""
+    """A line worth weighing, its share of the doubt in the energy, and the band of a piece's energy then."""
 
     name: str
-    part: int
-    line: int
+    line_id: str
     share: float
     then_sd_kcal: float
 
@@ -132,14 +133,24 @@ class EvaluatedView:
     weigh: tuple[WeighView, ...]
     allergens: Allergens
     alerts: tuple[DietAlert, ...]
-    claims: FormulaClaims
     quality: ProteinQuality
     cost: Cost | None
     production: ProductionView
     plain_energy_kcal: float | None
     plain_protein_g: float | None
     check: CrumbCheck
+
+
+@dataclass(frozen=True, slots=True)
+class SettledView:
+    """What is worked out once a formula rests: what it may be called and how near it is to that, what to be careful of,
+    what would bring dials back, and what stands on its label: ingredients, and figures of 100 g as it is eaten."""
+
+    claims: FormulaClaims
     hazards: tuple[Hazard, ...]
+    repairs: tuple[RepairView, ...]
+    ingredients: tuple[LabelIngredient, ...]
+    per_100g: FiguresView
 
 
 @dataclass(frozen=True, slots=True)
@@ -152,6 +163,7 @@ class FormulaView:
     updated_at: datetime
     draft: Draft
     evaluated: EvaluatedView
+    settled: SettledView
 
 
 @dataclass(frozen=True, slots=True)
@@ -177,32 +189,33 @@ class ScaledView:
 
 def line_view(line: ReadLine, uncertainty: LineUncertainty) -> LineView:
     """A line for a screen."""
-    figures = line.figures
-    shown = line.once(_follows_from)
+    weighed, shown = line.weighed, line.once(_follows_from)
+    nutrients = weighed.figures.nutrients if weighed else None
     return LineView(
+        id=line.id,
         text=line.text,
         name=line.name,
         ingredient=line.ingredient,
         others=line.others,
         sure=line.sure,
-        mass_g=figures.mass_g if figures else None,
-        low_g=line.low_g,
-        high_g=line.high_g,
-        energy_kcal=figures.nutrients.energy_kcal if figures else None,
-        protein_g=figures.nutrients.protein_g if figures else None,
+        mass_g=weighed.mass_g if weighed else None,
+        low_g=weighed.low_g if weighed else None,
+        high_g=weighed.high_g if weighed else None,
+        energy_kcal=nutrients.energy_kcal if nutrients else None,
+        protein_g=nutrients.protein_g if nutrients else None,
         layers=shown.layers,
-        basis=line.basis,
-        assumption=line.assumption,
+        basis=weighed.basis if weighed else None,
+        assumption=weighed.assumption if weighed else "",
         optional=line.optional,
         problem=line.problem,
         apart=line.apart,
         mass_sd_g=uncertainty.mass_sd_g,
         energy_sd_kcal=uncertainty.energy_sd_kcal,
         protein_sd_g=uncertainty.protein_sd_g,
-        prepared_g=line.prepared_g,
-        used_share=figures.mass_g / line.prepared_g if figures and line.prepared_g else 1.0,
+        prepared_g=weighed.prepared_g if weighed else None,
+        used_share=weighed.mass_g / weighed.prepared_g if weighed and weighed.prepared_g else 1.0,
         fill=shown.fill,
-        fills=line.fills,
+        fills=weighed.fills if weighed else (),
         cooked_or_dry=shown.cooked_or_dry,
     )
 
@@ -216,38 +229,23 @@ class _FollowsFromLine:
 
 def _follows_from(line: ReadLine) -> _FollowsFromLine:
     """What a line alone tells, which while another is typed stays as it is."""
-    return _FollowsFromLine(layers(line.figures.nutrients) if line.figures else None, fill_of(line), _other_way(line))
+    drawn = layers(line.weighed.figures.nutrients) if line.weighed else None
+    return _FollowsFromLine(drawn, fill_of(line), _other_way(line))
 
 
 def _other_way(line: ReadLine) -> CookedOrDry | None:
-    conversion = cooked_or_dry(line.ingredient.slug) if line.ingredient else None
-    if conversion is None or line.prepared_g is None:
+    conversion = cooked_or_dry(line.weighed.ingredient.slug) if line.weighed else None
+    if conversion is None or line.weighed is None:
         return None
     name = reference_cupboard().ingredients[conversion.slug].name
-    text = f"{kitchen_grams(line.prepared_g * conversion.factor):g} g {name}"
+    text = f"{kitchen_grams(line.weighed.prepared_g * conversion.factor):g} g {name}"
     return CookedOrDry(text, Choice(conversion.slug, name), conversion.cooks)
 
 
-@dataclass(frozen=True, slots=True)
-class EvaluatedFormula:
-    """A formula with all that follows from its lines, before it is put into the words and numbers of a screen."""
-
-    figures: FormulaFigures
-    uncertainty: Uncertainty
-    piece: Portion
-    production: ProductionView
-    allergens: Allergens
-    alerts: tuple[DietAlert, ...]
-    claims: FormulaClaims
-    quality: ProteinQuality
-    cost: Cost | None
-    check: CrumbCheck
-    hazards: tuple[Hazard, ...]
-
-
-def evaluated_view(formula: EvaluatedFormula, definition: CarbohydrateDefinition) -> EvaluatedView:
-    """A worked-out formula for a screen, with carbohydrate by that definition."""
-    evaluated, uncertainty, made = formula.figures, formula.uncertainty, formula.production
+def evaluated_view(formula: EvaluatedFormula) -> EvaluatedView:
+    """A worked-out formula for a screen, with carbohydrate as its kitchen counts it."""
+    evaluated, uncertainty, definition = formula.figures, formula.uncertainty, formula.context.definition
+    made = production_view(formula.made, uncertainty, formula.context)
     uncertainties = iter(uncertainty.lines)
     parts = tuple(
         PartView(
@@ -258,30 +256,25 @@ def evaluated_view(formula: EvaluatedFormula, definition: CarbohydrateDefinition
         )
         for part in evaluated.parts
     )
-    places = [(p, n, line) for p, part in enumerate(evaluated.parts) for n, line in enumerate(part.lines)]
-    weigh = []
-    for place in uncertainty.worth_weighing:
-        part, number, line = places[place]
-        line_sd = uncertainty.lines[place]
-        weigh.append(WeighView(line.name, part, number, line_sd.share, line_sd.weighed_sd_kcal or 0.0))
-    plain = evaluated.plain_piece
+    lines = {line.id: (line, sd) for line, sd in zip(evaluated.lines(), uncertainty.lines, strict=True)}
+    worth = (lines[line_id] for line_id in uncertainty.worth_weighing)
+    weigh = tuple(WeighView(line.name, line.id, sd.share, sd.weighed_sd_kcal or 0.0) for line, sd in worth)
+    plain = formula.plain_piece
     return EvaluatedView(
         made.piece_count,
         parts,
         view(evaluated.batch, uncertainty.batch, definition),
         portion_view(formula.piece, definition),
         evaluated.unread,
-        tuple(weigh),
+        weigh,
         formula.allergens,
         formula.alerts,
-        formula.claims,
-        formula.quality,
+        quality_of(evaluated),
         formula.cost,
         made,
         (plain.nutrients.energy_kcal or 0.0) if plain else None,
         (plain.nutrients.protein_g or 0.0) if plain else None,
         formula.check,
-        formula.hazards,
     )
 
 

@@ -5,7 +5,7 @@ from collections.abc import Mapping
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.cupboards import priced_food
 from ample_crumb.application.formulas.draft import Bench
-from ample_crumb.application.formulas.evaluation import evaluate_bench_in
+from ample_crumb.application.formulas.evaluation import evaluate_in
 from ample_crumb.application.formulas.production import production_inputs, tins_of
 from ample_crumb.application.formulas.twin_figures import twin_figures
 from ample_crumb.application.problems import CannotAccept
@@ -24,15 +24,10 @@ from ample_crumb.core.food.claims.eu import eu_needs
 from ample_crumb.core.food.claims.us import us_needs
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.families import us_reference_g
+from ample_crumb.core.reformulate.answers import Answer
+from ample_crumb.core.reformulate.limits import WishRange, trade_off_point, wish_ranges
 from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
-from ample_crumb.core.reformulate.search import (
-    Answer,
-    Reformulation,
-    WishRange,
-    reformulate,
-    trade_off_point,
-    wish_ranges,
-)
+from ample_crumb.core.reformulate.search import Reformulation, reformulate
 from ample_crumb.core.reformulate.variables import USUAL
 from ample_crumb.core.reformulate.wishes import Wish
 from ample_crumb.store.database import Connection, Database
@@ -88,12 +83,12 @@ def _read_request(
 def _asked_in(
     connection: Connection, principal: Principal, bench: Bench, draft: ReformulationDraft
 ) -> tuple[FormulaToReformulate, ReformulationRequest, KitchenContext]:
-    evaluated = evaluate_bench_in(connection, principal, bench)
+    evaluated = evaluate_in(connection, principal, bench)
     context = evaluated.context
     needs = _needs(bench, twin_figures(connection, principal, bench.twin))
     making, _ = production_inputs(bench.production, bench.pieces, context)
     foods = [*reference_cupboard().ingredients, *(draft.allowed or ())]
-    lines = (line for part in evaluated.production.evaluated.parts for line in part.lines)
+    lines = evaluated.figures.lines()
     slugs = {*foods, *(line.ingredient.slug for line in lines if line.ingredient)}
     formula = FormulaToReformulate(
         parts=bench.parts,
@@ -111,7 +106,14 @@ def _asked_in(
     wishes = tuple(_wish(wish, needs, number) for number, wish in enumerate(draft.wishes))
     mass_share = 0.1 if draft.keep_mass else None
     request = ReformulationRequest(
-        wishes, draft.holds, draft.allowed, frozenset(draft.bans), draft.whole_eggs, draft.sure, mass_share
+        wishes=wishes,
+        holds=draft.holds,
+        allowed=draft.allowed,
+        bans=frozenset(draft.bans),
+        whole_eggs=draft.whole_eggs,
+        sure=draft.sure,
+        mass_share=mass_share,
+        beyond_tolerance=draft.beyond_tolerance,
     )
     return formula, request, context
 
@@ -131,6 +133,7 @@ def _view(answer: Answer, context: KitchenContext) -> AnswerView:
         answer.lines,
         portion_view(answer.piece, context.definition),
         answer.check,
+        answer.hazards,
         answer.words,
         answer.missed,
         answer.changed,

@@ -6,6 +6,7 @@ from typing import Final
 
 from ample_crumb.application.views import FiguresView
 from ample_crumb.core.crumb.check import CrumbCheck
+from ample_crumb.core.crumb.hazards import Hazard
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.reformulate.kitchen_rounding import LineMove
 from ample_crumb.core.reformulate.search import ReformulationStatus
@@ -35,16 +36,18 @@ class ReformulationDraft:
     whole_eggs: bool = True
     sure: bool = False
     keep_mass: bool = True
+    beyond_tolerance: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class AnswerView:
-    """An answer for a screen."""
+    """An answer for a screen; `hazards` are those that it brings and the formula does not have."""
 
     parts: tuple[Part, ...]
     lines: tuple[LineMove, ...]
     piece: FiguresView
     check: CrumbCheck
+    hazards: tuple[Hazard, ...]
     words: tuple[str, ...]
     missed: tuple[str, ...]
     changed: int

@@ -36,6 +36,35 @@ class Kitchen:
     tin_kinds: tuple[str, ...]
 
 
+@dataclass(frozen=True, slots=True)
+class Correction:
+    """What a name means since somebody said so: the food by its slug and name, which is empty for one that is gone."""
+
+    name: str
+    slug: str
+    food: str
+
+
+@dataclass(frozen=True, slots=True)
+class ChangedFormula:
+    """By how much a piece of a formula would change."""
+
+    formula_id: UUID
+    name: str
+    energy_kcal: float
+    protein_g: float
+
+
+@dataclass(frozen=True, slots=True)
+class CorrectionEffect:
+    """What the name `was` said to mean, None for nothing; the formulas that would change, and how many more have a line
+    of that name and were not looked at."""
+
+    was: str | None
+    changed: tuple[ChangedFormula, ...]
+    unseen: int
+
+
 def tin_view(row: TinRow) -> OwnTin:
     tin = row.tin()
     return OwnTin(row.id, row.name, row.archived, tin, tin.volume_ml)

@@ -4,13 +4,12 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from ample_crumb.application.formulas.draft import Bench
-from ample_crumb.application.formulas.evaluation import EvaluatedBench, evaluate_bench, evaluate_bench_in
+from ample_crumb.application.formulas.evaluated import EvaluatedFormula
+from ample_crumb.application.formulas.evaluation import evaluate_bench, evaluate_in
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.swaps.views import Offers, Preview, SwapSide, SweetenerBench
-from ample_crumb.core.crumb.check import crumb_check
+from ample_crumb.application.views import portion_view
 from ample_crumb.core.food.sweeteners import sweeteners
-from ample_crumb.core.formula.allergens import allergens_of
-from ample_crumb.core.formula.cost import cost_of
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.swap.apply import SwapUse, apply_swaps
 from ample_crumb.core.swap.suggestions import Aim, suggest_swaps
@@ -24,7 +23,7 @@ def offers(database: Database, principal: Principal, bench: Bench) -> Offers:
     evaluated = evaluate_bench(database, principal, bench)
     return Offers(
         suggest_swaps(
-            evaluated.production.evaluated,
+            evaluated.figures,
             evaluated.context.cupboard,
             evaluated.context.preferences.energy,
             evaluated.context.eaters,
@@ -36,8 +35,8 @@ def offers(database: Database, principal: Principal, bench: Bench) -> Offers:
 def preview(database: Database, principal: Principal, bench: Bench, uses: Sequence[SwapUse]) -> Preview:
     """What these swaps together would do. Raises CannotUse for swaps that cannot be made together."""
     with database.transaction(principal) as connection:
-        evaluated = evaluate_bench_in(connection, principal, bench)
-        done = apply_swaps(bench.parts, evaluated.production.evaluated, uses, evaluated.context.cupboard)
+        evaluated = evaluate_in(connection, principal, bench)
+        done = apply_swaps(bench.parts, evaluated.figures, uses, evaluated.context.cupboard)
         return _preview(
             evaluated,
             replace(evaluated, context=with_nested(connection, principal, evaluated.context, done.parts)),
@@ -47,7 +46,7 @@ def preview(database: Database, principal: Principal, bench: Bench, uses: Sequen
 
 
 def _preview(
-    evaluated: EvaluatedBench, load_context: EvaluatedBench, parts: tuple[Part, ...], remarks: tuple[str, ...]
+    evaluated: EvaluatedFormula, load_context: EvaluatedFormula, parts: tuple[Part, ...], remarks: tuple[str, ...]
 ) -> Preview:
     after = load_context.with_parts(parts)
     was, now = _half(evaluated), _half(after)
@@ -67,16 +66,16 @@ def _new(was: Sequence[str], now: Sequence[str]) -> tuple[str, ...]:
     return tuple(name for name in now if name not in was)
 
 
-def _half(evaluated: EvaluatedBench) -> SwapSide:
-    pieces = evaluated.production.evaluated.piece_count
-    cost = cost_of(evaluated.production.evaluated, evaluated.prices())
+def _half(evaluated: EvaluatedFormula) -> SwapSide:
+    pieces = evaluated.figures.piece_count
+    cost = evaluated.cost
     return SwapSide(
-        piece=evaluated.piece(),
-        check=crumb_check(evaluated.dough, evaluated.context.learned),
+        piece=portion_view(evaluated.piece, evaluated.context.definition),
+        check=evaluated.check,
         sweetness_g=evaluated.dough.composition.sweetness_g / pieces,
         water_g=evaluated.dough.composition.water_g / pieces,
-        dough_g=evaluated.production.bake_yield.dough_g,
-        allergens=allergens_of(evaluated.production.evaluated, evaluated.context.cupboard).names(),
+        dough_g=evaluated.made.bake_yield.dough_g,
+        allergens=evaluated.allergens.names(),
         cost=cost.piece_cost if cost and not cost.at_least else None,
     )
 
@@ -84,7 +83,7 @@ def _half(evaluated: EvaluatedBench) -> SwapSide:
 def sweetener_bench(database: Database, principal: Principal, bench: Bench, blends: Sequence[Blend]) -> SweetenerBench:
     """All sweeteners side by side for what is on the Bench. Raises CannotUse for a blend that is none."""
     evaluated = evaluate_bench(database, principal, bench)
-    formula, context = evaluated.production.evaluated, evaluated.context
+    formula, context = evaluated.figures, evaluated.context
     options = sweetener_options(
         formula,
         blends,
@@ -99,5 +98,5 @@ def sweetener_bench(database: Database, principal: Principal, bench: Bench, blen
 def sweetened(database: Database, principal: Principal, bench: Bench, blend: Blend, *, fill: bool) -> Preview:
     """What it would be with this sweetener or blend in place of all that sweetens. Raises CannotUse."""
     evaluated = evaluate_bench(database, principal, bench)
-    parts = sweeten_with(bench.parts, evaluated.production.evaluated, blend, evaluated.context.cupboard, fill=fill)
+    parts = sweeten_with(bench.parts, evaluated.figures, blend, evaluated.context.cupboard, fill=fill)
     return _preview(evaluated, evaluated, parts, ())

@@ -31,10 +31,10 @@ def evaluate_foods(text: str, context: KitchenContext) -> FormulaFigures:
 def read_entry(text: str, context: KitchenContext) -> tuple[str, Portion]:
     evaluated = evaluate_foods(text, context)
     lines = evaluated.parts[0].lines
-    if not any(line.figures for line in lines):
+    if not any(line.weighed for line in lines):
         problem = lines[0].problem if lines else "Type what you ate, such as 150 g skyr, 30 g oats."
         raise CannotAccept("/text", problem)
-    names = [line.name for line in lines if line.figures]
+    names = [line.name for line in lines if line.weighed]
     name = ", ".join(dict.fromkeys(names))
     portion = Portion(evaluated.batch, propagate(evaluated, context.cupboard).batch)
     return name[:1].upper() + name[1:290], portion

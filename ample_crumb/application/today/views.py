@@ -27,6 +27,13 @@ class EntryView:
 
 
 @dataclass(frozen=True, slots=True)
+class PortionAmount:
+    """How many pieces an amount is."""
+
+    piece_count: float
+
+
+@dataclass(frozen=True, slots=True)
 class FitView:
     """So many pieces of a formula, what they bring, and the alerts that the formula raises; `stale` while its figures
     are those of before, because they are being worked out anew or that was `stopped`."""

@@ -15,12 +15,14 @@ from ample_crumb.core.formula.families import family_of
 @dataclass(frozen=True, slots=True)
 class CrumbCheck:
     """The dials of a formula's dough. `family` is what it was judged as, `guessed` when nobody chose it. `note` is a
-    sentence on what is judged and what is not, empty where that is everything."""
+    sentence on what is judged and what is not, empty where that is everything; `unread` are lines that may be much of
+    it and could not be read."""
 
     family: str
     guessed: bool
     dials: tuple[Dial, ...]
     note: str
+    unread: tuple[str, ...] = ()
 
     @property
     def off(self) -> tuple[Dial, ...]:
@@ -56,7 +58,8 @@ def judge_dough(
 def crumb_check(dough: JudgedDough, learned: Learned = NOTHING_LEARNED) -> CrumbCheck:
     """The crumb check of a dough."""
     dials = dials_of(dough.composition, dough.family, learned)
-    return CrumbCheck(dough.family, dough.guessed and bool(dough.family), dials, _note(dough.dough))
+    guessed = dough.guessed and bool(dough.family)
+    return CrumbCheck(dough.family, guessed, dials, _note(dough.dough), dough.dough.gaps)
 
 
 def _note(body: Dough) -> str:

@@ -9,14 +9,8 @@ from ample_crumb.core.crumb.functional_properties import FunctionalProperties, f
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.evaluation import FormulaFigures, PartFigures
+from ample_crumb.core.formula.formula import lies_beside
 from ample_crumb.core.formula.reading import ReadLine
-
-_BESIDE: Final = re.compile(
-    r"\b(crusts?|bases?|toppings?|glazes?|icings?|frostings?|drizzles?|sauces?|swirls?|to (serve|finish|dust)|finish|"
-    r"garnish|decorat\w*|dusting|crumble|streusel|coating|syrup)\b",
-    re.IGNORECASE,
-)
-"""Names of parts that stand under or on a dough."""
 
 _MIXED_IN: Final = re.compile(
     r"\b(melted|ground|blended|pur[ée]{1,2}ed?|puree|mashed|grated|soaked|powdered|milled|crushed)\b", re.IGNORECASE
@@ -35,10 +29,9 @@ _BROKEN_ROLES: Final = ("chocolate", "nut", "fruit", "cocoa")
 
 @dataclass(frozen=True, slots=True)
 class DoughLine:
-    """A line of the dough: its `place` among all lines, the food, what it does, and how many g. `in_pieces` is folded
-    in whole."""
+    """A line of the dough: the food, what it does, and how many g. `in_pieces` is folded in whole."""
 
-    place: int
+    line_id: str
     text: str
     name: str
     item: Ingredient
@@ -50,13 +43,15 @@ class DoughLine:
 @dataclass(frozen=True, slots=True)
 class Dough:
     """The dough of a formula by its lines. `part` is the place of the part that a line is added to, `names` those of
-    its parts; `left_out` names the parts that are judged elsewhere, `unread` the lines that could not be read."""
+    its parts; `left_out` names the parts that are judged elsewhere, `unread` the lines that could not be read, and
+    `gaps` those of them that may be much of it: all but spices, flavours and salt."""
 
     lines: tuple[DoughLine, ...]
     part: int
     names: tuple[str, ...]
     left_out: tuple[str, ...]
     unread: tuple[str, ...]
+    gaps: tuple[str, ...]
 
     @property
     def mass_g(self) -> float:
@@ -68,42 +63,37 @@ def dough_of(evaluated: FormulaFigures, cupboard: Cupboard) -> Dough:
     """The dough of a formula: the parts that are neither crust nor glaze nor put on after baking; all of them where
     nothing else is there."""
     inside = [place for place, part in enumerate(evaluated.parts) if not _beside(part)]
-    if not any(line.figures for place in inside for line in evaluated.parts[place].lines):
+    if not any(line.weighed for place in inside for line in evaluated.parts[place].lines):
         inside = list(range(len(evaluated.parts)))
-    shares: list[DoughLine] = []
-    unread: list[str] = []
-    number = 0
-    for place, part in enumerate(evaluated.parts):
-        for line in part.lines:
-            if place in inside:
-                share = _share(number, line, cupboard)
-                if share is not None:
-                    shares.append(share)
-                elif line.text.strip() and line.figures is None:
-                    unread.append(line.text)
-            number += 1
+    lines = [line for place in inside for line in evaluated.parts[place].lines]
+    shares = tuple(share for line in lines if (share := _share(line, cupboard)) is not None)
+    unread = [line for line in lines if line.left_out]
+    gaps = tuple(line.text for line in unread if not _is_trace(line, cupboard))
     outside = (part.name for place, part in enumerate(evaluated.parts) if place not in inside)
+    texts = tuple(line.text for line in unread)
     heaviest = max(inside, key=lambda place: evaluated.parts[place].figures.mass_g, default=0)
     names = tuple(evaluated.parts[place].name for place in inside if evaluated.parts[place].name)
-    return Dough(tuple(shares), heaviest, names, tuple(name for name in outside if name), tuple(unread))
+    return Dough(shares, heaviest, names, tuple(name for name in outside if name), texts, gaps)
+
+
+_TRACE_ROLES: Final = ("spice", "flavour", "salt")
+
+
+def _is_trace(line: ReadLine, cupboard: Cupboard) -> bool:
+    return line.ingredient is not None and cupboard.ingredients[line.ingredient.slug].role in _TRACE_ROLES
 
 
 def _beside(part: PartFigures) -> bool:
     return part.options.unbaked or lies_beside(part.name)
 
 
-def lies_beside(name: str) -> bool:
-    """Whether a part of that name stands under or on a dough, as a crust or a glaze does."""
-    return bool(_BESIDE.search(name))
-
-
-def _share(place: int, line: ReadLine, cupboard: Cupboard) -> DoughLine | None:
-    if line.figures is None or line.ingredient is None or line.once(_on_top):
+def _share(line: ReadLine, cupboard: Cupboard) -> DoughLine | None:
+    if line.weighed is None or line.once(_on_top):
         return None
-    item = cupboard.ingredients[line.ingredient.slug]
+    item = cupboard.ingredients[line.weighed.ingredient.slug]
     properties = functional_properties(item)
     return DoughLine(
-        place, line.text, line.name, item, properties, line.figures.mass_g, _in_pieces(line.text, item, properties)
+        line.id, line.text, line.name, item, properties, line.weighed.mass_g, _in_pieces(line.text, item, properties)
     )
 
 

@@ -6,10 +6,10 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Final
 
+from ample_crumb.core.crumb.tolerance import borne, tolerances_per_g
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import Figures
-from ample_crumb.core.food.sweeteners import sweeteners
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import PartBake
 
@@ -60,6 +60,7 @@ class _Line:
     text: str
     item: Ingredient
     raw: bool
+    mass_g: float
 
 
 def find_hazards(
@@ -68,11 +69,18 @@ def find_hazards(
     """The hazards of a formula of that family, the gravest first. `piece` is one as eaten."""
     cold = family in COLD_FAMILIES or (family == "pudding" and not _HEATED.search(method))
     lines = [
-        _Line(line.text, cupboard.ingredients[line.ingredient.slug], _raw(part.options.bake, cold))
+        _Line(
+            line.text,
+            cupboard.ingredients[line.ingredient.slug],
+            _raw(part.options.bake, cold),
+            line.weighed.mass_g if line.weighed else 0.0,
+        )
         for part in evaluated.parts
         for line in part.lines
         if line.ingredient
     ]
+    batch_kcal = evaluated.batch.nutrients.energy_kcal or 0.0
+    piece_share = (piece.nutrients.energy_kcal or 0.0) / batch_kcal if batch_kcal else 1 / evaluated.piece_count
     found = (
         _raw_egg(lines),
         _raw_flour(lines),
@@ -83,7 +91,7 @@ def find_hazards(
         _choking(lines, family),
         _swelling(lines),
         _dogs(lines),
-        _polyols(lines, piece),
+        _polyols(lines, piece, piece_share),
         _caffeine(lines, piece),
         _alcohol(lines),
     )
@@ -206,21 +214,31 @@ def _dogs(lines: list[_Line]) -> Hazard | None:
     ) or None
 
 
-def _polyols(lines: list[_Line], piece: Figures) -> Hazard | None:
+def _polyols(lines: list[_Line], piece: Figures, piece_share: float) -> Hazard | None:
+    """Sugar alcohols and what else sweetens in bulk, from a gram that deserves a word or where one piece is over what
+    is borne."""
     amount = piece.nutrients.polyols_g or 0.0
-    if amount < POLYOLS_A_PIECE_G:
+    borne_by_line = [(line, tolerances_per_g(line.item) * line.mass_g * piece_share) for line in lines]
+    borne_by_line = [(line, count) for line, count in borne_by_line if count > 0]
+    over = sum(count for _, count in borne_by_line) > 1
+    if amount < POLYOLS_A_PIECE_G and not over:
         return None
-    found = _texts(lines, lambda line: (line.item.per_100g.polyols_g or 0.0) > 1)
-    bears = [sweeteners()[line.item.slug] for line in lines if line.item.slug in sweeteners()]
-    least = min(
-        (each for each in bears if each.tolerance_g and each.bulk_ratio),
-        key=lambda each: each.tolerance_g or 0.0,
-        default=None,
+    line, _ = max(borne_by_line, key=lambda each: each[1], default=(lines[0], 0.0))
+    known = borne(line.item)
+    held = f"{amount:.0f} g of sugar alcohols"
+    if amount < 1:
+        held = f"{line.mass_g * piece_share:.0f} g of {line.item.name}"
+    reason = f"A piece holds {held}."
+    if known is not None and known.tolerance_g is not None:
+        reason += f" Of {known.name} an adult tolerates about {known.tolerance_g:.0f} g ({known.tolerance_source})."
+    return Hazard(
+        "sugar alcohols",
+        "One piece is over what an adult is said to bear: it may upset the stomach, and children tolerate less."
+        if over
+        else "More than a piece may upset the stomach; children tolerate less.",
+        reason,
+        tuple(line.text for line, _ in borne_by_line),
     )
-    reason = f"A piece holds {amount:.0f} g of sugar alcohols."
-    if least is not None and least.tolerance_g is not None:
-        reason += f" Of {least.name} an adult tolerates about {least.tolerance_g:.0f} g ({least.tolerance_source})."
-    return Hazard("sugar alcohols", "More than a piece may upset the stomach; children tolerate less.", reason, found)
 
 
 def _caffeine(lines: list[_Line], piece: Figures) -> Hazard | None:

@@ -23,13 +23,13 @@ from ample_crumb.core.tables import read_table
 
 @dataclass(frozen=True, slots=True)
 class Repair:
-    """A change that brings `dial` back: `change_g` more, less where negative, of the line at `place`, or of a new line
+    """A change that brings `dial` back: `change_g` more, less where negative, of the line `line_id`, or of a new line
     where that is None. `resulting_g` is what there will be. `words` say it, `note` how to go about it. `energy_kcal`,
     `protein_g` and `cost` are by how much a piece changes; `cost` is None where the food has no price. `value` is where
     the dial will stand."""
 
     dial: str
-    place: int | None
+    line_id: str | None
     slug: str
     name: str
     change_g: float
@@ -72,7 +72,10 @@ class RepairContext:
 def find_repairs(
     dough: JudgedDough, cupboard: Cupboard, setting: RepairContext, learned: Learned = NOTHING_LEARNED
 ) -> tuple[Repair, ...]:
-    """Up to `MOST_REPAIRS` for each dial that is out of its window, in the order of the dials, the smallest first."""
+    """Up to `MOST_REPAIRS` for each dial that is out of its window, in the order of the dials, the smallest first; none
+    while a line that may be much of the dough is not read, because nobody knows then what is wrong."""
+    if dough.dough.gaps:
+        return ()
     before = dials_of(dough.composition, dough.family, learned)
     found: list[Repair] = []
     for dial in before:
@@ -92,7 +95,7 @@ class _Move:
     """A food, a gram of which brings `a_gram`, that may change by up to `most_g`, in steps of `step_g` where it comes
     in pieces; negative is less of it."""
 
-    place: int | None
+    line_id: str | None
     item: Ingredient
     a_gram: Composition
     there_g: float
@@ -110,8 +113,8 @@ def _moves(
             continue
         step = _step(share.item)
         a_gram = share_of(share, learned.holding.get(share.item.slug, 1.0)).times(1 / share.mass_g)
-        yield _Move(share.place, share.item, a_gram, share.mass_g, _MOST_MORE * share.mass_g, step, "")
-        yield _Move(share.place, share.item, a_gram, share.mass_g, -_least_left(share, step), step, "")
+        yield _Move(share.line_id, share.item, a_gram, share.mass_g, _MOST_MORE * share.mass_g, step, "")
+        yield _Move(share.line_id, share.item, a_gram, share.mass_g, -_least_left(share, step), step, "")
     for row in _table():
         if (row["dial"], row["verdict"]) != (dial.name, dial.verdict) or row["slug"] in here:
             continue
@@ -210,12 +213,12 @@ def _repair(move: _Move, dial: Dial, change_g: float, value: float, setting: Rep
     per_piece = change_g / 100 / setting.piece_count
     price = setting.prices.get(move.item.slug)
     measures = in_measures(abs(change_g), move.item.measures)
-    more = "more " if move.place is not None and change_g > 0 else ""
+    more = "more " if move.line_id is not None and change_g > 0 else ""
     amount = f"{abs(change_g):g} g {more}{move.item.name}" + (f" ({measures})" if measures else "")
-    verb = "Add" if move.place is None else "Take" if change_g > 0 else "Leave out"
+    verb = "Add" if move.line_id is None else "Take" if change_g > 0 else "Leave out"
     return Repair(
         dial=dial.name,
-        place=move.place,
+        line_id=move.line_id,
         slug=move.item.slug,
         name=move.item.name,
         change_g=change_g,
@@ -231,7 +234,7 @@ def _repair(move: _Move, dial: Dial, change_g: float, value: float, setting: Rep
 
 def _size(repair: Repair, composition: Composition) -> float:
     """How much of a change it is: its share of the dough, and more for something new."""
-    return abs(repair.change_g) / composition.dough_g + (_NEW_LINE if repair.place is None else 0.0)
+    return abs(repair.change_g) / composition.dough_g + (_NEW_LINE if repair.line_id is None else 0.0)
 
 
 def _distinct(repairs: Iterable[Repair]) -> list[Repair]:

@@ -61,7 +61,7 @@ _DIETS: Final = tuple(BROKEN_BY.items())
 def allergens_of(evaluated: FormulaFigures, cupboard: Cupboard) -> Allergens:
     """What the read lines of a formula contain. An ingredient that was recognised counts even where its amount could
     not be read: a trace of it is enough."""
-    lines = [line for part in evaluated.parts for line in part.lines if line.text.strip()]
+    lines = [line for line in evaluated.lines() if line.text.strip()]
     known = [(line.text, cupboard.ingredients[line.ingredient.slug]) for line in lines if line.ingredient]
     contains = _by_allergen((text, item.allergens) for text, item in known)
     here = {each.name for each in contains if each.lines}

@@ -64,17 +64,14 @@ def claims_of(
 def _lines_of(evaluated: FormulaFigures, whole: Figures) -> tuple[ClaimedAmounts, ...]:
     """What each line holds of the whole: baking takes the same share of the mass of all."""
     left = whole.mass_g / evaluated.batch.mass_g if evaluated.batch.mass_g else 1.0
-    lines = enumerate(line for part in evaluated.parts for line in part.lines)
     return tuple(
-        ClaimedAmounts(place, line.name, line.figures.mass_g * left, line.once(_claimed))
-        for place, line in lines
-        if line.figures
+        ClaimedAmounts(line.id, line.name, weighed.mass_g * left, line.once(_claimed))
+        for line, weighed in evaluated.weighed_lines()
     )
 
 
 def _claimed(line: ReadLine) -> Mapping[str, float]:
-    assert line.figures is not None
-    return ClaimedAmounts.in_(line.figures).amounts
+    return ClaimedAmounts.in_(line.weighed.figures).amounts if line.weighed else {}
 
 
 def _judged(

@@ -24,16 +24,14 @@ class Cost:
 def cost_of(evaluated: FormulaFigures, price_per_g: Mapping[str, float]) -> Cost | None:
     """Cost of a formula by the price of a gram of each ingredient's slug; None where no line has a price. What was
     prepared and not used is not counted: it is still there."""
-    lines = [line for part in evaluated.parts for line in part.lines if line.figures and line.ingredient]
     batch, priced, unpriced = 0.0, False, []
-    for line in lines:
-        assert line.figures is not None
-        assert line.ingredient is not None
-        price = 0.0 if line.ingredient.slug in FREE else price_per_g.get(line.ingredient.slug)
+    for line, weighed in evaluated.weighed_lines():
+        slug = weighed.ingredient.slug
+        price = 0.0 if slug in FREE else price_per_g.get(slug)
         if price is None:
             unpriced.append(line.text)
         else:
-            batch += price * line.figures.mass_g
+            batch += price * weighed.mass_g
             priced = priced or price > 0
     if not priced:
         return None

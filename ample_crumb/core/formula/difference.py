@@ -72,16 +72,15 @@ def _slug(line: ReadLine) -> str:
 
 
 def _changed(was: ReadLine, now: ReadLine) -> Iterable[str]:
-    if was.figures is None or now.figures is None:
+    if was.weighed is None or now.weighed is None:
         yield f"{was.text} → {now.text}"
         return
-    before, after = was.figures.mass_g, now.figures.mass_g
+    before, after = was.weighed.mass_g, now.weighed.mass_g
     if abs(after - before) <= _SAME_G * max(before, after):
         if was.text != now.text:
             yield f"{was.text} → {now.text}"
         return
-    assert now.ingredient is not None
-    yield f"{now.ingredient.name}: {_grams(before)} → {_grams(after)} g"
+    yield f"{now.weighed.ingredient.name}: {_grams(before)} → {_grams(after)} g"
 
 
 def _grams(grams: float) -> str:

@@ -1,11 +1,12 @@
 """A formula evaluated: its lines read and weighed, its parts, the whole batch, one piece."""
 
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import Figures, total
-from ample_crumb.core.formula.formula import WHOLE, Part, PartOptions
-from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, read_against
+from ample_crumb.core.formula.formula import WHOLE, Part, PartOptions, identified
+from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, WeighedLine, read_against
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.recipe_parser import MOST_PIECES
 
@@ -33,6 +34,18 @@ class FormulaFigures:
     plain_piece: Figures | None
     unread: tuple[str, ...]
 
+    def lines(self) -> Iterator[ReadLine]:
+        """All lines in their order."""
+        return (line for part in self.parts for line in part.lines)
+
+    def weighed_lines(self) -> Iterator[tuple[ReadLine, WeighedLine]]:
+        """The lines that could be read, with what they bring."""
+        return ((line, line.weighed) for line in self.lines() if line.weighed is not None)
+
+    def line(self, line_id: str) -> ReadLine | None:
+        """The line of this id; None when there is none."""
+        return next((line for line in self.lines() if line.id == line_id), None)
+
 
 def evaluate(
     parts: tuple[Part, ...], pieces: float, cupboard: Cupboard, preferences: ReadingPreferences
@@ -43,9 +56,9 @@ def evaluate(
     """
     if not 1 <= pieces <= MOST_PIECES:
         raise CannotUse(f"A batch makes from 1 to {MOST_PIECES:,} pieces, not {pieces:,}.")
-    evaluated = tuple(_part(part, cupboard, preferences) for part in parts)
+    evaluated = tuple(_part(part, cupboard, preferences) for part in identified(parts))
     batch = total(part.figures for part in evaluated)
-    unread = tuple(line.text for part in evaluated for line in part.lines if _left_out(line))
+    unread = tuple(line.text for part in evaluated for line in part.lines if line.left_out)
     return FormulaFigures(pieces, evaluated, batch, batch.times(1 / pieces), _plain_piece(evaluated, pieces), unread)
 
 
@@ -61,42 +74,16 @@ def divide(evaluated: FormulaFigures, pieces: float) -> FormulaFigures:
 
 def _plain_piece(parts: tuple[PartFigures, ...], pieces: float) -> Figures | None:
     lines = [line for part in parts for line in part.lines]
-    if not any(line.optional and line.figures for line in lines):
+    if not any(line.optional and line.weighed for line in lines):
         return None
-    left_out = sum(_left_out(line) for line in lines if not line.optional)
-    plain = total((line.figures for line in lines if line.figures and not line.optional), left_out)
-    return plain.times(1 / pieces)
+    return _sum(line for line in lines if not line.optional).times(1 / pieces)
 
 
 def _part(part: Part, cupboard: Cupboard, preferences: ReadingPreferences) -> PartFigures:
-    lines = tuple(
-        _within(read_against(line.text, cupboard, preferences, line.chosen), part.options) for line in part.lines
-    )
-    left_out = sum(_left_out(line) for line in lines)
-    return PartFigures(
-        part.name, lines, total((line.figures for line in lines if line.figures), left_out), part.options
-    )
+    lines = tuple(read_against(line, cupboard, preferences, part.options) for line in part.lines)
+    return PartFigures(part.name, lines, _sum(lines), part.options)
 
 
-def _within(line: ReadLine, how: PartOptions) -> ReadLine:
-    """A line as much of it as its part goes in; a part of a part was judged by eye."""
-    if how == WHOLE or line.figures is None:
-        return replace(line, optional=True) if how.optional else line
-    optional = line.optional or how.optional
-    if how.used_share == 1:
-        return replace(line, optional=optional)
-    assert line.low_g is not None
-    assert line.high_g is not None
-    return replace(
-        line,
-        figures=line.figures.times(how.used_share),
-        low_g=line.low_g * how.used_share,
-        high_g=line.high_g * how.used_share,
-        assumption="; ".join(filter(None, (f"{how.used_share:.0%} of the part", line.assumption))),
-        used_by_eye=True,
-        optional=optional,
-    )
-
-
-def _left_out(line: ReadLine) -> bool:
-    return line.figures is None and bool(line.text.strip())
+def _sum(lines: Iterable[ReadLine]) -> Figures:
+    lines = tuple(lines)
+    return total((line.weighed.figures for line in lines if line.weighed), sum(line.left_out for line in lines))

@@ -1,6 +1,8 @@
 """A formula as written: lines, parts and how each part goes in."""
 
-from dataclasses import dataclass
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from typing import Final
 
@@ -10,10 +12,15 @@ from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
 
 @dataclass(frozen=True, slots=True)
 class Line:
-    """A line as written; `chosen` is the slug of the ingredient that the baker picked for it, if any."""
+    """A line as written; `chosen` is the slug of the ingredient that the baker picked for it, if any. `id` names it
+    within its formula, wherever it stands there; two lines that say the same are alike whatever they are named."""
 
     text: str
     chosen: str | None = None
+    id: str = field(default="", compare=False)
+
+
+LINE_ID_LENGTH: Final = 40
 
 
 class PartBake(StrEnum):
@@ -53,8 +60,43 @@ class Part:
     options: PartOptions = WHOLE
 
 
+_BESIDE: Final = re.compile(
+    r"\b(crusts?|bases?|toppings?|glazes?|icings?|frostings?|drizzles?|sauces?|swirls?|to (serve|finish|dust)|finish|"
+    r"garnish|decorat\w*|dusting|crumble|streusel|coating|syrup)\b",
+    re.IGNORECASE,
+)
+"""Names of parts that stand under or on a dough."""
+
+
+def lies_beside(name: str) -> bool:
+    """Whether a part of that name stands under or on a dough, as a crust or a glaze does."""
+    return bool(_BESIDE.search(name))
+
+
+def identified(parts: Sequence[Part]) -> tuple[Part, ...]:
+    """The same parts, each line with an id of its own: the one it has, unless there is none or another line has it."""
+    taken = {line.id for part in parts for line in part.lines}
+    seen: set[str] = set()
+    number = 0
+
+    def named(line: Line) -> Line:
+        nonlocal number
+        if line.id and line.id not in seen:
+            seen.add(line.id)
+            return line
+        while (new := f"line-{number + 1}") in taken:
+            number += 1
+        number += 1
+        return replace(line, id=new)
+
+    return tuple(replace(part, lines=tuple(map(named, part.lines))) for part in parts)
+
+
 def parts_of(recipe: WrittenRecipe) -> tuple[Part, ...]:
     """The parts of a recipe text as parts of a formula; a line of several foods becomes one line for each."""
-    return tuple(
-        Part(part.name, tuple(Line(food) for text in part.lines for food in split_foods(text))) for part in recipe.parts
+    return identified(
+        [
+            Part(part.name, tuple(Line(food) for text in part.lines for food in split_foods(text)))
+            for part in recipe.parts
+        ]
     )

@@ -34,11 +34,9 @@ def quality_of(evaluated: FormulaFigures) -> ProteinQuality:
     """Protein quality of one piece."""
     grams: dict[Score, float] = defaultdict(float)
     unknown_g = 0.0
-    for line in (line for part in evaluated.parts for line in part.lines if line.figures and line.ingredient):
-        assert line.figures is not None
-        assert line.ingredient is not None
-        protein_g = (line.figures.nutrients.protein_g or 0.0) / evaluated.piece_count
-        score = scores().get(line.ingredient.slug)
+    for _, weighed in evaluated.weighed_lines():
+        protein_g = (weighed.figures.nutrients.protein_g or 0.0) / evaluated.piece_count
+        score = scores().get(weighed.ingredient.slug)
         if score is None:
             unknown_g += protein_g
         elif protein_g > 0:

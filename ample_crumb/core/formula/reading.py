@@ -1,7 +1,7 @@
 """A line read against the cupboard: what it was taken for, how many grams, what is in it."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Final
 
 from ample_crumb.core.follows import Follows
@@ -9,6 +9,7 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import Figures
+from ample_crumb.core.formula.formula import WHOLE, Line, PartOptions
 from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
 from ample_crumb.core.quantity.line_splitting import split_foods
 from ample_crumb.core.quantity.name_matching import MatchResult, phrase
@@ -37,15 +38,52 @@ class Choice:
 
 
 @dataclass(frozen=True, slots=True)
-class ReadLine(Follows):
-    """A line with all that was made of it.
+class WeighedLine:
+    """What a line brings that could be read: so many g of an ingredient with their figures.
 
-    `figures` is None when the line could not be read; then `problem` says why and the totals leave it out. `sure` is
-    False when the ingredient is a likely guess that wants a look. `others` are the runner-ups, best first. `how` names
-    what was taken for granted about the weight. `low_g` and `high_g` are the ends of a written range. `apart` holds
-    the lines to make of a line that names several foods, and is empty otherwise. `prepared_g` is more than the grams of
-    the figures where only a part is used; `used_by_eye` when that part was said as a share. `fills` are the ways in
-    which a cup of the ingredient may be filled, its usual one first; empty where it makes no difference.
+    `low_g` and `high_g` are the ends of a written range. `assumption` names what was taken for granted about the
+    weight. `prepared_g` is more than the grams of the figures where only a part is used; `used_by_eye` when that part
+    was said as a share. `fills` are the ways in which a cup of the ingredient may be filled, its usual one first; empty
+    where it makes no difference.
+    """
+
+    ingredient: Choice
+    figures: Figures
+    low_g: float
+    high_g: float
+    basis: WeightBasis
+    assumption: str
+    prepared_g: float
+    used_by_eye: bool = False
+    fills: tuple[str, ...] = ()
+
+    @property
+    def mass_g(self) -> float:
+        """How many g of it are used."""
+        return self.figures.mass_g
+
+    def within(self, options: PartOptions) -> "WeighedLine":
+        """As much of it as its part goes in; a part of a part was judged by eye."""
+        share = options.used_share
+        if share == 1:
+            return self
+        return replace(
+            self,
+            figures=self.figures.times(share),
+            low_g=self.low_g * share,
+            high_g=self.high_g * share,
+            assumption="; ".join(filter(None, (f"{share:.0%} of the part", self.assumption))),
+            used_by_eye=True,
+        )
+
+
+@dataclass(frozen=True, slots=True)
+class ReadLine(Follows):
+    """A line with all that was made of it; `id` names it within its formula.
+
+    `weighed` is None when the line could not be read; then `problem` says why and the totals leave it out. `sure` is
+    False when the `ingredient` is a likely guess that wants a look. `others` are the runner-ups, best first. `apart`
+    holds the lines to make of a line that names several foods, and is empty otherwise.
     """
 
     text: str
@@ -53,32 +91,46 @@ class ReadLine(Follows):
     ingredient: Choice | None
     others: tuple[Choice, ...]
     sure: bool
-    figures: Figures | None
-    low_g: float | None
-    high_g: float | None
-    basis: WeightBasis | None
-    assumption: str
+    weighed: WeighedLine | None
     optional: bool
     problem: str
     apart: tuple[str, ...] = ()
-    prepared_g: float | None = None
-    used_by_eye: bool = False
-    fills: tuple[str, ...] = ()
+    id: str = ""
+
+    @property
+    def left_out(self) -> bool:
+        """Whether something is written that the totals leave out."""
+        return self.weighed is None and bool(self.text.strip())
 
 
-def read_against(text: str, cupboard: Cupboard, preferences: ReadingPreferences, chosen: str | None = None) -> ReadLine:
-    """Reads one line. `chosen` is the slug that the baker picked for it; else a remembered correction, else the best
-    match of its name. Never raises for what a line may hold."""
-    picked = chosen if chosen in cupboard.ingredients else None
+def read_against(
+    line: Line, cupboard: Cupboard, preferences: ReadingPreferences, options: PartOptions = WHOLE
+) -> ReadLine:
+    """Reads one line of a part that goes in by these options. What the baker picked for it wins; else a remembered
+    correction, else the best match of its name. Never raises for what a line may hold."""
+    picked = line.chosen if line.chosen in cupboard.ingredients else None
     if picked is None and preferences.corrections:
-        picked = preferences.corrections.get(phrase(read_line(text).name))
-    # While one line is typed the others stay as they are, and are not read anew.
-    asked = (text, preferences.system, preferences.energy, picked)
-    read: ReadLine | None = None if picked in cupboard.passing else cupboard.remembered.get(asked)
+        picked = preferences.corrections.get(phrase(read_line(line.text).name))
+    # While one line is typed the others stay as they are, and are not read anew; nor is the same text in two formulas.
+    remember = picked not in cupboard.passing
+    text = (line.text, preferences.system, preferences.energy, picked)
+    here = (text, line.id, options)
+    read: ReadLine | None = cupboard.remembered.get(here) if remember else None
+    if read is not None:
+        return read
+    read = cupboard.remembered.get(text) if remember else None
     if read is None:
-        read = _read(text, cupboard, preferences.system, preferences.energy, picked)
-        if picked not in cupboard.passing:
-            cupboard.remembered.put(asked, read)
+        read = _read(line.text, cupboard, preferences.system, preferences.energy, picked)
+        if remember:
+            cupboard.remembered.put(text, read)
+    read = replace(
+        read,
+        weighed=read.weighed and read.weighed.within(options),
+        optional=read.optional or options.optional,
+        id=line.id,
+    )
+    if remember:
+        cupboard.remembered.put(here, read)
     return read
 
 
@@ -103,26 +155,16 @@ def _read(text: str, cupboard: Cupboard, system: MeasureSystem, energy: EnergySy
             weight = weigh(line, ingredient.name, ingredient.measures, system)
         except CannotWeigh as cannot:
             problem = str(cannot)
-    figures = _figures(ingredient, weight, energy) if ingredient and weight else None
     return ReadLine(
         text=text,
         name=line.name,
         ingredient=Choice(ingredient.slug, ingredient.name) if ingredient else None,
         others=others,
         sure=sure,
-        figures=figures,
-        low_g=weight.low_g if weight else None,
-        high_g=weight.high_g if weight else None,
-        basis=weight.basis if weight else None,
-        assumption=weight.assumption if weight else "",
+        weighed=_weighed(ingredient, weight, energy) if ingredient and weight else None,
         optional=line.optional,
         problem=problem,
         apart=apart,
-        prepared_g=weight.prepared_g if weight else None,
-        used_by_eye=weight.by_eye if weight else False,
-        fills=tuple(ingredient.measures.cup_g)
-        if ingredient and weight and weight.basis is WeightBasis.MEASURED
-        else (),
     )
 
 
@@ -143,6 +185,16 @@ def _others(found: MatchResult, ingredient: Ingredient | None, cupboard: Cupboar
     return tuple(Choice(slug, cupboard.ingredients[slug].name) for slug in slugs)
 
 
-def _figures(ingredient: Ingredient, weight: Weight, energy: EnergySystem) -> Figures:
+def _weighed(ingredient: Ingredient, weight: Weight, energy: EnergySystem) -> WeighedLine:
     nutrients = ingredient.per_100g_by(energy).times(weight.mass_g / 100)
-    return Figures(weight.mass_g, nutrients, nutrients.unknown)
+    return WeighedLine(
+        ingredient=Choice(ingredient.slug, ingredient.name),
+        figures=Figures(weight.mass_g, nutrients, nutrients.unknown),
+        low_g=weight.low_g,
+        high_g=weight.high_g,
+        basis=weight.basis,
+        assumption=weight.assumption,
+        prepared_g=weight.prepared_g,
+        used_by_eye=weight.by_eye,
+        fills=tuple(ingredient.measures.cup_g) if weight.basis is WeightBasis.MEASURED else (),
+    )

@@ -8,6 +8,7 @@ from typing import Final
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.quantity.line_parser import read_line, without_optional
 from ample_crumb.core.quantity.used import read_used, used_in_words
+from ample_crumb.core.quantity.weighing import WeightBasis
 
 _SEGMENT: Final = re.compile(r"[,;]\s+")
 _BRACKET: Final = re.compile(r"\s*\(([^()]*)\)")
@@ -31,14 +32,14 @@ def nudged(line: ReadLine, factor: float) -> str | None:
     Grams, because 5 % more of "1 cup" is nothing that a cup can measure. From 20 g up whole grams are written, below
     that tenths, and the amount always moves by at least one such step.
     """
-    if line.figures is None or line.prepared_g is None:
+    if line.weighed is None:
         return None
-    was = line.prepared_g
+    was = line.weighed.prepared_g
     step = 1.0 if was >= 20 else 0.1
     grams = round(was * factor / step) * step
     if abs(grams - was) < step / 2:
         grams = was + (step if factor > 1 else -step)
-    share = line.figures.mass_g / was
+    share = line.weighed.mass_g / was
     return _in_grams(line.text, max(grams, step)) + (f", {used_in_words(share)}" if share < 1 else "") + _optional(line)
 
 
@@ -46,33 +47,37 @@ def with_details(line: ReadLine, details: LineDetails) -> str:
     """The text of `line` saying `details`, and otherwise as it was written; unchanged where it says them already."""
     text = _weighed(line, details.weighed_g) if details.weighed_g is not None else line.text
     words = without_optional(text).strip()
-    share = line.figures.mass_g / line.prepared_g if line.figures and line.prepared_g else 1.0
+    share, fills = _used_share(line), line.weighed.fills if line.weighed else ()
     if details.weighed_g is not None or abs(details.used_share - share) > 0.0005:
         words = _without_notes(words, lambda note: read_used(note) is not None)
         words += f", {used_in_words(details.used_share)}" if details.used_share < 1 else ""
-    if line.fills and details.weighed_g is None and details.fill != fill_of(line):
-        words = _without_notes(words, lambda note: note.lower() in line.fills)
-        words = re.sub(rf"\b(?:{'|'.join(map(re.escape, line.fills))})\s+", "", words, flags=re.IGNORECASE)
-        words += f", {details.fill}" if details.fill in line.fills[1:] else ""
+    if fills and details.weighed_g is None and details.fill != fill_of(line):
+        words = _without_notes(words, lambda note: note.lower() in fills)
+        words = re.sub(rf"\b(?:{'|'.join(map(re.escape, fills))})\s+", "", words, flags=re.IGNORECASE)
+        words += f", {details.fill}" if details.fill in fills[1:] else ""
     return words + (" (optional)" if details.optional else "")
 
 
 def details_of(line: ReadLine) -> LineDetails:
     """What a line says now, as far as `Details` go."""
-    share = line.figures.mass_g / line.prepared_g if line.figures and line.prepared_g else 1.0
-    return LineDetails(line.optional, fill_of(line), share)
+    return LineDetails(line.optional, fill_of(line), _used_share(line))
+
+
+def _used_share(line: ReadLine) -> float:
+    return line.weighed.mass_g / line.weighed.prepared_g if line.weighed and line.weighed.prepared_g else 1.0
 
 
 def fill_of(line: ReadLine) -> str:
     """How the cup of a line was filled by what it says; empty for the usual way."""
-    words = line.text.lower()
-    return next((fill for fill in line.fills[1:] if re.search(rf"\b{re.escape(fill)}\b", words)), "")
+    words, fills = line.text.lower(), line.weighed.fills if line.weighed else ()
+    return next((fill for fill in fills[1:] if re.search(rf"\b{re.escape(fill)}\b", words)), "")
 
 
 def _weighed(line: ReadLine, grams: float) -> str:
     written = read_line(line.text)
     at = line.text.find(written.name) if written.name else -1
-    measured = written.amount is not None and not written.amount.stated and line.basis != "weighed"
+    on_scale = line.weighed is not None and line.weighed.basis is WeightBasis.WEIGHED
+    measured = written.amount is not None and not written.amount.stated and not on_scale
     if not measured or at <= 0:
         return _in_grams(line.text, grams) + _optional(line)
     # The cup that was written stays beside what the scale said.

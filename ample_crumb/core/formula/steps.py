@@ -32,11 +32,11 @@ _GAS: Final = re.compile(r"\bgas (?:mark )?(?P<mark>[1-9])\b", re.IGNORECASE)
 
 @dataclass(frozen=True, slots=True)
 class StepText:
-    """A stretch of a step's text. `place` is the line that it stands for, among all lines; None for plain words, and
-    for a link that means no line, which then says so in `problem`."""
+    """A stretch of a step's text. `line_id` is the line that it stands for; None for plain words, and for a link that
+    means no line, which then says so in `problem`."""
 
     text: str
-    place: int | None = None
+    line_id: str | None = None
     problem: str = ""
 
 
@@ -60,7 +60,7 @@ class StepCheck:
 
 def steps_of(method: str, evaluated: FormulaFigures) -> tuple[Step, ...]:
     """The steps of a method, one a line; blank lines count for nothing."""
-    lines = [line for part in evaluated.parts for line in part.lines]
+    lines = tuple(evaluated.lines())
     return tuple(_step(text.strip(), lines) for text in method.splitlines() if text.strip())
 
 
@@ -70,11 +70,11 @@ def _step(text: str, lines: Sequence[ReadLine]) -> Step:
     for link in _LINK.finditer(text):
         if link.start() > at:
             pieces.append(StepText(text[at : link.start()]))
-        place = _meant(link[1], lines)
-        if place is None:
+        line = _meant(link[1], lines)
+        if line is None:
             pieces.append(StepText(link[1], None, f"No line is called “{link[1]}”."))
         else:
-            pieces.append(StepText(_amount(lines[place]), place))
+            pieces.append(StepText(_amount(line), line.id))
         at = link.end()
     if at < len(text):
         pieces.append(StepText(text[at:]))
@@ -87,14 +87,14 @@ def _amount(line: ReadLine) -> str:
     return re.split(r"[,;(]\s*", line.text.strip(), maxsplit=1)[0].strip() or line.text.strip()
 
 
-def _meant(name: str, lines: Sequence[ReadLine]) -> int | None:
+def _meant(name: str, lines: Sequence[ReadLine]) -> ReadLine | None:
     wanted = set(words(name))
     if not wanted:
         return None
-    for place, line in enumerate(lines):
+    for line in lines:
         called = set(words(line.name)) | (set(words(line.ingredient.name)) if line.ingredient else set())
         if wanted <= called:
-            return place
+            return line
     return None
 
 
@@ -131,7 +131,7 @@ def _celsius(text: str) -> float | None:
 
 def linked(method: str, evaluated: FormulaFigures) -> str:
     """The method with the names of lines in braces where they are first said in each step."""
-    called = [line.name.casefold() for part in evaluated.parts for line in part.lines if line.ingredient]
+    called = [line.name.casefold() for line in evaluated.lines() if line.ingredient]
     lasts = [name.split()[-1] for name in called if name]
     # A last word alone, "flour", may be said where one line alone is called so.
     names = {*called, *(last for last in lasts if lasts.count(last) == 1)} - {""}
@@ -183,8 +183,7 @@ def checks_of(method: str, evaluated: FormulaFigures, cupboard: Cupboard) -> tup
     steps = [text.strip() for text in method.splitlines() if text.strip()]
     if not steps:
         return ()
-    lines = [line for part in evaluated.parts for line in part.lines if line.ingredient]
-    foods = [(line, cupboard.ingredients[line.ingredient.slug]) for line in lines if line.ingredient]
+    foods = [(line, cupboard.ingredients[line.ingredient.slug]) for line in evaluated.lines() if line.ingredient]
     return tuple(_checks(steps, foods))
 
 

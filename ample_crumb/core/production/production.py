@@ -97,7 +97,7 @@ def produce(
     # What is laid on a tray does not fill it.
     cuts = making.cuts if portioning.by is PortionBy.CUTS else None
     filling = None if loads else tin_fill_of(outcome.in_oven_g, tins, family, density, cuts)
-    flours = frozenset(line.ingredient.slug for part in whole.parts for line in part.lines if line.ingredient)
+    flours = frozenset(line.ingredient.slug for line in whole.lines() if line.ingredient)
     window = tried(
         lambda: bake_window(
             family_slug,

@@ -2,14 +2,15 @@
 measures that a kitchen has, with what rounding does to it.
 """
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from typing import Final
 
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.formula.evaluation import FormulaFigures
-from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, read_against
+from ample_crumb.core.formula.formula import Line, Part, lies_beside
+from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, WeighedLine, read_against
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.tins import Tin
 from ample_crumb.core.quantity.amount import Term, WrittenLine
@@ -54,19 +55,20 @@ def scaled(
     """One line, so many times. Raises CannotUse unless `factor` is from `LEAST` to `MOST`."""
     if not LEAST <= factor <= MOST:
         raise CannotUse(f"A formula is scaled from {LEAST:g} to {MOST:g} times, not {factor:.3g}.")
-    if line.figures is None or line.prepared_g is None or line.ingredient is None:
+    weighed = line.weighed
+    if weighed is None:
         return ScaledLine(line.text, None, None, "Not read, so not scaled." if line.text.strip() else "")
-    exact_g = line.figures.mass_g * factor
-    if line.basis is WeightBasis.ROUGH:
-        return ScaledLine(line.text, exact_g, line.figures.mass_g, "A pinch stays a pinch.")
+    exact_g = weighed.mass_g * factor
+    if weighed.basis is WeightBasis.ROUGH:
+        return ScaledLine(line.text, exact_g, weighed.mass_g, "A pinch stays a pinch.")
     written = read_line(line.text)
-    text = _in_measures(written, line, factor) or _weighed(written, line.prepared_g * factor)
-    share = line.figures.mass_g / line.prepared_g
+    text = _in_measures(written, weighed, factor) or _weighed(written, weighed.prepared_g * factor)
+    share = weighed.mass_g / weighed.prepared_g
     text += f", {used_in_words(share)}" if share < 1 else ""
     text += " (optional)" if line.optional else ""
-    again = read_against(text, cupboard, preferences, chosen)
-    grams = again.figures.mass_g if again.figures else None
-    item = cupboard.ingredients.get(line.ingredient.slug)
+    again = read_against(Line(text, chosen), cupboard, preferences).weighed
+    grams = again.mass_g if again else None
+    item = cupboard.ingredients.get(weighed.ingredient.slug)
     note = _CUSTOM.get(item.role, "") if item and factor >= CUSTOM_FROM else ""
     return ScaledLine(text, exact_g, grams, f"{note[0].upper()}{note[1:]}." if note else "")
 
@@ -93,7 +95,7 @@ _NEAR: Final = 0.08
 """A measure that misses the exact amount by more than this share is given in grams instead."""
 
 
-def _in_measures(written: WrittenLine, line: ReadLine, factor: float) -> str:
+def _in_measures(written: WrittenLine, line: WeighedLine, factor: float) -> str:
     """The line in spoons, cups or whole pieces; empty where grams say it better."""
     amount = written.amount
     if amount is None or amount.stated or len(amount.terms) != 1 or line.used_by_eye:
@@ -146,8 +148,7 @@ class EggFactor:
 def factors_for_eggs(evaluated: FormulaFigures, cupboard: Cupboard) -> tuple[EggFactor, ...]:
     """Whole numbers of eggs near what is in it: two below and two above."""
     egg_g = cupboard.ingredients["egg"].measures.piece_g.get("large", 50.0)
-    lines = (line for part in evaluated.parts for line in part.lines)
-    grams = sum(_egg_grams(lines))
+    grams = sum(weighed.mass_g for _, weighed in evaluated.weighed_lines() if weighed.ingredient.slug == "egg")
     if grams <= 0:
         return ()
     eggs = grams / egg_g
@@ -155,18 +156,20 @@ def factors_for_eggs(evaluated: FormulaFigures, cupboard: Cupboard) -> tuple[Egg
     return tuple(EggFactor(count, count / eggs) for count in range(here - 2, here + 3) if count >= 1 and count != eggs)
 
 
-def _egg_grams(lines: Iterable[ReadLine]) -> Iterable[float]:
-    for line in lines:
-        if line.figures and line.ingredient and line.ingredient.slug == "egg":
-            yield line.figures.mass_g
+@dataclass(frozen=True, slots=True)
+class TinFactor:
+    """By how much to multiply a formula for other tins, and what lies on it or under it by its `surface_factor`."""
+
+    factor: float
+    surface_factor: float
 
 
 @dataclass(frozen=True, slots=True)
 class TinFactors:
-    """By how much to multiply a formula for other tins: to fill them as full, and to stand as high in them."""
+    """The factors to fill other tins as full, and to stand as high in them."""
 
-    as_full_factor: float
-    as_high_factor: float
+    as_full: TinFactor
+    as_high: TinFactor
 
 
 def factors_for_tins(dough_g: float, tins: Sequence[Tin], others: Sequence[Tin], density_g_per_ml: float) -> TinFactors:
@@ -174,4 +177,26 @@ def factors_for_tins(dough_g: float, tins: Sequence[Tin], others: Sequence[Tin],
     volume_ml = dough_g / density_g_per_ml
     room, other_room = sum(tin.volume_ml for tin in tins), sum(tin.volume_ml for tin in others)
     height_cm = tins[0].height_cm(volume_ml * tins[0].volume_ml / room)
-    return TinFactors(other_room / room, sum(tin.volume_to_ml(height_cm) for tin in others) / volume_ml)
+    surface_cm2 = _surface_cm2(tins, volume_ml)
+
+    def filled(factor: float) -> TinFactor:
+        return TinFactor(factor, _surface_cm2(others, volume_ml * factor) / surface_cm2)
+
+    return TinFactors(
+        as_full=filled(other_room / room),
+        as_high=filled(sum(tin.volume_to_ml(height_cm) for tin in others) / volume_ml),
+    )
+
+
+def _surface_cm2(tins: Sequence[Tin], volume_ml: float) -> float:
+    """The open surface of so much parted among tins, each filled as full."""
+    room = sum(tin.volume_ml for tin in tins)
+    return sum(tin.surface_cm2(tin.height_cm(volume_ml * tin.volume_ml / room)) for tin in tins)
+
+
+def factors_by_part(parts: Sequence[Part], tin: TinFactor) -> tuple[float, ...]:
+    """By how much each part grows: what is put on or under the dough goes by surface, and the dough by volume."""
+    beside = [lies_beside(part.name) or part.options.unbaked for part in parts]
+    if all(beside):
+        return (tin.factor,) * len(parts)
+    return tuple(tin.surface_factor if each else tin.factor for each in beside)

@@ -99,6 +99,11 @@ class Tin:
         scale = share + (1 - share) * height_cm / self.depth_cm
         return self.top_cm2 * self.depth_cm * (scale**3 - share**3) / (3 * (1 - share))
 
+    def surface_cm2(self, height_cm: float) -> float:
+        """The open surface of what stands so high in it."""
+        scale = self.bottom_share + (1 - self.bottom_share) * height_cm / self.depth_cm
+        return self.top_cm2 * scale**2
+
     def thickness_cm(self, height_cm: float) -> float:
         """Volume over surface of what stands so high in it: how far heat has to go, the measure of baking times."""
         scale = self.bottom_share + (1 - self.bottom_share) * height_cm / self.depth_cm

@@ -8,9 +8,11 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Final
 
+from ample_crumb.core.crumb.tolerance import tolerances_per_g
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
 from ample_crumb.core.formula.cost import FREE
 from ample_crumb.core.reformulate.crumb_constraints import CrumbConstraint
+from ample_crumb.core.reformulate.handles import Grams, Handle, Kind, Moved, Present, Wholes
 from ample_crumb.core.reformulate.milp import LinearConstraint, Variable
 from ample_crumb.core.reformulate.variables import AmountVariable
 from ample_crumb.core.reformulate.wishes import MASS, PRICE, PROTEIN_KCAL, PROTEIN_SHARE, Wish, figure_of
@@ -49,8 +51,8 @@ class Apart(StrEnum):
 @dataclass(frozen=True, slots=True)
 class ReformulationModel:
     """What a program is made of besides the wishes. `mass_share` is how far the dough may grow or shrink, None for
-    free. `refused` are sets of additions that were answered already,
-    told `apart` by kinds of food, by foods, or anyhow."""
+    free; `tolerance_count` how many tolerances of what a stomach bears a piece may be, None for any. `refused` are sets
+    of additions that were answered already, told `apart` by kinds of food, by foods, or anyhow."""
 
     variables: tuple[AmountVariable, ...]
     crumb: tuple[CrumbConstraint, ...]
@@ -58,98 +60,102 @@ class ReformulationModel:
     prices: Mapping[str, float]
     definition: CarbohydrateDefinition
     mass_share: float | None = 0.1
+    tolerance_count: float | None = None
     refused: tuple[frozenset[str], ...] = field(default_factory=tuple)
     apart: Apart = Apart.BY_ROLE
 
 
 def solver_variables(model: ReformulationModel) -> list[Variable]:
-    """Grams of each variable, how far it moved, whether it moved, and whether it is there at all."""
+    """Grams of each variable, how far it moved, and whether it is there at all."""
     dough = model.piece.batch_g
     found: list[Variable] = []
-    for variable in model.variables:
-        found.append(Variable(variable.key, 0.0 if variable.may_go else variable.low_g, variable.high_g))
-        if variable.step_g:
-            found.append(
-                Variable(f"steps {variable.key}", 0.0, max(1.0, variable.high_g // variable.step_g), whole=True)
-            )
-        if variable.may_go and variable.high_g > 0:
-            found.append(
-                Variable(f"there {variable.key}", 0.0, 1.0, ADDED if variable.place is None else 0.0, whole=True)
-            )
-        if variable.place is None:
-            found[-2] = Variable(variable.key, 0.0, variable.high_g, 1.0 / dough)
-        elif variable.low_g != variable.high_g or variable.may_go:
-            share = variable.was_g / dough
-            cost = variable.change_factor * (1 - BY_SHARE + BY_SHARE * share) / variable.was_g
-            found.append(Variable(f"moved {variable.key}", 0.0, float("inf"), cost))
+    for amount in model.variables:
+        low = 0.0 if amount.may_go else amount.low_g
+        found.append(Variable(Grams(amount), low, amount.high_g, 1.0 / dough if amount.comes_in else 0.0))
+        if amount.step_g:
+            found.append(Variable(Wholes(amount), 0.0, max(1.0, amount.high_g // amount.step_g), whole=True))
+        if amount.can_be_absent:
+            found.append(Variable(Present(amount), 0.0, 1.0, ADDED if amount.comes_in else 0.0, whole=True))
+        if amount.can_move:
+            share = amount.was_g / dough
+            cost = amount.change_factor * (1 - BY_SHARE + BY_SHARE * share) / amount.was_g
+            found.append(Variable(Moved(amount), 0.0, float("inf"), cost))
     if model.refused and model.apart is Apart.BY_ROLE:
-        found += [Variable(f"role {role}", 0.0, 1.0, whole=True) for role in roles_of(model.variables)]
+        found += [Variable(Kind(role), 0.0, 1.0, whole=True) for role in roles_of(model.variables)]
     return found
 
 
 def standing_constraints(model: ReformulationModel) -> list[LinearConstraint]:
     """The rows that hold whatever is wished: how moves are counted, least amounts, dough, dials, refused additions."""
     rows: list[LinearConstraint] = []
-    for variable in model.variables:
-        there = f"there {variable.key}"
-        if variable.step_g:
-            rows.append(LinearConstraint({variable.key: 1.0, f"steps {variable.key}": -variable.step_g}, 0.0, 0.0))
-        if variable.may_go and variable.high_g > 0:
-            rows.append(LinearConstraint({variable.key: 1.0, there: -variable.low_g}, low=0.0))
-            rows.append(LinearConstraint({variable.key: 1.0, there: -variable.high_g}, high=0.0))
-        if variable.place is not None and (variable.low_g != variable.high_g or variable.may_go):
-            moved = f"moved {variable.key}"
-            rows.append(LinearConstraint({moved: 1.0, variable.key: -1.0}, low=-variable.was_g))
-            rows.append(LinearConstraint({moved: 1.0, variable.key: 1.0}, low=variable.was_g))
-    new = {f"there {variable.key}": 1.0 for variable in model.variables if variable.place is None}
+    for amount in model.variables:
+        grams = Grams(amount)
+        if amount.step_g:
+            rows.append(LinearConstraint({grams: 1.0, Wholes(amount): -amount.step_g}, 0.0, 0.0))
+        if amount.can_be_absent:
+            rows.append(LinearConstraint({grams: 1.0, Present(amount): -amount.low_g}, low=0.0))
+            rows.append(LinearConstraint({grams: 1.0, Present(amount): -amount.high_g}, high=0.0))
+        if amount.can_move:
+            rows.append(LinearConstraint({Moved(amount): 1.0, grams: -1.0}, low=-amount.was_g))
+            rows.append(LinearConstraint({Moved(amount): 1.0, grams: 1.0}, low=amount.was_g))
+    new = [amount for amount in model.variables if amount.comes_in]
     if new:
-        rows.append(LinearConstraint(new, high=MOST_ADDED))
+        rows.append(LinearConstraint({Present(amount): 1.0 for amount in new}, high=MOST_ADDED))
     if model.mass_share is not None:
         dough = model.piece.batch_g
         low, high = dough * (1 - model.mass_share), dough * (1 + model.mass_share)
-        rows.append(LinearConstraint({variable.key: 1.0 for variable in model.variables}, low, high))
+        rows.append(LinearConstraint({Grams(amount): 1.0 for amount in model.variables}, low, high))
+    if model.tolerance_count is not None:
+        rows.append(_borne(model, model.tolerance_count))
     rows += [_baking(row, model.variables) for row in model.crumb]
     rows += _cuts(model, new)
     return rows
 
 
-def _cuts(model: ReformulationModel, new: Mapping[str, float]) -> Iterable[LinearConstraint]:
+def _cuts(model: ReformulationModel, new: Sequence[AmountVariable]) -> Iterable[LinearConstraint]:
     """What was answered already is no new answer. A kind of food that came in stays out, or one food of them, or at
     least the additions are others."""
     roles = roles_of(model.variables)
     if model.refused and model.apart is Apart.BY_ROLE:
-        for role, variables in roles.items():
-            for variable in variables:
-                yield LinearConstraint({f"role {role}": 1.0, f"there {variable.key}": -1.0}, low=0.0)
+        for role, amounts in roles.items():
+            for amount in amounts:
+                yield LinearConstraint({Kind(role): 1.0, Present(amount): -1.0}, low=0.0)
     for refused in model.refused:
-        here = {name for name in new if name.removeprefix("there new ") in refused}
+        here = [amount for amount in new if amount.item.slug in refused]
         if not here or model.apart is Apart.ANYHOW:
-            yield LinearConstraint({name: -1.0 if name in here else 1.0 for name in new}, low=1.0 - len(here))
+            yield LinearConstraint(
+                {Present(amount): -1.0 if amount in here else 1.0 for amount in new}, low=1.0 - len(here)
+            )
         elif model.apart is Apart.BY_FOOD:
             # Another sweetener alone is hardly another way.
-            sweet = {f"there {variable.key}" for variable in roles.get("sweetener", ())}
-            telling = here - sweet or here
-            yield LinearConstraint(dict.fromkeys(telling, 1.0), high=len(telling) - 1.0)
+            telling = [amount for amount in here if amount.item.role != "sweetener"] or here
+            yield LinearConstraint({Present(amount): 1.0 for amount in telling}, high=len(telling) - 1.0)
         else:
-            kinds = {
-                role
-                for role, variables in roles.items()
-                if any(f"there {variable.key}" in here for variable in variables)
-            }
-            yield LinearConstraint({f"role {role}": 1.0 for role in kinds}, high=len(kinds) - 1.0)
+            kinds = {amount.item.role for amount in here}
+            yield LinearConstraint({Kind(role): 1.0 for role in kinds}, high=len(kinds) - 1.0)
 
 
 def roles_of(variables: Iterable[AmountVariable]) -> dict[str, list[AmountVariable]]:
     """What may come in, by its role."""
     roles: dict[str, list[AmountVariable]] = {}
     for variable in variables:
-        if variable.place is None:
+        if variable.comes_in:
             roles.setdefault(variable.item.role, []).append(variable)
     return roles
 
 
+def _borne(model: ReformulationModel, most_count: float) -> LinearConstraint:
+    """A piece is no more tolerances than this."""
+    piece = model.piece
+    share = (piece.share if piece.counted else piece.piece_g) * piece.kept_share
+    borne = {Grams(amount): share * tolerances_per_g(amount.item) for amount in model.variables}
+    if piece.counted:
+        return LinearConstraint(borne, high=most_count)
+    return LinearConstraint({grams: count - most_count for grams, count in borne.items()}, high=0.0)
+
+
 def _baking(row: CrumbConstraint, variables: Iterable[AmountVariable]) -> LinearConstraint:
-    return LinearConstraint({variable.key: row.at(variable.gram) for variable in variables}, low=0.0)
+    return LinearConstraint({Grams(variable): row.at(variable.gram) for variable in variables}, low=0.0)
 
 
 def wish_constraint(wish: Wish, model: ReformulationModel) -> LinearConstraint:
@@ -157,8 +163,8 @@ def wish_constraint(wish: Wish, model: ReformulationModel) -> LinearConstraint:
     sign = 1.0 if wish.at_least else -1.0
     if wish.needs:
         raise ValueError("A claim has a row for each of its needs.")
-    terms = {variable.key: sign * _quantity(wish, variable, model) for variable in model.variables}
-    limit = {variable.key: sign * wish.value * _measure(wish, variable, model) for variable in model.variables}
+    terms = {Grams(variable): sign * _quantity(wish, variable, model) for variable in model.variables}
+    limit = {Grams(variable): sign * wish.value * _measure(wish, variable, model) for variable in model.variables}
     if _by_mass(wish, model):
         return LinearConstraint({key: value - limit[key] for key, value in terms.items()}, low=0.0)
     return LinearConstraint(terms, low=sign * wish.value)
@@ -170,7 +176,7 @@ def claim_constraints(wish: Wish, model: ReformulationModel) -> list[LinearConst
     return [
         LinearConstraint(
             {
-                variable.key: need.per_g * left
+                Grams(variable): need.per_g * left
                 + kept * sum(factor * (getattr(variable.per_g, name) or 0.0) for name, factor in need.factors)
                 for variable in model.variables
             },
@@ -211,6 +217,6 @@ def _measure(wish: Wish, variable: AmountVariable, model: ReformulationModel) ->
     return 1.0
 
 
-def amounts(values: Mapping[str, float], variables: Sequence[AmountVariable]) -> dict[str, float]:
+def grams_of(values: Mapping[Handle, float], variables: Sequence[AmountVariable]) -> dict[AmountVariable, float]:
     """The grams of each variable in a solution; what is next to nothing is nothing."""
-    return {variable.key: 0.0 if values[variable.key] < 1e-6 else values[variable.key] for variable in variables}
+    return {each: 0.0 if (grams := values[Grams(each)]) < 1e-6 else grams for each in variables}

@@ -1,6 +1,6 @@
 """Amounts written as a kitchen measures them, line by line, and what became of each."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import Final
 
@@ -17,9 +17,9 @@ from ample_crumb.core.reformulate.variables import AmountVariable
 
 @dataclass(frozen=True, slots=True)
 class LineMove:
-    """A line of an answer: its place in the formula it came from, None for a new one; `was_g` and `now_g`."""
+    """A line of an answer: its id in the formula it came from, None for a new one; `was_g` and `now_g`."""
 
-    place: int | None
+    line_id: str | None
     name: str
     slug: str
     text: str
@@ -29,48 +29,35 @@ class LineMove:
 
 def rewritten(
     formula: FormulaToReformulate,
-    variables: Sequence[AmountVariable],
-    grams: Mapping[str, float],
-    read: Sequence[ReadLine],
+    evaluated: FormulaFigures,
+    grams: Mapping[AmountVariable, float],
     body_part: int,
 ) -> tuple[tuple[Part, ...], tuple[LineMove, ...]]:
     """The formula with these grams, in amounts of a kitchen, and each line with what became of it."""
-    by_place = {variable.place: variable for variable in variables if variable.place is not None}
+    by_line = {variable.line_id: variable for variable in grams if not variable.comes_in}
     parts: list[Part] = []
     moved: list[LineMove] = []
-    place = 0
-    for number, part in enumerate(formula.parts):
+    for number, (part, figures) in enumerate(zip(formula.parts, evaluated.parts, strict=True)):
         lines: list[Line] = []
-        for line in part.lines:
-            variable, now = by_place.get(place), read[place]
+        for line, now in zip(part.lines, figures.lines, strict=True):
+            variable = by_line.get(now.id)
             if variable is None:
-                lines.append(line)
+                lines.append(replace(line, id=now.id))
                 if line.text.strip():
                     slug = now.ingredient.slug if now.ingredient else ""
-                    mass = now.figures.mass_g if now.figures else 0.0
-                    moved.append(LineMove(place, now.name or line.text, slug, line.text, mass, mass))
-            else:
-                text = _text(now, line, grams[variable.key], variable, formula)
-                if text:
-                    lines.append(replace(line, text=text))
-                moved.append(
-                    LineMove(
-                        place,
-                        variable.name,
-                        variable.item.slug,
-                        text,
-                        variable.was_g,
-                        grams[variable.key] if text else 0.0,
-                    )
-                )
-            place += 1
-        if number == body_part:
-            for variable in variables:
-                if variable.place is None and grams[variable.key] > 0:
-                    amount = kitchen_grams(grams[variable.key])
-                    text = f"{amount:g} g {variable.name}"
-                    lines.append(Line(text, variable.item.slug))
-                    moved.append(LineMove(None, variable.name, variable.item.slug, text, 0.0, amount))
+                    mass = now.weighed.mass_g if now.weighed else 0.0
+                    moved.append(LineMove(now.id, now.name or line.text, slug, line.text, mass, mass))
+                continue
+            text = _text(now, line, grams[variable], variable, formula)
+            if text:
+                lines.append(replace(line, text=text, id=now.id))
+            now_g = grams[variable] if text else 0.0
+            moved.append(LineMove(now.id, variable.name, variable.item.slug, text, variable.was_g, now_g))
+        for variable, amount in grams.items():
+            if number == body_part and variable.comes_in and amount > 0:
+                text = f"{kitchen_grams(amount):g} g {variable.name}"
+                lines.append(Line(text, variable.item.slug))
+                moved.append(LineMove(None, variable.name, variable.item.slug, text, 0.0, kitchen_grams(amount)))
         parts.append(replace(part, lines=tuple(lines)))
     return tuple(parts), tuple(moved)
 
@@ -85,27 +72,28 @@ def _text(now: ReadLine, line: Line, grams: float, variable: AmountVariable, for
     factor = grams / variable.was_g
     if abs(factor - 1) <= 0.005:
         return line.text
-    counted = variable.step_g and now.basis is WeightBasis.COUNTED
+    basis = now.weighed.basis if now.weighed else None
+    counted = variable.step_g and basis is WeightBasis.COUNTED
     # Little of what is measured by the spoon goes on being measured so.
-    if counted or (now.basis is WeightBasis.MEASURED and grams < _SPOONED_G):
+    if counted or (basis is WeightBasis.MEASURED and grams < _SPOONED_G):
         return scaled(now, factor, formula.cupboard, formula.preferences, line.chosen).text
     return nudged(now, factor) or line.text
 
 
 def as_read(lines: tuple[LineMove, ...], evaluated: FormulaFigures) -> tuple[LineMove, ...]:
     """The lines with the grams that their new texts are read as."""
-    left = [line for part in evaluated.parts for line in part.lines if line.text.strip()]
+    left = [line for line in evaluated.lines() if line.text.strip()]
     found = []
     for moved in lines:
         at = next((line for line in left if line.text == moved.text), None) if moved.text else None
         if at is not None:
             left.remove(at)
-        found.append(replace(moved, now_g=at.figures.mass_g if at and at.figures else 0.0) if moved.text else moved)
+        found.append(replace(moved, now_g=at.weighed.mass_g if at and at.weighed else 0.0) if moved.text else moved)
     return tuple(found)
 
 
 def moved_in_words(line: LineMove) -> str:
-    if line.place is None:
+    if line.line_id is None:
         return f"+ {line.text}"
     if line.now_g <= 0:
         return f"− {line.name}"

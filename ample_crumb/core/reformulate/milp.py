@@ -1,6 +1,6 @@
 """A mixed-integer linear program, as a thin layer over OR-Tools (CBC, and GLOP where all is continuous)."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Any
@@ -20,9 +20,10 @@ class Status(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Variable:
-    """A variable within bounds, whole numbers only where `whole`; `cost` is what a unit of it adds to the objective."""
+    """A variable within bounds, known by its `handle`, whole numbers only where `whole`; `cost` is what a unit of it
+    adds to the objective."""
 
-    name: str
+    handle: Hashable
     low: float = 0.0
     high: float = float("inf")
     cost: float = 0.0
@@ -31,22 +32,22 @@ class Variable:
 
 @dataclass(frozen=True, slots=True)
 class LinearConstraint:
-    """`low` <= sum of coefficient times variable <= `high`, by the names of variables."""
+    """`low` <= sum of coefficient times variable <= `high`, by the handles of variables."""
 
-    coefficients: Mapping[str, float]
+    coefficients: Mapping[Any, float]
     low: float = float("-inf")
     high: float = float("inf")
 
 
 @dataclass(frozen=True, slots=True)
 class Solution:
-    """The values of variables by name, empty where there is none, and the objective. `reduced` are the reduced costs of
-    a program without whole numbers: what a unit more of a variable that is not used would cost at least."""
+    """The values of variables by handle, empty where there is none, and the objective. `reduced` are the reduced costs
+    of a program without whole numbers: what a unit more of a variable that is not used would cost at least."""
 
     status: Status
-    values: Mapping[str, float] = field(default_factory=dict)
+    values: Mapping[Any, float] = field(default_factory=dict)
     objective: float = float("nan")
-    reduced: Mapping[str, float] = field(default_factory=dict)
+    reduced: Mapping[Any, float] = field(default_factory=dict)
 
 
 GAP = 0.01
@@ -74,18 +75,18 @@ def solve(variables: Sequence[Variable], rows: Sequence[LinearConstraint], secon
         return float(min(max(value, -infinity), infinity))
 
     made = {
-        each.name: (solver.IntVar if each.whole else solver.NumVar)(bounded(each.low), bounded(each.high), "")
+        each.handle: (solver.IntVar if each.whole else solver.NumVar)(bounded(each.low), bounded(each.high), "")
         for each in variables
     }
     for row in rows:
         constraint = solver.Constraint(bounded(row.low), bounded(row.high))
-        for name, coefficient in row.coefficients.items():
+        for handle, coefficient in row.coefficients.items():
             if coefficient:
-                constraint.SetCoefficient(made[name], coefficient)
+                constraint.SetCoefficient(made[handle], coefficient)
     objective = solver.Objective()
     for each in variables:
         if each.cost:
-            objective.SetCoefficient(made[each.name], each.cost)
+            objective.SetCoefficient(made[each.handle], each.cost)
     objective.SetMinimization()
     status = {
         pywraplp.Solver.OPTIMAL: Status.OPTIMAL,
@@ -94,6 +95,6 @@ def solve(variables: Sequence[Variable], rows: Sequence[LinearConstraint], secon
     }.get(solver.Solve(_parameters(pywraplp)), Status.INFEASIBLE)
     if status in (Status.INFEASIBLE, Status.UNBOUNDED):
         return Solution(status)
-    values = {name: each.solution_value() for name, each in made.items()}
-    reduced = {} if mixed else {name: each.reduced_cost() for name, each in made.items()}
+    values = {handle: each.solution_value() for handle, each in made.items()}
+    reduced = {} if mixed else {handle: each.reduced_cost() for handle, each in made.items()}
     return Solution(status, values, objective.Value(), reduced)

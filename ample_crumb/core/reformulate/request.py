@@ -18,7 +18,7 @@ from ample_crumb.core.reformulate.wishes import Wish
 class ReformulationRequest:
     """What shall be reached. `allowed` may come in, None for the usual; `bans` are allergens, or foods by slug. `sure`
     asks for 95 times in 100 instead of on average. `mass_share` is how far the dough may grow or shrink, None for
-    free."""
+    free. A piece keeps to what a stomach bears of sweeteners, unless it may go `beyond_tolerance`."""
 
     wishes: tuple[Wish, ...]
     holds: tuple[LineBounds, ...] = ()
@@ -27,6 +27,7 @@ class ReformulationRequest:
     whole_eggs: bool = True
     sure: bool = False
     mass_share: float | None = 0.1
+    beyond_tolerance: bool = False
     answers: int = 3
 
 

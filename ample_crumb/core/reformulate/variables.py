@@ -17,23 +17,23 @@ from ample_crumb.core.formula.evaluation import FormulaFigures
 
 @dataclass(frozen=True, slots=True)
 class LineBounds:
-    """What the baker says of the line at `place`: `locked` as it is, or from `low_g` to `high_g`; it `may_go`."""
+    """What the baker says of a line: `locked` as it is, or from `low_g` to `high_g`; it `may_go`."""
 
-    place: int
+    line_id: str
     locked: bool = False
     low_g: float | None = None
     high_g: float | None = None
     may_go: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False)
 class AmountVariable:
-    """A line, or a food that may come in (`place` None, `was_g` 0). It lies from `low_g` to `high_g`, or is 0 where it
-    `may_go`; in steps of `step_g` where it comes whole. A g of it brings `gram` to the dough, nothing where it lies
-    beside it, and `per_g` nutrients. `change_factor` is what a change of it counts."""
+    """A line, or a food that may come in (`line_id` None, `was_g` 0). It lies from `low_g` to `high_g`, or is 0 where
+    it `may_go`; in steps of `step_g` where it comes whole. A g of it brings `gram` to the dough, nothing where it lies
+    beside it, and `per_g` nutrients. `change_factor` is what a change of it counts. Each is itself and no other,
+    whatever it holds, so that the handles of a program are made of it."""
 
-    key: str
-    place: int | None
+    line_id: str | None
     name: str
     item: Ingredient
     was_g: float
@@ -44,6 +44,26 @@ class AmountVariable:
     gram: Composition
     per_g: Nutrients
     change_factor: float
+
+    @property
+    def comes_in(self) -> bool:
+        """Whether it is not there yet."""
+        return self.line_id is None
+
+    @property
+    def may_stay(self) -> bool:
+        """Whether it may be as much as it is."""
+        return self.low_g <= self.was_g <= self.high_g
+
+    @property
+    def can_be_absent(self) -> bool:
+        """Whether it may be there or not, which takes a yes or no of its own."""
+        return self.may_go and self.high_g > 0
+
+    @property
+    def can_move(self) -> bool:
+        """Whether it is a line that may become another amount."""
+        return not self.comes_in and (self.low_g != self.high_g or self.may_go)
 
 
 _FLAVOUR_ROLES: Final = (
@@ -102,30 +122,28 @@ class Pantry:
 
 
 def line_variables(
-    evaluated: FormulaFigures, dough: Dough, bounds: Mapping[int, LineBounds], pantry: Pantry, *, whole_eggs: bool
+    evaluated: FormulaFigures, dough: Dough, bounds: Mapping[str, LineBounds], pantry: Pantry, *, whole_eggs: bool
 ) -> tuple[AmountVariable, ...]:
     """The lines that have grams. What a ban forbids has to go, unless it is locked."""
-    grams = {share.place: share for share in dough.lines}
+    grams = {share.line_id: share for share in dough.lines}
     variables = []
-    lines = [line for part in evaluated.parts for line in part.lines]
-    for place, line in enumerate(lines):
-        if line.figures is None or line.ingredient is None or line.figures.mass_g <= 0:
+    for line, weighed in evaluated.weighed_lines():
+        was = weighed.mass_g
+        if was <= 0:
             continue
-        item = pantry.cupboard.ingredients[line.ingredient.slug]
-        bound = bounds.get(place, LineBounds(place))
-        was = line.figures.mass_g
+        item = pantry.cupboard.ingredients[weighed.ingredient.slug]
+        bound = bounds.get(line.id, LineBounds(line.id))
         low, high, may_go = _bounds(
             item, bound, was, forbidden=bool({item.slug, *(item.allergens or ())} & pantry.bans)
         )
-        share = grams.get(place)
+        share = grams.get(line.id)
         gram = Composition()
         if share is not None:
             holds_times = pantry.learned.holding.get(item.slug, 1.0)
             gram = brought_by(item, 1.0, holds_times, in_pieces=share.in_pieces)
         variables.append(
             AmountVariable(
-                key=f"line {place}",
-                place=place,
+                line_id=line.id,
                 name=line.name,
                 item=item,
                 was_g=was,
@@ -134,7 +152,7 @@ def line_variables(
                 may_go=may_go,
                 step_g=_egg_g(item) if whole_eggs and low != high else 0.0,
                 gram=gram,
-                per_g=line.figures.nutrients.times(1 / was),
+                per_g=weighed.figures.nutrients.times(1 / was),
                 change_factor=_WEIGHTS.get(item.role, 1.0),
             )
         )
@@ -174,8 +192,7 @@ def candidate_variables(
         least = max(_LEAST_G.get(item.role, 5.0), _LEAST_SHARE * dough_g)
         variables.append(
             AmountVariable(
-                key=f"new {slug}",
-                place=None,
+                line_id=None,
                 name=item.name,
                 item=item,
                 was_g=0.0,

@@ -1,15 +1,19 @@
-"""Whether a piece is what it was wished to be: its figures, their doubt, and what nobody said."""
+"""Whether a piece is what it was wished to be: its figures, their doubt, and by how much it misses."""
 
 from typing import Final
 
 from ample_crumb.core.food.claims.claim import ClaimCondition
 from ample_crumb.core.food.nutrients import Portion
-from ample_crumb.core.formula.cost import FREE, cost_of
-from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.formula.cost import cost_of
 from ample_crumb.core.production.production import Production
-from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
-from ample_crumb.core.reformulate.variables import AmountVariable
+from ample_crumb.core.reformulate.request import FormulaToReformulate
 from ample_crumb.core.reformulate.wishes import MASS, PRICE, PROTEIN_KCAL, PROTEIN_SHARE, Wish, figure_of
+
+SURE: Final = 1.645
+"""Standard deviations under which 95 of 100 lie, for a normal spread."""
+
+_NEAR: Final = 1e-6
+"""To six digits, which no label and no scale tells apart."""
 
 
 def figure_of_piece(wish: Wish, made: Production, formula: FormulaToReformulate) -> float | None:
@@ -49,58 +53,28 @@ def condition_margin(need: ClaimCondition, made: Production) -> float:
     return need.per_g * batch.mass_g + sum(sums)
 
 
-def known(
-    candidates: tuple[AmountVariable, ...], request: ReformulationRequest, formula: FormulaToReformulate
-) -> tuple[tuple[AmountVariable, ...], list[str]]:
-    """The candidates that have every figure which is wished for; those without are left out, and that is said."""
-    kept, remarks = [], []
-    for variable in candidates:
-        lacking = _lacking(variable, request, formula)
-        unknown = {name for name, _, _ in variable.gram.unknown}
-        if lacking:
-            remarks.append(f"{variable.name} is left out: it has no figure of {lacking}.")
-        elif unknown & {"water_g", "water_holding_g", "sweetness_g"}:
-            remarks.append(f"{variable.name} is left out: nobody can say what it does in a dough.")
-        else:
-            kept.append(variable)
-    return tuple(kept), remarks
+def misses_by(wish: Wish, made: Production, formula: FormulaToReformulate) -> float:
+    """By how much a piece misses a wish, in its unit; 0 where it holds it, and infinite where that is not known."""
+    if wish.needs:
+        batch_g = made.bake_yield.batch.mass_g or 1.0
+        return max(0.0, *(-condition_margin(need, made) / batch_g for need in wish.needs))
+    figure = figure_of_piece(wish, made, formula)
+    if figure is None:
+        return float("inf")
+    return max(0.0, wish.value - figure if wish.at_least else figure - wish.value)
 
 
-_TRACE: Final = 0.02
-"""Of a line that is less than this share of the dough, zest or vanilla, an unknown figure is counted as none and
-said."""
+def least_shown(wish: Wish) -> float:
+    """What nobody sees a figure change by: half of the last digit that it is shown with."""
+    return 0.0 if wish.needs else 0.5 if wish.name in ("energy_kcal", PROTEIN_SHARE) else 0.05
 
 
-def all_said(
-    lines: tuple[AmountVariable, ...], request: ReformulationRequest, formula: FormulaToReformulate, dough_g: float
-) -> list[str]:
-    """Remarks on traces without a figure that is wished for. Raises CannotUse for more than a trace."""
-    remarks = []
-    for variable in lines:
-        lacking = _lacking(variable, request, formula)
-        if not lacking or variable.high_g <= 0:
-            continue
-        if variable.was_g >= _TRACE * dough_g or lacking == "its price":
-            raise CannotUse(
-                f"This cannot be promised: {variable.name} has no figure of {lacking}. Give it one, or let it go."
-            )
-        remarks.append(f"{variable.name} has no figure of {lacking}; the little there is of it counts as none.")
-    return remarks
-
-
-def _lacking(variable: AmountVariable, request: ReformulationRequest, formula: FormulaToReformulate) -> str:
-    """The first figure that is wished for and not known of a food; empty where all are."""
-    for wish in request.wishes:
-        if wish.name == MASS:
-            continue
-        if wish.name == PRICE:
-            if variable.item.slug not in formula.prices and variable.item.slug not in FREE:
-                return "its price"
-        elif wish.needs:
-            for need in wish.needs:
-                for name, _ in need.factors:
-                    if getattr(variable.per_g, name) is None:
-                        return name.rpartition("_")[0]
-        elif figure_of(wish, formula.definition)(variable.per_g) is None:
-            return wish.name.rpartition("_")[0] or wish.name
-    return ""
+def is_met(wish: Wish, piece: Portion, made: Production, formula: FormulaToReformulate, *, sure: bool) -> bool:
+    """Whether a piece holds a wish: on average, or `sure`ly, 95 times in 100."""
+    if wish.needs or not sure:
+        return misses_by(wish, made, formula) <= _NEAR * max(1.0, wish.value)
+    figure = figure_of_piece(wish, made, formula)
+    if figure is None:
+        return False
+    doubt, near = SURE * sd_of(wish, piece), _NEAR * max(1.0, wish.value)
+    return figure - doubt >= wish.value - near if wish.at_least else figure + doubt <= wish.value + near

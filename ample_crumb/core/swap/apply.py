@@ -4,12 +4,11 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
-from ample_crumb.core.crumb.dough import lies_beside
 from ample_crumb.core.crumb.functional_properties import generic_of
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.evaluation import FormulaFigures
-from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.core.formula.formula import Line, Part, lies_beside
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.formula.rewrite import nudged
 from ample_crumb.core.problem import CannotUse
@@ -19,10 +18,10 @@ from ample_crumb.core.swap.catalogue import Swap, catalogue
 
 @dataclass(frozen=True, slots=True)
 class SwapUse:
-    """A swap used on the line at `place` among all lines, for a `share` of it over 0 to 1."""
+    """A swap used on a line, for a `share` of it over 0 to 1."""
 
     swap: str
-    place: int
+    line_id: str
     share: float = 1.0
 
 
@@ -59,24 +58,20 @@ def apply_swaps(
 ) -> Swapped:
     """The formula with all these swaps. Raises CannotUse for a swap that is not there, does not fit its line, goes
     beyond its bounds, or undoes another."""
-    read = [line for part in evaluated.parts for line in part.lines]
-    _check(uses, read, cupboard)
-    lines: list[list[_Row]] = []
-    number = 0
-    for part in parts:
-        rows = []
-        for line in part.lines:
-            rows.append(_Row(line, read[number], number))
-            number += 1
-        lines.append(rows)
+    _check(uses, evaluated, cupboard)
+    lines = [
+        [_Row(line, read) for line, read in zip(part.lines, figures.lines, strict=True)]
+        for part, figures in zip(parts, evaluated.parts, strict=True)
+    ]
     remarks: list[str] = []
-    part_of = {row.place: part for rows, part in zip(lines, parts, strict=True) for row in rows}
-    by_place = {row.place: (rows, row) for rows in lines for row in rows}
+    standing = {
+        row.read.id: (part, rows, row) for part, rows in zip(parts, lines, strict=True) for row in rows if row.read
+    }
     for use in uses:
         swap = catalogue()[use.swap]
-        rows, row = by_place[use.place]
+        part, rows, row = standing[use.line_id]
         if swap.whole_part:
-            if not lies_beside(part_of[use.place].name):
+            if not lies_beside(part.name):
                 raise CannotUse("Only a part that is a crust or a base can go as a whole; give it such a name first.")
             _shrink(rows, 1 - use.share * (1 - (swap.ratio or 0.0)))
         else:
@@ -93,24 +88,23 @@ class _Row:
 
     line: Line
     read: ReadLine | None
-    place: int
     factor: float = 1.0
     slug: str = ""
     name: str = ""
     new_g: float = 0.0
 
 
-def _check(uses: Sequence[SwapUse], read: Sequence[ReadLine], cupboard: Cupboard) -> None:
-    shares: dict[int, float] = {}
+def _check(uses: Sequence[SwapUse], evaluated: FormulaFigures, cupboard: Cupboard) -> None:
+    shares: dict[str, float] = {}
     turned: dict[tuple[str, str], Swap] = {}
     for use in uses:
         swap = catalogue().get(use.swap)
         if swap is None:
             raise CannotUse("There is no such swap any more; open the swaps anew.")
-        line = read[use.place] if 0 <= use.place < len(read) else None
-        if line is None or line.figures is None or line.ingredient is None:
+        line = evaluated.line(use.line_id)
+        if line is None or line.weighed is None:
             raise CannotUse("The line to swap is not there any more, or cannot be read.")
-        item = cupboard.ingredients[line.ingredient.slug]
+        item = cupboard.ingredients[line.weighed.ingredient.slug]
         source = generic_of(item)
         if source not in swap.sources:
             raise CannotUse(f"That swap is not for {item.name}.")
@@ -120,8 +114,8 @@ def _check(uses: Sequence[SwapUse], read: Sequence[ReadLine], cupboard: Cupboard
             raise CannotUse(
                 f"Of {item.name}, {_at_most(swap.most_share)} may become {_target_name(swap, item, cupboard)}."
             )
-        shares[use.place] = shares.get(use.place, 0.0) + use.share
-        if shares[use.place] > 1 + 1e-6:
+        shares[use.line_id] = shares.get(use.line_id, 0.0) + use.share
+        if shares[use.line_id] > 1 + 1e-6:
             raise CannotUse(f"These swaps together take more than all of the {item.name}.")
         target = swap.target_for(source)
         if (target, source) in turned and target != source:
@@ -149,10 +143,9 @@ def _shrink(rows: list[_Row], factor: float) -> None:
 
 def _swap_line(swap: Swap, use: SwapUse, rows: list[_Row], row: _Row, cupboard: Cupboard, remarks: list[str]) -> None:
     assert row.read is not None
-    assert row.read.figures is not None
-    assert row.read.ingredient is not None
-    item = cupboard.ingredients[row.read.ingredient.slug]
-    grams = row.read.figures.mass_g * use.share
+    assert row.read.weighed is not None
+    item = cupboard.ingredients[row.read.weighed.ingredient.slug]
+    grams = row.read.weighed.mass_g * use.share
     if swap.lessens(generic_of(item)):
         # Less of the same.
         row.factor *= 1 - use.share * (1 - (swap.ratio or 0.0))
@@ -173,7 +166,7 @@ def _swap_line(swap: Swap, use: SwapUse, rows: list[_Row], row: _Row, cupboard: 
 
 
 def _new(item: Ingredient, grams: float) -> _Row:
-    return _Row(Line(""), None, -1, 1.0, item.slug, item.name, grams)
+    return _Row(Line(""), None, 1.0, item.slug, item.name, grams)
 
 
 def _there(rows: Iterable[_Row], slug: str, cupboard: Cupboard, but: _Row) -> _Row | None:
@@ -193,7 +186,7 @@ def _generic(row: _Row, cupboard: Cupboard) -> str:
 def _grams(row: _Row) -> float:
     if row.read is None:
         return row.new_g * row.factor
-    return row.read.figures.mass_g * row.factor if row.read.figures else 0.0
+    return row.read.weighed.mass_g * row.factor if row.read.weighed else 0.0
 
 
 def _change(row: _Row, grams: float) -> None:

@@ -5,7 +5,6 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
-from ample_crumb.core.crumb.dough import lies_beside
 from ample_crumb.core.crumb.functional_properties import functional_properties, generic_of
 from ample_crumb.core.food.allergens import BROKEN_BY
 from ample_crumb.core.food.cupboard import Cupboard
@@ -13,6 +12,8 @@ from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.alerts import DIETS, Eater
 from ample_crumb.core.formula.evaluation import FormulaFigures
+from ample_crumb.core.formula.formula import lies_beside
+from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.swap.apply import FoodMove, food_moves
 from ample_crumb.core.swap.catalogue import Swap, swaps_for
 
@@ -32,13 +33,13 @@ class Aim(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class SwapSuggestion:
-    """A swap that the line at `place` may have, up to `most_share` of the food that it `replaces`; figures
+    """A swap that a line may have, up to `most_share` of the food that it `replaces`; figures
     are what a piece changes by when that much is swapped. `aims` are those that it serves. `gains` and `loses` are
     allergens that come into the line or go. `not_for` says why not, a sentence for each who must not get it; empty
     where nobody minds."""
 
     swap: Swap
-    place: int
+    line_id: str
     line: str
     replaces: str
     target: str
@@ -68,24 +69,21 @@ def suggest_swaps(
     """All swaps of all lines, line by line, those that save most first."""
     found: list[SwapSuggestion] = []
     kitchen = _Kitchen(cupboard, energy, eaters)
-    place = 0
     for part in evaluated.parts:
         crusts: set[str] = set()
         for line in part.lines:
-            if line.figures is not None and line.ingredient is not None and line.figures.mass_g > 0:
-                item = cupboard.ingredients[line.ingredient.slug]
-                here = []
-                for swap in swaps_for(generic_of(item)):
-                    if swap.whole_part and (swap.slug in crusts or not lies_beside(part.name)):
-                        continue
-                    crusts |= {swap.slug} if swap.whole_part else set()
-                    grams = part.figures.mass_g if swap.whole_part else line.figures.mass_g
-                    lost = part.figures.nutrients.energy_kcal if swap.whole_part else None
-                    here.append(
-                        _suggest(swap, _Swappable(place, line.text, item, grams, lost, evaluated.piece_count), kitchen)
-                    )
-                found += sorted(here, key=lambda offer: offer.energy_kcal)
-            place += 1
+            if line.weighed is None or line.weighed.mass_g <= 0:
+                continue
+            item = cupboard.ingredients[line.weighed.ingredient.slug]
+            here = []
+            for swap in swaps_for(generic_of(item)):
+                if swap.whole_part and (swap.slug in crusts or not lies_beside(part.name)):
+                    continue
+                crusts |= {swap.slug} if swap.whole_part else set()
+                grams = part.figures.mass_g if swap.whole_part else line.weighed.mass_g
+                lost = part.figures.nutrients.energy_kcal if swap.whole_part else None
+                here.append(_suggest(swap, _Swappable(line, item, grams, lost, evaluated.piece_count), kitchen))
+            found += sorted(here, key=lambda offer: offer.energy_kcal)
     return tuple(found)
 
 
@@ -100,26 +98,25 @@ class _Kitchen:
 
 @dataclass(frozen=True, slots=True)
 class _Swappable:
-    """A food that may go: the line at `place`, or with `part_kcal` the whole part that it stands in. `mass_g` is what
-    may go of it at most, `piece_count` what the batch is divided by."""
+    """A food that may go: a line, or with `part_kcal` the whole part that it stands in. `mass_g` is what may go of it
+    at most, `piece_count` what the batch is divided by."""
 
-    place: int
-    text: str
+    line: ReadLine
     item: Ingredient
     mass_g: float
     part_kcal: float | None
     piece_count: float
 
 
-def _suggest(swap: Swap, line: _Swappable, kitchen: _Kitchen) -> SwapSuggestion:
-    item, grams, cupboard = line.item, line.mass_g, kitchen.cupboard
+def _suggest(swap: Swap, going: _Swappable, kitchen: _Kitchen) -> SwapSuggestion:
+    item, grams, cupboard = going.item, going.mass_g, kitchen.cupboard
     lessens = swap.lessens(generic_of(item))
     moved = () if swap.whole_part or lessens else food_moves(swap, item, grams * swap.most_share, cupboard)
     gone = grams * swap.most_share * (1 - (swap.ratio or 0.0) if lessens or swap.whole_part else 1.0)
-    change = _Change(item, gone, moved, line.piece_count, kitchen.energy)
-    kcal = (
-        change.nutrient("energy_kcal") if line.part_kcal is None else -line.part_kcal * gone / grams / line.piece_count
-    )
+    change = _Change(item, gone, moved, going.piece_count, kitchen.energy)
+    kcal = change.nutrient("energy_kcal")
+    if going.part_kcal is not None:
+        kcal = -going.part_kcal * gone / grams / going.piece_count
     leaves_all = swap.most_share > 0.999 and not lessens
     gains, loses = _allergens(item, moved, leaves_all=leaves_all)
     figures = {
@@ -134,8 +131,8 @@ def _suggest(swap: Swap, line: _Swappable, kitchen: _Kitchen) -> SwapSuggestion:
     target = cupboard.ingredients.get(swap.target)
     return SwapSuggestion(
         swap=swap,
-        place=line.place,
-        line=line.text,
+        line_id=going.line.id,
+        line=going.line.text,
         replaces=_plainly(item),
         target="less of it" if lessens else target.name if target else "nothing",
         most_share=swap.most_share,

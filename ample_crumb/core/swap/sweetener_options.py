@@ -105,11 +105,11 @@ def sweetening_of(evaluated: FormulaFigures, cupboard: Cupboard, energy: EnergyS
 def _sweet_lines(part: PartFigures, cupboard: Cupboard) -> list[tuple[str, Ingredient, float]]:
     found = []
     for line in part.lines:
-        if line.figures is None or line.ingredient is None:
+        if line.weighed is None:
             continue
-        item = cupboard.ingredients[line.ingredient.slug]
+        item = cupboard.ingredients[line.weighed.ingredient.slug]
         if item.role in _ROLES:
-            found.append((line.text, item, line.figures.mass_g))
+            found.append((line.text, item, line.weighed.mass_g))
     return found
 
 
@@ -260,7 +260,7 @@ def _resweetened(
     lines: list[Line] = []
     placed = False
     for line, read in zip(part.lines, figures.lines, strict=True):
-        item = cupboard.ingredients[read.ingredient.slug] if read.ingredient and read.figures else None
+        item = cupboard.ingredients[read.weighed.ingredient.slug] if read.weighed else None
         if item is None or item.role not in _ROLES or not functional_properties(item).sweetness_ratio:
             lines.append(line)
             continue

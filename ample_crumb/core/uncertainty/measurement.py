@@ -4,7 +4,7 @@ import math
 from typing import Final
 
 from ample_crumb.core.food.ingredient import Ingredient
-from ample_crumb.core.formula.reading import ReadLine
+from ample_crumb.core.formula.reading import WeighedLine
 from ample_crumb.core.quantity.weighing import WeightBasis
 
 SCALE_SD_G: Final = 1.0
@@ -47,18 +47,15 @@ def pours(ingredient: Ingredient) -> bool:
     return water_g >= _POURS_WATER_G or fat_g >= _OIL_FAT_G or syrup
 
 
-def mass_sd_g(line: ReadLine, ingredient: Ingredient) -> float:
-    """Standard deviation of the grams of a line, in g; 0 for a line without figures.
+def mass_sd_g(weighed: WeighedLine, ingredient: Ingredient) -> float:
+    """Standard deviation of the grams of a line, in g.
 
     From how it was measured, from a written range ("1 to 2 tbsp"), taken as equally likely throughout, and from a part
     of it that was judged by eye.
     """
-    if line.figures is None or line.low_g is None or line.high_g is None:
-        return 0.0
-    mass_g = line.figures.mass_g
-    range_sd = (line.high_g - line.low_g) / math.sqrt(12)
-    eye_sd = USED_BY_EYE_SHARE * (line.prepared_g or mass_g) if line.used_by_eye else 0.0
-    return math.hypot(_measure_sd_g(mass_g, line.basis, ingredient), range_sd, eye_sd)
+    range_sd = (weighed.high_g - weighed.low_g) / math.sqrt(12)
+    eye_sd = USED_BY_EYE_SHARE * weighed.prepared_g if weighed.used_by_eye else 0.0
+    return math.hypot(_measure_sd_g(weighed.mass_g, weighed.basis, ingredient), range_sd, eye_sd)
 
 
 def weighed_sd_g(mass_g: float) -> float:
@@ -66,7 +63,7 @@ def weighed_sd_g(mass_g: float) -> float:
     return min(SCALE_SD_G, SCALE_MOST_SHARE * mass_g)
 
 
-def _measure_sd_g(mass_g: float, basis: WeightBasis | None, ingredient: Ingredient) -> float:
+def _measure_sd_g(mass_g: float, basis: WeightBasis, ingredient: Ingredient) -> float:
     if basis is WeightBasis.MEASURED:
         return mass_g * (POURED_SHARE if pours(ingredient) else FILLED_SHARE)
     if basis is WeightBasis.PACK:

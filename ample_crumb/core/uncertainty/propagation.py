@@ -18,7 +18,7 @@ from ample_crumb.core.food.nutrients import (
     values,
 )
 from ample_crumb.core.formula.evaluation import FormulaFigures
-from ample_crumb.core.formula.reading import ReadLine
+from ample_crumb.core.formula.reading import ReadLine, WeighedLine
 from ample_crumb.core.quantity.weighing import WeightBasis
 from ample_crumb.core.uncertainty.measurement import mass_sd_g, weighed_sd_g
 
@@ -46,13 +46,13 @@ class LineUncertainty:
 
 @dataclass(frozen=True, slots=True)
 class Uncertainty:
-    """Bands of a formula. `lines` follow its parts and lines; `weigh` names the lines worth weighing, by place in
-    `lines`, the most doubtful first."""
+    """Bands of a formula. `lines` follow its parts and lines; `worth_weighing` are the ids of the lines that are, the
+    most doubtful first."""
 
     batch: StandardUncertainty
     piece: StandardUncertainty
     lines: tuple[LineUncertainty, ...]
-    worth_weighing: tuple[int, ...]
+    worth_weighing: tuple[str, ...]
 
 
 def propagate(
@@ -66,8 +66,8 @@ def propagate(
     the rounding of the product's label. A piece adds `PORTION_SHARE` of itself when there are several. Carbohydrate is
     counted by `definition`. Unread lines bring nothing: the band is that of what could be read.
     """
-    lines = [line for part in evaluated.parts for line in part.lines]
-    figures = [line.figures for line in lines]
+    lines = tuple(evaluated.lines())
+    figures = [line.weighed.figures if line.weighed else None for line in lines]
     items = [cupboard.ingredients[line.ingredient.slug] if line.ingredient else None for line in lines]
     measured = [_measured(line, item) for line, item in zip(lines, items, strict=True)]
     foods = [item.slug if item else "" for item in items]
@@ -85,20 +85,20 @@ def propagate(
     whole = sds[_ENERGY] ** 2 if sds else 0.0
     uncertainties = tuple(
         LineUncertainty(
-            mass_sd_g=share * line.figures.mass_g,
+            mass_sd_g=share * line.weighed.mass_g,
             energy_sd_kcal=math.hypot(measuring[_ENERGY], content[_ENERGY]),
             protein_sd_g=math.hypot(measuring[_PROTEIN], content[_PROTEIN]),
             # What the lines of one food share is parted among them by how much each has of it.
             share=(measuring[_ENERGY] ** 2 + content[_ENERGY] * of_food[food][_ENERGY]) / whole if whole else 0.0,
-            weighed_sd_kcal=_weighed(line, line.figures, share, piece, evaluated.piece_count),
+            weighed_sd_kcal=_weighed(line.weighed, share, piece, evaluated.piece_count),
         )
-        if line.figures
+        if line.weighed
         else LineUncertainty(0.0, 0.0, 0.0, 0.0, None)
         for line, food, share, measuring, content in zip(lines, foods, measured, by_measuring, contents, strict=True)
     )
     ranked = sorted(range(len(uncertainties)), key=lambda place: -uncertainties[place].share)
     weigh = tuple(
-        place
+        lines[place].id
         for place in ranked[:2]
         if uncertainties[place].weighed_sd_kcal is not None and uncertainties[place].share >= WORTH_SAYING
     )
@@ -107,9 +107,9 @@ def propagate(
 
 def _measured(line: ReadLine, item: Ingredient | None) -> float:
     """The doubt of a line's grams as a share of them."""
-    if line.figures is None or item is None:
+    if line.weighed is None or item is None:
         return 0.0
-    return mass_sd_g(line, item) / line.figures.mass_g
+    return mass_sd_g(line.weighed, item) / line.weighed.mass_g
 
 
 def _held(figures: Figures | None, definition: CarbohydrateDefinition) -> tuple[float, ...]:
@@ -130,7 +130,7 @@ def _contents(held: tuple[float, ...], figures: Figures | None, item: Ingredient
 
 
 def _held_by(definition: CarbohydrateDefinition) -> Callable[[ReadLine], tuple[float, ...]]:
-    return lambda line: _held(line.figures, definition)
+    return lambda line: _held(line.weighed.figures if line.weighed else None, definition)
 
 
 _HELD: Final = {definition: _held_by(definition) for definition in CarbohydrateDefinition}
@@ -158,11 +158,11 @@ def _piece(
     )
 
 
-def _weighed(line: ReadLine, figures: Figures, share: float, piece: StandardUncertainty, pieces: float) -> float | None:
+def _weighed(line: WeighedLine, share: float, piece: StandardUncertainty, pieces: float) -> float | None:
     """Standard deviation of a piece's energy if the line, whose grams are now known to `share`, were weighed."""
     if line.basis is WeightBasis.WEIGHED and not line.used_by_eye:
         return None
-    energy = figures.nutrients.energy_kcal or 0.0
-    on_scale_kcal = energy * weighed_sd_g(figures.mass_g) / figures.mass_g
+    energy = line.figures.nutrients.energy_kcal or 0.0
+    on_scale_kcal = energy * weighed_sd_g(line.mass_g) / line.mass_g
     gain = max(0.0, (share * energy) ** 2 - on_scale_kcal**2) / pieces**2
     return math.sqrt(max(0.0, (piece.nutrients.energy_kcal or 0.0) ** 2 - gain))

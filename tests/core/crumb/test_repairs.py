@@ -10,7 +10,7 @@ from ample_crumb.core.crumb.dials.dial import Learned, Verdict
 from ample_crumb.core.crumb.repairs import MOST_REPAIRS, Repair, RepairContext, find_repairs
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.allergens import allergens_of
-from tests.core.given import CUPBOARD, evaluated_grams
+from tests.core.given import CUPBOARD, evaluated, evaluated_grams
 
 PIECES = 12
 
@@ -90,6 +90,14 @@ class Repairs(unittest.TestCase):
         hydration = next(dial for dial in after.dials if dial.name == "hydration")
         self.assertIs(hydration.verdict, Verdict.FITS)
         self.assertAlmostEqual(hydration.value or 0, less.value, places=6)
+
+    def test_none_while_a_line_is_not_read(self) -> None:
+        lines = ("400 g wheat flour", "100 g butter", "2 eggs", "5 g baking powder", "3 g salt")
+        for unread, offered in ((), True), (("a glug of elderflower dust",), False):
+            of = evaluated(*lines, *unread, pieces=12)
+            setting = RepairContext(PIECES, EnergySystem.STATED, {}, allergens_of(of, CUPBOARD))
+            found = find_repairs(judge_dough(of, "muffin", CUPBOARD), CUPBOARD, setting)
+            self.assertEqual(bool(found), offered)
 
     def test_eggs_come_whole_and_words_name_a_measure(self) -> None:
         few = {"wheat_flour": 250.0, "butter": 250.0, "sugar": 250.0, "egg": 100.0, "salt": 2.0}

@@ -9,6 +9,7 @@ from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import energy_agrees, european_energy
 from ample_crumb.core.food.nutrients import Nutrients
+from ample_crumb.core.formula.formula import Line
 from ample_crumb.core.formula.reading import ReadingPreferences, read_against
 from ample_crumb.core.remembered import Remembered
 from tests.core.given import CUPBOARD
@@ -68,7 +69,7 @@ class Memory(unittest.TestCase):
             own = replace(CUPBOARD.ingredients["whey_isolate"], slug="own-1", name="Keel whey")
             cupboard = CUPBOARD.with_own([own])
             for line in (*lines, "30 g keel whey"):
-                read_against(line, cupboard, ReadingPreferences())
+                read_against(Line(line), cupboard, ReadingPreferences())
             return cupboard
 
         use()
@@ -94,6 +95,6 @@ class Memory(unittest.TestCase):
         for protein_g in (10.0, 20.0):
             inner = replace(CUPBOARD.ingredients["skyr"], slug="made-1", per_100g=Nutrients(100, protein_g))
             with_it = CUPBOARD.with_foods({"made-1": inner})
-            read = read_against("100 g it", with_it, ReadingPreferences(), "made-1")
-            assert read.figures is not None
-            self.assertEqual(read.figures.nutrients.protein_g, protein_g)
+            read = read_against(Line("100 g it", "made-1"), with_it, ReadingPreferences())
+            assert read.weighed is not None
+            self.assertEqual(read.weighed.figures.nutrients.protein_g, protein_g)

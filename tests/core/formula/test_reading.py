@@ -6,6 +6,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ample_crumb.core.food.energy import EnergySystem
+from ample_crumb.core.formula.formula import Line
 from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, read_against
 from tests.core.given import CUPBOARD
 
@@ -116,7 +117,7 @@ NOT_READ = (
 
 
 def read(text: str, preferences: ReadingPreferences | None = None) -> ReadLine:
-    return read_against(text, CUPBOARD, preferences or ReadingPreferences())
+    return read_against(Line(text), CUPBOARD, preferences or ReadingPreferences())
 
 
 class Lines(unittest.TestCase):
@@ -125,20 +126,20 @@ class Lines(unittest.TestCase):
             with self.subTest(text):
                 line = read(text)
                 assert line.ingredient is not None, line.problem
-                assert line.figures is not None, line.problem
+                assert line.weighed is not None, line.problem
                 self.assertEqual((line.ingredient.slug, line.sure), (slug, True))
-                self.assertAlmostEqual(line.figures.mass_g, grams, delta=0.051)
+                self.assertAlmostEqual(line.weighed.mass_g, grams, delta=0.051)
 
     def test_lines_that_are_not_read_say_why_and_count_for_nothing(self) -> None:
         for text in NOT_READ:
             with self.subTest(text):
                 line = read(text)
-                self.assertIsNone(line.figures)
+                self.assertIsNone(line.weighed)
                 self.assertTrue(line.problem.endswith((".", "?")), line.problem)
 
     def test_a_near_miss_offers_what_it_may_be(self) -> None:
         line = read("60 g Miller's Pride whey")
-        self.assertIsNone(line.figures)
+        self.assertIsNone(line.weighed)
         self.assertIn("whey_concentrate", [choice.slug for choice in line.others])
         self.assertIn("Did you mean", line.problem)
 
@@ -151,9 +152,9 @@ class Lines(unittest.TestCase):
         # 100 g allulose hold 99 g of it: stated 40 kcal, European carbohydrate at 4, US allulose at 0.4 kcal/g.
         counted = {}
         for system in EnergySystem:
-            figures = read("100 g allulose", ReadingPreferences(energy=system)).figures
-            assert figures is not None
-            counted[system] = figures.nutrients.energy_kcal
+            line = read("100 g allulose", ReadingPreferences(energy=system)).weighed
+            assert line is not None
+            counted[system] = line.figures.nutrients.energy_kcal
         self.assertEqual(counted[EnergySystem.STATED], 40)
         self.assertAlmostEqual(counted[EnergySystem.EUROPEAN] or 0, 396)
         self.assertAlmostEqual(counted[EnergySystem.US] or 0, 39.6)
@@ -163,5 +164,5 @@ class Lines(unittest.TestCase):
     def test_every_ingredient_is_read_by_its_own_name_in_grams(self, slug: str, grams: float) -> None:
         name = CUPBOARD.ingredients[slug].name
         line = read(f"{grams:.1f} g {name}")
-        assert line.figures is not None, f"{name}: {line.problem}"
-        self.assertAlmostEqual(line.figures.mass_g, float(f"{grams:.1f}"))
+        assert line.weighed is not None, f"{name}: {line.problem}"
+        self.assertAlmostEqual(line.weighed.mass_g, float(f"{grams:.1f}"))

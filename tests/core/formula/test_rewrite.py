@@ -6,12 +6,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.formula.rewrite import LineDetails, fill_of, nudged, with_details
-from tests.core.given import read
+from tests.core.given import read, weighed
 
 
 def grams(text: str) -> float | None:
     line = read(text)
-    return round(line.figures.mass_g, 2) if line.figures else None
+    return round(line.weighed.mass_g, 2) if line.weighed else None
 
 
 class Nudged(unittest.TestCase):
@@ -41,7 +41,7 @@ class Rewritten(unittest.TestCase):
     def test_a_scale_overrides_the_cup_and_the_words_stay(self) -> None:
         written = with_details(read("1/2 cup almond flour, sieved"), LineDetails(weighed_g=55))
         self.assertEqual(grams(written), 55)
-        self.assertEqual(read(written).basis, "weighed")
+        self.assertEqual(weighed(written).basis, "weighed")
         self.assertIn("sieved", written)
         for text in ("100 g icing sugar, half used", "1 cup icing sugar, half used"):
             part = with_details(read(text), LineDetails(used_share=0.5, weighed_g=90))
@@ -49,7 +49,7 @@ class Rewritten(unittest.TestCase):
 
     def test_filling_a_cup_otherwise_changes_its_grams(self) -> None:
         line = read("1 cup almond flour")
-        self.assertEqual((fill_of(line), line.fills[0]), ("", "level"))
+        self.assertEqual((fill_of(line), line.weighed.fills[0] if line.weighed else ""), ("", "level"))
         self.assertEqual(grams("1 cup almond flour"), 104)
         packed = with_details(line, LineDetails(fill="packed"))
         self.assertEqual((grams(packed), fill_of(read(packed))), (120, "packed"))
@@ -62,8 +62,8 @@ class Rewritten(unittest.TestCase):
     )
     def test_what_is_written_is_read_again(self, text: str, optional: bool, percent: int) -> None:
         line = read(text)
-        assert line.prepared_g is not None
+        assert line.weighed is not None
         again = read(with_details(line, LineDetails(optional=optional, used_share=percent / 100)))
-        assert again.figures is not None
+        assert again.weighed is not None
         self.assertEqual((again.optional, again.ingredient), (optional, line.ingredient))
-        self.assertAlmostEqual(again.figures.mass_g, line.prepared_g * percent / 100, places=6)
+        self.assertAlmostEqual(again.weighed.mass_g, line.weighed.prepared_g * percent / 100, places=6)

@@ -10,7 +10,9 @@ class Steps(unittest.TestCase):
     def test_links_follow_the_lines(self) -> None:
         of = evaluated("125 g butter, soft", "2 large eggs", "60 g vanilla whey")
         (step,) = steps_of("Beat {butter} and {eggs} into {flour}.", of)
-        self.assertEqual([each.text for each in step.texts if each.place is not None], ["125 g butter", "2 large eggs"])
+        self.assertEqual(
+            [each.text for each in step.texts if each.line_id is not None], ["125 g butter", "2 large eggs"]
+        )
         self.assertEqual([each.problem for each in step.texts if each.problem], ["No line is called “flour”."])
         once = linked("Beat butter, add the eggs, then more butter.", of)
         self.assertEqual(once, "Beat {butter}, add the {eggs}, then more butter.")

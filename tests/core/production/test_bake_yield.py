@@ -49,7 +49,8 @@ class BakeYields(unittest.TestCase):
         self.assertAlmostEqual(batch.batch.mass_g, 350)
         self.assertAlmostEqual(batch.parts[1].figures.nutrients.energy_kcal or 0, 389 / 2, delta=6)
         (line,) = batch.parts[1].lines
-        self.assertEqual((line.used_by_eye, line.prepared_g), (True, 100))
+        assert line.weighed is not None
+        self.assertEqual((line.weighed.used_by_eye, line.weighed.prepared_g), (True, 100))
 
     def test_an_optional_part_is_counted_and_can_be_left_out(self) -> None:
         batch = evaluated_parts(part("300 g skyr"), part("50 g walnuts", options=PartOptions(optional=True)))

@@ -6,16 +6,16 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.formula.evaluation import evaluate
-from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.formula.reading import ReadingPreferences, read_against
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.scaling import ScaledLine, factors_for_eggs, factors_for_tins, scaled
+from ample_crumb.core.production.scaling import ScaledLine, factors_by_part, factors_for_eggs, factors_for_tins, scaled
 from ample_crumb.core.production.tins import DISCS, Tin, TinKind, read_tin
-from tests.core.given import CUPBOARD, tins
+from tests.core.given import CUPBOARD, part, tins
 
 
 def times(text: str, factor: float) -> ScaledLine:
-    return scaled(read_against(text, CUPBOARD, ReadingPreferences()), factor, CUPBOARD, ReadingPreferences())
+    return scaled(read_against(Line(text), CUPBOARD, ReadingPreferences()), factor, CUPBOARD, ReadingPreferences())
 
 
 class Scaling(unittest.TestCase):
@@ -58,9 +58,9 @@ class Scaling(unittest.TestCase):
         assert made.scaled_g is not None
         # Spoons and cups round to a kitchen's measures, small weights to what a scale shows.
         self.assertLess(abs(made.scaled_g / made.exact_g - 1), 0.12, made)
-        again = read_against(made.text, CUPBOARD, ReadingPreferences())
-        assert again.figures is not None
-        self.assertAlmostEqual(again.figures.mass_g, made.scaled_g)
+        again = read_against(Line(made.text), CUPBOARD, ReadingPreferences())
+        assert again.weighed is not None
+        self.assertAlmostEqual(again.weighed.mass_g, made.scaled_g)
 
     @given(st.integers(20, 1000), st.sampled_from([0.5, 2, 3, 4]))
     def test_there_and_back_is_where_one_was(self, grams: int, factor: float) -> None:
@@ -81,12 +81,27 @@ class Scaling(unittest.TestCase):
 class OtherTins(unittest.TestCase):
     @given(tins, tins, st.floats(50, 2000))
     def test_there_and_back_is_where_one_was(self, one: Tin, other: Tin, grams: float) -> None:
-        there = factors_for_tins(grams, [one], [other], 1.05).as_full_factor
-        back = factors_for_tins(grams * there, [other], [one], 1.05).as_full_factor
+        there = factors_for_tins(grams, [one], [other], 1.05).as_full.factor
+        back = factors_for_tins(grams * there, [other], [one], 1.05).as_full.factor
         self.assertAlmostEqual(there * back, 1)
 
     def test_another_tin_at_the_same_depth(self) -> None:
         # 9 x 13 inch to 20 cm square: 754.8 and 400 cm2, so 0.53 of it stands as high.
-        same_depth = factors_for_tins(1500, [read_tin("9x13x2in")], [Tin(TinKind.SQUARE, 20, 5)], 1.05).as_high_factor
+        same_depth = factors_for_tins(1500, [read_tin("9x13x2in")], [Tin(TinKind.SQUARE, 20, 5)], 1.05).as_high.factor
         self.assertAlmostEqual(same_depth, 400 / (22.86 * 33.02), places=4)
         self.assertIn(TinKind.RING, DISCS)
+
+    def test_what_lies_on_it_goes_by_surface(self) -> None:
+        # A square of 20 cm, twice as deep: twice the dough, and the same surface to glaze.
+        flat, deep = Tin(TinKind.SQUARE, 20, 5), Tin(TinKind.SQUARE, 20, 10)
+        by = factors_for_tins(900, [flat], [deep], 1.0).as_full
+        self.assertAlmostEqual(by.factor, 2)
+        self.assertAlmostEqual(by.surface_factor, 1)
+        unbaked = PartOptions(bake=PartBake.NOT)
+        cake = (
+            part("500 g skyr", name="Cake"),
+            part("90 g icing sugar", name="Glaze"),
+            part("9 g oats", options=unbaked),
+        )
+        self.assertEqual([round(each, 6) for each in factors_by_part(cake, by)], [2, 1, 1])
+        self.assertEqual([round(each, 6) for each in factors_by_part(cake[1:2], by)], [2])

@@ -6,12 +6,12 @@ from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.uncertainty.propagation import propagate
-from tests.core.given import CUPBOARD, read
+from tests.core.given import CUPBOARD, read, weighed
 
 
 def grams(text: str) -> float | None:
     line = read(text)
-    return round(line.figures.mass_g, 2) if line.figures else None
+    return round(line.weighed.mass_g, 2) if line.weighed else None
 
 
 class Used(unittest.TestCase):
@@ -28,7 +28,7 @@ class Used(unittest.TestCase):
         ):
             with self.subTest(said):
                 line = read(f"100 g icing sugar, {said}")
-                self.assertEqual((grams(line.text), line.prepared_g, line.problem), (want, 100, ""))
+                self.assertEqual((grams(line.text), weighed(line.text).prepared_g, line.problem), (want, 100, ""))
                 self.assertEqual(line.ingredient and line.ingredient.slug, "icing_sugar")
 
     def test_more_than_there_is_and_nothing_are_said_in_words(self) -> None:

@@ -6,6 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.formula.formula import Line
 from ample_crumb.core.formula.reading import ReadingPreferences, read_against
 from ample_crumb.core.quantity.units import MeasureSystem
 from ample_crumb.core.quantity.weighing import WeightBasis
@@ -13,9 +14,9 @@ from tests.core.given import read
 
 
 def grams(text: str, system: MeasureSystem = MeasureSystem.US) -> float:
-    figures = read(text, system).figures
-    assert figures is not None, read(text, system).problem
-    return round(figures.mass_g, 1)
+    line = read(text, system).weighed
+    assert line is not None, read(text, system).problem
+    return round(line.mass_g, 1)
 
 
 class Weighing(unittest.TestCase):
@@ -38,8 +39,8 @@ class Weighing(unittest.TestCase):
 
     def test_a_bracketed_weight_wins(self) -> None:
         line = read("2 scoops (64 g) whey")
-        assert line.figures is not None
-        self.assertEqual((line.figures.mass_g, line.basis), (64, WeightBasis.WEIGHED))
+        assert line.weighed is not None
+        self.assertEqual((line.weighed.mass_g, line.weighed.basis), (64, WeightBasis.WEIGHED))
         self.assertEqual(grams("2 scoops (30 g each) whey"), 60)
 
     def test_cans(self) -> None:
@@ -53,8 +54,8 @@ class Weighing(unittest.TestCase):
 
     def test_a_range_keeps_its_ends(self) -> None:
         line = read("100-150 g skyr")
-        assert line.figures is not None
-        self.assertEqual((line.low_g, line.figures.mass_g, line.high_g), (100, 125, 150))
+        assert line.weighed is not None
+        self.assertEqual((line.weighed.low_g, line.weighed.mass_g, line.weighed.high_g), (100, 125, 150))
 
     def test_what_cannot_be_weighed_is_said_and_not_zero(self) -> None:
         for text, words in {
@@ -66,14 +67,14 @@ class Weighing(unittest.TestCase):
         }.items():
             with self.subTest(text):
                 line = read(text)
-                self.assertIsNone(line.figures)
+                self.assertIsNone(line.weighed)
                 self.assertIn(words, line.problem)
 
     def test_a_choice_wins_over_memory_and_memory_over_the_name(self) -> None:
         cupboard = reference_cupboard()
         preferences = ReadingPreferences(corrections={"whey": "pea_protein"})
-        remembered = read_against("30 g whey", cupboard, preferences)
-        chosen = read_against("30 g whey", cupboard, preferences, "whey_isolate")
+        remembered = read_against(Line("30 g whey"), cupboard, preferences)
+        chosen = read_against(Line("30 g whey", "whey_isolate"), cupboard, preferences)
         assert remembered.ingredient is not None
         assert chosen.ingredient is not None
         self.assertEqual((remembered.ingredient.slug, chosen.ingredient.slug), ("pea_protein", "whey_isolate"))
@@ -81,5 +82,5 @@ class Weighing(unittest.TestCase):
     @given(st.floats(0.5, 400), st.sampled_from(["g", "ml", "tsp", "tbsp", "cups"]))
     def test_twice_as_much_weighs_twice_as_much(self, amount: float, unit: str) -> None:
         one, two = read(f"{amount:.2f} {unit} skyr"), read(f"{2 * float(f'{amount:.2f}'):.2f} {unit} skyr")
-        if one.figures and two.figures:
-            self.assertAlmostEqual(two.figures.mass_g, 2 * one.figures.mass_g, places=6)
+        if one.weighed and two.weighed:
+            self.assertAlmostEqual(two.weighed.mass_g, 2 * one.weighed.mass_g, places=6)

@@ -22,20 +22,15 @@ from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_yield import Weighings
 from ample_crumb.core.production.portions import PortionBy, Portioning
 from ample_crumb.core.production.production import ProductionInputs, produce
+from ample_crumb.core.reformulate.answers import Answer
+from ample_crumb.core.reformulate.limits import trade_off_point, wish_ranges
 from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
-from ample_crumb.core.reformulate.search import (
-    Answer,
-    Reformulation,
-    ReformulationStatus,
-    reformulate,
-    trade_off_point,
-    wish_ranges,
-)
+from ample_crumb.core.reformulate.search import Reformulation, ReformulationStatus, reformulate
 from ample_crumb.core.reformulate.variables import LineBounds
 from ample_crumb.core.reformulate.wishes import Wish
 from ample_crumb.core.uncertainty.propagation import propagate
 from ample_crumb.formats.recipe_text import recipe_from_text
-from tests.core.given import CUPBOARD
+from tests.core.given import CUPBOARD, line_id
 
 ENERGY, PROTEIN, SUGARS = "energy_kcal", "protein_g", "sugars_g"
 
@@ -116,7 +111,7 @@ class Holds(unittest.TestCase):
         found = reformulate(BLONDIES, ReformulationRequest((most(ENERGY, 150), least(PROTEIN, 8), most(SUGARS, 6))))
         self.assertIs(found.status, ReformulationStatus.MET)
         self.assertEqual(len(found.answers), 3)
-        added = [frozenset(line.slug for line in answer.lines if line.place is None) for answer in found.answers]
+        added = [frozenset(line.slug for line in answer.lines if line.line_id is None) for answer in found.answers]
         self.assertEqual(len(set(added)), 3)
         near = [round(answer.objective, 1) for answer in found.answers]
         self.assertEqual(near, sorted(near))
@@ -157,21 +152,21 @@ def only(found: Reformulation) -> Answer:
 
 class Bounds(unittest.TestCase):
     def test_locks_ranges_bans_and_whole_eggs(self) -> None:
-        holds = (LineBounds(0, locked=True), LineBounds(3, low_g=170, high_g=200))
+        holds = (LineBounds(line_id(0), locked=True), LineBounds(line_id(3), low_g=170, high_g=200))
         answer = only(reformulate(BLONDIES, ReformulationRequest((most(ENERGY, 240),), holds, bans=frozenset({"egg"}))))
-        now = {line.place: line.now_g for line in answer.lines}
-        self.assertEqual(now[0], 170)
-        self.assertTrue(169.5 <= now[3] <= 200.5)
-        self.assertEqual(now[2], 0, "the eggs had to go")
+        now = {line.line_id: line.now_g for line in answer.lines}
+        self.assertEqual(now[line_id(0)], 170)
+        self.assertTrue(169.5 <= now[line_id(3)] <= 200.5)
+        self.assertEqual(now[line_id(2)], 0, "the eggs had to go")
         self.assertFalse({"egg_white", "egg_white_powder"} & {line.slug for line in answer.lines})
         whole = only(reformulate(BLONDIES, ReformulationRequest((least(PROTEIN, 4.5),), allowed=())))
-        eggs = next(line.now_g for line in whole.lines if line.place == 2)
+        eggs = next(line.now_g for line in whole.lines if line.line_id == line_id(2))
         self.assertEqual(eggs % 50, 0)
 
     def test_a_vegan_formula_stays_one(self) -> None:
         rounds = demo("rounds", "cookie", 14)
         for answer in reformulate(rounds, ReformulationRequest((least(PROTEIN, 8),))).answers:
-            added = [CUPBOARD.ingredients[line.slug] for line in answer.lines if line.place is None]
+            added = [CUPBOARD.ingredients[line.slug] for line in answer.lines if line.line_id is None]
             self.assertTrue(all(item.vegan for item in added))
 
     def test_a_product_without_the_figure_is_left_out_and_said(self) -> None:
@@ -278,3 +273,47 @@ class Clashes(unittest.TestCase):
         for at in points[1:]:
             assert at.answer is not None
             self.assertLessEqual(at.answer.piece.figures.nutrients.energy_kcal or 0, at.energy_kcal + 1e-6)
+
+
+class NeverWorse(unittest.TestCase):
+    @settings(max_examples=15)
+    @given(st.sampled_from(["butter-blondies", "blondies"]), st.floats(0.2, 0.7), st.floats(1.2, 5.0))
+    def test_an_answer_is_no_further_off_any_wish_than_the_formula(
+        self, name: str, energy: float, protein: float
+    ) -> None:
+        formula = demo(name, "brownie", 12)
+        piece = produce(formula.parts, formula.making, formula.family, (), CUPBOARD, ReadingPreferences()).piece
+        was_kcal, was_g = piece.nutrients.energy_kcal or 0.0, piece.nutrients.protein_g or 0.0
+        found = reformulate(
+            formula, ReformulationRequest((most(ENERGY, energy * was_kcal), least(PROTEIN, protein * was_g)))
+        )
+        for answer in found.answers:
+            now = answer.piece.figures.nutrients
+            # To half of the last digit that is shown.
+            self.assertLessEqual(now.energy_kcal or 0.0, max(was_kcal, energy * was_kcal) + 0.5)
+            self.assertGreaterEqual(now.protein_g or 0.0, was_g - 0.05)
+
+    def test_a_piece_keeps_to_what_is_borne_unless_it_may_go_beyond(self) -> None:
+        halves = ProductionInputs(Portioning(count=2))
+        glaze = of("400 g icing sugar", "150 g skyr", family="glaze", making=halves)
+        asked = ReformulationRequest((most(SUGARS, 10),), allowed=("erythritol",))
+
+        def erythritol_g(answer: Answer) -> float:
+            return sum(line.now_g for line in answer.lines if line.slug == "erythritol") / 2
+
+        beyond = only(reformulate(glaze, replace(asked, beyond_tolerance=True)))
+        # An adult bears about 35 g: 0.5 g/kg at 70 kg, EFSA 2023, from memory.
+        self.assertGreater(erythritol_g(beyond), 35)
+        (hazard,) = (each for each in beyond.hazards if each.name == "sugar alcohols")
+        self.assertIn("One piece is over", hazard.sentence)
+        found = reformulate(glaze, asked)
+        self.assertIs(found.status, ReformulationStatus.NEAREST)
+        for answer in found.answers:
+            self.assertLessEqual(erythritol_g(answer), 35.5)
+
+    def test_an_answer_says_which_hazards_it_brings(self) -> None:
+        sweet = of("300 g wheat flour", "200 g sugar", "4 eggs", "200 g butter", "3 g salt", family="")
+        answer = only(reformulate(sweet, ReformulationRequest((most(SUGARS, 2),), allowed=("xylitol",))))
+        self.assertIn("xylitol", [each.name for each in answer.hazards])
+        # The eggs were there before.
+        self.assertNotIn("raw egg", [each.name for each in answer.hazards])

@@ -9,7 +9,7 @@ from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.swap.apply import SwapUse, apply_swaps
 from ample_crumb.core.swap.catalogue import SAME, catalogue
-from tests.core.given import CUPBOARD, evaluated_parts, parts
+from tests.core.given import CUPBOARD, evaluated_parts, line_id, parts
 
 
 def texts(of: tuple[Part, ...], *uses: SwapUse) -> list[str]:
@@ -23,11 +23,13 @@ class Swaps(unittest.TestCase):
         source = rule.sources[0]
         share = min(share, rule.most_share)
         of = (Part("Crust", (Line(f"{grams} g it", source),)), Part("Dough", (Line("2 eggs", "egg"),)))
-        made = evaluated_parts(*apply_swaps(of, evaluated_parts(*of), [SwapUse(slug, 0, share)], CUPBOARD).parts)
+        made = evaluated_parts(
+            *apply_swaps(of, evaluated_parts(*of), [SwapUse(slug, line_id(0), share)], CUPBOARD).parts
+        )
         mass = {
-            line.ingredient.slug: line.figures.mass_g
+            line.ingredient.slug: line.weighed.mass_g
             for line in made.parts[0].lines
-            if line.ingredient and line.figures
+            if line.ingredient and line.weighed
         }
         if rule.whole_part or rule.target in ("", SAME, source):
             left = grams * (1 - share * (1 - (rule.ratio or 0)))
@@ -41,14 +43,14 @@ class Swaps(unittest.TestCase):
 
     def test_what_moves_along_joins_what_is_there(self) -> None:
         of = parts("200 g flour", "2 eggs", "100 g milk")
-        made = texts(of, SwapUse("flour-coconut-flour", 0, 0.5))
+        made = texts(of, SwapUse("flour-coconut-flour", line_id(0), 0.5))
         self.assertEqual(made, ["100 g flour", "30 g coconut flour", "25 g water", "140 g eggs", "100 g milk"])
-        wetter = texts(parts("100 g sugar", "100 g milk"), SwapUse("sugar-honey", 0))
+        wetter = texts(parts("100 g sugar", "100 g milk"), SwapUse("sugar-honey", line_id(0)))
         self.assertIn("80 g milk", wetter, "honey brings water, so less of another liquid")
         dry = apply_swaps(
             parts("100 g sugar"),
             evaluated_parts(*parts("100 g sugar")),
-            [SwapUse("sugar-honey", 0)],
+            [SwapUse("sugar-honey", line_id(0))],
             CUPBOARD,
         )
         self.assertEqual(len(dry.remarks), 1)
@@ -65,15 +67,21 @@ class Swaps(unittest.TestCase):
             f"100 g {CUPBOARD.ingredients[there[1].target].name}", f"100 g {CUPBOARD.ingredients[there[0].target].name}"
         )
         with self.assertRaisesRegex(CannotUse, "undo each other"):
-            texts(pair, SwapUse(there[0].slug, 0, there[0].most_share), SwapUse(there[1].slug, 1, there[1].most_share))
+            texts(
+                pair,
+                SwapUse(there[0].slug, line_id(0), there[0].most_share),
+                SwapUse(there[1].slug, line_id(1), there[1].most_share),
+            )
 
     def test_a_crust_goes_whole_and_a_dough_does_not(self) -> None:
         crust = (
             Part("Crust", (Line("200 g digestive biscuits"), Line("80 g butter"))),
             Part("", (Line("500 g quark"),)),
         )
-        gone = apply_swaps(crust, evaluated_parts(*crust), [SwapUse("crust-none", 0)], CUPBOARD).parts
+        gone = apply_swaps(crust, evaluated_parts(*crust), [SwapUse("crust-none", line_id(0))], CUPBOARD).parts
         self.assertEqual([part.name for part in gone], [""])
-        self.assertEqual(texts(crust, SwapUse("crust-thin", 0))[:2], ["100 g digestive biscuits", "40 g butter"])
+        self.assertEqual(
+            texts(crust, SwapUse("crust-thin", line_id(0)))[:2], ["100 g digestive biscuits", "40 g butter"]
+        )
         with self.assertRaises(CannotUse):
-            texts(parts("200 g digestive biscuits", "500 g quark"), SwapUse("crust-none", 0))
+            texts(parts("200 g digestive biscuits", "500 g quark"), SwapUse("crust-none", line_id(0)))

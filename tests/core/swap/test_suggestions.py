@@ -39,7 +39,7 @@ class Offers(unittest.TestCase):
             if offer.swap.companions:
                 continue
             made = evaluated_parts(
-                *apply_swaps(of, evaluated_parts(*of), [SwapUse(slug, offer.place, offer.most_share)], CUPBOARD).parts
+                *apply_swaps(of, evaluated_parts(*of), [SwapUse(slug, offer.line_id, offer.most_share)], CUPBOARD).parts
             )
             was, now = evaluated_parts(*of).piece.nutrients, made.piece.nutrients
             with self.subTest(slug):

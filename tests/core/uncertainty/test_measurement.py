@@ -3,14 +3,12 @@
 import math
 import unittest
 
-from ample_crumb.core.formula.reading import ReadingPreferences, read_against
 from ample_crumb.core.uncertainty.measurement import mass_sd_g, pours
-from tests.core.given import CUPBOARD
+from tests.core.given import CUPBOARD, weighed
 
 
 def sd_of(text: str) -> float:
-    line = read_against(text, CUPBOARD, ReadingPreferences())
-    assert line.ingredient is not None
+    line = weighed(text)
     return mass_sd_g(line, CUPBOARD.ingredients[line.ingredient.slug])
 
 

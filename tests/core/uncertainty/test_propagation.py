@@ -12,7 +12,7 @@ from ample_crumb.core.food.nutrients import CarbohydrateDefinition
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.uncertainty.measurement import mass_sd_g
 from ample_crumb.core.uncertainty.propagation import FOOD_SHARE, PORTION_SHARE, Uncertainty, propagate
-from tests.core.given import CUPBOARD, evaluated
+from tests.core.given import CUPBOARD, evaluated, line_id
 
 WRITTEN = [
     "1 1/2 cups almond flour", "240 g almond flour", "1/3 cup cocoa", "2 eggs", "3 large egg whites", "1 can chickpeas",
@@ -30,11 +30,11 @@ def simulated_sd(figures: FormulaFigures, source: random.Random, times: int) -> 
     """Standard deviation of the batch's energy when every amount and every food is drawn anew."""
     lines = []
     for line in (line for part in figures.parts for line in part.lines):
-        assert line.figures is not None
+        assert line.weighed is not None
         assert line.ingredient is not None
-        slug, mass_g = line.ingredient.slug, line.figures.mass_g
-        content = (line.figures.nutrients.energy_kcal or 0.0) / mass_g
-        lines.append((slug, mass_g, mass_sd_g(line, CUPBOARD.ingredients[slug]), content))
+        slug, mass_g = line.ingredient.slug, line.weighed.mass_g
+        content = (line.weighed.figures.nutrients.energy_kcal or 0.0) / mass_g
+        lines.append((slug, mass_g, mass_sd_g(line.weighed, CUPBOARD.ingredients[slug]), content))
     gauss = source.gauss
     drawn = []
     for _ in range(times):
@@ -81,7 +81,7 @@ class Bands(unittest.TestCase):
     def test_what_to_weigh_and_what_it_gains(self) -> None:
         lines = ["1 1/2 cups almond flour", "150 g skyr", "2 eggs"]
         before = uncertainty(*lines, pieces=12)
-        self.assertEqual(before.worth_weighing, (0,))
+        self.assertEqual(before.worth_weighing, (line_id(0),))
         self.assertGreater(before.lines[0].share, 0.7)
         after = uncertainty("156 g almond flour", *lines[1:], pieces=12)
         self.assertAlmostEqual(before.lines[0].weighed_sd_kcal or 0, after.piece.nutrients.energy_kcal or 0)

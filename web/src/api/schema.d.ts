@@ -112,6 +112,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bench/settled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Settled
+         * @description What is asked of the Bench once it rests: claims, hazards, and what would bring dials back.
+         */
+        post: operations["read_settled_api_v1_bench_settled_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/bench/scale": {
         parameters: {
             query?: never;
@@ -246,26 +266,6 @@ export interface paths {
          * @description The method in steps.
          */
         post: operations["read_method_api_v1_bench_method_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/bench/repairs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Repairs
-         * @description What would bring dials back that are out of their windows.
-         */
-        post: operations["read_repairs_api_v1_bench_repairs_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -638,6 +638,26 @@ export interface paths {
          * @description A point of the trade-off between protein and energy.
          */
         post: operations["point_api_v1_bench_reformulation_point_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/portion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Portion
+         * @description How many pieces an amount is, of a batch of so many pieces that weigh so much each.
+         */
+        get: operations["read_portion_api_v1_portion_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1151,7 +1171,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Read Corrections
+         * @description What is remembered of names.
+         */
+        get: operations["read_corrections_api_v1_corrections_get"];
         /**
          * Correct
          * @description From now on a written name means this ingredient.
@@ -1163,6 +1187,26 @@ export interface paths {
          * @description A written name is read by its words again.
          */
         delete: operations["forget_api_v1_corrections_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/corrections/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Effect
+         * @description What a correction would change, before it is made.
+         */
+        post: operations["read_effect_api_v1_corrections_effect_post"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1381,7 +1425,7 @@ export interface components {
         };
         /**
          * AnswerView
-         * @description An answer for a screen.
+         * @description An answer for a screen; `hazards` are those that it brings and the formula does not have.
          */
         AnswerView: {
             /** Parts */
@@ -1390,6 +1434,8 @@ export interface components {
             lines: components["schemas"]["LineMove"][];
             piece: components["schemas"]["FiguresView"];
             check: components["schemas"]["CrumbCheck"];
+            /** Hazards */
+            hazards: components["schemas"]["Hazard"][];
             /** Words */
             words: string[];
             /** Missed */
@@ -1591,6 +1637,23 @@ export interface components {
             lines: string[];
         };
         /**
+         * ChangedFormula
+         * @description By how much a piece of a formula would change.
+         */
+        ChangedFormula: {
+            /**
+             * Formula Id
+             * Format: uuid
+             */
+            formula_id: string;
+            /** Name */
+            name: string;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Protein G */
+            protein_g: number;
+        };
+        /**
          * Choice
          * @description An ingredient that a line may mean.
          */
@@ -1653,6 +1716,18 @@ export interface components {
             id: string;
         };
         /**
+         * Correction
+         * @description What a name means since somebody said so: the food by its slug and name, which is empty for one that is gone.
+         */
+        Correction: {
+            /** Name */
+            name: string;
+            /** Slug */
+            slug: string;
+            /** Food */
+            food: string;
+        };
+        /**
          * CorrectionBody
          * @description What a written name means from now on.
          */
@@ -1661,6 +1736,19 @@ export interface components {
             name: string;
             /** Slug */
             slug: string;
+        };
+        /**
+         * CorrectionEffect
+         * @description What the name `was` said to mean, None for nothing; the formulas that would change, and how many more have a line
+         *     of that name and were not looked at.
+         */
+        CorrectionEffect: {
+            /** Was */
+            was: string | null;
+            /** Changed */
+            changed: components["schemas"]["ChangedFormula"][];
+            /** Unseen */
+            unseen: number;
         };
         /**
          * Cost
@@ -1680,7 +1768,8 @@ export interface components {
         /**
          * CrumbCheck
          * @description The dials of a formula's dough. `family` is what it was judged as, `guessed` when nobody chose it. `note` is a
-         *     sentence on what is judged and what is not, empty where that is everything.
+         *     sentence on what is judged and what is not, empty where that is everything; `unread` are lines that may be much of
+         *     it and could not be read.
          */
         CrumbCheck: {
             /** Family */
@@ -1691,6 +1780,11 @@ export interface components {
             dials: components["schemas"]["Dial"][];
             /** Note */
             note: string;
+            /**
+             * Unread
+             * @default []
+             */
+            unread: string[];
         };
         /**
          * CupOf
@@ -1855,6 +1949,11 @@ export interface components {
             text: string;
             /** Chosen */
             chosen?: string | null;
+            /**
+             * Id
+             * @default
+             */
+            id: string;
             /** Optional */
             optional?: boolean | null;
             /** Fill */
@@ -1960,6 +2059,18 @@ export interface components {
             avoids: string[];
         };
         /**
+         * EffectBody
+         * @description What a written name would mean, null for what its words say; `beside` is the formula that one sees already.
+         */
+        EffectBody: {
+            /** Name */
+            name: string;
+            /** Slug */
+            slug?: string | null;
+            /** Beside */
+            beside?: string | null;
+        };
+        /**
          * EggFactor
          * @description The `factor` that makes it `count` whole eggs.
          */
@@ -2053,7 +2164,6 @@ export interface components {
             allergens: components["schemas"]["Allergens"];
             /** Alerts */
             alerts: components["schemas"]["DietAlert"][];
-            claims: components["schemas"]["FormulaClaims"];
             quality: components["schemas"]["ProteinQuality"];
             cost: components["schemas"]["Cost"] | null;
             production: components["schemas"]["ProductionView"];
@@ -2062,8 +2172,6 @@ export interface components {
             /** Plain Protein G */
             plain_protein_g: number | null;
             check: components["schemas"]["CrumbCheck"];
-            /** Hazards */
-            hazards: components["schemas"]["Hazard"][];
         };
         /**
          * Family
@@ -2415,6 +2523,7 @@ export interface components {
             updated_at: string;
             draft: components["schemas"]["Draft"];
             evaluated: components["schemas"]["EvaluatedView"];
+            settled: components["schemas"]["SettledView"];
         };
         /**
          * FoundProduct
@@ -2458,8 +2567,8 @@ export interface components {
          * @description What a line may become.
          */
         HoldBody: {
-            /** Place */
-            place: number;
+            /** Line Id */
+            line_id: string;
             /**
              * Locked
              * @default false
@@ -2650,6 +2759,18 @@ export interface components {
             remark: string;
         };
         /**
+         * LabelIngredient
+         * @description An ingredient by its name with the allergens that it contains, and its `share` of the dough, 0 to 1.
+         */
+        LabelIngredient: {
+            /** Name */
+            name: string;
+            /** Allergens */
+            allergens: string[];
+            /** Share */
+            share: number;
+        };
+        /**
          * Layers
          * @description Shares of a food's energy, each from 0 to 1, together 1 unless the food has no energy: what a slab is drawn of.
          *
@@ -2693,31 +2814,42 @@ export interface components {
         };
         /**
          * Line
-         * @description A line as written; `chosen` is the slug of the ingredient that the baker picked for it, if any.
+         * @description A line as written; `chosen` is the slug of the ingredient that the baker picked for it, if any. `id` names it
+         *     within its formula, wherever it stands there; two lines that say the same are alike whatever they are named.
          */
         Line: {
             /** Text */
             text: string;
             /** Chosen */
             chosen?: string | null;
+            /**
+             * Id
+             * @default
+             */
+            id: string;
         };
         /**
          * LineBody
-         * @description A line as written, and the ingredient picked for it.
+         * @description A line as written, by its id, and the ingredient picked for it.
          */
         LineBody: {
             /** Text */
             text: string;
             /** Chosen */
             chosen?: string | null;
+            /**
+             * Id
+             * @default
+             */
+            id: string;
         };
         /**
          * LineChange
-         * @description `change_g` more of a line, less where negative, by its place among all lines; `of_g` is what is in now.
+         * @description `change_g` more of a line, less where negative; `of_g` is what is in now.
          */
         LineChange: {
-            /** Place */
-            place: number;
+            /** Line Id */
+            line_id: string;
             /** Name */
             name: string;
             /** Change G */
@@ -2727,11 +2859,11 @@ export interface components {
         };
         /**
          * LineMove
-         * @description A line of an answer: its place in the formula it came from, None for a new one; `was_g` and `now_g`.
+         * @description A line of an answer: its id in the formula it came from, None for a new one; `was_g` and `now_g`.
          */
         LineMove: {
-            /** Place */
-            place: number | null;
+            /** Line Id */
+            line_id: string | null;
             /** Name */
             name: string;
             /** Slug */
@@ -2745,11 +2877,13 @@ export interface components {
         };
         /**
          * LineView
-         * @description A line as read. `mass_g` and the figures are None when it could not be, and `problem` says why; `apart` holds
-         *     the lines to make of a line that names several foods. Of `prepared_g` the share `used_share` goes in. `fill` is
-         *     how its cup was filled, one of `fills`; empty for the usual way, the first of them.
+         * @description A line as read, by its `id`. `mass_g` and the figures are None when it could not be, and `problem` says why;
+         *     `apart` holds the lines to make of a line that names several foods. Of `prepared_g` the share `used_share` goes in.
+         *     `fill` is how its cup was filled, one of `fills`; empty for the usual way, the first of them.
          */
         LineView: {
+            /** Id */
+            id: string;
             /** Text */
             text: string;
             /** Name */
@@ -2992,6 +3126,11 @@ export interface components {
             text: string;
             /** Chosen */
             chosen?: string | null;
+            /**
+             * Id
+             * @default
+             */
+            id: string;
             /** Factor */
             factor: number;
         };
@@ -3323,6 +3462,11 @@ export interface components {
              * @default true
              */
             keep_mass: boolean;
+            /**
+             * Beyond Tolerance
+             * @default false
+             */
+            beyond_tolerance: boolean;
             /** Energy Kcal */
             energy_kcal: number;
         };
@@ -3336,6 +3480,14 @@ export interface components {
             /** Protein G */
             protein_g: number | null;
             answer: components["schemas"]["AnswerView"] | null;
+        };
+        /**
+         * PortionAmount
+         * @description How many pieces an amount is.
+         */
+        PortionAmount: {
+            /** Piece Count */
+            piece_count: number;
         };
         /**
          * PortionBy
@@ -3735,6 +3887,11 @@ export interface components {
              * @default true
              */
             keep_mass: boolean;
+            /**
+             * Beyond Tolerance
+             * @default false
+             */
+            beyond_tolerance: boolean;
         };
         /**
          * ReformulationChoices
@@ -3773,7 +3930,7 @@ export interface components {
         };
         /**
          * Repair
-         * @description A change that brings `dial` back: `change_g` more, less where negative, of the line at `place`, or of a new line
+         * @description A change that brings `dial` back: `change_g` more, less where negative, of the line `line_id`, or of a new line
          *     where that is None. `resulting_g` is what there will be. `words` say it, `note` how to go about it. `energy_kcal`,
          *     `protein_g` and `cost` are by how much a piece changes; `cost` is None where the food has no price. `value` is where
          *     the dial will stand.
@@ -3781,8 +3938,8 @@ export interface components {
         Repair: {
             /** Dial */
             dial: string;
-            /** Place */
-            place: number | null;
+            /** Line Id */
+            line_id: string | null;
             /** Slug */
             slug: string;
             /** Name */
@@ -3806,7 +3963,7 @@ export interface components {
         };
         /**
          * RepairView
-         * @description A repair, and the text that its line becomes, or of the new line in part `part`.
+         * @description A repair, and the text that its line, which `was` another, becomes, or of the new line in part `part`.
          */
         RepairView: {
             repair: components["schemas"]["Repair"];
@@ -3814,6 +3971,8 @@ export interface components {
             part: number;
             /** Text */
             text: string;
+            /** Was */
+            was: string;
         };
         /**
          * RestoreBody
@@ -3915,13 +4074,15 @@ export interface components {
         };
         /**
          * ScaleBody
-         * @description Lines to be written anew so many times.
+         * @description Lines to be written anew so many times, those of what lies on a dough by its surface where that is another.
          */
         ScaleBody: {
             /** Parts */
             parts: components["schemas"]["PartBody"][];
             /** Factor */
             factor: number;
+            /** Surface Factor */
+            surface_factor?: number | null;
         };
         /**
          * ScaledLine
@@ -4021,6 +4182,21 @@ export interface components {
             altitude_m: number;
         };
         /**
+         * SettledView
+         * @description What is worked out once a formula rests: what it may be called and how near it is to that, what to be careful of,
+         *     what would bring dials back, and what stands on its label: ingredients, and figures of 100 g as it is eaten.
+         */
+        SettledView: {
+            claims: components["schemas"]["FormulaClaims"];
+            /** Hazards */
+            hazards: components["schemas"]["Hazard"][];
+            /** Repairs */
+            repairs: components["schemas"]["RepairView"][];
+            /** Ingredients */
+            ingredients: components["schemas"]["LabelIngredient"][];
+            per_100g: components["schemas"]["FiguresView"];
+        };
+        /**
          * ShareBody
          * @description A sweetener, and its share of the sweetness.
          */
@@ -4069,14 +4245,14 @@ export interface components {
         };
         /**
          * StepText
-         * @description A stretch of a step's text. `place` is the line that it stands for, among all lines; None for plain words, and
-         *     for a link that means no line, which then says so in `problem`.
+         * @description A stretch of a step's text. `line_id` is the line that it stands for; None for plain words, and for a link that
+         *     means no line, which then says so in `problem`.
          */
         StepText: {
             /** Text */
             text: string;
-            /** Place */
-            place?: number | null;
+            /** Line Id */
+            line_id?: string | null;
             /**
              * Problem
              * @default
@@ -4143,15 +4319,15 @@ export interface components {
         };
         /**
          * SwapSuggestion
-         * @description A swap that the line at `place` may have, up to `most_share` of the food that it `replaces`; figures
+         * @description A swap that a line may have, up to `most_share` of the food that it `replaces`; figures
          *     are what a piece changes by when that much is swapped. `aims` are those that it serves. `gains` and `loses` are
          *     allergens that come into the line or go. `not_for` says why not, a sentence for each who must not get it; empty
          *     where nobody minds.
          */
         SwapSuggestion: {
             swap: components["schemas"]["Swap"];
-            /** Place */
-            place: number;
+            /** Line Id */
+            line_id: string;
             /** Line */
             line: string;
             /** Replaces */
@@ -4509,14 +4685,22 @@ export interface components {
             water_ml?: number | null;
         };
         /**
+         * TinFactor
+         * @description By how much to multiply a formula for other tins, and what lies on it or under it by its `surface_factor`.
+         */
+        TinFactor: {
+            /** Factor */
+            factor: number;
+            /** Surface Factor */
+            surface_factor: number;
+        };
+        /**
          * TinFactors
-         * @description By how much to multiply a formula for other tins: to fill them as full, and to stand as high in them.
+         * @description The factors to fill other tins as full, and to stand as high in them.
          */
         TinFactors: {
-            /** As Full Factor */
-            as_full_factor: number;
-            /** As High Factor */
-            as_high_factor: number;
+            as_full: components["schemas"]["TinFactor"];
+            as_high: components["schemas"]["TinFactor"];
         };
         /**
          * TinFill
@@ -4677,8 +4861,8 @@ export interface components {
         UseBody: {
             /** Swap */
             swap: string;
-            /** Place */
-            place: number;
+            /** Line Id */
+            line_id: string;
             /**
              * Share
              * @default 1
@@ -4796,15 +4980,13 @@ export interface components {
         };
         /**
          * WeighView
-         * @description A line worth weighing: its place, its share of the doubt in the energy, and the band of a piece's energy then.
+         * @description A line worth weighing, its share of the doubt in the energy, and the band of a piece's energy then.
          */
         WeighView: {
             /** Name */
             name: string;
-            /** Part */
-            part: number;
-            /** Line */
-            line: number;
+            /** Line Id */
+            line_id: string;
             /** Share */
             share: number;
             /** Then Sd Kcal */
@@ -5508,6 +5690,94 @@ export interface operations {
             };
         };
     };
+    read_settled_api_v1_bench_settled_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettledView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     scale_bench_api_v1_bench_scale_post: {
         parameters: {
             query?: never;
@@ -6056,94 +6326,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MethodView"];
-                };
-            };
-            /** @description What arrived cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                    "text/plain": string;
-                };
-            };
-            /** @description Not in this kitchen */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too much at once */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Cannot be used; `errors` points at the fields */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Went wrong; `request_id` finds it in the log */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The database does not answer, or somebody else is saving */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The disk is full */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    read_repairs_api_v1_bench_repairs_post: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["BenchBody"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RepairView"][];
                 };
             };
             /** @description What arrived cannot be read */
@@ -8004,6 +8186,94 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PointView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_portion_api_v1_portion_get: {
+        parameters: {
+            query: {
+                amount: string;
+                piece_g: number;
+                piece_count: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PortionAmount"];
                 };
             };
             /** @description What arrived cannot be read */
@@ -10641,6 +10911,90 @@ export interface operations {
             };
         };
     };
+    read_corrections_api_v1_corrections_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Correction"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     correct_api_v1_corrections_put: {
         parameters: {
             query?: never;
@@ -10744,6 +11098,94 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_effect_api_v1_corrections_effect_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EffectBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectionEffect"];
+                };
             };
             /** @description What arrived cannot be read */
             400: {

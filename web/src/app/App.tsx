@@ -1,16 +1,18 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect } from "react";
+import { lazy, useEffect } from "react";
 import { Navigate, Route, Routes } from "react-router";
 import { useAway } from "@/api/connection";
 import { kitchenQuery } from "@/api/queries";
-import { Bench } from "@/features/bench/Bench";
-import { Cupboard } from "@/features/cupboard/Cupboard";
-import { Formulas } from "@/features/formulas/Formulas";
-import { Settings } from "@/features/settings/Settings";
-import { Today } from "@/features/today/Today";
 import { Notices } from "@/ui/Toast";
 import { useAppearance } from "@/ui/theme/appearance";
 import { Frame } from "./Frame";
+
+// A place is loaded when it is first opened.
+const Today = lazy(() => import("@/features/today/Today"));
+const Formulas = lazy(() => import("@/features/formulas/Formulas"));
+const Bench = lazy(() => import("@/features/bench/Bench"));
+const Cupboard = lazy(() => import("@/features/cupboard/Cupboard"));
+const Settings = lazy(() => import("@/features/settings/Settings"));
 
 export function App() {
   const kitchen = useQuery(kitchenQuery);

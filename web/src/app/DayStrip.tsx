@@ -19,7 +19,7 @@ export function DayStrip({ remark, onFind, onKeys }: DayStripProps) {
   const targets = day.data?.targets;
   const eaten = targets && tin ? 1 - tin.room_kcal / targets.energy_kcal : 0;
   return (
-    <footer className="z-20 flex min-h-[54px] flex-wrap items-center gap-x-[14px] gap-y-1 border-t border-rim bg-card px-[26px] py-2 max-md:fixed max-md:inset-x-0 max-md:bottom-[57px] max-md:min-h-0 max-md:gap-x-2 max-md:px-4 max-md:py-1 max-md:text-[13.5px]">
+    <footer className="z-20 flex min-h-13.5 flex-wrap items-center gap-x-3.5 gap-y-1 border-t border-rim bg-card px-6.5 py-2 max-md:fixed max-md:inset-x-0 max-md:bottom-14.25 max-md:min-h-0 max-md:gap-x-2 max-md:px-4 max-md:py-1 max-md:text-small">
       <Link to="/today" className="font-semibold">
         {weekday(today()).slice(0, 3)}
         <span className="sr-only">, today</span>
@@ -28,7 +28,7 @@ export function DayStrip({ remark, onFind, onKeys }: DayStripProps) {
         <>
           <span
             aria-hidden
-            className="h-[12px] w-[min(300px,22vw)] max-md:hidden overflow-hidden rounded-[3px] border-2 border-rim-strong"
+            className="h-3 w-[min(300px,22vw)] max-md:hidden overflow-hidden rounded-[3px] border-2 border-rim-strong"
           >
             <span className="block h-full bg-enamel" style={{ width: `${Math.min(100, eaten * 100)}%` }} />
           </span>
@@ -55,7 +55,7 @@ export function DayStrip({ remark, onFind, onKeys }: DayStripProps) {
         <button type="button" className="btn btn-bare max-md:hidden" onClick={onKeys}>
           {single && <kbd className="key">?</kbd>} keys
         </button>
-        <button type="button" className="btn btn-bare !min-h-[24px] md:hidden" onClick={onFind}>
+        <button type="button" className="btn btn-bare !min-h-6 md:hidden" onClick={onFind}>
           Find
         </button>
       </span>

@@ -1,13 +1,14 @@
 import { CookingPot, Package, Settings2, Sun } from "lucide-react";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { useAway } from "@/api/connection";
 import { loadNewer, useRenewed } from "@/api/release";
 import { isSingleKey, PLACES, useKeys } from "@/ui/keys";
 import { type StatusLine, StatusLineContext } from "@/ui/statusLine";
 import { DayStrip } from "./DayStrip";
-import { FindAnything } from "./FindAnything";
 import { KeyList } from "./KeyList";
+
+const FindAnything = lazy(() => import("./FindAnything"));
 
 const ICONS = { "/today": Sun, "/formulas": CookingPot, "/cupboard": Package, "/settings": Settings2 };
 
@@ -21,12 +22,23 @@ export function Frame() {
   const away = useAway();
   const renewed = useRenewed();
   const shown = useRef(pathname);
+  const main = useRef<HTMLElement>(null);
 
   useEffect(() => {
     // Whoever goes to another place has nothing under the hands there.
     if (renewed && shown.current !== pathname) loadNewer();
     shown.current = pathname;
   }, [renewed, pathname]);
+
+  // Focus goes along to another place; between the tabs of one formula it stays on the tab.
+  const here = pathname.split("/").slice(0, 3).join("/");
+  const before = useRef(here);
+  useEffect(() => {
+    if (before.current === here) return;
+    before.current = here;
+    main.current?.scrollTo(0, 0);
+    main.current?.focus({ preventScroll: true });
+  }, [here]);
 
   useKeys((event) => {
     const alone = event.altKey && !event.ctrlKey && !event.metaKey;
@@ -49,9 +61,9 @@ export function Frame() {
     <div className="grid min-h-dvh md:h-dvh md:grid-cols-[96px_1fr]">
       <nav
         aria-label="Places"
-        className="z-30 flex bg-rail text-rail-ink max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:justify-around md:flex-col md:py-[18px]"
+        className="z-30 flex bg-rail text-rail-ink max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:justify-around md:flex-col md:py-4.5"
       >
-        <span className="px-[14px] pb-[18px] font-display text-[19px] leading-none font-[640] tracking-tight max-md:hidden">
+        <span className="px-3.5 pb-4.5 font-display text-title leading-none font-[640] tracking-tight max-md:hidden">
           Ample
           <br />
           Crumb
@@ -65,7 +77,7 @@ export function Frame() {
           );
         })}
       </nav>
-      <div className="flex min-w-0 flex-col max-md:pb-[112px] md:h-dvh">
+      <div className="flex min-w-0 flex-col max-md:pb-28 md:h-dvh">
         {away && (
           <p role="alert" className="border-b border-caution bg-caution-ground px-6 py-2 font-semibold text-caution">
             {away} Trying again every two seconds.
@@ -80,13 +92,23 @@ export function Frame() {
           </p>
         )}
         <StatusLineContext value={useMemo(() => setRemark, [])}>
-          <main className="min-h-0 flex-1 overflow-y-auto px-[26px] pt-[22px] pb-6 max-md:px-4">
-            <Outlet />
+          <main
+            ref={main}
+            tabIndex={-1}
+            className="outline-none min-h-0 flex-1 overflow-y-auto px-6.5 pt-5.5 pb-6 max-md:px-4"
+          >
+            <Suspense fallback={<p className="text-soft">Opening …</p>}>
+              <Outlet />
+            </Suspense>
           </main>
         </StatusLineContext>
         <DayStrip remark={remark} onFind={() => setFinding(true)} onKeys={() => setListing(true)} />
       </div>
-      <FindAnything open={finding} onOpenChange={setFinding} />
+      {finding && (
+        <Suspense>
+          <FindAnything open onOpenChange={setFinding} />
+        </Suspense>
+      )}
       <KeyList open={listing} onOpenChange={setListing} path={pathname} />
     </div>
   );
@@ -106,14 +128,14 @@ function RailLink({ to, name, hint, last, children }: RailLinkProps) {
     <NavLink
       to={to}
       className={({ isActive }) =>
-        `flex items-center px-[14px] py-[9px] text-[14px] max-md:min-w-[72px] max-md:flex-col max-md:border-t-4 md:block md:border-l-4 ${last ? "md:mt-auto" : ""} ${
+        `flex items-center px-3.5 py-2 text-note max-md:min-w-18 max-md:flex-col max-md:border-t-4 md:block md:border-l-4 ${last ? "md:mt-auto" : ""} ${
           isActive ? "border-carb bg-rail-here font-semibold" : "border-transparent"
         }`
       }
     >
       {children}
       {name}
-      <kbd aria-hidden className="block font-text text-[11px] max-md:hidden">
+      <kbd aria-hidden className="block font-text text-mini max-md:hidden">
         {hint}
       </kbd>
     </NavLink>

@@ -1,7 +1,8 @@
 import type { Schemas } from "@/api/types";
 import { today } from "./format";
+import { newId } from "./ids";
 
-/** A formula as it is on the Bench. Lines and parts carry a key of their own, so that a row stays itself when it moves. */
+/** A formula as it is on the Bench. Lines carry an id and parts a key of their own, so that a row stays itself when it moves and what is said of a line holds wherever it stands by then. */
 export interface Draft {
   name: string;
   family: string;
@@ -49,7 +50,7 @@ export interface Part {
 }
 
 export interface Line {
-  key: string;
+  id: string;
   text: string;
   chosen: string | null;
 }
@@ -60,12 +61,27 @@ export const UNNAMED = "New formula";
 /** Longest text that is taken as a paste, as the server has it. */
 export const MOST_PASTED = 200_000;
 
-type Written = { name: string; options?: PartOptions; lines: readonly { text: string; chosen?: string | null }[] };
+/** A draft as it is stored and sent. */
+export type WrittenDraft = Pick<Draft, "name" | "family" | "pieces" | "method"> & {
+  twin?: TwinChoice | null;
+  production?: Partial<ProductionSettings>;
+  parts: readonly Written[];
+};
 
-export const newLine = (text = "", chosen: string | null = null): Line => ({ key: crypto.randomUUID(), text, chosen });
+export type Written = {
+  name: string;
+  options?: PartOptions;
+  lines: readonly { text: string; chosen?: string | null; id?: string }[];
+};
+
+export const newLine = (text = "", chosen: string | null = null, id = ""): Line => ({
+  id: id || newId(),
+  text,
+  chosen,
+});
 
 export const newPart = (name = "", lines: Line[] = [newLine()], how: PartOptions = WHOLE): Part => ({
-  key: crypto.randomUUID(),
+  key: newId(),
   name,
   lines,
   options: how,
@@ -75,24 +91,19 @@ export const partsFrom = (parts: readonly Written[]): Part[] =>
   parts.map((part) =>
     newPart(
       part.name,
-      part.lines.map((line) => newLine(line.text, line.chosen ?? null)),
+      part.lines.map((line) => newLine(line.text, line.chosen ?? null, line.id)),
       part.options,
     ),
   );
 
-/** A draft that was kept by an older version of this page, with what it did not know yet. */
-export const completed = (draft: Draft): Draft => ({
-  ...draft,
-  twin: draft.twin ?? null,
-  production: { ...USUAL, ...draft.production },
-  parts: draft.parts.map((part) => ({ ...part, options: part.options ?? WHOLE })),
-});
-
 /** The Bench of a stored formula; there is always a line to type in. */
-export function draftFrom({ draft }: Schemas["FormulaView"]): Draft {
+export function draftFrom({ draft }: { draft: WrittenDraft }): Draft {
   const parts = partsFrom(draft.parts);
   return {
-    ...draft,
+    name: draft.name,
+    family: draft.family,
+    pieces: draft.pieces,
+    method: draft.method,
     twin: draft.twin ?? null,
     production: { ...USUAL, ...draft.production },
     parts: parts.length
@@ -102,82 +113,107 @@ export function draftFrom({ draft }: Schemas["FormulaView"]): Draft {
 }
 
 export const partsBody = (parts: Part[]): Schemas["PartBody"][] =>
-  parts.map((part) => ({
-    name: part.name,
-    options: part.options,
-    lines: part.lines.map(({ text, chosen }) => ({ text, chosen })),
-  }));
+  parts.map(({ name, options, lines }) => ({ name, options, lines }));
 
 /** What is on the Bench, as every question about it sends it. */
-export const benchBody = (draft: Draft): Schemas["BenchBody"] => ({
-  parts: partsBody(draft.parts),
-  pieces: draft.pieces,
-  family: draft.family,
-  twin: draft.twin,
-  production: draft.production,
-  name: draft.name.slice(0, 120),
-  method: draft.method,
-  day: today(),
-});
+export const benchBody = (draft: Draft): Schemas["BenchBody"] => ({ ...draftBody(draft), day: today() });
 
-/** The draft with these parts; a line that stays as it is stays the same row. */
+/** The draft with these parts; a line that stays keeps its id, and so its row. */
 export function withParts(draft: Draft, parts: readonly Written[]): Draft {
-  const rows = draft.parts.flatMap((part) => part.lines);
-  const made = partsFrom(parts).map((part) => ({
-    ...part,
-    lines: part.lines.map((line) => {
-      const at = rows.findIndex((row) => row.text === line.text && row.chosen === line.chosen);
-      return at < 0 ? line : (rows.splice(at, 1)[0] as Line);
-    }),
-  }));
+  const made = partsFrom(parts);
   return { ...draft, parts: made.length ? made : [newPart()] };
 }
 
 export const draftBody = (draft: Draft): Omit<Schemas["SavedFormula"], "version"> => ({
-  ...draft,
+  name: draft.name.slice(0, 120),
+  family: draft.family,
+  pieces: draft.pieces,
+  method: draft.method,
   parts: partsBody(draft.parts),
+  twin: draft.twin,
+  production: draft.production,
 });
 
+const texts = new WeakMap<Draft, string>();
+
+/** A draft as it is sent and kept, written out once however often it is asked for. */
+export function draftText(draft: Draft): string {
+  const known = texts.get(draft);
+  if (known !== undefined) return known;
+  const text = JSON.stringify(draftBody(draft));
+  texts.set(draft, text);
+  return text;
+}
+
+/** The same with more said beside it. */
+export const textWith = (draft: Draft, more: object) =>
+  `${draftText(draft).slice(0, -1)},${JSON.stringify(more).slice(1)}`;
+
 /** Whether two drafts would be stored as the same. */
-export const same = (one: Draft, other: Draft) => JSON.stringify(draftBody(one)) === JSON.stringify(draftBody(other));
+export const same = (one: Draft, other: Draft) => draftText(one) === draftText(other);
 
 export const isBlank = (draft: Draft) => draft.parts.every((part) => part.lines.every((line) => !line.text.trim()));
 
 export const countLines = (draft: Draft) =>
   draft.parts.reduce((sum, part) => sum + part.lines.filter((line) => line.text.trim()).length, 0);
 
-export function changeLine(draft: Draft, key: string, to: Partial<Line>): Draft {
+export const findLine = (draft: Draft, id: string): Line | undefined =>
+  draft.parts.flatMap((part) => part.lines).find((line) => line.id === id);
+
+/** Puts a line at the end of a part. */
+export function addLine(draft: Draft, place: number, line: Line): Draft {
+  return {
+    ...draft,
+    parts: draft.parts.map((part, at) => {
+      if (at !== place) return part;
+      // An empty line at the end waits for typing; the new one goes before it.
+      const blank = part.lines.at(-1)?.text.trim() === "";
+      const lines = blank ? [...part.lines.slice(0, -1), line, ...part.lines.slice(-1)] : [...part.lines, line];
+      return { ...part, lines };
+    }),
+  };
+}
+
+export function changeLine(draft: Draft, id: string, to: Partial<Line>): Draft {
   return mapParts(draft, (part) => ({
     ...part,
-    lines: part.lines.map((line) => (line.key === key ? { ...line, ...to } : line)),
+    lines: part.lines.map((line) => (line.id === id ? { ...line, ...to } : line)),
   }));
 }
 
-/** Puts lines behind the line `key`. */
-export function insertAfter(draft: Draft, key: string, lines: Line[]): Draft {
+/** Has these lines mean a food, null for what their words say. */
+export function chooseFood(draft: Draft, ids: readonly string[], chosen: string | null): Draft {
+  return mapParts(draft, (part) => ({
+    ...part,
+    lines: part.lines.map((line) => (ids.includes(line.id) ? { ...line, chosen } : line)),
+  }));
+}
+
+/** Puts lines behind the line `id`. */
+export function insertAfter(draft: Draft, id: string, lines: Line[]): Draft {
   return mapParts(draft, (part) => {
-    const at = part.lines.findIndex((line) => line.key === key);
+    const at = part.lines.findIndex((line) => line.id === id);
     return at < 0 ? part : { ...part, lines: [...part.lines.slice(0, at + 1), ...lines, ...part.lines.slice(at + 1)] };
   });
 }
 
 /** Takes a line out; a part keeps one line to type in. */
-export function removeLine(draft: Draft, key: string): Draft {
+export function removeLine(draft: Draft, id: string): Draft {
   return mapParts(draft, (part) => {
-    if (!part.lines.some((line) => line.key === key)) return part;
-    const lines = part.lines.filter((line) => line.key !== key);
+    if (!part.lines.some((line) => line.id === id)) return part;
+    const lines = part.lines.filter((line) => line.id !== id);
     return { ...part, lines: lines.length ? lines : [newLine()] };
   });
 }
 
 /** Moves a line one place up or down, over the edge of its part into the next. */
-export function moveLine(draft: Draft, key: string, by: 1 | -1): Draft {
-  const p = draft.parts.findIndex((part) => part.lines.some((line) => line.key === key));
+export function moveLine(draft: Draft, id: string, by: 1 | -1): Draft {
+  const p = draft.parts.findIndex((part) => part.lines.some((line) => line.id === id));
   const part = draft.parts[p];
   if (!part) return draft;
-  const at = part.lines.findIndex((line) => line.key === key);
+  const at = part.lines.findIndex((line) => line.id === id);
   const line = part.lines[at] as Line;
-  const rest = part.lines.filter((each) => each.key !== key);
+  const rest = part.lines.filter((each) => each.id !== id);
   const to = at + by;
   if (to >= 0 && to < part.lines.length) {
     const lines = [...rest.slice(0, to), line, ...rest.slice(to)];

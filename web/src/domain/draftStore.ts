@@ -1,6 +1,7 @@
 import type { Schemas } from "@/api/types";
 import { Problem } from "@/domain/problem";
-import { completed, type Draft, draftFrom, same } from "./draft";
+import { type Draft, draftFrom, same } from "./draft";
+import { type Aside, keptFrom, keptText, type Step, stepsFrom, stepsText } from "./kept";
 
 type FormulaView = Schemas["FormulaView"];
 
@@ -15,14 +16,17 @@ export type Saving =
 
 export interface DraftState {
   draft: Draft;
-  past: Draft[];
-  future: Draft[];
+  past: Step[];
+  future: Step[];
   /** Version of the stored formula that the draft grew from. */
   version: number;
   saving: Saving;
+  /** What the window has to say of what it kept; empty for nothing. */
+  notice: string;
 }
 
-const SAVE_AFTER_MS = 500;
+/** So long a draft rests before it is saved; the answer brings all that is worked out then. */
+export const REST_MS = 400;
 const RETRY_MS = 2000;
 const KEEP_UNDO_AFTER_MS = 300;
 const MERGE_MS = 1200;
@@ -31,7 +35,9 @@ const MOST_UNDO = 80;
 /** Who saves: `save` stores a draft over a version and throws a Problem where it cannot, `saved` hears of what was. */
 export interface DraftServer {
   save: (id: string, draft: Draft, version: number) => Promise<FormulaView>;
-  saved: (view: FormulaView) => void;
+  saved: (view: FormulaView, draft: Draft) => void;
+  /** Has the kitchen read a name as a food from now on, null for by its words again. */
+  remember: (name: string, slug: string | null) => void;
 }
 
 /** One formula on the Bench: its draft, undo and redo, and the saving of it. Knows no React.
@@ -45,7 +51,7 @@ export class DraftStore {
   private running: Promise<void> | null = null;
   private mergeKey = "";
   private mergedAt = 0;
-  state: DraftState;
+  private state: DraftState;
 
   constructor(
     readonly id: string,
@@ -53,13 +59,14 @@ export class DraftStore {
     private readonly server: DraftServer,
   ) {
     const stored = draftFrom(view);
-    const undone = read<{ past: Draft[]; future: Draft[] }>(sessionStorage, this.undoName);
-    const undo = { past: (undone?.past ?? []).map(completed), future: (undone?.future ?? []).map(completed) };
-    this.state = { draft: stored, ...undo, version: view.version, saving: { kind: "saved" } };
+    const undo = stepsFrom(sessionStorage.getItem(this.undoName));
+    this.state = { draft: stored, ...undo, version: view.version, saving: { kind: "saved" }, notice: "" };
     window.addEventListener("pagehide", this.keepUndo);
-    const kept = read<{ version: number; draft: Draft }>(localStorage, this.keptName);
-    if (kept) kept.draft = completed(kept.draft);
-    if (kept && !same(kept.draft, stored)) {
+    const kept = keptFrom(localStorage.getItem(this.keptName));
+    if (kept === "unknown") {
+      localStorage.removeItem(this.keptName);
+      this.state = { ...this.state, notice: UNREADABLE };
+    } else if (kept && !same(kept.draft, stored)) {
       const behind = kept.version !== view.version;
       const saving: Saving = behind ? { kind: "conflict", current: view } : { kind: "waiting" };
       this.state = { ...this.state, draft: kept.draft, saving };
@@ -86,7 +93,8 @@ export class DraftStore {
   edit(change: (draft: Draft) => Draft, merge = ""): void {
     const { draft, past } = this.state;
     const next = change(draft);
-    if (next === draft || same(next, draft)) {
+    if (next === draft) return;
+    if (same(next, draft)) {
       this.set({ draft: next });
       return;
     }
@@ -94,21 +102,34 @@ export class DraftStore {
     const merged = merge !== "" && merge === this.mergeKey && now - this.mergedAt < MERGE_MS;
     this.mergeKey = merge;
     this.mergedAt = now;
-    this.changed(next, merged ? past : [...past.slice(1 - MOST_UNDO), draft], []);
+    this.changed(next, merged ? past : [...past.slice(1 - MOST_UNDO), { draft, aside: null }], []);
+  }
+
+  /** Has the kitchen remember something beside the draft, as a step that undo takes back. */
+  remember(aside: Aside): void {
+    const { draft, past } = this.state;
+    this.mergeKey = "";
+    this.set({ past: [...past.slice(1 - MOST_UNDO), { draft, aside }], future: [] });
+    this.keepUndoLater();
+    this.server.remember(aside.name, aside.now);
   }
 
   undo(): void {
     const { draft, past, future } = this.state;
     const before = past.at(-1);
-    if (before) this.changed(before, past.slice(0, -1), [draft, ...future]);
+    if (!before) return;
     this.mergeKey = "";
+    this.changed(before.draft, past.slice(0, -1), [{ draft, aside: before.aside }, ...future]);
+    if (before.aside) this.server.remember(before.aside.name, before.aside.was);
   }
 
   redo(): void {
     const { draft, past, future } = this.state;
     const [after, ...rest] = future;
-    if (after) this.changed(after, [...past, draft], rest);
+    if (!after) return;
     this.mergeKey = "";
+    this.changed(after.draft, [...past, { draft, aside: after.aside }], rest);
+    if (after.aside) this.server.remember(after.aside.name, after.aside.now);
   }
 
   /** Saves the draft over what another window saved. */
@@ -124,16 +145,17 @@ export class DraftStore {
     const { saving, draft, past } = this.state;
     if (saving.kind !== "conflict") return;
     this.set({ version: saving.current.version, saving: { kind: "saved" } });
-    this.changed(draftFrom(saving.current), [...past, draft], [], false);
+    this.changed(draftFrom(saving.current), [...past, { draft, aside: null }], [], false);
     localStorage.removeItem(this.keptName);
   }
 
   /** Takes over a newer stored state while nothing of the own is unsaved. */
   adopt(view: FormulaView): void {
-    if (this.state.saving.kind !== "saved" || view.version <= this.state.version) return;
-    const draft = draftFrom(view);
+    const { saving, version, draft, past } = this.state;
+    if (saving.kind !== "saved" || view.version <= version) return;
+    const newer = draftFrom(view);
     this.set({ version: view.version });
-    if (!same(draft, this.state.draft)) this.changed(draft, [...this.state.past, this.state.draft], [], false);
+    if (!same(newer, draft)) this.changed(newer, [...past, { draft, aside: null }], [], false);
   }
 
   /** Resolves when everything typed is stored; rejects when it cannot be now. */
@@ -143,24 +165,30 @@ export class DraftStore {
     if (this.state.saving.kind !== "saved") throw new Problem(0, "This formula is not saved yet.");
   }
 
-  private changed(draft: Draft, past: Draft[], future: Draft[], save = true): void {
+  private changed(draft: Draft, past: Step[], future: Step[], save = true): void {
     const conflict = this.state.saving.kind === "conflict";
-    this.set({ draft, past, future, ...(save && !conflict ? { saving: { kind: "waiting" } as const } : {}) });
+    // A step that leads to the same draft leaves nothing to save.
+    const unsaved = save && !same(draft, this.state.draft);
+    this.set({ draft, past, future, ...(unsaved && !conflict ? { saving: { kind: "waiting" } as const } : {}) });
+    this.keepUndoLater();
+    if (!unsaved) return;
+    this.keep();
+    if (!conflict) this.later(REST_MS);
+  }
+
+  private keepUndoLater(): void {
     window.clearTimeout(this.undoTimer);
     this.undoTimer = window.setTimeout(this.keepUndo, KEEP_UNDO_AFTER_MS);
-    if (!save) return;
-    this.keep();
-    if (!conflict) this.later(SAVE_AFTER_MS);
   }
 
   /** The whole of undo is too much to write at every letter. */
   private readonly keepUndo = (): void => {
     window.clearTimeout(this.undoTimer);
-    write(sessionStorage, this.undoName, { past: this.state.past, future: this.state.future });
+    write(sessionStorage, this.undoName, stepsText(this.state));
   };
 
   private keep(): void {
-    write(localStorage, this.keptName, { version: this.state.version, draft: this.state.draft });
+    write(localStorage, this.keptName, keptText(this.state));
   }
 
   private later(delay: number): void {
@@ -173,7 +201,7 @@ export class DraftStore {
     // One save at a time: the next starts from the version that this one brings.
     this.running ??= this.send().finally(() => {
       this.running = null;
-      if (this.state.saving.kind === "waiting") this.later(SAVE_AFTER_MS);
+      if (this.state.saving.kind === "waiting") this.later(REST_MS);
     });
     return this.running;
   }
@@ -191,7 +219,7 @@ export class DraftStore {
       this.set({ version: view.version, saving: { kind: still ? "saved" : "waiting" } });
       if (still) localStorage.removeItem(this.keptName);
       else this.keep();
-      this.server.saved(view);
+      this.server.saved(view, draft);
     } catch (error) {
       this.failed(error);
     }
@@ -212,18 +240,13 @@ export class DraftStore {
   }
 }
 
-function read<T>(storage: Storage, name: string): T | null {
+function write(storage: Storage, name: string, text: string): void {
   try {
-    return JSON.parse(storage.getItem(name) ?? "null") as T | null;
-  } catch {
-    return null;
-  }
-}
-
-function write(storage: Storage, name: string, value: unknown): void {
-  try {
-    storage.setItem(name, JSON.stringify(value));
+    storage.setItem(name, text);
   } catch {
     // A full storage costs the safety copy, not the typing.
   }
 }
+
+const UNREADABLE =
+  "This window kept unsaved typing of another release, which this one cannot read. The formula is as it was last saved.";

@@ -1,4 +1,4 @@
-import { addDays, differenceInCalendarDays, format, parseISO } from "date-fns";
+import { addDays, differenceInCalendarDays, format, isValid, parse, parseISO } from "date-fns";
 
 const whole = new Intl.NumberFormat("en", { maximumFractionDigits: 0 });
 const tenths = new Intl.NumberFormat("en", { maximumFractionDigits: 1, minimumFractionDigits: 1 });
@@ -35,6 +35,12 @@ export const lineCount = (lines: number) => (lines === 1 ? "1 line" : `${lines} 
 export const unreadLines = (lines: number) => (lines === 1 ? "1 unread line remains" : `${lines} unread lines remain`);
 
 export const plural = (value: number, one: string, many = `${one}s`) => (value > 1 ? many : one);
+
+/** Whether a text names a day of the calendar that the server takes, such as 2026-05-01. */
+export function isDay(text: string): boolean {
+  const day = parse(text, "yyyy-MM-dd", new Date());
+  return isValid(day) && format(day, "yyyy-MM-dd") === text && day.getFullYear() >= 1900 && day.getFullYear() < 2200;
+}
 
 export const today = () => format(new Date(), "yyyy-MM-dd");
 export const dayAfter = (day: string, days: number) => format(addDays(parseISO(day), days), "yyyy-MM-dd");

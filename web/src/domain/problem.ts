@@ -14,3 +14,6 @@ export class Problem extends Error {
     return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 507;
   }
 }
+
+/** What to say of an error. */
+export const problemText = (error: unknown): string => (error instanceof Problem ? error.detail : String(error));

@@ -25,7 +25,7 @@ export function DialTrack({ dial }: { dial: Dial }) {
         style={{ left: at(low), right: `calc(100% - ${at(high)})` }}
       />
       <span
-        className={`absolute -inset-y-[3px] w-[4px] -translate-x-1/2 rounded-sm ${off ? "bg-caution" : "bg-ink"}`}
+        className={`absolute -inset-y-[3px] w-1 -translate-x-1/2 rounded-sm ${off ? "bg-caution" : "bg-ink"}`}
         style={{ left: `clamp(2px, ${at(value)}, calc(100% - 2px))` }}
       />
     </span>

@@ -6,7 +6,7 @@ import { byEater } from "@/domain/alerts";
 export function DietAlerts({ alarms }: { alarms: readonly Schemas["DietAlert"][] | undefined }) {
   if (!alarms?.length) return null;
   return (
-    <span className="block text-[13.5px]" data-alarms>
+    <span className="block text-small" data-alarms>
       {byEater(alarms).map(({ eater, words, stop }) => (
         <span key={eater} className={`mr-3 inline-block ${stop ? "text-stop" : "text-caution"}`}>
           <TriangleAlert size={13} aria-hidden className="mr-1 inline align-[-2px]" />

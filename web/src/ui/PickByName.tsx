@@ -50,7 +50,7 @@ export function PickByName({ label, placeholder, chosen, found, behind, onWords,
   });
   const open = box.isOpen && (items.length > 0 || !!typed?.trim());
   return (
-    <div ref={setPlace} className="min-w-[200px] flex-1">
+    <div ref={setPlace} className="min-w-50 flex-1">
       <Popover.Root open={open} onOpenChange={(now) => !now && box.closeMenu()}>
         <Popover.Anchor asChild>
           <input
@@ -73,7 +73,7 @@ export function PickByName({ label, placeholder, chosen, found, behind, onWords,
             align="start"
             sideOffset={4}
             collisionPadding={12}
-            className="card z-[60] w-[var(--radix-popover-trigger-width)] min-w-[220px] p-1 shadow-xl"
+            className="card z-[60] w-[var(--radix-popover-trigger-width)] min-w-55 p-1 shadow-xl"
             role="presentation"
             onOpenAutoFocus={(event) => event.preventDefault()}
             onCloseAutoFocus={(event) => event.preventDefault()}
@@ -84,14 +84,14 @@ export function PickByName({ label, placeholder, chosen, found, behind, onWords,
                 <li
                   key={item.key}
                   {...box.getItemProps({ item, index })}
-                  className={`cursor-pointer rounded px-3 py-[6px] ${box.highlightedIndex === index ? "bg-sunk" : ""}`}
+                  className={`cursor-pointer rounded px-3 py-1.5 ${box.highlightedIndex === index ? "bg-sunk" : ""}`}
                 >
                   {item.name}
                 </li>
               ))}
             </ul>
             {!items.length && (
-              <p className="px-3 py-[6px] text-soft">{behind ? "Looking …" : "Nothing is called that."}</p>
+              <p className="px-3 py-1.5 text-soft">{behind ? "Looking …" : "Nothing is called that."}</p>
             )}
           </Popover.Content>
         </Popover.Portal>

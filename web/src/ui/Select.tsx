@@ -33,7 +33,7 @@ export function Select({ label, value, options, onChange }: SelectProps) {
               <Primitive.Item
                 key={option || NOTHING}
                 value={option || NOTHING}
-                className="flex cursor-pointer items-center gap-3 rounded px-3 py-[6px] data-[highlighted]:bg-sunk"
+                className="flex cursor-pointer items-center gap-3 rounded px-3 py-1.5 data-[highlighted]:bg-sunk"
               >
                 <Primitive.ItemText>{name}</Primitive.ItemText>
                 <Primitive.ItemIndicator className="ml-auto">

@@ -18,11 +18,11 @@ export function Sheet({ open, onOpenChange, title, description, children, wide }
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-shade" />
         <Dialog.Content
-          className={`card fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[calc(100vw-24px)] -translate-x-1/2 overflow-y-auto p-5 shadow-xl ${wide ? "max-w-[680px]" : "max-w-[480px]"}`}
+          className={`card fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[calc(100vw-24px)] -translate-x-1/2 overflow-y-auto p-5 shadow-xl ${wide ? "max-w-170" : "max-w-120"}`}
           {...(description ? {} : { "aria-describedby": undefined })}
         >
           <div className="mb-3 pr-10">
-            <Dialog.Title className="text-[20px]">{title}</Dialog.Title>
+            <Dialog.Title className="text-title">{title}</Dialog.Title>
             {description && <Dialog.Description className="mt-1 text-soft">{description}</Dialog.Description>}
           </div>
           {children}

@@ -65,7 +65,7 @@ export function EnergyBar({
       role="img"
       aria-label={described(layers)}
       title={described(layers)}
-      className="flex h-[10px]"
+      className="flex h-2.5"
       style={{ width: `${most_kcal > 0 ? Math.max(0, (energy_kcal / most_kcal) * 100) : 0}%` }}
     >
       {ORDER.map((name) => (

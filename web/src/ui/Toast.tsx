@@ -7,7 +7,7 @@ interface Notice {
   action?: { label: string; run: () => void };
 }
 
-type Tell = (text: string, action?: Notice["action"]) => void;
+export type Tell = (text: string, action?: Notice["action"]) => void;
 
 const Context = createContext<Tell | null>(null);
 
@@ -44,7 +44,7 @@ export function Notices({ children }: { children: ReactNode }) {
             )}
           </Toast.Root>
         ))}
-        <Toast.Viewport className="fixed right-4 bottom-[70px] z-50 flex w-[min(420px,calc(100vw-32px))] flex-col gap-2 max-md:bottom-[120px]" />
+        <Toast.Viewport className="fixed right-4 bottom-17.5 z-50 flex w-[min(420px,calc(100vw-32px))] flex-col gap-2 max-md:bottom-30" />
       </Toast.Provider>
     </Context.Provider>
   );

@@ -14,9 +14,9 @@ MOST_TIMES: Final = 2.0
 
 @dataclass(frozen=True, slots=True)
 class LineChange:
-    """`change_g` more of a line, less where negative, by its place among all lines; `of_g` is what is in now."""
+    """`change_g` more of a line, less where negative; `of_g` is what is in now."""
 
-    place: int
+    line_id: str
     name: str
     change_g: float
     of_g: float
@@ -24,18 +24,19 @@ class LineChange:
 
 @dataclass(frozen=True, slots=True)
 class ClaimedAmounts:
-    """What a line, or the batch at place -1, holds: its grams, and the amount of each nutrient that claims ask for."""
+    """What a line holds, or the batch, which has no id: its grams, and the amount of each nutrient that claims ask
+    for."""
 
-    place: int
+    line_id: str
     name: str
     mass_g: float
     amounts: Mapping[str, float]
 
     @classmethod
-    def in_(cls, figures: Figures, place: int = -1, name: str = "") -> "ClaimedAmounts":
+    def in_(cls, figures: Figures, line_id: str = "", name: str = "") -> "ClaimedAmounts":
         """What these figures hold."""
         amounts = (amount or 0.0 for amount in _CLAIMED(figures.nutrients))
-        return cls(place, name, figures.mass_g, dict(zip(CLAIMED, amounts, strict=True)))
+        return cls(line_id, name, figures.mass_g, dict(zip(CLAIMED, amounts, strict=True)))
 
 
 CLAIMED: Final = ("energy_kcal", "protein_g", "fat_g", "saturates_g", "sugars_g", "fibre_g", "salt_g")
@@ -73,7 +74,7 @@ def claim_gap(
             continue
         change_g = min(max(0.0, low), high)
         if change_g != 0 and (best is None or abs(change_g) < abs(best.change_g)):
-            best = LineChange(line.place, line.name, change_g, line.mass_g)
+            best = LineChange(line.line_id, line.name, change_g, line.mass_g)
     return best
 
 

@@ -39,7 +39,7 @@ def lines(draw: st.DrawFn) -> tuple[tuple[int, str, Figures], ...]:
 
 def changed(of: tuple[tuple[int, str, Figures], ...], change: LineChange, share: float = 1.0) -> Figures:
     def figures(place: int, each: Figures) -> Figures:
-        return each.times(1 + share * change.change_g / each.mass_g) if place == change.place else each
+        return each.times(1 + share * change.change_g / each.mass_g) if str(place) == change.line_id else each
 
     return total(figures(place, each) for place, _, each in of)
 
@@ -60,7 +60,7 @@ class NearestChange(unittest.TestCase):
         needs: Mapping[str, tuple[ClaimCondition, ...]],
     ) -> None:
         batch = total(figures for _, _, figures in of)
-        held = tuple(ClaimedAmounts.in_(figures, place, name) for place, name, figures in of)
+        held = tuple(ClaimedAmounts.in_(figures, str(place), name) for place, name, figures in of)
         for claim in claims(batch):
             change = claim_gap(held, ClaimedAmounts.in_(batch), needs.get(claim.name, ()))
             # Fibre may also be claimed by 100 kcal, a looser limit that the change need not know.

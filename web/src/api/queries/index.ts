@@ -80,6 +80,12 @@ export const learnedQuery = queryOptions({
   staleTime: 60_000,
 });
 
+/** What names were said to mean. */
+export const correctionsQuery = queryOptions({
+  queryKey: ["corrections"],
+  queryFn: ({ signal }) => data(api.GET("/api/v1/corrections", { signal })),
+});
+
 export const versionsQuery = (id: string) =>
   queryOptions({
     queryKey: ["versions", id],

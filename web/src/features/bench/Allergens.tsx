@@ -10,7 +10,7 @@ export function Allergens({ contents }: { contents: Contents }) {
   const { contains, diets_kept: keeps, unknown_lines: unknown } = contents;
   return (
     <Popover.Root>
-      <Popover.Trigger className="mt-1 inline-flex max-w-full flex-wrap items-center gap-x-1 rounded text-left text-[14px]">
+      <Popover.Trigger className="mt-1 inline-flex max-w-full flex-wrap items-center gap-x-1 rounded text-left text-note">
         {contains.length > 0 ? (
           <b className="text-stop">contains {contains.map((each) => each.name).join(", ")}</b>
         ) : (
@@ -40,7 +40,7 @@ export function Allergens({ contents }: { contents: Contents }) {
           <Rows title="May contain, by the packs" rows={contents.may_contain} />
           <Rows title="Is not" rows={contents.diets_broken} />
           {unknown.length > 0 && <Rows title="Unknown" rows={[{ name: "not all known", lines: unknown }]} />}
-          <p className="text-[13px] text-soft">
+          <p className="text-small text-soft">
             Told by the lines, as the ingredients are made up; traces (“may contain”) only where a product’s label says
             so. Ask whoever has an allergy, and read the packs.
           </p>
@@ -55,7 +55,7 @@ function Rows({ title, rows }: { title: string; rows: readonly Schemas["Causes"]
   return (
     <section className="mb-3">
       <h2>{title}</h2>
-      <dl className="text-[14px]">
+      <dl className="text-note">
         {rows.map((row) => (
           <div key={row.name} className="grid grid-cols-[110px_1fr] gap-2 border-b border-rim py-1">
             <dt className="font-semibold">{row.name}</dt>

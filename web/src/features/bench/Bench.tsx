@@ -1,39 +1,47 @@
 import { useQuery } from "@tanstack/react-query";
 import { Tabs } from "radix-ui";
-import { useCallback, useState } from "react";
+import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { formulaQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
+import type { DraftStore } from "@/domain/draftStore";
 import { count, grams, kcal, unreadLines } from "@/domain/format";
-import { ClaimsCard } from "@/features/claims/ClaimsCard";
 import { CrumbCheck } from "@/features/crumb/CrumbCheck";
 import { Hazards } from "@/features/crumb/Hazards";
 import { ProductionCard } from "@/features/production/ProductionCard";
-import { Reformulate } from "@/features/reformulate/Reformulate";
-import { Swaps } from "@/features/swaps/Swaps";
-import { Sweeteners } from "@/features/swaps/Sweeteners";
-import { Twin } from "@/features/twin/Twin";
-import { Versions } from "@/features/versions/Versions";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { useKeys } from "@/ui/keys";
 import { useStatusLine } from "@/ui/statusLine";
+import { useDraft } from "@/ui/useDraft";
+import { useTitle } from "@/ui/useTitle";
+import { AddToToday } from "./AddToToday";
 import { Allergens } from "./Allergens";
 import { Head } from "./Head";
 import { Lines } from "./Lines";
-import { Method } from "./Method";
-import { PieceCard, PieceMore } from "./PieceCard";
+import type { Meaning } from "./MeansDialog";
+import { PieceCard } from "./PieceCard";
 import { SavingBanner } from "./SavingBanner";
-import { ScaleSheet } from "./ScaleSheet";
-import { useDraftStore, useEvaluated } from "./useBench";
+import { useDraftStore, useEvaluated, useSettled } from "./useBench";
 import { useRowActions } from "./useRowActions";
 
-export function Bench() {
+// Most of the time none of these is looked at.
+const LabelTab = lazy(() => import("@/features/label/LabelTab"));
+const Swaps = lazy(() => import("@/features/swaps/Swaps"));
+const Sweeteners = lazy(() => import("@/features/swaps/Sweeteners"));
+const Reformulate = lazy(() => import("@/features/reformulate/Reformulate"));
+const Twin = lazy(() => import("@/features/twin/Twin"));
+const Method = lazy(() => import("./Method"));
+const Versions = lazy(() => import("@/features/versions/Versions"));
+const MeansDialog = lazy(() => import("./MeansDialog"));
+const ScaleSheet = lazy(() => import("./ScaleSheet"));
+
+export default function Bench() {
   const { id = "" } = useParams();
   const query = useQuery(formulaQuery(id));
   if (query.isError) {
     return (
-      <div className="mx-auto max-w-[760px]">
+      <div className="mx-auto max-w-190">
         <h1>Not here</h1>
         <p className="my-3" role="alert">
           {query.error.message}
@@ -50,27 +58,26 @@ export function Bench() {
 
 function Opened({ view }: { view: Schemas["FormulaView"] }) {
   const store = useDraftStore(view);
-  const { draft, saving, past, future } = store.state;
-  const worked = useEvaluated(draft);
+  const worked = useEvaluated(store, view);
+  const settled = useSettled(store);
   const kitchen = useQuery(kitchenQuery);
-  const actions = useRowActions(store);
-  const fitting = worked?.fitting ?? null;
+  const [meaning, setMeaning] = useState<Meaning | null>(null);
+  const lines = useRef(worked?.lines);
+  lines.current = worked?.lines;
+  const called = useCallback(
+    (name: string) => [...(lines.current?.values() ?? [])].filter((line) => line.name === name).map((line) => line.id),
+    [],
+  );
+  const actions = useRowActions(store, setMeaning, called);
   const [scaling, setScaling] = useState(false);
   const { tab: asked = "bench" } = useParams();
   const tab = TABS.some(([slug]) => slug === asked) ? asked : "bench";
   const navigate = useNavigate();
   const open = (slug: string) => navigate(`/formulas/${store.id}${slug === "bench" ? "" : `/${slug}`}`);
   const currency = kitchen.data?.settings.currency ?? "EUR";
+  const families = kitchen.data?.families ?? NO_FAMILIES;
   const openScale = useCallback(() => setScaling(true), []);
-
-  useStatusLine({
-    fits: fitting
-      ? fitting.piece_count > 0
-        ? `· ${count(fitting.piece_count)} of these fit, ${kcal(fitting.energy_kcal)} kcal, ${grams(fitting.protein_g)} g protein`
-        : "· none of these fits"
-      : undefined,
-    saved: SAVING[saving.kind],
-  });
+  useTitle(useDraft(store, (state) => state.draft.name));
 
   useKeys((event) => {
     if (!(event.ctrlKey || event.metaKey) || event.altKey || (event.target as HTMLElement).closest("[role=dialog]"))
@@ -83,99 +90,98 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
   });
 
   return (
-    <div className="mx-auto max-w-[1240px]">
+    <div className="mx-auto max-w-310">
       <Head
         store={store}
         archived={view.archived}
-        families={kitchen.data?.families ?? NO_FAMILIES}
-        name={draft.name}
-        family={draft.family}
-        pieces={draft.pieces}
-        undoes={past.length > 0}
-        redoes={future.length > 0}
-        follows={
-          draft.production.by === "count" && draft.production.made_count == null
-            ? null
-            : (worked?.view.production.piece_count ?? draft.pieces)
-        }
+        families={families}
+        makes={worked?.view.production.piece_count}
         onScale={openScale}
       />
-      {scaling && worked && <ScaleSheet store={store} worked={worked} onClose={() => setScaling(false)} />}
+      <Status store={store} fitting={worked?.fitting ?? null} />
       {worked && <Allergens contents={worked.view.allergens} />}
       {worked && <DietAlerts alarms={worked.view.alerts} />}
       <SavingBanner store={store} />
-      {worked && <PieceLine piece={worked.view.piece} pieces={worked.view.piece_count} />}
+      {worked && <PieceLine worked={worked.view} store={store} fitting={worked.fitting} />}
       <Tabs.Root value={tab} onValueChange={open} activationMode="manual">
-        <Tabs.List
-          aria-label="Parts of the formula"
-          className="mt-3 flex gap-x-5 overflow-x-auto border-b border-rim whitespace-nowrap"
-        >
-          {TABS.map(([slug, name]) => (
-            <Tabs.Trigger
-              key={slug}
-              value={slug}
-              className="-mb-px border-b-[3px] border-transparent px-1 py-[7px] text-soft data-[state=active]:border-enamel data-[state=active]:font-semibold data-[state=active]:text-ink"
-            >
-              {name}
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
-        <Tabs.Content value="bench" tabIndex={-1}>
-          <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
-            <section aria-label="Lines" className="min-w-0">
-              <Lines store={store} worked={worked} actions={actions} />
-              {worked && <WhatToWeigh worked={worked.view} />}
-              {worked && <Hazards hazards={worked.view.hazards} />}
+        <TabRow tab={tab} />
+        <Suspense fallback={<p className="mt-4 text-soft">Opening …</p>}>
+          {meaning && (
+            <MeansDialog
+              meaning={meaning}
+              formula_id={store.id}
+              onClose={() => setMeaning(null)}
+              onAgree={(was) => {
+                store.remember({ name: meaning.name, was, now: meaning.slug });
+                setMeaning(null);
+              }}
+            />
+          )}
+          {scaling && worked && <ScaleSheet store={store} worked={worked} onClose={() => setScaling(false)} />}
+          <Tabs.Content value="bench" tabIndex={-1}>
+            <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
+              <section aria-label="Lines" className="min-w-0">
+                <Lines store={store} worked={worked} actions={actions} />
+                {worked && <WhatToWeigh worked={worked.view} />}
+                {settled && <Hazards hazards={settled.hazards} />}
+                {worked && (
+                  <ProductionCard store={store} made={worked.view.production} layers={worked.view.piece.layers} />
+                )}
+              </section>
               {worked && (
-                <ProductionCard store={store} made={worked.view.production} layers={worked.view.piece.layers} />
+                <div className="grid gap-4">
+                  <PieceCard
+                    worked={worked.view}
+                    school={kitchen.data?.settings.carbohydrate ?? "available"}
+                    fitting={worked.fitting}
+                    store={store}
+                  />
+                  <CrumbCheck
+                    check={worked.view.check}
+                    repairs={settled?.repairs}
+                    families={families}
+                    currency={currency}
+                    store={store}
+                  />
+                </div>
               )}
-            </section>
-            {worked && (
-              <div className="grid gap-4">
-                <PieceCard
-                  worked={worked.view}
-                  school={kitchen.data?.settings.carbohydrate ?? "available"}
-                  fitting={fitting}
-                  store={store}
-                />
-                <CrumbCheck
-                  check={worked.view.check}
-                  families={kitchen.data?.families ?? NO_FAMILIES}
-                  currency={currency}
-                  store={store}
-                  draft={draft}
-                />
-                <PieceMore worked={worked.view} currency={currency} store={store} />
-                <ClaimsCard worked={worked.view} reference={draft.twin} store={store} />
-              </div>
+            </div>
+          </Tabs.Content>
+          <Tabs.Content value="label" tabIndex={-1}>
+            {worked && settled && <LabelTab worked={worked.view} settled={settled} currency={currency} store={store} />}
+          </Tabs.Content>
+          <Tabs.Content value="swaps" tabIndex={-1}>
+            <Swaps store={store} currency={currency} />
+          </Tabs.Content>
+          <Tabs.Content value="sweeteners" tabIndex={-1}>
+            <Sweeteners store={store} currency={currency} />
+          </Tabs.Content>
+          <Tabs.Content value="reach" tabIndex={-1}>
+            {worked ? (
+              <Reformulate store={store} worked={worked} />
+            ) : (
+              <p className="mt-4 text-soft">Working it out …</p>
             )}
-          </div>
-        </Tabs.Content>
-        <Tabs.Content value="swaps" tabIndex={-1}>
-          <Swaps store={store} currency={currency} />
-        </Tabs.Content>
-        <Tabs.Content value="sweeteners" tabIndex={-1}>
-          <Sweeteners store={store} currency={currency} />
-        </Tabs.Content>
-        <Tabs.Content value="reach" tabIndex={-1}>
-          {worked ? <Reformulate store={store} worked={worked} /> : <p className="mt-4 text-soft">Working it out …</p>}
-        </Tabs.Content>
-        <Tabs.Content value="twin" tabIndex={-1}>
-          <Twin store={store} />
-        </Tabs.Content>
-        <Tabs.Content value="method" tabIndex={-1}>
-          <Method store={store} />
-        </Tabs.Content>
-        <Tabs.Content value="versions" tabIndex={-1}>
-          <Versions store={store} />
-        </Tabs.Content>
+          </Tabs.Content>
+          <Tabs.Content value="twin" tabIndex={-1}>
+            <Twin store={store} />
+          </Tabs.Content>
+          <Tabs.Content value="method" tabIndex={-1}>
+            <Method store={store} />
+          </Tabs.Content>
+          <Tabs.Content value="versions" tabIndex={-1}>
+            <Versions store={store} />
+          </Tabs.Content>
+        </Suspense>
       </Tabs.Root>
+      {worked && settled && <Changed worked={worked.view} settled={settled} />}
     </div>
   );
 }
 
 const TABS = [
   ["bench", "Bench"],
+  ["label", "Label"],
   ["swaps", "Swaps"],
   ["sweeteners", "Sweeteners"],
   ["reach", "Reach a target"],
@@ -184,13 +190,68 @@ const TABS = [
   ["versions", "Versions"],
 ] as const;
 
+/** The tabs in a row that shows which one is open and that there are more on either side. */
+function TabRow({ tab }: { tab: string }) {
+  const row = useRef<HTMLDivElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the open tab is brought into sight when it is another
+  useEffect(() => {
+    row.current?.querySelector("[data-state=active]")?.scrollIntoView({ block: "nearest", inline: "center" });
+  }, [tab]);
+  return (
+    <div className="more-beside mt-3 border-b border-rim">
+      <Tabs.List ref={row} aria-label="Parts of the formula" className="flex gap-x-2 overflow-x-auto whitespace-nowrap">
+        {TABS.map(([slug, name]) => (
+          <Tabs.Trigger
+            key={slug}
+            value={slug}
+            className="-mb-px min-h-10 min-w-10 border-b-[3px] border-transparent px-2 text-soft data-[state=active]:border-enamel data-[state=active]:font-semibold data-[state=active]:text-ink"
+          >
+            {name}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+    </div>
+  );
+}
+
+/** What of it fits and whether it is saved, in the day strip. */
+function Status({ store, fitting }: { store: DraftStore; fitting: Schemas["Fitting"] | null }) {
+  const saving = useDraft(store, (state) => state.saving.kind);
+  useStatusLine({
+    fits: fitting
+      ? fitting.piece_count > 0
+        ? `· ${count(fitting.piece_count)} of these fit, ${kcal(fitting.energy_kcal)} kcal, ${grams(fitting.protein_g)} g protein`
+        : "· none of these fits"
+      : undefined,
+    saved: SAVING[saving],
+  });
+  return null;
+}
+
+/** Tells who does not see it what a piece comes to, once the figures rest. */
+function Changed({ worked, settled }: { worked: Schemas["EvaluatedView"]; settled: Schemas["SettledView"] }) {
+  const [said, setSaid] = useState("");
+  const first = useRef(true);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: said when what rests is another, with the figures of then
+  useEffect(() => {
+    if (!first.current)
+      setSaid(`A piece: ${kcal(worked.piece.energy_kcal)} kcal, ${grams(worked.piece.protein_g)} g protein.`);
+    first.current = false;
+  }, [settled]);
+  return (
+    <p role="status" className="sr-only" data-changed>
+      {said}
+    </p>
+  );
+}
+
 /** The line that carries most of the doubt, and what a scale would gain. */
 function WhatToWeigh({ worked }: { worked: Schemas["EvaluatedView"] }) {
   if (!worked.weigh.length) return null;
   return (
     <ul className="mt-3 grid gap-1 px-2" aria-label="What to weigh">
       {worked.weigh.map((line) => (
-        <li key={`${line.part} ${line.line}`} className="text-soft">
+        <li key={line.line_id} className="text-soft">
           <b className="text-caution">Weigh the {line.name}:</b> it carries {Math.round(line.share * 100)} % of the
           doubt in the energy; on a scale the band of a piece narrows from ± {grams(worked.piece.sd.energy_kcal ?? 0)}{" "}
           to ± {grams(line.then_sd_kcal)} kcal.
@@ -200,20 +261,32 @@ function WhatToWeigh({ worked }: { worked: Schemas["EvaluatedView"] }) {
   );
 }
 
-/** One piece in a line, where its card stands below the lines. */
-function PieceLine({ piece, pieces }: { piece: Schemas["FiguresView"]; pieces: number }) {
+/** One piece in a line with its button, where its card stands below the lines. */
+function PieceLine({
+  worked,
+  store,
+  fitting,
+}: {
+  worked: Schemas["EvaluatedView"];
+  store: DraftStore;
+  fitting: Schemas["Fitting"] | null;
+}) {
+  const { piece } = worked;
   return (
-    <p className="mt-3 lg:hidden">
-      <a href="#piece-title" className="text-soft hover:underline">
-        <b className="figure text-[22px] text-ink">
+    <div className="piece-line lg:hidden">
+      <p className="leading-tight">
+        <b className="figure text-figure">
           {kcal(piece.energy_kcal)}
           <Band sd={piece.sd.energy_kcal} of={piece.energy_kcal} /> kcal
         </b>{" "}
-        · <b className="figure text-[22px] text-protein-ink">{grams(piece.protein_g)} g protein</b> · one of{" "}
-        {count(pieces)}
-        {piece.without_lines > 0 && <span className="text-caution"> · {unreadLines(piece.without_lines)}</span>}
-      </a>
-    </p>
+        · <b className="figure text-figure text-protein-ink">{grams(piece.protein_g)} g protein</b>{" "}
+        <span className="text-soft">
+          · one of {count(worked.piece_count)}
+          {piece.without_lines > 0 && <span className="text-caution"> · {unreadLines(piece.without_lines)}</span>}
+        </span>
+      </p>
+      <AddToToday worked={worked} store={store} fitting={fitting} compact />
+    </div>
   );
 }
 

@@ -8,36 +8,32 @@ import type { Schemas } from "@/api/types";
 import { UNNAMED } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { count } from "@/domain/format";
+import { newId } from "@/domain/ids";
+import { parseNumber } from "@/domain/numbers";
 import { useArchive } from "@/features/formulas/useArchive";
 import { Select } from "@/ui/Select";
+import { useDraft } from "@/ui/useDraft";
 
 interface HeadProps {
   store: DraftStore;
   archived: boolean;
   families: Schemas["Family"][];
-  name: string;
-  family: string;
-  pieces: number;
-  undoes: boolean;
-  redoes: boolean;
-  /** How many pieces it makes where they are not counted; null where they are. */
-  follows: number | null;
+  /** How many pieces it makes, as worked out; undefined while that is under way. */
+  makes: number | undefined;
   onScale: () => void;
 }
 
 /** Name, family, pieces, undo and the rest of what concerns the formula as a whole. */
-export const Head = memo(function Head({
-  store,
-  archived,
-  families,
-  name,
-  family,
-  pieces,
-  undoes,
-  redoes,
-  follows,
-  onScale,
-}: HeadProps) {
+export const Head = memo(function Head({ store, archived, families, makes, onScale }: HeadProps) {
+  const name = useDraft(store, (state) => state.draft.name);
+  const family = useDraft(store, (state) => state.draft.family);
+  const pieces = useDraft(store, (state) => state.draft.pieces);
+  const counted = useDraft(
+    store,
+    ({ draft: { production } }) => production.by === "count" && production.made_count == null,
+  );
+  const undoes = useDraft(store, (state) => state.past.length > 0);
+  const redoes = useDraft(store, (state) => state.future.length > 0);
   const navigate = useNavigate();
   const client = useQueryClient();
   const archive = useArchive();
@@ -55,7 +51,7 @@ export const Head = memo(function Head({
   });
   return (
     <header className="flex flex-wrap items-center gap-x-4 gap-y-2">
-      <h1 className="min-w-[200px] flex-1 max-md:basis-full max-md:text-[22px]">
+      <h1 className="min-w-50 flex-1 max-md:basis-full max-md:text-figure">
         <input
           className="-ml-1 w-full rounded bg-transparent px-1"
           aria-label="Name of the formula"
@@ -75,10 +71,10 @@ export const Head = memo(function Head({
         options={[["", "No family yet"], ...families.map(({ slug, name }) => [slug, name] as const)]}
         onChange={(chosen) => store.edit((now) => ({ ...now, family: chosen }))}
       />
-      {follows === null ? (
+      {counted ? (
         <PiecesField pieces={pieces} onChange={(pieces) => store.edit((now) => ({ ...now, pieces }), "pieces")} />
       ) : (
-        <span>makes {count(follows)}</span>
+        <span>makes {count(makes ?? pieces)}</span>
       )}
       <span className="flex gap-1">
         <button
@@ -106,7 +102,7 @@ export const Head = memo(function Head({
             <MoreHorizontal size={17} aria-hidden />
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
-            <DropdownMenu.Content align="end" sideOffset={6} className="card z-40 min-w-[170px] p-1 shadow-xl">
+            <DropdownMenu.Content align="end" sideOffset={6} className="card z-40 min-w-42.5 p-1 shadow-xl">
               <DropdownMenu.Item
                 className="cursor-pointer rounded px-3 py-2 data-[highlighted]:bg-sunk"
                 onSelect={onScale}
@@ -115,7 +111,7 @@ export const Head = memo(function Head({
               </DropdownMenu.Item>
               <DropdownMenu.Item
                 className="cursor-pointer rounded px-3 py-2 data-[highlighted]:bg-sunk"
-                onSelect={() => copy.mutate(crypto.randomUUID())}
+                onSelect={() => copy.mutate(newId())}
               >
                 Duplicate
               </DropdownMenu.Item>
@@ -140,14 +136,14 @@ export const Head = memo(function Head({
 
 function PiecesField({ pieces, onChange }: { pieces: number; onChange: (pieces: number) => void }) {
   const [text, setText] = useState(String(pieces));
-  const number = Number(text);
-  const right = Number.isInteger(number) && number >= 1 && number <= 1000;
-  useEffect(() => setText((now) => (Number(now) === pieces ? now : String(pieces))), [pieces]);
+  const number = parseNumber(text);
+  const right = isCount(number);
+  useEffect(() => setText((now) => (parseNumber(now) === pieces ? now : String(pieces))), [pieces]);
   return (
     <label className="flex items-center gap-2">
       makes
       <input
-        className="field !w-[72px] text-right"
+        className="field !w-18 text-right"
         inputMode="numeric"
         aria-label="Pieces of the batch"
         aria-invalid={!right}
@@ -155,15 +151,17 @@ function PiecesField({ pieces, onChange }: { pieces: number; onChange: (pieces: 
         value={text}
         onChange={(event) => {
           setText(event.target.value);
-          const typed = Number(event.target.value);
-          if (event.target.value.trim() && Number.isInteger(typed) && typed >= 1 && typed <= 1000) onChange(typed);
+          const typed = parseNumber(event.target.value);
+          if (isCount(typed)) onChange(typed);
         }}
       />
       {!right && (
-        <span id="pieces-wrong" role="alert" className="text-[14px] text-stop">
+        <span id="pieces-wrong" role="alert" className="text-note text-stop">
           A batch makes from 1 to 1,000 pieces.
         </span>
       )}
     </label>
   );
 }
+
+const isCount = (number: number) => Number.isInteger(number) && number >= 1 && number <= 1000;

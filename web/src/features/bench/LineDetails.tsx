@@ -21,7 +21,7 @@ export function LineDetails({ line, onDetail, onReplace }: LineDetailsProps) {
     <section className="mt-3 grid gap-2 border-t border-rim pt-3" aria-label="Details of the line">
       {line.fills.length > 1 && (
         <div>
-          <span className="mb-1 block text-[13px] text-soft">The cup was</span>
+          <span className="mb-1 block text-small text-soft">The cup was</span>
           <ToggleGroup.Root
             type="single"
             aria-label="How the cup was filled"
@@ -33,7 +33,7 @@ export function LineDetails({ line, onDetail, onReplace }: LineDetailsProps) {
               <ToggleGroup.Item
                 key={fill}
                 value={fill}
-                className="rounded-md border border-rim-strong px-2 py-[2px] text-[14px] data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
+                className="rounded-md border border-rim-strong px-2 py-0.5 text-note data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
               >
                 {fill}
               </ToggleGroup.Item>
@@ -69,10 +69,10 @@ export function LineDetails({ line, onDetail, onReplace }: LineDetailsProps) {
           {line.cooked_or_dry.cooks ? "As cooked or soaked" : "As dry"}: {line.cooked_or_dry.text}
         </button>
       )}
-      <label className="flex items-center gap-2 text-[14px]">
+      <label className="flex items-center gap-2 text-note">
         <input
           type="checkbox"
-          className="size-[18px] accent-[var(--enamel-ink)]"
+          className="size-4.5 accent-[var(--enamel-ink)]"
           checked={optional}
           onChange={(event) => {
             setOptional(event.target.checked);
@@ -101,7 +101,7 @@ function Amount({ label, unit, button, hint, start, most, onDone }: AmountProps)
   const right = text.trim() !== "" && value > 0 && value <= most;
   return (
     <form
-      className="grid grid-cols-[92px_72px_auto_1fr] items-center gap-2 text-[14px]"
+      className="grid grid-cols-[92px_72px_auto_1fr] items-center gap-2 text-note"
       onSubmit={(event) => {
         event.preventDefault();
         if (right && text !== start) onDone(value);
@@ -110,7 +110,7 @@ function Amount({ label, unit, button, hint, start, most, onDone }: AmountProps)
       <span>{label}</span>
       <span className="flex items-center gap-1">
         <input
-          className="field !min-h-[30px] !px-2 !py-[2px] text-right"
+          className="field !min-h-7.5 !px-2 !py-0.5 text-right"
           aria-label={`${label}, ${unit}`}
           aria-invalid={text.trim() !== "" && !right}
           inputMode="decimal"
@@ -121,10 +121,10 @@ function Amount({ label, unit, button, hint, start, most, onDone }: AmountProps)
         />
         {unit}
       </span>
-      <button type="submit" className="btn btn-quiet !min-h-[30px]" disabled={!right || text === start}>
+      <button type="submit" className="btn btn-quiet !min-h-7.5" disabled={!right || text === start}>
         {button}
       </button>
-      <span className="text-[13px] text-soft">{hint}</span>
+      <span className="text-small text-soft">{hint}</span>
     </form>
   );
 }

@@ -9,17 +9,17 @@ import { ReadAs } from "./ReadAs";
 
 /** What a row can ask of its Bench. The functions stay the same, so that a keystroke draws one row anew. */
 export interface RowActions {
-  type: (key: string, text: string) => void;
-  addBelow: (key: string) => void;
-  remove: (key: string, focus: boolean) => void;
-  move: (key: string, by: 1 | -1) => void;
-  focusNeighbour: (key: string, by: 1 | -1) => void;
-  nudge: (key: string, factor: number) => void;
-  paste: (key: string, text: string) => void;
-  choose: (key: string, name: string, choice: Schemas["Choice"] | null) => void;
-  part: (key: string, texts: readonly string[]) => void;
-  detail: (key: string, details: Details) => void;
-  replace: (key: string, text: string, slug: string) => void;
+  type: (id: string, text: string) => void;
+  addBelow: (id: string) => void;
+  remove: (id: string, focus: boolean) => void;
+  move: (id: string, by: 1 | -1) => void;
+  focusNeighbour: (id: string, by: 1 | -1) => void;
+  nudge: (id: string, factor: number) => void;
+  paste: (id: string, text: string) => void;
+  choose: (id: string, name: string, choice: Schemas["Choice"] | null) => void;
+  part: (id: string, texts: readonly string[]) => void;
+  detail: (id: string, details: Details) => void;
+  replace: (id: string, text: string, slug: string) => void;
 }
 
 /** What a line says besides how much of what. */
@@ -52,46 +52,46 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
   function onKeyDown(event: React.KeyboardEvent<HTMLInputElement>) {
     if (event.nativeEvent.isComposing) return;
     const arrow = event.key === "ArrowUp" ? -1 : event.key === "ArrowDown" ? 1 : 0;
-    if (event.key === "Enter") actions.addBelow(line.key);
-    else if (arrow && event.altKey && event.shiftKey) figures && actions.nudge(line.key, 1 - arrow * NUDGE);
-    else if (arrow && event.altKey) actions.move(line.key, arrow);
-    else if (arrow) actions.focusNeighbour(line.key, arrow);
-    else if (event.key === "Backspace" && !line.text) actions.remove(line.key, true);
+    if (event.key === "Enter") actions.addBelow(line.id);
+    else if (arrow && event.altKey && event.shiftKey) figures && actions.nudge(line.id, 1 - arrow * NUDGE);
+    else if (arrow && event.altKey) actions.move(line.id, arrow);
+    else if (arrow) actions.focusNeighbour(line.id, arrow);
+    else if (event.key === "Backspace" && !line.text) actions.remove(line.id, true);
     else return;
     event.preventDefault();
   }
 
   return (
-    <li className="group grid grid-cols-[minmax(0,1fr)_62px_30px] items-center gap-x-2 border-b border-rim px-2 py-[3px] md:grid-cols-[minmax(0,1fr)_84px_minmax(80px,140px)_58px_62px_30px]">
+    <li className="group grid grid-cols-[minmax(0,1fr)_62px_30px] items-center gap-x-2 border-b border-rim px-2 py-1 md:grid-cols-[minmax(0,1fr)_84px_minmax(80px,140px)_58px_62px_30px]">
       <div className="min-w-0 max-md:col-span-2">
         <input
-          className="w-full rounded bg-transparent px-1 pt-[2px]"
-          data-line={line.key}
+          className="w-full rounded bg-transparent px-1 pt-0.5"
+          data-line={line.id}
           aria-label="Line as written"
           aria-invalid={!!problem}
           placeholder={placeholder}
           autoComplete="off"
           maxLength={1000}
           value={line.text}
-          onChange={(event) => actions.type(line.key, event.target.value)}
+          onChange={(event) => actions.type(line.id, event.target.value)}
           onKeyDown={onKeyDown}
           onPaste={(event) => {
             const text = event.clipboardData.getData("text/plain");
             if (!text.trim().includes("\n") && text.length <= 1000) return;
             event.preventDefault();
-            actions.paste(line.key, text);
+            actions.paste(line.id, text);
           }}
         />
         {shown && (
-          <div className="-mt-[1px] min-w-0 px-1 text-[13px] leading-[1.3] text-soft">
+          <div className="-mt-0.25 min-w-0 px-1 text-small leading-[1.3] text-soft">
             <ReadAs
               line={shown}
               remark={remark}
               chosen={line.chosen}
-              onChoose={(choice) => actions.choose(line.key, shown.name, choice)}
-              onForget={() => actions.choose(line.key, shown.name, null)}
-              onDetail={(details) => actions.detail(line.key, details)}
-              onReplace={(text, slug) => actions.replace(line.key, text, slug)}
+              onChoose={(choice) => actions.choose(line.id, shown.name, choice)}
+              onForget={() => actions.choose(line.id, shown.name, null)}
+              onDetail={(details) => actions.detail(line.id, details)}
+              onReplace={(text, slug) => actions.replace(line.id, text, slug)}
             />
             {shown.optional && <span className="ml-2">optional, counted</span>}
             {problem && <span className="ml-2 font-semibold text-caution">{problem}</span>}
@@ -99,7 +99,7 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
               <button
                 type="button"
                 className="ml-2 font-semibold text-enamel-ink underline"
-                onClick={() => actions.part(line.key, shown.apart)}
+                onClick={() => actions.part(line.id, shown.apart)}
               >
                 Make it {shown.apart.length} lines
               </button>
@@ -152,9 +152,9 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
       </span>
       <button
         type="button"
-        className="btn btn-bare !min-h-[26px] !px-1 text-soft max-md:order-1 max-md:row-start-1 max-md:col-start-3 md:opacity-0 md:group-focus-within:opacity-100 md:group-hover:opacity-100"
+        className="btn btn-bare !min-h-6.5 !px-1 text-soft max-md:order-1 max-md:row-start-1 max-md:col-start-3 md:opacity-0 md:group-focus-within:opacity-100 md:group-hover:opacity-100"
         aria-label={`Remove the line ${line.text || "without text"}`}
-        onClick={() => actions.remove(line.key, false)}
+        onClick={() => actions.remove(line.id, false)}
       >
         <X size={15} aria-hidden />
       </button>

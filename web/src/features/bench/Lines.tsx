@@ -3,6 +3,7 @@ import { newPart, type Part } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { grams, kcal } from "@/domain/format";
 import { PartOptions } from "@/features/production/PartOptions";
+import { useDraft } from "@/ui/useDraft";
 import { LineRow, type RowActions } from "./LineRow";
 import type { Evaluated } from "./useBench";
 
@@ -16,14 +17,14 @@ export function Lines({
   worked: Evaluated | undefined;
   actions: RowActions;
 }) {
-  const { parts } = store.state.draft;
+  const parts = useDraft(store, (state) => state.draft.parts);
   const most = Math.max(1, ...[...(worked?.lines.values() ?? [])].map((line) => line.energy_kcal ?? 0));
   const named = parts.length > 1 || !!parts[0]?.name;
   return (
     <div className="card overflow-hidden">
       <div
         aria-hidden
-        className="hidden grid-cols-[minmax(0,1fr)_84px_minmax(80px,140px)_58px_62px_30px] gap-x-2 border-b border-rim px-2 py-2 text-[12.5px] font-semibold text-soft md:grid"
+        className="hidden grid-cols-[minmax(0,1fr)_84px_minmax(80px,140px)_58px_62px_30px] gap-x-2 border-b border-rim px-2 py-2 text-mini font-semibold text-soft md:grid"
       >
         <span className="px-1">As written, and what it was read as</span>
         <span className="text-right">Grams</span>
@@ -34,13 +35,13 @@ export function Lines({
       </div>
       {parts.map((part, place) => (
         <div key={part.key}>
-          {named && <PartHead part={part} figures={worked?.parts.get(part.key)} store={store} />}
+          {named && <PartHead part={part} figures={worked?.view.parts[place]} store={store} />}
           <ul aria-label={part.name || "Lines of the formula"}>
             {part.lines.map((line, row) => (
               <LineRow
-                key={line.key}
+                key={line.id}
                 line={line}
-                read={worked?.lines.get(line.key)}
+                read={worked?.lines.get(line.id)}
                 most_kcal={most}
                 placeholder={
                   place === 0 && row === 0
@@ -53,8 +54,8 @@ export function Lines({
           </ul>
         </div>
       ))}
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-2 py-2 text-[14px] text-soft">
-        <button type="button" className="btn btn-bare" onClick={() => actions.addBelow(lastKey(parts))}>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-2 py-2 text-note text-soft">
+        <button type="button" className="btn btn-bare" onClick={() => actions.addBelow(lastId(parts))}>
           Add a line
         </button>
         <button
@@ -73,7 +74,7 @@ export function Lines({
   );
 }
 
-const lastKey = (parts: Part[]) => parts.at(-1)?.lines.at(-1)?.key ?? "";
+const lastId = (parts: Part[]) => parts.at(-1)?.lines.at(-1)?.id ?? "";
 
 function PartHead({
   part,
@@ -84,11 +85,11 @@ function PartHead({
   figures: Schemas["PartView"] | undefined;
   store: DraftStore;
 }) {
-  const several = store.state.draft.parts.length > 1;
+  const several = useDraft(store, (state) => state.draft.parts.length > 1);
   return (
     <div className="flex items-center gap-2 border-b border-rim bg-sunk px-2 py-1">
       <input
-        className="min-w-0 flex-1 rounded bg-transparent px-1 py-[3px] font-display text-[16px] font-[640]"
+        className="min-w-0 flex-1 rounded bg-transparent px-1 py-1 font-display text-lead font-[640]"
         aria-label="Name of the part"
         maxLength={80}
         placeholder="Main part"
@@ -105,7 +106,7 @@ function PartHead({
         }}
       />
       {figures && (
-        <span className="text-[13.5px] whitespace-nowrap text-soft">
+        <span className="text-small whitespace-nowrap text-soft">
           {grams(figures.mass_g)} g · {kcal(figures.energy_kcal)} kcal
         </span>
       )}
@@ -113,7 +114,7 @@ function PartHead({
       {several && (
         <button
           type="button"
-          className="btn btn-bare !min-h-[28px]"
+          className="btn btn-bare !min-h-7"
           aria-label={`Remove the part ${part.name || "without a name"}`}
           onClick={() =>
             store.edit((draft) => ({ ...draft, parts: draft.parts.filter((each) => each.key !== part.key) }))

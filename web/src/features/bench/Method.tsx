@@ -6,10 +6,11 @@ import type { Schemas } from "@/api/types";
 import { benchBody } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { Hazards } from "@/features/crumb/Hazards";
+import { useDraft } from "@/ui/useDraft";
 
 /** The steps: text with links to lines, times and heat read from the words, and what a method of such lines says. */
-export function Method({ store }: { store: DraftStore }) {
-  const { draft } = store.state;
+export default function Method({ store }: { store: DraftStore }) {
+  const draft = useDraft(store, (state) => state.draft);
   const late = useDeferredValue(draft);
   const body = benchBody(late);
   const query = useQuery({
@@ -37,7 +38,7 @@ export function Method({ store }: { store: DraftStore }) {
           </button>
         </div>
         <textarea
-          className="field mt-2 min-h-[260px] leading-relaxed"
+          className="field mt-2 min-h-65 leading-relaxed"
           aria-label="Method"
           maxLength={20_000}
           placeholder={"The steps, one a line. {butter} shows the amount of the line that is called so."}
@@ -47,7 +48,7 @@ export function Method({ store }: { store: DraftStore }) {
             store.edit((now) => ({ ...now, method }), "method");
           }}
         />
-        <p className="mt-1 text-[13px] text-soft">
+        <p className="mt-1 text-small text-soft">
           A name in braces, such as {"{butter}"}, shows what that line says now, scaled with it.
         </p>
       </section>
@@ -55,7 +56,7 @@ export function Method({ store }: { store: DraftStore }) {
         <h2 id="steps-title">
           Steps
           {view && view.high_min > 0 && (
-            <span className="ml-2 font-text text-[14px] font-normal text-soft">
+            <span className="ml-2 font-text text-note font-normal text-soft">
               {minutes(view.low_min, view.high_min)} as far as they say
             </span>
           )}
@@ -70,13 +71,13 @@ export function Method({ store }: { store: DraftStore }) {
         {view && view.checks.length > 0 && (
           <section className="mt-4" aria-labelledby="checks-title">
             <h2 id="checks-title">Does it say</h2>
-            <ul className="mt-1 grid gap-1 text-[14px]">
+            <ul className="mt-1 grid gap-1 text-note">
               {view.checks.map((check) => (
                 <li key={check.sentence} className="flex items-baseline gap-2">
                   {check.step === null ? (
-                    <Circle size={13} aria-hidden className="translate-y-[2px] text-caution" />
+                    <Circle size={13} aria-hidden className="translate-y-0.5 text-caution" />
                   ) : (
-                    <Check size={14} aria-hidden className="translate-y-[2px]" />
+                    <Check size={14} aria-hidden className="translate-y-0.5" />
                   )}
                   <span>
                     {check.sentence}{" "}
@@ -98,10 +99,10 @@ export function Method({ store }: { store: DraftStore }) {
 function StepRow({ step, number }: { step: Schemas["Step"]; number: number }) {
   return (
     <li className="card flex gap-3 px-3 py-2">
-      <b className="figure text-[18px]">{number}</b>
+      <b className="figure text-lead">{number}</b>
       <div className="min-w-0">
         {step.texts.map((piece, place) =>
-          piece.place !== null ? (
+          piece.line_id ? (
             // biome-ignore lint/suspicious/noArrayIndexKey: a piece of text is its place
             <b key={place} className="rounded bg-sunk px-1">
               {piece.text}
@@ -109,7 +110,7 @@ function StepRow({ step, number }: { step: Schemas["Step"]; number: number }) {
           ) : piece.problem ? (
             // biome-ignore lint/suspicious/noArrayIndexKey: a piece of text is its place
             <span key={place} className="font-semibold text-caution" title={piece.problem}>
-              {`{${piece.text}}`} <span className="text-[13px] font-normal">({piece.problem})</span>
+              {`{${piece.text}}`} <span className="text-small font-normal">({piece.problem})</span>
             </span>
           ) : (
             // biome-ignore lint/suspicious/noArrayIndexKey: a piece of text is its place
@@ -117,7 +118,7 @@ function StepRow({ step, number }: { step: Schemas["Step"]; number: number }) {
           ),
         )}
         {(step.low_min !== null || step.oven_c !== null) && (
-          <span className="block text-[13px] text-soft">
+          <span className="block text-small text-soft">
             {[
               step.low_min !== null && step.high_min !== null && minutes(step.low_min, step.high_min),
               step.oven_c !== null && `${step.oven_c} °C`,

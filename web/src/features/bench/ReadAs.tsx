@@ -1,10 +1,10 @@
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { ChevronDown } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useState } from "react";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
-
+import { PickList } from "@/ui/PickList";
 import { LineDetails } from "./LineDetails";
 import type { Details } from "./LineRow";
 
@@ -29,6 +29,7 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onR
     queryKey: ["ingredients", words],
     queryFn: ({ signal }) => data(api.GET("/api/v1/ingredients", { params: { query: { words } }, signal })),
     enabled: open && words.trim().length > 0,
+    placeholderData: keepPreviousData,
   });
   const offered = words.trim() ? (found.data ?? []) : line.others;
   const label = line.ingredient ? line.ingredient.name : "choose an ingredient";
@@ -41,7 +42,7 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onR
       }}
     >
       <Popover.Trigger
-        className={`inline-flex max-w-full items-center gap-1 rounded text-left text-[13px] ${line.ingredient && line.sure ? "text-soft" : "font-semibold text-caution"}`}
+        className={`inline-flex max-w-full items-center gap-1 rounded text-left text-small ${line.ingredient && line.sure ? "text-soft" : "font-semibold text-caution"}`}
       >
         <span className="truncate">
           {line.ingredient && <span className="sr-only">Read as </span>}
@@ -60,7 +61,7 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onR
           className="card z-40 max-h-[var(--radix-popover-content-available-height)] w-[min(380px,calc(100vw-24px))] overflow-y-auto p-3 shadow-xl"
           aria-label={`What “${line.name}” means`}
         >
-          <p className="mb-2 text-[13.5px] text-soft">
+          <p className="mb-2 text-small text-soft">
             {line.ingredient ? (
               <>
                 “{line.name}” is read as <b className="text-ink">{line.ingredient.name}</b>.
@@ -69,34 +70,26 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onR
               <>“{line.name}” is nothing we know. What is it?</>
             )}
           </p>
-          <input
-            className="field"
-            aria-label="Search the ingredients"
+          <PickList
+            label="Search the ingredients"
             placeholder="Search the ingredients"
-            maxLength={200}
-            value={words}
-            onChange={(event) => setWords(event.target.value)}
-          />
-          <ul className="mt-2 max-h-[112px] overflow-y-auto" aria-label={words ? "Found" : "Runner-ups"}>
-            {offered.map((choice) => (
-              <li key={choice.slug}>
-                <button
-                  type="button"
-                  className="w-full rounded px-2 py-[6px] text-left hover:bg-sunk"
-                  onClick={() => {
-                    setOpen(false);
-                    onChoose(choice);
-                  }}
-                >
-                  {choice.name}
-                </button>
-              </li>
-            ))}
-          </ul>
+            words={words}
+            onWords={setWords}
+            items={offered}
+            keyOf={(choice) => choice.slug}
+            behind={!!words.trim() && (found.isPlaceholderData || found.isPending)}
+            onPick={(choice) => {
+              setOpen(false);
+              onChoose(choice);
+            }}
+            listClass="max-h-28 overflow-y-auto"
+          >
+            {(choice) => choice.name}
+          </PickList>
           {words.trim() && found.isSuccess && offered.length === 0 && (
             <p className="text-soft">No match for “{words.trim()}”.</p>
           )}
-          <p className="mt-1 text-[13px] text-soft">What you choose is remembered for these words.</p>
+          <p className="mt-1 text-small text-soft">What you choose holds for this formula.</p>
           {chosen && (
             <button
               type="button"
@@ -106,7 +99,7 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onR
                 onForget();
               }}
             >
-              Forget, read it by its words
+              Read it by its words
             </button>
           )}
           {line.mass_g !== null && <LineDetails line={line} onDetail={onDetail} onReplace={onReplace} />}

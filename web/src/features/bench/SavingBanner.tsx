@@ -1,9 +1,11 @@
 import { countLines, draftFrom } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
+import { useDraft } from "@/ui/useDraft";
 
 /** Why the draft is not saved, where the baker has to decide something. */
 export function SavingBanner({ store }: { store: DraftStore }) {
-  const { saving, draft } = store.state;
+  const saving = useDraft(store, (state) => state.saving);
+  const draft = useDraft(store, (state) => state.draft);
   if (saving.kind === "conflict") {
     const other = draftFrom(saving.current);
     return (

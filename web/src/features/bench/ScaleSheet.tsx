@@ -1,5 +1,5 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
-import { useDeferredValue, useState } from "react";
+import { useState } from "react";
 import { api, data } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
@@ -10,6 +10,7 @@ import { Problem } from "@/domain/problem";
 import { NumberField } from "@/ui/NumberField";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
+import { useDraft } from "@/ui/useDraft";
 import type { Evaluated } from "./useBench";
 
 interface ScaleSheetProps {
@@ -29,25 +30,33 @@ const BY = [
 type By = (typeof BY)[number][0];
 
 /** The formula in another amount: what each line becomes, what rounding does to it, and then the lines written anew. */
-export function ScaleSheet({ store, worked, onClose }: ScaleSheetProps) {
-  const { draft } = store.state;
+export default function ScaleSheet({ store, worked, onClose }: ScaleSheetProps) {
+  const draft = useDraft(store, (state) => state.draft);
   const { production: made } = worked.view;
   const [by, setBy] = useState<By>("pieces");
   const [value, setValue] = useState<number | null>(null);
   const [line, setLine] = useState("");
   const [factor, setFactor] = useState<number | null>(null);
-  const lines = draft.parts.flatMap((part) => part.lines).filter((each) => worked.lines.get(each.key)?.mass_g);
-  const asked = useDeferredValue(factorOf());
+  const [other, setOther] = useState<OtherTinChoice | null>(null);
+  const lines = draft.parts.flatMap((part) => part.lines).filter((each) => worked.lines.get(each.id)?.mass_g);
+  const asked = scaleBy();
   const parts = partsBody(draft.parts);
   const preview = useQuery({
     queryKey: ["scale", parts, asked],
-    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/scale", { body: { parts, factor: asked ?? 1 }, signal })),
+    queryFn: ({ signal }) =>
+      data(api.POST("/api/v1/bench/scale", { body: { parts, ...asked, factor: asked?.factor ?? 1 }, signal })),
     enabled: asked !== null,
     placeholderData: keepPreviousData,
   });
 
+  function scaleBy(): { factor: number; surface_factor?: number } | null {
+    if (by === "tin") return other && { factor: other.factor, surface_factor: other.surface_factor };
+    const times = factorOf();
+    return times === null ? null : { factor: times };
+  }
+
   function factorOf(): number | null {
-    if (by === "eggs" || by === "tin") return factor;
+    if (by === "eggs") return factor;
     if (value === null || value <= 0) return null;
     if (by === "times") return value;
     if (by === "pieces") return value / made.piece_count;
@@ -61,6 +70,9 @@ export function ScaleSheet({ store, worked, onClose }: ScaleSheetProps) {
       ...now,
       pieces:
         now.production.by === "count" ? Math.min(1000, Math.max(1, Math.round(now.pieces * view.factor))) : now.pieces,
+      // What is baked in another tin has the fill and the time of that one.
+      production:
+        by === "tin" && other ? { ...now.production, tins: [{ tin_id: other.tin_id, count: 1 }] } : now.production,
       parts: now.parts.map((part, p) => ({
         ...part,
         lines: part.lines.map((each, l) => ({ ...each, text: view.parts[p]?.[l]?.text ?? each.text })),
@@ -88,13 +100,14 @@ export function ScaleSheet({ store, worked, onClose }: ScaleSheetProps) {
               setBy(chosen as By);
               setValue(null);
               setFactor(null);
+              setOther(null);
             }}
           />
           {by === "line" && (
             <Select
               label="Which line"
               value={line}
-              options={[["", "which line?"], ...lines.map((each) => [each.key, each.text] as const)]}
+              options={[["", "which line?"], ...lines.map((each) => [each.id, each.text] as const)]}
               onChange={setLine}
             />
           )}
@@ -115,9 +128,9 @@ export function ScaleSheet({ store, worked, onClose }: ScaleSheetProps) {
             ))}
           </p>
         )}
-        {by === "tin" && <OtherTin store={store} factor={factor} onFactor={setFactor} />}
+        {by === "tin" && <OtherTin store={store} chosen={other} onChoose={setOther} />}
         {by !== "eggs" && by !== "tin" && (
-          <div className="max-w-[320px]">
+          <div className="max-w-80">
             <NumberField
               key={by}
               label={FIELD[by].label}
@@ -137,7 +150,7 @@ export function ScaleSheet({ store, worked, onClose }: ScaleSheetProps) {
         )}
         {view && (
           <>
-            <table className="w-full text-[14px]" data-scaled>
+            <table className="w-full text-note" data-scaled>
               <thead>
                 <tr className="text-left text-soft">
                   <th scope="col" className="font-normal">
@@ -157,11 +170,11 @@ export function ScaleSheet({ store, worked, onClose }: ScaleSheetProps) {
                     const scaled = view.parts[p]?.[l];
                     if (!scaled || !each.text.trim()) return null;
                     return (
-                      <tr key={each.key} className="border-t border-rim align-top">
+                      <tr key={each.id} className="border-t border-rim align-top">
                         <td className="py-1 pr-2 text-soft">{each.text}</td>
                         <td className="py-1 pr-2">
                           {scaled.text}
-                          {scaled.note && <span className="block text-[13px] text-caution">{scaled.note}</span>}
+                          {scaled.note && <span className="block text-small text-caution">{scaled.note}</span>}
                         </td>
                         <td className="py-1 text-right whitespace-nowrap text-soft">{rounding(scaled)}</td>
                       </tr>
@@ -170,13 +183,24 @@ export function ScaleSheet({ store, worked, onClose }: ScaleSheetProps) {
                 )}
               </tbody>
             </table>
-            <p className="text-[14px]">
+            <p className="text-note">
               The batch: {kcal(view.written_kcal)} kcal, in proportion {kcal(view.exact_kcal)}.
             </p>
           </>
         )}
-        <div className="flex justify-end">
-          <button type="button" className="btn" disabled={!view} onClick={() => view && use(view)}>
+        <div className="flex flex-wrap items-center justify-end gap-3">
+          {!view && (
+            <span id="scale-lacks" className="text-note text-soft">
+              {asked === null ? LACKS[by] : "Working it out …"}
+            </span>
+          )}
+          <button
+            type="button"
+            className="btn"
+            aria-describedby={view ? undefined : "scale-lacks"}
+            disabled={!view}
+            onClick={() => view && use(view)}
+          >
             Write it so
           </button>
         </div>
@@ -192,21 +216,33 @@ const FIELD: Record<"pieces" | "dough" | "line" | "times", { label: string; unit
   times: { label: "Times", unit: "×" },
 };
 
+/** What has to be said before anything can be written. */
+const LACKS: Record<By, string> = {
+  pieces: "Say how many pieces it shall make.",
+  dough: "Say how much dough it shall be.",
+  line: "Choose a line and say how much of it there is.",
+  eggs: "Choose a number of eggs.",
+  tin: "Choose a tin, and how full it shall be.",
+  times: "Say how many times.",
+};
+
 function rounding({ exact_g, scaled_g: written }: Schemas["ScaledLine"]): string {
   if (exact_g == null || written == null || exact_g === 0) return "";
   const share = written / exact_g - 1;
   return Math.abs(share) < 0.005 ? "" : `${share > 0 ? "+" : "−"}${Math.abs(share * 100).toFixed(0)} %`;
 }
 
+type OtherTinChoice = Schemas["TinFactor"] & { tin_id: string };
+
 interface OtherTinProps {
   store: DraftStore;
-  factor: number | null;
-  onFactor: (factor: number) => void;
+  chosen: OtherTinChoice | null;
+  onChoose: (chosen: OtherTinChoice | null) => void;
 }
 
-function OtherTin({ store, factor, onFactor }: OtherTinProps) {
+function OtherTin({ store, chosen, onChoose }: OtherTinProps) {
   const kitchen = useQuery(kitchenQuery);
-  const { draft } = store.state;
+  const draft = useDraft(store, (state) => state.draft);
   const [tin, setTin] = useState("");
   const ask = useMutation({
     mutationFn: (id: string) => {
@@ -226,6 +262,7 @@ function OtherTin({ store, factor, onFactor }: OtherTinProps) {
         ]}
         onChange={(id) => {
           setTin(id);
+          onChoose(null);
           if (id) ask.mutate(id);
         }}
       />
@@ -238,18 +275,18 @@ function OtherTin({ store, factor, onFactor }: OtherTinProps) {
         <p className="flex flex-wrap gap-2">
           {(
             [
-              ["as full", ask.data.as_full_factor],
-              ["as high", ask.data.as_high_factor],
+              ["as full", ask.data.as_full],
+              ["as high", ask.data.as_high],
             ] as const
           ).map(([words, times]) => (
             <button
               key={words}
               type="button"
               className="btn btn-quiet"
-              aria-pressed={factor === times}
-              onClick={() => onFactor(times)}
+              aria-pressed={chosen?.factor === times.factor}
+              onClick={() => onChoose({ ...times, tin_id: tin })}
             >
-              {words}: × {times.toFixed(2)}
+              {words}: × {times.factor.toFixed(2)}
             </button>
           ))}
         </p>

@@ -1,18 +1,21 @@
 import { keepPreviousData, type QueryClient, replaceEqualDeep, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useDeferredValue, useEffect, useMemo, useRef, useSyncExternalStore } from "react";
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { api, data } from "@/api/client";
-import { dayQuery, formulaQuery } from "@/api/queries";
+import { FORMULA_LISTS, formulaQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { benchBody, type Draft, draftBody } from "@/domain/draft";
-import { DraftStore } from "@/domain/draftStore";
+import { benchBody, type Draft, draftBody, draftText, textWith } from "@/domain/draft";
+import { DraftStore, REST_MS } from "@/domain/draftStore";
 import { today } from "@/domain/format";
+import { Problem } from "@/domain/problem";
+import { type Tell, useNotice } from "@/ui/Toast";
+import { useDraft } from "@/ui/useDraft";
 
 type FormulaView = Schemas["FormulaView"];
 
 /** Benches stay while the window is open, so that undo survives going elsewhere and back. */
 const benches = new Map<string, DraftStore>();
 
-function benchOf(view: FormulaView, client: QueryClient): DraftStore {
+function benchOf(view: FormulaView, client: QueryClient, tell: Tell): DraftStore {
   const open = benches.get(view.id);
   if (open) return open;
   const made = new DraftStore(view.id, view, {
@@ -21,54 +24,92 @@ function benchOf(view: FormulaView, client: QueryClient): DraftStore {
         api.PUT("/api/v1/formulas/{formula_id}", {
           params: { path: { formula_id: id } },
           body: { ...draftBody(draft), version },
+          bodySerializer: () => textWith(draft, { version }),
         }),
       ),
-    saved: (stored) => {
+    saved: (stored, draft) => {
       client.setQueryData(formulaQuery(stored.id).queryKey, stored);
-      void client.invalidateQueries({ queryKey: ["formulas", "list"] });
-      void client.invalidateQueries({ queryKey: ["versions"] });
-      void client.invalidateQueries({ queryKey: dayQuery(today()).queryKey });
+      client.setQueryData(settledKey(draft), stored.settled);
+      // Nothing of these is on screen while one types; they are asked for where they are looked at.
+      for (const queryKey of [FORMULA_LISTS, ["versions"], ["days"]])
+        void client.invalidateQueries({ queryKey, refetchType: "none" });
     },
+    remember: (name, slug) =>
+      void remember(name, slug, client).catch((error) => tell(error instanceof Problem ? error.detail : String(error))),
   });
+  const { draft, saving, notice } = made.snapshot();
+  if (saving.kind === "saved") client.setQueryData(settledKey(draft), view.settled);
+  if (notice) tell(notice);
   benches.set(view.id, made);
   return made;
 }
 
+async function remember(name: string, slug: string | null, client: QueryClient): Promise<void> {
+  if (slug) await api.PUT("/api/v1/corrections", { body: { name, slug } });
+  else await api.DELETE("/api/v1/corrections", { params: { query: { name } } });
+  await Promise.all(
+    [["bench"], ["settled"], ["corrections"], FORMULA_LISTS, ["days"]].map((queryKey) =>
+      client.invalidateQueries({ queryKey }),
+    ),
+  );
+}
+
 export function useDraftStore(view: FormulaView): DraftStore {
-  const store = benchOf(view, useQueryClient());
+  const store = benchOf(view, useQueryClient(), useNotice());
   useEffect(() => store.adopt(view), [store, view]);
-  useSyncExternalStore(store.subscribe, store.snapshot);
   return store;
 }
 
 export interface Evaluated {
   view: Schemas["EvaluatedView"];
   fitting: Schemas["Fitting"] | null;
-  /** Figures of each line by the key of its row. */
+  /** Figures of each line by its id. */
   lines: Map<string, Schemas["LineView"]>;
-  /** Figures of each part by its key. */
-  parts: Map<string, Schemas["PartView"]>;
 }
 
 /** The draft worked out by the server, following each keystroke; an answer overtaken by the next is dropped. */
-export function useEvaluated(draft: Draft): Evaluated | undefined {
+export function useEvaluated(store: DraftStore, stored: FormulaView): Evaluated | undefined {
+  const draft = useDraft(store, (state) => state.draft);
   // The letter is drawn first, the question follows; while one is under way the next overtakes it.
   const late = useDeferredValue(draft);
   const day = today();
   const query = useQuery({
-    // The answer is told by rows, so the rows' keys belong to the question.
-    queryKey: ["bench", late.parts, late.pieces, late.family, late.twin, late.production, late.name, late.method, day],
+    queryKey: ["bench", day, draftText(late)],
     queryFn: async ({ signal }): Promise<Evaluated> => {
-      const { evaluated: worked, fitting } = await data(
-        api.POST("/api/v1/bench/read", { body: benchBody(late), signal }),
+      const body = benchBody(late);
+      const answer = await data(
+        api.POST("/api/v1/bench/read", { body, bodySerializer: () => textWith(late, { day }), signal }),
       );
-      return align(late, worked, fitting ?? null);
+      return byLine(answer.evaluated, answer.fitting ?? null);
     },
-    placeholderData: keepPreviousData,
+    placeholderData: (before) => before ?? byLine(stored.evaluated, null),
     gcTime: 30_000,
     staleTime: 1000,
   });
   return useShared(query.data);
+}
+
+const settledKey = (draft: Draft) => ["settled", draftText(draft)];
+
+/** What is worked out once the draft rests. The save that comes then brings it; it is asked for only where there is
+ * nothing to save. */
+export function useSettled(store: DraftStore): Schemas["SettledView"] | undefined {
+  const draft = useDraft(store, (state) => state.draft);
+  const saving = useDraft(store, (state) => state.saving.kind);
+  const [rested, setRested] = useState(draft);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setRested(draft), REST_MS);
+    return () => window.clearTimeout(timer);
+  }, [draft]);
+  const query = useQuery({
+    queryKey: settledKey(rested),
+    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/settled", { body: benchBody(rested), signal })),
+    enabled: saving !== "waiting" && saving !== "saving",
+    placeholderData: keepPreviousData,
+    gcTime: 30_000,
+    staleTime: 60_000,
+  });
+  return query.data;
 }
 
 /** The same answer with every part that did not change kept as the object it was, so that only what changed is drawn. */
@@ -77,30 +118,18 @@ function useShared(worked: Evaluated | undefined): Evaluated | undefined {
   const shared = useMemo(() => {
     const was = before.current;
     if (!was || !worked || was === worked) return worked;
-    const keep = <T>(old: Map<string, T>, now: Map<string, T>) =>
-      new Map([...now].map(([key, value]) => [key, replaceEqualDeep(old.get(key), value)]));
     return {
       view: replaceEqualDeep(was.view, worked.view),
       fitting: replaceEqualDeep(was.fitting, worked.fitting),
-      lines: keep(was.lines, worked.lines),
-      parts: keep(was.parts, worked.parts),
+      lines: new Map([...worked.lines].map(([id, line]) => [id, replaceEqualDeep(was.lines.get(id), line)])),
     };
   }, [worked]);
   before.current = shared;
   return shared;
 }
 
-function align(draft: Draft, view: Schemas["EvaluatedView"], fitting: Schemas["Fitting"] | null): Evaluated {
-  const lines = new Map<string, Schemas["LineView"]>();
-  const parts = new Map<string, Schemas["PartView"]>();
-  draft.parts.forEach((part, p) => {
-    const read = view.parts[p];
-    if (!read) return;
-    parts.set(part.key, read);
-    part.lines.forEach((line, l) => {
-      const figures = read.lines[l];
-      if (figures) lines.set(line.key, figures);
-    });
-  });
-  return { view, fitting, lines, parts };
-}
+const byLine = (view: Schemas["EvaluatedView"], fitting: Schemas["Fitting"] | null): Evaluated => ({
+  view,
+  fitting,
+  lines: new Map(view.parts.flatMap((part) => part.lines.map((line) => [line.id, line] as const))),
+});

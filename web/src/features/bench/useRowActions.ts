@@ -1,9 +1,9 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef } from "react";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import {
   changeLine,
+  chooseFood,
   insertAfter,
   isBlank,
   type Line,
@@ -17,57 +17,48 @@ import {
 import type { DraftStore } from "@/domain/draftStore";
 import { Problem } from "@/domain/problem";
 import { useNotice } from "@/ui/Toast";
+import { useDraft } from "@/ui/useDraft";
 import type { RowActions } from "./LineRow";
+import type { Meaning } from "./MeansDialog";
 
-/** What the rows can do. The object stays the same for a store, so that only changed rows are drawn anew. */
-export function useRowActions(store: DraftStore): RowActions {
+/** What the rows can do. `called` gives the lines that are called the same. The object stays the same for a store, so that only changed rows are drawn anew. */
+export function useRowActions(
+  store: DraftStore,
+  mean: (meaning: Meaning) => void,
+  called: (name: string) => string[],
+): RowActions {
   const tell = useNotice();
-  const client = useQueryClient();
   const focus = useRef<string | null>(null);
+  const draft = useDraft(store, (state) => state.draft);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the row to focus is known once the draft is drawn
   useEffect(() => {
     if (focus.current) document.querySelector<HTMLElement>(`[data-line="${focus.current}"]`)?.focus();
     focus.current = null;
-  }, [store.state.draft]);
+  }, [draft]);
 
   return useMemo(() => {
-    const order = () => store.state.draft.parts.flatMap((part) => part.lines);
-    const find = (key: string) => order().find((line) => line.key === key);
-    const remembered = () => client.invalidateQueries({ queryKey: ["bench"] });
-
-    async function choose(key: string, name: string, choice: Schemas["Choice"] | null) {
-      const before = find(key)?.chosen ?? null;
-      store.edit((draft) => changeLine(draft, key, { chosen: choice?.slug ?? null }));
+    const order = () => store.snapshot().draft.parts.flatMap((part) => part.lines);
+    const find = (id: string) => order().find((line) => line.id === id);
+    function choose(id: string, name: string, choice: Schemas["Choice"] | null) {
+      const slug = choice?.slug ?? null;
+      // The same words mean the same in all of this formula, wherever the choice was made.
+      store.edit((draft) => chooseFood(draft, [id, ...called(name)], slug));
       // A line is a formula only where it is pointed at it: the words go on to mean what they mean.
-      if (choice?.slug.startsWith("made-")) return;
-      try {
-        if (choice) await api.PUT("/api/v1/corrections", { body: { name, slug: choice.slug } });
-        else await api.DELETE("/api/v1/corrections", { params: { query: { name } } });
-        await remembered();
-        tell(
-          choice ? `“${name}” now means ${choice.name}, here and next time.` : `“${name}” is read by its words again.`,
-          {
-            label: "Undo",
-            run: async () => {
-              store.edit((draft) => changeLine(draft, key, { chosen: before }));
-              if (choice) await api.DELETE("/api/v1/corrections", { params: { query: { name } } });
-              await remembered();
-            },
-          },
-        );
-      } catch (error) {
-        tell(error instanceof Problem ? error.detail : String(error));
-      }
+      if (slug?.startsWith("made-")) return;
+      tell(choice ? `“${name}” means ${choice.name} in this formula.` : `“${name}” is read by its words here.`, {
+        label: "Everywhere …",
+        run: () => mean({ name, slug, food: choice?.name ?? "" }),
+      });
     }
 
-    async function paste(key: string, text: string) {
+    async function paste(id: string, text: string) {
       if (text.length > MOST_PASTED) {
         tell("This is more text than one recipe holds (200,000 characters). Copy only the ingredient lines.");
         return;
       }
       try {
         const pasted = await data(api.POST("/api/v1/bench/paste", { body: { text } }));
-        insert(key, pasted);
+        insert(id, pasted);
       } catch (error) {
         if (!(error instanceof Problem)) throw error;
         if (!error.away) {
@@ -76,7 +67,7 @@ export function useRowActions(store: DraftStore): RowActions {
         }
         // Nobody can take the text apart now; its lines are kept as they are and read later.
         const lines = text.split(/\r?\n/).filter((line) => line.trim());
-        insert(key, {
+        insert(id, {
           title: "",
           pieces: null,
           method: "",
@@ -86,12 +77,12 @@ export function useRowActions(store: DraftStore): RowActions {
     }
 
     function insert(
-      key: string,
+      id: string,
       pasted: Pick<Schemas["Pasted"], "title" | "pieces" | "method"> & { parts: Parameters<typeof partsFrom>[0] },
     ) {
       const parts = partsFrom(pasted.parts);
       const last = parts.at(-1)?.lines.at(-1);
-      if (last) focus.current = last.key;
+      if (last) focus.current = last.id;
       store.edit((draft) => {
         if (isBlank(draft)) {
           return {
@@ -103,26 +94,22 @@ export function useRowActions(store: DraftStore): RowActions {
           };
         }
         const [first, ...rest] = parts;
-        const filled = insertAfter(draft, key, first?.lines ?? []);
-        const { parts: before, method } = find(key)?.text.trim() ? filled : removeLine(filled, key);
+        const filled = insertAfter(draft, id, first?.lines ?? []);
+        const { parts: before, method } = find(id)?.text.trim() ? filled : removeLine(filled, id);
         return { ...draft, parts: [...before, ...rest], method: method || pasted.method };
       });
     }
 
     /** Has a line written anew by the server. Where it was changed meanwhile it is asked again, as the line stands then:
      * of two changes in quick succession both hold. */
-    async function rewrite(
-      key: string,
-      ask: (line: Pick<Line, "text" | "chosen">) => Promise<Schemas["Rewritten"]>,
-      merge = "",
-    ) {
+    async function rewrite(id: string, ask: (line: Line) => Promise<Schemas["Rewritten"]>, merge = "") {
       try {
-        for (let line = find(key); line; ) {
-          const { text, chosen } = line;
-          const written = await ask({ text, chosen });
-          line = find(key);
-          if (line?.text === text && line.chosen === chosen) {
-            store.edit((draft) => changeLine(draft, key, { text: written.text }), merge);
+        for (let line = find(id); line; ) {
+          const asked = line;
+          const written = await ask(asked);
+          line = find(id);
+          if (line?.text === asked.text && line.chosen === asked.chosen) {
+            store.edit((draft) => changeLine(draft, id, { text: written.text }), merge);
             return;
           }
         }
@@ -131,47 +118,43 @@ export function useRowActions(store: DraftStore): RowActions {
       }
     }
 
-    function neighbour(key: string, by: 1 | -1): Line | undefined {
+    function neighbour(id: string, by: 1 | -1): Line | undefined {
       const lines = order();
-      return lines[lines.findIndex((line) => line.key === key) + by];
+      return lines[lines.findIndex((line) => line.id === id) + by];
     }
 
     const actions: RowActions = {
-      type: (key, text) => store.edit((draft) => changeLine(draft, key, { text }), `line ${key}`),
-      addBelow: (key) => {
+      type: (id, text) => store.edit((draft) => changeLine(draft, id, { text }), `line ${id}`),
+      addBelow: (id) => {
         const line = newLine();
-        focus.current = line.key;
-        store.edit((draft) => insertAfter(draft, key, [line]));
+        focus.current = line.id;
+        store.edit((draft) => insertAfter(draft, id, [line]));
       },
-      remove: (key, refocus) => {
-        if (refocus) focus.current = (neighbour(key, -1) ?? neighbour(key, 1))?.key ?? null;
-        store.edit((draft) => removeLine(draft, key));
+      remove: (id, refocus) => {
+        if (refocus) focus.current = (neighbour(id, -1) ?? neighbour(id, 1))?.id ?? null;
+        store.edit((draft) => removeLine(draft, id));
       },
-      move: (key, by) => {
-        focus.current = key;
-        store.edit((draft) => moveLine(draft, key, by));
+      move: (id, by) => {
+        focus.current = id;
+        store.edit((draft) => moveLine(draft, id, by));
       },
-      focusNeighbour: (key, by) => {
-        const line = neighbour(key, by);
-        if (line) document.querySelector<HTMLElement>(`[data-line="${line.key}"]`)?.focus();
+      focusNeighbour: (id, by) => {
+        const line = neighbour(id, by);
+        if (line) document.querySelector<HTMLElement>(`[data-line="${line.id}"]`)?.focus();
       },
-      nudge: (key, factor) =>
-        void rewrite(
-          key,
-          (line) => data(api.POST("/api/v1/bench/nudge", { body: { ...line, factor } })),
-          `nudge ${key}`,
-        ),
-      detail: (key, details) =>
-        void rewrite(key, (line) => data(api.POST("/api/v1/bench/detail", { body: { ...line, ...details } }))),
-      replace: (key, text, slug) => store.edit((draft) => changeLine(draft, key, { text, chosen: slug })),
-      paste: (key, text) => void paste(key, text),
-      choose: (key, name, choice) => void choose(key, name, choice),
-      part: (key, texts) => {
+      nudge: (id, factor) =>
+        void rewrite(id, (line) => data(api.POST("/api/v1/bench/nudge", { body: { ...line, factor } })), `nudge ${id}`),
+      detail: (id, details) =>
+        void rewrite(id, (line) => data(api.POST("/api/v1/bench/detail", { body: { ...line, ...details } }))),
+      replace: (id, text, slug) => store.edit((draft) => changeLine(draft, id, { text, chosen: slug })),
+      paste: (id, text) => void paste(id, text),
+      choose,
+      part: (id, texts) => {
         const lines = texts.map((text) => newLine(text));
-        focus.current = lines.at(-1)?.key ?? null;
-        store.edit((draft) => removeLine(insertAfter(draft, key, lines), key));
+        focus.current = lines.at(-1)?.id ?? null;
+        store.edit((draft) => removeLine(insertAfter(draft, id, lines), id));
       },
     };
     return actions;
-  }, [store, tell, client]);
+  }, [store, tell, mean, called]);
 }

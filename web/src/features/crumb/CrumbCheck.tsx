@@ -1,15 +1,17 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { memo, useState } from "react";
 import { api, data } from "@/api/client";
 import { learnedQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { benchBody, type Draft, newLine } from "@/domain/draft";
+import { addLine, benchBody, changeLine, findLine, newLine } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { change, grams, kcal, money } from "@/domain/format";
+import { newId } from "@/domain/ids";
 import { Problem } from "@/domain/problem";
 import { DialTrack, dialValue } from "@/ui/DialTrack";
 import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
+import { useDraft } from "@/ui/useDraft";
 import { LearnedSheet } from "./LearnedSheet";
 
 type RepairView = Schemas["RepairView"];
@@ -17,32 +19,28 @@ type Dial = Schemas["Dial"];
 
 interface CrumbCheckProps {
   check: Schemas["CrumbCheck"];
+  /** Undefined until they have been looked for. */
+  repairs: readonly RepairView[] | undefined;
   families: Schemas["Family"][];
   currency: string;
   store: DraftStore;
-  draft: Draft;
 }
 
 /** Will it bake: the dials of the dough, and what would bring those back that are out of their windows. */
-export const CrumbCheck = memo(function CrumbCheck({ check, families, currency, store, draft }: CrumbCheckProps) {
+export const CrumbCheck = memo(function CrumbCheck({ check, repairs, families, currency, store }: CrumbCheckProps) {
   const shown = check.dials.filter((dial) => dial.verdict !== "not-applicable");
   const out = check.dials.filter((dial) => dial.verdict === "low" || dial.verdict === "high");
   const left = check.dials.filter((dial) => dial.verdict === "not-applicable");
   const judged = check.dials.some((dial) => dial.value !== null);
   const family = families.find((each) => each.slug === check.family);
-  const body = benchBody(draft);
-  const repairs = useQuery({
-    queryKey: ["repairs", body],
-    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/repairs", { body, signal })),
-    enabled: out.length > 0,
-    placeholderData: keepPreviousData,
-  });
+  // What was found for the draft of before is no way back for this one.
+  const waiting = useDraft(store, (state) => state.saving.kind === "waiting" || state.saving.kind === "saving");
   return (
     <section className="card p-4" aria-labelledby="crumb-title">
       <div className="flex flex-wrap items-baseline gap-x-2">
         <h2 id="crumb-title">Crumb check</h2>
         {family && (
-          <span className="text-[14px] text-soft">
+          <span className="text-note text-soft">
             as a {family.name.toLowerCase()}
             {check.guessed && (
               <>
@@ -59,24 +57,25 @@ export const CrumbCheck = memo(function CrumbCheck({ check, families, currency, 
           </span>
         )}
       </div>
-      {check.note && <p className="text-[14px] text-soft">{check.note}</p>}
+      {check.note && <p className="text-note text-soft">{check.note}</p>}
       {out.map((dial) => (
         <OutOfWindow
           key={dial.name}
           dial={dial}
-          repairs={(repairs.data ?? []).filter((each) => each.repair.dial === dial.name)}
-          waiting={repairs.isPlaceholderData || repairs.isPending}
+          repairs={(repairs ?? []).filter((each) => each.repair.dial === dial.name)}
+          waiting={waiting || repairs === undefined}
+          unread={check.unread}
           currency={currency}
           store={store}
         />
       ))}
       {judged ? (
-        <ul className="mt-2 grid gap-[7px]" aria-label="Dials">
+        <ul className="mt-2 grid gap-1.75" aria-label="Dials">
           {shown.map((dial) => (
-            <li key={dial.name} className="grid grid-cols-[118px_1fr_62px] items-center gap-3 text-[14px]">
+            <li key={dial.name} className="grid grid-cols-[118px_1fr_62px] items-center gap-3 text-note">
               <span>{dial.title}</span>
               {dial.verdict === "unknown" ? (
-                <span className="col-span-2 text-[13px] text-caution">{dial.reason}</span>
+                <span className="col-span-2 text-small text-caution">{dial.reason}</span>
               ) : (
                 <>
                   <DialTrack dial={dial} />
@@ -87,10 +86,10 @@ export const CrumbCheck = memo(function CrumbCheck({ check, families, currency, 
           ))}
         </ul>
       ) : (
-        !check.note && <p className="mt-1 text-[14px] text-soft">{check.dials[0]?.reason}</p>
+        !check.note && <p className="mt-1 text-note text-soft">{check.dials[0]?.reason}</p>
       )}
       {judged && (
-        <details className="mt-2 text-[13px]">
+        <details className="mt-2 text-small">
           <summary className="cursor-pointer font-semibold text-enamel-ink">Reasons and sources</summary>
           <ul className="mt-1 grid gap-1 text-soft">
             {shown.map((dial) => (
@@ -106,7 +105,7 @@ export const CrumbCheck = memo(function CrumbCheck({ check, families, currency, 
           </ul>
         </details>
       )}
-      {judged && <CameOut store={store} draft={draft} />}
+      {judged && <CameOut store={store} />}
     </section>
   );
 });
@@ -123,23 +122,27 @@ const learnedBy = (dial: Dial) =>
 
 interface OutOfWindowProps {
   dial: Dial;
-  repairs: RepairView[];
+  repairs: readonly RepairView[];
   waiting: boolean;
+  /** Lines without which nobody knows what is wrong. */
+  unread: readonly string[];
   currency: string;
   store: DraftStore;
 }
 
 /** A dial that is out, why that matters, and up to three ways back with their price for a piece. */
-function OutOfWindow({ dial, repairs, waiting, currency, store }: OutOfWindowProps) {
+function OutOfWindow({ dial, repairs, waiting, unread, currency, store }: OutOfWindowProps) {
+  const tell = useNotice();
   return (
-    <div className="mt-3 border-l-4 border-caution bg-caution-ground px-3 py-2 text-[14px]">
+    <div className="mt-3 border-l-4 border-caution bg-caution-ground px-3 py-2 text-note">
       <p>
-        <b>{dial.title}.</b> {dial.reason} {repairs.length > 0 && <span className="text-soft">For a piece:</span>}
+        <b>{dial.title}.</b> {dial.reason}{" "}
+        {repairs.length > 0 && <span className="text-soft">In the batch, and what that changes in a piece:</span>}
       </p>
       <ul className="mt-1 grid gap-1" aria-label={`Repairs for ${dial.title.toLowerCase()}`}>
         {repairs.map((view) => (
-          <li key={`${view.repair.place} ${view.repair.slug}`} className="flex flex-wrap items-baseline gap-x-2">
-            <span className="min-w-0 flex-1 basis-[200px] leading-[1.3]">
+          <li key={`${view.repair.line_id} ${view.repair.slug}`} className="flex flex-wrap items-baseline gap-x-2">
+            <span className="min-w-0 flex-1 basis-50 leading-[1.3]">
               {view.repair.words}: {price(view.repair, currency)}
               {view.repair.note && <span className="text-soft"> ({view.repair.note})</span>}
             </span>
@@ -147,7 +150,7 @@ function OutOfWindow({ dial, repairs, waiting, currency, store }: OutOfWindowPro
               type="button"
               className="font-semibold text-enamel-ink underline disabled:opacity-50"
               disabled={waiting}
-              onClick={() => mend(view, store)}
+              onClick={() => mend(view, store) || tell("That line is another by now; look again in a moment.")}
             >
               Do it
             </button>
@@ -156,9 +159,11 @@ function OutOfWindow({ dial, repairs, waiting, currency, store }: OutOfWindowPro
       </ul>
       {!repairs.length && (
         <p className="text-soft">
-          {waiting
-            ? "Looking for a way back …"
-            : "No single change brings it back without pushing another dial out; try a swap."}
+          {unread.length > 0
+            ? `A way back is looked for once all is read: ${unread.slice(0, 2).join("; ")}${unread.length > 2 ? " …" : ""}`
+            : waiting
+              ? "Looking for a way back …"
+              : "No single change brings it back without pushing another dial out; try a swap."}
         </p>
       )}
     </div>
@@ -171,35 +176,21 @@ function price(repair: Schemas["Repair"], currency: string): string {
   return `${figures}, ${repair.cost > 0 ? "+" : "−"}${money(Math.abs(repair.cost), currency)}`;
 }
 
-/** Makes a repair on the Bench: one edit, one undo. */
-function mend({ repair, part, text }: RepairView, store: DraftStore): void {
-  store.edit((draft) => {
-    if (repair.place === null) {
-      const line = newLine(text, repair.slug);
-      return {
-        ...draft,
-        parts: draft.parts.map((each, place) => {
-          if (place !== part) return each;
-          // An empty line at the end waits for typing; the new one goes before it.
-          const blank = each.lines.at(-1)?.text.trim() === "";
-          const lines = blank ? [...each.lines.slice(0, -1), line, ...each.lines.slice(-1)] : [...each.lines, line];
-          return { ...each, lines };
-        }),
-      };
-    }
-    let number = 0;
-    return {
-      ...draft,
-      parts: draft.parts.map((each) => ({
-        ...each,
-        lines: each.lines.map((line) => (number++ === repair.place ? { ...line, text } : line)),
-      })),
-    };
-  });
+/** Makes a repair on the Bench: one edit, one undo. False where its line is another by now, and nothing is done. */
+function mend({ repair, part, text, was }: RepairView, store: DraftStore): boolean {
+  const { draft } = store.snapshot();
+  if (repair.line_id !== null) {
+    if (findLine(draft, repair.line_id)?.text !== was) return false;
+    const { line_id } = repair;
+    store.edit((now) => changeLine(now, line_id, { text }));
+    return true;
+  }
+  store.edit((now) => addLine(now, part, newLine(text, repair.slug)));
+  return true;
 }
 
 /** How the last batch turned out, which the dials learn from. */
-function CameOut({ store, draft }: { store: DraftStore; draft: Draft }) {
+function CameOut({ store }: { store: DraftStore }) {
   const client = useQueryClient();
   const tell = useNotice();
   const learned = useQuery(learnedQuery);
@@ -207,7 +198,7 @@ function CameOut({ store, draft }: { store: DraftStore; draft: Draft }) {
   const taught = (view: Schemas["LearningView"]) => {
     client.setQueryData(learnedQuery.queryKey, view);
     void client.invalidateQueries({ queryKey: ["bench"] });
-    void client.invalidateQueries({ queryKey: ["repairs"] });
+    void client.invalidateQueries({ queryKey: ["settled"] });
   };
   const forget = useMutation({
     mutationFn: (id: string) =>
@@ -217,7 +208,7 @@ function CameOut({ store, draft }: { store: DraftStore; draft: Draft }) {
   const say = useMutation({
     mutationFn: async ({ words, id }: { words: string; id: string }) => {
       await store.flush();
-      const body = { ...benchBody(draft), words, id };
+      const body = { ...benchBody(store.snapshot().draft), words, id };
       return data(
         api.POST("/api/v1/formulas/{formula_id}/feedback", { params: { path: { formula_id: store.id } }, body }),
       );
@@ -233,13 +224,13 @@ function CameOut({ store, draft }: { store: DraftStore; draft: Draft }) {
   });
   const count = learned.data?.feedback.length ?? 0;
   return (
-    <div className="mt-3 flex flex-wrap items-center gap-2 border-t border-rim pt-3 text-[14px]">
+    <div className="mt-3 flex flex-wrap items-center gap-2 border-t border-rim pt-3 text-note">
       <span>How did the last batch turn out?</span>
       <Select
         label="How did the last batch turn out?"
         value=""
         options={[["", "…"], ...(learned.data?.options ?? []).map((words) => [words, words] as const)]}
-        onChange={(words) => words && say.mutate({ words, id: crypto.randomUUID() })}
+        onChange={(words) => words && say.mutate({ words, id: newId() })}
       />
       {count > 0 && (
         <button type="button" className="btn btn-bare" onClick={() => setOpen(true)}>

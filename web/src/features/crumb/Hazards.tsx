@@ -4,7 +4,7 @@ import type { Schemas } from "@/api/types";
 export function Hazards({ hazards }: { hazards: readonly Schemas["Hazard"][] }) {
   if (!hazards.length) return null;
   return (
-    <details className="mt-3 px-2 text-[14px] text-soft">
+    <details className="mt-3 px-2 text-note text-soft">
       <summary className="cursor-pointer">
         <b className="text-ink">Cautions:</b> {hazards.map((hazard) => hazard.name).join(", ")}
       </summary>

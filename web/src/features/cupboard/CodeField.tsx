@@ -49,7 +49,7 @@ export function CodeField({ draft, problem, onChange, onOpen }: CodeFieldProps) 
   return (
     <div>
       <div className="flex flex-wrap items-end gap-2">
-        <label className="min-w-[180px] flex-1">
+        <label className="min-w-45 flex-1">
           <span className="mb-1 block font-semibold">Code, the digits under the bars</span>
           <input
             className="field"
@@ -89,11 +89,11 @@ export function CodeField({ draft, problem, onChange, onOpen }: CodeFieldProps) 
         )}
       </div>
       {wrong && (
-        <p id="code-wrong" role="alert" className="text-[13.5px] text-stop">
+        <p id="code-wrong" role="alert" className="text-small text-stop">
           {wrong}
         </p>
       )}
-      <div aria-live="polite" className="text-[14px]" data-register>
+      <div aria-live="polite" className="text-note" data-register>
         {asked.kind === "asking" && <p className="text-soft">Asking the register …</p>}
         {asked.kind === "failed" && !asked.wrong && <p className="text-caution">{asked.detail}</p>}
         {asked.kind === "known" && (

@@ -25,9 +25,9 @@ export function ContainsFields({ draft, onChange }: ContainsFieldsProps) {
   });
   return (
     <fieldset>
-      <legend className="mb-1 font-display text-[17px] font-[640]">What it contains</legend>
+      <legend className="mb-1 font-display text-lead font-[640]">What it contains</legend>
       <textarea
-        className="field min-h-[64px]"
+        className="field min-h-16"
         aria-label="Ingredients as printed"
         placeholder="Ingredients as printed; what they declare is offered below."
         maxLength={4000}
@@ -93,7 +93,7 @@ interface OffersProps {
 function Offers({ draft, found, onChange }: OffersProps) {
   const { offers, notes } = offersOf(draft, found);
   return (
-    <div className="mt-1 border-l-4 border-rim-strong px-3 py-1 text-[14px]" data-offers>
+    <div className="mt-1 border-l-4 border-rim-strong px-3 py-1 text-note" data-offers>
       {offers.length > 0 && (
         <>
           <ul>
@@ -113,7 +113,7 @@ function Offers({ draft, found, onChange }: OffersProps) {
       {notes.map((note) => (
         <p key={note}>{note}</p>
       ))}
-      <p className="text-[13px] text-soft">
+      <p className="text-small text-soft">
         {offers.length || notes.length
           ? "Found by a list of words; read the pack before you take it over."
           : "A list of words finds nothing more to say here, which does not mean that there is nothing."}
@@ -134,7 +134,7 @@ function Names({ title, names, unsaid, none, onChange }: NamesProps) {
   const kitchen = useQuery(kitchenQuery);
   return (
     <div className="mt-3">
-      <p className="mb-1 text-[14px]">
+      <p className="mb-1 text-note">
         <b>{title}</b>{" "}
         <span className="text-soft">{names === null ? `· ${unsaid}` : names.length ? "" : "· none of these"}</span>{" "}
         <button
@@ -156,7 +156,7 @@ function Names({ title, names, unsaid, none, onChange }: NamesProps) {
           <ToggleGroup.Item
             key={name}
             value={name}
-            className="rounded-md border border-rim-strong px-2 py-[3px] text-[14px] data-[state=on]:bg-stop data-[state=on]:font-semibold data-[state=on]:text-card"
+            className="rounded-md border border-rim-strong px-2 py-1 text-note data-[state=on]:bg-stop data-[state=on]:font-semibold data-[state=on]:text-card"
           >
             {name}
           </ToggleGroup.Item>

@@ -12,6 +12,7 @@ import { SearchField } from "@/ui/SearchField";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
 import { Slab } from "@/ui/Slab";
+import { useTitle } from "@/ui/useTitle";
 import { FoodSheet } from "./FoodSheet";
 import { ProductSheet, type Sheeted } from "./ProductSheet";
 import { QuickReference } from "./QuickReference";
@@ -25,7 +26,8 @@ const SHELVES = [
   ["archived", "Archived"],
 ] as const;
 
-export function Cupboard() {
+export default function Cupboard() {
+  useTitle("Cupboard");
   const kitchen = useQuery(kitchenQuery);
   const [params, setParams] = useSearchParams();
   const [sheet, setSheet] = useState<Sheeted | null>(null);
@@ -60,7 +62,7 @@ export function Cupboard() {
   });
 
   return (
-    <div className="mx-auto max-w-[1080px]">
+    <div className="mx-auto max-w-270">
       <header className="flex flex-wrap items-center gap-3">
         <h1>Cupboard</h1>
         <span className="text-soft">figures are per 100 g</span>
@@ -74,7 +76,7 @@ export function Cupboard() {
       <div className="mt-3 flex flex-wrap gap-2">
         <SearchField
           ref={search}
-          className="!w-auto min-w-[200px] flex-1"
+          className="!w-auto min-w-50 flex-1"
           label="Search the cupboard"
           words={words}
           onWords={(typed) => set("words", typed)}
@@ -143,16 +145,16 @@ export function Cupboard() {
 function Row({ item, onOpen }: { item: Item; onOpen: () => void }) {
   const { per_100g } = item;
   return (
-    <li className="flex items-center gap-3 border-b border-rim px-3 py-[6px] last:border-0">
+    <li className="flex items-center gap-3 border-b border-rim px-3 py-1.5 last:border-0">
       <Slab layers={item.layers} energy_kcal={per_100g.energy_kcal ?? 0} full_kcal={900} size={34} />
       <div className="min-w-0 flex-1">
         <span className="font-semibold break-words">{item.name}</span>
         {item.product_id && (
-          <span className={`ml-2 text-[13px] font-semibold ${item.draft ? "text-caution" : "text-enamel-ink"}`}>
+          <span className={`ml-2 text-small font-semibold ${item.draft ? "text-caution" : "text-enamel-ink"}`}>
             {item.draft ? "draft" : "own"}
           </span>
         )}
-        <div className="text-[13px] text-soft">
+        <div className="text-small text-soft">
           {[
             item.role,
             item.allergens === null ? "allergens not said" : item.allergens.join(", "),
@@ -161,9 +163,9 @@ function Row({ item, onOpen }: { item: Item; onOpen: () => void }) {
             .filter(Boolean)
             .join(" · ")}
         </div>
-        {(item.problem || item.remark) && <div className="text-[13px] text-caution">{item.problem || item.remark}</div>}
+        {(item.problem || item.remark) && <div className="text-small text-caution">{item.problem || item.remark}</div>}
       </div>
-      <span className="text-right text-[14px] whitespace-nowrap">
+      <span className="text-right text-note whitespace-nowrap">
         {per_100g.energy_kcal == null ? "?" : kcal(per_100g.energy_kcal)} kcal
         <span className="block font-semibold text-protein-ink">
           {per_100g.protein_g == null ? "?" : grams(per_100g.protein_g)} g protein

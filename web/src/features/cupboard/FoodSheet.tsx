@@ -43,7 +43,7 @@ export function FoodSheet({ item, onClose, onCopy }: FoodSheetProps) {
       description={`A generic food, per 100 g. Source: ${item.source}.`}
     >
       <div className="grid gap-4">
-        <dl className="text-[14px]">
+        <dl className="text-note">
           <Row label="Energy" value={of.energy_kcal == null ? "unknown" : `${kcal(of.energy_kcal)} kcal`} />
           {ROWS.map(([name, label]) => {
             const value = of[name];
@@ -52,7 +52,7 @@ export function FoodSheet({ item, onClose, onCopy }: FoodSheetProps) {
           <Row label="Allergens" value={item.allergens?.length ? item.allergens.join(", ") : "none named"} />
         </dl>
         {measures.length > 0 && (
-          <p className="text-[14px]">
+          <p className="text-note">
             <b>Measures:</b> {measures.join("; ")}
           </p>
         )}
@@ -71,7 +71,7 @@ export function FoodSheet({ item, onClose, onCopy }: FoodSheetProps) {
 
 function Row({ label, value }: { label: string; value: string }) {
   return (
-    <div className="flex justify-between gap-3 border-b border-rim px-1 py-[4px]">
+    <div className="flex justify-between gap-3 border-b border-rim px-1 py-1">
       <dt className={label.startsWith("of") ? "pl-3 text-soft" : ""}>{label}</dt>
       <dd>{value}</dd>
     </div>

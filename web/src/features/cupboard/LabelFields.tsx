@@ -151,10 +151,10 @@ export function Field({ name, label, unit, value, problem, sub, onChange }: Fiel
           aria-describedby={problem ? `label-${name}-wrong` : undefined}
           onChange={(event) => onChange(event.target.value)}
         />
-        <span className="min-w-[22px]">{unit}</span>
+        <span className="min-w-5.5">{unit}</span>
       </div>
       {problem && (
-        <p id={`label-${name}-wrong`} className="text-[13.5px] text-stop">
+        <p id={`label-${name}-wrong`} className="text-small text-stop">
           {problem}
         </p>
       )}
@@ -174,7 +174,7 @@ function Text(props: { label: string; value: string; problem?: string; onChange:
         aria-invalid={!!props.problem}
         onChange={(event) => props.onChange(event.target.value)}
       />
-      {props.problem && <span className="text-[13.5px] text-stop">{props.problem}</span>}
+      {props.problem && <span className="text-small text-stop">{props.problem}</span>}
     </label>
   );
 }
@@ -193,13 +193,13 @@ function Toggle({ label, value, options, onChange }: ToggleProps) {
       aria-label={label}
       value={value}
       onValueChange={(chosen) => chosen && onChange(chosen)}
-      className="inline-flex rounded-lg border border-rim-strong p-[2px]"
+      className="inline-flex rounded-lg border border-rim-strong p-0.5"
     >
       {options.map(([option, name]) => (
         <ToggleGroup.Item
           key={option}
           value={option}
-          className="rounded-md px-2 py-[3px] text-[14px] font-semibold text-soft data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
+          className="rounded-md px-2 py-1 text-note font-semibold text-soft data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
         >
           {name}
         </ToggleGroup.Item>

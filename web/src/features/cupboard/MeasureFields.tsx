@@ -30,7 +30,7 @@ export function MeasureFields({ draft, problems, onChange }: MeasureFieldsProps)
   });
   return (
     <fieldset>
-      <legend className="mb-1 font-display text-[17px] font-[640]">How it is measured</legend>
+      <legend className="mb-1 font-display text-lead font-[640]">How it is measured</legend>
       <div className="mb-2 flex gap-2">
         <input
           className="field flex-1"
@@ -56,12 +56,12 @@ export function MeasureFields({ draft, problems, onChange }: MeasureFieldsProps)
         </button>
       </div>
       {learn.data?.problems.map((problem) => (
-        <p key={problem} role="alert" className="mb-2 text-[13.5px] text-stop">
+        <p key={problem} role="alert" className="mb-2 text-small text-stop">
           {problem}
         </p>
       ))}
       {learn.error && (
-        <p role="alert" className="mb-2 text-[13.5px] text-stop">
+        <p role="alert" className="mb-2 text-small text-stop">
           {learn.error.message}
         </p>
       )}

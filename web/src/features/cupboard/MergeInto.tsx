@@ -38,8 +38,8 @@ export function MergeInto({ product, onMerged }: MergeIntoProps) {
       <summary className="cursor-pointer font-semibold text-enamel-ink">
         {similar.length ? `Is it the same as ${similar[0]?.name}?` : "The same as another product?"}
       </summary>
-      <div className="mt-2 flex flex-wrap items-center gap-2 text-[14px]">
-        <div className="min-w-[220px]">
+      <div className="mt-2 flex flex-wrap items-center gap-2 text-note">
+        <div className="min-w-55">
           <PickByName
             label="The same as"
             placeholder="another product"

@@ -53,10 +53,10 @@ export function PriceField({ food, price, pack }: PriceFieldProps) {
   };
   return (
     <fieldset>
-      <legend className="mb-1 font-display text-[17px] font-[640]">What it costs</legend>
+      <legend className="mb-1 font-display text-lead font-[640]">What it costs</legend>
       <div className="flex flex-wrap items-center gap-2">
         <input
-          className="field !w-[92px] text-right"
+          className="field !w-23 text-right"
           inputMode="decimal"
           autoComplete="off"
           maxLength={12}
@@ -71,7 +71,7 @@ export function PriceField({ food, price, pack }: PriceFieldProps) {
         />
         <span>{currency} for</span>
         <input
-          className="field !w-[150px]"
+          className="field !w-37.5"
           autoComplete="off"
           maxLength={80}
           aria-label="For how much"
@@ -93,11 +93,11 @@ export function PriceField({ food, price, pack }: PriceFieldProps) {
           {save.isPending ? "Saving …" : typed.trim() === "" && known ? "Forget the price" : "Save the price"}
         </button>
         {known && same && (
-          <span className="text-[14px] text-soft">{money((100 * known.price) / known.for_g, currency)} for 100 g</span>
+          <span className="text-note text-soft">{money((100 * known.price) / known.for_g, currency)} for 100 g</span>
         )}
       </div>
       {wrong && (
-        <p role="alert" className="text-[13.5px] text-stop">
+        <p role="alert" className="text-small text-stop">
           {wrong}
         </p>
       )}

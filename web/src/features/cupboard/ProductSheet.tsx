@@ -4,6 +4,7 @@ import { api, data } from "@/api/client";
 import { productQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { grams, kcal } from "@/domain/format";
+import { newId } from "@/domain/ids";
 import { Problem } from "@/domain/problem";
 import { draftOf, labelBody, noNumbers, type ProductDraft, productBody } from "@/domain/productDraft";
 import { Sheet } from "@/ui/Sheet";
@@ -56,7 +57,7 @@ function Typed({ from, view, onClose, onOpen }: TypedProps) {
   const [start] = useState(from);
   const draft = typed ? (JSON.parse(typed) as ProductDraft) : start;
   const [base, setBase] = useState(view);
-  const id = useRef(view?.id ?? crypto.randomUUID());
+  const id = useRef(view?.id ?? newId());
   const client = useQueryClient();
   const tell = useNotice();
   const body = labelBody(useDeferredValue(draft));
@@ -71,7 +72,7 @@ function Typed({ from, view, onClose, onOpen }: TypedProps) {
     keep(JSON.stringify({ ...draft, ...to }));
     save.reset();
     // An id stands for one thing sent; what changed since is another.
-    if (!base) id.current = crypto.randomUUID();
+    if (!base) id.current = newId();
   }
 
   function done(text: string) {
@@ -166,7 +167,7 @@ function Typed({ from, view, onClose, onOpen }: TypedProps) {
             {behind > 0 && (
               <button
                 type="button"
-                className="text-[14px] font-semibold text-enamel-ink underline"
+                className="text-note font-semibold text-enamel-ink underline"
                 disabled={move.isPending}
                 onClick={() => move.mutate()}
               >
@@ -218,7 +219,7 @@ const energyField = (field: string) => (field.startsWith("energy") ? "energy" : 
 function Check({ check }: { check: Schemas["LabelFigures"] | undefined }) {
   const of = check?.per_100g;
   return (
-    <div aria-live="polite" className="min-h-[24px]" data-check>
+    <div aria-live="polite" className="min-h-6" data-check>
       {of && (
         <p className="text-soft">
           In 100 g: {of.energy_kcal == null ? "energy unknown" : `${kcal(of.energy_kcal)} kcal`}

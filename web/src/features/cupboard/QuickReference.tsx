@@ -37,7 +37,7 @@ export function QuickReference() {
       {TABS.map(([name]) => (
         <Tabs.Content key={name} value={name} className="pt-3" tabIndex={-1}>
           <div className="overflow-x-auto">{TABLES[name](all)}</div>
-          {all.sources[name] && <p className="mt-2 text-[13px] text-soft">Source: {all.sources[name]}.</p>}
+          {all.sources[name] && <p className="mt-2 text-small text-soft">Source: {all.sources[name]}.</p>}
         </Tabs.Content>
       ))}
     </Tabs.Root>
@@ -91,7 +91,7 @@ const TABLES: Record<(typeof TABS)[number][0], (all: Reference) => ReactNode> = 
         <>
           {each.use}
           {each.caution && <span className="block text-caution">{each.caution}</span>}
-          <span className="block text-[12px] text-soft">{each.source}</span>
+          <span className="block text-mini text-soft">{each.source}</span>
         </>,
       ])}
       words={3}
@@ -103,7 +103,7 @@ const TABLES: Record<(typeof TABS)[number][0], (all: Reference) => ReactNode> = 
 function Table({ head, rows, words = head.length }: { head: string[]; rows: ReactNode[][]; words?: number }) {
   const side = (place: number) => (place === 0 || place >= words ? "text-left" : "text-right");
   return (
-    <table className="w-full text-[14px]">
+    <table className="w-full text-note">
       <thead>
         <tr className="text-soft">
           {head.map((title, place) => (

@@ -4,9 +4,9 @@ import type { Schemas } from "@/api/types";
 /** The formulas that use a food, each a way to its Bench. */
 export function UsedIn({ used }: { used: Schemas["Usage"] }) {
   const others = used.count - used.formulas.length;
-  if (!used.count) return <p className="text-[14px] text-soft">No formula uses it yet.</p>;
+  if (!used.count) return <p className="text-note text-soft">No formula uses it yet.</p>;
   return (
-    <p className="text-[14px]">
+    <p className="text-note">
       Used in{" "}
       {used.formulas.map((each, place) => (
         <span key={each.formula_id}>

@@ -48,7 +48,7 @@ export function BackgroundLine({ stale, onEnd }: BackgroundLineProps) {
           aria-label="Worked out"
           max={most.current}
           value={most.current - waiting}
-          className="w-[160px] accent-enamel"
+          className="w-40 accent-enamel"
         />
       )}
       {waiting + stopped > 0 && (

@@ -11,11 +11,13 @@ import { isSingleKey, useKeys } from "@/ui/keys";
 import { MoreRows } from "@/ui/MoreRows";
 import { SearchField } from "@/ui/SearchField";
 import { Slab } from "@/ui/Slab";
+import { useTitle } from "@/ui/useTitle";
 import { BackgroundLine } from "./BackgroundLine";
 import { NewFormula } from "./NewFormula";
 import { useArchive } from "./useArchive";
 
-export function Formulas() {
+export default function Formulas() {
+  useTitle("Formulas");
   const kitchen = useQuery(kitchenQuery);
   const [params, setParams] = useSearchParams();
   const [making, setMaking] = useState(false);
@@ -46,7 +48,7 @@ export function Formulas() {
   }
 
   return (
-    <div className="mx-auto max-w-[1080px]">
+    <div className="mx-auto max-w-270">
       <header className="flex flex-wrap items-center gap-3">
         <h1 ref={heading} tabIndex={-1}>
           {archived ? "Archived formulas" : "Formulas"}
@@ -72,7 +74,7 @@ export function Formulas() {
       {query.isError && <p role="alert">{query.error.message}</p>}
       {query.isSuccess && shown.length === 0 && (
         <div className="card mt-4 p-6">
-          <p className="text-[17px]">
+          <p className="text-lead">
             {words ? "No formula is called that." : archived ? "Nothing is archived." : "No formula yet."}
           </p>
           {!archived && !words && (
@@ -81,7 +83,7 @@ export function Formulas() {
         </div>
       )}
       <BackgroundLine stale={shown.some((formula) => formula.stale && !formula.stopped)} onEnd={toHeading} />
-      <ul ref={list} className="mt-4 grid gap-[10px]">
+      <ul ref={list} className="mt-4 grid gap-2.5">
         {shown.map((formula) => (
           <Row key={formula.id} formula={formula} family={families.get(formula.family) ?? ""} />
         ))}
@@ -101,22 +103,22 @@ function Row({ formula, family }: { formula: Schemas["FormulaListItem"]; family:
       <Slab layers={piece.layers} energy_kcal={piece.energy_kcal} size={52} />
       <Link to={`/formulas/${formula.id}`} className="group min-w-0 flex-1">
         <span className="block font-semibold break-words group-hover:underline">{formula.name}</span>
-        <span className="block text-[14px] text-soft">
+        <span className="block text-note text-soft">
           {[family, `makes ${count(formula.piece_count)}`, `${grams(piece.mass_g)} g each`].filter(Boolean).join(" · ")}
           {piece.without_lines > 0 && <span className="text-caution"> · {unreadLines(piece.without_lines)}</span>}
         </span>
         {formula.stale && (
-          <span className="block text-[14px] text-soft">
+          <span className="block text-note text-soft">
             {formula.stopped ? "figures of before" : "being worked out anew"}
           </span>
         )}
-        {formula.problem && <span className="block text-[14px] text-caution">{formula.problem}</span>}
+        {formula.problem && <span className="block text-note text-caution">{formula.problem}</span>}
         <DietAlerts alarms={formula.alerts} />
       </Link>
       <span className="text-right" hidden={!!formula.problem}>
         <span className="block whitespace-nowrap">
-          {least && <span className="text-[13px] text-soft">at least </span>}
-          <span className="figure text-[19px]">
+          {least && <span className="text-small text-soft">at least </span>}
+          <span className="figure text-title">
             {kcal(piece.energy_kcal)}
             <Band sd={piece.sd.energy_kcal} of={piece.energy_kcal} />
           </span>{" "}

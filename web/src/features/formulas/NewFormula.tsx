@@ -2,7 +2,8 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data } from "@/api/client";
-import { MOST_PASTED, UNNAMED } from "@/domain/draft";
+import { MOST_PASTED, newPart, partsBody, partsFrom, UNNAMED } from "@/domain/draft";
+import { newId } from "@/domain/ids";
 import { Sheet } from "@/ui/Sheet";
 import { useNotice } from "@/ui/Toast";
 import { usePersistedText } from "@/ui/usePersistedText";
@@ -11,7 +12,7 @@ import { usePersistedText } from "@/ui/usePersistedText";
 export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   const [text, setText] = usePersistedText("recipe");
   // The id belongs to the text: sent again after a lost answer, it makes nothing twice.
-  const id = useRef(crypto.randomUUID());
+  const id = useRef(newId());
   const tell = useNotice();
   const navigate = useNavigate();
   const client = useQueryClient();
@@ -28,10 +29,7 @@ export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange
             family: "",
             pieces: pasted?.pieces ?? 1,
             method: pasted?.method ?? "",
-            parts: (pasted?.parts ?? [{ name: "", lines: [{ text: "", chosen: null }] }]).map((part) => ({
-              name: part.name,
-              lines: part.lines.map((line) => ({ text: line.text, chosen: line.chosen ?? null })),
-            })),
+            parts: partsBody(pasted ? partsFrom(pasted.parts) : [newPart()]),
           },
         }),
       );
@@ -40,7 +38,7 @@ export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange
     onSuccess: async ({ made, saysPieces }) => {
       if (!saysPieces) tell("The text does not say how many pieces it makes; say so at the top.");
       setText("");
-      id.current = crypto.randomUUID();
+      id.current = newId();
       await client.invalidateQueries({ queryKey: ["formulas", "list"] });
       onOpenChange(false);
       navigate(`/formulas/${made.id}`);
@@ -69,7 +67,7 @@ export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange
           value={text}
           onChange={(event) => {
             setText(event.target.value);
-            id.current = crypto.randomUUID();
+            id.current = newId();
             setRefused(false);
             create.reset();
           }}

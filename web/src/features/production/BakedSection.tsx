@@ -13,7 +13,7 @@ export function BakedSection({ making, made, change }: SectionProps) {
   return (
     <section className="grid content-start gap-2" aria-label="From dough to baked">
       <h3 className="font-semibold">From dough to baked</h3>
-      <p className="text-[14px] text-soft">
+      <p className="text-note text-soft">
         {grams(made.dough_g)} g of dough, {grams(made.baked_g)} g in the end
         {LOSS[made.loss_source] && ` (${Math.round(made.loss_share * 1000) / 10} % less, ${LOSS[made.loss_source]})`}.
       </p>

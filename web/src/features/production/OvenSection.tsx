@@ -26,7 +26,7 @@ export function OvenSection({ making, made, change, family, usual, ovens }: Oven
       </div>
       <HeatField celsius={making.oven_c ?? null} onChange={(celsius) => change({ oven_c: celsius })} />
       {made.tray_loads && (
-        <p className="text-[14px]">
+        <p className="text-note">
           {made.tray_loads.per_tray} on a tray, each about {made.tray_loads.spread_cm.toFixed(1)} cm wide:{" "}
           {made.tray_loads.trays} {made.tray_loads.trays === 1 ? "load" : "loads"}.
         </p>
@@ -34,7 +34,7 @@ export function OvenSection({ making, made, change, family, usual, ovens }: Oven
       {made.bake_window ? (
         <WindowText window={made.bake_window} />
       ) : (
-        <p className="text-[14px] text-soft">
+        <p className="text-note text-soft">
           {family ? "Nothing of this family goes into an oven." : "Choose a family to see when to look."}
         </p>
       )}
@@ -46,7 +46,7 @@ export const minutes = (value: number) => (value < 5 ? value.toFixed(1) : Math.r
 
 function WindowText({ window }: { window: Schemas["BakeWindow"] }) {
   return (
-    <div className="text-[14px]" data-window>
+    <div className="text-note" data-window>
       <p>
         <b>
           Look from minute {minutes(window.from_min)}, until {minutes(window.until_min)}
@@ -64,7 +64,7 @@ function WindowText({ window }: { window: Schemas["BakeWindow"] }) {
           {note}
         </p>
       ))}
-      <p className="text-[13px] text-soft">{window.reasons.join(" ")}</p>
+      <p className="text-small text-soft">{window.reasons.join(" ")}</p>
     </div>
   );
 }

@@ -23,7 +23,7 @@ export function PartOptions({ part, store }: { part: Part; store: DraftStore }) 
     );
   return (
     <Popover.Root>
-      <Popover.Trigger className="inline-flex items-center gap-1 rounded px-1 text-[13.5px] text-soft">
+      <Popover.Trigger className="inline-flex items-center gap-1 rounded px-1 text-small text-soft">
         {inWords(how)} <ChevronDown size={13} aria-hidden />
       </Popover.Trigger>
       <Popover.Portal>
@@ -32,14 +32,14 @@ export function PartOptions({ part, store }: { part: Part; store: DraftStore }) 
           sideOffset={6}
           collisionPadding={12}
           aria-label={`How ${part.name || "the part"} goes in`}
-          className="card z-40 grid w-[min(340px,calc(100vw-24px))] gap-2 p-3 text-[14px] shadow-xl"
+          className="card z-40 grid w-[min(340px,calc(100vw-24px))] gap-2 p-3 text-note shadow-xl"
         >
           <div className="grid gap-1">
             <span id={title}>Bake this part</span>
             <ToggleGroup.Root
               type="single"
               aria-labelledby={title}
-              className="flex rounded-lg border border-rim-strong p-[2px]"
+              className="flex rounded-lg border border-rim-strong p-0.5"
               value={how.bake}
               onValueChange={(bake) => bake && change({ bake: bake as Options["bake"], loss_share: null })}
             >
@@ -47,7 +47,7 @@ export function PartOptions({ part, store }: { part: Part; store: DraftStore }) 
                 <ToggleGroup.Item
                   key={bake}
                   value={bake}
-                  className="flex-1 rounded-md px-2 py-[4px] font-semibold text-soft data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
+                  className="flex-1 rounded-md px-2 py-1 font-semibold text-soft data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
                 >
                   {bake}
                 </ToggleGroup.Item>
@@ -95,7 +95,7 @@ function Tick({ label, checked, onChange }: { label: string; checked: boolean; o
     <label className="flex items-center gap-2">
       <input
         type="checkbox"
-        className="size-[18px] accent-[var(--enamel-ink)]"
+        className="size-4.5 accent-[var(--enamel-ink)]"
         checked={checked}
         onChange={(event) => onChange(event.target.checked)}
       />

@@ -92,12 +92,12 @@ export function PiecesSection({ making, made, change }: SectionProps) {
         />
       )}
       {made.small_g > 0 && (
-        <p className="text-[14px] text-soft">
+        <p className="text-note text-soft">
           A sample: {grams(made.small_g)} g, {kcal(made.small_energy_kcal)} kcal.
         </p>
       )}
       {made.rest_g > 0.5 && (
-        <p className="text-[14px] text-soft">{grams(made.rest_g)} g of dough are left, less than another piece.</p>
+        <p className="text-note text-soft">{grams(made.rest_g)} g of dough are left, less than another piece.</p>
       )}
     </section>
   );

@@ -5,6 +5,7 @@ import type { ProductionSettings } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { count, grams } from "@/domain/format";
 import { Band } from "@/ui/Band";
+import { useDraft } from "@/ui/useDraft";
 import { BakedSection } from "./BakedSection";
 import { minutes, OvenSection } from "./OvenSection";
 import { PiecesSection } from "./PiecesSection";
@@ -29,7 +30,8 @@ interface ProductionCardProps {
 /** From dough to pieces: how it is parted, in which tins, what baking takes, and when to look. */
 export function ProductionCard({ store, made, layers }: ProductionCardProps) {
   const kitchen = useQuery(kitchenQuery);
-  const { production: making, family } = store.state.draft;
+  const making = useDraft(store, (state) => state.draft.production);
+  const family = useDraft(store, (state) => state.draft.family);
   const change = (to: Partial<ProductionSettings>, merge = "making") =>
     store.edit((draft) => ({ ...draft, production: { ...draft.production, ...to } }), merge);
   const all = kitchen.data?.tins ?? [];
@@ -41,7 +43,7 @@ export function ProductionCard({ store, made, layers }: ProductionCardProps) {
     <details className="card mt-4 px-4 py-3" data-making>
       <summary className="cursor-pointer">
         <h2 className="inline">Pieces, tin and oven</h2>
-        <span className="mt-1 block text-[14px] text-soft">{inWords(made, making, named)}</span>
+        <span className="mt-1 block text-note text-soft">{inWords(made, making, named)}</span>
       </summary>
       {made.problems.map((problem) => (
         <p key={problem} role="alert" className="mt-2 border-l-4 border-stop px-3 text-stop">

@@ -77,7 +77,7 @@ export function TinDrawing({ tin, filling, making, layers }: TinDrawingProps) {
           </g>
         </g>
       </svg>
-      <figcaption className="text-[13px] text-soft">
+      <figcaption className="text-small text-soft">
         {first &&
           `${Math.round(filling.share * 100)} % full: ${cm(first.height_cm)} high, about ${cm(first.risen_cm)} when baked`}
         {size && `; ${size}`}

@@ -25,7 +25,7 @@ export function TinsSection({ making, made, change, tins, layers }: TinsSectionP
         <div key={used.tin_id} className="flex items-center gap-2">
           <span className="min-w-0 flex-1">{named.get(used.tin_id)?.name ?? "a tin that is gone"}</span>
           <input
-            className="field !w-[60px] text-right"
+            className="field !w-15 text-right"
             aria-label={`How many of ${named.get(used.tin_id)?.name ?? "it"}`}
             inputMode="numeric"
             value={used.count}
@@ -37,7 +37,7 @@ export function TinsSection({ making, made, change, tins, layers }: TinsSectionP
           />
           <button
             type="button"
-            className="btn btn-bare !min-h-[28px]"
+            className="btn btn-bare !min-h-7"
             aria-label={`Remove ${named.get(used.tin_id)?.name ?? "it"}`}
             onClick={() => change({ tins: making.tins.filter((_, at) => at !== place) }, "")}
           >
@@ -64,7 +64,7 @@ export function TinsSection({ making, made, change, tins, layers }: TinsSectionP
       {made.tin_fill && (
         <>
           {first && <TinDrawing tin={first.tin} filling={made.tin_fill} making={making} layers={layers} />}
-          <ul className="text-[14px]" data-filling>
+          <ul className="text-note" data-filling>
             {made.tin_fill.tins.length > 1 &&
               made.tin_fill.tins.map((each, place) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: tins stand in the order in which they are named
@@ -74,7 +74,7 @@ export function TinsSection({ making, made, change, tins, layers }: TinsSectionP
               ))}
           </ul>
           {made.tin_fill.warnings.map((warning) => (
-            <p key={warning} className="border-l-4 border-caution bg-caution-ground px-3 py-1 text-[14px]">
+            <p key={warning} className="border-l-4 border-caution bg-caution-ground px-3 py-1 text-note">
               {warning}
             </p>
           ))}

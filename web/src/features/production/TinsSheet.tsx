@@ -4,6 +4,7 @@ import { useRef, useState } from "react";
 import { api, data } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
+import { newId } from "@/domain/ids";
 import { NumberField } from "@/ui/NumberField";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
@@ -45,7 +46,7 @@ export function TinsSheet({ onClose }: { onClose: () => void }) {
             >
               {tin.name}
             </button>
-            <span className="text-[14px] text-soft">
+            <span className="text-note text-soft">
               {tin.tin.kind} · {Math.round(tin.volume_ml).toLocaleString("en")} ml
             </span>
           </li>
@@ -74,7 +75,7 @@ interface TinFormProps {
 }
 
 function TinForm({ view, kinds, onDone }: TinFormProps) {
-  const id = useRef(view?.id ?? crypto.randomUUID());
+  const id = useRef(view?.id ?? newId());
   const client = useQueryClient();
   const [name, setName] = useState(view?.name ?? "");
   const [tin, setTin] = useState<Tin>(view?.tin ?? NEW);
@@ -139,13 +140,13 @@ function TinForm({ view, kinds, onDone }: TinFormProps) {
           aria-label="Measured in"
           value={unit}
           onValueChange={(chosen) => chosen && setInches(chosen === "in")}
-          className="inline-flex rounded-lg border border-rim-strong p-[2px]"
+          className="inline-flex rounded-lg border border-rim-strong p-0.5"
         >
           {["cm", "in"].map((each) => (
             <ToggleGroup.Item
               key={each}
               value={each}
-              className="rounded-md px-2 py-[3px] text-[14px] font-semibold text-soft data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
+              className="rounded-md px-2 py-1 text-note font-semibold text-soft data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
             >
               {each === "in" ? "inches" : "cm"}
             </ToggleGroup.Item>

@@ -28,17 +28,17 @@ export function AnswerCard({ title, answer, now, onPut }: AnswerCardProps) {
         <div>
           <h2>{title}</h2>
           <p>
-            <b className="figure text-[22px]">
+            <b className="figure text-figure">
               {kcal(piece.energy_kcal)}
               <Band sd={piece.sd.energy_kcal} of={piece.energy_kcal} /> kcal
             </b>{" "}
             ·{" "}
-            <b className="figure text-[22px] text-protein-ink">
+            <b className="figure text-figure text-protein-ink">
               {grams(piece.protein_g)}
               <Band sd={piece.sd.protein_g} of={piece.protein_g} unit="g" /> g protein
             </b>
           </p>
-          <p className="text-[14px] text-soft">
+          <p className="text-note text-soft">
             {change(piece.energy_kcal - now.piece.energy_kcal, kcal)} kcal,{" "}
             {change(piece.protein_g - now.piece.protein_g, grams)} g protein; sugars {grams(piece.sugars_g)} g, fat{" "}
             {grams(piece.fat_g)} g, {grams(piece.mass_g)} g a piece
@@ -46,7 +46,7 @@ export function AnswerCard({ title, answer, now, onPut }: AnswerCardProps) {
         </div>
       </div>
       {answer.missed.length > 0 && <p className="text-caution">It misses: {answer.missed.join("; ")}.</p>}
-      <ul className="text-[14px]" aria-label="What changes">
+      <ul className="text-note" aria-label="What changes">
         {answer.words.map((words) => (
           <li key={words}>{words}</li>
         ))}
@@ -55,7 +55,7 @@ export function AnswerCard({ title, answer, now, onPut }: AnswerCardProps) {
       {moved.length > 0 && (
         <ul className="grid gap-1 sm:grid-cols-2 sm:gap-x-6" aria-label="Dials that move">
           {moved.map((dial) => (
-            <li key={dial.name} className="grid grid-cols-[104px_1fr_50px] items-center gap-2 text-[13px]">
+            <li key={dial.name} className="grid grid-cols-[104px_1fr_50px] items-center gap-2 text-small">
               <span>{dial.title}</span>
               <DialTrack dial={dial} />
               <b className={`text-right ${dial.verdict === "fits" ? "" : "text-caution"}`}>{dialValue(dial)}</b>

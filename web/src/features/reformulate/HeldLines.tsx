@@ -22,7 +22,7 @@ interface HeldLinesProps {
 
 /** The lines with locks and ranges. */
 export function HeldLines({ draft, worked, held, onChange }: HeldLinesProps) {
-  const lines = draft.parts.flatMap((part) => part.lines).filter((line) => worked.lines.get(line.key)?.mass_g);
+  const lines = draft.parts.flatMap((part) => part.lines).filter((line) => worked.lines.get(line.id)?.mass_g);
   function put(key: string, to: Partial<Held>) {
     const next = new Map(held);
     next.set(key, { ...FREE, ...held.get(key), ...to });
@@ -35,9 +35,9 @@ export function HeldLines({ draft, worked, held, onChange }: HeldLinesProps) {
       </summary>
       <ul className="mt-1">
         {lines.map((line) => {
-          const hold = held.get(line.key) ?? FREE;
+          const hold = held.get(line.id) ?? FREE;
           return (
-            <li key={line.key} className="border-t border-rim py-1 text-[14px]">
+            <li key={line.id} className="border-t border-rim py-1 text-note">
               <div className="flex flex-wrap items-center gap-x-3">
                 <span className="min-w-0 flex-1">{line.text}</span>
                 <label className="flex items-center gap-1">
@@ -46,7 +46,7 @@ export function HeldLines({ draft, worked, held, onChange }: HeldLinesProps) {
                     className="accent-enamel"
                     checked={hold.locked}
                     aria-label={`Leave ${line.text} as it is`}
-                    onChange={(event) => put(line.key, { locked: event.target.checked })}
+                    onChange={(event) => put(line.id, { locked: event.target.checked })}
                   />
                   as it is
                 </label>
@@ -57,7 +57,7 @@ export function HeldLines({ draft, worked, held, onChange }: HeldLinesProps) {
                     disabled={hold.locked}
                     checked={hold.may_go}
                     aria-label={`${line.text} may go`}
-                    onChange={(event) => put(line.key, { may_go: event.target.checked })}
+                    onChange={(event) => put(line.id, { may_go: event.target.checked })}
                   />
                   may go
                 </label>
@@ -68,15 +68,15 @@ export function HeldLines({ draft, worked, held, onChange }: HeldLinesProps) {
                   <Gram
                     label={`At least of ${line.text}, g`}
                     value={hold.low_g}
-                    onChange={(low_g) => put(line.key, { low_g })}
+                    onChange={(low_g) => put(line.id, { low_g })}
                   />
                   to
                   <Gram
                     label={`At most of ${line.text}, g`}
                     value={hold.high_g}
-                    onChange={(high_g) => put(line.key, { high_g })}
+                    onChange={(high_g) => put(line.id, { high_g })}
                   />
-                  g, now {grams(worked.lines.get(line.key)?.mass_g ?? 0)}
+                  g, now {grams(worked.lines.get(line.id)?.mass_g ?? 0)}
                 </div>
               )}
             </li>
@@ -98,7 +98,7 @@ function Gram({
 }) {
   return (
     <input
-      className="field !min-h-[28px] !w-[64px] !py-0 text-right"
+      className="field !min-h-7 !w-16 !py-0 text-right"
       aria-label={label}
       inputMode="decimal"
       placeholder="free"

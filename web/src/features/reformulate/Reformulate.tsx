@@ -6,11 +6,13 @@ import { kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { benchBody, withParts } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
+import { newId } from "@/domain/ids";
 import { parseNumber } from "@/domain/numbers";
 import { Problem } from "@/domain/problem";
 import type { Evaluated } from "@/features/bench/useBench";
 import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
+import { useDraft } from "@/ui/useDraft";
 import { AllowFood, type Food } from "./AllowFood";
 import { AnswerCard } from "./AnswerCard";
 import { type Held, HeldLines } from "./HeldLines";
@@ -42,8 +44,8 @@ interface ReachProps {
 }
 
 /** Say what a piece shall be, get the amounts: wishes as sentences, what may change, answers as cards. */
-export function Reformulate({ store, worked }: ReachProps) {
-  const { draft } = store.state;
+export default function Reformulate({ store, worked }: ReachProps) {
+  const draft = useDraft(store, (state) => state.draft);
   const tell = useNotice();
   const kitchen = useQuery(kitchenQuery);
   const [wishes, setWishes] = useState<Wish[]>(() => usual(worked.view.piece));
@@ -51,7 +53,7 @@ export function Reformulate({ store, worked }: ReachProps) {
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [more, setMore] = useState<Food[]>([]);
   const [bans, setBans] = useState<string[]>([]);
-  const [options, setOptions] = useState({ whole_eggs: true, sure: false, keep_mass: true });
+  const [options, setOptions] = useState({ whole_eggs: true, sure: false, keep_mass: true, beyond_tolerance: false });
   const body = benchBody(draft);
   const choices = useQuery({
     queryKey: ["reach", "choices", body.family, body.twin],
@@ -64,9 +66,9 @@ export function Reformulate({ store, worked }: ReachProps) {
     ...options,
     wishes,
     bans,
-    holds: lines.flatMap((line, place) => {
-      const hold = held.get(line.key);
-      return hold ? [{ place, ...hold }] : [];
+    holds: lines.flatMap((line) => {
+      const hold = held.get(line.id);
+      return hold ? [{ line_id: line.id, ...hold }] : [];
     }),
     allowed: left.size || more.length ? candidates.map((each) => each.slug).filter((slug) => !left.has(slug)) : null,
   };
@@ -93,7 +95,7 @@ export function Reformulate({ store, worked }: ReachProps) {
       .map((wish) => sentence(wish))
       .join(", ")
       .slice(0, 80);
-    if (version) keep.mutate({ id: crypto.randomUUID(), name });
+    if (version) keep.mutate({ id: newId(), name });
     else tell("It is on the Bench.", { label: "Undo", run: () => store.undo() });
     find.reset();
   }
@@ -154,7 +156,7 @@ export function Reformulate({ store, worked }: ReachProps) {
               {limits.isPending ? "Looking …" : "How far can each go?"}
             </button>
           </div>
-          <p className="text-[14px] text-soft">
+          <p className="text-note text-soft">
             And still bake: every dial of its crumb stays in its window, or no further out than it is now.
           </p>
         </fieldset>
@@ -164,7 +166,7 @@ export function Reformulate({ store, worked }: ReachProps) {
           <ul className="mt-1 grid grid-cols-2 gap-x-3">
             {candidates.map((each) => (
               <li key={each.slug}>
-                <label className="flex items-baseline gap-2 py-[2px] text-[14px]">
+                <label className="flex items-baseline gap-2 py-0.5 text-note">
                   <input
                     type="checkbox"
                     className="accent-enamel"
@@ -210,7 +212,7 @@ export function Reformulate({ store, worked }: ReachProps) {
             ))}
           </div>
         </details>
-        <fieldset className="grid gap-1 text-[14px]">
+        <fieldset className="grid gap-1 text-note">
           <legend className="sr-only">How to look for it</legend>
           {(
             [
@@ -283,7 +285,7 @@ function Answers({ reached, now, onPut }: AnswersProps) {
         />
       ))}
       {reached.remarks.map((remark) => (
-        <p key={remark} className="text-[14px] text-soft">
+        <p key={remark} className="text-note text-soft">
           {remark}
         </p>
       ))}
@@ -350,7 +352,7 @@ function WishRow({ wish, onChange, onRemove }: WishRowProps) {
     );
   }
   return (
-    <div className="flex flex-wrap items-center gap-x-[6px] gap-y-1">
+    <div className="flex flex-wrap items-center gap-x-1.5 gap-y-1">
       <Select
         label={`Most or least ${words}`}
         value={wish.at_least ? "least" : "most"}
@@ -361,7 +363,7 @@ function WishRow({ wish, onChange, onRemove }: WishRowProps) {
         onChange={(value) => onChange({ at_least: value === "least" })}
       />
       <input
-        className="field !w-[64px] !px-2 text-right"
+        className="field !w-16 !px-2 text-right"
         aria-label={`${words}${unit ? `, ${unit}` : ""}`}
         inputMode="decimal"
         value={shown}
@@ -408,7 +410,7 @@ function Limit({ wish, reach, onChange }: LimitProps) {
   const step = reach.high > 30 ? 1 : 0.1;
   const [low, high] = [Math.ceil(reach.low / step) * step, Math.floor(reach.high / step) * step];
   return (
-    <div className="mt-1 flex items-center gap-2 text-[13px] text-soft">
+    <div className="mt-1 flex items-center gap-2 text-small text-soft">
       {low.toFixed(step < 1 ? 1 : 0)}
       <Slider.Root
         className="relative flex h-5 flex-1 touch-none items-center"
@@ -418,7 +420,7 @@ function Limit({ wish, reach, onChange }: LimitProps) {
         value={[Math.min(high, Math.max(low, wish.value))]}
         onValueChange={([value]) => value !== undefined && onChange(Math.round(value * 10) / 10)}
       >
-        <Slider.Track className="relative h-[6px] grow rounded bg-window">
+        <Slider.Track className="relative h-1.5 grow rounded bg-window">
           <Slider.Range className="absolute h-full" />
         </Slider.Track>
         <Slider.Thumb

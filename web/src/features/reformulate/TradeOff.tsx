@@ -53,7 +53,7 @@ export default function TradeOff({ asked, now, onPut }: TradeOffProps) {
         </h2>
         {running ? (
           <>
-            <progress className="w-[120px]" max={STEPS} value={points.length} aria-label="Points worked out" />
+            <progress className="w-30" max={STEPS} value={points.length} aria-label="Points worked out" />
             <button type="button" className="btn btn-quiet" onClick={() => stop.current?.abort()}>
               Stop
             </button>
@@ -70,13 +70,13 @@ export default function TradeOff({ asked, now, onPut }: TradeOffProps) {
         </p>
       )}
       {points.length === 0 && !running && (
-        <p className="mt-1 text-[14px] text-soft">
+        <p className="mt-1 text-note text-soft">
           The most protein that a piece can have at each energy, your other wishes and the crumb kept.
         </p>
       )}
       {drawn.length > 0 && (
         <>
-          <div className="mt-2 h-[230px]" aria-hidden>
+          <div className="mt-2 h-57.5" aria-hidden>
             <ResponsiveContainer>
               <LineChart data={drawn} accessibilityLayer={false} margin={{ top: 8, right: 16, bottom: 18, left: 4 }}>
                 <CartesianGrid stroke="var(--rim)" />
@@ -124,7 +124,7 @@ export default function TradeOff({ asked, now, onPut }: TradeOffProps) {
               <li key={point.energy_kcal}>
                 <button
                   type="button"
-                  className={`rounded border px-2 py-[1px] text-[13px] ${picked === place ? "border-ink bg-sunk" : "border-rim"}`}
+                  className={`rounded border px-2 py-px text-small ${picked === place ? "border-ink bg-sunk" : "border-rim"}`}
                   aria-pressed={picked === place}
                   onClick={() => setPicked(place)}
                 >
@@ -133,9 +133,9 @@ export default function TradeOff({ asked, now, onPut }: TradeOffProps) {
               </li>
             ))}
           </ul>
-          <p className="mt-1 text-[13px] text-soft">The single dot is the piece as it is now.</p>
+          <p className="mt-1 text-small text-soft">The single dot is the piece as it is now.</p>
           {chosen?.answer && (
-            <div className="mt-2 text-[14px]">
+            <div className="mt-2 text-note">
               <ul>
                 {chosen.answer.words.map((words) => (
                   <li key={words}>{words}</li>

@@ -4,6 +4,7 @@ import { ToggleGroup } from "radix-ui";
 import { useRef, useState } from "react";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
+import { newId } from "@/domain/ids";
 import { useNotice } from "@/ui/Toast";
 
 type Eater = Schemas["EaterRow"];
@@ -43,7 +44,7 @@ interface EaterRowProps {
 
 function EaterRow({ eater, askable, onDone }: EaterRowProps) {
   const fresh = onDone !== undefined;
-  const id = useRef(eater.id || crypto.randomUUID());
+  const id = useRef(eater.id || newId());
   const [name, setName] = useState(eater.name);
   const [avoids, setAvoids] = useState<readonly string[]>(eater.avoids);
   const [open, setOpen] = useState(fresh);
@@ -119,7 +120,7 @@ function EaterRow({ eater, askable, onDone }: EaterRowProps) {
             <ToggleGroup.Item
               key={each}
               value={each}
-              className="rounded-md border border-rim-strong px-2 py-[3px] text-[14px] data-[state=on]:bg-stop data-[state=on]:font-semibold data-[state=on]:text-card"
+              className="rounded-md border border-rim-strong px-2 py-1 text-note data-[state=on]:bg-stop data-[state=on]:font-semibold data-[state=on]:text-card"
             >
               {asked(each)}
             </ToggleGroup.Item>

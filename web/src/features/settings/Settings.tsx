@@ -6,7 +6,9 @@ import type { Schemas } from "@/api/types";
 import { useSingleKeys } from "@/ui/keys";
 import { NumberField } from "@/ui/NumberField";
 import { Select } from "@/ui/Select";
+import { useTitle } from "@/ui/useTitle";
 import { Eaters } from "./Eaters";
+import { Remembered } from "./Remembered";
 
 type Choices = Schemas["SettingsBody"];
 
@@ -50,7 +52,8 @@ const QUESTIONS = [
   },
 ] as const;
 
-export function Settings() {
+export default function Settings() {
+  useTitle("Settings");
   const kitchen = useQuery(kitchenQuery);
   const client = useQueryClient();
   const [singleKeys, setSingleKeys] = useSingleKeys();
@@ -63,7 +66,7 @@ export function Settings() {
   if (!settings) return null;
   const shown = save.isPending && save.variables ? save.variables : settings;
   return (
-    <div className="mx-auto max-w-[760px]">
+    <div className="mx-auto max-w-190">
       <h1>Settings</h1>
       <p className="mt-1 text-soft">What was eaten already keeps the figures it was added with.</p>
       <div className="mt-4 grid gap-4">
@@ -82,7 +85,7 @@ export function Settings() {
                   <RadioGroup.Item
                     id={`${name}-${value}`}
                     value={value}
-                    className="size-[20px] shrink-0 rounded-full border-2 border-rim-strong bg-card p-[3px] data-[state=checked]:border-enamel-ink"
+                    className="size-5 shrink-0 rounded-full border-2 border-rim-strong bg-card p-1 data-[state=checked]:border-enamel-ink"
                   >
                     <RadioGroup.Indicator className="block size-full rounded-full bg-enamel-ink" />
                   </RadioGroup.Item>
@@ -101,7 +104,7 @@ export function Settings() {
               options={(kitchen.data?.ovens ?? []).map((each) => [each, each] as const)}
               onChange={(oven) => save.mutate({ ...shown, oven: oven as Choices["oven"] })}
             />
-            <div className="w-[300px]">
+            <div className="w-75">
               <NumberField
                 label="Microwave"
                 unit="W"
@@ -123,18 +126,19 @@ export function Settings() {
             </div>
           </div>
         </section>
+        <Remembered />
         <section className="card p-4">
           <h2>Keys</h2>
           <label className="mt-2 flex items-center gap-3 py-1">
             <input
               type="checkbox"
-              className="size-[20px] accent-[var(--enamel-ink)]"
+              className="size-5 accent-[var(--enamel-ink)]"
               checked={singleKeys}
               onChange={(event) => setSingleKeys(event.target.checked)}
             />
             Single keys act, such as / to find anything and 1 to 9 on Today
           </label>
-          <p className="text-[14px] text-soft">Kept in this browser. Keys with Alt or Ctrl act in any case.</p>
+          <p className="text-note text-soft">Kept in this browser. Keys with Alt or Ctrl act in any case.</p>
         </section>
         <section className="card flex flex-wrap items-center gap-3 p-4">
           <h2>Currency of prices</h2>

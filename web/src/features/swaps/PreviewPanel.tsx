@@ -32,18 +32,18 @@ export function PreviewPanel({ preview, currency, children }: PreviewPanelProps)
   return (
     <div className="grid gap-3">
       <div className="flex items-end justify-around">
-        <figure className="text-center text-[13px] text-soft">
+        <figure className="text-center text-small text-soft">
           <Slab layers={before.piece.layers} energy_kcal={before.piece.energy_kcal} full_kcal={most} size={84} />
           <figcaption>now</figcaption>
         </figure>
-        <figure className="text-center text-[13px] text-soft">
+        <figure className="text-center text-small text-soft">
           <Slab layers={after.piece.layers} energy_kcal={after.piece.energy_kcal} full_kcal={most} size={84} />
           <figcaption>then</figcaption>
         </figure>
       </div>
-      <table className="w-full text-[14px]">
+      <table className="w-full text-note">
         <caption className="sr-only">A piece now and then</caption>
-        <thead className="text-[12.5px] text-soft">
+        <thead className="text-mini text-soft">
           <tr>
             <th scope="col" className="text-left font-semibold">
               A piece
@@ -62,10 +62,7 @@ export function PreviewPanel({ preview, currency, children }: PreviewPanelProps)
         <tbody>
           {FIGURES.map(([name, of, shown, unit]) => (
             <tr key={name} className="border-t border-rim">
-              <th
-                scope="row"
-                className={`py-[3px] text-left font-normal ${name === "Protein" ? "text-protein-ink" : ""}`}
-              >
+              <th scope="row" className={`py-1 text-left font-normal ${name === "Protein" ? "text-protein-ink" : ""}`}>
                 {name}, {unit}
               </th>
               <td className="text-right text-soft">{shown(of(before))}</td>
@@ -75,7 +72,7 @@ export function PreviewPanel({ preview, currency, children }: PreviewPanelProps)
           ))}
           {before.cost !== null && after.cost !== null && (
             <tr className="border-t border-rim">
-              <th scope="row" className="py-[3px] text-left font-normal">
+              <th scope="row" className="py-1 text-left font-normal">
                 Costs
               </th>
               <td className="text-right text-soft">{money(before.cost, currency)}</td>
@@ -88,14 +85,14 @@ export function PreviewPanel({ preview, currency, children }: PreviewPanelProps)
       {moved.length > 0 && (
         <ul className="grid gap-2" aria-label="Dials that move">
           {moved.map(([was, dial]) => (
-            <li key={dial.name} className="text-[14px]">
+            <li key={dial.name} className="text-note">
               <span className="grid grid-cols-[104px_1fr_54px] items-center gap-3">
                 <span>{dial.title}</span>
                 <DialTrack dial={dial} />
                 <b className={`text-right ${dial.verdict === "fits" ? "" : "text-caution"}`}>{dialValue(dial)}</b>
               </span>
               {was?.verdict !== dial.verdict && (
-                <span className={`text-[13px] ${dial.verdict === "fits" ? "text-soft" : "text-caution"}`}>
+                <span className={`text-small ${dial.verdict === "fits" ? "text-soft" : "text-caution"}`}>
                   {dial.reason}
                 </span>
               )}
@@ -105,7 +102,7 @@ export function PreviewPanel({ preview, currency, children }: PreviewPanelProps)
       )}
       <Contents preview={preview} />
       {preview.remarks.map((remark) => (
-        <p key={remark} className="border-l-4 border-caution bg-caution-ground px-3 py-2 text-[14px]">
+        <p key={remark} className="border-l-4 border-caution bg-caution-ground px-3 py-2 text-note">
           {remark}
         </p>
       ))}
@@ -129,7 +126,7 @@ function Contents({ preview }: { preview: Preview }) {
   const told = said.filter(([, names]) => names.length > 0);
   if (!told.length) return null;
   return (
-    <ul className="text-[14px]" aria-label="What is in it then">
+    <ul className="text-note" aria-label="What is in it then">
       {told.map(([words, names, tone]) => (
         <li key={words}>
           {words} <b className={tone}>{names.join(", ")}</b>
@@ -142,7 +139,7 @@ function Contents({ preview }: { preview: Preview }) {
 /** Where the panel stands below what was picked: its sum, and the way down to it. */
 export function ToPreview({ to, preview }: { to: string; preview: Preview | undefined }) {
   return (
-    <a href={`#${to}`} className="btn sticky bottom-[124px] z-20 justify-self-center shadow-lg lg:hidden">
+    <a href={`#${to}`} className="btn sticky bottom-31 z-20 justify-self-center shadow-lg lg:hidden">
       Before you do it
       {preview &&
         `: ${change(preview.after.piece.energy_kcal - preview.before.piece.energy_kcal, kcal)} kcal, ${change(preview.after.piece.protein_g - preview.before.piece.protein_g, grams)} g protein`}

@@ -8,6 +8,7 @@ import type { DraftStore } from "@/domain/draftStore";
 import { change, grams, kcal } from "@/domain/format";
 import { Problem } from "@/domain/problem";
 import { useNotice } from "@/ui/Toast";
+import { useDraft } from "@/ui/useDraft";
 import { PreviewPanel, ToPreview } from "./PreviewPanel";
 
 type Offer = Schemas["SwapSuggestion"];
@@ -17,11 +18,11 @@ interface SwapsProps {
   currency: string;
 }
 
-const keyOf = (offer: Offer) => `${offer.place} ${offer.swap.slug}`;
+const keyOf = (offer: Offer) => `${offer.line_id} ${offer.swap.slug}`;
 
 /** One food for another: what each line may become, what that does to a piece, and several swaps looked at together. */
-export function Swaps({ store, currency }: SwapsProps) {
-  const { draft } = store.state;
+export default function Swaps({ store, currency }: SwapsProps) {
+  const draft = useDraft(store, (state) => state.draft);
   const tell = useNotice();
   const [aim, setAim] = useState("");
   const [picked, setPicked] = useState<ReadonlyMap<string, number>>(new Map());
@@ -35,7 +36,7 @@ export function Swaps({ store, currency }: SwapsProps) {
   const chosen = offers.filter((offer) => picked.has(keyOf(offer)));
   const uses = chosen.map((offer) => ({
     swap: offer.swap.slug,
-    place: offer.place,
+    line_id: offer.line_id,
     share: picked.get(keyOf(offer)) ?? offer.most_share,
   }));
   const asked = useDeferredValue(uses);
@@ -63,7 +64,7 @@ export function Swaps({ store, currency }: SwapsProps) {
     });
   }
 
-  const places = [...new Set(offers.map((offer) => offer.place))];
+  const lines = [...new Set(offers.map((offer) => offer.line_id))];
   return (
     <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
       <section aria-label="Swaps by line" className="min-w-0">
@@ -73,7 +74,7 @@ export function Swaps({ store, currency }: SwapsProps) {
             <button
               key={each}
               type="button"
-              className={`btn ${aim === each ? "" : "btn-quiet"} !min-h-[30px] !px-[10px] !py-[2px]`}
+              className={`btn ${aim === each ? "" : "btn-quiet"} !min-h-7.5 !px-2.5 !py-0.5`}
               aria-pressed={aim === each}
               onClick={() => setAim(each)}
             >
@@ -81,22 +82,22 @@ export function Swaps({ store, currency }: SwapsProps) {
             </button>
           ))}
         </fieldset>
-        {query.isSuccess && places.length === 0 && (
+        {query.isSuccess && lines.length === 0 && (
           <p className="mt-4 text-soft">
             No line here has a swap yet. Swaps are known for flours, fats, sugar, eggs, dairy, chocolate and the like.
           </p>
         )}
-        {aim && places.length > 0 && !offers.some((offer) => offer.aims.includes(aim as Schemas["Aim"])) && (
+        {aim && lines.length > 0 && !offers.some((offer) => offer.aims.includes(aim as Schemas["Aim"])) && (
           <p className="mt-4 text-soft">
             No swap of these lines makes for {aim}: it is so already, or the catalogue has none.
           </p>
         )}
-        {places.map((place, number) => (
+        {lines.map((line, number) => (
           <LineSwaps
-            key={place}
+            key={line}
             first={number === 0}
             offers={offers.filter(
-              (offer) => offer.place === place && (!aim || offer.aims.includes(aim as Schemas["Aim"])),
+              (offer) => offer.line_id === line && (!aim || offer.aims.includes(aim as Schemas["Aim"])),
             )}
             all={aim !== ""}
             picked={picked}
@@ -160,12 +161,12 @@ function LineSwaps({ first, offers, all, picked, onPick }: LineSwapsProps) {
     <details className="card mt-3 px-3 py-2" open={first || all || offers.some((offer) => picked.has(keyOf(offer)))}>
       <summary className="cursor-pointer">
         <b>{top.line}</b>{" "}
-        <span className="text-[14px] text-soft">
+        <span className="text-note text-soft">
           {offers.length === 1 ? "1 swap" : `${offers.length} swaps`}
           {best < -1 && `, up to ${change(best, kcal)} kcal a piece`}
         </span>
       </summary>
-      <p aria-hidden className="mt-1 grid grid-cols-[1fr_70px_74px] gap-x-2 text-right text-[12.5px] text-soft">
+      <p aria-hidden className="mt-1 grid grid-cols-[1fr_70px_74px] gap-x-2 text-right text-mini text-soft">
         <span>a piece:</span>
         <span>energy</span>
         <span>protein</span>
@@ -176,7 +177,7 @@ function LineSwaps({ first, offers, all, picked, onPick }: LineSwapsProps) {
         ))}
       </ul>
       {ruledOut.length > 0 && (
-        <details className="mt-1 text-[14px] text-soft">
+        <details className="mt-1 text-note text-soft">
           <summary className="cursor-pointer">Why not {ruledOut.map((offer) => offer.target).join(", ")}</summary>
           <ul className="mt-1 grid gap-1">
             {ruledOut.flatMap((offer) => offer.not_for.map((why) => <li key={`${keyOf(offer)} ${why}`}>{why}</li>))}
@@ -197,11 +198,11 @@ function OfferRow({ offer, share, onPick }: OfferRowProps) {
   const { swap } = offer;
   const part = share ?? offer.most_share;
   return (
-    <li className="border-t border-rim py-[6px]">
+    <li className="border-t border-rim py-1.5">
       <label className="grid cursor-pointer grid-cols-[20px_minmax(0,1fr)_70px_74px] items-baseline gap-x-2">
         <input
           type="checkbox"
-          className="translate-y-[2px] accent-enamel"
+          className="translate-y-0.5 accent-enamel"
           checked={share !== undefined}
           onChange={(event) => onPick(offer, event.target.checked ? offer.most_share : null)}
         />
@@ -209,26 +210,26 @@ function OfferRow({ offer, share, onPick }: OfferRowProps) {
           {offer.target}
           <span className="text-soft"> {offer.target_g >= 0.05 && `${grams(offer.target_g)} g`}</span>
           {offer.most_share < 1 && (
-            <span className="block text-[13px]">
+            <span className="block text-small">
               Replaces up to {Math.round(offer.most_share * 100)} % of the {offer.replaces}
             </span>
           )}
-          <span className="block text-[13px] text-soft">{swap.effects}</span>
+          <span className="block text-small text-soft">{swap.effects}</span>
         </span>
-        <span className="text-right text-[14px]">{change(offer.energy_kcal, kcal)} kcal</span>
-        <span className="text-right text-[14px] text-protein-ink">{change(offer.protein_g, grams)} g</span>
+        <span className="text-right text-note">{change(offer.energy_kcal, kcal)} kcal</span>
+        <span className="text-right text-note text-protein-ink">{change(offer.protein_g, grams)} g</span>
       </label>
       {share !== undefined && offer.most_share > 0.05 && !swap.whole_part && (
-        <div className="mt-1 flex items-center gap-3 pl-[28px] text-[14px]">
+        <div className="mt-1 flex items-center gap-3 pl-7 text-note">
           <Slider.Root
-            className="relative flex h-5 w-[220px] touch-none items-center"
+            className="relative flex h-5 w-55 touch-none items-center"
             min={5}
             max={Math.round(offer.most_share * 100)}
             step={5}
             value={[Math.round(part * 100)]}
             onValueChange={([value]) => onPick(offer, Math.min(offer.most_share, (value ?? 100) / 100))}
           >
-            <Slider.Track className="relative h-[6px] grow rounded bg-sunk">
+            <Slider.Track className="relative h-1.5 grow rounded bg-sunk">
               <Slider.Range className="absolute h-full rounded bg-enamel" />
             </Slider.Track>
             <Slider.Thumb
@@ -247,7 +248,7 @@ function OfferRow({ offer, share, onPick }: OfferRowProps) {
 function MovesWithIt({ offers }: { offers: Offer[] }) {
   const told = offers.filter(({ swap }) => swap.steps || swap.caution);
   return (
-    <div className="text-[13px]">
+    <div className="text-small">
       {told.length > 0 && (
         <ul className="grid gap-1">
           {told.map((offer) => (

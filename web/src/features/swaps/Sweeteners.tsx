@@ -8,6 +8,7 @@ import { grams, kcal, money } from "@/domain/format";
 import { Problem } from "@/domain/problem";
 import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
+import { useDraft } from "@/ui/useDraft";
 import { PreviewPanel, ToPreview } from "./PreviewPanel";
 
 type Option = Schemas["SweetenerOption"];
@@ -35,8 +36,8 @@ const RANK: Record<string, (option: Option) => number> = {
 const nameOf = (option: Option) => option.shares.map(({ slug, share }) => `${slug} ${share.toFixed(3)}`).join(" ");
 
 /** Every sweetener in place of what sweetens now, each as sweet as that, with all that comes with it. */
-export function Sweeteners({ store, currency }: SweetenersProps) {
-  const { draft } = store.state;
+export default function Sweeteners({ store, currency }: SweetenersProps) {
+  const draft = useDraft(store, (state) => state.draft);
   const tell = useNotice();
   const [sort, setSort] = useState("energy");
   const [blend, setBlend] = useState<Share[]>([]);
@@ -103,8 +104,8 @@ export function Sweeteners({ store, currency }: SweetenersProps) {
         {/* A wide table scrolls by itself, by keys too. */}
         {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls has to be reached by keys */}
         <section className="card mt-2 overflow-x-auto" aria-label="Table of sweeteners" tabIndex={0}>
-          <table className="w-full min-w-[760px] text-[14px]">
-            <thead className="text-[12.5px] text-soft">
+          <table className="w-full min-w-190 text-note">
+            <thead className="text-mini text-soft">
               <tr className="border-b border-rim text-right [&>th]:px-2 [&>th]:py-2 [&>th]:font-semibold">
                 <th scope="col" className="text-left">
                   In its place
@@ -138,7 +139,7 @@ export function Sweeteners({ store, currency }: SweetenersProps) {
             </tbody>
           </table>
         </section>
-        <p className="mt-2 text-[13px] text-soft">
+        <p className="mt-2 text-small text-soft">
           Sweetness by handbook ranges; a packet is as sweet as 2 tsp of sugar. What an adult tolerates is a rough
           figure, and less for children; who has trouble with it asks a doctor or dietitian.
         </p>
@@ -153,7 +154,7 @@ export function Sweeteners({ store, currency }: SweetenersProps) {
         <h2>{chosen ? chosen.name : "Pick a sweetener"}</h2>
         {!chosen && <p className="mt-1 text-soft">What it does to a piece shows here before anything changes.</p>}
         {chosen && (
-          <div className="mt-1 text-[14px]">
+          <div className="mt-1 text-note">
             <p>{chosen.use}.</p>
             {chosen.cautions.map((caution) => (
               <p key={caution} className="text-caution first-letter:uppercase">
@@ -205,8 +206,8 @@ interface OptionRowProps {
 
 function OptionRow({ option, picked, currency, onPick }: OptionRowProps) {
   return (
-    <tr className={`border-b border-rim text-right align-top [&>td]:px-2 [&>td]:py-[5px] ${picked ? "bg-sunk" : ""}`}>
-      <th scope="row" className="max-w-[230px] px-2 py-[5px] text-left font-normal">
+    <tr className={`border-b border-rim text-right align-top [&>td]:px-2 [&>td]:py-1 ${picked ? "bg-sunk" : ""}`}>
+      <th scope="row" className="max-w-57.5 px-2 py-1 text-left font-normal">
         <button
           type="button"
           className="text-left font-semibold text-enamel-ink"
@@ -215,7 +216,7 @@ function OptionRow({ option, picked, currency, onPick }: OptionRowProps) {
         >
           {option.name}
         </button>
-        {option.here && <span className="ml-1 text-[13px] text-soft">in it now</span>}
+        {option.here && <span className="ml-1 text-small text-soft">in it now</span>}
       </th>
       <td>{option.batch_g < 1 ? option.batch_g.toFixed(2) : grams(option.batch_g)}</td>
       <td className="font-semibold">{kcal(option.energy_kcal)}</td>
@@ -224,12 +225,12 @@ function OptionRow({ option, picked, currency, onPick }: OptionRowProps) {
         {option.bulk_lost_g > 0.5 ? `${grams(option.bulk_lost_g)} g` : "none"}
       </td>
       <td className="text-left">{option.browns}</td>
-      <td className="text-left text-[13px]">
+      <td className="text-left text-small">
         {[option.cooling && `cools ${option.cooling}`, option.aftertaste && `aftertaste ${option.aftertaste}`]
           .filter(Boolean)
           .join("; ") || "clean"}
       </td>
-      <td className="text-left text-[13px] whitespace-nowrap">
+      <td className="text-left text-small whitespace-nowrap">
         {option.loads.map((load, place) => (
           <Fragment key={load.name}>
             {place > 0 && <br />}
@@ -279,7 +280,7 @@ function BlendFields({ options, blend, onChange }: BlendFieldsProps) {
         // biome-ignore lint/suspicious/noArrayIndexKey: the place in the blend is what a row is
         <span key={place} className="flex items-center gap-1">
           <input
-            className="field !w-[58px] text-right"
+            className="field !w-14.5 text-right"
             aria-label={`Share of the sweetness, ${each.slug.replaceAll("_", " ")}`}
             inputMode="numeric"
             value={each.share}

@@ -3,6 +3,7 @@ import { type RefObject, useEffect, useRef } from "react";
 import { useSearchParams } from "react-router";
 import { api, data } from "@/api/client";
 import { grams, kcal, momentOn, today } from "@/domain/format";
+import { newId } from "@/domain/ids";
 import type { Problem } from "@/domain/problem";
 import { Band } from "@/ui/Band";
 import { usePersistedText } from "@/ui/usePersistedText";
@@ -30,7 +31,7 @@ export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
   const [params, setParams] = useSearchParams();
   const [text, setText] = usePersistedText(`foods ${day}`);
   // The id belongs to the text: sent again after a lost answer, it lays nothing in twice.
-  const id = useRef(crypto.randomUUID());
+  const id = useRef(newId());
   const wanted = params.get("add");
   useEffect(() => {
     if (!wanted) return;
@@ -50,14 +51,14 @@ export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
       {
         onSuccess: () => {
           setText("");
-          id.current = crypto.randomUUID();
+          id.current = newId();
         },
       },
     );
   }
 
   return (
-    <section className="card p-[14px]" aria-labelledby="add-title">
+    <section className="card p-3.5" aria-labelledby="add-title">
       <h2 id="add-title">Add something else</h2>
       <label htmlFor="add-foods" className="mt-1 mb-2 block text-soft">
         Type what you ate, with how much of it.
@@ -81,7 +82,7 @@ export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
           onChange={(event) => {
             setText(event.target.value);
             layFoods.reset();
-            id.current = crypto.randomUUID();
+            id.current = newId();
           }}
         />
         <div className="flex items-start justify-between gap-3">
@@ -104,7 +105,7 @@ export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
             )}
             {foods?.lines.map((line, place) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: lines have no other name, and keep their order
-              <p key={place} className={`text-[13.5px] ${line.problem ? "text-caution" : "text-soft"}`}>
+              <p key={place} className={`text-small ${line.problem ? "text-caution" : "text-soft"}`}>
                 {line.problem ? (
                   <>
                     “{line.text}”: {line.problem}

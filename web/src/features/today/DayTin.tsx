@@ -1,7 +1,9 @@
+import { useRef } from "react";
 import type { Schemas } from "@/api/types";
 import { clock, grams, kcal } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { LayerStack } from "@/ui/Slab";
+import { useWidth } from "@/ui/useWidth";
 
 type Entry = Schemas["EntryView"];
 
@@ -34,9 +36,11 @@ export function DayTin({ entries, limit_kcal, room_kcal, protein_to_find_g, onOp
   const pieces = laid(entries, limit_kcal);
   const over = Math.max(0, -room_kcal);
   const roomShare = Math.max(0, room_kcal) / limit_kcal;
+  const inner = useRef<HTMLOListElement>(null);
+  const width = useWidth(inner);
   return (
-    <section aria-label="The day against its energy target" className={over > 0 ? "pt-[62px]" : "pt-1"}>
-      <div className="relative mx-[6px] h-[204px]">
+    <section aria-label="The day against its energy target" className={over > 0 ? "pt-15.5" : "pt-1"}>
+      <div className="relative mx-1.5 h-51">
         <svg
           aria-hidden="true"
           className="absolute inset-0 h-full w-full"
@@ -59,15 +63,22 @@ export function DayTin({ entries, limit_kcal, room_kcal, protein_to_find_g, onOp
             overflow="visible"
           />
         </svg>
-        <ol className="absolute inset-x-[2.2%] top-[12px] bottom-[8px]">
+        <ol ref={inner} className="absolute inset-x-[2.2%] top-3 bottom-2">
           {pieces
             .filter((piece) => piece.from < 1)
             .map((piece) => (
-              <Slot key={piece.entry.id} piece={piece} from={piece.from} to={Math.min(1, piece.to)} onOpen={onOpen} />
+              <Slot
+                key={piece.entry.id}
+                piece={piece}
+                from={piece.from}
+                to={Math.min(1, piece.to)}
+                width={width}
+                onOpen={onOpen}
+              />
             ))}
           {roomShare > 0.004 && (
             <li
-              className="@container absolute top-[24px] bottom-[3px] overflow-hidden rounded border-2 border-dashed border-enamel-ink bg-card"
+              className="@container absolute top-6 bottom-0.75 overflow-hidden rounded border-2 border-dashed border-enamel-ink bg-card"
               style={{ left: `${(1 - roomShare) * 100}%`, width: `${roomShare * 100}%` }}
               data-room
             >
@@ -76,7 +87,7 @@ export function DayTin({ entries, limit_kcal, room_kcal, protein_to_find_g, onOp
                 <span className="figure text-[clamp(11px,15cqw,27px)] whitespace-nowrap text-enamel-ink">
                   {kcal(room_kcal)} kcal
                 </span>
-                <span className="hidden text-[12.5px] text-soft @min-[84px]:inline">
+                <span className="hidden text-mini text-soft @min-[84px]:inline">
                   {protein_to_find_g > 0 ? `${grams(protein_to_find_g)} g protein to find` : "protein found"}
                 </span>
               </div>
@@ -84,7 +95,7 @@ export function DayTin({ entries, limit_kcal, room_kcal, protein_to_find_g, onOp
           )}
         </ol>
         {over > 0 && (
-          <ul aria-label="Above target" className="absolute inset-x-[2.2%] top-[-50px] h-[56px]">
+          <ul aria-label="Above target" className="absolute inset-x-[2.2%] top-[-50px] h-14">
             {pieces
               .filter((piece) => piece.to > 1)
               .map((piece) => {
@@ -101,7 +112,7 @@ export function DayTin({ entries, limit_kcal, room_kcal, protein_to_find_g, onOp
                   </li>
                 );
               })}
-            <li className="absolute top-[-22px] right-0 text-[13px] font-semibold" data-above>
+            <li className="absolute top-[-22px] right-0 text-small font-semibold" data-above>
               {kcal(over)} kcal above target
             </li>
           </ul>
@@ -111,33 +122,53 @@ export function DayTin({ entries, limit_kcal, room_kcal, protein_to_find_g, onOp
   );
 }
 
-function Slot({ piece, from, to, onOpen }: { piece: Piece; from: number; to: number; onOpen: (entry: Entry) => void }) {
+const LEAST_TARGET_PX = 24;
+const GAP_PX = 3;
+
+interface SlotProps {
+  piece: Piece;
+  from: number;
+  to: number;
+  /** How wide the tin is inside, in px. */
+  width: number;
+  onOpen: (entry: Entry) => void;
+}
+
+function Slot({ piece, from, to, width, onOpen }: SlotProps) {
   const { entry } = piece;
   const energy = `${kcal(entry.figures.energy_kcal)} kcal`;
+  const drawn = Math.max(2, (to - from) * width - GAP_PX);
+  const slab = (
+    <>
+      <span aria-hidden className="hidden h-6 w-full truncate px-0.5 text-mini leading-[24px] @min-[58px]:block">
+        {entry.name}
+      </span>
+      <span aria-hidden className="block h-6 @min-[58px]:hidden" />
+      <span className="flex w-full flex-1 flex-col overflow-hidden rounded-[3px] border border-ink/25">
+        <LayerStack layers={entry.figures.layers} />
+      </span>
+      <span className="h-0.75" />
+    </>
+  );
+  const className = "@container flex h-full w-full flex-col text-left";
   return (
-    <li
-      className="slides-in absolute inset-y-0"
-      style={{ left: `${from * 100}%`, width: `calc(${(to - from) * 100}% - 3px)` }}
-    >
-      <button
-        type="button"
-        className="@container flex h-full w-full flex-col text-left"
-        aria-label={`${clock(entry.eaten_at)} ${entry.name}, ${energy}, ${grams(entry.figures.protein_g)} g protein; open`}
-        title={`${clock(entry.eaten_at)} ${entry.name}, ${energy}`}
-        onClick={() => onOpen(entry)}
-      >
-        <span
-          aria-hidden
-          className="hidden h-[24px] w-full truncate px-[2px] text-[12.5px] leading-[24px] @min-[58px]:block"
+    <li className="slides-in absolute inset-y-0" style={{ left: `${from * 100}%`, width: `${drawn}px` }} data-slab>
+      {drawn >= LEAST_TARGET_PX ? (
+        <button
+          type="button"
+          className={className}
+          aria-label={`${clock(entry.eaten_at)} ${entry.name}, ${energy}, ${grams(entry.figures.protein_g)} g protein; open`}
+          title={`${clock(entry.eaten_at)} ${entry.name}, ${energy}`}
+          onClick={() => onOpen(entry)}
         >
-          {entry.name}
+          {slab}
+        </button>
+      ) : (
+        // Too narrow to be pressed; its row in the list of what was eaten opens it.
+        <span aria-hidden className={className} title={`${clock(entry.eaten_at)} ${entry.name}, ${energy}`}>
+          {slab}
         </span>
-        <span aria-hidden className="block h-[24px] @min-[58px]:hidden" />
-        <span className="flex w-full flex-1 flex-col overflow-hidden rounded-[3px] border border-ink/25">
-          <LayerStack layers={entry.figures.layers} />
-        </span>
-        <span className="h-[3px]" />
-      </button>
+      )}
     </li>
   );
 }
@@ -159,7 +190,7 @@ export function Trough({
   return (
     <div className="mt-3 grid grid-cols-[auto_1fr_auto] items-center gap-3">
       <b className="text-protein-ink">Protein</b>
-      <div aria-hidden className="h-[16px] overflow-hidden rounded border-2 border-rim-strong bg-card">
+      <div aria-hidden className="h-4 overflow-hidden rounded border-2 border-rim-strong bg-card">
         <div className="flex h-full">
           <div className="bg-protein" style={{ width: `${low}%` }} />
           <div className="band-protein" style={{ width: `${high - low}%` }} />

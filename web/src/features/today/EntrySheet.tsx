@@ -16,7 +16,7 @@ interface EntrySheetProps {
 }
 
 /** Changes an entry: how much, when, or on which day. */
-export function EntrySheet({ entry, writes, onClose }: EntrySheetProps) {
+export default function EntrySheet({ entry, writes, onClose }: EntrySheetProps) {
   const [text, setText] = useState(entry.text);
   const [pieces, setPieces] = useState(String(entry.piece_count ?? 1));
   const [day, setDay] = useState(entry.day);

@@ -41,7 +41,7 @@ function body(of: Typed = {}): Schemas["TargetsBody"] | null {
 const number = (text: string | undefined) => (text?.trim() ? parseNumber(text) : null);
 
 /** Targets typed by hand, in force from the day that is open. */
-export function TargetsSheet({
+export default function TargetsSheet({
   day,
   targets,
   onClose,
@@ -90,7 +90,7 @@ export function TargetsSheet({
         <div className="grid gap-4 sm:grid-cols-2">
           {TYPES.map(({ kind, name }) => (
             <fieldset key={kind} className="grid content-start gap-2">
-              <legend className="mb-1 font-display text-[17px] font-[640]">{name}</legend>
+              <legend className="mb-1 font-display text-lead font-[640]">{name}</legend>
               {FIELDS.map((field) => (
                 <label key={field.name} className="grid grid-cols-[1fr_92px] items-center gap-2">
                   <span>
@@ -108,7 +108,7 @@ export function TargetsSheet({
                     }}
                   />
                   {problems.has(`/${kind}/${field.name}`) && (
-                    <span role="alert" className="col-span-2 text-[13.5px] text-stop">
+                    <span role="alert" className="col-span-2 text-small text-stop">
                       {problems.get(`/${kind}/${field.name}`)}
                     </span>
                   )}
@@ -117,7 +117,7 @@ export function TargetsSheet({
             </fieldset>
           ))}
         </div>
-        <p className="mt-3 text-[13.5px] text-soft">
+        <p className="mt-3 text-small text-soft">
           Below 1,200 kcal (women) or 1,500 kcal (men) a day, or when pregnant, under 18, with kidney disease, diabetes
           or a history of disordered eating, please ask a doctor or registered dietitian first.
         </p>

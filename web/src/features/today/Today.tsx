@@ -1,29 +1,52 @@
 import { useQuery } from "@tanstack/react-query";
 import { ChevronLeft, ChevronRight, X } from "lucide-react";
 import { ToggleGroup } from "radix-ui";
-import { useRef, useState } from "react";
+import { lazy, Suspense, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { dayQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { clock, count, dayAfter, dayName, grams, kcal, longDate, plural, today } from "@/domain/format";
+import { clock, count, dayAfter, dayName, grams, isDay, kcal, longDate, plural, today } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { isSingleKey, useKeys, useSingleKeys } from "@/ui/keys";
+import { useTitle } from "@/ui/useTitle";
 import { AddFoods } from "./AddFoods";
 import { DayTin, Trough } from "./DayTin";
-import { EntrySheet } from "./EntrySheet";
-import { TargetsSheet } from "./TargetsSheet";
 import { useDayWrites } from "./useDay";
+
+const EntrySheet = lazy(() => import("./EntrySheet"));
+const TargetsSheet = lazy(() => import("./TargetsSheet"));
 
 type Day = Schemas["DayView"];
 type Entry = Schemas["EntryView"];
 
 const pathOf = (day: string) => (day === today() ? "/today" : `/today/${day}`);
 
-export function Today() {
+export default function Today() {
   const given = useParams().day;
-  const day = given && /^\d{4}-\d{2}-\d{2}$/.test(given) && !Number.isNaN(Date.parse(given)) ? given : today();
+  const day = given === undefined ? today() : isDay(given) ? given : null;
+  return day ? <Opened day={day} /> : <NoDay given={given ?? ""} />;
+}
+
+/** An address that names no day shows none, and says so. */
+function NoDay({ given }: { given: string }) {
+  useTitle("No such day");
+  return (
+    <div className="mx-auto max-w-190">
+      <h1>No such day</h1>
+      <p className="my-3" role="alert">
+        “{given.slice(0, 40)}” is no day of the calendar. Write it as 2026-05-01.
+      </p>
+      <Link to="/today" className="btn">
+        To today
+      </Link>
+    </div>
+  );
+}
+
+function Opened({ day }: { day: string }) {
   const navigate = useNavigate();
+  useTitle(dayName(day));
   const query = useQuery(dayQuery(day));
   const writes = useDayWrites(day);
   const [opened, setOpened] = useState<Entry | null>(null);
@@ -44,7 +67,7 @@ export function Today() {
   });
 
   return (
-    <div className="mx-auto max-w-[1240px]">
+    <div className="mx-auto max-w-310">
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <h1>{dayName(day)}</h1>
         <span className="text-soft">{longDate(day)}</span>
@@ -55,13 +78,13 @@ export function Today() {
               value={view.day_type}
               onValueChange={(kind) => kind && writes.setType.mutate(kind)}
               aria-label="Type of day"
-              className="flex rounded-lg border border-rim-strong p-[2px]"
+              className="flex rounded-lg border border-rim-strong p-0.5"
             >
               {["training", "rest"].map((kind) => (
                 <ToggleGroup.Item
                   key={kind}
                   value={kind}
-                  className="rounded-md px-3 py-[4px] text-[14px] font-semibold text-soft data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
+                  className="rounded-md px-3 py-1 text-note font-semibold text-soft data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
                 >
                   {kind === "training" ? "Training day" : "Rest day"}
                 </ToggleGroup.Item>
@@ -93,7 +116,7 @@ export function Today() {
         <>
           <Sentence view={view} />
           {view.caution && (
-            <p className="mt-2 border-l-4 border-caution bg-caution-ground px-3 py-2 text-[14px]">{view.caution}</p>
+            <p className="mt-2 border-l-4 border-caution bg-caution-ground px-3 py-2 text-note">{view.caution}</p>
           )}
           {view.budget && view.targets && (
             <div className="mt-3">
@@ -113,7 +136,7 @@ export function Today() {
               <Others view={view} />
             </div>
           )}
-          <div className="mt-4 grid grid-cols-[minmax(0,1fr)] items-start gap-[18px] lg:grid-cols-[minmax(0,1fr)_372px] lg:grid-rows-[auto_1fr]">
+          <div className="mt-4 grid grid-cols-[minmax(0,1fr)] items-start gap-4.5 lg:grid-cols-[minmax(0,1fr)_372px] lg:grid-rows-[auto_1fr]">
             <div className="max-lg:order-2 lg:row-span-2">
               {!view.budget && <NoTargets view={view} onTargets={() => setTargeting(true)} />}
               <WhatFits view={view} onLay={(fit) => writes.layPieces(fit.formula_id, fit.name, fit.piece_count)} />
@@ -133,28 +156,30 @@ export function Today() {
           </div>
         </>
       )}
-      {opened && (
-        <EntrySheet
-          key={opened.id}
-          entry={opened}
-          writes={writes}
-          onClose={() => {
-            setOpened(null);
-            writes.change.reset();
-          }}
-        />
-      )}
-      {targeting && view && <TargetsSheet day={day} targets={view.all_targets} onClose={() => setTargeting(false)} />}
+      <Suspense>
+        {opened && (
+          <EntrySheet
+            key={opened.id}
+            entry={opened}
+            writes={writes}
+            onClose={() => {
+              setOpened(null);
+              writes.change.reset();
+            }}
+          />
+        )}
+        {targeting && view && <TargetsSheet day={day} targets={view.all_targets} onClose={() => setTargeting(false)} />}
+      </Suspense>
     </div>
   );
 }
 
 function Sentence({ view }: { view: Day }) {
   const { budget: tin, targets } = view;
-  if (!tin || !targets) return <p className="mt-3 text-[17px]">No targets for a {view.day_type} day yet.</p>;
+  if (!tin || !targets) return <p className="mt-3 text-lead">No targets for a {view.day_type} day yet.</p>;
   const found = tin.protein_to_find_g <= 0;
   return (
-    <p className="mt-2 text-[17px]" data-sentence>
+    <p className="mt-2 text-lead" data-sentence>
       <b>
         {tin.room_kcal >= 0 ? "Room for " : ""}
         {kcal(Math.abs(tin.room_kcal))}
@@ -221,7 +246,7 @@ function Others({ view }: { view: Day }) {
   const { targets, budget: tin } = view;
   if (!targets || !tin || (targets.fat_g == null && targets.carbohydrate_g == null)) return null;
   return (
-    <p className="mt-1 text-[14px] text-soft">
+    <p className="mt-1 text-note text-soft">
       {targets.fat_g != null && `Fat ${grams(tin.eaten.fat_g)} of ${grams(targets.fat_g)} g`}
       {targets.fat_g != null && targets.carbohydrate_g != null && " · "}
       {targets.carbohydrate_g != null &&
@@ -235,12 +260,12 @@ function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"])
   if (!view.budget) return null;
   return (
     <section className="card" aria-labelledby="fits-title">
-      <div className="flex flex-wrap items-baseline gap-x-[10px] border-b border-rim px-[14px] py-[10px]">
+      <div className="flex flex-wrap items-baseline gap-x-2.5 border-b border-rim px-3.5 py-2.5">
         <h2 id="fits-title">What fits</h2>
         <span className="text-soft">the largest portion that keeps within the target, most protein first</span>
       </div>
       {view.fits.length === 0 && (
-        <p className="px-[14px] py-3 text-soft">
+        <p className="px-3.5 py-3 text-soft">
           {view.budget.room_kcal > 0
             ? "Half a piece of every formula is more than the room that is left."
             : "The energy target of this day is reached."}
@@ -250,7 +275,7 @@ function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"])
         {view.fits.map((fit, place) => (
           <li
             key={fit.formula_id}
-            className="grid grid-cols-[30px_1fr_auto] items-center gap-x-3 border-b border-rim px-[14px] py-[10px] last:border-0"
+            className="grid grid-cols-[30px_1fr_auto] items-center gap-x-3 border-b border-rim px-3.5 py-2.5 last:border-0"
           >
             <span>{singleKeys && <kbd className="key">{place + 1}</kbd>}</span>
             <div className="min-w-0">
@@ -269,7 +294,7 @@ function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"])
               <DietAlerts alarms={fit.alerts} />
             </div>
             <div className="flex items-center gap-3">
-              <span className="figure text-[19px] text-protein-ink">{grams(fit.figures.protein_g)} g</span>
+              <span className="figure text-title text-protein-ink">{grams(fit.figures.protein_g)} g</span>
               <button
                 type="button"
                 className={place === 0 ? "btn" : "btn btn-quiet"}
@@ -298,15 +323,15 @@ interface EntriesProps {
 function Entries({ day, entries, alarms, onOpen, onRemove }: EntriesProps) {
   return (
     <section className="card" aria-labelledby="entries-title">
-      <h2 id="entries-title" className="border-b border-rim px-[14px] py-[10px]">
+      <h2 id="entries-title" className="border-b border-rim px-3.5 py-2.5">
         {day === today() ? "Eaten today" : "Eaten that day"}
       </h2>
-      {entries.length === 0 && <p className="px-[14px] py-3 text-soft">Nothing yet.</p>}
+      {entries.length === 0 && <p className="px-3.5 py-3 text-soft">Nothing yet.</p>}
       <ol>
         {entries.map((entry) => (
           <li
             key={entry.id}
-            className="grid grid-cols-[48px_1fr_auto] items-center gap-x-3 border-b border-rim px-[14px] py-[8px] last:border-0"
+            className="grid grid-cols-[48px_1fr_auto] items-center gap-x-3 border-b border-rim px-3.5 py-2 last:border-0"
           >
             <time dateTime={entry.eaten_at} className="text-soft">
               {clock(entry.eaten_at)}

@@ -2,7 +2,8 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
 import { dayQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { count, momentOn, plural } from "@/domain/format";
+import { count, dayName, momentOn, plural } from "@/domain/format";
+import { newId } from "@/domain/ids";
 import { useNotice } from "@/ui/Toast";
 
 type Entry = Schemas["EntryView"];
@@ -75,7 +76,10 @@ export function useDayWrites(day: string) {
           body: { version: entry.version, ...to },
         }),
       ),
-    onSuccess: refresh,
+    onSuccess: (_, { entry, day: to }) => {
+      if (to !== entry.day) tell(`${entry.name} moved to ${dayName(to)}.`);
+      return refresh();
+    },
   });
 
   const setType = useMutation({
@@ -92,7 +96,7 @@ export function useDayWrites(day: string) {
     /** So many pieces, or an amount in words: "45 g", "a quarter of the whole". */
     layPieces: (formula_id: string, name: string, amount: number | string) =>
       layPieces.mutate({
-        id: crypto.randomUUID(),
+        id: newId(),
         formula_id,
         name,
         amount: String(amount),

@@ -6,8 +6,9 @@ import type { Schemas } from "@/api/types";
 import { benchBody } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { change, grams, kcal } from "@/domain/format";
-import { TwinPicker } from "@/features/claims/TwinPicker";
+import { TwinPicker } from "@/features/label/TwinPicker";
 import { Slab } from "@/ui/Slab";
+import { useDraft } from "@/ui/useDraft";
 
 type Half = Schemas["FiguresView"];
 type SideLine = Schemas["TwinLine"];
@@ -24,8 +25,8 @@ const ROWS = [
 ] as const;
 
 /** How it stands against the classic it stands in for: the sentence, the slabs, the figures, line by line. */
-export function Twin({ store }: { store: DraftStore }) {
-  const { draft } = store.state;
+export default function Twin({ store }: { store: DraftStore }) {
+  const draft = useDraft(store, (state) => state.draft);
   const [on, setOn] = useState(0);
   const body = benchBody(draft);
   const query = useQuery({
@@ -37,7 +38,7 @@ export function Twin({ store }: { store: DraftStore }) {
   const basis = twin?.bases[on] ?? twin?.bases[0];
   const most = Math.max(1, basis?.mine.energy_kcal ?? 0, basis?.theirs.energy_kcal ?? 0);
   return (
-    <div className="mt-3 grid max-w-[900px] gap-4">
+    <div className="mt-3 grid max-w-225 gap-4">
       <TwinPicker reference={draft.twin} twin={twin?.theirs ?? ""} store={store} />
       {!draft.twin && (
         <p className="text-soft">
@@ -47,10 +48,10 @@ export function Twin({ store }: { store: DraftStore }) {
       )}
       {twin && basis && (
         <>
-          <p className="figure text-[22px] leading-snug" data-twin-sentence>
+          <p className="figure text-figure leading-snug" data-twin-sentence>
             {basis.sentence[0]?.toUpperCase()}
             {basis.sentence.slice(1)}
-            <span className="font-text text-[15px] font-normal text-soft"> than {twin.theirs}</span>
+            <span className="font-text text-base font-normal text-soft"> than {twin.theirs}</span>
           </p>
           <ToggleGroup.Root
             type="single"
@@ -63,7 +64,7 @@ export function Twin({ store }: { store: DraftStore }) {
               <ToggleGroup.Item
                 key={each.name}
                 value={String(place)}
-                className={`btn ${each === basis ? "" : "btn-quiet"} !min-h-[30px]`}
+                className={`btn ${each === basis ? "" : "btn-quiet"} !min-h-7.5`}
               >
                 by {each.name}
               </ToggleGroup.Item>
@@ -74,9 +75,9 @@ export function Twin({ store }: { store: DraftStore }) {
               <Piece half={basis.mine} name={twin.mine} most={most} />
               <Piece half={basis.theirs} name={twin.theirs} most={most} />
             </div>
-            <table className="w-full self-start text-[14px]">
+            <table className="w-full self-start text-note">
               <caption className="sr-only">Figures by {basis.name}</caption>
-              <thead className="text-[12.5px] text-soft">
+              <thead className="text-mini text-soft">
                 <tr>
                   <th scope="col" className="text-left font-semibold">
                     By {basis.name}
@@ -99,7 +100,7 @@ export function Twin({ store }: { store: DraftStore }) {
                     <tr key={name} className="border-t border-rim">
                       <th
                         scope="row"
-                        className={`py-[3px] text-left font-normal ${label.startsWith("of") ? "pl-3 text-soft" : ""} ${name === "protein_g" ? "text-protein-ink" : ""}`}
+                        className={`py-1 text-left font-normal ${label.startsWith("of") ? "pl-3 text-soft" : ""} ${name === "protein_g" ? "text-protein-ink" : ""}`}
                       >
                         {label}, {unit}
                       </th>
@@ -128,7 +129,7 @@ const value = (half: Half, name: Figure, shown: (of: number) => string) =>
 
 function Piece({ half, name, most }: { half: Half; name: string; most: number }) {
   return (
-    <figure className="w-[120px] text-center text-[13px]">
+    <figure className="w-30 text-center text-small">
       <Slab layers={half.layers} energy_kcal={half.energy_kcal} full_kcal={most} size={118} />
       <figcaption className="mt-1 break-words">
         {name}
@@ -142,8 +143,8 @@ function Lines({ groups, twin }: { groups: readonly Schemas["RoleGroup"][]; twin
   return (
     <section aria-labelledby="by-role">
       <h2 id="by-role">What does the same</h2>
-      <table className="card mt-2 w-full border-separate border-spacing-0 text-[14px]">
-        <thead className="text-[12.5px] text-soft">
+      <table className="card mt-2 w-full border-separate border-spacing-0 text-note">
+        <thead className="text-mini text-soft">
           <tr>
             <th scope="col" className="px-3 py-2 text-left font-semibold">
               Role

@@ -6,11 +6,13 @@ import { FORMULA_LISTS, formulaQuery, versionsQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import type { DraftStore } from "@/domain/draftStore";
 import { clock, count, dayName, grams, kcal } from "@/domain/format";
+import { newId } from "@/domain/ids";
 import { Problem } from "@/domain/problem";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
 import { Slab } from "@/ui/Slab";
 import { useNotice } from "@/ui/Toast";
+import { useDraft } from "@/ui/useDraft";
 
 type View = Schemas["VersionsView"];
 type Version = Schemas["VersionView"];
@@ -26,7 +28,7 @@ export const called = (version: Version) =>
   version.number === 0 ? "as it stands" : version.name || `version ${version.number}`;
 
 /** Kept states of the formula: what differs, which one to bake, going back, and branches of the same base. */
-export function Versions({ store }: { store: DraftStore }) {
+export default function Versions({ store }: { store: DraftStore }) {
   const client = useQueryClient();
   const tell = useNotice();
   const query = useQuery(versionsQuery(store.id));
@@ -70,7 +72,7 @@ export function Versions({ store }: { store: DraftStore }) {
       return data(
         api.POST("/api/v1/formulas/{formula_id}/versions/{number}/restored", {
           params: { path: { ...path, number: version.number } },
-          body: { version: store.state.version },
+          body: { version: store.snapshot().version },
         }),
       );
     },
@@ -95,11 +97,11 @@ export function Versions({ store }: { store: DraftStore }) {
           className="flex flex-wrap items-center gap-2"
           onSubmit={(event) => {
             event.preventDefault();
-            keep.mutate(crypto.randomUUID());
+            keep.mutate(newId());
           }}
         >
           <input
-            className="field !w-[240px]"
+            className="field !w-60"
             aria-label="Name of the version"
             placeholder="a name, if you like"
             maxLength={80}
@@ -111,7 +113,7 @@ export function Versions({ store }: { store: DraftStore }) {
           </button>
         </form>
         {view.versions.length > 1 && (
-          <p className="mt-2 text-[14px] text-soft">
+          <p className="mt-2 text-note text-soft">
             {view.changed.length
               ? `Since ${called(view.versions[1] as Version)}: ${view.changed.join("; ")}.`
               : `As it stands it is ${called(view.versions[1] as Version)}.`}
@@ -163,7 +165,7 @@ function VersionRow({ version, bakes, onBake, onRestore, onRename }: VersionRowP
           <b className="first-letter:uppercase">
             {number > 0 && <span className="text-soft">{number} · </span>}
             {called(version)}
-            {bakes && <span className="ml-2 rounded bg-window px-2 py-[1px] text-[13px]">to bake</span>}
+            {bakes && <span className="ml-2 rounded bg-window px-2 py-px text-small">to bake</span>}
           </b>
         ) : (
           <form
@@ -186,7 +188,7 @@ function VersionRow({ version, bakes, onBake, onRestore, onRename }: VersionRowP
             </button>
           </form>
         )}
-        <div className="text-[14px]">
+        <div className="text-note">
           {kcal(piece.energy_kcal)} kcal, <span className="text-protein-ink">{grams(piece.protein_g)} g protein</span>,
           one of {count(version.count)}
           <span className="text-soft">
@@ -263,11 +265,11 @@ function Differences({ view, id }: { view: View; id: string }) {
             {query.data.figures[0]?.toUpperCase()}
             {query.data.figures.slice(1)} a piece
           </p>
-          <p className="text-[14px] text-soft">
+          <p className="text-note text-soft">
             {kcal(query.data.was.piece.energy_kcal)} → {kcal(query.data.now.piece.energy_kcal)} kcal,{" "}
             {grams(query.data.was.piece.protein_g)} → {grams(query.data.now.piece.protein_g)} g protein
           </p>
-          <ul className="mt-2 grid gap-[2px] text-[14px]">
+          <ul className="mt-2 grid gap-0.5 text-note">
             {query.data.words.map((words) => (
               <li key={words}>{words}</li>
             ))}
@@ -307,7 +309,7 @@ function Branches({ view, store, onFailed }: BranchesProps) {
   return (
     <section className="card p-4" aria-labelledby="branches-title">
       <h2 id="branches-title">Branches</h2>
-      <p className="text-[14px] text-soft">
+      <p className="text-note text-soft">
         The same base in another flavour: lines that a branch leaves as they are can be changed here for all of them.
       </p>
       <ul className="mt-2">
@@ -316,7 +318,7 @@ function Branches({ view, store, onFailed }: BranchesProps) {
             <Link className="font-semibold text-enamel-ink underline" to={`/formulas/${each.id}`}>
               {each.name}
             </Link>{" "}
-            <span className="text-[14px] text-soft">
+            <span className="text-note text-soft">
               {each.shared === 1 ? "1 line" : `${each.shared} lines`} as here{each.behind && ", behind"}
             </span>
           </li>
@@ -331,7 +333,7 @@ function Branches({ view, store, onFailed }: BranchesProps) {
         className="mt-3 flex gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          if (name.trim()) branch.mutate(crypto.randomUUID());
+          if (name.trim()) branch.mutate(newId());
         }}
       >
         <input
@@ -353,12 +355,13 @@ function Branches({ view, store, onFailed }: BranchesProps) {
 
 /** What would change in each branch, before it does. */
 function BringAlong({ store, onClose }: { store: DraftStore; onClose: () => void }) {
+  const version = useDraft(store, (state) => state.version);
   const client = useQueryClient();
   const path = { formula_id: store.id };
   const put = (look: boolean) =>
     data(api.PUT("/api/v1/formulas/{formula_id}/branches", { params: { path }, body: { look } }));
   const query = useQuery({
-    queryKey: ["versions", store.id, "branches", store.state.version],
+    queryKey: ["versions", store.id, "branches", version],
     queryFn: async () => {
       await store.flush();
       return put(true);
@@ -384,11 +387,9 @@ function BringAlong({ store, onClose }: { store: DraftStore; onClose: () => void
       {query.data?.map((update) => (
         <section key={update.id} className="border-t border-rim py-2">
           <h3 className="font-semibold">{update.name}</h3>
-          <p className="text-[14px]">{update.done.join("; ") || "Nothing to change."}</p>
+          <p className="text-note">{update.done.join("; ") || "Nothing to change."}</p>
           {update.left.length > 0 && (
-            <p className="text-[14px] text-soft">
-              Its own way: no {update.left.join(", no ")} there, so that stays out.
-            </p>
+            <p className="text-note text-soft">Its own way: no {update.left.join(", no ")} there, so that stays out.</p>
           )}
         </section>
       ))}
@@ -416,7 +417,7 @@ function FollowsBase({ view, store, onChanged }: FollowsBaseProps) {
   const { base } = view;
   if (!base) return null;
   return (
-    <p className="mb-3 text-[14px]">
+    <p className="mb-3 text-note">
       A branch of{" "}
       <Link className="font-semibold text-enamel-ink underline" to={`/formulas/${base.id}/versions`}>
         {base.name}

@@ -10,19 +10,19 @@ type Judged = Schemas["JudgedClaim"];
 type Piece = Schemas["FiguresView"];
 
 interface CalledProps {
-  worked: Schemas["EvaluatedView"];
+  claims: Schemas["FormulaClaims"];
+  piece: Piece;
+  baked: boolean;
   reference: TwinChoice | null;
   store: DraftStore;
 }
 
 /** What a piece may be called by the rules of Europe and of the US, and what lacks for the rest. */
-export function ClaimsCard({ worked, reference, store }: CalledProps) {
-  const { claims, piece } = worked;
-  const baked = worked.production.loss_share > 0;
+export function ClaimsCard({ claims, piece, baked, reference, store }: CalledProps) {
   const { eu, us, us_reference_g } = claims;
   if (!eu.length) return null;
   return (
-    <section className="card p-4 text-[14px]" aria-labelledby="called-title">
+    <section className="card p-4 text-note print:hidden" aria-labelledby="called-title">
       <h2 id="called-title">It may be called</h2>
       <p className="mt-1">
         {inWords(eu)} <span className="text-soft">in Europe</span>
@@ -48,7 +48,7 @@ export function ClaimsCard({ worked, reference, store }: CalledProps) {
         {us_reference_g !== null && (
           <Table title="US" basis={`the ${grams(us_reference_g)} g of its family`} judged={us} piece={piece} />
         )}
-        <p className="mt-2 text-[13px] text-soft">
+        <p className="mt-2 text-small text-soft">
           Regulation (EC) 1924/2006 and 21 CFR 101.54 to 101.62.{" "}
           {baked
             ? "Figures are of what is baked, grams of a change of the dough."
@@ -77,7 +77,7 @@ interface TableProps {
 
 function Table({ title, basis, judged, piece }: TableProps) {
   return (
-    <table className="mt-2 w-full text-[13px]">
+    <table className="mt-2 w-full text-small">
       <caption className="text-left font-semibold">{title}</caption>
       <thead>
         <tr className="text-soft">
