@@ -88,13 +88,13 @@ MUTANTS: Final = (
     Mutant(
         "optimiser: a half egg",
         "reformulate/constraints.py",
-        "max(1.0, variable.high_g // variable.step_g), whole=True",
-        "max(1.0, variable.high_g // variable.step_g)",
+        "max(1.0, amount.high_g // amount.step_g), whole=True",
+        "max(1.0, amount.high_g // amount.step_g)",
         _LIMITS,
     ),
     Mutant(
         "optimiser: pairs without whole numbers",
-        "reformulate/search.py",
+        "reformulate/nearest.py",
         "_FEW_WISHES: Final = 6",
         "_FEW_WISHES: Final = 0",
         _LIMITS,
@@ -233,9 +233,9 @@ MUTANTS: Final = (
     ),
     Mutant(
         "sure in 84 of 100",
-        "reformulate/search.py",
-        "_SURE: Final = 1.645",
-        "_SURE: Final = 1.0",
+        "reformulate/verification.py",
+        "SURE: Final = 1.645",
+        "SURE: Final = 1.0",
         ("core.reformulate.test_search",),
     ),
     Mutant(

@@ -75,15 +75,39 @@ _SENTENCES = {
     "extra_forbidden": "{field} is not known here.",
     "json_invalid": "What arrived is no JSON.",
     "finite_number": "{field} must be a plain number.",
+    "string_pattern_mismatch": "{field} holds signs that it cannot have.",
+    "enum": "{field} is none of {expected}.",
+    "literal_error": "{field} is none of {expected}.",
+    "uuid_parsing": "{field} is no id.",
+    "uuid_type": "{field} is no id.",
+    "list_type": "{field} must be a list.",
+    "tuple_type": "{field} must be a list.",
+    "dict_type": "{field} must be an object.",
+    "model_type": "{field} must be an object.",
+    "model_attributes_type": "{field} must be an object.",
+    "dataclass_type": "{field} must be an object.",
+    "dataclass_exact_type": "{field} must be an object.",
+    "date_type": "{field} is no date; write it as 2026-05-01.",
+    "date_parsing": "{field} is no date; write it as 2026-05-01.",
+    "date_from_datetime_parsing": "{field} is no date; write it as 2026-05-01.",
+    "date_from_datetime_inexact": "{field} is a date, without a time.",
+    "datetime_type": "{field} is no moment.",
+    "datetime_parsing": "{field} is no moment.",
+    "datetime_from_date_parsing": "{field} is no moment.",
+    "timezone_aware": "{field} must say its time zone.",
+    "float_parsing_size": "{field} is too large a number.",
+    "bool_parsing": "{field} is either yes or no.",
+    "unexpected_keyword_argument": "{field} is not known here.",
 }
 
 
 def _sentence(error: dict[str, Any]) -> str:
     names = [str(step) for step in error["loc"] if isinstance(step, str) and step not in {"body", "query", "path"}]
     field = (names[-1] if names else "This").replace("_", " ").removesuffix(" kcal").removesuffix(" g").capitalize()
-    pattern = _SENTENCES.get(error["type"])
-    if pattern is None:
+    if error["type"] == "value_error":
         return f"{field}: {error['msg'].removeprefix('Value error, ')}."
+    # What the framework says in its own words is for engineers.
+    pattern = _SENTENCES.get(error["type"], "{field} cannot be used as it is.")
     return pattern.format(field=field, **error.get("ctx", {}))
 
 

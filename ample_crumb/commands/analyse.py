@@ -4,7 +4,7 @@ import argparse
 import json
 import sys
 
-from ample_crumb.commands.analysis_json import analysis_json, crumb_json, dough_in
+from ample_crumb.commands.analysis_json import analysis_json, crumb_json, dough_in, family_in
 from ample_crumb.commands.analysis_text import check_in_words, table
 from ample_crumb.commands.arguments import cupboard_of, production_inputs, text_of
 from ample_crumb.core.food.energy import EnergySystem
@@ -26,7 +26,10 @@ def analyse(given: argparse.Namespace) -> int:
         preferences = ReadingPreferences(MeasureSystem(given.measures), EnergySystem(given.energy))
         cupboard = cupboard_of(given.products)
         tins, making = production_inputs(given, pieces)
-        made = produce(parts_of(recipe), making, given.family, tins, cupboard, preferences)
+        parts = parts_of(recipe)
+        # What it is judged as is what it is baked as: one guess for the dials, the loss and the time.
+        family = family_in(recipe, parts, cupboard, preferences, given.family)
+        made = produce(parts, making, family, tins, cupboard, preferences)
         if made.problems:
             raise CannotUse(made.problems[0])
     except CannotUse as problem:

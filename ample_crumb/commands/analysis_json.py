@@ -13,7 +13,9 @@ from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import Figures, StandardUncertainty, total
 from ample_crumb.core.formula.allergens import allergens_of
 from ample_crumb.core.formula.claims import claims_of
-from ample_crumb.core.formula.reading import ReadLine
+from ample_crumb.core.formula.evaluation import evaluate
+from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine
 from ample_crumb.core.production.production import Production
 from ample_crumb.core.quantity.line_splitting import split_foods
 from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
@@ -30,6 +32,16 @@ _NUTRIENTS: Final = (
     "polyols_g",
     "salt_g",
 )
+
+
+def family_in(
+    recipe: WrittenRecipe, parts: tuple[Part, ...], cupboard: Cupboard, preferences: ReadingPreferences, chosen: str
+) -> str:
+    """The family of a recipe: as chosen, else as guessed by its lines and words; empty where nobody can tell."""
+    if chosen:
+        return chosen
+    evaluated = evaluate(parts, 1, cupboard, preferences)
+    return judge_dough(evaluated, "", cupboard, recipe.title, "\n".join(recipe.method)).family
 
 
 def dough_in(recipe: WrittenRecipe, made: Production, cupboard: Cupboard, family: str) -> JudgedDough:

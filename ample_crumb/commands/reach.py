@@ -6,7 +6,7 @@ import sys
 from collections.abc import Mapping
 from typing import Any, Final
 
-from ample_crumb.commands.analysis_json import dial_json, figures_json, hazard_json
+from ample_crumb.commands.analysis_json import dial_json, family_in, figures_json, hazard_json
 from ample_crumb.commands.arguments import cupboard_of, production_inputs, text_of
 from ample_crumb.core.crumb.dials.dial import Verdict
 from ample_crumb.core.food.allergens import KNOWN
@@ -60,8 +60,9 @@ def run(given: argparse.Namespace) -> int:
         tins, making = production_inputs(given, pieces)
         parts, method = parts_of(recipe), "\n".join(recipe.method)
         evaluated = evaluate(parts, pieces, cupboard, preferences)
+        family = family_in(recipe, parts, cupboard, preferences, given.family)
         formula = FormulaToReformulate(
-            parts, given.family, making, tins, cupboard, preferences, title=recipe.title, method=method
+            parts, family, making, tins, cupboard, preferences, title=recipe.title, method=method
         )
         wishes = tuple(
             Wish(name, value, at_least)

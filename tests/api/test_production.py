@@ -116,7 +116,10 @@ class Scaling(MakingCase):
             "production": {"tins": [{"tin_id": square, "count": 1}]}, "others": [{"tin_id": tray, "count": 1}],
         }  # fmt: skip
         factors = self.ask("POST", "/api/v1/bench/tins", body)
-        self.assertEqual((round(factors["as_full_factor"], 6), round(factors["as_high_factor"], 6)), (2, 2))
+        self.assertEqual(
+            [round(factors[way][by], 6) for way in ("as_full", "as_high") for by in ("factor", "surface_factor")],
+            [2] * 4,
+        )
         self.ask("POST", "/api/v1/bench/tins", body | {"production": {}}, 422)
         self.ask("DELETE", f"/api/v1/tins/{tray}", status=204)
         self.assertEqual([tin["archived"] for tin in self.ask("GET", "/api/v1/kitchen")["tins"]], [False, True])

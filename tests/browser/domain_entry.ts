@@ -1,5 +1,7 @@
 /** What tests call of the plain TypeScript of the browser, as one global. */
-export { draftBody, draftFrom } from "@/domain/draft";
+export { draftBody, draftFrom, draftText } from "@/domain/draft";
 export { DraftStore } from "@/domain/draftStore";
+export { isDay } from "@/domain/format";
+export { newId } from "@/domain/ids";
 export { parseNumber } from "@/domain/numbers";
 export { Problem } from "@/domain/problem";

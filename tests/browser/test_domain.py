@@ -28,7 +28,7 @@ _SET_UP: Final = """
 window.view = (version, text) => ({ id: "f", version, archived: false, draft: {
   name: "Squares", family: "", pieces: 12, method: "", twin: null,
   production: { by: "count", tins: [] },
-  parts: [{ name: "", lines: [{ text, chosen: null }],
+  parts: [{ name: "", lines: [{ id: "l", text, chosen: null }],
     options: { loss_share: null, used_share: 1, optional: false, bake: "with the rest" } }] } });
 window.sent = [];
 window.answers = [];
@@ -40,7 +40,9 @@ window.server = {
     return view(version + 1, draft.parts[0].lines[0].text);
   },
   saved: () => {},
+  remember: (name, slug) => { remembered.push([name, slug]); },
 };
+window.remembered = [];
 window.open_ = (version, text) => { window.store = new domain.DraftStore("f", view(version, text), server); };
 window.type = (text, merge = "") => store.edit((draft) => ({ ...draft, parts: draft.parts.map((part) => (
   { ...part, lines: part.lines.map((line) => ({ ...line, text })) })) }), merge);
@@ -162,3 +164,65 @@ class Domain(unittest.TestCase):
         self.flush()
         self.assertEqual(self.told()["saving"], "refused")
         self.assertEqual(self.page.evaluate("sent"), [])
+
+    def test_what_the_kitchen_remembers_is_undone_with_the_rest_and_after_a_reload(self) -> None:
+        self.page.evaluate("open_(1, 'oats'); store.remember({ name: 'dust', was: 'salt', now: 'sugar' }); type('rye')")
+        self.assertEqual(self.told()["past"], 2)
+        self.page.evaluate("store.undo()")
+        self.assertEqual(self.page.evaluate("remembered"), [["dust", "sugar"]], "only the line went back")
+        self.page.evaluate("window.dispatchEvent(new Event('pagehide'))")
+        self.open()
+        self.page.evaluate("open_(1, 'oats'); store.undo()")
+        self.assertEqual(self.page.evaluate("remembered"), [["dust", "salt"]])
+        self.page.evaluate("store.redo()")
+        self.assertEqual(self.page.evaluate("remembered.at(-1)"), ["dust", "sugar"])
+        self.assertEqual(self.page.evaluate("sent"), [], "there is nothing to save")
+
+    def test_what_an_older_release_kept_is_read_and_what_a_newer_one_kept_is_said(self) -> None:
+        older = {
+            "version": 1,
+            "draft": {"name": "Squares", "family": "", "pieces": 12, "method": "", "twin": None,
+                "production": {"by": "count"},
+                "parts": [{"key": "p", "name": "", "lines": [{"key": "l", "text": "9 g rye", "chosen": None}]}]},
+        }  # fmt: skip
+        for kept, text, notice in (
+            (older, "9 g rye", ""),
+            (older | {"schema": "formula/9"}, "oats", "another release"),
+        ):
+            self.page.evaluate("kept => localStorage.setItem('ample-crumb draft f', JSON.stringify(kept))", kept)
+            self.page.evaluate("open_(1, 'oats')")
+            self.assertEqual(self.told()["text"], text)
+            self.assertIn(notice, self.page.evaluate("store.snapshot().notice"))
+        self.assertEqual(self.told()["kept"], 0, "what nobody can read is not kept for ever")
+
+    def test_a_draft_is_written_out_once_an_edit(self) -> None:
+        self.page.evaluate("""
+            open_(1, 'oats');
+            window.written = 0;
+            const stringify = JSON.stringify;
+            JSON.stringify = (value, ...rest) => {
+              if (value && value.parts) written += 1;
+              return stringify(value, ...rest);
+            };
+            type('100 g rye');
+            written = 0;
+            type('110 g rye');
+            domain.draftText(store.snapshot().draft);
+        """)
+        self.flush()
+        self.assertEqual(self.page.evaluate("written"), 1)
+
+    def test_ids_where_the_page_comes_over_plain_http(self) -> None:
+        ids = self.page.evaluate("delete Crypto.prototype.randomUUID, [domain.newId(), domain.newId()]")
+        for each in ids:
+            self.assertRegex(each, r"^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$")
+        self.assertNotEqual(*ids)
+
+    def test_days_of_the_calendar(self) -> None:
+        days = {
+            "2026-02-28": True, "2026-02-29": False, "2024-02-29": True, "2026-13-01": False, "2026-1-1": False,
+            "0026-01-01": False, "9999-01-01": False, "tomorrow": False, "2026-04-31": False,
+        }  # fmt: skip
+        for text, there in days.items():
+            with self.subTest(text):
+                self.assertEqual(self.page.evaluate("text => domain.isDay(text)", text), there)

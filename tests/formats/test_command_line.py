@@ -73,6 +73,12 @@ class Analyse(unittest.TestCase):
         self.assertLess(dials["hydration"]["value"], dials["hydration"]["low"])
         self.assertIn("hydration", {repair["dial"] for repair in answer["repairs"]})
         self.assertEqual([each["name"] for each in answer["hazards"]], ["raw egg", "raw flour"])
+        # What it is judged as is what it is baked as.
+        as_said = self.read(text, "--family", "loaf")
+        for name in ("piece_mass_g", "check_from_min", "check_until_min"):
+            self.assertIsNotNone(answer[name])
+            self.assertEqual(answer[name], as_said[name])
+        self.assertLess(answer["piece_mass_g"], answer["batch"]["mass_g"] / 10)
         chosen = self.read(text, "--family", "cookie")
         self.assertEqual(chosen["family"], "cookie")
         _, table = self.analyse(text)

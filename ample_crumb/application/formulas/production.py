@@ -87,8 +87,13 @@ def production_inputs(
     cuts, scoop = None, None
     by = draft.by
     try:
-        if by is PortionBy.CUTS:
+        # What nobody has typed yet is nothing to complain of.
+        if by is PortionBy.CUTS and not draft.cuts.strip():
+            by = PortionBy.COUNT
+        elif by is PortionBy.CUTS:
             cuts = read_cuts(draft.cuts)
+        elif by is PortionBy.SCOOP and not draft.scoop.strip():
+            by = PortionBy.COUNT
         elif by is PortionBy.SCOOP:
             scoop = scoop_ml(draft.scoop, MeasureSystem(context.preferences.system))
     except CannotUse as cannot:

@@ -29,7 +29,7 @@ from ample_crumb.core.reformulate.limits import WishRange, trade_off_point, wish
 from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
 from ample_crumb.core.reformulate.search import Reformulation, reformulate
 from ample_crumb.core.reformulate.variables import USUAL
-from ample_crumb.core.reformulate.wishes import Wish
+from ample_crumb.core.reformulate.wishes import FIGURES, Wish
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.scope import Principal
 
@@ -41,7 +41,8 @@ def reformulation(
     formula, request, context = _read_request(database, principal, bench, draft)
     found: Reformulation = reformulate(formula, request)
     answers = tuple(_view(answer, context) for answer in found.answers)
-    return ReformulationView(found.status, answers, found.clash, found.sentence, found.remarks, found.stopped)
+    wished = tuple(wish.words() for wish in request.wishes)
+    return ReformulationView(found.status, wished, answers, found.clash, found.sentence, found.remarks, found.stopped)
 
 
 def ranges(database: Database, principal: Principal, bench: Bench, draft: ReformulationDraft) -> tuple[WishRange, ...]:
@@ -65,7 +66,9 @@ def choices(database: Database, principal: Principal, bench: Bench) -> Reformula
         twin = twin_figures(connection, principal, bench.twin)
     claims = {rules: tuple(needs) for rules, needs in _needs(bench, twin).items() if needs}
     foods = reference_cupboard().ingredients
-    return ReformulationChoices(claims, tuple(CandidateFood(slug, foods[slug].name) for slug in USUAL))
+    return ReformulationChoices(
+        tuple(FIGURES.values()), claims, tuple(CandidateFood(slug, foods[slug].name) for slug in USUAL)
+    )
 
 
 def _needs(bench: Bench, twin: TwinFigures | None) -> dict[str, Mapping[str, tuple[ClaimCondition, ...]]]:

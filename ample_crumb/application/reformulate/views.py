@@ -11,6 +11,7 @@ from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.reformulate.kitchen_rounding import LineMove
 from ample_crumb.core.reformulate.search import ReformulationStatus
 from ample_crumb.core.reformulate.variables import LineBounds
+from ample_crumb.core.reformulate.wishes import WishFigure
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,9 +56,10 @@ class AnswerView:
 
 @dataclass(frozen=True, slots=True)
 class ReformulationView:
-    """What came of it."""
+    """What came of it; `wished` are the wishes in words."""
 
     status: ReformulationStatus
+    wished: tuple[str, ...]
     answers: tuple[AnswerView, ...]
     clash: tuple[str, ...]
     sentence: str
@@ -75,8 +77,9 @@ class CandidateFood:
 
 @dataclass(frozen=True, slots=True)
 class ReformulationChoices:
-    """What can be wished for and allowed: claims by whose rules, and the usual candidates."""
+    """What can be wished for and allowed: figures, claims by whose rules, and the usual candidates."""
 
+    figures: tuple[WishFigure, ...]
     claims: Mapping[str, tuple[str, ...]]
     usual: tuple[CandidateFood, ...]
 

@@ -11,6 +11,7 @@ from ample_crumb.core.quantity.units import CUP_ML, MeasureSystem, UnitKind, mea
 
 _MOST_MEASURES: Final = 40
 _SIDES: Final = re.compile(r"\s*(?:=|:|\bweighs?\b|\bis\b|\bare\b|\bhas\b)\s*")
+_BETWEEN: Final = re.compile(r"[;\n]|,\s+(?=[^,;=]{1,60}=)(?!drained)", re.IGNORECASE)
 _DRAINED: Final = re.compile(
     r"\s*[,(]\s*(?:(?P<before>[^,;=()]+?)\s+)?drained(?:\s+(?:weight\s+)?(?P<after>[^,;=()]+))?\)?", re.IGNORECASE
 )
@@ -29,10 +30,10 @@ class ReadPackMeasures:
 
 
 def read_pack_measures(text: str, system: MeasureSystem = MeasureSystem.US) -> ReadPackMeasures:
-    """Reads measures separated by ";" or lines, each "so many of a measure = so many grams" either way round. Spoons
-    and cups are those of `system`. Never raises for what it may hold."""
+    """Reads measures separated by ";", lines, or commas before another one, each "so many of a measure = so many grams"
+    either way round. Spoons and cups are those of `system`. Never raises for what it may hold."""
     read = ReadPackMeasures(PackMeasures(), None, ())
-    parts = [" ".join(part[:LINE_LENGTH].split()).strip(" .,") for part in text.replace("\n", ";").split(";")]
+    parts = [" ".join(part[:LINE_LENGTH].split()).strip(" .,") for part in _BETWEEN.split(text)]
     for part in list(filter(None, parts))[:_MOST_MEASURES]:
         read = _with(read, part, system)
     return read

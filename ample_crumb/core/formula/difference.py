@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from ample_crumb.core.formula.evaluation import FormulaFigures
+from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.formula.reading import ReadLine
 
 
@@ -29,9 +30,14 @@ def difference(was: FormulaState, now: FormulaState) -> tuple[str, ...]:
     if was.piece_count != now.piece_count:
         sentences.append(f"makes {now.piece_count:g}, not {was.piece_count:g}")
     if was.family != now.family:
-        sentences.append(f"is a {now.family or 'dessert of no family'}, not a {was.family or 'dessert of no family'}")
+        sentences.append(f"is {_called(now.family)}, not {_called(was.family)}")
     sentences += _method(was.method, now.method)
     return tuple(sentences)
+
+
+def _called(family: str) -> str:
+    name = family_of(family).name.casefold() or "dessert of no family"
+    return f"{'an' if name[0] in 'aeiou' else 'a'} {name}"
 
 
 def _parts(was: FormulaFigures, now: FormulaFigures) -> Iterable[str]:

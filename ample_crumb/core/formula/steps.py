@@ -59,9 +59,24 @@ class StepCheck:
 
 
 def steps_of(method: str, evaluated: FormulaFigures) -> tuple[Step, ...]:
-    """The steps of a method, one a line; blank lines count for nothing."""
+    """The steps of a method, one a line; blank lines count for nothing, and a number that was written before a step is
+    not said twice."""
     lines = tuple(evaluated.lines())
-    return tuple(_step(text.strip(), lines) for text in method.splitlines() if text.strip())
+    return tuple(_step(text, lines) for text in _written(method))
+
+
+_NUMBERED: Final = re.compile(r"^(?:step\s+)?\(?\d{1,2}\s*[.):]\s*(?=\D)", re.IGNORECASE)
+
+
+def _written(method: str) -> list[str]:
+    """The steps as written, without their own numbers; a number alone on its line, or "Steps:", is none."""
+    bare = (_NUMBERED.sub("", f"{text.strip()} ").strip() for text in method.splitlines())
+    return [text for text in bare if text and not _HEADING.match(text)]
+
+
+_HEADING: Final = re.compile(
+    r"^(?:(?:method|steps?|directions?|instructions?)\s*:?|(?:step\s+)?\d{1,2}[.):]?)$", re.IGNORECASE
+)
 
 
 def _step(text: str, lines: Sequence[ReadLine]) -> Step:
@@ -180,7 +195,7 @@ _SOAKING: Final = frozenset({"flax", "chia", "psyllium", "gelatine", "dates", "d
 def checks_of(method: str, evaluated: FormulaFigures, cupboard: Cupboard) -> tuple[StepCheck, ...]:
     """What a method of these lines is wise to say, with the step that says it. Common practice; a method without steps
     has no checks."""
-    steps = [text.strip() for text in method.splitlines() if text.strip()]
+    steps = _written(method)
     if not steps:
         return ()
     foods = [(line, cupboard.ingredients[line.ingredient.slug]) for line in evaluated.lines() if line.ingredient]

@@ -68,6 +68,20 @@ _YIELD_BEHIND: Final = re.compile(
 )
 
 
+_PLAIN_PART: Final = re.compile(r"^(?:the\s+)?[\w'’-]+$")
+"""One word alone, such as "Crust", names a part where another part follows; more words are rather a title."""
+
+_SENTENCE: Final = re.compile(r"[.!?…][\"”’')]*$")
+_FEW_WORDS, _MANY_WORDS = 5, 12
+"""Of so many words something that ends like a sentence is one; of so many more anything is."""
+
+
+def _is_sentence(row: str) -> bool:
+    """Whether a row without an amount is what somebody says, and no name."""
+    words = len(row.split())
+    return (words >= _FEW_WORDS and bool(_SENTENCE.search(row))) or words >= _MANY_WORDS
+
+
 def read_pieces(text: str) -> int | None:
     """Pieces stated in a line such as "Makes about 12 bars", "Serves: 8", "makes 10-12" or "12 servings".
 
@@ -105,7 +119,8 @@ def read_pieces(text: str) -> int | None:
 def read_recipe(text: str) -> WrittenRecipe:
     """Takes a recipe text apart. Raises TooMuch for more than `MOST_LINES` written lines.
 
-    Headings ("For the glaze:", "## Crust", "TOPPING") begin parts. "Method" and its like end the ingredients until the
+    Headings ("For the glaze:", "## Crust", "TOPPING") begin parts; what somebody says before the title is kept with the
+    method. "Method" and its like end the ingredients until the
     next heading that names ingredients. Lines that begin with # or // are comments; a first line without an amount is
     the title. Dashes are bullets when most lines begin with one, otherwise "-2 cups" is a negative amount.
     """
@@ -138,15 +153,18 @@ class _Reader:
 
     def take(self, row: str) -> None:
         if len(row) > LIST_LENGTH:
-            # A paragraph: nothing that is told by its look.
-            self.seen += 1
-            (self.method if self.in_method else self.parts[-1][1]).append(row)
+            # A paragraph: nothing that is told by its look. Before anything else it is what somebody has to say.
+            (self.method if self.in_method or not self.seen else self.parts[-1][1]).append(row)
+            self.seen += bool(self.seen)
             return
         if _COMMENT.match(row):
             if not self.seen and row.startswith("#"):
                 self.title = self.title or row.lstrip("# ").strip()
             return
         first = self.seen == 0
+        if first and _is_sentence(row) and read_line(row).amount is None and read_pieces(row) is None:
+            self.method.append(row)
+            return
         self.seen += 1
         if self._yield(row, first) or self._heading(row, first):
             return
@@ -194,7 +212,7 @@ class _Reader:
             return False
         shouted = label.isupper() and len(label) > 2
         if marked or shouted or _PART_WORDS.match(label) or colon:
-            if first and not colon and not _PART_WORDS.match(label):
+            if first and not colon and not label.casefold().startswith("for "):
                 self.title = label
             elif not self.in_method or colon:
                 self._open(label)
@@ -211,5 +229,9 @@ class _Reader:
         self.parts.append((name[:80], []))
 
     def result(self) -> WrittenRecipe:
-        parts = tuple(WrittenPart(name, tuple(lines)) for name, lines in self.parts if lines)
-        return WrittenRecipe(self.title[:120], parts, self.pieces, tuple(self.method))
+        parts = [WrittenPart(name, tuple(lines)) for name, lines in self.parts if lines]
+        title = self.title
+        if len(parts) > 1 and not parts[0].name and _PART_WORDS.match(title) and _PLAIN_PART.match(title):
+            # "Crust" over its lines, and "Filling" further down: the first of two parts, and no title.
+            parts[0], title = WrittenPart(title[:80], parts[0].lines), ""
+        return WrittenRecipe(title[:120], tuple(parts), self.pieces, tuple(self.method))

@@ -13,20 +13,34 @@ PRICE: Final = "price"
 PROTEIN_SHARE: Final = "protein_share"
 CARBOHYDRATE: Final = "carbohydrate_g"
 
-NAMES: Final[Mapping[str, tuple[str, str]]] = {
-    "energy_kcal": ("energy", "kcal"),
-    "protein_g": ("protein", "g"),
-    "fat_g": ("fat", "g"),
-    "saturates_g": ("saturates", "g"),
-    CARBOHYDRATE: ("carbohydrate", "g"),
-    "sugars_g": ("sugar", "g"),
-    "fibre_g": ("fibre", "g"),
-    "salt_g": ("salt", "g"),
-    MASS: ("weight", "g"),
-    PRICE: ("price", ""),
-    PROTEIN_SHARE: ("energy from protein", "%"),
+
+@dataclass(frozen=True, slots=True)
+class WishFigure:
+    """A figure that can be wished for, in words and its unit, and whether one mostly wants at least so much of it."""
+
+    name: str
+    words: str
+    unit: str
+    at_least: bool = False
+
+
+FIGURES: Final[Mapping[str, WishFigure]] = {
+    figure.name: figure
+    for figure in (
+        WishFigure("energy_kcal", "energy", "kcal"),
+        WishFigure("protein_g", "protein", "g", at_least=True),
+        WishFigure("fat_g", "fat", "g"),
+        WishFigure("saturates_g", "saturates", "g"),
+        WishFigure(CARBOHYDRATE, "carbohydrate", "g"),
+        WishFigure("sugars_g", "sugar", "g"),
+        WishFigure("fibre_g", "fibre", "g", at_least=True),
+        WishFigure("salt_g", "salt", "g"),
+        WishFigure(MASS, "weight", "g"),
+        WishFigure(PRICE, "price", ""),
+        WishFigure(PROTEIN_SHARE, "energy from protein", "%", at_least=True),
+    )
 }
-"""What can be wished for, in words and its unit."""
+"""What can be wished for."""
 
 PROTEIN_KCAL: Final = 4.0
 """Energy of a g of protein. Regulation (EU) 1169/2011 Annex XIV, from memory."""
@@ -36,7 +50,7 @@ MOST: Final = 100_000.0
 
 @dataclass(frozen=True, slots=True)
 class Wish:
-    """Of `name` (see `NAMES`) at most or `at_least` so much of it, per piece or `per_100g`. A claim is a wish by
+    """Of `name` (see `FIGURES`) at most or `at_least` so much of it, per piece or `per_100g`. A claim is a wish by
     `needs` instead, and `name` is how it is called."""
 
     name: str
@@ -49,12 +63,12 @@ class Wish:
         """ "at most 150 kcal", "at least 12 g of protein", "“high protein” in Europe"."""
         if self.needs:
             return f"“{self.name}”"
-        name, unit = NAMES[self.name]
+        figure = FIGURES[self.name]
         nutrients = {
             "energy_kcal": f"{self.value:g} kcal",
             PROTEIN_SHARE: f"{self.value:g} % of its energy from protein",
         }
-        words = nutrients.get(self.name, f"{self.value:g} {unit} of {name}".replace("  ", " "))
+        words = nutrients.get(self.name, f"{self.value:g} {figure.unit} of {figure.words}".replace("  ", " "))
         return f"at {'least' if self.at_least else 'most'} {words}{' in 100 g' if self.per_100g else ''}"
 
 
@@ -63,7 +77,7 @@ def checked(wishes: tuple[Wish, ...]) -> tuple[Wish, ...]:
     if not wishes:
         raise CannotUse("Say at least one thing that a piece shall be.")
     for wish in wishes:
-        if not wish.needs and wish.name not in NAMES:
+        if not wish.needs and wish.name not in FIGURES:
             raise CannotUse(f"Nobody knows what {wish.name[:40]!r} is; choose one of the figures.")
         if wish.per_100g and wish.name == MASS:
             raise CannotUse("100 g weigh 100 g; wish for the weight of a piece.")

@@ -20,6 +20,13 @@ class Measured(unittest.TestCase):
         self.assertAlmostEqual(read_pack_measures("1 tbsp = 20 g", MeasureSystem.AUSTRALIAN).density_g_per_ml or 0, 1.0)
         self.assertAlmostEqual(read_pack_measures("1 cup = 120 g").measures.cup_g or 0, 120)
 
+    def test_measures_parted_by_commas(self) -> None:
+        told = read_pack_measures("1 scoop = 32 g, 1 tub = 907 g")
+        self.assertEqual((told.problems, told.measures.scoop_g, told.measures.pack_g), ((), 32, 907))
+        can = read_pack_measures("1 can = 400 g, drained 240 g, 1 scoop = 32,5 g")
+        self.assertEqual((can.problems, can.measures.pack_g, can.measures.drained_g), ((), 400, 240))
+        self.assertEqual(can.measures.scoop_g, 32.5)
+
     def test_what_cannot_be_read_is_said_and_the_rest_is_kept(self) -> None:
         for wrong in ("1 scoop", "1 scoop = 2 cups", "30 g = 1 oz", "1 scoop = 0 g", "= = ="):
             with self.subTest(wrong):

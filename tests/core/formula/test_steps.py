@@ -44,3 +44,18 @@ class Steps(unittest.TestCase):
             any("chocolate" in each.sentence for each in checks_of(better, of, CUPBOARD) if each.step is None)
         )
         self.assertEqual(checks_of("", of, CUPBOARD), ())
+
+    def test_steps_that_came_with_numbers_are_numbered_once(self) -> None:
+        of = evaluated("100 g flour", "2 eggs")
+        for method in (
+            "1. Mix.\n2) Bake 20 min.",
+            "Steps:\nStep 1: Mix.\nStep 2: Bake 20 min.",
+            "1\nMix.\n2\nBake 20 min.",
+        ):
+            with self.subTest(method):
+                texts = ["".join(each.text for each in step.texts) for step in steps_of(method, of)]
+                self.assertEqual(texts, ["Mix.", "Bake 20 min."])
+                oven = next(each for each in checks_of(method, of, CUPBOARD) if "oven is hot" in each.sentence)
+                self.assertIsNone(oven.step)
+        (step,) = steps_of("2 eggs go in first.", of)
+        self.assertEqual(step.texts[0].text, "2 eggs go in first.")

@@ -42,6 +42,28 @@ class Recipes(unittest.TestCase):
         self.assertEqual([part.lines for part in recipe.parts], [("200 g beans",)])
         self.assertEqual(recipe.method, ("Prep Time: 10 minutes", "1x 2x 3x", "bake"))
 
+    def test_a_title_that_ends_in_the_word_of_a_part(self) -> None:
+        for title in ("Lemon curd frosting", "Yogurt glaze", "Plum crumble", "Cocoa mousse", "Whipped quark filling"):
+            with self.subTest(title):
+                recipe = read_recipe(f"{title}\n200 g quark\n2 tbsp honey")
+                self.assertEqual((recipe.title, [part.name for part in recipe.parts]), (title, [""]))
+        both = read_recipe("Crust\n100 g oats\nFilling\n500 g quark")
+        self.assertEqual((both.title, [part.name for part in both.parts]), ("", ["Crust", "Filling"]))
+        topped = read_recipe("Plum crumble\n300 g plums\nFor the topping\n50 g oats")
+        self.assertEqual((topped.title, [part.name for part in topped.parts]), ("Plum crumble", ["", "Topping"]))
+
+    def test_what_somebody_says_first_is_no_name(self) -> None:
+        for story in (
+            "These little squares have saved many a long afternoon at my desk.",
+            "I first made these when the oven broke and we still wanted something sweet after dinner",
+            "Hello again! It is raining, and I have been thinking about pudding. " * 12,
+        ):
+            with self.subTest(story[:20]):
+                recipe = read_recipe(f"{story}\nBean squares\n200 g beans\n2 eggs")
+                self.assertEqual(recipe.title, "Bean squares")
+                self.assertEqual([part.lines for part in recipe.parts], [("200 g beans", "2 eggs")])
+        self.assertEqual(read_recipe("Best squares ever!\n200 g beans").title, "Best squares ever!")
+
     def test_heading_and_lines_in_one(self) -> None:
         recipe = read_recipe("100 g oats\nGlaze: 50 g icing sugar, 1 tbsp milk")
         self.assertEqual([part.name for part in recipe.parts], ["", "Glaze"])

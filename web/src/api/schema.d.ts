@@ -3895,9 +3895,11 @@ export interface components {
         };
         /**
          * ReformulationChoices
-         * @description What can be wished for and allowed: claims by whose rules, and the usual candidates.
+         * @description What can be wished for and allowed: figures, claims by whose rules, and the usual candidates.
          */
         ReformulationChoices: {
+            /** Figures */
+            figures: components["schemas"]["WishFigure"][];
             /** Claims */
             claims: {
                 [key: string]: string[];
@@ -3913,10 +3915,12 @@ export interface components {
         ReformulationStatus: "met" | "nearest";
         /**
          * ReformulationView
-         * @description What came of it.
+         * @description What came of it; `wished` are the wishes in words.
          */
         ReformulationView: {
             status: components["schemas"]["ReformulationStatus"];
+            /** Wished */
+            wished: string[];
             /** Answers */
             answers: components["schemas"]["AnswerView"][];
             /** Clash */
@@ -5025,6 +5029,23 @@ export interface components {
              * @default
              */
             claim_of: string;
+        };
+        /**
+         * WishFigure
+         * @description A figure that can be wished for, in words and its unit, and whether one mostly wants at least so much of it.
+         */
+        WishFigure: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            /** Unit */
+            unit: string;
+            /**
+             * At Least
+             * @default false
+             */
+            at_least: boolean;
         };
         /**
          * WishRange

@@ -55,7 +55,7 @@ export function DayStrip({ remark, onFind, onKeys }: DayStripProps) {
         <button type="button" className="btn btn-bare max-md:hidden" onClick={onKeys}>
           {single && <kbd className="key">?</kbd>} keys
         </button>
-        <button type="button" className="btn btn-bare !min-h-6 md:hidden" onClick={onFind}>
+        <button type="button" className="btn btn-bare md:!min-h-6 md:hidden" onClick={onFind}>
           Find
         </button>
       </span>

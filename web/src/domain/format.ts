@@ -34,6 +34,9 @@ export const lineCount = (lines: number) => (lines === 1 ? "1 line" : `${lines} 
 /** "1 unread line remains", "3 unread lines remain". */
 export const unreadLines = (lines: number) => (lines === 1 ? "1 unread line remains" : `${lines} unread lines remain`);
 
+/** The word with its article: "a cookie", "an edible dough". */
+export const an = (word: string) => `${/^[aeiou]/i.test(word) ? "an" : "a"} ${word}`;
+
 export const plural = (value: number, one: string, many = `${one}s`) => (value > 1 ? many : one);
 
 /** Whether a text names a day of the calendar that the server takes, such as 2026-05-01. */

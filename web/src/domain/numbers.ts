@@ -1,6 +1,14 @@
 const THOUSANDS = /^[1-9]\d{0,2}(,\d{3})+$/;
 const PLAIN = /^[-−+]?(\d+([.,]\d*)?|[.,]\d+)$/;
 
+/** An amount as a label prints it: a number, with or without its unit, or "<1 g" and "less than 1 g", which is taken for
+ * half of it. NaN for anything else. */
+export function parseLabelAmount(text: string): number {
+  const [, less, amount = ""] = /^\s*(<|less than)?\s*(.*?)\s*(?:g|mg|kcal|kj)?\s*$/i.exec(text.slice(0, 40)) ?? [];
+  const number = parseNumber(amount);
+  return less ? number / 2 : number;
+}
+
 /** A number as somebody types it, with either decimal sign: "1.5", "1,5", ",5". A comma before three digits parts
  * thousands, as the server reads it: "1,250" is 1250, "0,250" a quarter. Spaces may part digits. NaN for anything else. */
 export function parseNumber(text: string): number {

@@ -1,5 +1,5 @@
 import type { Schemas } from "@/api/types";
-import { parseNumber } from "./numbers";
+import { parseLabelAmount } from "./numbers";
 
 type Item = Schemas["CupboardItem"];
 
@@ -127,14 +127,14 @@ export function withMeasures(draft: ProductDraft, told: Schemas["ReadPackMeasure
 }
 
 const number = (typed: string) => {
-  const value = parseNumber(typed);
+  const value = parseLabelAmount(typed);
   return typed.trim() === "" || Number.isNaN(value) ? null : value;
 };
 
 /** Fields that hold something which is no number. */
 export const noNumbers = (draft: ProductDraft): string[] =>
   [...Object.entries(draft.figures), ["energy", draft.energy] as const]
-    .filter(([, typed]) => typed.trim() !== "" && Number.isNaN(parseNumber(typed)))
+    .filter(([, typed]) => typed.trim() !== "" && Number.isNaN(parseLabelAmount(typed)))
     .map(([name]) => name);
 
 export function labelBody(draft: ProductDraft): Schemas["LabelBody"] {

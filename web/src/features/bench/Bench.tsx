@@ -204,7 +204,7 @@ function TabRow({ tab }: { tab: string }) {
           <Tabs.Trigger
             key={slug}
             value={slug}
-            className="-mb-px min-h-10 min-w-10 border-b-[3px] border-transparent px-2 text-soft data-[state=active]:border-enamel data-[state=active]:font-semibold data-[state=active]:text-ink"
+            className="-mb-px min-h-10 min-w-10 shrink-0 border-b-[3px] border-transparent px-2 text-soft data-[state=active]:border-enamel data-[state=active]:font-semibold data-[state=active]:text-ink"
           >
             {name}
           </Tabs.Trigger>
@@ -273,7 +273,7 @@ function PieceLine({
 }) {
   const { piece } = worked;
   return (
-    <div className="piece-line lg:hidden">
+    <div className="piece-line">
       <p className="leading-tight">
         <b className="figure text-figure">
           {kcal(piece.energy_kcal)}

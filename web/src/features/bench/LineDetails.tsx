@@ -110,7 +110,7 @@ function Amount({ label, unit, button, hint, start, most, onDone }: AmountProps)
       <span>{label}</span>
       <span className="flex items-center gap-1">
         <input
-          className="field !min-h-7.5 !px-2 !py-0.5 text-right"
+          className="field md:!min-h-7.5 !px-2 !py-0.5 text-right"
           aria-label={`${label}, ${unit}`}
           aria-invalid={text.trim() !== "" && !right}
           inputMode="decimal"
@@ -121,7 +121,7 @@ function Amount({ label, unit, button, hint, start, most, onDone }: AmountProps)
         />
         {unit}
       </span>
-      <button type="submit" className="btn btn-quiet !min-h-7.5" disabled={!right || text === start}>
+      <button type="submit" className="btn btn-quiet md:!min-h-7.5" disabled={!right || text === start}>
         {button}
       </button>
       <span className="text-small text-soft">{hint}</span>

@@ -152,7 +152,7 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
       </span>
       <button
         type="button"
-        className="btn btn-bare !min-h-6.5 !px-1 text-soft max-md:order-1 max-md:row-start-1 max-md:col-start-3 md:opacity-0 md:group-focus-within:opacity-100 md:group-hover:opacity-100"
+        className="btn btn-bare md:!min-h-6.5 !px-1 text-soft max-md:order-1 max-md:row-start-1 max-md:col-start-3 md:opacity-0 md:group-focus-within:opacity-100 md:group-hover:opacity-100"
         aria-label={`Remove the line ${line.text || "without text"}`}
         onClick={() => actions.remove(line.id, false)}
       >

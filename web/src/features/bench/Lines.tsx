@@ -114,7 +114,7 @@ function PartHead({
       {several && (
         <button
           type="button"
-          className="btn btn-bare !min-h-7"
+          className="btn btn-bare md:!min-h-7"
           aria-label={`Remove the part ${part.name || "without a name"}`}
           onClick={() =>
             store.edit((draft) => ({ ...draft, parts: draft.parts.filter((each) => each.key !== part.key) }))

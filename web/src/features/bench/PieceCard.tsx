@@ -95,7 +95,10 @@ export const PieceCard = memo(function PieceCard({ worked, school, fitting, stor
           </div>
         ))}
       </dl>
-      <AddToToday worked={worked} store={store} fitting={fitting} />
+      {/* Below that width it stands in the line that stays in sight. */}
+      <div className="max-lg:hidden">
+        <AddToToday worked={worked} store={store} fitting={fitting} />
+      </div>
       <Alternatives made={made} store={store} />
     </aside>
   );

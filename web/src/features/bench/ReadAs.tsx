@@ -42,7 +42,7 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onR
       }}
     >
       <Popover.Trigger
-        className={`inline-flex max-w-full items-center gap-1 rounded text-left text-small ${line.ingredient && line.sure ? "text-soft" : "font-semibold text-caution"}`}
+        className={`inline-flex max-w-full items-center max-md:-my-1.5 gap-1 rounded text-left text-small ${line.ingredient && line.sure ? "text-soft" : "font-semibold text-caution"}`}
       >
         <span className="truncate">
           {line.ingredient && <span className="sr-only">Read as </span>}

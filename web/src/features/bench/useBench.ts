@@ -1,5 +1,5 @@
 import { keepPreviousData, type QueryClient, replaceEqualDeep, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { api, data } from "@/api/client";
 import { FORMULA_LISTS, formulaQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
@@ -73,7 +73,10 @@ export function useEvaluated(store: DraftStore, stored: FormulaView): Evaluated 
   // The letter is drawn first, the question follows; while one is under way the next overtakes it.
   const late = useDeferredValue(draft);
   const day = today();
-  const query = useQuery({
+  // The same function and the same answer for as long as nothing is there yet: another one would be drawn anew for ever.
+  const first = useMemo(() => byLine(stored.evaluated, null), [stored]);
+  const placeholderData = useCallback((before?: Evaluated) => before ?? first, [first]);
+  const query = useQuery<Evaluated>({
     queryKey: ["bench", day, draftText(late)],
     queryFn: async ({ signal }): Promise<Evaluated> => {
       const body = benchBody(late);
@@ -82,7 +85,7 @@ export function useEvaluated(store: DraftStore, stored: FormulaView): Evaluated 
       );
       return byLine(answer.evaluated, answer.fitting ?? null);
     },
-    placeholderData: (before) => before ?? byLine(stored.evaluated, null),
+    placeholderData,
     gcTime: 30_000,
     staleTime: 1000,
   });

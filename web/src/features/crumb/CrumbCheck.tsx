@@ -5,7 +5,7 @@ import { learnedQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { addLine, benchBody, changeLine, findLine, newLine } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
-import { change, grams, kcal, money } from "@/domain/format";
+import { an, change, grams, kcal, money } from "@/domain/format";
 import { newId } from "@/domain/ids";
 import { Problem } from "@/domain/problem";
 import { DialTrack, dialValue } from "@/ui/DialTrack";
@@ -41,7 +41,7 @@ export const CrumbCheck = memo(function CrumbCheck({ check, repairs, families, c
         <h2 id="crumb-title">Crumb check</h2>
         {family && (
           <span className="text-note text-soft">
-            as a {family.name.toLowerCase()}
+            as {an(family.name.toLowerCase())}
             {check.guessed && (
               <>
                 , by the look of it{" "}

@@ -35,6 +35,12 @@ export function ContainsFields({ draft, onChange }: ContainsFieldsProps) {
         onChange={(event) => onChange({ ingredients_text: event.target.value })}
       />
       {text && scan.data && <Offers draft={draft} found={scan.data} onChange={onChange} />}
+      {text && draft.allergens === null && (
+        <p role="status" className="mt-1 border-l-4 border-caution bg-caution-ground px-3 py-1 text-note">
+          The ingredients are typed, but no allergen is taken over from them: a formula with it says “unknown” until you
+          take over what they declare, or say that it has none.
+        </p>
+      )}
       <Names
         title="Contains"
         names={draft.allergens}

@@ -3,7 +3,7 @@ import { kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import type { ProductionSettings } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
-import { count, grams } from "@/domain/format";
+import { count, grams, plural } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { useDraft } from "@/ui/useDraft";
 import { BakedSection } from "./BakedSection";
@@ -74,7 +74,7 @@ function inWords(
   const names = making.tins.map((used) => tins.get(used.tin_id)?.name).filter(Boolean);
   return (
     <>
-      {count(made.piece_count)} pieces of {grams(made.piece_dough_g)} g dough
+      {count(made.piece_count)} {plural(made.piece_count, "piece")} of {grams(made.piece_dough_g)} g dough
       {made.loss_share > 0 && (
         <>
           , {grams(made.piece_g)}

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Schemas } from "@/api/types";
 import { grams } from "@/domain/format";
+import { parseNumber } from "@/domain/numbers";
 import { Select } from "@/ui/Select";
 import type { SectionProps } from "./ProductionCard";
 import { TinDrawing } from "./TinDrawing";
@@ -30,14 +31,14 @@ export function TinsSection({ making, made, change, tins, layers }: TinsSectionP
             inputMode="numeric"
             value={used.count}
             onChange={(event) => {
-              const number = Math.round(Number(event.target.value));
-              if (number < 1 || number > 20) return;
+              const number = Math.round(parseNumber(event.target.value));
+              if (!(number >= 1 && number <= 20)) return;
               change({ tins: making.tins.map((each, at) => (at === place ? { ...each, count: number } : each)) });
             }}
           />
           <button
             type="button"
-            className="btn btn-bare !min-h-7"
+            className="btn btn-bare md:!min-h-7"
             aria-label={`Remove ${named.get(used.tin_id)?.name ?? "it"}`}
             onClick={() => change({ tins: making.tins.filter((_, at) => at !== place) }, "")}
           >

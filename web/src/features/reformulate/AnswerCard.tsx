@@ -46,6 +46,11 @@ export function AnswerCard({ title, answer, now, onPut }: AnswerCardProps) {
         </div>
       </div>
       {answer.missed.length > 0 && <p className="text-caution">It misses: {answer.missed.join("; ")}.</p>}
+      {answer.hazards.map((hazard) => (
+        <p key={hazard.name} className="border-l-4 border-caution bg-caution-ground px-3 py-1 text-note" data-hazard>
+          <b>{hazard.sentence}</b> {hazard.reason}
+        </p>
+      ))}
       <ul className="text-note" aria-label="What changes">
         {answer.words.map((words) => (
           <li key={words}>{words}</li>

@@ -98,7 +98,7 @@ function Gram({
 }) {
   return (
     <input
-      className="field !min-h-7 !w-16 !py-0 text-right"
+      className="field md:!min-h-7 !w-16 !py-0 text-right"
       aria-label={label}
       inputMode="decimal"
       placeholder="free"

@@ -22,19 +22,7 @@ const TradeOff = lazy(() => import("./TradeOff"));
 type Wish = Schemas["WishBody"];
 type Reached = Schemas["ReformulationView"];
 
-const FIGURES: readonly [string, string, string, boolean][] = [
-  ["energy_kcal", "energy", "kcal", false],
-  ["protein_g", "protein", "g", true],
-  ["fat_g", "fat", "g", false],
-  ["saturates_g", "saturates", "g", false],
-  ["carbohydrate_g", "carbohydrate", "g", false],
-  ["sugars_g", "sugar", "g", false],
-  ["fibre_g", "fibre", "g", true],
-  ["salt_g", "salt", "g", false],
-  ["mass_g", "weight", "g", false],
-  ["price", "price", "", false],
-  ["protein_share", "energy from protein", "%", true],
-];
+type Figure = Schemas["WishFigure"];
 
 const RULES: Record<string, string> = { eu: "in Europe", us: "in the US" };
 
@@ -91,10 +79,7 @@ export default function Reformulate({ store, worked }: ReachProps) {
 
   function put(answer: Schemas["AnswerView"], version: boolean) {
     store.edit((now) => withParts(now, answer.parts));
-    const name = wishes
-      .map((wish) => sentence(wish))
-      .join(", ")
-      .slice(0, 80);
+    const name = (find.data?.wished ?? []).join(", ").slice(0, 80);
     if (version) keep.mutate({ id: newId(), name });
     else tell("It is on the Bench.", { label: "Undo", run: () => store.undo() });
     find.reset();
@@ -104,7 +89,8 @@ export default function Reformulate({ store, worked }: ReachProps) {
     setWishes(wishes.map((wish, at) => (at === place ? { ...wish, ...to } : wish)));
   // Limits come in the order of the wishes that are figures.
   const figures = wishes.filter((each) => !each.claim_of);
-  const free = FIGURES.filter(([name]) => !wishes.some((wish) => wish.name === name));
+  const figureOf = (name: string) => choices.data?.figures.find((each) => each.name === name);
+  const free = (choices.data?.figures ?? []).filter(({ name }) => !wishes.some((wish) => wish.name === name));
   const claims = Object.entries(choices.data?.claims ?? {}).flatMap(([rules, names]) =>
     names.map((name) => [`${rules}:${name}`, `“${name}” ${RULES[rules]}`] as const),
   );
@@ -125,6 +111,7 @@ export default function Reformulate({ store, worked }: ReachProps) {
               <li key={`${wish.claim_of} ${wish.name} ${wish.per_100g}`}>
                 <WishRow
                   wish={wish}
+                  figure={figureOf(wish.name)}
                   onChange={(to) => change(place, to)}
                   onRemove={() => {
                     setWishes(wishes.filter((_, at) => at !== place));
@@ -145,10 +132,10 @@ export default function Reformulate({ store, worked }: ReachProps) {
             <Select
               label="Wish for something more"
               value=""
-              options={[["", "and …"], ...free.map(([name, words]) => [name, words] as const), ...claims]}
+              options={[["", "and …"], ...free.map(({ name, words }) => [name, words] as const), ...claims]}
               onChange={(chosen) => {
                 if (!chosen) return;
-                setWishes([...wishes, newWish(chosen, worked.view.piece)]);
+                setWishes([...wishes, newWish(chosen, figureOf(chosen), worked.view.piece)]);
                 limits.reset();
               }}
             />
@@ -219,6 +206,7 @@ export default function Reformulate({ store, worked }: ReachProps) {
               ["whole_eggs", "eggs whole"],
               ["keep_mass", "about as much dough as now"],
               ["sure", "sure in 95 of 100, not only on average"],
+              ["beyond_tolerance", "a piece may go beyond what an adult bears of sweeteners"],
             ] as const
           ).map(([name, words]) => (
             <label key={name} className="flex items-baseline gap-2">
@@ -299,46 +287,36 @@ const WAYS = ["The nearest", "A second", "A third"];
 function usual(piece: Schemas["FiguresView"]): Wish[] {
   return [
     wish("energy_kcal", Math.max(10, Math.round((piece.energy_kcal * 0.85) / 5) * 5)),
-    wish("protein_g", Math.max(1, Math.round(piece.protein_g * 1.2))),
+    wish("protein_g", Math.max(1, Math.round(piece.protein_g * 1.2)), true),
   ];
 }
 
-const wish = (name: string, value: number): Wish => ({
+const wish = (name: string, value: number, at_least = false): Wish => ({
   name,
   value,
-  at_least: FIGURES.find(([each]) => each === name)?.[3] ?? false,
+  at_least,
   per_100g: false,
   claim_of: "",
 });
 
-function newWish(chosen: string, piece: Schemas["FiguresView"]): Wish {
+function newWish(chosen: string, figure: Figure | undefined, piece: Schemas["FiguresView"]): Wish {
   const [rules, claim] = chosen.split(":");
   if (rules && claim) return { ...wish(claim, 0), claim_of: rules };
   const now = piece[chosen as keyof Schemas["FiguresView"]];
-  return wish(chosen, typeof now === "number" ? Math.round(now) : chosen === "protein_share" ? 20 : 1);
-}
-
-/** A wish in words, as the server says it. */
-function sentence(wish: Wish): string {
-  if (wish.claim_of) return `“${wish.name}”`;
-  const [, words, unit] = FIGURES.find(([name]) => name === wish.name) ?? ["", wish.name, ""];
-  const amount =
-    wish.name === "energy_kcal"
-      ? `${wish.value} kcal`
-      : wish.name === "protein_share"
-        ? `${wish.value} % of its energy from protein`
-        : `${wish.value} ${unit} of ${words}`.replace("  ", " ");
-  return `at ${wish.at_least ? "least" : "most"} ${amount}${wish.per_100g ? " in 100 g" : ""}`;
+  const value = typeof now === "number" ? Math.round(now) : figure?.unit === "%" ? 20 : 1;
+  return wish(chosen, value, figure?.at_least);
 }
 
 interface WishRowProps {
   wish: Wish;
+  /** What it is about; undefined for a claim, and until the server has told. */
+  figure: Figure | undefined;
   onChange: (to: Partial<Wish>) => void;
   onRemove: () => void;
 }
 
-function WishRow({ wish, onChange, onRemove }: WishRowProps) {
-  const [, words, unit] = FIGURES.find(([name]) => name === wish.name) ?? ["", wish.name, ""];
+function WishRow({ wish, figure, onChange, onRemove }: WishRowProps) {
+  const { words = wish.name.replace(/_(g|kcal)$/, ""), unit = "" } = figure ?? {};
   const [text, setText] = useState(String(wish.value));
   const shown = parseNumber(text) === wish.value ? text : String(wish.value);
   if (wish.claim_of) {
@@ -425,7 +403,7 @@ function Limit({ wish, reach, onChange }: LimitProps) {
         </Slider.Track>
         <Slider.Thumb
           className="block size-5 rounded-full border-2 border-enamel bg-card"
-          aria-label={`How far: ${sentence(wish)}`}
+          aria-label={`How far: ${reach.wish}`}
         />
       </Slider.Root>
       {high.toFixed(step < 1 ? 1 : 0)}

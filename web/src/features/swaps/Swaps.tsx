@@ -7,6 +7,7 @@ import { benchBody, withParts } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { change, grams, kcal } from "@/domain/format";
 import { Problem } from "@/domain/problem";
+import { Pending } from "@/ui/Pending";
 import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
 import { PreviewPanel, ToPreview } from "./PreviewPanel";
@@ -74,7 +75,7 @@ export default function Swaps({ store, currency }: SwapsProps) {
             <button
               key={each}
               type="button"
-              className={`btn ${aim === each ? "" : "btn-quiet"} !min-h-7.5 !px-2.5 !py-0.5`}
+              className={`btn ${aim === each ? "" : "btn-quiet"} md:!min-h-7.5 !px-2.5 !py-0.5`}
               aria-pressed={aim === each}
               onClick={() => setAim(each)}
             >
@@ -82,6 +83,7 @@ export default function Swaps({ store, currency }: SwapsProps) {
             </button>
           ))}
         </fieldset>
+        <Pending query={query} words="Looking for swaps …" />
         {query.isSuccess && lines.length === 0 && (
           <p className="mt-4 text-soft">
             No line here has a swap yet. Swaps are known for flours, fats, sugar, eggs, dairy, chocolate and the like.

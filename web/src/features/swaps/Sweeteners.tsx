@@ -5,6 +5,7 @@ import type { Schemas } from "@/api/types";
 import { benchBody, withParts } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { grams, kcal, money } from "@/domain/format";
+import { parseNumber } from "@/domain/numbers";
 import { Problem } from "@/domain/problem";
 import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
@@ -285,7 +286,7 @@ function BlendFields({ options, blend, onChange }: BlendFieldsProps) {
             inputMode="numeric"
             value={each.share}
             onChange={(event) => {
-              const share = Number(event.target.value);
+              const share = parseNumber(event.target.value);
               if (share > 0 && share <= 100) put(place, { share });
             }}
           />

@@ -64,7 +64,7 @@ export default function Twin({ store }: { store: DraftStore }) {
               <ToggleGroup.Item
                 key={each.name}
                 value={String(place)}
-                className={`btn ${each === basis ? "" : "btn-quiet"} !min-h-7.5`}
+                className={`btn ${each === basis ? "" : "btn-quiet"} md:!min-h-7.5`}
               >
                 by {each.name}
               </ToggleGroup.Item>
