@@ -1,8 +1,10 @@
-"""Figures as columns: the same names in every table that keeps a snapshot."""
+"""Figures as columns: the same names in every table that keeps a snapshot. Statements take them from here."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, Final
 
+from psycopg.sql import SQL
 from psycopg.types.json import Jsonb
 
 from ample_crumb.core.food.nutrients import NAMES, Figures, Nutrients, Portion, StandardUncertainty
@@ -53,3 +55,27 @@ def columns(portion: Portion) -> dict[str, Any]:
         "at_least": list(figures.at_least),
         "without_lines": figures.without_lines,
     } | {name: getattr(figures.nutrients, name) for name in NAMES}
+
+
+_COLUMNS: Final = ("mass_g", *NAMES, "at_least", "without_lines", "sd")
+
+
+def _listed(texts: Iterable[str]) -> SQL:
+    # Names of fields of ours, so that nothing from outside is made part of a statement; as one text, because putting it
+    # together anew costs as much as asking.
+    return SQL(", ".join(texts))
+
+
+def column_list(names: tuple[str, ...] = _COLUMNS) -> SQL:
+    """The columns by name, for what is selected and what is inserted; those of a snapshot where none are named."""
+    return _listed(names)
+
+
+def value_list(names: tuple[str, ...] = _COLUMNS) -> SQL:
+    """Their values in the same order, as named parameters."""
+    return _listed(f"%({name})s" for name in names)
+
+
+def set_list(names: tuple[str, ...] = _COLUMNS) -> SQL:
+    """Each column set to its named parameter."""
+    return _listed(f"{name} = %({name})s" for name in names)

@@ -6,10 +6,11 @@ from typing import Any
 from uuid import UUID
 
 from psycopg.rows import class_row
+from psycopg.sql import SQL
 
 from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.food.nutrients import Portion
-from ample_crumb.store.columns import FiguresRow, columns
+from ample_crumb.store.columns import FiguresRow, column_list, columns, set_list, value_list
 from ample_crumb.store.database import Connection
 from ample_crumb.store.scope import Principal
 
@@ -105,14 +106,12 @@ def day_entries(connection: Connection, principal: Principal, day: date) -> list
     """The entries of a day in order of time, without removed ones."""
     with connection.cursor(row_factory=class_row(EntryRow)) as cursor:
         return cursor.execute(
-            """
-            select id, day, eaten_at, kind, name, text, formula_id, piece_count, version, false as removed, mass_g,
-                energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g,
-                allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd
+            SQL("""
+            select id, day, eaten_at, kind, name, text, formula_id, piece_count, version, false as removed, {figures}
             from entry
             where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and day = %(day)s and removed_at is null
             order by eaten_at, id
-            """,
+            """).format(figures=column_list()),
             {"person_id": principal.person_id, "kitchen_id": principal.kitchen_id, "day": day},
         ).fetchall()
 
@@ -129,13 +128,12 @@ def find_entry(connection: Connection, principal: Principal, entry_id: UUID, *, 
         )
     with connection.cursor(row_factory=class_row(EntryRow)) as cursor:
         return cursor.execute(
-            """
+            SQL("""
             select id, day, eaten_at, kind, name, text, formula_id, piece_count, version,
                 removed_at is not null as removed,
-                mass_g, energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g,
-                erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd
+                {figures}
             from entry where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
-            """,
+            """).format(figures=column_list()),
             {"id": entry_id, "person_id": principal.person_id, "kitchen_id": principal.kitchen_id},
         ).fetchone()
 
@@ -173,16 +171,13 @@ class LoggedEntry:
 def add_entry(connection: Connection, principal: Principal, entry: LoggedEntry) -> bool:
     """Writes an entry into its day. False when that id is there already, as after a retry."""
     added = connection.execute(
-        """
-        insert into entry (id, kitchen_id, person_id, day, eaten_at, kind, name, text, formula_id, piece_count, mass_g,
-            energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g,
-            allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd)
+        SQL("""
+        insert into entry (id, kitchen_id, person_id, day, eaten_at, kind, name, text, formula_id, piece_count,
+            {figures})
         values (%(id)s, %(kitchen_id)s, %(person_id)s, %(day)s, %(eaten_at)s, %(kind)s, %(name)s, %(text)s,
-            %(formula_id)s, %(piece_count)s, %(mass_g)s, %(energy_kcal)s, %(protein_g)s, %(fat_g)s, %(saturates_g)s,
-            %(carbohydrate_g)s, %(sugars_g)s, %(fibre_g)s, %(polyols_g)s, %(erythritol_g)s, %(allulose_g)s, %(salt_g)s,
-            %(alcohol_g)s, %(water_g)s, %(caffeine_mg)s, %(at_least)s, %(without_lines)s, %(sd)s)
+            %(formula_id)s, %(piece_count)s, {figure_values})
         on conflict (kitchen_id, id) do nothing
-        """,
+        """).format(figures=column_list(), figure_values=value_list()),
         entry.parameters(principal),
     )
     return added.rowcount == 1
@@ -192,16 +187,12 @@ def change_entry(connection: Connection, principal: Principal, entry: LoggedEntr
     """New content of the entry of that id and its next version; its kind and formula stay. The caller has locked it and
     looked at its version."""
     connection.execute(
-        """
+        SQL("""
         update entry set day = %(day)s, eaten_at = %(eaten_at)s, name = %(name)s, text = %(text)s,
             piece_count = %(piece_count)s, version = version + 1,
-            mass_g = %(mass_g)s, energy_kcal = %(energy_kcal)s, protein_g = %(protein_g)s,
-            fat_g = %(fat_g)s, saturates_g = %(saturates_g)s, carbohydrate_g = %(carbohydrate_g)s,
-            sugars_g = %(sugars_g)s, fibre_g = %(fibre_g)s, polyols_g = %(polyols_g)s, erythritol_g = %(erythritol_g)s,
-            allulose_g = %(allulose_g)s, salt_g = %(salt_g)s, alcohol_g = %(alcohol_g)s, water_g = %(water_g)s,
-            caffeine_mg = %(caffeine_mg)s, at_least = %(at_least)s, without_lines = %(without_lines)s, sd = %(sd)s
+            {figure_sets}
         where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
-        """,
+        """).format(figure_sets=set_list()),
         entry.parameters(principal),
     )
 

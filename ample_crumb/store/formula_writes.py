@@ -12,7 +12,7 @@ from psycopg.types.json import Jsonb
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Part, identified
-from ample_crumb.store.columns import columns
+from ample_crumb.store.columns import columns, set_list
 from ample_crumb.store.database import Connection
 
 
@@ -124,13 +124,9 @@ _SUMMARY_SET: Final = SQL(
     """
     summary_rules = %(rules)s, contains = %(contains)s, may_contain = %(may_contain)s,
     diets_broken = %(diets_broken)s, diets_kept = %(diets_kept)s, complete = %(complete)s,
-    piece_count = %(piece_count)s, mass_g = %(mass_g)s, energy_kcal = %(energy_kcal)s, protein_g = %(protein_g)s,
-    fat_g = %(fat_g)s, saturates_g = %(saturates_g)s, carbohydrate_g = %(carbohydrate_g)s, sugars_g = %(sugars_g)s,
-    fibre_g = %(fibre_g)s, polyols_g = %(polyols_g)s, erythritol_g = %(erythritol_g)s, allulose_g = %(allulose_g)s,
-    salt_g = %(salt_g)s, alcohol_g = %(alcohol_g)s, water_g = %(water_g)s, caffeine_mg = %(caffeine_mg)s,
-    at_least = %(at_least)s, without_lines = %(without_lines)s, sd = %(sd)s
+    piece_count = %(piece_count)s, {figure_sets}
 """
-)
+).format(figure_sets=set_list())
 
 
 def _summary_columns(summary: StoredSummary) -> dict[str, Any]:

@@ -11,7 +11,7 @@ from psycopg.sql import SQL
 
 from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
-from ample_crumb.store.columns import FiguresRow
+from ample_crumb.store.columns import FiguresRow, column_list
 from ample_crumb.store.conditions import asked_for, holds
 from ample_crumb.store.database import Connection
 
@@ -59,11 +59,9 @@ _COLUMNS: Final = SQL(
     """
     formula.id, formula.name, family, pieces, method, version, archived_at is not null as archived, updated_at, twin_id,
     twin, twin_number, bake_number, base_id, production, summary_rules, job.state as job_state, contains,
-    may_contain, diets_broken, diets_kept, complete, piece_count, mass_g, energy_kcal, protein_g, fat_g, saturates_g,
-    carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg,
-    at_least, without_lines, sd
+    may_contain, diets_broken, diets_kept, complete, piece_count, {figures}
 """
-)
+).format(figures=column_list())
 
 
 _FROM: Final = SQL(

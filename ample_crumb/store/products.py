@@ -12,6 +12,7 @@ from psycopg.sql import SQL
 
 from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.product import Pack, PackMeasures, ProductDeclaration
+from ample_crumb.store.columns import column_list, value_list
 from ample_crumb.store.conditions import asked_for, holds
 from ample_crumb.store.database import Connection
 
@@ -93,12 +94,10 @@ _MEASURES: Final = tuple(field.name for field in fields(PackMeasures))
 _COLUMNS: Final = SQL(
     """
     product.id, name, synonyms, role, version, archived_at is not null as archived, finished, merged_into, gtin,
-        ingredients_text, number, made_at, style, basis, polyol_kind, serving_g, density_g_per_ml, energy_kcal,
-        energy_kj, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g, allulose_g,
-        protein_g, salt_g, sodium_mg, alcohol_g, scoop_g, piece_g, pack_g, drained_g, cup_g, allergens, traces, vegan,
+        ingredients_text, number, made_at, style, basis, polyol_kind, {figures}, {measures}, allergens, traces, vegan,
         vegetarian, added_sugar
 """
-)
+).format(figures=column_list(_FIGURES), measures=column_list(_MEASURES))
 _WITH_NEWEST: Final = SQL(
     """
     select {} from product cross join lateral (
@@ -299,17 +298,17 @@ def add_label(connection: Connection, kitchen_id: UUID, product_id: UUID, number
         "added_sugar": contains.added_sugar,
     }
     connection.execute(
-        """
-        insert into product_label (product_id, kitchen_id, number, style, basis, polyol_kind, serving_g,
-            density_g_per_ml, energy_kcal, energy_kj, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g,
-            erythritol_g, allulose_g, protein_g, salt_g, sodium_mg, alcohol_g, scoop_g, piece_g, pack_g, drained_g,
-            cup_g, allergens, traces, vegan, vegetarian, added_sugar)
-        values (%(id)s, %(kitchen_id)s, %(number)s, %(style)s, %(basis)s, %(polyol_kind)s, %(serving_g)s,
-            %(density_g_per_ml)s, %(energy_kcal)s, %(energy_kj)s, %(fat_g)s, %(saturates_g)s, %(carbohydrate_g)s,
-            %(sugars_g)s, %(fibre_g)s, %(polyols_g)s, %(erythritol_g)s, %(allulose_g)s, %(protein_g)s, %(salt_g)s,
-            %(sodium_mg)s, %(alcohol_g)s, %(scoop_g)s, %(piece_g)s, %(pack_g)s, %(drained_g)s, %(cup_g)s,
-            %(allergens)s, %(traces)s, %(vegan)s, %(vegetarian)s, %(added_sugar)s)
-        """,
+        SQL("""
+        insert into product_label (product_id, kitchen_id, number, style, basis, polyol_kind, {figures}, {measures},
+            allergens, traces, vegan, vegetarian, added_sugar)
+        values (%(id)s, %(kitchen_id)s, %(number)s, %(style)s, %(basis)s, %(polyol_kind)s, {figure_values},
+            {measure_values}, %(allergens)s, %(traces)s, %(vegan)s, %(vegetarian)s, %(added_sugar)s)
+        """).format(
+            figures=column_list(_FIGURES),
+            measures=column_list(_MEASURES),
+            figure_values=value_list(_FIGURES),
+            measure_values=value_list(_MEASURES),
+        ),
         values | asdict(pack.measures) | {name: getattr(label, name) for name in _FIGURES},
     )
 

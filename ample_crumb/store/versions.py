@@ -7,10 +7,11 @@ from typing import Any
 from uuid import UUID
 
 from psycopg.rows import class_row
+from psycopg.sql import SQL
 from psycopg.types.json import Jsonb
 
 from ample_crumb.core.food.nutrients import Portion
-from ample_crumb.store.columns import FiguresRow, columns
+from ample_crumb.store.columns import FiguresRow, column_list, columns, value_list
 from ample_crumb.store.database import Connection
 
 
@@ -33,15 +34,13 @@ def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID, number: i
     """The kept states of a formula, the newest first, or the one of that number."""
     with connection.cursor(row_factory=class_row(VersionRow)) as cursor:
         return cursor.execute(
-            """
-            select id, formula_id, number, name, kept_by, kept_at, draft, piece_count, mass_g,
-                energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g,
-                erythritol_g, allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd
+            SQL("""
+            select id, formula_id, number, name, kept_by, kept_at, draft, piece_count, {figures}
             from formula_version
             where kitchen_id = %(kitchen_id)s and formula_id = %(formula_id)s
                 and (%(number)s::integer is null or number = %(number)s)
             order by number desc
-            """,
+            """).format(figures=column_list()),
             {"kitchen_id": kitchen_id, "formula_id": formula_id, "number": number},
         ).fetchall()
 
@@ -79,17 +78,13 @@ def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, snapshot: Ve
     """Keeps a state under the next number; nothing happens when that id is there already. The caller has locked the
     formula."""
     connection.execute(
-        """
-        insert into formula_version (id, formula_id, kitchen_id, number, name, kept_by, draft, piece_count, mass_g,
-            energy_kcal, protein_g, fat_g, saturates_g, carbohydrate_g, sugars_g, fibre_g, polyols_g, erythritol_g,
-            allulose_g, salt_g, alcohol_g, water_g, caffeine_mg, at_least, without_lines, sd)
+        SQL("""
+        insert into formula_version (id, formula_id, kitchen_id, number, name, kept_by, draft, piece_count, {figures})
         select %(id)s, %(formula_id)s, %(kitchen_id)s, coalesce(max(number), 0) + 1, %(name)s, %(kept_by)s, %(draft)s,
-            %(piece_count)s, %(mass_g)s, %(energy_kcal)s, %(protein_g)s, %(fat_g)s, %(saturates_g)s, %(carbohydrate_g)s,
-            %(sugars_g)s, %(fibre_g)s, %(polyols_g)s, %(erythritol_g)s, %(allulose_g)s, %(salt_g)s, %(alcohol_g)s,
-            %(water_g)s, %(caffeine_mg)s, %(at_least)s, %(without_lines)s, %(sd)s
+            %(piece_count)s, {figure_values}
         from formula_version where kitchen_id = %(kitchen_id)s and formula_id = %(formula_id)s
         on conflict (kitchen_id, id) do nothing
-        """,
+        """).format(figures=column_list(), figure_values=value_list()),
         columns(snapshot.piece)
         | {
             "id": snapshot.id,

@@ -118,10 +118,13 @@ class Migrations(unittest.TestCase):
                 # States of the cupboard are numbered anew, and who changed last is told from then on.
                 fresh = {"changed_at", "cupboard_revision", "summary_rules", "reading_revision", "habits_revision"}
                 fresh |= {"sort_name"}
-                fresh |= {"food"} if now == "formula_line" else set()
+                fresh |= {"food", "line_id", "nested_id"} if now == "formula_line" else set()
                 bare = [{name: value for name, value in row.items() if name not in fresh} for row in after[now]]
                 self.assertCountEqual(bare, [as_written_now(now, row) for row in rows])
         self.assertEqual([row["cupboard_revision"] for row in after["kitchen"]], [1])
+        ids = [row["line_id"] for row in after["formula_line"]]
+        self.assertEqual(len(set(ids)), len(ids))
+        self.assertTrue(all(ids))
         self.assertEqual(after["tombstone"], [])
         new = {"tombstone", "job", "formula_dependency"}
         self.assertEqual(set(after), {_TABLES.get(table, table) for table in before} | new)

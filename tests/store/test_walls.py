@@ -129,6 +129,7 @@ class Walls(unittest.TestCase):
         cls.ids["formula_id"] = found[0]
         portion = Portion(Figures(50, Nutrients(energy_kcal=100)), StandardUncertainty(1, Nutrients()))
         cls.given = cls.ids | {
+            "names": ("name",),
             "base_id": found[0], "into": cls.ids["product_id"],
             "product_ids": [cls.ids["product_id"]], "revision": -1, "after": None, "version": 1, "by_name": True,
             "foods": [["oats"]], "from_ids": [found[0]], "to_id": found[0], "formula_ids": [found[0]], "key": found[0],

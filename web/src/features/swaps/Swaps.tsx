@@ -7,7 +7,7 @@ import { benchBody, withParts } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { change, grams, kcal } from "@/domain/format";
 import { Problem } from "@/domain/problem";
-import { Pending } from "@/ui/Pending";
+import { Pending } from "@/features/common/Pending";
 import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
 import { PreviewPanel, ToPreview } from "./PreviewPanel";
