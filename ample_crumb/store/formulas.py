@@ -1,9 +1,10 @@
 """Formulas as they stand, with their parts and lines."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Any, Final
+from enum import StrEnum
+from typing import Any, Final, LiteralString
 from uuid import UUID
 
 from psycopg.rows import class_row, dict_row
@@ -89,45 +90,88 @@ _PARTS: Final = SQL(
 )
 
 
+class ListOrder(StrEnum):
+    """How the list is ordered: in groups of a family, by the last change, or by protein for its energy."""
+
+    FAMILY = "family"
+    CHANGED = "changed"
+    PROTEIN = "protein"
+
+
 @dataclass(frozen=True, slots=True)
 class ListedFrom:
-    """Where a page of the list begins: behind a formula that was changed at `updated_at`."""
+    """Where a page of the list begins: behind a formula that was of this family and changed at `updated_at`."""
 
     updated_at: datetime
     id: UUID
+    family: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Narrowed:
+    """What the list is narrowed to: names that hold all of these words, a family (None for any), a diet that is kept,
+    and at most so much energy of half a piece."""
+
+    words: Sequence[str] = ()
+    family: str | None = None
+    diet: str = ""
+    room_kcal: float | None = None
+    archived: bool = False
+
+
+_ORDERS: Final[Mapping[ListOrder, tuple[LiteralString, LiteralString]]] = {
+    ListOrder.FAMILY: (
+        "family, updated_at desc, formula.id desc",
+        "(family > %(after_family)s or family = %(after_family)s and (updated_at, id) < (%(at)s, %(after_id)s))",
+    ),
+    ListOrder.CHANGED: ("updated_at desc, formula.id desc", "(updated_at, id) < (%(at)s, %(after_id)s)"),
+    ListOrder.PROTEIN: (
+        "coalesce(protein_g / nullif(energy_kcal, 0), -1) desc, formula.id desc",
+        """
+        (coalesce(protein_g / nullif(energy_kcal, 0), -1), id) < (
+            select coalesce(protein_g / nullif(energy_kcal, 0), -1), id from formula
+            where kitchen_id = %(kitchen_id)s and id = %(after_id)s
+        )
+        """,
+    ),
+}
+"""By what the list is ordered, and what stands behind a place in it."""
 
 
 def listed(
     connection: Connection,
     kitchen_id: UUID,
     most: int,
-    words: Sequence[str] = (),
+    narrowed: Narrowed = Narrowed(),
+    order: ListOrder = ListOrder.CHANGED,
     after: ListedFrom | None = None,
-    *,
-    archived: bool = False,
 ) -> list[FormulaRow]:
-    """Formulas in use or archived whose names hold all of these words, the last changed first: so many from the
-    beginning, or from behind a place in the list."""
+    """Formulas in an order, narrowed: so many from the beginning, or from behind a place in the list."""
+    ordered, behind = _ORDERS[order]
     conditions = (
         (True, "kitchen_id = %(kitchen_id)s"),
-        (True, "archived_at is not null" if archived else "archived_at is null"),
-        (words, "lower(name) like all(%(patterns)s)"),
-        (after, "(updated_at, id) < (%(at)s, %(after_id)s)"),
+        (True, "archived_at is not null" if narrowed.archived else "archived_at is null"),
+        (narrowed.words, "lower(name) like all(%(patterns)s)"),
+        (narrowed.family is not None, "family = %(family)s"),
+        (narrowed.diet, "%(diet)s = any(diets_kept)"),
+        (narrowed.room_kcal is not None, "energy_kcal > 0 and energy_kcal / 2 <= %(room_kcal)s"),
+        (after, behind),
     )
     with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
         return cursor.execute(
             SQL(
                 """
-                with page as (
-                    select id from formula where {} order by updated_at desc, id desc limit %(most)s
-                )
-                select {} {} join page on page.id = formula.id where formula.kitchen_id = %(kitchen_id)s
-                order by updated_at desc, formula.id desc
+                with page as (select id from formula where {} order by {} limit %(most)s)
+                select {} {} join page on page.id = formula.id where formula.kitchen_id = %(kitchen_id)s order by {}
                 """
-            ).format(asked_for(conditions), _COLUMNS, _FROM),
+            ).format(asked_for(conditions), SQL(ordered), _COLUMNS, _FROM, SQL(ordered)),
             {
                 "kitchen_id": kitchen_id,
-                "patterns": [holds(word) for word in words],
+                "patterns": [holds(word) for word in narrowed.words],
+                "family": narrowed.family,
+                "diet": narrowed.diet,
+                "room_kcal": narrowed.room_kcal,
+                "after_family": after.family if after else None,
                 "at": after.updated_at if after else None,
                 "after_id": after.id if after else None,
                 "most": most,

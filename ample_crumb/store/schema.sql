@@ -517,6 +517,8 @@ CREATE INDEX eater_since ON public.eater USING btree (kitchen_id, changed_at);
 CREATE INDEX entry_names ON public.entry USING btree (kitchen_id, person_id, name, day DESC) WHERE (removed_at IS NULL);
 CREATE INDEX entry_of_day ON public.entry USING btree (kitchen_id, person_id, day, eaten_at) WHERE (removed_at IS NULL);
 CREATE INDEX entry_since ON public.entry USING btree (kitchen_id, changed_at);
+CREATE INDEX formula_by_family ON public.formula USING btree (kitchen_id, family, updated_at DESC, id DESC) WHERE (archived_at IS NULL);
+CREATE INDEX formula_by_protein ON public.formula USING btree (kitchen_id, COALESCE((protein_g / NULLIF(energy_kcal, (0)::numeric)), ('-1'::integer)::numeric) DESC, id DESC) WHERE (archived_at IS NULL);
 CREATE INDEX formula_by_rules ON public.formula USING btree (summary_rules);
 CREATE INDEX formula_dependency_of_formula ON public.formula_dependency USING btree (kitchen_id, formula_id);
 CREATE INDEX formula_in_order ON public.formula USING btree (kitchen_id, updated_at DESC, id DESC) INCLUDE (name, archived_at);

@@ -102,6 +102,7 @@ class HonestNumbers(InBrowser):
         expect(page.get_by_text("€0.96 for 100 g")).to_be_visible()
         self.assert_accessible(page, "a generic food")
         page.goto(bench)
+        page.get_by_role("tab", name="Label").click()
         expect(page.locator("[data-cost]")).to_contain_text("at least €0.24 a piece")
         expect(page.locator("[data-cost]")).to_contain_text("no price for 2 lines")
 

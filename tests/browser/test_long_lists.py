@@ -52,6 +52,7 @@ class LongLists(InBrowser):
     def test_a_formula_is_picked_by_typing_with_the_keys_alone(self) -> None:
         page = self.page()
         open_new(page, "100 g oats\n2 eggs")
+        page.get_by_role("tab", name="Label").click()
         page.get_by_label("Compare with the classic").click()
         page.get_by_role("option", name="a formula of yours").click()
         field = page.get_by_role("combobox", name="Which formula")

@@ -2,6 +2,7 @@
 
 import re
 from datetime import datetime, timedelta
+from itertools import pairwise
 
 from playwright.sync_api import Page, expect
 
@@ -79,9 +80,14 @@ class OnTheBench(InBrowser):
         expect(page.get_by_label("What is in it").get_by_text("1 tbsp honey").first).to_be_visible()
         self.assert_accessible(page, "what is in it")
         page.keyboard.press("Escape")
+        page.get_by_role("tab", name="Label").click()
         called = page.get_by_role("region", name="It may be called")
         expect(called).to_contain_text("nothing special in Europe")
+        expect(page.get_by_text("this is no full label yet")).to_be_visible()
+        page.get_by_role("tab", name="Bench").click()
         page.get_by_label("Line as written").nth(3).fill("1 tbsp milk")
+        page.get_by_role("tab", name="Label").click()
+        expect(page.get_by_text("this is no full label yet")).to_have_count(0)
         expect(called).to_contain_text("high protein, low salt, source of fibre")
         expect(called).to_contain_text("US claims rest on the amount of its family")
         page.get_by_label("Family").click()
@@ -213,3 +219,130 @@ class Elsewhere(InBrowser):
             page.goto(f"{self.served.address}{place}")
             page.locator("h1").first.wait_for()
             self.assert_no_sideways_scroll(page, place)
+
+
+class NewUsers(InBrowser):
+    """What somebody who is new here stumbled over."""
+
+    def test_two_details_in_quick_succession_both_hold(self) -> None:
+        page = self.page()
+        open_new(page, "1 cup almond flour\nmakes 4")
+        page.get_by_role("button", name=re.compile("^Read as almond flour")).click()
+        # The second is chosen while the first is still on its way.
+        page.route("**/bench/detail", lambda route: (page.wait_for_timeout(400), route.continue_())[-1])
+        page.get_by_role("radio", name="packed").click()
+        page.get_by_label("Optional: totals").check()
+        expect(page.get_by_label("Line as written").first).to_have_value("1 cup almond flour, packed (optional)")
+
+    def test_a_date_that_is_none_shows_no_other_day(self) -> None:
+        page = self.page()
+        page.goto(f"{self.served.address}/today/2026-02-30")
+        expect(page.get_by_role("alert")).to_contain_text("is no day of the calendar")
+        self.assertEqual(page.title(), "No such day · Ample Crumb")
+        page.get_by_role("link", name="To today").click()
+        expect(page.get_by_role("heading", name="Today", exact=True)).to_be_visible()
+
+    def test_slabs_too_narrow_to_press_are_no_stops_of_the_tab_key(self) -> None:
+        page = self.page("phone")
+        page.get_by_placeholder(FOODS).fill("5 g oats")
+        page.get_by_role("button", name="Add to today").click()
+        expect(page.locator("[data-slab]").last).to_be_visible()
+        narrow = page.locator("[data-slab] button").evaluate_all(
+            "all => all.filter(each => each.getBoundingClientRect().width < 23.5).length"
+        )
+        self.assertEqual(narrow, 0)
+        self.assertGreater(page.locator("[data-slab]").count(), page.locator("[data-slab] button").count())
+        # Its row in the list opens it.
+        page.get_by_role("button", name="Change Oats").last.click()
+        page.get_by_label("Day", exact=True).fill("2026-03-01")
+        page.get_by_role("button", name="Save").click()
+        expect(page.get_by_text(re.compile("^Oats moved to "))).to_be_visible()
+
+    def test_scaling_to_another_tin_brings_the_tin_along(self) -> None:
+        page = self.page()
+        open_new(page, "Slab\nmakes 12\n600 g skyr\n200 g flour")
+        page.get_by_label("Family").click()
+        page.get_by_role("option", name="Cake", exact=True).click()
+        page.locator("[data-making] summary").click()
+        page.get_by_label("Add a tin").click()
+        page.get_by_role("option").nth(1).click()
+        used = page.get_by_role("region", name="In which tins").get_by_label(re.compile("^How many of"))
+        before = used.get_attribute("aria-label")
+        more(page, "Scale …")
+        page.get_by_label("Scale", exact=True).click()
+        page.get_by_role("option", name="for another tin").click()
+        expect(page.get_by_text("Choose a tin, and how full it shall be.")).to_be_visible()
+        page.get_by_label("The other tin").click()
+        page.get_by_role("option").nth(2).click()
+        page.get_by_role("button", name=re.compile("^as full")).click()
+        page.get_by_role("button", name="Write it so").click()
+        self.assertNotEqual(used.get_attribute("aria-label"), before)
+        expect(used).to_have_count(1)
+
+    def test_formulas_are_grouped_narrowed_and_ordered(self) -> None:
+        page = self.page()
+        page.get_by_role("link", name="Formulas").click()
+        expect(page.get_by_text("Brownie or blondie", exact=True)).to_be_visible()
+        expect(page.locator("[data-branch]")).to_contain_text("Black bean squares with orange")
+        page.get_by_label("Of which family").click()
+        page.get_by_role("option", name="Cookie", exact=True).click()
+        expect(page.get_by_role("link", name="White bean blondies")).to_have_count(0)
+        page.get_by_label("Of which family").click()
+        page.get_by_role("option", name="any family").click()
+        page.get_by_label("In which order").click()
+        page.get_by_role("option", name="most protein for its energy").click()
+        figures = page.get_by_role("listitem").filter(has_text="g protein")
+        expect(figures.first).to_be_visible()
+        shares = [
+            float(protein) / float(kcal)
+            for text in figures.all_inner_texts()
+            for kcal, protein in re.findall(r"(\d+)\s*±[\s\d]*kcal\s*([\d.]+) g protein", text)
+        ]
+        self.assertGreater(len(shares), 4)
+        self.assertTrue(all(one >= other - 0.003 for one, other in pairwise(shares)), shares)
+        page.get_by_role("button", name="fits today").click()
+        self.assert_accessible(page, "formulas, narrowed")
+
+    def test_what_the_thumb_needs_on_the_bench(self) -> None:
+        page = self.page("phone")
+        page.get_by_role("link", name="Formulas").click()
+        page.get_by_role("link", name="White bean blondies").click()
+        expect(page.get_by_role("button", name="Add to today").locator("visible=true")).to_be_in_viewport()
+        small = (
+            page.locator("main")
+            .locator("button, input, summary, [role=tab]")
+            .locator("visible=true")
+            .evaluate_all(
+                "all => all.filter(each => each.type !== 'checkbox' && (each.getBoundingClientRect().height < 39.5"
+                " || each.getBoundingClientRect().width < 39.5)).map(each => each.outerHTML.slice(0, 120))"
+            )
+        )
+        self.assertEqual(small, [])
+        page.mouse.wheel(0, 900)
+        # The piece stays in sight over the lines.
+        expect(page.get_by_role("button", name="Add to today").locator("visible=true")).to_be_in_viewport()
+
+    def test_focus_and_title_go_along(self) -> None:
+        page = self.page()
+        expect(page.get_by_role("heading", name="Today", exact=True)).to_be_visible()
+        self.assertEqual(page.title(), "Today · Ample Crumb")
+        page.get_by_role("link", name="Formulas").click()
+        expect(page).to_have_title("Formulas · Ample Crumb")
+        self.assertEqual(page.evaluate("document.activeElement.tagName"), "MAIN")
+        page.get_by_role("link", name="White bean blondies").click()
+        expect(page).to_have_title("White bean blondies · Ample Crumb")
+        self.assertEqual(page.evaluate("document.activeElement.tagName"), "MAIN")
+
+    def test_one_question_a_key_and_one_more_at_rest(self) -> None:
+        page = self.page()
+        open_new(page, "100 g oats\n2 eggs\nmakes 4")
+        expect(page.locator("[data-saved]")).to_have_text("saved")
+        expect(page.locator("[data-piece-kcal]")).to_be_visible()
+        asked: list[str] = []
+        page.on("request", lambda each: asked.append(f"{each.method} {each.url.split('/api/v1/')[-1].split('/')[0]}"))
+        with page.expect_response(lambda each: each.request.method == "PUT"):
+            page.get_by_label("Line as written").first.press("End")
+            page.keyboard.type("y")
+        expect(page.locator("[data-saved]")).to_have_text("saved")
+        page.wait_for_load_state("networkidle")
+        self.assertEqual(asked, ["POST bench", "PUT formulas"])

@@ -131,7 +131,7 @@ class Editing(InBrowser):
         page.get_by_role("button", name="Everywhere, and from now on").click()
         page.get_by_role("heading", name=re.compile("means sprinkles everywhere")).wait_for(state="detached")
         open_new(page, "3 tbsp unicorn dust")
-        expect(page.locator("[data-grams]").first).to_contain_text("31.8")
+        expect(page.locator("[data-grams]").first).to_contain_text("32")
         # The ordinary undo takes it back, after a reload too.
         page.goto(first)
         expect(page.locator("[data-grams]").first).to_contain_text("10.6")

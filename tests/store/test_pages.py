@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 from datetime import UTC, date, datetime, timedelta
-from typing import Final
+from typing import Any, Final
 from uuid import UUID, uuid4
 
 from ample_crumb.core.food.label import Label, Style
@@ -11,7 +11,7 @@ from ample_crumb.core.food.product import Pack, ProductDeclaration
 from ample_crumb.store import days, formula_writes, formulas, products
 from ample_crumb.store.days import LoggedEntry
 from ample_crumb.store.formula_writes import FormulaHead
-from ample_crumb.store.formulas import FormulaRow, ListedFrom
+from ample_crumb.store.formulas import FormulaRow, ListedFrom, ListOrder, Narrowed
 from ample_crumb.store.products import OnShelf, ProductDetails, ProductRow, Shelf
 from tests.store.case import StoreCase
 
@@ -68,12 +68,15 @@ class Pages(StoreCase):
                     found = [self.ids.index(row.id) for row in self.shelf(shelf, most)]
                     self.assertCountEqual(found, expected)
 
-    def formulas(self, most: int, *words: str, archived: bool = False) -> Iterator[FormulaRow]:
+    def formulas(
+        self, most: int, *words: str, archived: bool = False, order: ListOrder = ListOrder.CHANGED, **more: Any
+    ) -> Iterator[FormulaRow]:
         after: ListedFrom | None = None
+        narrowed = Narrowed(words, archived=archived, **more)
         with self.database.unscoped() as connection:
-            while rows := formulas.listed(connection, self.principal.kitchen_id, most, words, after, archived=archived):
+            while rows := formulas.listed(connection, self.principal.kitchen_id, most, narrowed, order, after):
                 yield from rows
-                after = ListedFrom(rows[-1].updated_at, rows[-1].id)
+                after = ListedFrom(rows[-1].updated_at, rows[-1].id, rows[-1].family)
 
     def test_formulas_by_when_they_were_changed(self) -> None:
         made = [uuid4() for _ in NAMES]
@@ -92,6 +95,35 @@ class Pages(StoreCase):
         self.assertEqual([row.id for row in self.formulas(2, archived=True)], made[:1])
         self.assertCountEqual([row.id for row in self.formulas(1, "rye", "flour")], [made[1], made[5]])
         self.assertEqual([row.id for row in self.formulas(1, "_")], [made[1]])
+
+    def test_formulas_in_groups_by_protein_and_narrowed(self) -> None:
+        # Energy and protein of a piece, family, diets.
+        rows: tuple[tuple[int, int | None, str, list[str]], ...] = (
+            (200, 20, "loaf", ["vegan"]), (100, 2, "", []), (90, 18, "cookie", ["vegan", "gluten-free"]),
+            (0, 0, "loaf", []), (90, 18, "cookie", []), (150, None, "", ["gluten-free"]),
+        )  # fmt: skip
+        made = [uuid4() for _ in rows]
+        with self.database.unscoped() as connection:
+            for formula_id, (energy, protein, family, diets) in zip(made, rows, strict=True):
+                head = FormulaHead(name="It", family=family, pieces=4, method="")
+                formula_writes.add(connection, self.principal.kitchen_id, formula_id, head)
+                connection.execute(
+                    "update formula set energy_kcal = %s, protein_g = %s, diets_kept = %s where id = %s",
+                    [energy, protein, diets, formula_id],
+                )
+        for most in (1, 2, 99):
+            by_protein = [made.index(row.id) for row in self.formulas(most, order=ListOrder.PROTEIN)]
+            self.assertCountEqual(by_protein[:2], [2, 4])
+            self.assertEqual(by_protein[2:4], [0, 1])
+            self.assertCountEqual(by_protein[4:], [3, 5], "what cannot be told comes last")
+            grouped = [rows[made.index(row.id)][2] for row in self.formulas(most, order=ListOrder.FAMILY)]
+            self.assertEqual(grouped, ["", "", "cookie", "cookie", "loaf", "loaf"])
+            for narrowed, expected in (
+                ({"family": "loaf"}, [0, 3]), ({"family": ""}, [1, 5]), ({"diet": "vegan"}, [0, 2]),
+                ({"room_kcal": 45.0}, [2, 4]), ({"room_kcal": 50.0, "diet": "vegan"}, [2]), ({"room_kcal": -5.0}, []),
+            ):  # fmt: skip
+                found = [made.index(row.id) for row in self.formulas(most, **narrowed)]
+                self.assertCountEqual(found, expected, narrowed)
 
     def test_days_on_which_something_of_a_name_was_eaten(self) -> None:
         portion = Portion(Figures(50, Nutrients(energy_kcal=100)), StandardUncertainty(1, Nutrients()))

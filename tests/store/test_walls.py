@@ -29,7 +29,7 @@ from ample_crumb.store.database import Database, app_address, migrate
 from ample_crumb.store.days import LoggedEntry
 from ample_crumb.store.eaters import EaterRow
 from ample_crumb.store.formula_writes import FormulaContent, FormulaHead, StoredSummary
-from ample_crumb.store.formulas import Room
+from ample_crumb.store.formulas import ListOrder, Narrowed, Room
 from ample_crumb.store.jobs import Touched
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.store.prices import Price
@@ -129,7 +129,7 @@ class Walls(unittest.TestCase):
         cls.ids["formula_id"] = found[0]
         portion = Portion(Figures(50, Nutrients(energy_kcal=100)), StandardUncertainty(1, Nutrients()))
         cls.given = cls.ids | {
-            "names": ("name",),
+            "names": ("name",), "narrowed": Narrowed(), "order": ListOrder.CHANGED,
             "base_id": found[0], "into": cls.ids["product_id"],
             "product_ids": [cls.ids["product_id"]], "revision": -1, "after": None, "version": 1, "by_name": True,
             "foods": [["oats"]], "from_ids": [found[0]], "to_id": found[0], "formula_ids": [found[0]], "key": found[0],

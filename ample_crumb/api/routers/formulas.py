@@ -1,13 +1,14 @@
 """Formulas and the Bench over HTTP."""
 
 from dataclasses import dataclass
+from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Query, Response
 
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
-from ample_crumb.api.bodies.asked import Words
+from ample_crumb.api.bodies.asked import ListedBy
 from ample_crumb.api.bodies.base import read_parts
 from ample_crumb.api.bodies.formulas import (
     ArchivedBody,
@@ -43,11 +44,9 @@ router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
 
 @router.get("/formulas")
-def list_formulas(
-    database: InDatabase, principal: AsPrincipal, words: Words = "", after: Words = "", *, archived: bool = False
-) -> FormulaPage:
-    """A page of the formulas whose names hold these words, the last changed first."""
-    return formulas_queries.list_page(database, principal, words, after, archived=archived)
+def list_formulas(database: InDatabase, principal: AsPrincipal, choices: Annotated[ListedBy, Query()]) -> FormulaPage:
+    """A page of the formulas: those that were chosen, in the order that was chosen."""
+    return formulas_queries.list_page(database, principal, choices.choices(), choices.after)
 
 
 @router.post("/formulas", status_code=201)

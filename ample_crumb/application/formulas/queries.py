@@ -1,8 +1,8 @@
 """Reads of the place Formulas: the list, the Bench, and what a line or text becomes."""
 
 from collections.abc import Mapping
-from dataclasses import replace
-from datetime import datetime
+from dataclasses import dataclass, replace
+from datetime import date, datetime
 from typing import Any, Final
 from uuid import UUID
 
@@ -45,34 +45,54 @@ from ample_crumb.core.quantity.line_parser import without_bullet
 from ample_crumb.formats.recipe_text import recipe_from_text
 from ample_crumb.store import formulas
 from ample_crumb.store.database import Connection, Database
-from ample_crumb.store.formulas import FormulaRow, ListedFrom
+from ample_crumb.store.formulas import FormulaRow, ListedFrom, ListOrder, Narrowed
 from ample_crumb.store.scope import Principal
 
 PAGE: Final = 16
 """Formulas of a page, more than a screen shows."""
 
 
+@dataclass(frozen=True, slots=True)
+class ListChoices:
+    """Which formulas a list shows and in which order: names that hold all of these words, one family (None for any),
+    a diet that is kept, and with `fits_on` those of which half a piece fits into what is left of that day."""
+
+    words: str = ""
+    order: ListOrder = ListOrder.CHANGED
+    family: str | None = None
+    diet: str = ""
+    fits_on: date | None = None
+    archived: bool = False
+
+
 def list_page(
-    database: Database, principal: Principal, words: str = "", after: str = "", *, archived: bool = False
+    database: Database, principal: Principal, choices: ListChoices = ListChoices(), after: str = ""
 ) -> FormulaPage:
-    """Formulas in use, or the archived ones, whose names hold all of these words, the last changed first: so many from
-    the beginning, or from behind where another page ended. Raises CannotAccept for no such place."""
+    """Formulas as chosen: so many from the beginning, or from behind where another page ended. Raises CannotAccept for
+    no such place."""
     behind = _behind(after) if after else None
-    asked = words.lower().split()
     with database.transaction(principal) as connection:
-        context = load_context(connection, principal)
-        rows = formulas.listed(connection, principal.kitchen_id, PAGE + 1, asked, behind, archived=archived)
+        context = load_context(connection, principal, choices.fits_on)
+        narrowed = Narrowed(
+            words=choices.words.lower().split(),
+            family=choices.family,
+            diet=choices.diet,
+            room_kcal=context.room_kcal if choices.fits_on else None,
+            archived=choices.archived,
+        )
+        rows = formulas.listed(connection, principal.kitchen_id, PAGE + 1, narrowed, choices.order, behind)
     last = rows[PAGE - 1] if len(rows) > PAGE else None
     return FormulaPage(
         tuple(_list_item(row, kept_summary(row), context) for row in rows[:PAGE]),
-        f"{last.updated_at:%Y-%m-%dT%H:%M:%S.%fZ}_{last.id}" if last else "",
+        f"{last.updated_at:%Y-%m-%dT%H:%M:%S.%fZ}_{last.id}_{last.family}" if last else "",
     )
 
 
 def _behind(after: str) -> ListedFrom:
-    moment, _, formula_id = after.partition("_")
+    moment, _, rest = after.partition("_")
+    formula_id, _, family = rest.partition("_")
     try:
-        return ListedFrom(datetime.fromisoformat(moment), UUID(formula_id))
+        return ListedFrom(datetime.fromisoformat(moment), UUID(formula_id), family)
     except ValueError as wrong:
         raise CannotAccept("/after", "There is no such place in the list.") from wrong
 
@@ -173,7 +193,7 @@ def into_tins(database: Database, principal: Principal, bench: Bench, others: tu
 
 def _list_item(row: FormulaRow, kept: FormulaSummary, context: KitchenContext) -> FormulaListItem:
     return FormulaListItem(
-        row.id, row.name, row.family, kept.piece_count, row.version, row.archived, row.updated_at,
+        row.id, row.name, row.family, row.base_id, kept.piece_count, row.version, row.archived, row.updated_at,
         portion_view(kept.piece, context.definition), diet_alerts(kept.allergens, context.eaters), kept.stale,
         kept.stopped, kept.problem,
     )  # fmt: skip

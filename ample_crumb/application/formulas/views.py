@@ -31,13 +31,15 @@ from ample_crumb.core.uncertainty.propagation import LineUncertainty
 
 @dataclass(frozen=True, slots=True)
 class FormulaListItem:
-    """A formula in the list, with the figures of one piece and the alerts that it raises. `stale` while these are those
+    """A formula in the list, with the figures of one piece and the alerts that it raises; `base_id` is the formula that
+    it is a branch of. `stale` while these are those
     of before, because they are being worked out anew or that was `stopped`. `problem` says why there are none, where
     they could not be."""
 
     id: UUID
     name: str
     family: str
+    base_id: UUID | None
     piece_count: float
     version: int
     archived: bool

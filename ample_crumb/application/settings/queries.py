@@ -3,7 +3,7 @@
 from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.nested import nested_slug
 from ample_crumb.application.settings.views import Kitchen, tin_view
-from ample_crumb.core.food.allergens import KNOWN
+from ample_crumb.core.food.allergens import BROKEN_BY, KNOWN
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.formula.alerts import ASKABLE
 from ample_crumb.core.formula.families import families
@@ -23,6 +23,7 @@ def load(database: Database, principal: Principal) -> Kitchen:
             families=families(),
             allergens=KNOWN,
             roles=_roles(),
+            diets=tuple(BROKEN_BY),
             askable=ASKABLE,
             eaters=tuple(eaters.listed(connection, principal.kitchen_id)),
             tins=tuple(tin_view(row) for row in tins.listed(connection, principal.kitchen_id)),

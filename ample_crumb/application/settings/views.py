@@ -29,6 +29,7 @@ class Kitchen:
     families: tuple[Family, ...]
     allergens: tuple[str, ...]
     roles: tuple[str, ...]
+    diets: tuple[str, ...]
     askable: tuple[str, ...]
     eaters: tuple[EaterRow, ...]
     tins: tuple[OwnTin, ...]

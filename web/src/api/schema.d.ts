@@ -13,7 +13,7 @@ export interface paths {
         };
         /**
          * List Formulas
-         * @description A page of the formulas whose names hold these words, the last changed first.
+         * @description A page of the formulas: those that were chosen, in the order that was chosen.
          */
         get: operations["list_formulas_api_v1_formulas_get"];
         put?: never;
@@ -2456,7 +2456,8 @@ export interface components {
         };
         /**
          * FormulaListItem
-         * @description A formula in the list, with the figures of one piece and the alerts that it raises. `stale` while these are those
+         * @description A formula in the list, with the figures of one piece and the alerts that it raises; `base_id` is the formula that
+         *     it is a branch of. `stale` while these are those
          *     of before, because they are being worked out anew or that was `stopped`. `problem` says why there are none, where
          *     they could not be.
          */
@@ -2470,6 +2471,8 @@ export interface components {
             name: string;
             /** Family */
             family: string;
+            /** Base Id */
+            base_id: string | null;
             /** Piece Count */
             piece_count: number;
             /** Version */
@@ -2630,6 +2633,8 @@ export interface components {
             allergens: string[];
             /** Roles */
             roles: string[];
+            /** Diets */
+            diets: string[];
             /** Askable */
             askable: string[];
             /** Eaters */
@@ -2929,6 +2934,12 @@ export interface components {
             fills: string[];
             cooked_or_dry: components["schemas"]["CookedOrDry"] | null;
         };
+        /**
+         * ListOrder
+         * @description How the list is ordered: in groups of a family, by the last change, or by protein for its energy.
+         * @enum {string}
+         */
+        ListOrder: "family" | "changed" | "protein";
         /**
          * Measure
          * @description A measure in ml by whose it is.
@@ -5090,6 +5101,10 @@ export interface operations {
                 words?: string;
                 after?: string;
                 archived?: boolean;
+                order?: components["schemas"]["ListOrder"];
+                family?: string;
+                diet?: string;
+                fits_on?: string | null;
             };
             header?: never;
             path?: never;

@@ -38,7 +38,11 @@ export function PickList<T>({
     inputValue: words,
     selectedItem: null,
     defaultHighlightedIndex: 0,
-    onSelectedItemChange: ({ selectedItem }) => selectedItem && onPick(selectedItem),
+    onStateChange: ({ type, selectedItem }) => {
+      // Leaving the field is no choice.
+      const { InputKeyDownEnter, ItemClick } = useCombobox.stateChangeTypes;
+      if ((type === InputKeyDownEnter || type === ItemClick) && selectedItem) onPick(selectedItem);
+    },
   });
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was pressed waits for the answer and for nothing else
   useEffect(() => {

@@ -41,11 +41,21 @@ export const backgroundQuery = (stale: boolean) =>
 /** What all pages of the list of formulas are kept under. */
 export const FORMULA_LISTS = ["formulas", "list"] as const;
 
-export const formulaPagesQuery = (words: string, archived: boolean) =>
+/** Which formulas a list shows, and in which order. */
+export interface FormulaChoices {
+  words: string;
+  archived: boolean;
+  order: Schemas["ListOrder"];
+  family: string;
+  diet: string;
+  fits_on?: string;
+}
+
+export const formulaPagesQuery = (choices: FormulaChoices) =>
   infiniteQueryOptions({
-    queryKey: [...FORMULA_LISTS, { words, archived }],
+    queryKey: [...FORMULA_LISTS, choices],
     queryFn: ({ signal, pageParam }) =>
-      data(api.GET("/api/v1/formulas", { params: { query: { words, archived, after: pageParam } }, signal })),
+      data(api.GET("/api/v1/formulas", { params: { query: { ...choices, after: pageParam } }, signal })),
     initialPageParam: "",
     getNextPageParam: (page) => page.next || undefined,
     placeholderData: keepPreviousData,

@@ -10,9 +10,10 @@ import {
   MOST_PASTED,
   moveLine,
   newLine,
-  partsFrom,
+  newPart,
   removeLine,
   UNNAMED,
+  type Written,
 } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { Problem } from "@/domain/problem";
@@ -78,9 +79,15 @@ export function useRowActions(
 
     function insert(
       id: string,
-      pasted: Pick<Schemas["Pasted"], "title" | "pieces" | "method"> & { parts: Parameters<typeof partsFrom>[0] },
+      pasted: Pick<Schemas["Pasted"], "title" | "pieces" | "method"> & { parts: readonly Written[] },
     ) {
-      const parts = partsFrom(pasted.parts);
+      // Ids of a text taken apart are of that text; here they would meet those that are there.
+      const parts = pasted.parts.map((part) =>
+        newPart(
+          part.name,
+          part.lines.map((line) => newLine(line.text)),
+        ),
+      );
       const last = parts.at(-1)?.lines.at(-1);
       if (last) focus.current = last.id;
       store.edit((draft) => {

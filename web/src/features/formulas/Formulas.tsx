@@ -1,15 +1,16 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
-import { useCallback, useRef, useState } from "react";
+import { Fragment, useCallback, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { formulaPagesQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { count, grams, kcal, unreadLines } from "@/domain/format";
+import { count, grams, kcal, today, unreadLines } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { isSingleKey, useKeys } from "@/ui/keys";
 import { MoreRows } from "@/ui/MoreRows";
 import { SearchField } from "@/ui/SearchField";
+import { Select } from "@/ui/Select";
 import { Slab } from "@/ui/Slab";
 import { useTitle } from "@/ui/useTitle";
 import { BackgroundLine } from "./BackgroundLine";
@@ -27,9 +28,15 @@ export default function Formulas() {
   const toHeading = useCallback(() => heading.current?.focus(), []);
   const archived = params.get("archived") === "yes";
   const words = params.get("words") ?? "";
-  const query = useInfiniteQuery(formulaPagesQuery(words, archived));
+  const order = ORDERS.find(([value]) => value === params.get("order"))?.[0] ?? "family";
+  const family = params.get("family") ?? "";
+  const diet = params.get("diet") ?? "";
+  const fits = params.get("fits") === "yes";
+  const choices = { words, archived, order, family, diet, ...(fits && { fits_on: today() }) };
+  const query = useInfiniteQuery(formulaPagesQuery(choices));
   const shown = query.data?.pages.flatMap((page) => page.items) ?? [];
-  const families = new Map(kitchen.data?.families.map((family) => [family.slug, family.name]));
+  const families = new Map(kitchen.data?.families.map((each) => [each.slug, each.name]));
+  const narrowed = !!(words || family || diet || fits);
 
   useKeys((event) => {
     if (!isSingleKey(event)) return;
@@ -39,12 +46,9 @@ export default function Formulas() {
     event.preventDefault();
   });
 
-  function show(next: { words?: string; archived?: boolean }) {
-    const asked = { words, archived, ...next };
-    setParams(
-      { ...(asked.words && { words: asked.words }), ...(asked.archived && { archived: "yes" }) },
-      { replace: true },
-    );
+  function show(next: Record<string, string>) {
+    const asked = { ...Object.fromEntries(params), ...next };
+    setParams(Object.fromEntries(Object.entries(asked).filter(([, value]) => value)), { replace: true });
   }
 
   return (
@@ -55,7 +59,7 @@ export default function Formulas() {
         </h1>
         <span className="text-soft">figures are per piece</span>
         <span className="ml-auto flex gap-2">
-          <button type="button" className="btn btn-quiet" onClick={() => show({ archived: !archived })}>
+          <button type="button" className="btn btn-quiet" onClick={() => show({ archived: archived ? "" : "yes" })}>
             {archived ? "Back to those in use" : "Archived"}
           </button>
           <button type="button" className="btn" onClick={() => setMaking(true)}>
@@ -70,22 +74,57 @@ export default function Formulas() {
         words={words}
         onWords={(typed) => show({ words: typed })}
       />
+      <fieldset className="mt-2 flex flex-wrap items-center gap-2">
+        <legend className="sr-only">Which formulas, and in which order</legend>
+        <Select label="In which order" value={order} options={ORDERS} onChange={(value) => show({ order: value })} />
+        <Select
+          label="Of which family"
+          value={family}
+          options={[["", "any family"], ["none", "no family"], ...families]}
+          onChange={(value) => show({ family: value })}
+        />
+        <Select
+          label="Which diet it keeps"
+          value={diet}
+          options={[["", "any diet"], ...(kitchen.data?.diets ?? []).map((each) => [each, each] as const)]}
+          onChange={(value) => show({ diet: value })}
+        />
+        <button
+          type="button"
+          className={`btn ${fits ? "" : "btn-quiet"}`}
+          aria-pressed={fits}
+          onClick={() => show({ fits: fits ? "" : "yes" })}
+        >
+          fits today
+        </button>
+      </fieldset>
       {query.isPending && <p className="mt-6 text-soft">Opening the formulas …</p>}
       {query.isError && <p role="alert">{query.error.message}</p>}
       {query.isSuccess && shown.length === 0 && (
         <div className="card mt-4 p-6">
           <p className="text-lead">
-            {words ? "No formula is called that." : archived ? "Nothing is archived." : "No formula yet."}
+            {narrowed ? "No formula is like that." : archived ? "Nothing is archived." : "No formula yet."}
           </p>
-          {!archived && !words && (
+          {!archived && !narrowed && (
             <p className="text-soft">Paste a recipe you have copied, and see what one piece of it costs and brings.</p>
           )}
         </div>
       )}
       <BackgroundLine stale={shown.some((formula) => formula.stale && !formula.stopped)} onEnd={toHeading} />
       <ul ref={list} className="mt-4 grid gap-2.5">
-        {shown.map((formula) => (
-          <Row key={formula.id} formula={formula} family={families.get(formula.family) ?? ""} />
+        {underBases(shown).map(({ formula, branch }, place, all) => (
+          <Fragment key={formula.id}>
+            {order === "family" && formula.family !== all[place - 1]?.formula.family && (
+              <li className="mt-2 font-display text-lead font-[640]">
+                {families.get(formula.family) ?? "No family yet"}
+              </li>
+            )}
+            <Row
+              formula={formula}
+              family={order === "family" ? "" : (families.get(formula.family) ?? "")}
+              branch={branch}
+            />
+          </Fragment>
         ))}
       </ul>
       <MoreRows query={query} list={list} />
@@ -94,17 +133,57 @@ export default function Formulas() {
   );
 }
 
-function Row({ formula, family }: { formula: Schemas["FormulaListItem"]; family: string }) {
+type Item = Schemas["FormulaListItem"];
+
+const ORDERS = [
+  ["family", "by family"],
+  ["changed", "last changed first"],
+  ["protein", "most protein for its energy"],
+] as const;
+
+/** Branches under the formula that they are of, where that is shown and of the same family. */
+function underBases(shown: readonly Item[]): { formula: Item; branch: boolean }[] {
+  const here = new Map(shown.map((formula) => [formula.id, formula]));
+  const isUnder = (formula: Item) => !!formula.base_id && here.get(formula.base_id)?.family === formula.family;
+  return shown
+    .filter((formula) => !isUnder(formula))
+    .flatMap((formula) => [
+      { formula, branch: false },
+      ...shown
+        .filter((each) => isUnder(each) && rootOf(each, here) === formula.id)
+        .map((each) => ({ formula: each, branch: true })),
+    ]);
+}
+
+/** The formula above a branch that is no branch of one shown; a branch of a branch is of the same. */
+function rootOf(formula: Item, here: ReadonlyMap<string, Item>): string {
+  let at = formula;
+  for (let steps = 0; steps < 20; steps++) {
+    const above = at.base_id ? here.get(at.base_id) : undefined;
+    if (!above || above.family !== at.family) break;
+    at = above;
+  }
+  return at.id;
+}
+
+function Row({ formula, family, branch }: { formula: Item; family: string; branch: boolean }) {
   const { piece } = formula;
   const archive = useArchive();
   const least = piece.at_least.includes("energy_kcal") || piece.without_lines > 0;
   return (
-    <li className="card flex items-center gap-4 px-4 py-2">
+    <li className={`card flex items-center gap-4 px-4 py-2 ${branch ? "ml-8" : ""}`} data-branch={branch || undefined}>
       <Slab layers={piece.layers} energy_kcal={piece.energy_kcal} size={52} />
       <Link to={`/formulas/${formula.id}`} className="group min-w-0 flex-1">
         <span className="block font-semibold break-words group-hover:underline">{formula.name}</span>
         <span className="block text-note text-soft">
-          {[family, `makes ${count(formula.piece_count)}`, `${grams(piece.mass_g)} g each`].filter(Boolean).join(" · ")}
+          {[
+            branch ? "a branch of it" : "",
+            family,
+            `makes ${count(formula.piece_count)}`,
+            `${grams(piece.mass_g)} g each`,
+          ]
+            .filter(Boolean)
+            .join(" · ")}
           {piece.without_lines > 0 && <span className="text-caution"> · {unreadLines(piece.without_lines)}</span>}
         </span>
         {formula.stale && (
