@@ -19,6 +19,7 @@ from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse, Response
 from starlette.exceptions import HTTPException
 
+from ample_crumb.application.documents import UnknownDocument
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NoAnswer, NotHere
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.store.scope import NobodyThere
@@ -134,6 +135,12 @@ def _changed(_: Request, error: Exception) -> Response:
     return problem(409, "Changed meanwhile", str(error), current=current)
 
 
+def _of_a_newer_release(_: Request, __: Exception) -> Response:
+    return problem(
+        409, "Kept by a newer release", "A newer release kept this; this one cannot read it. Nothing is lost."
+    )
+
+
 def _http(_: Request, error: Exception) -> Response:
     assert isinstance(error, HTTPException)
     return problem(error.status_code, "Not possible", str(error.detail))
@@ -175,6 +182,7 @@ def add_problems(app: FastAPI) -> None:
     app.add_exception_handler(NobodyThere, _nobody_there)
     app.add_exception_handler(NoAnswer, _no_answer)
     app.add_exception_handler(ChangedMeanwhile, _changed)
+    app.add_exception_handler(UnknownDocument, _of_a_newer_release)
     app.add_exception_handler(HTTPException, _http)
     app.add_exception_handler(psycopg.OperationalError, _database_away)
     app.add_exception_handler(psycopg_pool.PoolTimeout, _database_away)

@@ -119,7 +119,7 @@ def mark_to_bake(connection: Connection, kitchen_id: UUID, formula_id: UUID, num
 
 
 def set_base(
-    connection: Connection, kitchen_id: UUID, formula_id: UUID, base_id: UUID | None, base_parts: list[Any] | None
+    connection: Connection, kitchen_id: UUID, formula_id: UUID, base_id: UUID | None, base_parts: dict[str, Any] | None
 ) -> None:
     """Makes a formula a branch of a base as it stands in `base_parts`; None for a formula of its own again."""
     connection.execute(
@@ -136,7 +136,7 @@ def set_base(
     )
 
 
-def branches_of(connection: Connection, kitchen_id: UUID, base_id: UUID) -> list[tuple[UUID, str, list[Any]]]:
+def branches_of(connection: Connection, kitchen_id: UUID, base_id: UUID) -> list[tuple[UUID, str, dict[str, Any]]]:
     """The branches in use of a base by id and name, in the order that they were made, with the base as each last
     followed it."""
     return connection.execute(
@@ -149,7 +149,7 @@ def branches_of(connection: Connection, kitchen_id: UUID, base_id: UUID) -> list
     ).fetchall()
 
 
-def base_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tuple[UUID, str, list[Any]] | None:
+def base_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tuple[UUID, str, dict[str, Any]] | None:
     """The base that a formula follows: its id and name, and how it was when last followed; None for none."""
     return connection.execute(
         """

@@ -122,6 +122,7 @@ class HonestNumbers(InBrowser):
         expect(row).to_contain_text("Anna: contains milk")
 
         page.goto(bench)
+        page.get_by_role("tab", name="Label").click()
         page.get_by_label("Compare with the classic").click()
         page.get_by_role("option", name="figures I type").click()
         page.get_by_label("What the classic is called").fill("the butter one")

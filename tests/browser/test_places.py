@@ -4,7 +4,7 @@ import re
 from datetime import datetime, timedelta
 from itertools import pairwise
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.browser.page import InBrowser
 from tests.browser.test_story import open_new, paste
@@ -228,8 +228,13 @@ class NewUsers(InBrowser):
         page = self.page()
         open_new(page, "1 cup almond flour\nmakes 4")
         page.get_by_role("button", name=re.compile("^Read as almond flour")).click()
+
+        def slowly(route: Route) -> None:
+            page.wait_for_timeout(400)
+            route.continue_()
+
         # The second is chosen while the first is still on its way.
-        page.route("**/bench/detail", lambda route: (page.wait_for_timeout(400), route.continue_())[-1])
+        page.route("**/bench/detail", slowly)
         page.get_by_role("radio", name="packed").click()
         page.get_by_label("Optional: totals").check()
         expect(page.get_by_label("Line as written").first).to_have_value("1 cup almond flour, packed (optional)")

@@ -138,6 +138,7 @@ class Editing(InBrowser):
         page.keyboard.press("Control+z")
         self.in_settings(page, 0)
         page.goto(first)
+        expect(page.locator("[data-grams]").first).to_contain_text("10.6")
         page.keyboard.press("Control+Shift+z")
         self.in_settings(page, 1)
         page.get_by_role("button", name="Forget what dust unicorn means").click()

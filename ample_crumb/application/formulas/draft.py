@@ -5,12 +5,29 @@ from datetime import date
 from typing import Any, Final
 from uuid import UUID
 
+from ample_crumb.application.documents import Content, DocumentKind
 from ample_crumb.core.food.nutrients import NAMES
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.production.bake_time import Oven
 from ample_crumb.core.production.portions import PortionBy
 from ample_crumb.store.formula_writes import FormulaHead
 from ample_crumb.store.formulas import FormulaRow
+
+
+def _with_line_ids(content: Content) -> Content:
+    """Lines of before had no ids of their own."""
+    lines = [line for part in content["parts"] for line in part["lines"]]
+    for number, line in enumerate(lines, 1):
+        line.setdefault("id", f"line-{number}")
+    return content
+
+
+FORMULA: Final = DocumentKind("formula", (_with_line_ids,))
+PARTS: Final = DocumentKind("parts", (_with_line_ids,))
+PRODUCTION: Final = DocumentKind("production")
+TWIN: Final = DocumentKind("twin")
+"""What is stored as a document: a kept state, the parts that a branch followed, what is said of the making, and a twin
+that was typed."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,14 +56,14 @@ def twin_choice_of(row: FormulaRow) -> TwinChoice | None:
     """The twin of a stored formula; None without one."""
     if row.twin_id is not None:
         return TwinChoice(formula_id=row.twin_id, number=row.twin_number)
-    return None if row.twin is None else TwinChoice(**row.twin)
+    return None if row.twin is None else TwinChoice(**TWIN.read(row.twin))
 
 
 def typed_twin(twin: TwinChoice | None) -> dict[str, Any] | None:
     """A typed twin as it is stored; None for none and for a formula."""
     if twin is None or twin.formula_id is not None:
         return None
-    return {name: getattr(twin, name) for name in ("name", "mass_g", *FIGURES)}
+    return TWIN.written({name: getattr(twin, name) for name in ("name", "mass_g", *FIGURES)})
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,11 +103,12 @@ class ProductionSettings:
         stored = {name: value for name, value in asdict(self).items() if value != getattr(usual, name)}
         if self.tins:
             stored["tins"] = [{"tin_id": str(each.tin_id), "count": each.count} for each in self.tins]
-        return stored
+        return PRODUCTION.written(stored)
 
     @classmethod
     def from_stored(cls, stored: dict[str, Any]) -> "ProductionSettings":
-        """What was stored."""
+        """What was stored. Raises UnknownDocument."""
+        stored = PRODUCTION.read(stored)
         tins = tuple(UsedTin(UUID(each["tin_id"]), each["count"]) for each in stored.get("tins", []))
         oven = Oven(stored["oven"]) if stored.get("oven") else None
         return cls(**stored | {"tins": tins, "oven": oven, "by": PortionBy(stored.get("by", PortionBy.COUNT))})
@@ -136,13 +154,17 @@ def head_of(draft: Draft) -> FormulaHead:
     )
 
 
-def parts_stored(parts: tuple[Part, ...]) -> list[dict[str, Any]]:
-    """Parts as a kept state holds them."""
-    return [asdict(part) for part in parts]
+def parts_stored(parts: tuple[Part, ...]) -> Content:
+    """Parts as a branch keeps those of its base."""
+    return PARTS.written({"parts": [asdict(part) for part in parts]})
 
 
-def parts_from(stored: list[dict[str, Any]]) -> tuple[Part, ...]:
-    """Parts that a kept state holds."""
+def parts_from(stored: Content | list[Content]) -> tuple[Part, ...]:
+    """Parts that a branch keeps; a bare list of them is the first form. Raises UnknownDocument."""
+    return _parts(PARTS.read({"parts": stored} if isinstance(stored, list) else stored)["parts"])
+
+
+def _parts(stored: list[Content]) -> tuple[Part, ...]:
     return tuple(
         Part(
             part["name"],
@@ -153,25 +175,28 @@ def parts_from(stored: list[dict[str, Any]]) -> tuple[Part, ...]:
     )
 
 
-def stored(draft: Draft) -> dict[str, Any]:
+def stored(draft: Draft) -> Content:
     """A draft as a kept state holds it."""
     twin = None
     if draft.twin is not None:
         formula_id = draft.twin.formula_id
         twin = asdict(draft.twin) | {"formula_id": str(formula_id) if formula_id else None}
-    return {
-        "name": draft.name,
-        "family": draft.family,
-        "pieces": draft.pieces,
-        "method": draft.method,
-        "parts": parts_stored(draft.parts),
-        "twin": twin,
-        "production": draft.production.stored(),
-    }
+    return FORMULA.written(
+        {
+            "name": draft.name,
+            "family": draft.family,
+            "pieces": draft.pieces,
+            "method": draft.method,
+            "parts": [asdict(part) for part in draft.parts],
+            "twin": twin,
+            "production": draft.production.stored(),
+        }
+    )
 
 
-def from_stored(kept: dict[str, Any]) -> Draft:
-    """The draft that a kept state holds."""
+def from_stored(kept: Content) -> Draft:
+    """The draft that a kept state holds, of whatever form. Raises UnknownDocument."""
+    kept = FORMULA.read(kept)
     twin = None
     if kept["twin"] is not None:
         formula_id = kept["twin"]["formula_id"]
@@ -181,7 +206,7 @@ def from_stored(kept: dict[str, Any]) -> Draft:
         family=kept["family"],
         pieces=kept["pieces"],
         method=kept["method"],
-        parts=parts_from(kept["parts"]),
+        parts=_parts(kept["parts"]),
         twin=twin,
         production=ProductionSettings.from_stored(kept["production"]),
     )

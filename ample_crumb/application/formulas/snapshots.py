@@ -5,7 +5,7 @@ from datetime import datetime, timedelta
 from typing import Final
 from uuid import UUID, uuid4
 
-from ample_crumb.application.formulas.draft import Draft, stored
+from ample_crumb.application.formulas.draft import Draft, from_stored, stored
 from ample_crumb.application.formulas.summaries import summary_now
 from ample_crumb.store import versions
 from ample_crumb.store.database import Connection
@@ -45,7 +45,8 @@ def unkept_snapshot(
     connection: Connection, principal: Principal, row: FormulaRow, draft: Draft, kept_as: KeptAs
 ) -> VersionSnapshot | None:
     """The state, unless it is the one that was kept last."""
-    if versions.last_draft(connection, principal.kitchen_id, row.id) == stored(draft):
+    last = versions.last_draft(connection, principal.kitchen_id, row.id)
+    if last is not None and from_stored(last) == draft:
         return None
     return snapshot_of(connection, principal, row, draft, kept_as)
 

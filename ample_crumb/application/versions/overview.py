@@ -53,7 +53,7 @@ def version_view(row: VersionRow, context: KitchenContext) -> VersionView:
 
 
 def _base(
-    connection: Connection, principal: Principal, base: tuple[UUID, str, list[dict[str, object]]], now: Draft
+    connection: Connection, principal: Principal, base: tuple[UUID, str, dict[str, object]], now: Draft
 ) -> BaseView:
     base_id, name, followed = base
     parts = formulas.parts_of(connection, principal.kitchen_id, base_id)
