@@ -40,7 +40,7 @@ def _keystroke(page: Page, place: int) -> float:
     field = page.get_by_label("Line as written").first
     field.focus()
     field.evaluate("field => field.setSelectionRange(0, 3)")
-    before = page.locator("[data-kcal]").first.inner_text()
+    before = page.locator("[data-kcal]").first.text_content()
     page.evaluate(
         "addEventListener('input', () => { window.typedAt = performance.now(); }, { once: true, capture: true })"
     )

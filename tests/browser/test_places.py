@@ -1,10 +1,11 @@
 """Formulas, days, settings and finding in a real browser: what each offers, its way back, and what is kept."""
 
+import gzip
 import re
 from datetime import datetime, timedelta
 from itertools import pairwise
 
-from playwright.sync_api import Page, Route, expect
+from playwright.sync_api import Page, Response, Route, expect
 
 from tests.browser.page import InBrowser
 from tests.browser.test_story import open_new, paste
@@ -351,3 +352,25 @@ class NewUsers(InBrowser):
         expect(page.locator("[data-saved]")).to_have_text("saved")
         page.wait_for_load_state("networkidle")
         self.assertEqual(asked, ["POST bench", "PUT formulas"])
+
+
+class Loading(InBrowser):
+    def scripts_kb(self, path: str, drawn: str) -> float:
+        """All scripts until a view is drawn in a window that knows nothing yet, gzipped, in kB of 1,000 bytes."""
+        context = self.browser.new_context(viewport={"width": 1280, "height": 800})
+        self.addCleanup(context.close)
+        page = context.new_page()
+        answers: list[Response] = []
+        page.on("response", lambda each: answers.append(each))  # noqa: PLW0108 # the browser asks it for its signature
+        page.goto(f"{self.served.address}{path}")
+        page.locator(drawn).first.wait_for()
+        scripts = [each.body() for each in list(answers) if each.url.endswith(".js")]
+        return sum(len(gzip.compress(body, 6)) for body in scripts) / 1000
+
+    def test_a_place_loads_no_more_than_it_needs(self) -> None:
+        page = self.page()
+        page.get_by_role("link", name="Formulas").click()
+        page.get_by_role("link", name="White bean blondies").click()
+        bench = page.url.removeprefix(self.served.address)
+        self.assertLess(self.scripts_kb("/today", "[data-sentence]"), 150)
+        self.assertLess(self.scripts_kb(bench, "[data-piece-kcal]"), 215)

@@ -6,9 +6,9 @@ import { loadNewer, useRenewed } from "@/api/release";
 import { isSingleKey, PLACES, useKeys } from "@/ui/keys";
 import { type StatusLine, StatusLineContext } from "@/ui/statusLine";
 import { DayStrip } from "./DayStrip";
-import { KeyList } from "./KeyList";
 
 const FindAnything = lazy(() => import("./FindAnything"));
+const KeyList = lazy(() => import("./KeyList"));
 
 const ICONS = { "/today": Sun, "/formulas": CookingPot, "/cupboard": Package, "/settings": Settings2 };
 
@@ -109,7 +109,11 @@ export function Frame() {
           <FindAnything open onOpenChange={setFinding} />
         </Suspense>
       )}
-      <KeyList open={listing} onOpenChange={setListing} path={pathname} />
+      {listing && (
+        <Suspense>
+          <KeyList open onOpenChange={setListing} path={pathname} />
+        </Suspense>
+      )}
     </div>
   );
 }

@@ -8,7 +8,7 @@ interface KeyListProps {
   path: string;
 }
 
-export function KeyList({ open, onOpenChange, path }: KeyListProps) {
+export default function KeyList({ open, onOpenChange, path }: KeyListProps) {
   const cupboard = path.startsWith("/cupboard");
   const { place, keys } = keysOf(path);
   const [single] = useSingleKeys();
