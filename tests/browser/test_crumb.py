@@ -8,7 +8,7 @@ from tests.browser.page import InBrowser
 from tests.browser.test_story import open_new
 
 CLASSIC = "Butter slab\nmakes 12\n250 g flour\n250 g butter\n250 g sugar\n5 eggs\n2 g salt\n"
-TABS = ("Bench", "Swaps", "Sweeteners", "Reach a target", "Classic", "Method", "Versions")
+TABS = ("Bench", "Label", "Swaps", "Sweeteners", "Reach a target", "Classic", "Method", "Versions")
 
 
 class Crumb(InBrowser):

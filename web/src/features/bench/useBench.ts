@@ -31,8 +31,10 @@ function benchOf(view: FormulaView, client: QueryClient, tell: Tell): DraftStore
       client.setQueryData(formulaQuery(stored.id).queryKey, stored);
       client.setQueryData(settledKey(draft), stored.settled);
       // Nothing of these is on screen while one types; they are asked for where they are looked at.
-      for (const queryKey of [FORMULA_LISTS, ["versions"], ["days"]])
+      for (const queryKey of [FORMULA_LISTS, ["days"]])
         void client.invalidateQueries({ queryKey, refetchType: "none" });
+      // The tab Versions may have been opened before this arrived.
+      void client.invalidateQueries({ queryKey: ["versions"] });
     },
     remember: (name, slug) =>
       void remember(name, slug, client).catch((error) => tell(error instanceof Problem ? error.detail : String(error))),
