@@ -11,9 +11,9 @@ from uuid import UUID, uuid4
 import psycopg
 
 from ample_crumb.application.formulas import commands
-from ample_crumb.application.formulas.draft import Draft
 from ample_crumb.application.jobs import work
 from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.core.production.draft import Draft
 from ample_crumb.store.scope import Principal
 from benchmarks.measure import time_calls
 from tests.kitchen import Served, new_database, open_database

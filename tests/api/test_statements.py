@@ -7,8 +7,8 @@ from uuid import uuid4
 import psycopg
 
 from ample_crumb.application.formulas import commands
-from ample_crumb.application.formulas.draft import Draft
 from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.core.production.draft import Draft
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 from tests.api.counting import statements

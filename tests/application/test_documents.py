@@ -5,17 +5,9 @@ from typing import Any
 from uuid import uuid4
 
 from ample_crumb.application.documents import DocumentKind, UnknownDocument
-from ample_crumb.application.formulas.draft import (
-    Draft,
-    ProductionSettings,
-    TwinChoice,
-    UsedTin,
-    from_stored,
-    parts_from,
-    parts_stored,
-    stored,
-)
+from ample_crumb.application.formulas.draft import from_stored, parts_from, parts_stored, stored
 from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.core.production.draft import Draft, ProductionSettings, TwinChoice, UsedTin
 
 KIND = DocumentKind("jar", (lambda old: {"grams": old["weight"]}, lambda old: old | {"lid": True}))
 

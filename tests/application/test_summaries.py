@@ -14,7 +14,7 @@ from ample_crumb.application.cupboard.views import ProductDraft
 from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.formulas import queries as formulas_queries
 from ample_crumb.application.formulas import saving
-from ample_crumb.application.formulas.draft import Bench, Draft, TwinChoice
+from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.nested import nested_slug
 from ample_crumb.application.formulas.views import FormulaListItem
 from ample_crumb.application.jobs import Worker
@@ -24,6 +24,7 @@ from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
 from ample_crumb.core.formula.alerts import DietAlert
 from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.core.production.draft import Draft, TwinChoice
 from ample_crumb.store import kitchens
 from ample_crumb.store.eaters import EaterRow
 from tests.application.case import KitchenCase

@@ -6,11 +6,12 @@ from uuid import UUID, uuid4
 
 from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.formulas import queries as formulas_queries
-from ample_crumb.application.formulas.draft import Draft, ProductionSettings, TwinChoice, from_stored, stored
+from ample_crumb.application.formulas.draft import from_stored, stored
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.application.versions import commands as versions_commands
 from ample_crumb.application.versions import queries as versions_queries
 from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.core.production.draft import Draft, ProductionSettings, TwinChoice
 from ample_crumb.store import kitchens
 from ample_crumb.store.scope import Principal
 from tests.application.case import KitchenCase

@@ -9,8 +9,8 @@ import psycopg
 from playwright.sync_api import Error, Page, Request, Route, expect
 
 from ample_crumb.application.formulas import commands
-from ample_crumb.application.formulas.draft import Draft
 from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.core.production.draft import Draft
 from tests.browser.page import InBrowser
 from tests.browser.test_story import open_new
 from tests.kitchen import open_database

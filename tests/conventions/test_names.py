@@ -27,6 +27,7 @@ _UNIT_ELSEWHERE: Final = {
     "Token": "a number as written, its unit stands behind it",
     "Range": "two ends of any amount",
     "UsedAmount": "in its `unit`",
+    "Between": "in the unit of the field that it bounds",
     "Variable": "a solver's, of any unit",
     "LinearConstraint": "a solver's, of any unit",
 }
@@ -56,7 +57,7 @@ class Names(unittest.TestCase):
                 for field in node.body:
                     if not isinstance(field, ast.AnnAssign) or not isinstance(field.target, ast.Name):
                         continue
-                    a_float = re.fullmatch(r"float( \| None)?", ast.unparse(field.annotation))
+                    a_float = re.match(r"(Annotated\[)?float\b", ast.unparse(field.annotation))
                     if a_float and not _UNIT.search(field.target.id.lower()):
                         used.add(node.name)
                         if node.name not in _UNIT_ELSEWHERE:
@@ -140,7 +141,7 @@ class Bodies(unittest.TestCase):
 
         for wrong in (True, "1", [1], None):
             with self.subTest(wrong), self.assertRaises(ValidationError):
-                NudgeBody(text="100 g oats", factor=wrong)  # type: ignore[arg-type]
+                NudgeBody.model_validate({"text": "100 g oats", "factor": wrong})
         for none in (5e-324, 0, -1, float("nan"), float("inf"), 10**4000):
             with self.subTest(str(none)[:9]), self.assertRaises(ValidationError):
                 ScaleBody(parts=[], factor=none)

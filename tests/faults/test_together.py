@@ -14,13 +14,13 @@ from ample_crumb.application.cupboard.views import ProductDraft
 from ample_crumb.application.cupboards import label_slug
 from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.formulas import queries as formulas_queries
-from ample_crumb.application.formulas.draft import Draft, TwinChoice
 from ample_crumb.application.formulas.nested import nested_slug
 from ample_crumb.application.problems import ChangedMeanwhile
 from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
 from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.core.production.draft import Draft, TwinChoice
 from ample_crumb.store import formula_writes, kitchens
 from tests.application.case import KitchenCase
 

@@ -7,12 +7,13 @@ from pydantic import Field
 
 from ample_crumb.api.bodies.base import Body, Day, Family
 from ample_crumb.application.formulas.queries import ListChoices
+from ample_crumb.core.bounds import STORABLE
 from ample_crumb.core.food.allergens import BROKEN_BY
 from ample_crumb.store.formulas import ListOrder
 
-Words = Annotated[str, Query(max_length=200, pattern=r"^[^\x00]*$")]
+Words = Annotated[str, Query(max_length=200, pattern=STORABLE)]
 
-_Text = Annotated[str, Field(max_length=200, pattern=r"^[^\x00]*$")]
+_Text = Annotated[str, Field(max_length=200, pattern=STORABLE)]
 
 
 class ListedBy(Body):

@@ -8,6 +8,7 @@ from pydantic import Field
 from ample_crumb.api.bodies.base import Whole
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.application.crumb.views import FeedbackDraft
+from ample_crumb.core.bounds import STORABLE
 
 VersionNumber = Annotated[Whole, Field(ge=1, le=100_000)]
 
@@ -16,7 +17,7 @@ class FeedbackBody(BenchBody):
     """How a batch of what is on the Bench came out."""
 
     id: UUID
-    words: Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[^\x00]*$")]
+    words: Annotated[str, Field(min_length=1, max_length=60, pattern=STORABLE)]
     number: VersionNumber | None = None
 
     def feedback(self) -> FeedbackDraft:

@@ -1,103 +1,70 @@
 """What comes in from Formulas."""
 
+from dataclasses import replace
 from typing import Annotated, Any
 from uuid import UUID
 
 from pydantic import Field
 
-from ample_crumb.api.bodies.base import (
-    LEAST,
-    Body,
-    Day,
-    Family,
-    Figure,
-    Flag,
-    LineBody,
-    Number,
-    Parts,
-    Pieces,
-    Version,
-    Whole,
-    read_parts,
-)
-from ample_crumb.application.formulas.draft import Bench, ProductionSettings, TwinChoice, UsedTin
-from ample_crumb.core.production.bake_time import Oven
-from ample_crumb.core.production.bake_yield import MOST_LOSS
-from ample_crumb.core.production.portions import PortionBy
+from ample_crumb.api.bodies.base import Body, Day, Flag, Number, Version
+from ample_crumb.api.bodies.derived import Derived
+from ample_crumb.application.formulas.draft import Bench
+from ample_crumb.core.bounds import LEAST, STORABLE
+from ample_crumb.core.formula.formula import Line, Part, PartOptions, identified
+from ample_crumb.core.production.draft import Draft, ProductionSettings, TwinChoice, UsedTin
 from ample_crumb.core.production.scaling import TinFactor
-from ample_crumb.core.quantity.recipe_parser import MOST_PIECES
 from ample_crumb.core.quantity.weighing import MOST_G
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS
 
-Method = Annotated[str, Field(max_length=20_000, pattern=r"^[^\x00]*$")]
+
+class LineBody(Derived, becomes=Line):
+    """A line as written, by its id, and the ingredient picked for it."""
+
+    def line(self) -> Line:
+        """As the core has it."""
+        return self.made(Line)
 
 
-class TwinBody(Body):
+class PartOptionsBody(Derived, becomes=PartOptions):
+    """How a part goes in: what baking takes of it, how much of what was made is used, and when."""
+
+
+class PartBody(Derived, becomes=Part, usual={"name": ""}):
+    """A part with its lines."""
+
+
+Parts = Annotated[list[PartBody], Field(max_length=40)]
+
+
+class TwinBody(Derived, becomes=TwinChoice):
     """What a formula is compared with: another formula, as it is or as it was kept under `number`, or a food by name
     with figures for a mass of it."""
 
-    formula_id: UUID | None = None
-    number: Annotated[Whole, Field(ge=1, le=100_000)] | None = None
-    name: Annotated[str, Field(max_length=120, pattern=r"^[^\x00]*$")] = ""
-    mass_g: Annotated[Number, Field(ge=LEAST, le=10_000)] = 100.0
-    energy_kcal: Figure = None
-    protein_g: Figure = None
-    fat_g: Figure = None
-    saturates_g: Figure = None
-    sugars_g: Figure = None
-    fibre_g: Figure = None
-    salt_g: Figure = None
-
-    def reference(self) -> TwinChoice:
-        """As the work layer has it; a formula brings its own figures."""
-        if self.formula_id:
-            return TwinChoice(self.formula_id, self.number)
-        return TwinChoice(**self.model_dump() | {"number": None})
+    def core(self) -> TwinChoice:
+        """As the core has it; a formula brings its own figures."""
+        made = self.made(TwinChoice)
+        if made.formula_id:
+            return TwinChoice(made.formula_id, made.number)
+        return replace(made, number=None)
 
 
-class UsedTinBody(Body):
+class UsedTinBody(Derived, becomes=UsedTin):
     """So many of a tin."""
 
-    tin_id: UUID
-    count: Annotated[Whole, Field(ge=1, le=20)] = 1
 
-
-class ProductionBody(Body):
+class ProductionBody(Derived, becomes=ProductionSettings):
     """How a formula is made; what cannot be used as asked comes back as a problem of the outcome."""
 
-    by: PortionBy = PortionBy.COUNT
-    piece_g: Annotated[Number, Field(ge=LEAST, le=MOST_G)] | None = None
-    scoop: Annotated[str, Field(max_length=40, pattern=r"^[^\x00]*$")] = ""
-    density_g_per_ml: Annotated[Number, Field(gt=0.1, le=3)] | None = None
-    small_count: Annotated[Whole, Field(ge=0, le=MOST_PIECES)] = 0
-    small_g: Annotated[Number, Field(ge=0, le=MOST_G)] = 0.0
-    made_count: Annotated[Number, Field(ge=LEAST, le=MOST_PIECES)] | None = None
-    loss_share: Annotated[Number, Field(ge=0, le=MOST_LOSS)] | None = None
-    residue_g: Annotated[Number, Field(ge=0, le=MOST_G)] = 0.0
-    trimmings_g: Annotated[Number, Field(ge=0, le=MOST_G)] = 0.0
-    dough_g: Annotated[Number, Field(ge=LEAST, le=MOST_G)] | None = None
-    baked_g: Annotated[Number, Field(ge=LEAST, le=MOST_G)] | None = None
-    tins: Annotated[list[UsedTinBody], Field(max_length=8)] = Field(default_factory=list)
-    cuts: Annotated[str, Field(max_length=40, pattern=r"^[^\x00]*$")] = ""
-    oven: Oven | None = None
-    oven_c: Annotated[Number, Field(ge=100, le=300)] | None = None
 
-    def making(self) -> ProductionSettings:
-        """As the work layer has it."""
-        tins = tuple(UsedTin(each.tin_id, each.count) for each in self.tins)
-        return ProductionSettings(**self.model_dump(exclude={"tins"}) | {"tins": tins})
-
-
-class DraftBody(Body):
+class DraftBody(Derived, becomes=Draft, usual={"family": "", "method": ""}):
     """A formula as it is on the Bench."""
 
-    name: Annotated[str, Field(min_length=1, max_length=120, pattern=r"^[^\x00]*$")]
-    family: Family = ""
-    pieces: Pieces
-    method: Method = ""
-    parts: Parts
-    twin: TwinBody | None = None
-    production: ProductionBody = Field(default_factory=ProductionBody)
+    name: Annotated[str, Field(min_length=1, max_length=120, pattern=STORABLE)]
+
+    def draft(self) -> Draft:
+        """As the core has it, each line with an id of its own."""
+        made = self.made(Draft)
+        return replace(made, parts=identified(made.parts))
 
 
 class NewFormula(DraftBody):
@@ -124,30 +91,15 @@ class ArchivedBody(Body):
     archived: Flag
 
 
-class BenchBody(Body):
+class BenchBody(Derived, becomes=Bench, usual={"name": "", "family": "", "method": ""}):
     """What is on the Bench, and the day it should fit into."""
 
-    parts: Parts
-    pieces: Pieces
-    family: Family = ""
     day: Day
-    twin: TwinBody | None = None
-    production: ProductionBody = Field(default_factory=ProductionBody)
-    name: Annotated[str, Field(max_length=120, pattern=r"^[^\x00]*$")] = ""
-    method: Method = ""
 
     def bench(self) -> Bench:
-        """As the work layer has it."""
-        return Bench(
-            name=self.name,
-            family=self.family,
-            pieces=self.pieces,
-            method=self.method,
-            parts=read_parts(self.parts),
-            twin=self.twin.reference() if self.twin else None,
-            production=self.production.making(),
-            day=self.day,
-        )
+        """As the core has it, each line with an id of its own."""
+        made = self.made(Bench)
+        return replace(made, parts=identified(made.parts))
 
 
 class ScaleBody(Body):
@@ -156,6 +108,10 @@ class ScaleBody(Body):
     parts: Parts
     factor: Annotated[Number, Field(ge=LEAST, le=1000)]
     surface_factor: Annotated[Number, Field(ge=LEAST, le=1000)] | None = None
+
+    def scaled(self) -> tuple[Part, ...]:
+        """The parts as the core has them."""
+        return identified([part.made(Part) for part in self.parts])
 
     def by(self) -> TinFactor:
         """As the core has it."""

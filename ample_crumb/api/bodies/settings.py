@@ -5,30 +5,29 @@ from uuid import UUID
 
 from pydantic import Field
 
-from ample_crumb.api.bodies.base import Body, Number, Whole
+from ample_crumb.api.bodies.base import Body, Number
+from ample_crumb.api.bodies.derived import Derived
+from ample_crumb.core.bounds import STORABLE
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
 from ample_crumb.core.formula.alerts import ASKABLE
 from ample_crumb.core.production.bake_time import WRITTEN_WATTS, Oven
-from ample_crumb.core.production.tins import Tin, TinKind
+from ample_crumb.core.production.tins import Tin
 from ample_crumb.core.quantity.units import MeasureSystem
-
-# What no tin can be is said in words by the core; these only keep figures within what can be worked with.
-Size = Annotated[Number, Field(ge=-1_000_000, le=1_000_000)]
 
 
 class CorrectionBody(Body):
     """What a written name means from now on."""
 
-    name: Annotated[str, Field(min_length=1, max_length=300, pattern=r"^[^\x00]*$")]
-    slug: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00]*$")]
+    name: Annotated[str, Field(min_length=1, max_length=300, pattern=STORABLE)]
+    slug: Annotated[str, Field(min_length=1, max_length=80, pattern=STORABLE)]
 
 
 class EffectBody(Body):
     """What a written name would mean, null for what its words say; `beside` is the formula that one sees already."""
 
-    name: Annotated[str, Field(min_length=1, max_length=300, pattern=r"^[^\x00]*$")]
-    slug: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00]*$")] | None = None
+    name: Annotated[str, Field(min_length=1, max_length=300, pattern=STORABLE)]
+    slug: Annotated[str, Field(min_length=1, max_length=80, pattern=STORABLE)] | None = None
     beside: UUID | None = None
 
 
@@ -48,25 +47,17 @@ class SettingsBody(Body):
 class EaterBody(Body):
     """Somebody, and what must be kept from them."""
 
-    name: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00]*$")]
+    name: Annotated[str, Field(min_length=1, max_length=80, pattern=STORABLE)]
     avoids: Annotated[
         list[Annotated[str, Field(pattern=f"^({'|'.join(ASKABLE)})$")]], Field(min_length=1, max_length=30)
     ]
 
 
-class TinBody(Body):
+class TinBody(Derived, becomes=Tin):
     """A tin by its inner measures at the top, in cm, or by the water it holds. What cannot be is said in words."""
 
-    name: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00]*$")]
-    kind: TinKind
-    length_cm: Size
-    depth_cm: Size
-    width_cm: Size | None = None
-    bottom_share: Size = 1.0
-    hole_cm: Size = 0.0
-    cups: Annotated[Whole, Field(ge=-1_000_000, le=1_000_000)] = 1
-    water_ml: Size | None = None
+    name: Annotated[str, Field(min_length=1, max_length=80, pattern=STORABLE)]
 
     def tin(self) -> Tin:
         """As the core has it."""
-        return Tin(**self.model_dump(exclude={"name"}))
+        return self.made(Tin)

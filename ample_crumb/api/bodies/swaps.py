@@ -4,24 +4,19 @@ from typing import Annotated
 
 from pydantic import Field
 
-from ample_crumb.api.bodies.base import LEAST, Body, Flag, LineId, Number
+from ample_crumb.api.bodies.base import Flag
+from ample_crumb.api.bodies.derived import Derived
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.core.swap.apply import SwapUse
 from ample_crumb.core.swap.sweetener_options import Blend, BlendShare
 
-Slug = Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[a-z0-9_-]+$")]
 
-
-class UseBody(Body):
+class UseBody(Derived, becomes=SwapUse):
     """A swap used on a line, for a share of it."""
-
-    swap: Slug
-    line_id: LineId
-    share: Annotated[Number, Field(ge=LEAST, le=1)] = 1.0
 
     def use(self) -> SwapUse:
         """As the core has it."""
-        return SwapUse(self.swap, self.line_id, self.share)
+        return self.made(SwapUse)
 
 
 class SwapsBody(BenchBody):
@@ -30,21 +25,16 @@ class SwapsBody(BenchBody):
     uses: Annotated[list[UseBody], Field(min_length=1, max_length=30)]
 
 
-class ShareBody(Body):
+class ShareBody(Derived, becomes=BlendShare):
     """A sweetener, and its share of the sweetness."""
 
-    slug: Slug
-    share: Annotated[Number, Field(ge=LEAST, le=100)]
 
-
-class BlendBody(Body):
+class BlendBody(Derived, becomes=Blend):
     """Sweeteners together."""
-
-    shares: Annotated[list[ShareBody], Field(min_length=1, max_length=4)]
 
     def blend(self) -> Blend:
         """As the core has it."""
-        return Blend(tuple(BlendShare(each.slug, each.share) for each in self.shares))
+        return self.made(Blend)
 
 
 class SweetenersBody(BenchBody):

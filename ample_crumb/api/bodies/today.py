@@ -5,21 +5,18 @@ from uuid import UUID
 
 from pydantic import Field
 
-from ample_crumb.api.bodies.base import LEAST, Body, Day, DayType, LineText, Moment, Number, Version
+from ample_crumb.api.bodies.base import Body, Day, DayType, LineText, Moment, Number, Version
+from ample_crumb.api.bodies.derived import Derived
+from ample_crumb.core.bounds import LEAST, STORABLE
 from ample_crumb.core.day.day_budget import Targets
 
 
-class TargetsBody(Body):
+class TargetsBody(Derived, becomes=Targets):
     """Targets of a day type from a day on."""
-
-    energy_kcal: Annotated[Number, Field(ge=1, le=20_000)]
-    protein_g: Annotated[Number, Field(ge=0, le=2_000)]
-    fat_g: Annotated[Number, Field(ge=0, le=2_000)] | None = None
-    carbohydrate_g: Annotated[Number, Field(ge=0, le=4_000)] | None = None
 
     def targets(self) -> Targets:
         """As the core has them."""
-        return Targets(self.energy_kcal, self.protein_g, self.fat_g, self.carbohydrate_g)
+        return self.made(Targets)
 
 
 class AllTargetsBody(Body):
@@ -60,7 +57,7 @@ class NewPieces(Body):
     eaten_at: Moment
     formula_id: UUID
     piece_count: Annotated[Number, Field(ge=LEAST, le=100)] | None = None
-    amount: Annotated[str, Field(max_length=60, pattern=r"^[^\x00]*$")] = ""
+    amount: Annotated[str, Field(max_length=60, pattern=STORABLE)] = ""
 
 
 class EntryBody(Body):

@@ -6,8 +6,9 @@ from uuid import UUID
 from pydantic import Field
 
 from ample_crumb.api.bodies.base import Body, Flag, Version, Whole
+from ample_crumb.core.bounds import STORABLE
 
-VersionName = Annotated[str, Field(max_length=80, pattern=r"^[^\x00]*$")]
+VersionName = Annotated[str, Field(max_length=80, pattern=STORABLE)]
 
 
 class KeepBody(Body):
@@ -39,7 +40,7 @@ class BranchBody(Body):
     """The id and name of a branch."""
 
     id: UUID
-    name: Annotated[str, Field(min_length=1, max_length=120, pattern=r"^[^\x00]*$")]
+    name: Annotated[str, Field(min_length=1, max_length=120, pattern=STORABLE)]
 
 
 class FollowBody(Body):

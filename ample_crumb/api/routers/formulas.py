@@ -9,13 +9,11 @@ from fastapi import APIRouter, Query, Response
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.asked import ListedBy
-from ample_crumb.api.bodies.base import read_parts
 from ample_crumb.api.bodies.formulas import (
     ArchivedBody,
     BenchBody,
     CopyBody,
     DetailBody,
-    DraftBody,
     NewFormula,
     NudgeBody,
     OtherTinsBody,
@@ -27,7 +25,6 @@ from ample_crumb.api.description import CONFLICT
 from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.formulas import method, twin_comparison
 from ample_crumb.application.formulas import queries as formulas_queries
-from ample_crumb.application.formulas.draft import Draft, UsedTin
 from ample_crumb.application.formulas.method import MethodView
 from ample_crumb.application.formulas.twin_comparison import TwinView
 from ample_crumb.application.formulas.views import (
@@ -38,6 +35,7 @@ from ample_crumb.application.formulas.views import (
     ScaledView,
     SettledView,
 )
+from ample_crumb.core.production.draft import UsedTin
 from ample_crumb.core.production.scaling import TinFactors
 
 router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
@@ -52,7 +50,7 @@ def list_formulas(database: InDatabase, principal: AsPrincipal, choices: Annotat
 @router.post("/formulas", status_code=201)
 def create_formula(body: NewFormula, database: InDatabase, principal: AsPrincipal) -> FormulaView:
     """A new formula; the same id again gives the one that is there."""
-    return formulas_commands.create(database, principal, body.id, _draft(body))
+    return formulas_commands.create(database, principal, body.id, body.draft())
 
 
 @router.get("/formulas/{formula_id}")
@@ -66,7 +64,7 @@ def save_formula(
     formula_id: UUID, body: SavedFormula, database: InDatabase, principal: AsPrincipal, clock: InClock
 ) -> FormulaView:
     """Saves a formula; 409 with the present state when the version is not the newest."""
-    return formulas_commands.save(database, principal, formula_id, body.version, _draft(body), clock)
+    return formulas_commands.save(database, principal, formula_id, body.version, body.draft(), clock)
 
 
 @router.post("/formulas/{formula_id}/copies", status_code=201)
@@ -97,13 +95,13 @@ def read_settled(body: BenchBody, database: InDatabase, principal: AsPrincipal) 
 @router.post("/bench/scale")
 def scale_bench(body: ScaleBody, database: InDatabase, principal: AsPrincipal) -> ScaledView:
     """The lines in another amount."""
-    return formulas_queries.scale(database, principal, read_parts(body.parts), body.by())
+    return formulas_queries.scale(database, principal, body.scaled(), body.by())
 
 
 @router.post("/bench/tins")
 def other_tins(body: OtherTinsBody, database: InDatabase, principal: AsPrincipal) -> TinFactors:
     """By how much to multiply what is on the Bench for other tins."""
-    others = tuple(UsedTin(each.tin_id, each.count) for each in body.others)
+    others = tuple(each.made(UsedTin) for each in body.others)
     return formulas_queries.into_tins(database, principal, body.bench(), others)
 
 
@@ -130,12 +128,6 @@ def nudge_line(body: NudgeBody, database: InDatabase, principal: AsPrincipal) ->
 def detail_line(body: DetailBody, database: InDatabase, principal: AsPrincipal) -> Rewritten:
     """A line written anew with its details, and otherwise as it was."""
     return Rewritten(formulas_queries.detail(database, principal, body.line(), body.changes()))
-
-
-def _draft(body: DraftBody) -> Draft:
-    reference = body.twin.reference() if body.twin else None
-    parts = read_parts(body.parts)
-    return Draft(body.name, body.family, body.pieces, body.method, parts, reference, body.production.making())
 
 
 @router.post("/bench/twin")

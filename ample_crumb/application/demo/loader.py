@@ -15,7 +15,7 @@ from ample_crumb.application.cupboard import queries as cupboard_queries
 from ample_crumb.application.cupboard.views import ProductDraft
 from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.formulas import queries as formulas_queries
-from ample_crumb.application.formulas.draft import Draft, ProductionSettings, TwinChoice, UsedTin, on_bench
+from ample_crumb.application.formulas.draft import on_bench
 from ample_crumb.application.formulas.views import Pasted
 from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.application.today import commands as today_commands
@@ -23,6 +23,7 @@ from ample_crumb.application.today.commands import NewEntry
 from ample_crumb.application.versions import commands as versions_commands
 from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.formula.formula import Line, PartBake, PartOptions
+from ample_crumb.core.production.draft import Draft, ProductionSettings, TwinChoice, UsedTin
 from ample_crumb.core.production.portions import PortionBy
 from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.formats.products_csv import typed_products

@@ -5,13 +5,14 @@ from uuid import UUID
 
 from ample_crumb.application.clock import Clock, system_clock
 from ample_crumb.application.formulas import saving
-from ample_crumb.application.formulas.draft import Draft, draft_of
+from ample_crumb.application.formulas.draft import draft_of
 from ample_crumb.application.formulas.evaluation import formula_view
 from ample_crumb.application.formulas.queries import open_one
 from ample_crumb.application.formulas.saving import CheckedDraft
 from ample_crumb.application.formulas.snapshots import keep, session_snapshot
 from ample_crumb.application.formulas.views import FormulaView
 from ample_crumb.application.problems import ChangedMeanwhile, NotHere
+from ample_crumb.core.production.draft import Draft
 from ample_crumb.store import formula_writes, formulas
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.scope import Principal

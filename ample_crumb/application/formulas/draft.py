@@ -1,4 +1,4 @@
-"""A formula as the baker has it on the Bench, saved or not, and the same as it is stored."""
+"""A formula as it is stored, and as it lies on the Bench on a day."""
 
 from dataclasses import asdict, dataclass, field, fields
 from datetime import date
@@ -6,9 +6,9 @@ from typing import Any, Final
 from uuid import UUID
 
 from ample_crumb.application.documents import Content, DocumentKind
-from ample_crumb.core.food.nutrients import NAMES
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.production.bake_time import Oven
+from ample_crumb.core.production.draft import FIGURES, Draft, ProductionSettings, TwinChoice, UsedTin
 from ample_crumb.core.production.portions import PortionBy
 from ample_crumb.store.formula_writes import FormulaHead
 from ample_crumb.store.formulas import FormulaRow
@@ -30,28 +30,6 @@ TWIN: Final = DocumentKind("twin")
 that was typed."""
 
 
-@dataclass(frozen=True, slots=True)
-class TwinChoice:
-    """Another formula by its id, as it is now or as it was kept under `number`, or a food by name with its figures for
-    `mass_g` of it; None is unknown."""
-
-    formula_id: UUID | None = None
-    number: int | None = None
-    name: str = ""
-    mass_g: float = 100.0
-    energy_kcal: float | None = None
-    protein_g: float | None = None
-    fat_g: float | None = None
-    saturates_g: float | None = None
-    sugars_g: float | None = None
-    fibre_g: float | None = None
-    salt_g: float | None = None
-
-
-FIGURES: Final = tuple(name for name in TwinChoice.__slots__ if name in NAMES)
-"""The figures that a typed twin may state."""
-
-
 def twin_choice_of(row: FormulaRow) -> TwinChoice | None:
     """The twin of a stored formula; None without one."""
     if row.twin_id is not None:
@@ -66,65 +44,22 @@ def typed_twin(twin: TwinChoice | None) -> dict[str, Any] | None:
     return TWIN.written({name: getattr(twin, name) for name in ("name", "mass_g", *FIGURES)})
 
 
-@dataclass(frozen=True, slots=True)
-class UsedTin:
-    """So many of a tin."""
-
-    tin_id: UUID
-    count: int = 1
-
-
-@dataclass(frozen=True, slots=True)
-class ProductionSettings:
-    """What is said of the making. `scoop` is a disher's number or a spoon, `cuts` are "4x3" or "8 wedges"; the rest as
-    `Portioning`, `Weighings` and `Kitchen` have it. `oven` and `oven_c` are None for the kitchen's and the family's
-    own."""
-
-    by: PortionBy = PortionBy.COUNT
-    piece_g: float | None = None
-    scoop: str = ""
-    density_g_per_ml: float | None = None
-    small_count: int = 0
-    small_g: float = 0.0
-    made_count: float | None = None
-    loss_share: float | None = None
-    residue_g: float = 0.0
-    trimmings_g: float = 0.0
-    dough_g: float | None = None
-    baked_g: float | None = None
-    tins: tuple[UsedTin, ...] = ()
-    cuts: str = ""
-    oven: Oven | None = None
-    oven_c: float | None = None
-
-    def stored(self) -> dict[str, Any]:
-        """As it is stored: what is not as usual."""
-        usual = ProductionSettings()
-        stored = {name: value for name, value in asdict(self).items() if value != getattr(usual, name)}
-        if self.tins:
-            stored["tins"] = [{"tin_id": str(each.tin_id), "count": each.count} for each in self.tins]
-        return PRODUCTION.written(stored)
-
-    @classmethod
-    def from_stored(cls, stored: dict[str, Any]) -> "ProductionSettings":
-        """What was stored. Raises UnknownDocument."""
-        stored = PRODUCTION.read(stored)
-        tins = tuple(UsedTin(UUID(each["tin_id"]), each["count"]) for each in stored.get("tins", []))
-        oven = Oven(stored["oven"]) if stored.get("oven") else None
-        return cls(**stored | {"tins": tins, "oven": oven, "by": PortionBy(stored.get("by", PortionBy.COUNT))})
+def production_stored(settings: ProductionSettings) -> Content:
+    """What is said of the making as it is stored: what is not as usual."""
+    usual = ProductionSettings()
+    stored = {name: value for name, value in asdict(settings).items() if value != getattr(usual, name)}
+    if settings.tins:
+        stored["tins"] = [{"tin_id": str(each.tin_id), "count": each.count} for each in settings.tins]
+    return PRODUCTION.written(stored)
 
 
-@dataclass(frozen=True, slots=True)
-class Draft:
-    """A formula as the baker has it on the Bench; `twin` is what "reduced" compares it with."""
-
-    name: str
-    family: str
-    pieces: int
-    method: str
-    parts: tuple[Part, ...]
-    twin: TwinChoice | None = None
-    production: ProductionSettings = field(default_factory=ProductionSettings)
+def production_from(stored: Content) -> ProductionSettings:
+    """What was stored of the making. Raises UnknownDocument."""
+    stored = PRODUCTION.read(stored)
+    tins = tuple(UsedTin(UUID(each["tin_id"]), each["count"]) for each in stored.get("tins", []))
+    oven = Oven(stored["oven"]) if stored.get("oven") else None
+    by = PortionBy(stored.get("by", PortionBy.COUNT))
+    return ProductionSettings(**stored | {"tins": tins, "oven": oven, "by": by})
 
 
 def draft_of(row: FormulaRow, parts: tuple[Part, ...]) -> Draft:
@@ -136,7 +71,7 @@ def draft_of(row: FormulaRow, parts: tuple[Part, ...]) -> Draft:
         method=row.method,
         parts=parts,
         twin=twin_choice_of(row),
-        production=ProductionSettings.from_stored(row.production),
+        production=production_from(row.production),
     )
 
 
@@ -150,7 +85,7 @@ def head_of(draft: Draft) -> FormulaHead:
         twin_id=draft.twin.formula_id if draft.twin else None,
         twin=typed_twin(draft.twin),
         twin_number=draft.twin.number if draft.twin else None,
-        production=draft.production.stored(),
+        production=production_stored(draft.production),
     )
 
 
@@ -189,7 +124,7 @@ def stored(draft: Draft) -> Content:
             "method": draft.method,
             "parts": [asdict(part) for part in draft.parts],
             "twin": twin,
-            "production": draft.production.stored(),
+            "production": production_stored(draft.production),
         }
     )
 
@@ -208,7 +143,7 @@ def from_stored(kept: Content) -> Draft:
         method=kept["method"],
         parts=_parts(kept["parts"]),
         twin=twin,
-        production=ProductionSettings.from_stored(kept["production"]),
+        production=production_from(kept["production"]),
     )
 
 

@@ -6,7 +6,6 @@ from functools import cached_property
 
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.cupboards import priced_food
-from ample_crumb.application.formulas.draft import Draft
 from ample_crumb.application.formulas.production import produce_draft
 from ample_crumb.core.crumb.check import CrumbCheck, JudgedDough, crumb_check, judge_dough
 from ample_crumb.core.crumb.hazards import Hazard, find_hazards
@@ -18,6 +17,7 @@ from ample_crumb.core.formula.claims import FormulaClaims, claims_of
 from ample_crumb.core.formula.cost import Cost, cost_of
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.production.draft import Draft
 from ample_crumb.core.production.production import Production
 from ample_crumb.core.uncertainty.propagation import Uncertainty, propagate
 

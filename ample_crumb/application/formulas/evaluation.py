@@ -5,7 +5,7 @@ from uuid import UUID
 
 from ample_crumb.application.context import load_context
 from ample_crumb.application.crumb.repairing import repairs_of
-from ample_crumb.application.formulas.draft import Bench, Draft
+from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluated import EvaluatedFormula, evaluated_draft
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.formulas.summaries import stored_formula
@@ -16,6 +16,7 @@ from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.label_text import label_ingredients
 from ample_crumb.core.problem import TooMuch
+from ample_crumb.core.production.draft import Draft
 from ample_crumb.core.quantity.recipe_parser import MOST_LINES
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.formulas import FormulaRow

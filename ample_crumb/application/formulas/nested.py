@@ -12,7 +12,7 @@ from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.cupboards import priced_food
-from ample_crumb.application.formulas.draft import ProductionSettings
+from ample_crumb.application.formulas.draft import production_from
 from ample_crumb.application.formulas.production import produce_draft
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.core.food.ingredient import Ingredient
@@ -20,6 +20,7 @@ from ample_crumb.core.food.nutrients import NAMES, Nutrients
 from ample_crumb.core.formula.allergens import AllergenNames, allergens_of
 from ample_crumb.core.formula.cost import cost_of
 from ample_crumb.core.formula.formula import Part, PartOptions
+from ample_crumb.core.production.draft import ProductionSettings
 from ample_crumb.core.production.production import Production
 from ample_crumb.core.quantity.weighing import Measures
 from ample_crumb.core.uncertainty.propagation import propagate
@@ -112,9 +113,7 @@ def _made(
 ) -> tuple[Production | None, str]:
     """The whole formula made, or the part that the slug names, as one eats it."""
     if slug == nested_slug(row.id):
-        return produce_draft(
-            parts, row.pieces, row.family, ProductionSettings.from_stored(row.production), context
-        ), row.name
+        return produce_draft(parts, row.pieces, row.family, production_from(row.production), context), row.name
     for part in parts:
         if slug == nested_slug(row.id, part.name):
             alone = replace(part, options=PartOptions(loss_share=part.options.loss_share, bake=part.options.bake))

@@ -6,12 +6,12 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 from ample_crumb.application.context import KitchenContext
-from ample_crumb.application.formulas.draft import ProductionSettings, UsedTin
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_time import BakeWindow, BakingConditions
 from ample_crumb.core.production.bake_yield import Weighings
+from ample_crumb.core.production.draft import ProductionSettings, UsedTin
 from ample_crumb.core.production.portions import PortionBy, Portioning, read_cuts, scoop_ml
 from ample_crumb.core.production.production import Alternative, Production, ProductionInputs, produce
 from ample_crumb.core.production.scaling import EggFactor, factors_for_eggs

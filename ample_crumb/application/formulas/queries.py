@@ -7,7 +7,7 @@ from typing import Any, Final
 from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.formulas.draft import Bench, UsedTin
+from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import (
     check_size,
     evaluate_bench,
@@ -40,6 +40,7 @@ from ample_crumb.core.formula.formula import Line, Part, parts_of
 from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.formula.rewrite import details_of, nudged, with_details
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.production.draft import UsedTin
 from ample_crumb.core.production.scaling import TinFactor, TinFactors, factors_by_part, factors_for_tins, scaled
 from ample_crumb.core.quantity.line_parser import without_bullet
 from ample_crumb.formats.recipe_text import recipe_from_text

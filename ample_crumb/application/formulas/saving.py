@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from uuid import UUID
 
-from ample_crumb.application.formulas.draft import Draft, head_of
+from ample_crumb.application.formulas.draft import head_of
 from ample_crumb.application.formulas.evaluated import EvaluatedFormula
 from ample_crumb.application.formulas.evaluation import check_size, evaluate_in, settled_view
 from ample_crumb.application.formulas.nested import refuse_circle
@@ -16,6 +16,7 @@ from ample_crumb.application.formulas.summaries import line_foods, stored_summar
 from ample_crumb.application.formulas.twin_figures import twin_figures
 from ample_crumb.application.formulas.views import EvaluatedView, FormulaView, SettledView, evaluated_view
 from ample_crumb.application.problems import CannotAccept
+from ample_crumb.core.production.draft import Draft
 from ample_crumb.store import formula_writes, formulas, jobs, kitchens, versions
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formula_writes import FormulaContent

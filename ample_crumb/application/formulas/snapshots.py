@@ -5,8 +5,9 @@ from datetime import datetime, timedelta
 from typing import Final
 from uuid import UUID, uuid4
 
-from ample_crumb.application.formulas.draft import Draft, from_stored, stored
+from ample_crumb.application.formulas.draft import from_stored, stored
 from ample_crumb.application.formulas.summaries import summary_now
+from ample_crumb.core.production.draft import Draft
 from ample_crumb.store import versions
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formulas import FormulaRow

@@ -4,13 +4,14 @@ from dataclasses import dataclass
 from typing import Final
 
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.formulas.draft import FIGURES, Bench, Draft, TwinChoice, draft_of, from_stored
+from ample_crumb.application.formulas.draft import Bench, draft_of, from_stored
 from ample_crumb.application.formulas.evaluation import evaluate_in
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.formulas.production import produce_draft
 from ample_crumb.application.views import FiguresView, view
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Figures, Nutrients, StandardUncertainty
 from ample_crumb.core.formula.twin import RoleGroup, TwinComparison, TwinLine, TwinSide, compare_with_twin
+from ample_crumb.core.production.draft import FIGURES, Draft, TwinChoice
 from ample_crumb.core.production.production import Production
 from ample_crumb.store import formulas, versions
 from ample_crumb.store.database import Connection, Database

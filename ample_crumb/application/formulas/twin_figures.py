@@ -1,9 +1,9 @@
 """What a formula is compared with for claims such as "reduced": its twin, per 100 g."""
 
-from ample_crumb.application.formulas.draft import FIGURES, TwinChoice
 from ample_crumb.application.formulas.summaries import kept_summary
 from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.food.nutrients import Nutrients
+from ample_crumb.core.production.draft import FIGURES, TwinChoice
 from ample_crumb.store import formulas, versions
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formulas import FormulaRow

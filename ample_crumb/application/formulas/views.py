@@ -5,7 +5,6 @@ from datetime import datetime
 from uuid import UUID
 
 from ample_crumb.application.crumb.views import RepairView
-from ample_crumb.application.formulas.draft import Draft
 from ample_crumb.application.formulas.evaluated import EvaluatedFormula
 from ample_crumb.application.formulas.production import ProductionView, production_view
 from ample_crumb.application.views import FiguresView, portion_view, view
@@ -23,6 +22,7 @@ from ample_crumb.core.formula.label_text import LabelIngredient
 from ample_crumb.core.formula.protein_quality import ProteinQuality, quality_of
 from ample_crumb.core.formula.reading import Choice, ReadLine
 from ample_crumb.core.formula.rewrite import fill_of
+from ample_crumb.core.production.draft import Draft
 from ample_crumb.core.production.scaling import ScaledLine
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 from ample_crumb.core.quantity.weighing import WeightBasis

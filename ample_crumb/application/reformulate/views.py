@@ -2,16 +2,24 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Final
+from typing import Annotated, Final
 
 from ample_crumb.application.views import FiguresView
+from ample_crumb.core.bounds import Between, Items, Letters
 from ample_crumb.core.crumb.check import CrumbCheck
 from ample_crumb.core.crumb.hazards import Hazard
+from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.quantity.recipe_parser import MOST_LINES
 from ample_crumb.core.reformulate.kitchen_rounding import LineMove
 from ample_crumb.core.reformulate.search import ReformulationStatus
 from ample_crumb.core.reformulate.variables import LineBounds
 from ample_crumb.core.reformulate.wishes import WishFigure
+
+MOST_WISHES: Final = 16
+
+_FoodSlug = Annotated[str, Letters(80)]
+_Ban = Annotated[str, Letters(40, pattern=f"^({'|'.join(KNOWN)})$")]
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,21 +27,21 @@ class WishDraft:
     """A wish as the window has it: a figure (`name`) with a `value`, or a claim by its name and `claim_of` whose rules,
     eu or us."""
 
-    name: str
-    value: float = 0.0
+    name: Annotated[str, Letters(60, 1)]
+    value: Annotated[float, Between(0, 100_000)] = 0.0
     at_least: bool = False
     per_100g: bool = False
-    claim_of: str = ""
+    claim_of: Annotated[str, Letters(2, pattern="^(|eu|us)$")] = ""
 
 
 @dataclass(frozen=True, slots=True)
 class ReformulationDraft:
     """What is asked; `allowed` None for what comes in as usual."""
 
-    wishes: tuple[WishDraft, ...]
-    holds: tuple[LineBounds, ...] = ()
-    allowed: tuple[str, ...] | None = None
-    bans: tuple[str, ...] = ()
+    wishes: Annotated[tuple[WishDraft, ...], Items(MOST_WISHES, 1)]
+    holds: Annotated[tuple[LineBounds, ...], Items(MOST_LINES)] = ()
+    allowed: Annotated[tuple[_FoodSlug, ...], Items(40)] | None = None
+    bans: Annotated[tuple[_Ban, ...], Items(30)] = ()
     whole_eggs: bool = True
     sure: bool = False
     keep_mass: bool = True
@@ -91,6 +99,3 @@ class PointView:
     energy_kcal: float
     protein_g: float | None
     answer: AnswerView | None
-
-
-MOST_WISHES: Final = 16

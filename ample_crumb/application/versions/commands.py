@@ -9,7 +9,7 @@ from psycopg.errors import SerializationFailure
 
 from ample_crumb.application.clock import Clock, system_clock
 from ample_crumb.application.formulas import saving, snapshots
-from ample_crumb.application.formulas.draft import Draft, draft_of, from_stored, parts_from, parts_stored
+from ample_crumb.application.formulas.draft import draft_of, from_stored, parts_from, parts_stored
 from ample_crumb.application.formulas.evaluation import formula_view
 from ample_crumb.application.formulas.saving import CheckedDraft
 from ample_crumb.application.formulas.snapshots import KeptAs, snapshot_of, unkept_snapshot
@@ -19,6 +19,7 @@ from ample_crumb.application.versions.overview import find_formula, versions_vie
 from ample_crumb.application.versions.views import BranchUpdate, VersionsView
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.merging import merge_base_changes
+from ample_crumb.core.production.draft import Draft
 from ample_crumb.store import formulas, kitchens, versions
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.formulas import FormulaRow

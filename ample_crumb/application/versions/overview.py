@@ -3,7 +3,7 @@
 from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.formulas.draft import Draft, from_stored, parts_from
+from ample_crumb.application.formulas.draft import from_stored, parts_from
 from ample_crumb.application.formulas.evaluation import formula_view
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.formulas.summaries import kept_summary
@@ -13,6 +13,7 @@ from ample_crumb.application.views import portion_view
 from ample_crumb.core.formula.difference import FormulaState, difference
 from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.merging import shared_lines
+from ample_crumb.core.production.draft import Draft
 from ample_crumb.store import formulas, versions
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formulas import FormulaRow

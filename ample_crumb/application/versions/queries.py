@@ -3,7 +3,7 @@
 from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.formulas.draft import Draft, from_stored
+from ample_crumb.application.formulas.draft import from_stored
 from ample_crumb.application.formulas.evaluation import formula_view
 from ample_crumb.application.formulas.summaries import summary_now
 from ample_crumb.application.problems import NotHere
@@ -17,6 +17,7 @@ from ample_crumb.application.versions.overview import (
 from ample_crumb.application.versions.views import VersionDifference, VersionsView, VersionView
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.twin import difference_in_words
+from ample_crumb.core.production.draft import Draft
 from ample_crumb.store import versions
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.formulas import FormulaRow

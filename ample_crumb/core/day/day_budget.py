@@ -3,8 +3,9 @@
 import math
 from collections.abc import Iterable
 from dataclasses import dataclass
-from typing import Final
+from typing import Annotated, Final
 
+from ample_crumb.core.bounds import Between
 from ample_crumb.core.food.nutrients import NAMES, Figures, Nutrients, StandardUncertainty, total, values
 
 ENERGY_FLOOR_KCAL: Final = 1500.0
@@ -22,10 +23,10 @@ and lean meat lie at 60 to 80 %, most desserts of this kind at 20 to 35 %."""
 class Targets:
     """What a day may hold: energy at most [kcal], protein at least [g]; fat and carbohydrate at most [g] if set."""
 
-    energy_kcal: float
-    protein_g: float
-    fat_g: float | None = None
-    carbohydrate_g: float | None = None
+    energy_kcal: Annotated[float, Between(1, 20_000)]
+    protein_g: Annotated[float, Between(0, 2_000)]
+    fat_g: Annotated[float, Between(0, 2_000)] | None = None
+    carbohydrate_g: Annotated[float, Between(0, 4_000)] | None = None
 
 
 @dataclass(frozen=True, slots=True)

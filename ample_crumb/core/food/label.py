@@ -9,9 +9,10 @@ import math
 from collections.abc import Iterator
 from dataclasses import dataclass, fields, replace
 from enum import StrEnum
-from typing import Final
+from typing import Annotated, Final
 
-from ample_crumb.core.food.energy import KJ_PER_KCAL, energy_agrees, european_energy, us_energy
+from ample_crumb.core.bounds import Between, Letters
+from ample_crumb.core.food.energy import KJ_PER_KCAL, US_POLYOL_KCAL_PER_G, energy_agrees, european_energy, us_energy
 from ample_crumb.core.food.nutrients import SALT_PER_SODIUM, Nutrients
 
 
@@ -30,6 +31,10 @@ class LabelBasis(StrEnum):
     PER_SERVING = "serving"
 
 
+Printed = Annotated[float, Between(-1_000_000, 1_000_000)] | None
+"""What cannot be true of a figure is said in words, so that a slip of the pen comes in too."""
+
+
 @dataclass(frozen=True, slots=True)
 class Label:
     """The figures of a label as printed, in g unless named otherwise, for its `basis`; None where it states none.
@@ -41,23 +46,23 @@ class Label:
 
     style: Style
     basis: LabelBasis = LabelBasis.PER_100_G
-    serving_g: float | None = None
-    density_g_per_ml: float | None = None
-    energy_kcal: float | None = None
-    energy_kj: float | None = None
-    fat_g: float | None = None
-    saturates_g: float | None = None
-    carbohydrate_g: float | None = None
-    sugars_g: float | None = None
-    fibre_g: float | None = None
-    polyols_g: float | None = None
-    erythritol_g: float | None = None
-    polyol_kind: str = ""
-    allulose_g: float | None = None
-    protein_g: float | None = None
-    salt_g: float | None = None
-    sodium_mg: float | None = None
-    alcohol_g: float | None = None
+    serving_g: Printed = None
+    density_g_per_ml: Printed = None
+    energy_kcal: Printed = None
+    energy_kj: Printed = None
+    fat_g: Printed = None
+    saturates_g: Printed = None
+    carbohydrate_g: Printed = None
+    sugars_g: Printed = None
+    fibre_g: Printed = None
+    polyols_g: Printed = None
+    erythritol_g: Printed = None
+    polyol_kind: Annotated[str, Letters(40, pattern=f"^({'|'.join(('', *US_POLYOL_KCAL_PER_G))})$")] = ""
+    allulose_g: Printed = None
+    protein_g: Printed = None
+    salt_g: Printed = None
+    sodium_mg: Printed = None
+    alcohol_g: Printed = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,20 +1,26 @@
 """A product of a kitchen's own: its label as printed, and the ingredient that follows from it."""
 
 from dataclasses import dataclass
-from typing import Final
+from typing import Annotated, Final
 
+from ample_crumb.core.bounds import Between, Items, Letters
+from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import Label, LabelFigures, read_label
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.weighing import Measures
+
+AllergenName = Annotated[str, Letters(40, pattern=f"^({'|'.join(KNOWN)})$")]
+Declared = Annotated[tuple[AllergenName, ...], Items(20)] | None
+_Grams = Annotated[float, Between(0, 100_000)] | None
 
 
 @dataclass(frozen=True, slots=True)
 class ProductDeclaration:
     """What a product is said to contain, and to contain traces of; None where nobody said."""
 
-    allergens: tuple[str, ...] | None = None
-    traces: tuple[str, ...] | None = None
+    allergens: Declared = None
+    traces: Declared = None
     vegan: bool | None = None
     vegetarian: bool | None = None
     added_sugar: bool | None = None
@@ -24,11 +30,11 @@ class ProductDeclaration:
 class PackMeasures:
     """Grams of one scoop, piece, pack, drained pack and US cup of a product, as far as they are known."""
 
-    scoop_g: float | None = None
-    piece_g: float | None = None
-    pack_g: float | None = None
-    drained_g: float | None = None
-    cup_g: float | None = None
+    scoop_g: _Grams = None
+    piece_g: _Grams = None
+    pack_g: _Grams = None
+    drained_g: _Grams = None
+    cup_g: _Grams = None
 
     def measures(self) -> Measures:
         """As lines are weighed by them."""

@@ -4,10 +4,22 @@ import re
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
-from typing import Final
+from typing import Annotated, Final
 
+from ample_crumb.core.bounds import LEAST, Between, Items, Letters
 from ample_crumb.core.quantity.line_splitting import split_foods
-from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
+from ample_crumb.core.quantity.recipe_parser import MOST_LINES, MOST_PIECES, WrittenRecipe
+
+LINE_ID_LENGTH: Final = 40
+
+MOST_LOSS: Final = 0.6
+"""More than this no kitchen bakes out of a dough; a rusk loses about half. Common practice."""
+
+LineText = Annotated[str, Letters(1000)]
+LineId = Annotated[str, Letters(LINE_ID_LENGTH, pattern=r"^[0-9A-Za-z_-]*$")]
+"""The id of a line, made where it is typed; empty for one that has none yet."""
+FamilySlug = Annotated[str, Letters(40, pattern=r"^[a-z-]*$")]
+PieceCount = Annotated[int, Between(1, MOST_PIECES)]
 
 
 @dataclass(frozen=True, slots=True)
@@ -15,12 +27,9 @@ class Line:
     """A line as written; `chosen` is the slug of the ingredient that the baker picked for it, if any. `id` names it
     within its formula, wherever it stands there; two lines that say the same are alike whatever they are named."""
 
-    text: str
-    chosen: str | None = None
-    id: str = field(default="", compare=False)
-
-
-LINE_ID_LENGTH: Final = 40
+    text: LineText
+    chosen: Annotated[str, Letters(80)] | None = None
+    id: LineId = field(default="", compare=False)
 
 
 class PartBake(StrEnum):
@@ -36,8 +45,8 @@ class PartOptions:
     """How a part goes in: `loss_share` is what baking takes of it, None for its family's; of what was made of it
     `used_share` goes in; it may be `optional`; `bake` says when it is baked."""
 
-    loss_share: float | None = None
-    used_share: float = 1.0
+    loss_share: Annotated[float, Between(0, MOST_LOSS)] | None = None
+    used_share: Annotated[float, Between(LEAST, 1)] = 1.0
     optional: bool = False
     bake: PartBake = PartBake.WITH_THE_REST
 
@@ -55,10 +64,12 @@ WHOLE: Final = PartOptions()
 class Part:
     """A part of a formula, such as a glaze. The main part may go without a name."""
 
-    name: str
-    lines: tuple[Line, ...]
+    name: Annotated[str, Letters(80)]
+    lines: Annotated[tuple[Line, ...], Items(MOST_LINES)]
     options: PartOptions = WHOLE
 
+
+Parts = Annotated[tuple[Part, ...], Items(40)]
 
 _BESIDE: Final = re.compile(
     r"\b(crusts?|bases?|toppings?|glazes?|icings?|frostings?|drizzles?|sauces?|swirls?|to (serve|finish|dust)|finish|"

@@ -7,15 +7,12 @@ share of everything.
 import math
 from dataclasses import dataclass, replace
 from enum import StrEnum
-from typing import Final
 
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.families import Family
+from ample_crumb.core.formula.formula import MOST_LOSS
 from ample_crumb.core.problem import CannotUse
-
-MOST_LOSS: Final = 0.6
-"""More than this no kitchen bakes out of a dough; a rusk loses about half. Common practice."""
 
 
 class LossSource(StrEnum):

@@ -8,8 +8,9 @@ import math
 import re
 from dataclasses import dataclass
 from enum import StrEnum
-from typing import Final
+from typing import Annotated, Final
 
+from ample_crumb.core.bounds import Between
 from ample_crumb.core.problem import CannotUse
 
 CM_PER_INCH: Final = 2.54
@@ -42,6 +43,10 @@ _MOST_CM: Final = 100.0
 _MOST_CUPS: Final = 48
 
 
+_Size = Annotated[float, Between(-1_000_000, 1_000_000)]
+"""What no tin can be is said in words; this only keeps figures within what can be worked with."""
+
+
 @dataclass(frozen=True, slots=True)
 class Tin:
     """A tin by its inner measures at the top in cm: `length_cm` is the diameter of a round one. `width_cm` is that of
@@ -49,13 +54,13 @@ class Tin:
     together. `water_ml`, what it holds filled to the brim, wins over its geometry."""
 
     kind: TinKind
-    length_cm: float
-    depth_cm: float
-    width_cm: float | None = None
-    bottom_share: float = 1.0
-    hole_cm: float = 0.0
-    cups: int = 1
-    water_ml: float | None = None
+    length_cm: _Size
+    depth_cm: _Size
+    width_cm: _Size | None = None
+    bottom_share: _Size = 1.0
+    hole_cm: _Size = 0.0
+    cups: Annotated[int, Between(-1_000_000, 1_000_000)] = 1
+    water_ml: _Size | None = None
 
     @property
     def top_cm2(self) -> float:

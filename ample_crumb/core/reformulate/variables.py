@@ -2,8 +2,9 @@
 
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from typing import Final
+from typing import Annotated, Final
 
+from ample_crumb.core.bounds import Between
 from ample_crumb.core.crumb.composition import Composition, brought_by
 from ample_crumb.core.crumb.dials.dial import Learned
 from ample_crumb.core.crumb.dough import Dough
@@ -13,16 +14,20 @@ from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.core.formula.evaluation import FormulaFigures
+from ample_crumb.core.formula.formula import LineId
+from ample_crumb.core.quantity.weighing import MOST_G
+
+_Grams = Annotated[float, Between(0, MOST_G)] | None
 
 
 @dataclass(frozen=True, slots=True)
 class LineBounds:
     """What the baker says of a line: `locked` as it is, or from `low_g` to `high_g`; it `may_go`."""
 
-    line_id: str
+    line_id: LineId
     locked: bool = False
-    low_g: float | None = None
-    high_g: float | None = None
+    low_g: _Grams = None
+    high_g: _Grams = None
     may_go: bool = False
 
 

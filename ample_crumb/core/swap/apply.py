@@ -2,13 +2,14 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
-from typing import Final
+from typing import Annotated, Final
 
+from ample_crumb.core.bounds import LEAST, SLUG, Between, Letters
 from ample_crumb.core.crumb.functional_properties import generic_of
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.evaluation import FormulaFigures
-from ample_crumb.core.formula.formula import Line, Part, lies_beside
+from ample_crumb.core.formula.formula import Line, LineId, Part, lies_beside
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.formula.rewrite import nudged
 from ample_crumb.core.problem import CannotUse
@@ -20,9 +21,9 @@ from ample_crumb.core.swap.catalogue import Swap, catalogue
 class SwapUse:
     """A swap used on a line, for a `share` of it over 0 to 1."""
 
-    swap: str
-    line_id: str
-    share: float = 1.0
+    swap: Annotated[str, Letters(80, 1, SLUG)]
+    line_id: LineId
+    share: Annotated[float, Between(LEAST, 1)] = 1.0
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,8 +2,9 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from typing import Final
+from typing import Annotated, Final
 
+from ample_crumb.core.bounds import LEAST, SLUG, Between, Items, Letters
 from ample_crumb.core.crumb.functional_properties import functional_properties, generic_of
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
@@ -40,15 +41,15 @@ class Sweetening:
 class BlendShare:
     """A sweetener by slug, and the share of the sweetness that it has."""
 
-    slug: str
-    share: float
+    slug: Annotated[str, Letters(80, 1, SLUG)]
+    share: Annotated[float, Between(LEAST, 100)]
 
 
 @dataclass(frozen=True, slots=True)
 class Blend:
     """Sweeteners together; their shares sum to 1."""
 
-    shares: tuple[BlendShare, ...]
+    shares: Annotated[tuple[BlendShare, ...], Items(4, 1)]
 
 
 @dataclass(frozen=True, slots=True)

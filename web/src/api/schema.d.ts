@@ -1509,32 +1509,32 @@ export interface components {
          * @description What is on the Bench, and the day it should fit into.
          */
         BenchBody: {
-            /** Parts */
-            parts: components["schemas"]["PartBody"][];
-            /** Pieces */
-            pieces: number;
-            /**
-             * Family
-             * @default
-             */
-            family: string;
-            /**
-             * Day
-             * Format: date
-             */
-            day: string;
-            twin?: components["schemas"]["TwinBody"] | null;
-            production?: components["schemas"]["ProductionBody"];
             /**
              * Name
              * @default
              */
             name: string;
             /**
+             * Family
+             * @default
+             */
+            family: string;
+            /** Pieces */
+            pieces: number;
+            /**
              * Method
              * @default
              */
             method: string;
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
         };
         /**
          * BenchView
@@ -2219,32 +2219,32 @@ export interface components {
          * @description How a batch of what is on the Bench came out.
          */
         FeedbackBody: {
-            /** Parts */
-            parts: components["schemas"]["PartBody"][];
-            /** Pieces */
-            pieces: number;
-            /**
-             * Family
-             * @default
-             */
-            family: string;
-            /**
-             * Day
-             * Format: date
-             */
-            day: string;
-            twin?: components["schemas"]["TwinBody"] | null;
-            production?: components["schemas"]["ProductionBody"];
             /**
              * Name
              * @default
              */
             name: string;
             /**
+             * Family
+             * @default
+             */
+            family: string;
+            /** Pieces */
+            pieces: number;
+            /**
              * Method
              * @default
              */
             method: string;
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
             /**
              * Id
              * Format: uuid
@@ -2708,6 +2708,7 @@ export interface components {
          */
         LabelBody: {
             style: components["schemas"]["Style"];
+            /** @default 100 g */
             basis: components["schemas"]["LabelBasis"];
             /** Serving G */
             serving_g?: number | null;
@@ -3029,8 +3030,6 @@ export interface components {
          * @description A formula to be created under an id that the client made.
          */
         NewFormula: {
-            /** Name */
-            name: string;
             /**
              * Family
              * @default
@@ -3047,6 +3046,8 @@ export interface components {
             parts: components["schemas"]["PartBody"][];
             twin?: components["schemas"]["TwinBody"] | null;
             production?: components["schemas"]["ProductionBody"];
+            /** Name */
+            name: string;
             /**
              * Id
              * Format: uuid
@@ -3086,6 +3087,16 @@ export interface components {
          * @description A product to be created under an id that the client made.
          */
         NewProduct: {
+            /** Allergens */
+            allergens?: string[] | null;
+            /** Traces */
+            traces?: string[] | null;
+            /** Vegan */
+            vegan?: boolean | null;
+            /** Vegetarian */
+            vegetarian?: boolean | null;
+            /** Added Sugar */
+            added_sugar?: boolean | null;
             /** Name */
             name: string;
             /** Synonyms */
@@ -3097,16 +3108,6 @@ export interface components {
             role: string;
             label: components["schemas"]["LabelBody"];
             measures: components["schemas"]["MeasuresBody"];
-            /** Allergens */
-            allergens?: string[] | null;
-            /** Traces */
-            traces?: string[] | null;
-            /** Vegan */
-            vegan?: boolean | null;
-            /** Vegetarian */
-            vegetarian?: boolean | null;
-            /** Added Sugar */
-            added_sugar?: boolean | null;
             /**
              * Gtin
              * @default
@@ -3205,32 +3206,32 @@ export interface components {
          * @description What is on the Bench, and the tins it shall go into.
          */
         OtherTinsBody: {
-            /** Parts */
-            parts: components["schemas"]["PartBody"][];
-            /** Pieces */
-            pieces: number;
-            /**
-             * Family
-             * @default
-             */
-            family: string;
-            /**
-             * Day
-             * Format: date
-             */
-            day: string;
-            twin?: components["schemas"]["TwinBody"] | null;
-            production?: components["schemas"]["ProductionBody"];
             /**
              * Name
              * @default
              */
             name: string;
             /**
+             * Family
+             * @default
+             */
+            family: string;
+            /** Pieces */
+            pieces: number;
+            /**
              * Method
              * @default
              */
             method: string;
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
             /** Others */
             others: components["schemas"]["UsedTinBody"][];
         };
@@ -3424,32 +3425,32 @@ export interface components {
          * @description The same, and the energy of a piece to ask for.
          */
         PointBody: {
-            /** Parts */
-            parts: components["schemas"]["PartBody"][];
-            /** Pieces */
-            pieces: number;
-            /**
-             * Family
-             * @default
-             */
-            family: string;
-            /**
-             * Day
-             * Format: date
-             */
-            day: string;
-            twin?: components["schemas"]["TwinBody"] | null;
-            production?: components["schemas"]["ProductionBody"];
             /**
              * Name
              * @default
              */
             name: string;
             /**
+             * Family
+             * @default
+             */
+            family: string;
+            /** Pieces */
+            pieces: number;
+            /**
              * Method
              * @default
              */
             method: string;
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
             /** Wishes */
             wishes: components["schemas"]["WishBody"][];
             /** Holds */
@@ -3849,32 +3850,32 @@ export interface components {
          * @description What is on the Bench, and what a piece of it shall be.
          */
         ReformulateBody: {
-            /** Parts */
-            parts: components["schemas"]["PartBody"][];
-            /** Pieces */
-            pieces: number;
-            /**
-             * Family
-             * @default
-             */
-            family: string;
-            /**
-             * Day
-             * Format: date
-             */
-            day: string;
-            twin?: components["schemas"]["TwinBody"] | null;
-            production?: components["schemas"]["ProductionBody"];
             /**
              * Name
              * @default
              */
             name: string;
             /**
+             * Family
+             * @default
+             */
+            family: string;
+            /** Pieces */
+            pieces: number;
+            /**
              * Method
              * @default
              */
             method: string;
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
             /** Wishes */
             wishes: components["schemas"]["WishBody"][];
             /** Holds */
@@ -4022,8 +4023,6 @@ export interface components {
          * @description A formula to be saved over the version it was opened at.
          */
         SavedFormula: {
-            /** Name */
-            name: string;
             /**
              * Family
              * @default
@@ -4040,6 +4039,8 @@ export interface components {
             parts: components["schemas"]["PartBody"][];
             twin?: components["schemas"]["TwinBody"] | null;
             production?: components["schemas"]["ProductionBody"];
+            /** Name */
+            name: string;
             /** Version */
             version: number;
         };
@@ -4048,6 +4049,16 @@ export interface components {
          * @description A product to be saved over the version it was opened at.
          */
         SavedProduct: {
+            /** Allergens */
+            allergens?: string[] | null;
+            /** Traces */
+            traces?: string[] | null;
+            /** Vegan */
+            vegan?: boolean | null;
+            /** Vegetarian */
+            vegetarian?: boolean | null;
+            /** Added Sugar */
+            added_sugar?: boolean | null;
             /** Name */
             name: string;
             /** Synonyms */
@@ -4059,16 +4070,6 @@ export interface components {
             role: string;
             label: components["schemas"]["LabelBody"];
             measures: components["schemas"]["MeasuresBody"];
-            /** Allergens */
-            allergens?: string[] | null;
-            /** Traces */
-            traces?: string[] | null;
-            /** Vegan */
-            vegan?: boolean | null;
-            /** Vegetarian */
-            vegetarian?: boolean | null;
-            /** Added Sugar */
-            added_sugar?: boolean | null;
             /**
              * Gtin
              * @default
@@ -4379,32 +4380,32 @@ export interface components {
          * @description What is on the Bench, and the swaps to look at together.
          */
         SwapsBody: {
-            /** Parts */
-            parts: components["schemas"]["PartBody"][];
-            /** Pieces */
-            pieces: number;
-            /**
-             * Family
-             * @default
-             */
-            family: string;
-            /**
-             * Day
-             * Format: date
-             */
-            day: string;
-            twin?: components["schemas"]["TwinBody"] | null;
-            production?: components["schemas"]["ProductionBody"];
             /**
              * Name
              * @default
              */
             name: string;
             /**
+             * Family
+             * @default
+             */
+            family: string;
+            /** Pieces */
+            pieces: number;
+            /**
              * Method
              * @default
              */
             method: string;
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
             /** Uses */
             uses: components["schemas"]["UseBody"][];
         };
@@ -4413,32 +4414,32 @@ export interface components {
          * @description What is on the Bench, and what shall sweeten it; with `fill`, bulk that goes is made up for.
          */
         SweetenBody: {
-            /** Parts */
-            parts: components["schemas"]["PartBody"][];
-            /** Pieces */
-            pieces: number;
-            /**
-             * Family
-             * @default
-             */
-            family: string;
-            /**
-             * Day
-             * Format: date
-             */
-            day: string;
-            twin?: components["schemas"]["TwinBody"] | null;
-            production?: components["schemas"]["ProductionBody"];
             /**
              * Name
              * @default
              */
             name: string;
             /**
+             * Family
+             * @default
+             */
+            family: string;
+            /** Pieces */
+            pieces: number;
+            /**
              * Method
              * @default
              */
             method: string;
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
             blend: components["schemas"]["BlendBody"];
             /**
              * Fill
@@ -4553,32 +4554,32 @@ export interface components {
          * @description What is on the Bench, and blends to set beside the sweeteners.
          */
         SweetenersBody: {
-            /** Parts */
-            parts: components["schemas"]["PartBody"][];
-            /** Pieces */
-            pieces: number;
-            /**
-             * Family
-             * @default
-             */
-            family: string;
-            /**
-             * Day
-             * Format: date
-             */
-            day: string;
-            twin?: components["schemas"]["TwinBody"] | null;
-            production?: components["schemas"]["ProductionBody"];
             /**
              * Name
              * @default
              */
             name: string;
             /**
+             * Family
+             * @default
+             */
+            family: string;
+            /** Pieces */
+            pieces: number;
+            /**
              * Method
              * @default
              */
             method: string;
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
             /** Blends */
             blends?: components["schemas"]["BlendBody"][];
         };
@@ -4672,8 +4673,6 @@ export interface components {
          * @description A tin by its inner measures at the top, in cm, or by the water it holds. What cannot be is said in words.
          */
         TinBody: {
-            /** Name */
-            name: string;
             kind: components["schemas"]["TinKind"];
             /** Length Cm */
             length_cm: number;
@@ -4698,6 +4697,8 @@ export interface components {
             cups: number;
             /** Water Ml */
             water_ml?: number | null;
+            /** Name */
+            name: string;
         };
         /**
          * TinFactor
