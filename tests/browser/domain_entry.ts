@@ -1,5 +1,5 @@
 /** What tests call of the plain TypeScript of the browser, as one global. */
-export { draftBody, draftFrom, draftText } from "@/domain/draft";
+export { draftBody, draftFrom, draftText, USUAL, WHOLE } from "@/domain/draft";
 export { DraftStore } from "@/domain/draftStore";
 export { isDay } from "@/domain/format";
 export { newId } from "@/domain/ids";

@@ -6,11 +6,14 @@ It is bundled once and called in a browser without the application: what it does
 import subprocess
 import tempfile
 import unittest
+from dataclasses import asdict
 from pathlib import Path
 from typing import Any, ClassVar, Final
 
 from playwright.sync_api import Browser, Page, sync_playwright
 
+from ample_crumb.core.formula.formula import PartOptions
+from ample_crumb.core.production.draft import ProductionSettings
 from launch.install import WEB
 from tests.browser.page import launch
 
@@ -211,6 +214,10 @@ class Domain(unittest.TestCase):
         """)
         self.flush()
         self.assertEqual(self.page.evaluate("written"), 1)
+
+    def test_what_is_usual_is_what_the_core_has(self) -> None:
+        usual = self.page.evaluate("[domain.USUAL, domain.WHOLE]")
+        self.assertEqual(usual, [asdict(ProductionSettings()) | {"tins": []}, asdict(PartOptions())])
 
     def test_ids_where_the_page_comes_over_plain_http(self) -> None:
         ids = self.page.evaluate("delete Crypto.prototype.randomUUID, [domain.newId(), domain.newId()]")

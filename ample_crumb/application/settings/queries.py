@@ -5,6 +5,8 @@ from ample_crumb.application.formulas.nested import nested_slug
 from ample_crumb.application.settings.views import Kitchen, tin_view
 from ample_crumb.core.food.allergens import BROKEN_BY, KNOWN
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
+from ample_crumb.core.food.figure_titles import CARBOHYDRATE_TITLES, FIGURE_TITLES
+from ample_crumb.core.food.nutrients import CarbohydrateDefinition
 from ample_crumb.core.formula.alerts import ASKABLE
 from ample_crumb.core.formula.families import families
 from ample_crumb.core.formula.reading import Choice
@@ -18,8 +20,11 @@ from ample_crumb.store.scope import Principal
 def load(database: Database, principal: Principal) -> Kitchen:
     """Settings, families, and the names that products are sorted by."""
     with database.transaction(principal) as connection:
+        settings = kitchens.find_settings(connection, principal)
         return Kitchen(
-            settings=kitchens.find_settings(connection, principal),
+            settings=settings,
+            figures=tuple(FIGURE_TITLES.values()),
+            carbohydrate_title=CARBOHYDRATE_TITLES[CarbohydrateDefinition(settings.carbohydrate)],
             families=families(),
             allergens=KNOWN,
             roles=_roles(),

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from uuid import UUID
 
+from ample_crumb.core.food.figure_titles import FigureTitle
 from ample_crumb.core.formula.families import Family
 from ample_crumb.core.production.tins import Tin
 from ample_crumb.store.eaters import EaterRow
@@ -23,9 +24,12 @@ class OwnTin:
 
 @dataclass(frozen=True, slots=True)
 class Kitchen:
-    """What a window needs to know at the start. `askable` names what may be kept from a guest."""
+    """What a window needs to know at the start. `askable` names what may be kept from a guest, `carbohydrate_title` is
+    what the person's own carbohydrate is called."""
 
     settings: Settings
+    figures: tuple[FigureTitle, ...]
+    carbohydrate_title: str
     families: tuple[Family, ...]
     allergens: tuple[str, ...]
     roles: tuple[str, ...]

@@ -13,6 +13,7 @@ from typing import Annotated, Final
 
 from ample_crumb.core.bounds import Between, Letters
 from ample_crumb.core.food.energy import KJ_PER_KCAL, US_POLYOL_KCAL_PER_G, energy_agrees, european_energy, us_energy
+from ample_crumb.core.food.figure_titles import FIGURE_TITLES
 from ample_crumb.core.food.nutrients import SALT_PER_SODIUM, Nutrients
 
 
@@ -96,11 +97,10 @@ that is a number."""
 
 _MASSES: Final = ("fat_g", "carbohydrate_g", "fibre_g", "protein_g", "salt_g", "alcohol_g")
 _WORDS: Final = {
-    "energy_kcal": "Energy", "energy_kj": "Energy", "fat_g": "Fat", "saturates_g": "Saturates",
-    "carbohydrate_g": "Carbohydrate", "sugars_g": "Sugars", "fibre_g": "Fibre", "polyols_g": "Polyols",
-    "erythritol_g": "Erythritol", "allulose_g": "Allulose", "protein_g": "Protein", "salt_g": "Salt",
-    "sodium_mg": "Sodium", "alcohol_g": "Alcohol", "serving_g": "The serving", "density_g_per_ml": "The density",
-}  # fmt: skip
+    **{name: figure.title for name, figure in FIGURE_TITLES.items()},
+    "serving_g": "The serving",
+    "density_g_per_ml": "The density",
+}
 
 
 def read_label(label: Label) -> LabelFigures:

@@ -2293,6 +2293,26 @@ export interface components {
             sentence: string;
         };
         /**
+         * FigureTitle
+         * @description A figure's title and unit; `within` names the figure that it is a part of, empty for none.
+         */
+        FigureTitle: {
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /**
+             * Unit
+             * @default g
+             */
+            unit: string;
+            /**
+             * Within
+             * @default
+             */
+            within: string;
+        };
+        /**
          * FiguresView
          * @description Figures of a portion. `carbohydrate_g` is counted as the person chose; `sd` holds the standard deviation of each
          *     figure by its name, as far as it is known; `at_least` names sums that lack a part.
@@ -2623,10 +2643,15 @@ export interface components {
         };
         /**
          * Kitchen
-         * @description What a window needs to know at the start. `askable` names what may be kept from a guest.
+         * @description What a window needs to know at the start. `askable` names what may be kept from a guest, `carbohydrate_title` is
+         *     what the person's own carbohydrate is called.
          */
         Kitchen: {
             settings: components["schemas"]["Settings"];
+            /** Figures */
+            figures: components["schemas"]["FigureTitle"][];
+            /** Carbohydrate Title */
+            carbohydrate_title: string;
             /** Families */
             families: components["schemas"]["Family"][];
             /** Allergens */

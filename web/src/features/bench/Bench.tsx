@@ -132,7 +132,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
                 <div className="grid gap-4">
                   <PieceCard
                     worked={worked.view}
-                    school={kitchen.data?.settings.carbohydrate ?? "available"}
+                    carbohydrate={kitchen.data?.carbohydrate_title ?? ""}
                     fitting={worked.fitting}
                     store={store}
                   />

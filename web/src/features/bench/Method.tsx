@@ -5,6 +5,7 @@ import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import { benchBody } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
+import { Pending } from "@/features/common/Pending";
 import { Hazards } from "@/features/crumb/Hazards";
 import { useDraft } from "@/ui/useDraft";
 
@@ -61,6 +62,7 @@ export default function Method({ store }: { store: DraftStore }) {
             </span>
           )}
         </h2>
+        <Pending query={query} words="Reading the steps …" />
         {view && view.steps.length === 0 && <p className="mt-2 text-soft">No steps yet.</p>}
         <ol className="mt-2 grid gap-2">
           {view?.steps.map((step, place) => (

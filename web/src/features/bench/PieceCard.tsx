@@ -2,38 +2,28 @@ import { memo } from "react";
 import type { Schemas } from "@/api/types";
 import type { DraftStore } from "@/domain/draftStore";
 import { count, grams, kcal, unreadLines } from "@/domain/format";
+import { useFigureTitle } from "@/features/common/useFigureTitle";
 import { Band } from "@/ui/Band";
 import { Slab } from "@/ui/Slab";
 import { AddToToday } from "./AddToToday";
 
 type Figures = Schemas["FiguresView"];
 
-const CARBOHYDRATE: Record<string, string> = {
-  available: "Carbohydrate",
-  net: "Net carbohydrate",
-  net_of_polyols: "Net carbohydrate",
-  us_total: "Total carbohydrate",
-};
-
-const ROWS = [
-  ["fat_g", "Fat"],
-  ["carbohydrate_g", ""],
-  ["saturates_g", "saturates"],
-  ["sugars_g", "sugars"],
-  ["fibre_g", "Fibre"],
-  ["salt_g", "Salt"],
-  ["polyols_g", "Polyols"],
-] as const;
+/** In two columns, so that a part stands below what it is a part of. */
+const FIGURES = ["fat_g", "carbohydrate_g", "saturates_g", "sugars_g", "fibre_g", "salt_g", "polyols_g"] as const;
+const PARTS: readonly string[] = ["saturates_g", "sugars_g"];
 
 interface PieceCardProps {
   worked: Schemas["EvaluatedView"];
-  school: string;
+  /** What the person's own carbohydrate is called. */
+  carbohydrate: string;
   fitting: Schemas["Fitting"] | null;
   store: DraftStore;
 }
 
 /** One piece: its slab, what it costs and brings, and the button that adds it to today. */
-export const PieceCard = memo(function PieceCard({ worked, school, fitting, store }: PieceCardProps) {
+export const PieceCard = memo(function PieceCard({ worked, carbohydrate, fitting, store }: PieceCardProps) {
+  const title = useFigureTitle();
   const { piece, piece_count: pieces, unread, production: made } = worked;
   return (
     <aside className="card p-4" aria-labelledby="piece-title">
@@ -79,13 +69,13 @@ export const PieceCard = memo(function PieceCard({ worked, school, fitting, stor
         </div>
       )}
       <dl className="mt-3 grid grid-cols-[0.85fr_1.15fr] gap-x-4 text-small">
-        {ROWS.filter(([name]) => name !== "polyols_g" || piece.polyols_g > 0).map(([name, label]) => (
+        {FIGURES.filter((name) => name !== "polyols_g" || piece.polyols_g > 0).map((name) => (
           <div
             key={name}
             className="flex flex-wrap items-baseline justify-between gap-x-2 border-b border-rim py-1 whitespace-nowrap"
           >
-            <dt className={label === "saturates" || label === "sugars" ? "pl-2 text-soft" : ""}>
-              {label || CARBOHYDRATE[school]}
+            <dt className={PARTS.includes(name) ? "pl-2 text-soft lowercase" : ""}>
+              {name === "carbohydrate_g" ? carbohydrate : title(name)}
             </dt>
             <dd>
               <Least figures={piece} name={name} />

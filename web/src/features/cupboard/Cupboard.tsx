@@ -6,6 +6,7 @@ import { cupboardPagesQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { grams, kcal } from "@/domain/format";
 import { copyOf, EMPTY } from "@/domain/productDraft";
+import { Pending } from "@/features/common/Pending";
 import { isSingleKey, useKeys } from "@/ui/keys";
 import { MoreRows } from "@/ui/MoreRows";
 import { SearchField } from "@/ui/SearchField";
@@ -98,8 +99,7 @@ export default function Cupboard() {
         />
         <Select label="Shelf" value={shelf} options={SHELVES} onChange={(value) => set("shelf", value)} />
       </div>
-      {query.isPending && <p className="mt-6 text-soft">Opening the cupboard …</p>}
-      {query.isError && <p role="alert">{query.error.message}</p>}
+      <Pending query={query} words="Opening the cupboard …" />
       {query.isSuccess && shown.length === 0 && (
         <p className="card mt-4 p-6">
           {shelf === "own" && !words

@@ -2,22 +2,23 @@ import { useQuery } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import { grams, kcal } from "@/domain/format";
+import { useFigureTitle } from "@/features/common/useFigureTitle";
 import { Sheet } from "@/ui/Sheet";
 import { PriceField } from "./PriceField";
 import { UsedIn } from "./UsedIn";
 
 type Item = Schemas["CupboardItem"];
 
-const ROWS = [
-  ["protein_g", "Protein"],
-  ["fat_g", "Fat"],
-  ["saturates_g", "of which saturates"],
-  ["carbohydrate_g", "Carbohydrate, without fibre"],
-  ["sugars_g", "of which sugars"],
-  ["polyols_g", "of which polyols"],
-  ["fibre_g", "Fibre"],
-  ["salt_g", "Salt"],
-  ["water_g", "Water"],
+const FIGURES = [
+  "protein_g",
+  "fat_g",
+  "saturates_g",
+  "carbohydrate_g",
+  "sugars_g",
+  "polyols_g",
+  "fibre_g",
+  "salt_g",
+  "water_g",
 ] as const;
 
 interface FoodSheetProps {
@@ -28,6 +29,7 @@ interface FoodSheetProps {
 
 /** A generic food: its figures and where they are from, its measures, what it costs, where it is used. */
 export function FoodSheet({ item, onClose, onCopy }: FoodSheetProps) {
+  const title = useFigureTitle();
   const query = useQuery({
     queryKey: ["foods", item.slug],
     queryFn: ({ signal }) => data(api.GET("/api/v1/foods/{slug}", { params: { path: { slug: item.slug } }, signal })),
@@ -44,8 +46,12 @@ export function FoodSheet({ item, onClose, onCopy }: FoodSheetProps) {
     >
       <div className="grid gap-4">
         <dl className="text-note">
-          <Row label="Energy" value={of.energy_kcal == null ? "unknown" : `${kcal(of.energy_kcal)} kcal`} />
-          {ROWS.map(([name, label]) => {
+          <Row
+            label={title("energy_kcal")}
+            value={of.energy_kcal == null ? "unknown" : `${kcal(of.energy_kcal)} kcal`}
+          />
+          {FIGURES.map((name) => {
+            const label = name === "carbohydrate_g" ? `${title(name)}, without fibre` : title(name, true);
             const value = of[name];
             return <Row key={name} label={label} value={value == null ? "unknown" : `${grams(value)} g`} />;
           })}

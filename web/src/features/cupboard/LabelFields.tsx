@@ -3,6 +3,7 @@ import { ToggleGroup } from "radix-ui";
 import type { ReactNode } from "react";
 import { kitchenQuery } from "@/api/queries";
 import type { ProductDraft } from "@/domain/productDraft";
+import { useFigureTitle } from "@/features/common/useFigureTitle";
 import { Select } from "@/ui/Select";
 
 interface LabelFieldsProps {
@@ -20,12 +21,13 @@ const POLYOLS = ["isomalt", "lactitol", "xylitol", "maltitol", "sorbitol", "mann
 export function LabelFields({ draft, problems, check, onChange }: LabelFieldsProps) {
   const kitchen = useQuery(kitchenQuery);
   const us = draft.style === "us";
-  const figure = (name: keyof ProductDraft["figures"], label: string, unit = "g", sub = false) => (
+  const title = useFigureTitle();
+  const figure = (name: keyof ProductDraft["figures"], label = title(name, true), unit = "g") => (
     <Field
       name={name}
       label={label}
       unit={unit}
-      sub={sub}
+      sub={label.startsWith("of which")}
       value={draft.figures[name]}
       problem={problems.get(name)}
       onChange={(typed) => onChange({ figures: { ...draft.figures, [name]: typed } })}
@@ -92,15 +94,15 @@ export function LabelFields({ draft, problems, check, onChange }: LabelFieldsPro
             problem={problems.get("energy")}
             onChange={(energy) => onChange({ energy })}
           />
-          {figure("fat_g", "Fat")}
-          {figure("saturates_g", "of which saturates", "g", true)}
+          {figure("fat_g")}
+          {figure("saturates_g")}
         </div>
         <div className="grid gap-1">
-          {figure("carbohydrate_g", us ? "Carbohydrate, all of it" : "Carbohydrate")}
-          {figure("sugars_g", "of which sugars", "g", true)}
-          {figure("fibre_g", us ? "of which fibre" : "Fibre", "g", us)}
-          {figure("protein_g", "Protein")}
-          {us ? figure("sodium_mg", "Sodium", "mg") : figure("salt_g", "Salt")}
+          {figure("carbohydrate_g", us ? "Carbohydrate, all of it" : undefined)}
+          {figure("sugars_g")}
+          {figure("fibre_g", us ? "of which fibre" : undefined)}
+          {figure("protein_g")}
+          {us ? figure("sodium_mg", undefined, "mg") : figure("salt_g")}
         </div>
       </div>
       {check}
@@ -108,9 +110,9 @@ export function LabelFields({ draft, problems, check, onChange }: LabelFieldsPro
         <summary className="cursor-pointer font-semibold text-enamel-ink">Sugar alcohols, allulose, alcohol</summary>
         <div className="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-2">
           {figure("polyols_g", "Sugar alcohols, all")}
-          {figure("erythritol_g", "of which erythritol", "g", true)}
-          {figure("allulose_g", "Allulose")}
-          {figure("alcohol_g", "Alcohol")}
+          {figure("erythritol_g")}
+          {figure("allulose_g")}
+          {figure("alcohol_g")}
           <Select
             label="The other sugar alcohol"
             value={draft.polyol_kind}

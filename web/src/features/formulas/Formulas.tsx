@@ -5,6 +5,7 @@ import { Link, useSearchParams } from "react-router";
 import { formulaPagesQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { count, grams, kcal, today, unreadLines } from "@/domain/format";
+import { Pending } from "@/features/common/Pending";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { isSingleKey, useKeys } from "@/ui/keys";
@@ -98,8 +99,7 @@ export default function Formulas() {
           fits today
         </button>
       </fieldset>
-      {query.isPending && <p className="mt-6 text-soft">Opening the formulas …</p>}
-      {query.isError && <p role="alert">{query.error.message}</p>}
+      <Pending query={query} words="Opening the formulas …" />
       {query.isSuccess && shown.length === 0 && (
         <div className="card mt-4 p-6">
           <p className="text-lead">

@@ -2,18 +2,11 @@ import { Printer } from "lucide-react";
 import type { Schemas } from "@/api/types";
 import type { DraftStore } from "@/domain/draftStore";
 import { grams, kcal } from "@/domain/format";
+import { useFigureTitle } from "@/features/common/useFigureTitle";
 import { useDraft } from "@/ui/useDraft";
 import { usePersistedText } from "@/ui/usePersistedText";
 
-const ROWS = [
-  ["fat_g", "Fat"],
-  ["saturates_g", "of which saturates"],
-  ["carbohydrate_g", "Carbohydrate"],
-  ["sugars_g", "of which sugars"],
-  ["fibre_g", "Fibre"],
-  ["protein_g", "Protein"],
-  ["salt_g", "Salt"],
-] as const;
+const FIGURES = ["fat_g", "saturates_g", "carbohydrate_g", "sugars_g", "fibre_g", "protein_g", "salt_g"] as const;
 
 interface PrintedLabelProps {
   worked: Schemas["EvaluatedView"];
@@ -23,6 +16,7 @@ interface PrintedLabelProps {
 
 /** The label of a piece as it prints: name, ingredients with their allergens, figures, and a line of one's own. */
 export function PrintedLabel({ worked, settled, store }: PrintedLabelProps) {
+  const title = useFigureTitle();
   const name = useDraft(store, (state) => state.draft.name);
   const [keep, setKeep] = usePersistedText(`keeping ${store.id}`);
   const { piece, allergens, unread } = worked;
@@ -80,15 +74,18 @@ export function PrintedLabel({ worked, settled, store }: PrintedLabelProps) {
           <tbody>
             <tr>
               <th scope="row" className="text-left font-normal">
-                Energy
+                {title("energy_kcal")}
               </th>
               <td className="text-right">{kcal(piece.energy_kcal)} kcal</td>
               <td className="text-right">{kcal(settled.per_100g.energy_kcal)} kcal</td>
             </tr>
-            {ROWS.map(([figure, label]) => (
+            {FIGURES.map((figure) => (
               <tr key={figure}>
-                <th scope="row" className={`text-left font-normal ${label.startsWith("of") ? "pl-3" : ""}`}>
-                  {label}
+                <th
+                  scope="row"
+                  className={`text-left font-normal ${title(figure, true) === title(figure) ? "" : "pl-3"}`}
+                >
+                  {title(figure, true)}
                 </th>
                 <td className="text-right">{grams(piece[figure])} g</td>
                 <td className="text-right">{grams(settled.per_100g[figure])} g</td>

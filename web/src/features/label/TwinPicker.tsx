@@ -3,6 +3,7 @@ import { useState } from "react";
 import { formulasCalledQuery, versionsQuery } from "@/api/queries";
 import type { TwinChoice } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
+import { useFigureTitle } from "@/features/common/useFigureTitle";
 import { NumberField } from "@/ui/NumberField";
 import { PickByName } from "@/ui/PickByName";
 import { Select } from "@/ui/Select";
@@ -19,14 +20,14 @@ const TYPED = "typed";
 const FORMULA = "formula";
 const OFFERED = 8;
 const FIGURES = [
-  ["mass_g", "Figures are for", "g"],
-  ["energy_kcal", "Energy", "kcal"],
-  ["protein_g", "Protein", "g"],
-  ["fat_g", "Fat", "g"],
-  ["saturates_g", "of which saturates", "g"],
-  ["sugars_g", "Sugars", "g"],
-  ["fibre_g", "Fibre", "g"],
-  ["salt_g", "Salt", "g"],
+  "mass_g",
+  "energy_kcal",
+  "protein_g",
+  "fat_g",
+  "saturates_g",
+  "sugars_g",
+  "fibre_g",
+  "salt_g",
 ] as const;
 
 const NOTHING_TYPED: TwinChoice = {
@@ -118,6 +119,7 @@ function WhichVersion({ reference, store }: { reference: TwinChoice; store: Draf
 }
 
 function TypedFigures({ reference, store }: { reference: TwinChoice; store: DraftStore }) {
+  const title = useFigureTitle();
   const change = (to: Partial<TwinChoice>) =>
     store.edit((draft) => ({ ...draft, twin: { ...NOTHING_TYPED, ...draft.twin, ...to } }), "reference");
   return (
@@ -130,12 +132,12 @@ function TypedFigures({ reference, store }: { reference: TwinChoice; store: Draf
         value={reference.name}
         onChange={(event) => change({ name: event.target.value })}
       />
-      {FIGURES.map(([name, label, unit]) => (
+      {FIGURES.map((name) => (
         <NumberField
           key={name}
-          label={label}
-          unit={unit}
-          sub={label.startsWith("of")}
+          label={name === "mass_g" ? "Figures are for" : title(name, name === "saturates_g")}
+          unit={name === "energy_kcal" ? "kcal" : "g"}
+          sub={name === "saturates_g"}
           value={reference[name] ?? null}
           least={name === "mass_g" ? 0.1 : 0}
           most={10_000}

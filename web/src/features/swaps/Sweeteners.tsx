@@ -6,7 +6,7 @@ import { benchBody, withParts } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { grams, kcal, money } from "@/domain/format";
 import { parseNumber } from "@/domain/numbers";
-import { Problem } from "@/domain/problem";
+import { Pending } from "@/features/common/Pending";
 import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
@@ -63,7 +63,6 @@ export default function Sweeteners({ store, currency }: SweetenersProps) {
     placeholderData: (before) => (chosen ? before : undefined),
   });
   const now = query.data?.now;
-  const problem = query.error instanceof Problem ? query.error.detail : query.error?.message;
 
   function apply(parts: Schemas["Preview"]["parts"]) {
     store.edit((was) => withParts(was, parts));
@@ -93,11 +92,7 @@ export default function Sweeteners({ store, currency }: SweetenersProps) {
             )}
           </p>
         )}
-        {problem && (
-          <p role="alert" className="mt-2 text-stop">
-            {problem}
-          </p>
-        )}
+        <Pending query={query} words="Setting sweeteners side by side …" />
         <div className="mt-2 flex flex-wrap items-center gap-2">
           <Select label="Order" value={sort} options={SORTS} onChange={(value) => setSort(value || "energy")} />
           <BlendFields options={options} blend={blend} onChange={setBlend} />

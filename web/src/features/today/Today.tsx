@@ -6,6 +6,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { dayQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { clock, count, dayAfter, dayName, grams, isDay, kcal, longDate, plural, today } from "@/domain/format";
+import { Pending } from "@/features/common/Pending";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { isSingleKey, useKeys, useSingleKeys } from "@/ui/keys";
@@ -110,8 +111,7 @@ function Opened({ day }: { day: string }) {
           </Link>
         </span>
       </header>
-      {query.isError && <p role="alert">{query.error.message}</p>}
-      {!view && query.isPending && <p className="mt-6 text-soft">Opening the day …</p>}
+      <Pending query={query} words="Opening the day …" />
       {view && (
         <>
           <Sentence view={view} />

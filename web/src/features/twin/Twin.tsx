@@ -6,6 +6,8 @@ import type { Schemas } from "@/api/types";
 import { benchBody } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { change, grams, kcal } from "@/domain/format";
+import { Pending } from "@/features/common/Pending";
+import { useFigureTitle } from "@/features/common/useFigureTitle";
 import { TwinPicker } from "@/features/label/TwinPicker";
 import { Slab } from "@/ui/Slab";
 import { useDraft } from "@/ui/useDraft";
@@ -13,19 +15,20 @@ import { useDraft } from "@/ui/useDraft";
 type Half = Schemas["FiguresView"];
 type SideLine = Schemas["TwinLine"];
 
-const ROWS = [
-  ["energy_kcal", "Energy", "kcal", kcal],
-  ["protein_g", "Protein", "g", grams],
-  ["fat_g", "Fat", "g", grams],
-  ["saturates_g", "of which saturates", "g", grams],
-  ["carbohydrate_g", "Carbohydrate", "g", grams],
-  ["sugars_g", "of which sugars", "g", grams],
-  ["fibre_g", "Fibre", "g", grams],
-  ["salt_g", "Salt", "g", grams],
+const FIGURES = [
+  "energy_kcal",
+  "protein_g",
+  "fat_g",
+  "saturates_g",
+  "carbohydrate_g",
+  "sugars_g",
+  "fibre_g",
+  "salt_g",
 ] as const;
 
 /** How it stands against the classic it stands in for: the sentence, the slabs, the figures, line by line. */
 export default function Twin({ store }: { store: DraftStore }) {
+  const title = useFigureTitle();
   const draft = useDraft(store, (state) => state.draft);
   const [on, setOn] = useState(0);
   const body = benchBody(draft);
@@ -46,6 +49,7 @@ export default function Twin({ store }: { store: DraftStore }) {
           pack or a menu.
         </p>
       )}
+      {draft.twin && <Pending query={query} words="Setting them side by side …" />}
       {twin && basis && (
         <>
           <p className="figure text-figure leading-snug" data-twin-sentence>
@@ -94,7 +98,9 @@ export default function Twin({ store }: { store: DraftStore }) {
                 </tr>
               </thead>
               <tbody>
-                {ROWS.map(([name, label, unit, shown]) => {
+                {FIGURES.map((name) => {
+                  const label = title(name, true);
+                  const [unit, shown] = name === "energy_kcal" ? ["kcal", kcal] : ["g", grams];
                   const unknown = basis.mine.at_least.includes(name) || basis.theirs.at_least.includes(name);
                   return (
                     <tr key={name} className="border-t border-rim">
@@ -122,7 +128,7 @@ export default function Twin({ store }: { store: DraftStore }) {
   );
 }
 
-type Figure = (typeof ROWS)[number][0];
+type Figure = (typeof FIGURES)[number];
 
 const value = (half: Half, name: Figure, shown: (of: number) => string) =>
   half.at_least.includes(name) ? "not known" : shown(half[name]);

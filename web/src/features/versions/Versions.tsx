@@ -8,6 +8,7 @@ import type { DraftStore } from "@/domain/draftStore";
 import { clock, count, dayName, grams, kcal } from "@/domain/format";
 import { newId } from "@/domain/ids";
 import { Problem } from "@/domain/problem";
+import { Pending } from "@/features/common/Pending";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
 import { Slab } from "@/ui/Slab";
@@ -87,8 +88,7 @@ export default function Versions({ store }: { store: DraftStore }) {
   });
 
   const view = query.data;
-  if (query.isError) return <p className="mt-4 text-stop">{query.error.message}</p>;
-  if (!view) return <p className="mt-4 text-soft">Looking for versions …</p>;
+  if (!view) return <Pending query={query} words="Looking for versions …" />;
   return (
     <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_400px]">
       <section aria-label="Versions" className="min-w-0">
