@@ -34,7 +34,9 @@ class Reach(ApiCase):
         reference = {"formula_id": twin["id"]}
         bench = {key: value for key, value in self.body(twin=reference).items() if key != "wishes"}
         choices = self.ask("POST", "/api/v1/bench/reformulation/choices", bench)
-        self.assertIn("energy-reduced", choices["claims"]["eu"])
+        claims = {rules["claim_of"]: rules for rules in choices["claims"]}
+        self.assertIn("energy-reduced", claims["eu"]["names"])
+        self.assertEqual(claims["us"]["where"], "in the US")
         self.assertIn("whey protein isolate", [each["name"] for each in choices["usual"]])
         claim = wish("energy-reduced", 0, claim_of="eu")
         found = self.ask("POST", "/api/v1/bench/reformulation", self.body(claim, twin=reference))

@@ -1,6 +1,7 @@
 """Reads of the tab Reach a target: wishes for a piece, and the amounts that reach them."""
 
 from collections.abc import Mapping
+from typing import Final
 
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.cupboards import priced_food
@@ -12,6 +13,7 @@ from ample_crumb.application.problems import CannotAccept
 from ample_crumb.application.reformulate.views import (
     AnswerView,
     CandidateFood,
+    ClaimWishes,
     PointView,
     ReformulationChoices,
     ReformulationDraft,
@@ -60,11 +62,16 @@ def trade_off(
     return PointView(energy_kcal, found.protein_g, _view(found.answer, context) if found.answer else None)
 
 
+_WHERE: Final = {"eu": "in Europe", "us": "in the US"}
+
+
 def choices(database: Database, principal: Principal, bench: Bench) -> ReformulationChoices:
     """What can be wished for and allowed for what is on the Bench."""
     with database.transaction(principal) as connection:
         twin = twin_figures(connection, principal, bench.twin)
-    claims = {rules: tuple(needs) for rules, needs in _needs(bench, twin).items() if needs}
+    claims = tuple(
+        ClaimWishes(rules, _WHERE[rules], tuple(needs)) for rules, needs in _needs(bench, twin).items() if needs
+    )
     foods = reference_cupboard().ingredients
     return ReformulationChoices(
         tuple(FIGURES.values()), claims, tuple(CandidateFood(slug, foods[slug].name) for slug in USUAL)

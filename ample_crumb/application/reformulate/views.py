@@ -1,6 +1,5 @@
 """What goes into and out of the tab Reach a target."""
 
-from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Annotated, Final
 
@@ -84,11 +83,20 @@ class CandidateFood:
 
 
 @dataclass(frozen=True, slots=True)
+class ClaimWishes:
+    """The claims that can be wished for by one set of rules, and `where` those hold."""
+
+    claim_of: str
+    where: str
+    names: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class ReformulationChoices:
     """What can be wished for and allowed: figures, claims by whose rules, and the usual candidates."""
 
     figures: tuple[WishFigure, ...]
-    claims: Mapping[str, tuple[str, ...]]
+    claims: tuple[ClaimWishes, ...]
     usual: tuple[CandidateFood, ...]
 
 

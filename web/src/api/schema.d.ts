@@ -1694,6 +1694,18 @@ export interface components {
             stronger: string;
         };
         /**
+         * ClaimWishes
+         * @description The claims that can be wished for by one set of rules, and `where` those hold.
+         */
+        ClaimWishes: {
+            /** Claim Of */
+            claim_of: string;
+            /** Where */
+            where: string;
+            /** Names */
+            names: string[];
+        };
+        /**
          * CookedOrDry
          * @description The line with its food cooked from dry, or dry again: its text, and what that is to be read as.
          */
@@ -3938,9 +3950,7 @@ export interface components {
             /** Figures */
             figures: components["schemas"]["WishFigure"][];
             /** Claims */
-            claims: {
-                [key: string]: string[];
-            };
+            claims: components["schemas"]["ClaimWishes"][];
             /** Usual */
             usual: components["schemas"]["CandidateFood"][];
         };

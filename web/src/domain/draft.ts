@@ -61,6 +61,12 @@ export const UNNAMED = "New formula";
 /** Longest text that is taken as a paste, as the server has it. */
 export const MOST_PASTED = 200_000;
 
+/** Whether two drafts are the same dough, made the same way, whatever they are called. */
+export const sameDough = (one: Draft, other: Draft): boolean => one === other || doughText(one) === doughText(other);
+
+const doughText = ({ parts, pieces, family, production }: Draft) =>
+  JSON.stringify([partsBody(parts), pieces, family, production]);
+
 /** A draft as it is stored and sent. */
 export type WrittenDraft = Pick<Draft, "name" | "family" | "pieces" | "method"> & {
   twin?: TwinChoice | null;

@@ -65,7 +65,7 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
     <li className="group grid grid-cols-[minmax(0,1fr)_62px_30px] items-center gap-x-2 border-b border-rim px-2 py-1 md:grid-cols-[minmax(0,1fr)_84px_minmax(80px,140px)_58px_62px_30px]">
       <div className="min-w-0 max-md:col-span-2">
         <input
-          className="w-full rounded bg-transparent px-1 pt-0.5"
+          className="min-h-6 w-full rounded bg-transparent px-1 pt-0.5"
           data-line={line.id}
           aria-label="Line as written"
           aria-invalid={!!problem}
@@ -83,7 +83,7 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
           }}
         />
         {shown && (
-          <div className="-mt-0.25 min-w-0 px-1 text-small leading-[1.3] text-soft">
+          <div className="min-w-0 px-1 text-small leading-[1.3] text-soft">
             <ReadAs
               line={shown}
               remark={remark}

@@ -42,7 +42,7 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onR
       }}
     >
       <Popover.Trigger
-        className={`inline-flex max-w-full items-center max-md:-my-1.5 gap-1 rounded text-left text-small ${line.ingredient && line.sure ? "text-soft" : "font-semibold text-caution"}`}
+        className={`inline-flex max-w-full items-center gap-1 max-md:-my-1.5 md:-mb-2 md:min-h-6 md:items-start rounded text-left text-small ${line.ingredient && line.sure ? "text-soft" : "font-semibold text-caution"}`}
       >
         <span className="truncate">
           {line.ingredient && <span className="sr-only">Read as </span>}
@@ -51,7 +51,7 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onR
           {remark && <span className="font-normal"> · {remark}</span>}
         </span>
         <span className="sr-only">; choose another</span>
-        <ChevronDown size={13} aria-hidden className="shrink-0" />
+        <ChevronDown size={13} aria-hidden className="shrink-0 md:mt-0.5" />
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

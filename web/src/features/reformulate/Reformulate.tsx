@@ -4,7 +4,7 @@ import { lazy, Suspense, useState } from "react";
 import { api, data } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { benchBody, withParts } from "@/domain/draft";
+import { benchBody, sameDough, withParts } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { newId } from "@/domain/ids";
 import { parseNumber } from "@/domain/numbers";
@@ -23,8 +23,6 @@ type Wish = Schemas["WishBody"];
 type Reached = Schemas["ReformulationView"];
 
 type Figure = Schemas["WishFigure"];
-
-const RULES: Record<string, string> = { eu: "in Europe", us: "in the US" };
 
 interface ReachProps {
   store: DraftStore;
@@ -61,8 +59,13 @@ export default function Reformulate({ store, worked }: ReachProps) {
     allowed: left.size || more.length ? candidates.map((each) => each.slug).filter((slug) => !left.has(slug)) : null,
   };
   const find = useMutation({
-    mutationFn: () => data(api.POST("/api/v1/bench/reformulation", { body: asked })),
+    mutationFn: async () => ({
+      of: draft,
+      reached: await data(api.POST("/api/v1/bench/reformulation", { body: asked })),
+    }),
   });
+  // Answers are of the formula that was asked about, and would undo what has been changed in it since.
+  const reached = find.data && sameDough(find.data.of, draft) ? find.data.reached : null;
   const limits = useMutation({
     mutationFn: () => data(api.POST("/api/v1/bench/reformulation/limits", { body: asked })),
   });
@@ -79,7 +82,7 @@ export default function Reformulate({ store, worked }: ReachProps) {
 
   function put(answer: Schemas["AnswerView"], version: boolean) {
     store.edit((now) => withParts(now, answer.parts));
-    const name = (find.data?.wished ?? []).join(", ").slice(0, 80);
+    const name = (reached?.wished ?? []).join(", ").slice(0, 80);
     if (version) keep.mutate({ id: newId(), name });
     else tell("It is on the Bench.", { label: "Undo", run: () => store.undo() });
     find.reset();
@@ -91,8 +94,9 @@ export default function Reformulate({ store, worked }: ReachProps) {
   const figures = wishes.filter((each) => !each.claim_of);
   const figureOf = (name: string) => choices.data?.figures.find((each) => each.name === name);
   const free = (choices.data?.figures ?? []).filter(({ name }) => !wishes.some((wish) => wish.name === name));
-  const claims = Object.entries(choices.data?.claims ?? {}).flatMap(([rules, names]) =>
-    names.map((name) => [`${rules}:${name}`, `“${name}” ${RULES[rules]}`] as const),
+  const rules = choices.data?.claims ?? [];
+  const claims = rules.flatMap(({ claim_of, where, names }) =>
+    names.map((name) => [`${claim_of}:${name}`, `“${name}” ${where}`] as const),
   );
   return (
     <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,450px)_minmax(0,1fr)]">
@@ -112,6 +116,7 @@ export default function Reformulate({ store, worked }: ReachProps) {
                 <WishRow
                   wish={wish}
                   figure={figureOf(wish.name)}
+                  where={rules.find((each) => each.claim_of === wish.claim_of)?.where ?? ""}
                   onChange={(to) => change(place, to)}
                   onRemove={() => {
                     setWishes(wishes.filter((_, at) => at !== place));
@@ -230,10 +235,11 @@ export default function Reformulate({ store, worked }: ReachProps) {
         </button>
       </form>
       <section aria-label="Answers" aria-live="polite" className="grid gap-4">
-        {find.data ? (
-          <Answers reached={find.data} now={worked.view} onPut={put} />
+        {reached ? (
+          <Answers reached={reached} now={worked.view} onPut={put} />
         ) : (
           <p className="text-soft">
+            {find.data && "The formula has changed since; find amounts again. "}
             Up to three different ways there, nearest to your own first, each checked as it is written before it is
             shown.
           </p>
@@ -311,11 +317,13 @@ interface WishRowProps {
   wish: Wish;
   /** What it is about; undefined for a claim, and until the server has told. */
   figure: Figure | undefined;
+  /** Where the rules of a claim hold, as in "in Europe". */
+  where: string;
   onChange: (to: Partial<Wish>) => void;
   onRemove: () => void;
 }
 
-function WishRow({ wish, figure, onChange, onRemove }: WishRowProps) {
+function WishRow({ wish, figure, where, onChange, onRemove }: WishRowProps) {
   const { words = wish.name.replace(/_(g|kcal)$/, ""), unit = "" } = figure ?? {};
   const [text, setText] = useState(String(wish.value));
   const shown = parseNumber(text) === wish.value ? text : String(wish.value);
@@ -323,7 +331,7 @@ function WishRow({ wish, figure, onChange, onRemove }: WishRowProps) {
     return (
       <div className="flex items-center gap-2">
         <span className="flex-1">
-          the right to be called “{wish.name}” {RULES[wish.claim_of]}
+          the right to be called “{wish.name}” {where}
         </span>
         <Remove words={wish.name} onRemove={onRemove} />
       </div>
