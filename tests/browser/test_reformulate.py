@@ -39,6 +39,19 @@ class Reach(InBrowser):
         page.get_by_title("Undo (Ctrl Z)").click()
         expect(shown).to_have_text(re.compile("^287"))
 
+    def test_answers_are_of_the_formula_that_was_asked_about(self) -> None:
+        page = self.page()
+        self.open(page, "150", "8")
+        page.get_by_role("button", name="Find amounts").click()
+        cards = page.get_by_role("region", name="Answers").get_by_role("article")
+        expect(cards.first).to_be_visible()
+        page.get_by_label("Family", exact=True).click()
+        page.get_by_role("option", name="Cookie").click()
+        expect(cards).to_have_count(0)
+        expect(page.get_by_text("The formula has changed since")).to_be_visible()
+        page.get_by_title("Undo (Ctrl Z)").click()
+        expect(cards.first).to_be_visible()
+
     def test_a_clash_its_limits_and_a_curve_that_stops(self) -> None:
         for size in ("desk", "phone"):
             with self.subTest(size):
