@@ -23,6 +23,11 @@ class Hazard:
     reason: str
     lines: tuple[str, ...]
 
+    @property
+    def words(self) -> tuple[str, str]:
+        """What is said, whichever lines bring it."""
+        return self.name, self.sentence
+
 
 COLD_FAMILIES: Final = frozenset({"set-cheesecake", "no-bake-bite", "edible-dough", "frosting", "glaze", "frozen-bark"})
 """What is eaten as it was mixed."""

@@ -62,13 +62,14 @@ def answer_of(prepared: Prepared, solution: Solution) -> Answer:
     no_further = all(
         misses_by(wish, made, formula) <= far + least_shown(wish) for wish, far in prepared.missed_by.items()
     )
+    known = {each.words for each in prepared.hazards}
     hazards = find_hazards(made.evaluated, made.piece, dough.family, formula.method, formula.cupboard)
     return Answer(
         parts=parts,
         lines=lines,
         piece=piece,
         check=check,
-        hazards=tuple(each for each in hazards if each not in prepared.hazards),
+        hazards=tuple(each for each in hazards if each.words not in known),
         words=tuple(map(moved_in_words, changed)),
         missed=tuple(
             wish.words() for wish in request.wishes if not is_met(wish, piece, made, formula, sure=request.sure)

@@ -317,3 +317,11 @@ class NeverWorse(unittest.TestCase):
         self.assertIn("xylitol", [each.name for each in answer.hazards])
         # The eggs were there before.
         self.assertNotIn("raw egg", [each.name for each in answer.hazards])
+
+    def test_a_hazard_that_was_there_is_not_news_when_another_line_brings_it_too(self) -> None:
+        plain = of("300 g wheat flour", "200 g sugar", "4 eggs", "200 g butter", "3 g salt", family="")
+        holds = (LineBounds(line_id(2), locked=True),)
+        asked = ReformulationRequest((least(PROTEIN, 7),), holds=holds, allowed=("egg_white",))
+        answer = reformulate(plain, asked).answers[0]
+        self.assertIn("egg_white", answer.added)
+        self.assertNotIn("raw egg", [each.name for each in answer.hazards])
