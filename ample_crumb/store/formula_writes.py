@@ -111,12 +111,15 @@ def write_parts(
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class StoredSummary:
-    """What lists show of a formula: the figures of one of `piece_count` pieces, its allergens, and the number of the
-    `rules` they were worked out by."""
+    """What lists show of a formula: the figures of one of `piece_count` pieces, its allergens, what it costs (None
+    while no line has a price, a lower limit with `cost_at_least`), and the number of the `rules` they were worked out
+    by."""
 
     piece: Portion
     piece_count: float
     allergens: AllergenNames
+    piece_cost: float | None = None
+    cost_at_least: bool = False
     rules: int
 
 
@@ -124,7 +127,7 @@ _SUMMARY_SET: Final = SQL(
     """
     summary_rules = %(rules)s, contains = %(contains)s, may_contain = %(may_contain)s,
     diets_broken = %(diets_broken)s, diets_kept = %(diets_kept)s, complete = %(complete)s,
-    piece_count = %(piece_count)s, {figure_sets}
+    piece_count = %(piece_count)s, piece_cost = %(piece_cost)s, cost_at_least = %(cost_at_least)s, {figure_sets}
 """
 ).format(figure_sets=set_list())
 
@@ -137,6 +140,8 @@ def _summary_columns(summary: StoredSummary) -> dict[str, Any]:
             "rules": summary.rules,
             "complete": allergens.complete,
             "piece_count": summary.piece_count,
+            "piece_cost": summary.piece_cost,
+            "cost_at_least": summary.cost_at_least,
         }
         | {name: list(getattr(allergens, name)) for name in ("contains", "may_contain", "diets_broken", "diets_kept")}
     )

@@ -19,8 +19,8 @@ from ample_crumb.store.database import Connection
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FormulaRow(FiguresRow):
-    """A formula without its lines, with the figures and contents of one piece as last worked out. `twin_id`, in its
-    kept state `twin_number` where that is given, or `twin`, the figures as typed, is what it is compared with."""
+    """A formula without its lines, with the figures, contents and cost of one piece as last worked out. `twin_id`, in
+    its kept state `twin_number` where that is given, or `twin`, the figures as typed, is what it is compared with."""
 
     id: UUID
     name: str
@@ -44,6 +44,8 @@ class FormulaRow(FiguresRow):
     diets_kept: list[str]
     complete: bool
     piece_count: float
+    piece_cost: float | None
+    cost_at_least: bool
 
     def allergen_names(self) -> AllergenNames:
         """What it contains, as last worked out."""
@@ -60,7 +62,8 @@ _COLUMNS: Final = SQL(
     """
     formula.id, formula.name, family, pieces, method, version, archived_at is not null as archived, updated_at, twin_id,
     twin, twin_number, bake_number, base_id, production, summary_rules, job.state as job_state, contains,
-    may_contain, diets_broken, diets_kept, complete, piece_count, {figures}
+    may_contain, diets_broken, diets_kept, complete, piece_count, piece_cost, cost_at_least,
+    {figures}
 """
 ).format(figures=column_list())
 
@@ -91,11 +94,13 @@ _PARTS: Final = SQL(
 
 
 class ListOrder(StrEnum):
-    """How the list is ordered: in groups of a family, by the last change, or by protein for its energy."""
+    """How the list is ordered: in groups of a family, by the last change, by protein for its energy, or by what a piece
+    costs."""
 
     FAMILY = "family"
     CHANGED = "changed"
     PROTEIN = "protein"
+    COST = "cost"
 
 
 @dataclass(frozen=True, slots=True)
@@ -131,6 +136,15 @@ _ORDERS: Final[Mapping[ListOrder, tuple[LiteralString, LiteralString]]] = {
         (coalesce(protein_g / nullif(energy_kcal, 0), -1), id) < (
             select coalesce(protein_g / nullif(energy_kcal, 0), -1), id from formula
             where kitchen_id = %(kitchen_id)s and id = %(after_id)s
+        )
+        """,
+    ),
+    ListOrder.COST: (
+        "case when piece_cost is null then 2 when cost_at_least then 1 else 0 end, coalesce(piece_cost, 0), formula.id",
+        """
+        (case when piece_cost is null then 2 when cost_at_least then 1 else 0 end, coalesce(piece_cost, 0), id) > (
+            select case when piece_cost is null then 2 when cost_at_least then 1 else 0 end, coalesce(piece_cost, 0), id
+            from formula where kitchen_id = %(kitchen_id)s and id = %(after_id)s
         )
         """,
     ),

@@ -218,6 +218,8 @@ CREATE TABLE public.formula (
     base_parts jsonb,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     summary_rules integer DEFAULT 0 NOT NULL,
+    piece_cost double precision,
+    cost_at_least boolean DEFAULT false NOT NULL,
     CONSTRAINT formula_base_with_its_parts CHECK (((base_id IS NULL) OR (base_parts IS NOT NULL))),
     CONSTRAINT formula_family_length CHECK ((length(family) <= 40)),
     CONSTRAINT formula_method_length CHECK ((length(method) <= 20000)),
@@ -517,6 +519,12 @@ CREATE INDEX eater_since ON public.eater USING btree (kitchen_id, changed_at);
 CREATE INDEX entry_names ON public.entry USING btree (kitchen_id, person_id, name, day DESC) WHERE (removed_at IS NULL);
 CREATE INDEX entry_of_day ON public.entry USING btree (kitchen_id, person_id, day, eaten_at) WHERE (removed_at IS NULL);
 CREATE INDEX entry_since ON public.entry USING btree (kitchen_id, changed_at);
+CREATE INDEX formula_by_cost ON public.formula USING btree (kitchen_id, (
+CASE
+    WHEN (piece_cost IS NULL) THEN 2
+    WHEN cost_at_least THEN 1
+    ELSE 0
+END), COALESCE(piece_cost, (0)::double precision), id) WHERE (archived_at IS NULL);
 CREATE INDEX formula_by_family ON public.formula USING btree (kitchen_id, family, updated_at DESC, id DESC) WHERE (archived_at IS NULL);
 CREATE INDEX formula_by_protein ON public.formula USING btree (kitchen_id, COALESCE((protein_g / NULLIF(energy_kcal, (0)::numeric)), ('-1'::integer)::numeric) DESC, id DESC) WHERE (archived_at IS NULL);
 CREATE INDEX formula_by_rules ON public.formula USING btree (summary_rules);

@@ -43,13 +43,16 @@ class Summaries(KitchenCase):
         return formulas_commands.create(self.database, self.principal, uuid4(), draft).id
 
     def agree(self) -> None:
-        """Lists and Benches tell the same figures and alarms, once all is worked out."""
+        """Lists and Benches tell the same figures, alarms and cost, once all is worked out."""
         self.settle()
         for listed in formulas_queries.list_page(self.database, self.principal).items:
             bench = formulas_queries.open_one(self.database, self.principal, listed.id).evaluated
             self.assertAlmostEqual(listed.piece.energy_kcal, bench.piece.energy_kcal)
             self.assertAlmostEqual(listed.piece.sd["energy_kcal"], bench.piece.sd["energy_kcal"])
             self.assertEqual(listed.alerts, bench.alerts)
+            cost = bench.cost
+            told = (cost.piece_cost, cost.at_least) if cost else (None, False)
+            self.assertEqual((listed.piece_cost, listed.cost_at_least), told)
 
     def test_through_products_labels_corrections_settings_and_guests(self) -> None:
         made = [self.make("100 g Millrace powder", "2 eggs"), self.make("100 g skyr", "1 cup oats")]
@@ -90,6 +93,38 @@ class Summaries(KitchenCase):
         stale = {each.id for each in formulas_queries.list_page(self.database, self.principal).items if each.stale}
         self.assertEqual({text for text, formula_id in made.items() if formula_id in stale}, set(texts[:2]))
         self.agree()
+
+    def test_what_a_piece_costs_follows_prices_also_those_inside_another_formula(self) -> None:
+        inner = self.make("100 g skyr", "2 eggs")
+        self.make("100 g quark")
+        line = Line("50 g of it", nested_slug(inner))
+        draft = Draft("Layered", "", 2, "", (Part("", (line, Line("10 g oats"))),), None)
+        outer = formulas_commands.create(self.database, self.principal, uuid4(), draft).id
+        priced = ((("skyr", 1.8, "450 g"), True), (("egg", 3.0, "10 eggs"), False), (("egg", None, ""), True))
+        for (food, price, amount), at_least in priced:
+            cupboard_commands.set_price(self.database, self.principal, food, price, amount)
+            items = {each.id: each for each in formulas_queries.list_page(self.database, self.principal).items}
+            self.assertEqual({each for each in items if items[each].stale}, {inner, outer})
+            self.agree()
+            items = {each.id: each for each in formulas_queries.list_page(self.database, self.principal).items}
+            self.assertEqual(items[inner].cost_at_least, at_least)
+
+    def test_a_price_that_changed_while_a_save_was_worked_out_is_noticed(self) -> None:
+        formula_id = self.make("100 g skyr")
+        view = formulas_queries.open_one(self.database, self.principal, formula_id)
+        checked = saving.checked
+
+        def meanwhile(*given: Any) -> Any:
+            found = checked(*given)
+            cupboard_commands.set_price(self.database, self.principal, "skyr", 2.0, "500 g")
+            return found
+
+        draft = replace(view.draft, parts=(Part("", (Line("200 g skyr"),)),))
+        with mock.patch.object(saving, "checked", meanwhile):
+            formulas_commands.save(self.database, self.principal, formula_id, view.version, draft)
+        self.agree()
+        (listed,) = formulas_queries.list_page(self.database, self.principal).items
+        self.assertEqual(listed.piece_cost, 0.2)
 
     def test_a_worker_finds_what_older_rules_have_written(self) -> None:
         self.make("100 g skyr")

@@ -306,6 +306,10 @@ class NewUsers(InBrowser):
         ]
         self.assertGreater(len(shares), 4)
         self.assertTrue(all(one >= other - 0.003 for one, other in pairwise(shares)), shares)
+        page.get_by_label("In which order").click()
+        page.get_by_role("option", name="cheapest piece first").click()
+        page.wait_for_url("**/formulas?order=cost")
+        expect(figures.first).to_contain_text("a piece")
         page.get_by_role("button", name="fits today").click()
         self.assert_accessible(page, "formulas, narrowed")
 

@@ -125,6 +125,22 @@ class Pages(StoreCase):
                 found = [made.index(row.id) for row in self.formulas(most, **narrowed)]
                 self.assertCountEqual(found, expected, narrowed)
 
+    def test_formulas_by_what_a_piece_costs(self) -> None:
+        # Cost of a piece, and whether a line of it has no price.
+        rows = ((0.4, False), (0.1, True), (None, False), (0.2, False), (0.3, True), (0.2, False))
+        made = [uuid4() for _ in rows]
+        with self.database.unscoped() as connection:
+            for formula_id, (cost, at_least) in zip(made, rows, strict=True):
+                head = FormulaHead(name="It", family="", pieces=4, method="")
+                formula_writes.add(connection, self.principal.kitchen_id, formula_id, head)
+                connection.execute(
+                    "update formula set piece_cost = %s, cost_at_least = %s where id = %s", [cost, at_least, formula_id]
+                )
+        for most in (1, 2, 99):
+            found = [made.index(row.id) for row in self.formulas(most, order=ListOrder.COST)]
+            self.assertCountEqual(found[:2], [3, 5])
+            self.assertEqual(found[2:], [0, 1, 4, 2], "lower limits come after what is known, and what is unknown last")
+
     def test_days_on_which_something_of_a_name_was_eaten(self) -> None:
         portion = Portion(Figures(50, Nutrients(energy_kcal=100)), StandardUncertainty(1, Nutrients()))
 

@@ -214,6 +214,8 @@ def set_price(database: Database, principal: Principal, food: str, price: float 
             prices.forget_price(connection, principal.kitchen_id, food)
         else:
             prices.set_price(connection, principal.kitchen_id, food, bought)
+        kitchens.reading_changed(connection, principal.kitchen_id)
+        jobs.ask_for_summaries(connection, principal, Touched(foods=frozenset((food,))))
         return bought
 
 

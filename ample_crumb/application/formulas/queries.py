@@ -195,8 +195,8 @@ def into_tins(database: Database, principal: Principal, bench: Bench, others: tu
 def _list_item(row: FormulaRow, kept: FormulaSummary, context: KitchenContext) -> FormulaListItem:
     return FormulaListItem(
         row.id, row.name, row.family, row.base_id, kept.piece_count, row.version, row.archived, row.updated_at,
-        portion_view(kept.piece, context.definition), diet_alerts(kept.allergens, context.eaters), kept.stale,
-        kept.stopped, kept.problem,
+        portion_view(kept.piece, context.definition), row.piece_cost, row.cost_at_least,
+        diet_alerts(kept.allergens, context.eaters), kept.stale, kept.stopped, kept.problem,
     )  # fmt: skip
 
 

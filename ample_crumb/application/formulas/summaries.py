@@ -75,10 +75,13 @@ def stored_formula(connection: Connection, principal: Principal, row: FormulaRow
 
 def stored_summary(formula: EvaluatedFormula) -> StoredSummary:
     """The summary of a formula, as it is kept."""
+    cost = formula.cost
     return StoredSummary(
         piece=formula.kept_piece,
         piece_count=formula.made.portions.count,
         allergens=formula.allergens.names(),
+        piece_cost=cost.piece_cost if cost else None,
+        cost_at_least=bool(cost and cost.at_least),
         rules=RULES_VERSION,
     )
 

@@ -32,9 +32,9 @@ from ample_crumb.core.uncertainty.propagation import LineUncertainty
 @dataclass(frozen=True, slots=True)
 class FormulaListItem:
     """A formula in the list, with the figures of one piece and the alerts that it raises; `base_id` is the formula that
-    it is a branch of. `stale` while these are those
-    of before, because they are being worked out anew or that was `stopped`. `problem` says why there are none, where
-    they could not be."""
+    it is a branch of. `piece_cost` is None while no line has a price, and a lower limit with `cost_at_least`. `stale`
+    while these are those of before, because they are being worked out anew or that was `stopped`. `problem` says why
+    there are none, where they could not be."""
 
     id: UUID
     name: str
@@ -45,6 +45,8 @@ class FormulaListItem:
     archived: bool
     updated_at: datetime
     piece: FiguresView
+    piece_cost: float | None
+    cost_at_least: bool
     alerts: tuple[DietAlert, ...]
     stale: bool
     stopped: bool

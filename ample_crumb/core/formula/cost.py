@@ -9,6 +9,9 @@ from ample_crumb.core.formula.evaluation import FormulaFigures
 FREE: Final = frozenset({"water"})
 """Foods from the tap, which nobody prices."""
 
+LEAST: Final = 0.005
+"""Half of the smallest coin: a lower limit of less for a piece, as where only its salt has a price, says nothing."""
+
 
 @dataclass(frozen=True, slots=True)
 class Cost:
@@ -22,8 +25,9 @@ class Cost:
 
 
 def cost_of(evaluated: FormulaFigures, price_per_g: Mapping[str, float]) -> Cost | None:
-    """Cost of a formula by the price of a gram of each ingredient's slug; None where no line has a price. What was
-    prepared and not used is not counted: it is still there."""
+    """Cost of a formula by the price of a gram of each ingredient's slug; None where no line has a price,
+    or those that have come to less than `LEAST` a piece. What was prepared and not used is not counted: it is still
+    there."""
     batch, priced, unpriced = 0.0, False, []
     for line, weighed in evaluated.weighed_lines():
         slug = weighed.ingredient.slug
@@ -33,6 +37,8 @@ def cost_of(evaluated: FormulaFigures, price_per_g: Mapping[str, float]) -> Cost
         else:
             batch += price * weighed.mass_g
             priced = priced or price > 0
-    if not priced:
+    piece = batch / evaluated.piece_count
+    at_least = bool(unpriced or evaluated.unread)
+    if not priced or (at_least and piece < LEAST):
         return None
-    return Cost(batch, batch / evaluated.piece_count, tuple(unpriced), bool(unpriced or evaluated.unread))
+    return Cost(batch, piece, tuple(unpriced), at_least)

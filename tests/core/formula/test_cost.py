@@ -23,6 +23,11 @@ class Cost(unittest.TestCase):
         assert cost is not None
         self.assertTrue(cost.at_least)
 
+    def test_a_lower_limit_of_nothing_is_not_told(self) -> None:
+        batch = evaluated("200 g oats", "3 g salt")
+        self.assertIsNone(cost_of(batch, {"salt": 0.0009}))
+        self.assertIsNotNone(cost_of(evaluated("3 g salt"), {"salt": 0.0009}), "known whole, it is what it costs")
+
     def test_what_is_left_over_costs_nothing(self) -> None:
         cost = cost_of(evaluated("200 g oats, half used"), {"rolled_oats": 0.01})
         assert cost is not None

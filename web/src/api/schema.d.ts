@@ -2489,9 +2489,9 @@ export interface components {
         /**
          * FormulaListItem
          * @description A formula in the list, with the figures of one piece and the alerts that it raises; `base_id` is the formula that
-         *     it is a branch of. `stale` while these are those
-         *     of before, because they are being worked out anew or that was `stopped`. `problem` says why there are none, where
-         *     they could not be.
+         *     it is a branch of. `piece_cost` is None while no line has a price, and a lower limit with `cost_at_least`. `stale`
+         *     while these are those of before, because they are being worked out anew or that was `stopped`. `problem` says why
+         *     there are none, where they could not be.
          */
         FormulaListItem: {
             /**
@@ -2517,6 +2517,10 @@ export interface components {
              */
             updated_at: string;
             piece: components["schemas"]["FiguresView"];
+            /** Piece Cost */
+            piece_cost: number | null;
+            /** Cost At Least */
+            cost_at_least: boolean;
             /** Alerts */
             alerts: components["schemas"]["DietAlert"][];
             /** Stale */
@@ -2974,10 +2978,11 @@ export interface components {
         };
         /**
          * ListOrder
-         * @description How the list is ordered: in groups of a family, by the last change, or by protein for its energy.
+         * @description How the list is ordered: in groups of a family, by the last change, by protein for its energy, or by what a piece
+         *     costs.
          * @enum {string}
          */
-        ListOrder: "family" | "changed" | "protein";
+        ListOrder: "family" | "changed" | "protein" | "cost";
         /**
          * Measure
          * @description A measure in ml by whose it is.

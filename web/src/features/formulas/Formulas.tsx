@@ -4,7 +4,7 @@ import { Fragment, useCallback, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { formulaPagesQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { count, grams, kcal, today, unreadLines } from "@/domain/format";
+import { count, grams, kcal, money, today, unreadLines } from "@/domain/format";
 import { Pending } from "@/features/common/Pending";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
@@ -122,6 +122,7 @@ export default function Formulas() {
             <Row
               formula={formula}
               family={order === "family" ? "" : (families.get(formula.family) ?? "")}
+              currency={kitchen.data?.settings.currency ?? "EUR"}
               branch={branch}
             />
           </Fragment>
@@ -139,7 +140,14 @@ const ORDERS = [
   ["family", "by family"],
   ["changed", "last changed first"],
   ["protein", "most protein for its energy"],
+  ["cost", "cheapest piece first"],
 ] as const;
+
+/** What a piece costs; nothing while that is not known. */
+function cost({ piece_cost, cost_at_least }: Item, currency: string): string {
+  if (piece_cost === null) return "";
+  return `${cost_at_least ? "at least " : ""}${money(piece_cost, currency)} a piece`;
+}
 
 /** Branches under the formula that they are of, where that is shown and of the same family. */
 function underBases(shown: readonly Item[]): { formula: Item; branch: boolean }[] {
@@ -166,7 +174,14 @@ function rootOf(formula: Item, here: ReadonlyMap<string, Item>): string {
   return at.id;
 }
 
-function Row({ formula, family, branch }: { formula: Item; family: string; branch: boolean }) {
+interface RowProps {
+  formula: Item;
+  family: string;
+  currency: string;
+  branch: boolean;
+}
+
+function Row({ formula, family, currency, branch }: RowProps) {
   const { piece } = formula;
   const archive = useArchive();
   const least = piece.at_least.includes("energy_kcal") || piece.without_lines > 0;
@@ -181,6 +196,7 @@ function Row({ formula, family, branch }: { formula: Item; family: string; branc
             family,
             `makes ${count(formula.piece_count)}`,
             `${grams(piece.mass_g)} g each`,
+            cost(formula, currency),
           ]
             .filter(Boolean)
             .join(" · ")}

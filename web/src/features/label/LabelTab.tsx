@@ -49,7 +49,7 @@ function Batch({ worked, currency }: { worked: Schemas["EvaluatedView"]; currenc
         <Band sd={batch.sd.energy_kcal} of={batch.energy_kcal} /> kcal · {grams(batch.protein_g)}
         <Band sd={batch.sd.protein_g} of={batch.protein_g} unit="g" /> g protein
       </p>
-      {cost && cost.piece_cost >= 0.005 ? (
+      {cost ? (
         <p className="mt-1 text-note" data-cost>
           Costs {cost.at_least && "at least "}
           <b>{money(cost.piece_cost, currency)}</b> a piece{" "}
