@@ -298,7 +298,7 @@ class NewUsers(InBrowser):
         page.get_by_label("In which order").click()
         page.get_by_role("option", name="most protein for its energy").click()
         figures = page.get_by_role("listitem").filter(has_text="g protein")
-        expect(figures.first).to_be_visible()
+        expect(page.locator("ul[aria-busy=false]")).to_be_visible()
         shares = [
             float(protein) / float(kcal)
             for text in figures.all_inner_texts()
@@ -309,6 +309,7 @@ class NewUsers(InBrowser):
         page.get_by_label("In which order").click()
         page.get_by_role("option", name="cheapest piece first").click()
         page.wait_for_url("**/formulas?order=cost")
+        expect(page.locator("ul[aria-busy=false]")).to_be_visible()
         expect(figures.first).to_contain_text("a piece")
         page.get_by_role("button", name="fits today").click()
         self.assert_accessible(page, "formulas, narrowed")

@@ -89,6 +89,17 @@ export class DraftStore {
 
   snapshot = (): DraftState => this.state;
 
+  /** Calls with every other draft than the one before, at once and before anything is drawn. */
+  follow(listener: (draft: Draft) => void): () => void {
+    let before = this.state.draft;
+    return this.subscribe(() => {
+      const { draft } = this.state;
+      if (draft === before) return;
+      before = draft;
+      listener(draft);
+    });
+  }
+
   /** Changes the draft. Edits of the same `merge` name in quick succession undo together. */
   edit(change: (draft: Draft) => Draft, merge = ""): void {
     const { draft, past } = this.state;

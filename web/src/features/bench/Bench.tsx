@@ -23,7 +23,6 @@ import type { Meaning } from "./MeansDialog";
 import { PieceCard } from "./PieceCard";
 import { SavingBanner } from "./SavingBanner";
 import { useDraftStore, useEvaluated, useSettled } from "./useBench";
-import { useRowActions } from "./useRowActions";
 
 // Most of the time none of these is looked at.
 const LabelTab = lazy(() => import("@/features/label/LabelTab"));
@@ -62,13 +61,6 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
   const settled = useSettled(store);
   const kitchen = useQuery(kitchenQuery);
   const [meaning, setMeaning] = useState<Meaning | null>(null);
-  const lines = useRef(worked?.lines);
-  lines.current = worked?.lines;
-  const called = useCallback(
-    (name: string) => [...(lines.current?.values() ?? [])].filter((line) => line.name === name).map((line) => line.id),
-    [],
-  );
-  const actions = useRowActions(store, setMeaning, called);
   const [scaling, setScaling] = useState(false);
   const { tab: asked = "bench" } = useParams();
   const tab = TABS.some(([slug]) => slug === asked) ? asked : "bench";
@@ -121,7 +113,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
           <Tabs.Content value="bench" tabIndex={-1}>
             <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
               <section aria-label="Lines" className="min-w-0">
-                <Lines store={store} worked={worked} actions={actions} />
+                <Lines store={store} worked={worked} onMean={setMeaning} />
                 {worked && <WhatToWeigh worked={worked.view} />}
                 {settled && <Hazards hazards={settled.hazards} />}
                 {worked && (

@@ -1,23 +1,32 @@
+import { useCallback, useRef } from "react";
 import type { Schemas } from "@/api/types";
 import { newPart, type Part } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { grams, kcal } from "@/domain/format";
 import { PartOptions } from "@/features/production/PartOptions";
 import { useDraft } from "@/ui/useDraft";
-import { LineRow, type RowActions } from "./LineRow";
+import { LineRow } from "./LineRow";
+import type { Meaning } from "./MeansDialog";
 import type { Evaluated } from "./useBench";
+import { useRowActions } from "./useRowActions";
 
-/** The parts and lines of the Bench. */
-export function Lines({
-  store,
-  worked,
-  actions,
-}: {
+interface LinesProps {
   store: DraftStore;
   worked: Evaluated | undefined;
-  actions: RowActions;
-}) {
+  /** What a line means was chosen, and that may be meant everywhere. */
+  onMean: (meaning: Meaning) => void;
+}
+
+/** The parts and lines of the Bench. */
+export function Lines({ store, worked, onMean }: LinesProps) {
   const parts = useDraft(store, (state) => state.draft.parts);
+  const lines = useRef(worked?.lines);
+  lines.current = worked?.lines;
+  const called = useCallback(
+    (name: string) => [...(lines.current?.values() ?? [])].filter((line) => line.name === name).map((line) => line.id),
+    [],
+  );
+  const actions = useRowActions(store, onMean, called);
   const most = Math.max(1, ...[...(worked?.lines.values() ?? [])].map((line) => line.energy_kcal ?? 0));
   const named = parts.length > 1 || !!parts[0]?.name;
   return (

@@ -1,5 +1,13 @@
-import { keepPreviousData, type QueryClient, replaceEqualDeep, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import {
+  keepPreviousData,
+  type QueryClient,
+  QueryObserver,
+  type QueryObserverOptions,
+  replaceEqualDeep,
+  useQuery,
+  useQueryClient,
+} from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import { api, data } from "@/api/client";
 import { FORMULA_LISTS, formulaQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
@@ -71,27 +79,41 @@ export interface Evaluated {
 
 /** The draft worked out by the server, following each keystroke; an answer overtaken by the next is dropped. */
 export function useEvaluated(store: DraftStore, stored: FormulaView): Evaluated | undefined {
-  const draft = useDraft(store, (state) => state.draft);
-  // The letter is drawn first, the question follows; while one is under way the next overtakes it.
-  const late = useDeferredValue(draft);
-  const day = today();
+  const client = useQueryClient();
   // The same function and the same answer for as long as nothing is there yet: another one would be drawn anew for ever.
   const first = useMemo(() => byLine(stored.evaluated, null), [stored]);
   const placeholderData = useCallback((before?: Evaluated) => before ?? first, [first]);
-  const query = useQuery<Evaluated>({
-    queryKey: ["bench", day, draftText(late)],
+  const observer = useMemo(
+    () => new QueryObserver(client, question(store.snapshot().draft, placeholderData)),
+    [client, store, placeholderData],
+  );
+  // Asked as soon as the key is down, not once its letter is drawn; and what is on screen is drawn anew by the answer.
+  useEffect(() => {
+    observer.setOptions(question(store.snapshot().draft, placeholderData));
+    return store.follow((draft) => observer.setOptions(question(draft, placeholderData)));
+  }, [observer, store, placeholderData]);
+  const subscribe = useCallback((listener: () => void) => observer.subscribe(listener), [observer]);
+  return useShared(useSyncExternalStore(subscribe, () => observer.getCurrentResult().data));
+}
+
+function question(
+  draft: Draft,
+  placeholderData: (before?: Evaluated) => Evaluated,
+): QueryObserverOptions<Evaluated, Error> {
+  const day = today();
+  return {
+    queryKey: ["bench", day, draftText(draft)],
     queryFn: async ({ signal }): Promise<Evaluated> => {
-      const body = benchBody(late);
+      const body = benchBody(draft);
       const answer = await data(
-        api.POST("/api/v1/bench/read", { body, bodySerializer: () => textWith(late, { day }), signal }),
+        api.POST("/api/v1/bench/read", { body, bodySerializer: () => textWith(draft, { day }), signal }),
       );
       return byLine(answer.evaluated, answer.fitting ?? null);
     },
     placeholderData,
     gcTime: 30_000,
     staleTime: 1000,
-  });
-  return useShared(query.data);
+  };
 }
 
 const settledKey = (draft: Draft) => ["settled", draftText(draft)];
@@ -99,13 +121,21 @@ const settledKey = (draft: Draft) => ["settled", draftText(draft)];
 /** What is worked out once the draft rests. The save that comes then brings it; it is asked for only where there is
  * nothing to save. */
 export function useSettled(store: DraftStore): Schemas["SettledView"] | undefined {
-  const draft = useDraft(store, (state) => state.draft);
   const saving = useDraft(store, (state) => state.saving.kind);
-  const [rested, setRested] = useState(draft);
+  const [rested, setRested] = useState(store.snapshot().draft);
   useEffect(() => {
-    const timer = window.setTimeout(() => setRested(draft), REST_MS);
-    return () => window.clearTimeout(timer);
-  }, [draft]);
+    let timer: number | undefined;
+    const rest = (draft: Draft) => {
+      window.clearTimeout(timer);
+      timer = window.setTimeout(() => setRested(draft), REST_MS);
+    };
+    rest(store.snapshot().draft);
+    const leave = store.follow(rest);
+    return () => {
+      window.clearTimeout(timer);
+      leave();
+    };
+  }, [store]);
   const query = useQuery({
     queryKey: settledKey(rested),
     queryFn: ({ signal }) => data(api.POST("/api/v1/bench/settled", { body: benchBody(rested), signal })),

@@ -22,7 +22,8 @@ import { useDraft } from "@/ui/useDraft";
 import type { RowActions } from "./LineRow";
 import type { Meaning } from "./MeansDialog";
 
-/** What the rows can do. `called` gives the lines that are called the same. The object stays the same for a store, so that only changed rows are drawn anew. */
+/** What the rows can do, called where they are drawn. `called` gives the lines that are called the same. The object
+ * stays the same for a store, so that only changed rows are drawn anew. */
 export function useRowActions(
   store: DraftStore,
   mean: (meaning: Meaning) => void,
@@ -30,12 +31,12 @@ export function useRowActions(
 ): RowActions {
   const tell = useNotice();
   const focus = useRef<string | null>(null);
-  const draft = useDraft(store, (state) => state.draft);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the row to focus is known once the draft is drawn
+  const parts = useDraft(store, (state) => state.draft.parts);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the row to focus is known once the lines are drawn
   useEffect(() => {
     if (focus.current) document.querySelector<HTMLElement>(`[data-line="${focus.current}"]`)?.focus();
     focus.current = null;
-  }, [draft]);
+  }, [parts]);
 
   return useMemo(() => {
     const order = () => store.snapshot().draft.parts.flatMap((part) => part.lines);

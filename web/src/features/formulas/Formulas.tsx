@@ -111,7 +111,7 @@ export default function Formulas() {
         </div>
       )}
       <BackgroundLine stale={shown.some((formula) => formula.stale && !formula.stopped)} onEnd={toHeading} />
-      <ul ref={list} className="mt-4 grid gap-2.5">
+      <ul ref={list} className="mt-4 grid gap-2.5" aria-busy={query.isPlaceholderData}>
         {underBases(shown).map(({ formula, branch }, place, all) => (
           <Fragment key={formula.id}>
             {order === "family" && formula.family !== all[place - 1]?.formula.family && (
