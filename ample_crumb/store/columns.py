@@ -11,24 +11,10 @@ from ample_crumb.core.food.nutrients import NAMES, Figures, Nutrients, Portion, 
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class FiguresRow:
-    """The columns of a snapshot; base of the rows that carry one."""
+class FiguresRow(Nutrients):
+    """The columns of a snapshot, those of the nutrients among them; base of the rows that carry one."""
 
     mass_g: float
-    energy_kcal: float | None
-    protein_g: float | None
-    fat_g: float | None
-    saturates_g: float | None
-    carbohydrate_g: float | None
-    sugars_g: float | None
-    fibre_g: float | None
-    polyols_g: float | None
-    erythritol_g: float | None
-    allulose_g: float | None
-    salt_g: float | None
-    alcohol_g: float | None
-    water_g: float | None
-    caffeine_mg: float | None
     at_least: list[str]
     without_lines: int
     sd: dict[str, float]
