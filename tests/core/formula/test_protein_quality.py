@@ -16,9 +16,9 @@ def quality(*lines: str, pieces: int = 1) -> ProteinQuality:
 
 class Quality(unittest.TestCase):
     def test_each_source_counts_by_its_score(self) -> None:
-        # 100 g oats: 13.2 g x 0.55; 50 g whey: 39 g x 1; over two pieces.
+        # 100 g oats: 13.15 g x 0.55; 50 g whey: 39 g x 1; over two pieces.
         found = quality("100 g oats", "50 g whey", pieces=2)
-        self.assertAlmostEqual(found.counts_g, (13.2 * 0.55 + 39) / 2)
+        self.assertAlmostEqual(found.counts_g, (13.15 * 0.55 + 39) / 2)
         self.assertEqual([source.protein for source in found.sources], ["milk", "oat"])
         self.assertEqual(found.unknown_g, 0)
 
@@ -29,7 +29,7 @@ class Quality(unittest.TestCase):
 
     def test_what_has_no_score_is_unknown_and_not_zero_in_silence(self) -> None:
         found = quality("100 g walnuts", "100 g skyr", "1 tbsp unicorn dust")
-        self.assertAlmostEqual(found.unknown_g, 15.2)
+        self.assertAlmostEqual(found.unknown_g, 15.23)
         self.assertAlmostEqual(found.counts_g, 11)
 
     def test_scores_are_of_foods_that_are_there_and_within_bounds(self) -> None:

@@ -27,7 +27,7 @@ class Scaling(unittest.TestCase):
             ("1 tsp baking powder", 3, "1 tbsp baking powder"),
             ("2 large eggs", 2, "4 large eggs"),
             ("2 large eggs", 1.33, "133 g eggs"),
-            ("1 can chickpeas, drained", 0.5, "120 g chickpeas, drained"),
+            ("1 can chickpeas, drained", 0.5, "126 g chickpeas, drained"),
             ("60 g vanilla whey, sieved", 1.5, "90 g vanilla whey, sieved"),
             ("3 g psyllium husk", 0.5, "1.5 g psyllium husk"),
             ("100 g icing sugar, half used (optional)", 2, "200 g icing sugar, half used (optional)"),

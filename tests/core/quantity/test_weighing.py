@@ -44,7 +44,9 @@ class Weighing(unittest.TestCase):
         self.assertEqual(grams("2 scoops (30 g each) whey"), 60)
 
     def test_cans(self) -> None:
-        self.assertEqual(grams("1 can chickpeas, drained"), 240)
+        # Of a US can USDA SR28 16358 has 253 g drained; a European one of 400 g has 240 g.
+        self.assertEqual(grams("1 can chickpeas, drained"), 253)
+        self.assertEqual(grams("1 can chickpeas, drained", MeasureSystem.METRIC), 240)
         self.assertEqual(grams("1 (15 oz) can chickpeas, drained"), 255.1)
         self.assertEqual(grams("1 can chickpeas (240 g drained)"), 240)
         self.assertEqual(grams("2 cans (400 g) chickpeas, drained"), 480)

@@ -16,7 +16,7 @@ class Measured(unittest.TestCase):
     def test_how_it_was_measured(self) -> None:
         for text, sd_g in {
             "100 g skyr": 1, "1 g salt": 0.5, "1 cup milk": 244 * 0.04, "1 cup oats": 90 * 0.10, "2 eggs": 100 * 0.06,
-            "1 banana": 118 * 0.15, "1 can chickpeas": 240 * 0.05, "2 scoops whey": 60 * 0.10,
+            "1 banana": 118 * 0.15, "1 can chickpeas": 253 * 0.05, "2 scoops whey": 60 * 0.10,
             "1 handful walnuts": 29.25 * 0.5, "2 tbsp honey": 2 * 333.1 / 16 * 0.04,
             "1 tbsp coconut oil": 13.625 * 0.04,
         }.items():  # fmt: skip

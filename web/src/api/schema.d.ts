@@ -2427,10 +2427,16 @@ export interface components {
         };
         /**
          * FoodView
-         * @description A generic food: its usual measures in g, what it costs, where it is used.
+         * @description A generic food: where its figures are from and its energy by the factors of either rule, its usual measures in g,
+         *     what it costs, where it is used.
          */
         FoodView: {
             item: components["schemas"]["CupboardItem"];
+            provenance: components["schemas"]["Provenance"];
+            /** European Kcal */
+            european_kcal: number | null;
+            /** Us Kcal */
+            us_kcal: number | null;
             /** Cup G */
             cup_g: {
                 [key: string]: number;
@@ -3854,6 +3860,42 @@ export interface components {
             score: number;
             /** Counts G */
             counts_g: number;
+        };
+        /**
+         * Provenance
+         * @description The sources of a food's figures. `composition` is that of its nutrients, for which `reference_name` is what the
+         *     source calls the food; `kept` names the nutrients that are not from there and `kept_why` says why. `measures` is
+         *     what the weights of its cups, pieces and packs rest on; empty where it has none. `energy_note` says how the energy
+         *     is counted, where the sum of its parts by general factors is another.
+         */
+        Provenance: {
+            /** Composition */
+            composition: string;
+            /**
+             * Reference Name
+             * @default
+             */
+            reference_name: string;
+            /**
+             * Kept
+             * @default []
+             */
+            kept: string[];
+            /**
+             * Kept Why
+             * @default
+             */
+            kept_why: string;
+            /**
+             * Measures
+             * @default
+             */
+            measures: string;
+            /**
+             * Energy Note
+             * @default
+             */
+            energy_note: string;
         };
         /**
          * QuickReference

@@ -38,12 +38,7 @@ export function FoodSheet({ item, onClose, onCopy }: FoodSheetProps) {
   const food = query.data;
   const measures = food ? measuresOf(food) : [];
   return (
-    <Sheet
-      open
-      onOpenChange={(open) => !open && onClose()}
-      title={item.name}
-      description={`A generic food, per 100 g. Source: ${item.source}.`}
-    >
+    <Sheet open onOpenChange={(open) => !open && onClose()} title={item.name} description="A generic food, per 100 g.">
       <div className="grid gap-4">
         <dl className="text-note">
           <Row
@@ -53,7 +48,14 @@ export function FoodSheet({ item, onClose, onCopy }: FoodSheetProps) {
           {FIGURES.map((name) => {
             const label = name === "carbohydrate_g" ? `${title(name)}, without fibre` : title(name, true);
             const value = of[name];
-            return <Row key={name} label={label} value={value == null ? "unknown" : `${grams(value)} g`} />;
+            return (
+              <Row
+                key={name}
+                label={label}
+                value={value == null ? "unknown" : `${grams(value)} g`}
+                note={food?.provenance.kept.includes(name) ? "see below" : ""}
+              />
+            );
           })}
           <Row label="Allergens" value={item.allergens?.length ? item.allergens.join(", ") : "none named"} />
         </dl>
@@ -62,6 +64,7 @@ export function FoodSheet({ item, onClose, onCopy }: FoodSheetProps) {
             <b>Measures:</b> {measures.join("; ")}
           </p>
         )}
+        {food && <Whence food={food} />}
         {query.isError && <p role="alert">{query.error.message}</p>}
         {food && <PriceField food={item.slug} price={food.price ?? null} pack="" />}
         {food && <UsedIn used={food.used} />}
@@ -75,11 +78,60 @@ export function FoodSheet({ item, onClose, onCopy }: FoodSheetProps) {
   );
 }
 
-function Row({ label, value }: { label: string; value: string }) {
+/** Where each of its figures is from, and its energy by the rules of labels. */
+function Whence({ food }: { food: Schemas["FoodView"] }) {
+  const { provenance, european_kcal, us_kcal } = food;
+  const title = useFigureTitle();
+  const kept = provenance.kept.map((name) => title(name).toLowerCase());
+  return (
+    <section aria-labelledby="whence" className="text-note" data-whence>
+      <h3 id="whence" className="font-semibold">
+        Where this is from
+      </h3>
+      <dl className="mt-1 grid grid-cols-[auto_minmax(0,1fr)] gap-x-3 gap-y-1">
+        <dt className="text-soft">Figures</dt>
+        <dd>
+          {provenance.composition}
+          {provenance.reference_name && `, “${provenance.reference_name}”`}
+        </dd>
+        {kept.length > 0 && (
+          <>
+            <dt className="text-soft">But not</dt>
+            <dd>
+              {kept.join(", ")}: {provenance.kept_why}
+            </dd>
+          </>
+        )}
+        {provenance.measures && (
+          <>
+            <dt className="text-soft">Measures</dt>
+            <dd>{provenance.measures}</dd>
+          </>
+        )}
+        <dt className="text-soft">Energy</dt>
+        <dd>
+          {[
+            provenance.kept.includes("energy_kcal") ? "as said above" : "as that source states it",
+            provenance.energy_note,
+          ]
+            .filter(Boolean)
+            .join("; ")}
+          . By the factors of European labels {european_kcal == null ? "unknown" : `${kcal(european_kcal)} kcal`}, of US
+          labels {us_kcal == null ? "unknown" : `${kcal(us_kcal)} kcal`}.
+        </dd>
+      </dl>
+    </section>
+  );
+}
+
+function Row({ label, value, note = "" }: { label: string; value: string; note?: string }) {
   return (
     <div className="flex justify-between gap-3 border-b border-rim px-1 py-1">
       <dt className={label.startsWith("of") ? "pl-3 text-soft" : ""}>{label}</dt>
-      <dd>{value}</dd>
+      <dd>
+        {note && <span className="mr-2 text-small text-soft">{note}</span>}
+        {value}
+      </dd>
     </div>
   );
 }
@@ -90,6 +142,6 @@ function measuresOf(food: Schemas["FoodView"]): string[] {
   return [
     ...weighs(food.cup_g, (word) => `a cup, ${word},`),
     ...weighs(food.piece_g, (word) => (word === "medium" ? "one" : `one, ${word},`)),
-    ...weighs(food.pack_g, (word) => `a ${word}`),
+    ...weighs(food.pack_g, (word) => `a ${word.replace(/^us /, "US ")}`),
   ];
 }
