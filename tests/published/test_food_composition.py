@@ -22,6 +22,7 @@ BASICS: Final = {
     "egg_yolk": ("M003", 0.10, 0.5, 0.5), "milk_whole": ("L002", 0.20, 0.3, 1.3),
     "dates": ("E019", 0.05, 1.5, 0.3), "raisins": ("E057", 0.05, 0.8, 0.3), "strawberries": ("E063", 0.40, 0.5, 0.5),
     "lentils_dry": ("B014", 0.20, 2.5, 0.7), "sesame": ("H011", 0.12, 4.2, 7),
+    "paneer": ("L003", 0.01, 0.01, 0.01),
 }  # fmt: skip
 # Left out, each with its reason. Linseed: their fat of 36 g is another cultivar, USDA has 42. Banana: their four kinds
 # hold 23 to 25 g carbohydrate where the Cavendish of the shops has 20. Fresh coconut: ours is desiccated. Apple: theirs

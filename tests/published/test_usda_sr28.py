@@ -18,7 +18,8 @@ NUMBERS: Final = {
 }  # fmt: skip
 
 CUP_OFF: Final = {
-    "spelt_flour": "theirs is the grain", "almond_flour": "theirs are whole kernels",
+    "spelt_flour": "theirs is the grain", "quinoa_flour": "theirs is the grain", "teff_flour": "theirs is the grain",
+    "almond_flour": "theirs are whole kernels",
     "tapioca_starch": "theirs are pearls", "cottage_cheese_0": "theirs is dry curd",
     "cream_cheese_0": "theirs is a heaped spoon",
     "dried_cranberries": "theirs are pressed, 40 g in 1/4 cup",

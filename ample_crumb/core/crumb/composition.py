@@ -75,7 +75,7 @@ _TRACE: Final = 0.02
 _SUMS: Final = tuple(field.name for field in fields(Composition) if field.name != "unknown")
 _sums_of: Final[Callable[[Composition], tuple[float, ...]]] = operator.attrgetter(*_SUMS)
 
-_ANIMAL_EGG: Final = frozenset({"egg", "egg_white", "egg_yolk"})
+_ANIMAL_EGG: Final = frozenset({"egg", "egg_white", "egg_yolk", "egg_carton", "egg_white_carton", "egg_yolk_carton"})
 
 
 def compose(body: Dough, holding: Mapping[str, float] = MappingProxyType({})) -> Composition:

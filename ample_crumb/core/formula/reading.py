@@ -10,6 +10,7 @@ from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.formula import WHOLE, Line, PartOptions
+from ample_crumb.core.formula.said_of_food import is_another
 from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
 from ample_crumb.core.quantity.line_splitting import split_foods
 from ample_crumb.core.quantity.name_matching import MatchResult, phrase
@@ -139,6 +140,8 @@ def _read(text: str, cupboard: Cupboard, system: MeasureSystem, energy: EnergySy
     unit = line.amount.terms[0].unit.name if line.amount else ""
     found = cupboard.index.find(line.name, line.notes, unit) if line.name else _NOTHING
     ingredient, sure = _meant(found, cupboard, picked)
+    if ingredient and picked is None and is_another(" ".join((line.name, *line.notes)), ingredient):
+        sure = False
     others = _others(found, ingredient, cupboard)
     weight: Weight | None = None
     problem = line.problem

@@ -13,7 +13,7 @@ import unicodedata
 from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Final
+from typing import Final, TypeVar
 
 from rapidfuzz import process
 from rapidfuzz.distance import OSA
@@ -48,7 +48,8 @@ _SPELLINGS: Final = (
     (r"\bskim(?:med)?\b", "fatfree"),
     (r"\b(?:sugar[- ]free|no[- ]sugar(?:[- ]added)?|no[- ]added[- ]sugar|zero[- ]sugar)\b", "sugarfree"),
     (r"\bunsweetened\b", "unsweetened"),
-    (r"\b(?:gluten|lactose)[- ]free\b", " "),
+    (r"\bgluten[- ]free\b|\bgf\b", "glutenfree"),
+    (r"\blactose[- ]free\b", " "),
     (r"\b(?:dairy|milk)[- ]free\b|\bnon[- ]dairy\b|\bvegan\b|\bplant[- ]based\b", "vegan"),
     (r"\b(?:tinned)\b", "canned"),
     (r"\b(?:boiled|steamed)\b", "cooked"),
@@ -69,6 +70,7 @@ _SPELLING: Final = re.compile(
     rf"\b(?:{'|'.join(f'(?P<s{place}>{pattern})' for place, (pattern, _) in enumerate(_SPELLINGS))})"
 )
 _WORD: Final = re.compile(r"[^\W\d_]+")
+_TOKEN: Final = re.compile(r"[^\W\d_]+|\d+|%")
 _SMALL: Final = frozenset(
     """
     a an the of and or with in for to from my your some any e g i as per into at on de la plus each use used if such
@@ -88,9 +90,9 @@ _MANNER: Final = frozenset(
 )
 _STATE: Final = frozenset(
     """
-    canned drained dry dried cooked lowfat halffat fatfree fullfat sugarfree unsweetened sweetened ground whole powder
-    light dark white brown milk vegan isolate granulated granular cocoasixty cocoaseventy vanilla flavoured flavour
-    strawberry
+    canned drained dry dried cooked glutenfree lowfat halffat fatfree fullfat sugarfree unsweetened sweetened ground
+    whole powder light dark white brown milk vegan isolate granulated granular cocoasixty cocoaseventy vanilla
+    flavoured flavour strawberry
     """.split()
 )
 _UNIT_WORDS: Final = {
@@ -101,6 +103,9 @@ _UNIT_WORDS: Final = {
 _WITH_UNIT: Final = 0.995
 """What a match without the unit's word is worth beside one that has it."""
 
+_IN_FULL: Final = 0.999
+"""Score of a name that is a known one whole."""
+
 _MANNER_WEIGHT: Final = 0.12
 _STATE_WEIGHT: Final = 0.3
 _RAREST_WEIGHT: Final = 1.0
@@ -108,6 +113,9 @@ _RAREST_WEIGHT: Final = 1.0
 
 _MOST_RANKED: Final = 64
 """More than `RUNNERS_UP`, because an index above may hide some."""
+
+_LONGEST_NAME: Final = 200
+"""No food is called more letters."""
 
 _OR: Final = re.compile(r"\s(?:or|/)\s", re.IGNORECASE)
 
@@ -146,6 +154,13 @@ def words(text: str) -> tuple[str, ...]:
     """The telling words of a name in order, singular, each once."""
     found = (singular(word) for word in _WORD.findall(fold(text)))
     return tuple(dict.fromkeys(word for word in found if word not in _SMALL))
+
+
+def as_written(name: str) -> str:
+    """A name with all its words, percents and their order, which `words` makes one: "chocolate milk" is no milk
+    chocolate, and what is gluten-free is something else."""
+    plain = unicodedata.normalize("NFKD", name[:_LONGEST_NAME].casefold())
+    return " ".join(singular(token) for token in _TOKEN.findall(plain))
 
 
 def tells(name: str) -> bool:
@@ -189,6 +204,8 @@ class MatchResult:
     sure: bool
 
 
+_Name = TypeVar("_Name")
+
 Rank = tuple[int, str, str]
 """Where a key comes where scores tie: a kitchen's own before what ships, then as the index was given it."""
 
@@ -212,6 +229,7 @@ class NameIndex:
         self._ranks: Mapping[str, Rank] = ranks or {key: (1, f"{place:06}", key) for place, key in enumerate(names)}
         self._entries: list[tuple[str, frozenset[str], str, float]] = []
         self._exact: dict[frozenset[str], str] = {}
+        self._written: dict[str, str] = {}
         self._with: dict[str, set[int]] = {}
         for key, known in names.items():
             for name in known:
@@ -230,9 +248,15 @@ class NameIndex:
         bag = frozenset(words(name))
         place = len(self._entries)
         self._entries.append((key, bag, _head(main), 0.0))
-        self._exact.setdefault(bag, key)
+        self._keep(self._exact, bag, key)
+        self._keep(self._written, as_written(name), key)
         for word in bag:
             self._with.setdefault(word, set()).add(place)
+
+    def _keep(self, names: dict[_Name, str], name: _Name, key: str) -> None:
+        """Of two keys with one name the one that comes first has it."""
+        if name not in names or self._ranks[key] < self._ranks[names[name]]:
+            names[name] = key
 
     def _new_weight(self, word: str) -> float:
         """Rare words tell more than common ones; those of an index below have been weighed."""
@@ -255,7 +279,8 @@ class NameIndex:
         """What `name` means. `notes` and `unit` help to tell states apart ("chickpeas", "drained", from a can)."""
         found = self._match(name, notes, unit)
         first, *rest = _OR.split(name, maxsplit=1)
-        if found.sure or not rest or not words(first) or not words(rest[0]):
+        told = found.sure and found.best is not None and found.best.score_ratio >= _IN_FULL
+        if told or not rest or not words(first) or not words(rest[0]):
             return found
         return self._first_of(first, rest[0], notes, unit) or found
 
@@ -294,7 +319,7 @@ class NameIndex:
         shared = (
             len(words(second)) > 1
             and joined.best is not None
-            and (joined.best.score_ratio >= 0.999 or (other.best is not None and joined.best.key == other.best.key))
+            and (joined.best.score_ratio >= _IN_FULL or (other.best is not None and joined.best.key == other.best.key))
         )
         chosen = joined if shared else one
         if chosen.best is None:
@@ -306,14 +331,44 @@ class NameIndex:
     def _match(self, name: str, notes: tuple[str, ...], unit: str) -> MatchResult:
         main = words(name)
         noted = tuple(word for note in notes for word in words(note))
-        ranked = self._candidates(main, noted, _UNIT_WORDS.get(unit, ""))[: RUNNERS_UP + 1]
+        unit_word = _UNIT_WORDS.get(unit, "")
+        ranked = self._candidates(main, noted, unit_word)[: RUNNERS_UP + 1]
         matches = tuple(Match(key, -score) for score, _, key in ranked)
+        whole = None if unit_word else self._whole(name, notes, noted)
+        if whole is not None:
+            rest = tuple(match for match in matches if match.key != whole)
+            return MatchResult(Match(whole, 1.0), rest[:RUNNERS_UP], sure=True)
         if not matches or matches[0].score_ratio < ACCEPT:
             return MatchResult(None, matches[:RUNNERS_UP], sure=False)
         best, *others = matches
         rival = others[0].score_ratio if others else 0.0
         sure = best.score_ratio >= SURE and (best.score_ratio >= 0.994 or best.score_ratio - rival >= CLOSE)
         return MatchResult(best, tuple(others), sure)
+
+    def _whole(self, name: str, notes: tuple[str, ...], noted: tuple[str, ...]) -> str | None:
+        """The key that is called just this with what is noted, or without where that tells no state."""
+        found = self._called_so(" ".join((name, *notes)))
+        if found is None and notes and _STATE.isdisjoint(noted):
+            return self._called_so(name)
+        return found
+
+    def _called_so(self, name: str) -> str | None:
+        """The key with a name that is written like this; above what ships, one of the same telling words is enough."""
+        written, bag = as_written(name), frozenset(words(name))
+
+        def own(names: Callable[[NameIndex], str | None]) -> list[str]:
+            return list(
+                self._in_layers(lambda layer: (key,) if layer._upon is not None and (key := names(layer)) else ())
+            )
+
+        keys = own(lambda layer: layer._written.get(written)) or own(lambda layer: layer._exact.get(bag))
+        if keys:
+            return min(keys, key=self._place)
+        *_, ships = self._layers()
+        return ships._written.get(written)
+
+    def _place(self, key: str) -> Rank:
+        return next(layer._ranks[key] for layer in self._layers() if key in layer._ranks)
 
     def _candidates(
         self, main: tuple[str, ...], noted: tuple[str, ...], unit_word: str

@@ -108,7 +108,6 @@ NOT_READ = (
     "0 cups flour",
     "100000 g flour",
     "1 cup of happiness",
-    "1 lemon",
     "1 egg plus 2 egg whites",
     "1/2 cup sugar equivalent sweetener",
     "1 tin of sardines",

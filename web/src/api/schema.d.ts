@@ -3864,9 +3864,9 @@ export interface components {
         /**
          * Provenance
          * @description The sources of a food's figures. `composition` is that of its nutrients, for which `reference_name` is what the
-         *     source calls the food; `kept` names the nutrients that are not from there and `kept_why` says why. `measures` is
-         *     what the weights of its cups, pieces and packs rest on; empty where it has none. `energy_note` says how the energy
-         *     is counted, where the sum of its parts by general factors is another.
+         *     source calls the food; `kept` names the nutrients that are not from there and `kept_why` says why and whence.
+         *     `measures` is what the weights of its cups, pieces and packs rest on; empty where it has none. `energy_note` says
+         *     how the energy is counted, where the sum of its parts by general factors is another.
          */
         Provenance: {
             /** Composition */

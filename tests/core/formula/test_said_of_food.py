@@ -1,0 +1,62 @@
+"""core/formula/said_of_food: words that a food must bear."""
+
+import unittest
+
+from ample_crumb.core.formula.formula import Line
+from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, read_against
+from ample_crumb.core.formula.said_of_food import is_another
+from tests.core.given import CUPBOARD
+
+ITSELF = {
+    # As an inventory of words that change what a food is: each has a row of its own.
+    "200 g gluten-free flour": "flour_gf_rice", "100 g gluten-free rolled oats": "rolled_oats_gf",
+    "100 g gluten-free digestive biscuits": "digestive_biscuits_gf", "250 ml chocolate milk": "chocolate_milk",
+    "100 g milk chocolate": "milk_chocolate", "100 g cooked lentils": "lentils_cooked",
+    "100 g dry lentils": "lentils_dry", "60 g sugar-free white chocolate chips": "white_chips_0",
+    "60 g white chocolate chips": "white_chocolate", "30 g malted milk powder": "malted_milk_powder",
+    "30 g milk powder": "milk_powder", "100 g vegan cream cheese": "cream_cheese_vegan",
+    "100 g fresh cranberries": "cranberries", "50 g dried cranberries": "dried_cranberries",
+    "1 cup 1% milk": "milk_1", "1 cup 2% milk": "milk_2", "200 g 10% Greek yogurt": "greek_yogurt_10",
+    "200 g half-fat crème fraîche": "creme_fraiche_light", "200 g crème fraîche": "creme_fraiche",
+    "120 g liquid egg whites": "egg_white_carton", "2 egg whites": "egg_white",
+    "1 scoop flavoured whey isolate": "whey_isolate_flavoured", "30 g whey isolate": "whey_isolate",
+    "1 packet sugar-free pudding mix": "pudding_mix", "1 packet vanilla pudding mix": "pudding_powder",
+    "1 tsp instant coffee": "instant_coffee", "1 tsp espresso powder": "espresso_powder",
+    "40 g golden raisins": "golden_raisins", "40 g raisins": "raisins", "2 fresh figs": "figs",
+    "2 dried figs": "dried_figs", "150 g paneer": "paneer", "20 g oat fibre": "oat_fibre",
+    "1 tsp peppermint extract": "peppermint_extract", "1 tsp almond extract": "almond_extract",
+    "2 tsp gluten-free baking powder": "baking_powder", "250 ml coconut drink": "coconut_drink",
+    "2 tbsp coconut cream": "coconut_cream", "200 ml coconut milk": "coconut_milk",
+}  # fmt: skip
+
+
+def read(text: str) -> ReadLine:
+    return read_against(Line(text), CUPBOARD, ReadingPreferences())
+
+
+class Said(unittest.TestCase):
+    def test_words_that_change_a_food_have_a_row(self) -> None:
+        for text, slug in ITSELF.items():
+            with self.subTest(text):
+                line = read(text)
+                self.assertEqual((line.ingredient and line.ingredient.slug, line.sure), (slug, True))
+
+    def test_what_no_row_bears_is_asked(self) -> None:
+        for text in (
+            "1 cup gluten-free self-raising flour", "100 g gluten-free couscous", "1 cup dairy-free ricotta",
+            "100 g vegan honey", "2 egg-free eggs", "30 g sugar-free honey", "100 g no added sugar condensed milk",
+        ):  # fmt: skip
+            with self.subTest(text):
+                self.assertFalse(read(text).sure)
+
+    def test_what_is_naturally_so_is_not_asked(self) -> None:
+        for said, slug in (
+            ("gluten-free", "almond_flour"), ("vegan", "dark_chocolate"), ("dairy-free", "oat_milk"),
+            ("no sugar added", "apple_sauce"), ("nut-free", "sunflower_butter"),
+        ):  # fmt: skip
+            with self.subTest(said):
+                self.assertFalse(is_another(said, CUPBOARD.ingredients[slug]))
+
+    def test_a_choice_of_the_baker_stands(self) -> None:
+        line = read_against(Line("100 g gluten-free oats", "rolled_oats"), CUPBOARD, ReadingPreferences())
+        self.assertEqual((line.ingredient and line.ingredient.slug, line.sure), ("rolled_oats", True))
