@@ -90,4 +90,4 @@ def product_of(slug: str) -> UUID | None:
 def label_ingredient(row: ProductRow) -> tuple[Ingredient, LabelFigures]:
     """The ingredient of a stored label, and its check."""
     slug = label_slug(row.id, row.number)
-    return ingredient_of(slug, row.name, tuple(row.synonyms), row.role, row.pack())
+    return ingredient_of(slug, row.name, tuple(row.synonyms), row.role, row.pack(), row.ingredients_text)

@@ -97,7 +97,7 @@ def analysis_json(as_given: list[str], made: Production, cupboard: Cupboard, fam
     """An analysis as one JSON object."""
     evaluated = made.evaluated
     allergens = allergens_of(evaluated, cupboard)
-    claims = claims_of(evaluated, allergens, family)
+    claims = claims_of(evaluated, allergens, family, cupboard)
     uncertainty = propagate(evaluated, cupboard)
     read = list(evaluated.lines())
     pairs = zip(read, uncertainty.lines, strict=True)

@@ -43,7 +43,7 @@ class Story(InBrowser):
                 self.assert_no_sideways_scroll(page, f"today, {size}")
                 before = page.locator("[data-protein]").inner_text()
                 open_new(page, RECIPE)
-                expect(page.locator("[data-piece-kcal]")).to_have_text(re.compile("136"))
+                expect(page.locator("[data-piece-kcal]")).to_have_text(re.compile("138"))
                 expect(page.get_by_role("status").filter(has_text="1 unread line remains")).to_be_visible()
                 expect(page.locator("[data-saved]")).to_have_text("saved")
                 self.assert_accessible(page, f"bench, {size}")

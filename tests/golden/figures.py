@@ -96,10 +96,11 @@ def evaluated(
     uncertainty = propagate(evaluated, cupboard, counted)
     contents = allergens_of(evaluated, cupboard)
     dough = judge_dough(evaluated, family, cupboard, title, method, learned)
-    claims = claims_of(evaluated, contents, family, twin, made.bake_yield.batch)
+    claims = claims_of(evaluated, contents, family, cupboard, twin, made.bake_yield.batch)
     setting = RepairContext(evaluated.piece_count, preferences.energy, prices, contents, frozenset({"peanut"}))
     check = crumb_check(dough, learned)
-    quality, cost, window, filling = quality_of(evaluated), cost_of(evaluated, prices), made.bake_window, made.tin_fill
+    quality, cost = quality_of(evaluated, cupboard), cost_of(evaluated, prices)
+    window, filling = made.bake_window, made.tin_fill
     places = {line.id: place for place, line in enumerate(evaluated.lines())}
     return {
         "lines": [

@@ -91,7 +91,9 @@ class EvaluatedFormula:
 
     def claims(self, twin: TwinFigures | None) -> FormulaClaims:
         """What it may be called, beside its twin."""
-        return claims_of(self.figures, self.allergens, self.draft.family, twin, self.made.bake_yield.batch)
+        return claims_of(
+            self.figures, self.allergens, self.draft.family, self.context.cupboard, twin, self.made.bake_yield.batch
+        )
 
     def prices(self, *more: str) -> dict[str, float]:
         """Prices of a gram by the slugs of its foods, and of these more."""

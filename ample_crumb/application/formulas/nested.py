@@ -17,9 +17,11 @@ from ample_crumb.application.formulas.production import produce_draft
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
+from ample_crumb.core.food.protein_quality import Score
 from ample_crumb.core.formula.allergens import AllergenNames, allergens_of
 from ample_crumb.core.formula.cost import cost_of
 from ample_crumb.core.formula.formula import Part, PartOptions
+from ample_crumb.core.formula.protein_quality import quality_of
 from ample_crumb.core.production.draft import ProductionSettings
 from ample_crumb.core.production.production import Production
 from ample_crumb.core.quantity.weighing import Measures
@@ -143,7 +145,14 @@ def _ingredient(slug: str, name: str, made: Production, context: KitchenContext)
         sd_per_100g=sd.nutrients.times(per_100g),
         traces=brief.may_contain,
         allergens_open=not brief.complete,
+        protein_score=_score(made, context),
     )
+
+
+def _score(made: Production, context: KitchenContext) -> Score | None:
+    """The quality of its protein by its parts; None where it has none."""
+    quality, protein_g = quality_of(made.evaluated, context.cupboard), made.evaluated.piece.nutrients.protein_g
+    return Score("of its parts", quality.counts_g / protein_g) if protein_g else None
 
 
 def _keeps(brief: AllergenNames, diet: str) -> bool | None:

@@ -273,7 +273,7 @@ def evaluated_view(formula: EvaluatedFormula) -> EvaluatedView:
         weigh,
         formula.allergens,
         formula.alerts,
-        quality_of(evaluated),
+        quality_of(evaluated, formula.context.cupboard),
         formula.cost,
         made,
         (plain.nutrients.energy_kcal or 0.0) if plain else None,

@@ -7,6 +7,7 @@ from typing import Final
 
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
+from ample_crumb.core.food.protein_quality import scores
 from ample_crumb.core.food.provenance import Provenance
 from ample_crumb.core.quantity.letter_search import LetterSearch
 from ample_crumb.core.quantity.name_matching import NameIndex
@@ -101,6 +102,7 @@ def _ingredient(row: Mapping[str, str]) -> Ingredient:
         vegetarian=row["vegetarian"] == "yes",
         added_sugar=row["added_sugar"] == "yes",
         source=row["source"],
+        protein_score=scores().get(row["slug"]),
         provenance=Provenance(
             composition=row["source"],
             reference_name=row["reference_name"],

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from ample_crumb.core.follows import Follows
 from ample_crumb.core.food.energy import EnergySystem, european_energy, us_energy
 from ample_crumb.core.food.nutrients import Nutrients
+from ample_crumb.core.food.protein_quality import Score
 from ample_crumb.core.food.provenance import Provenance
 from ample_crumb.core.quantity.weighing import Measures
 
@@ -17,7 +18,8 @@ class Ingredient(Follows):
     those that it may contain by its pack. These and `added_sugar` are None where nobody said. `source` says where the
     figures are from in a few words, `provenance` of a generic food each of them. `sd_per_100g` is the doubt in the
     figures; None for the natural spread of a table's. `allergens_open` when it may contain others than those
-    named, as a food made of something that nobody told of.
+    named, as a food made of something that nobody told of. `protein_score` is the quality of its protein, None where
+    that is not known.
     """
 
     slug: str
@@ -33,6 +35,7 @@ class Ingredient(Follows):
     added_sugar: bool | None
     source: str
     provenance: Provenance | None = None
+    protein_score: Score | None = None
     sd_per_100g: Nutrients | None = None
     traces: tuple[str, ...] | None = None
     allergens_open: bool = False

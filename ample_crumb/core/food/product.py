@@ -7,6 +7,7 @@ from ample_crumb.core.bounds import Between, Items, Letters
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import Label, LabelFigures, read_label
+from ample_crumb.core.food.protein_quality import score_said
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.weighing import Measures
 
@@ -70,9 +71,10 @@ class LabelProblem(CannotUse):
 
 
 def ingredient_of(
-    slug: str, name: str, synonyms: tuple[str, ...], role: str, pack: Pack
+    slug: str, name: str, synonyms: tuple[str, ...], role: str, pack: Pack, ingredients_text: str = ""
 ) -> tuple[Ingredient, LabelFigures]:
-    """The ingredient of a product, and what its label's check says. Raises LabelProblem."""
+    """The ingredient of a product, and what its label's check says. Its protein has the score of the sources that the
+    text of its ingredients names, or its name where that names none. Raises LabelProblem."""
     read, contains = read_label(pack.label), pack.contains
     if read.per_100g is None:
         problem = read.problems[0]
@@ -92,5 +94,6 @@ def ingredient_of(
         source="its label",
         sd_per_100g=read.sd_per_100g,
         traces=contains.traces,
+        protein_score=score_said(ingredients_text) or score_said(" ".join((name, *synonyms))),
     )
     return ingredient, read

@@ -3,7 +3,8 @@
 from collections import defaultdict
 from dataclasses import dataclass
 
-from ample_crumb.core.food.protein_quality import Score, scores
+from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.protein_quality import Score
 from ample_crumb.core.formula.evaluation import FormulaFigures
 
 
@@ -30,13 +31,13 @@ class ProteinQuality:
     unknown_g: float
 
 
-def quality_of(evaluated: FormulaFigures) -> ProteinQuality:
-    """Protein quality of one piece."""
+def quality_of(evaluated: FormulaFigures, cupboard: Cupboard) -> ProteinQuality:
+    """Protein quality of one piece, of foods of that cupboard."""
     grams: dict[Score, float] = defaultdict(float)
     unknown_g = 0.0
     for _, weighed in evaluated.weighed_lines():
         protein_g = (weighed.figures.nutrients.protein_g or 0.0) / evaluated.piece_count
-        score = scores().get(weighed.ingredient.slug)
+        score = cupboard.ingredients[weighed.ingredient.slug].protein_score
         if score is None:
             unknown_g += protein_g
         elif protein_g > 0:

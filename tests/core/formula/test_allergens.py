@@ -70,7 +70,7 @@ class WhatIsInIt(unittest.TestCase):
             with self.subTest(sugar=sugar):
                 cupboard = with_product(ProductDeclaration(("milk",), vegan=False, vegetarian=True, added_sugar=sugar))
                 found = contents(*lines, cupboard=cupboard)
-                claims = claims_of(evaluated(*lines, cupboard=cupboard), found, "cookie")
+                claims = claims_of(evaluated(*lines, cupboard=cupboard), found, "cookie", cupboard)
                 for rules in (claims.eu, claims.us):
                     self.assertEqual(
                         [each.claim.holds for each in rules if each.claim.name == "no added sugars"], [holds]

@@ -11,7 +11,7 @@ from tests.core.given import CUPBOARD
 
 
 def quality(*lines: str, pieces: int = 1) -> ProteinQuality:
-    return quality_of(evaluate((Part("", tuple(map(Line, lines))),), pieces, CUPBOARD, ReadingPreferences()))
+    return quality_of(evaluate((Part("", tuple(map(Line, lines))),), pieces, CUPBOARD, ReadingPreferences()), CUPBOARD)
 
 
 class Quality(unittest.TestCase):

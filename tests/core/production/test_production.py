@@ -129,10 +129,10 @@ class FormulaWords(unittest.TestCase):
         of = (Part("", (Line("400 g skyr"), Line("144 g oat flour"), Line("10 g psyllium husk"))),)
         made = make(of, ProductionInputs(weighings=Weighings(loss_share=0.2)))
         contents = allergens_of(made.evaluated, CUPBOARD)
-        dough = {each.claim.name: each for each in claims_of(made.evaluated, contents, "cake").eu}
+        dough = {each.claim.name: each for each in claims_of(made.evaluated, contents, "cake", CUPBOARD).eu}
         baked = {
             each.claim.name: each
-            for each in claims_of(made.evaluated, contents, "cake", None, made.bake_yield.batch).eu
+            for each in claims_of(made.evaluated, contents, "cake", CUPBOARD, None, made.bake_yield.batch).eu
         }
         fibre = dough["source of fibre"].claim.figure
         self.assertAlmostEqual(baked["source of fibre"].claim.figure, fibre / 0.8)

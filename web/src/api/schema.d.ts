@@ -2478,7 +2478,8 @@ export interface components {
         /**
          * FormulaClaims
          * @description Claims on a formula. `us` is empty where its family has no reference amount, which `us_reference_g` then is None
-         *     for. `laxative` asks for the notice about polyols. `twin` names what "reduced" compares with, empty without one.
+         *     for. `laxative` asks for the notice about polyols, `natural_sugars` for that on the sugars of what has none added:
+         *     Regulation (EC) 1924/2006 Annex, from memory. `twin` names what "reduced" compares with, empty without one.
          */
         FormulaClaims: {
             /** Eu */
@@ -2489,6 +2490,8 @@ export interface components {
             us_reference_g: number | null;
             /** Laxative */
             laxative: boolean;
+            /** Natural Sugars */
+            natural_sugars: boolean;
             /** Twin */
             twin: string;
         };

@@ -7,6 +7,8 @@ from typing import Final
 from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, NutrientRule, TwinFigures, TwinRule
 from ample_crumb.core.food.nutrients import Figures
 
+NO_ADDED_SUGARS: Final = "no added sugars"
+
 
 def check_nutrient(rule: NutrientRule, figures: Figures, basis: str, scale: float = 1.0) -> Claim:
     """Whether `figures`, which are those of `basis`, hold the rule when they are `scale` times as much."""
@@ -57,7 +59,7 @@ def no_added_sugars(figures: Figures, sweetened_by: tuple[str, ...], said: bool)
     else:
         change = "" if said else "a line does not say whether it has added sugar"
     holds = not change
-    return Claim("no added sugars", holds, float(len(sweetened_by)), 0.0, "lines that add sugar", change)
+    return Claim(NO_ADDED_SUGARS, holds, float(len(sweetened_by)), 0.0, "lines that add sugar", change)
 
 
 def certain(holds: bool, change: str, nutrient: str, figures: Figures, *, at_most: bool) -> tuple[bool, str]:

@@ -18,7 +18,7 @@ from ample_crumb.core.food.nutrients import SALT_PER_SODIUM, Figures
 
 _US: Final = (
     # 21 CFR 101.54 (b) and (c): 10 and 20 % of 50 g protein and 28 g fibre; 101.60 (b), (c); 101.61 (b); 101.62 (b),
-    # (c); per reference amount, from memory. Protein is meant corrected for its quality, which lowers it further.
+    # (c); per reference amount, from memory. Protein is what its quality carries.
     NutrientRule("good source of protein", "protein_g", 5, at_most=False),
     NutrientRule("high in protein", "protein_g", 10, at_most=False),
     NutrientRule("good source of fiber", "fibre_g", 2.8, at_most=False),

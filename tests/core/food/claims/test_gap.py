@@ -13,7 +13,7 @@ from ample_crumb.core.food.claims.us import us_claims, us_needs
 from ample_crumb.core.food.nutrients import Figures, Nutrients, total
 from ample_crumb.core.formula.claims import claims_of
 from tests.core.formula.test_allergens import contents
-from tests.core.given import evaluated
+from tests.core.given import CUPBOARD, evaluated
 
 
 @st.composite
@@ -78,7 +78,7 @@ class NearestChange(unittest.TestCase):
 
     def test_it_names_the_line_and_the_grams(self) -> None:
         batch = evaluated("100 g oats", "40 g sugar", "100 g skyr")
-        claims = claims_of(batch, contents("100 g oats", "40 g sugar", "100 g skyr"), "cookie")
+        claims = claims_of(batch, contents("100 g oats", "40 g sugar", "100 g skyr"), "cookie", CUPBOARD)
         low = next(each for each in claims.eu if each.claim.name == "low sugars")
         assert low.nearest is not None
         self.assertEqual((low.nearest.name, low.claim.holds), ("sugar", False))
@@ -86,5 +86,5 @@ class NearestChange(unittest.TestCase):
 
     def test_nothing_is_offered_while_a_line_is_unread(self) -> None:
         lines_of = ("100 g oats", "40 g sugar", "1 tbsp elderflower dust")
-        claims = claims_of(evaluated(*lines_of), contents(*lines_of), "cookie")
+        claims = claims_of(evaluated(*lines_of), contents(*lines_of), "cookie", CUPBOARD)
         self.assertEqual({each.nearest for each in (*claims.eu, *claims.us)}, {None})

@@ -41,6 +41,7 @@ export function ClaimsCard({ claims, piece, baked, reference, store }: CalledPro
           Over 10 % sugar alcohols: a lot of it may have a laxative effect.
         </p>
       )}
+      {claims.natural_sugars && <p className="mt-1">No sugars are added; it contains naturally occurring sugars.</p>}
       <TwinPicker reference={reference} twin={claims.twin} store={store} />
       <details className="mt-1">
         <summary className="cursor-pointer font-semibold text-enamel-ink">Limits, and what lacks</summary>
@@ -53,7 +54,7 @@ export function ClaimsCard({ claims, piece, baked, reference, store }: CalledPro
           {baked
             ? "Figures are of what is baked, grams of a change of the dough."
             : "Baking takes water out, so 100 g of the baked piece hold more of everything; choose a family or weigh the slab."}{" "}
-          US protein is meant corrected for its quality. A change is the smallest to one line alone that meets the
+          US protein counts as far as its quality carries it. A change is the smallest to one line alone that meets the
           limit; what it does to the crumb is another matter. Whether you may sell it, and what a label has to say, is
           for local law.
         </p>
