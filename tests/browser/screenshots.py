@@ -30,12 +30,12 @@ def main() -> None:
                 ("swaps", "desk", False, _swaps),
                 ("sweeteners", "desk", False, _sweeteners),
                 ("reach", "desk", False, _reach),
-                ("clash", "desk", False, _clash),
                 ("curve", "desk", False, _curve),
                 ("twin", "desk", False, _twin),
                 ("method", "desk", False, _method),
                 ("versions", "desk", False, _versions),
                 ("cupboard", "desk", False, _cupboard),
+                ("food", "desk", False, _food),
                 ("label", "desk", False, _label),
                 ("claims", "desk", False, _claims),
                 ("parts", "desk", False, _parts),
@@ -114,14 +114,6 @@ def _reach(page: Page) -> None:
     page.get_by_role("article").first.wait_for()
 
 
-def _clash(page: Page) -> None:
-    _wish(page, "80", "15")
-    page.get_by_role("button", name="How far can each go?").click()
-    page.get_by_role("slider").first.wait_for()
-    page.get_by_role("button", name="Find amounts").click()
-    page.get_by_role("article").first.wait_for()
-
-
 def _curve(page: Page) -> None:
     _wish(page, "150", "8")
     page.get_by_role("button", name="Work out the curve").click()
@@ -146,6 +138,13 @@ def _versions(page: Page) -> None:
 def _cupboard(page: Page) -> None:
     page.get_by_role("link", name="Cupboard").click()
     page.get_by_role("list", name="Foods").wait_for()
+
+
+def _food(page: Page) -> None:
+    _cupboard(page)
+    page.get_by_role("searchbox", name="Search the cupboard").fill("hazelnut spread")
+    page.get_by_role("button", name="Open chocolate hazelnut spread", exact=True).click()
+    page.locator("[data-whence]").scroll_into_view_if_needed()
 
 
 def _label(page: Page) -> None:

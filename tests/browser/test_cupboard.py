@@ -88,6 +88,7 @@ class Cupboard(InBrowser):
         expect(foods.filter(has_text="soy protein isolate")).to_have_count(1)
         expect(foods.filter(has_text="whey")).to_have_count(0)
         page.get_by_role("button", name="Open soy protein isolate", exact=True).click()
+        expect(page.locator("[data-whence]")).to_contain_text("USDA SR28, NDB 16122")
         page.get_by_role("button", name="Copy to adjust").click()
         expect(page.get_by_role("dialog").get_by_role("textbox", name="Name")).to_have_value(
             "soy protein isolate, mine"
