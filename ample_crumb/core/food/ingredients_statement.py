@@ -1,4 +1,5 @@
-"""What an ingredients text declares: allergens, traces, sugar alcohols, added sugar, by word lists.
+"""What an ingredients text declares: allergens, traces, sugar alcohols, added sugar, by word lists of English, and for
+allergens and sugar of German and French.
 
 What is found is offered with the words it was found by, never assumed: a list of words misses what it does not hold,
 so nothing found says nothing.
@@ -40,12 +41,14 @@ class Declaration:
 
 _SENTENCE: Final = re.compile(r"(?<!\d)[.!](?=\s|$)|\n")
 _TRACES: Final = re.compile(
-    r"\b(?:may (?:also )?contain|traces? of|(?:made|produced|packed|packaged|manufactured|processed) (?:in|on) )",
+    r"\b(?:may (?:also )?contain|traces? of|traces? d[e'’]|peu(?:t|vent) contenir|kann spuren|spuren von"
+    r"|(?:made|produced|packed|packaged|manufactured|processed) (?:in|on) )",
     re.IGNORECASE,
 )
 _FREE: Final = re.compile(
     r"\b(?:free (?:from|of)|does not contain|contains? no|without)\b[^.;\n]*"
-    r"|(?<![\w-])\w[\w-]{0,40}(?:\s[\w-]{1,40})?[ -]free\b",
+    r"|(?<![\w-])\w[\w-]{0,40}(?:\s[\w-]{1,40})?[ -]free\b"
+    r"|\b(?:sans|ohne)\s+[\w-]{1,40}",
     re.IGNORECASE,
 )
 
