@@ -50,11 +50,15 @@ _RAW_GRAINS: Final = frozenset(
     {
         "wheat_flour", "bread_flour", "cake_flour", "whole_wheat_flour", "spelt_flour", "rye_flour",
         "self_raising_flour", "chickpea_flour", "rice_flour", "brown_rice_flour", "buckwheat_flour", "corn_meal",
-        "soy_flour", "lupin_flour", "oat_flour",
+        "soy_flour", "lupin_flour", "oat_flour", "oat_flour_gf", "semolina", "sorghum_flour", "quinoa_flour",
+        "teff_flour", "flour_gf_rice", "flour_gf_starch", "pancake_mix", "pancake_mix_protein", "brownie_mix",
+        "cake_mix",
     }
 )  # fmt: skip
 _RAW_EGGS: Final = frozenset({"egg", "egg_white", "egg_yolk"})
-_RAW_BEANS: Final = frozenset({"white_beans_dry", "black_beans_dry", "chickpeas_dry"})
+_RAW_BEANS: Final = frozenset({"white_beans_dry", "black_beans_dry", "kidney_beans_dry", "chickpeas_dry"})
+_NOT_FOR_DOGS: Final = frozenset({"raisins", "golden_raisins", "grapes", "macadamias"})
+_NO_THEOBROMINE: Final = frozenset({"white_chocolate", "white_chips_0", "cocoa_butter"})
 _SWELLING: Final = frozenset({"psyllium", "chia"})
 _SMALL_SEEDS: Final = frozenset({"chia", "flax", "hemp_hearts", "poppy_seeds", "sesame"})
 _FIRM_ROLES: Final = ("nut", "seed")
@@ -213,10 +217,15 @@ def _swelling(lines: list[_Line]) -> Hazard | None:
 
 def _dogs(lines: list[_Line]) -> Hazard | None:
     found = _texts(lines, lambda line: line.item.slug == "xylitol" or line.item.polyol_kind == "xylitol")
-    return (
-        found
-        and Hazard("xylitol", "Keep it from dogs, crumbs too.", "Little xylitol is enough to poison a dog.", found)
-    ) or None
+    if found:
+        return Hazard("xylitol", "Keep it from dogs, crumbs too.", "Little xylitol is enough to poison a dog.", found)
+    other = _texts(lines, lambda line: line.item.slug in _NOT_FOR_DOGS or _has_theobromine(line.item))
+    reason = "Cocoa and chocolate, raisins and grapes, and macadamias are poisonous to dogs."
+    return (other and Hazard("dogs", "Keep it from dogs.", reason, other)) or None
+
+
+def _has_theobromine(item: Ingredient) -> bool:
+    return item.role in ("chocolate", "cocoa") and item.slug not in _NO_THEOBROMINE
 
 
 def _polyols(lines: list[_Line], piece: Figures, piece_share: float) -> Hazard | None:

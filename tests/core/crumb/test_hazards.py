@@ -23,6 +23,21 @@ class Hazards(unittest.TestCase):
         mug = hazards("mug-cake", "30 g whey", "1 egg", "20 g dark chocolate", "2 tbsp espresso powder")
         self.assertLessEqual({"microwave burns", "hot chocolate", "caffeine"}, set(mug))
 
+    def test_what_dogs_must_not_get(self) -> None:
+        for line, name in (
+            ("20 g dark chocolate", "dogs"), ("20 g cocoa", "dogs"), ("30 g raisins", "dogs"),
+            ("50 g macadamias, ground", "dogs"), ("40 g xylitol", "xylitol"),
+        ):  # fmt: skip
+            with self.subTest(line):
+                self.assertIn(name, hazards("cookie", "100 g oats", line))
+        self.assertNotIn("dogs", hazards("cookie", "100 g oats", "20 g white chocolate", "10 g cocoa butter"))
+
+    def test_egg_from_a_carton_is_pasteurised_and_flour_without_gluten_is_raw_too(self) -> None:
+        self.assertNotIn("raw egg", hazards("edible-dough", "100 g liquid egg whites", "50 g whey"))
+        self.assertIn("raw egg", hazards("edible-dough", "2 egg whites", "50 g whey"))
+        self.assertIn("raw flour", hazards("edible-dough", "100 g gluten-free flour"))
+        self.assertIn("ten minutes", hazards("brownie", "200 g dry kidney beans")["raw beans"])
+
     def test_whole_nuts_but_not_ground_ones(self) -> None:
         self.assertIn("choking", hazards("cookie", "50 g hazelnuts"))
         self.assertNotIn("choking", hazards("cookie", "50 g hazelnuts, ground"))
