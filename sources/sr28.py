@@ -16,9 +16,6 @@ from ample_crumb.core.food.nutrients import SALT_PER_SODIUM, Nutrients
 
 RELEASE: Final = "USDA SR28"
 
-FILES: Final = ("FD_GROUP", "FOOD_DES", "NUT_DATA", "WEIGHT")
-"""The files that are read, without their ending."""
-
 _PLAIN: Final = {
     "208": "energy_kcal", "203": "protein_g", "204": "fat_g", "606": "saturates_g", "269": "sugars_g",
     "291": "fibre_g", "221": "alcohol_g", "255": "water_g", "262": "caffeine_mg",
