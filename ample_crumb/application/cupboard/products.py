@@ -33,7 +33,7 @@ MOST_SIMILAR: Final = 8
 def cupboard_item(item: Ingredient) -> CupboardItem:
     return CupboardItem(
         item.slug, item.name, item.role, None, False, item.per_100g, layers(item.per_100g), item.allergens, item.traces,
-        item.vegan, item.vegetarian, item.added_sugar, item.source,
+        item.vegan, item.vegetarian, item.added_sugar, item.source, reference=item.reference,
     )  # fmt: skip
 
 

@@ -26,6 +26,7 @@ from ample_crumb.core.food.pack_measures import ReadPackMeasures, read_pack_meas
 from ample_crumb.core.food.product import ProductDeclaration
 from ample_crumb.core.food.product_code import code_of
 from ample_crumb.core.food.provenance import Provenance
+from ample_crumb.core.food.reference_shelf import PREFIX, reference_shelf
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.devices.product_register import Register, RegisterAway
 from ample_crumb.formats.product_json import product_from_json
@@ -38,9 +39,14 @@ PAGE: Final = 20
 """Foods of a page, more than a screen shows."""
 
 
+MOST_REFERENCE: Final = 200
+"""Foods of the second shelf that one search lists; who looks for more says more."""
+
+
 def list_page(database: Database, principal: Principal, shelf: Shelf, after: str = "") -> CupboardPage:
-    """Own products by name and then the generic foods kind by kind, by name: so many of those on a shelf from the
-    beginning, or from behind the food of the slug `after`. Raises CannotAccept for no such place."""
+    """Own products by name, then the generic foods kind by kind, by name, and where words are looked for the reference
+    foods that have them: so many of those on a shelf from the beginning, or from behind the food of the slug `after`.
+    Raises CannotAccept for no such place."""
     try:
         behind = product_of(after)
     except ValueError as wrong:
@@ -52,15 +58,29 @@ def list_page(database: Database, principal: Principal, shelf: Shelf, after: str
         items += map(own_item, rows)
     if shelf.on is OnShelf.IN_USE:
         items += islice(_generic(shelf, "" if behind else after), PAGE + 1 - len(items))
+        items += islice(_reference(shelf, after if after.startswith(PREFIX) else ""), PAGE + 1 - len(items))
     return CupboardPage(tuple(items[:PAGE]), items[PAGE - 1].slug if len(items) > PAGE else "")
 
 
 def _generic(shelf: Shelf, after: str) -> Iterator[CupboardItem]:
     """The generic foods of a shelf, from behind a place. Raises CannotAccept."""
+    if after.startswith(PREFIX):
+        return iter(())
     items = iter(_in_order())
     if after and not any(item.slug == after for item in items):
         raise _no_such_place()
     return (item for item in items if _stands_on(item, shelf))
+
+
+def _reference(shelf: Shelf, after: str) -> Iterator[CupboardItem]:
+    """The foods of the second shelf that have the words looked for, from behind a place; none where it matters what is
+    not in them, which their table does not say."""
+    if not shelf.words or shelf.without:
+        return iter(())
+    slugs = reference_shelf().find(" ".join(shelf.words), MOST_REFERENCE)
+    foods = reference_cupboard().ingredients
+    behind = slugs[slugs.index(after) + 1 :] if after in slugs else slugs
+    return (cupboard_item(foods[slug]) for slug in behind if not shelf.role or foods[slug].role == shelf.role)
 
 
 def _stands_on(item: CupboardItem, shelf: Shelf) -> bool:

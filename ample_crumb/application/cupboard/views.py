@@ -20,7 +20,8 @@ MOST_SYNONYMS: Final = 20
 @dataclass(frozen=True, slots=True)
 class CupboardItem:
     """A food of the cupboard, per 100 g. `product_id` is set for the kitchen's own. None is unknown. A draft has no
-    figures yet; its `problem` says what its label lacks. `remark` is what the check of a label says."""
+    figures yet; its `problem` says what its label lacks. `remark` is what the check of a label says. `reference` is one
+    of the second shelf."""
 
     slug: str
     name: str
@@ -38,6 +39,7 @@ class CupboardItem:
     draft: bool = False
     problem: str = ""
     remark: str = ""
+    reference: bool = False
 
 
 @dataclass(frozen=True, slots=True)

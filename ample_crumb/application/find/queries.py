@@ -39,7 +39,7 @@ def find(database: Database, principal: Principal, words: str) -> list[SearchHit
     hits = [_formula(row, diet_alerts(kept_summary(row).allergens, context.eaters)) for row in rows]
     hits += [SearchHit("day", day.isoformat(), name, "") for day, name in eaten]
     hits += [
-        SearchHit("ingredient", choice.slug, choice.name, "")
+        SearchHit("ingredient", choice.slug, choice.name, "reference food" if choice.reference else "")
         for choice in ingredients_called(context.cupboard, words, MOST)
     ]
     as_day = _day(words)

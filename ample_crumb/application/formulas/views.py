@@ -241,9 +241,9 @@ def _other_way(line: ReadLine) -> CookedOrDry | None:
     conversion = cooked_or_dry(line.weighed.ingredient.slug) if line.weighed else None
     if conversion is None or line.weighed is None:
         return None
-    name = reference_cupboard().ingredients[conversion.slug].name
-    text = f"{kitchen_grams(line.weighed.prepared_g * conversion.factor):g} g {name}"
-    return CookedOrDry(text, Choice(conversion.slug, name), conversion.cooks)
+    food = reference_cupboard().ingredients[conversion.slug]
+    text = f"{kitchen_grams(line.weighed.prepared_g * conversion.factor):g} g {food.name}"
+    return CookedOrDry(text, Choice.of(food), conversion.cooks)
 
 
 def evaluated_view(formula: EvaluatedFormula) -> EvaluatedView:

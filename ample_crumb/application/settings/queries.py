@@ -1,5 +1,7 @@
 """Reads of the kitchen as a whole: its settings, and ingredients by a few words."""
 
+from itertools import islice
+
 from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.nested import nested_slug
 from ample_crumb.application.settings.views import Kitchen, tin_view
@@ -7,6 +9,7 @@ from ample_crumb.core.food.allergens import BROKEN_BY, KNOWN
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.figure_titles import CARBOHYDRATE_TITLES, FIGURE_TITLES
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
+from ample_crumb.core.food.reference_shelf import reference_shelf
 from ample_crumb.core.formula.alerts import ASKABLE
 from ample_crumb.core.formula.families import families
 from ample_crumb.core.formula.reading import Choice
@@ -67,12 +70,14 @@ def _formulas_called(connection: Connection, principal: Principal, start: str) -
 
 def ingredients_called(cupboard: Cupboard, words: str, most: int = 12) -> tuple[Choice, ...]:
     """Ingredients that are called just so, then those that have these letters in a name, and where they are few those
-    whose names are near them; the first of the cupboard when there are none."""
+    whose names are near them, then those of the second shelf; the first of the cupboard when there are none."""
     if not words.strip():
-        return tuple(Choice(item.slug, item.name) for item in list(cupboard.ingredients.values())[:most])
+        return tuple(map(Choice.of, islice(cupboard.ingredients.values(), most)))
     slugs = list(dict.fromkeys((*cupboard.index.called(words), *cupboard.search.find(words, most))))[:most]
     if len(slugs) < most:
         near = cupboard.index.find(words)
         ranked = [match.key for match in ((near.best,) if near.best else ()) + near.others]
         slugs = list(dict.fromkeys((*ranked[:1], *slugs, *ranked[1:])))[:most]
-    return tuple(Choice(slug, cupboard.ingredients[slug].name) for slug in slugs)
+    if len(slugs) < most:
+        slugs += reference_shelf().find(words, most - len(slugs))
+    return tuple(Choice.of(cupboard.ingredients[slug]) for slug in slugs)

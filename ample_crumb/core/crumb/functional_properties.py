@@ -71,9 +71,10 @@ def functional_properties(item: Ingredient) -> FunctionalProperties:
 
 
 def _found(item: Ingredient) -> FunctionalProperties:
-    if item.slug in reference_cupboard().ingredients:
+    if _is_generic(item):
         return _known(item, item.slug)
-    alike = _alike(item)
+    # The name of a reference food is told the other way round.
+    alike = None if item.reference else _alike(item)
     if alike is None:
         bare = _known(item, "")
         lacking_holding = item.role in _HOLDING_ROLES
@@ -84,14 +85,18 @@ def _found(item: Ingredient) -> FunctionalProperties:
             dry=lacking_holding,
             powder="blend" if item.role == "protein" else "",
             sweetness_ratio=None if unsaid else bare.sweetness_ratio,
-            source="its label",
+            source=item.source,
         )
     return replace(_known(item, alike.slug), like=alike.slug)
 
 
 def generic_of(item: Ingredient) -> str:
     """The slug of the generic food that this is, or is most like; empty for none."""
-    return item.slug if item.slug in reference_cupboard().ingredients else functional_properties(item).like
+    return item.slug if _is_generic(item) else functional_properties(item).like
+
+
+def _is_generic(item: Ingredient) -> bool:
+    return not item.reference and item.slug in reference_cupboard().ingredients
 
 
 def _known(item: Ingredient, slug: str) -> FunctionalProperties:

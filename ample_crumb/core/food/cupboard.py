@@ -9,6 +9,7 @@ from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
 from ample_crumb.core.food.protein_quality import scores
 from ample_crumb.core.food.provenance import Provenance
+from ample_crumb.core.food.reference_shelf import WithShelf
 from ample_crumb.core.quantity.letter_search import LetterSearch
 from ample_crumb.core.quantity.name_matching import NameIndex
 from ample_crumb.core.quantity.weighing import Measures
@@ -71,7 +72,9 @@ def _all_names(ingredients: Mapping[str, Ingredient]) -> dict[str, tuple[str, ..
 
 
 def _maps(ingredients: Mapping[str, Ingredient]) -> list[MutableMapping[str, Ingredient]]:
-    return ingredients.maps if isinstance(ingredients, ChainMap) else [dict(ingredients)]
+    if isinstance(ingredients, ChainMap):
+        return ingredients.maps
+    return [ingredients if isinstance(ingredients, MutableMapping) else dict(ingredients)]
 
 
 def _called(ingredient: Ingredient) -> tuple[str, ...]:
@@ -84,8 +87,9 @@ def _called(ingredient: Ingredient) -> tuple[str, ...]:
 
 @cache
 def reference_cupboard() -> Cupboard:
-    """The generic ingredients of the table, read once."""
-    return Cupboard.from_ingredients(_ingredient(row) for row in read_table("foods/ingredients"))
+    """The generic ingredients of the table, read once, and by their slugs the foods of the second shelf."""
+    made = Cupboard.from_ingredients(_ingredient(row) for row in read_table("foods/ingredients"))
+    return Cupboard(WithShelf(made.ingredients), made.index, made.search)
 
 
 def _ingredient(row: Mapping[str, str]) -> Ingredient:

@@ -9,11 +9,13 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import Figures
+from ample_crumb.core.food.reference_shelf import reference_shelf
 from ample_crumb.core.formula.formula import WHOLE, Line, PartOptions
 from ample_crumb.core.formula.said_of_food import is_another
+from ample_crumb.core.quantity.amount import WrittenLine
 from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
 from ample_crumb.core.quantity.line_splitting import split_foods
-from ample_crumb.core.quantity.name_matching import MatchResult, phrase
+from ample_crumb.core.quantity.name_matching import RUNNERS_UP, MatchResult, phrase, tells_no_state
 from ample_crumb.core.quantity.units import MeasureSystem
 from ample_crumb.core.quantity.weighing import CannotWeigh, Weight, WeightBasis, weigh
 
@@ -32,10 +34,17 @@ class ReadingPreferences:
 
 @dataclass(frozen=True, slots=True)
 class Choice:
-    """An ingredient that a line may mean."""
+    """An ingredient that a line may mean, and where its figures are from. One of the second shelf is a `reference`."""
 
     slug: str
     name: str
+    source: str = ""
+    reference: bool = False
+
+    @classmethod
+    def of(cls, item: Ingredient) -> "Choice":
+        """An ingredient as one that may be meant."""
+        return cls(item.slug, item.name, item.source, item.reference)
 
 
 @dataclass(frozen=True, slots=True)
@@ -140,9 +149,12 @@ def _read(text: str, cupboard: Cupboard, system: MeasureSystem, energy: EnergySy
     unit = line.amount.terms[0].unit.name if line.amount else ""
     found = cupboard.index.find(line.name, line.notes, unit) if line.name else _NOTHING
     ingredient, sure = _meant(found, cupboard, picked)
+    shelf = _of_the_shelf(line, cupboard) if ingredient is None and line.name else ()
+    if shelf:
+        ingredient = shelf[0]
     if ingredient and picked is None and is_another(" ".join((line.name, *line.notes)), ingredient):
         sure = False
-    others = _others(found, ingredient, cupboard)
+    others = (*map(Choice.of, shelf[1:]), *_others(found, ingredient, cupboard))
     weight: Weight | None = None
     problem = line.problem
     foods = split_foods(text[:LINE_LENGTH])
@@ -161,7 +173,7 @@ def _read(text: str, cupboard: Cupboard, system: MeasureSystem, energy: EnergySy
     return ReadLine(
         text=text,
         name=line.name,
-        ingredient=Choice(ingredient.slug, ingredient.name) if ingredient else None,
+        ingredient=Choice.of(ingredient) if ingredient else None,
         others=others,
         sure=sure,
         weighed=_weighed(ingredient, weight, energy) if ingredient and weight else None,
@@ -182,16 +194,23 @@ def _meant(found: MatchResult, cupboard: Cupboard, picked: str | None) -> tuple[
     return cupboard.ingredients[found.best.key], found.sure
 
 
+def _of_the_shelf(line: WrittenLine, cupboard: Cupboard) -> tuple[Ingredient, ...]:
+    """Foods of the second shelf that a line may mean that no food of the cupboard is near to; a guess always."""
+    said = line.name if tells_no_state(line.notes) else " ".join((line.name, *line.notes))
+    slugs = reference_shelf().meant(said, 1 + RUNNERS_UP)
+    return tuple(cupboard.ingredients[slug] for slug in slugs if slug in cupboard.ingredients)
+
+
 def _others(found: MatchResult, ingredient: Ingredient | None, cupboard: Cupboard) -> tuple[Choice, ...]:
     matches = ((found.best,) if found.best else ()) + found.others
     slugs = [match.key for match in matches if ingredient is None or match.key != ingredient.slug]
-    return tuple(Choice(slug, cupboard.ingredients[slug].name) for slug in slugs)
+    return tuple(Choice.of(cupboard.ingredients[slug]) for slug in slugs)
 
 
 def _weighed(ingredient: Ingredient, weight: Weight, energy: EnergySystem) -> WeighedLine:
     nutrients = ingredient.per_100g_by(energy).times(weight.mass_g / 100)
     return WeighedLine(
-        ingredient=Choice(ingredient.slug, ingredient.name),
+        ingredient=Choice.of(ingredient),
         figures=Figures(weight.mass_g, nutrients, nutrients.unknown),
         low_g=weight.low_g,
         high_g=weight.high_g,

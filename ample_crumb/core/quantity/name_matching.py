@@ -163,6 +163,16 @@ def as_written(name: str) -> str:
     return " ".join(singular(token) for token in _TOKEN.findall(plain))
 
 
+def is_manner(word: str) -> bool:
+    """Whether a word, as `words` gives it, says next to nothing of what a thing is."""
+    return word in _MANNER
+
+
+def tells_no_state(notes: Iterable[str]) -> bool:
+    """Whether notes on a name leave the state of the thing open."""
+    return _STATE.isdisjoint(word for note in notes for word in words(note))
+
+
 def tells(name: str) -> bool:
     """Whether a name says what a thing is and not only how it is: "oats" does, "finely chopped" does not."""
     return any(word not in _MANNER and word not in _STATE for word in words(name))

@@ -1655,13 +1655,23 @@ export interface components {
         };
         /**
          * Choice
-         * @description An ingredient that a line may mean.
+         * @description An ingredient that a line may mean, and where its figures are from. One of the second shelf is a `reference`.
          */
         Choice: {
             /** Slug */
             slug: string;
             /** Name */
             name: string;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /**
+             * Reference
+             * @default false
+             */
+            reference: boolean;
         };
         /**
          * Claim
@@ -1813,7 +1823,8 @@ export interface components {
         /**
          * CupboardItem
          * @description A food of the cupboard, per 100 g. `product_id` is set for the kitchen's own. None is unknown. A draft has no
-         *     figures yet; its `problem` says what its label lacks. `remark` is what the check of a label says.
+         *     figures yet; its `problem` says what its label lacks. `remark` is what the check of a label says. `reference` is one
+         *     of the second shelf.
          */
         CupboardItem: {
             /** Slug */
@@ -1855,6 +1866,11 @@ export interface components {
              * @default
              */
             remark: string;
+            /**
+             * Reference
+             * @default false
+             */
+            reference: boolean;
         };
         /**
          * CupboardPage

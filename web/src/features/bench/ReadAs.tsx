@@ -5,6 +5,7 @@ import { useState } from "react";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import { PickList } from "@/ui/PickList";
+import { ReferenceMark } from "@/ui/ReferenceMark";
 import { LineDetails } from "./LineDetails";
 import type { Details } from "./LineRow";
 
@@ -47,6 +48,7 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onR
         <span className="truncate">
           {line.ingredient && <span className="sr-only">Read as </span>}
           {label}
+          {line.ingredient?.reference && <span className="font-normal"> (reference food)</span>}
           {line.ingredient && !line.sure && ", is that it?"}
           {remark && <span className="font-normal"> · {remark}</span>}
         </span>
@@ -64,7 +66,8 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onR
           <p className="mb-2 text-small text-soft">
             {line.ingredient ? (
               <>
-                “{line.name}” is read as <b className="text-ink">{line.ingredient.name}</b>.
+                “{line.name}” is read as <b className="text-ink">{line.ingredient.name}</b>
+                {line.ingredient.reference && ", a reference food"}. Figures: {line.ingredient.source}.
               </>
             ) : (
               <>“{line.name}” is nothing we know. What is it?</>
@@ -84,7 +87,12 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onR
             }}
             listClass="max-h-28 overflow-y-auto"
           >
-            {(choice) => choice.name}
+            {(choice) => (
+              <>
+                {choice.name}
+                {choice.reference && <ReferenceMark />}
+              </>
+            )}
           </PickList>
           {words.trim() && found.isSuccess && offered.length === 0 && (
             <p className="text-soft">No match for “{words.trim()}”.</p>

@@ -9,6 +9,7 @@ import { copyOf, EMPTY } from "@/domain/productDraft";
 import { Pending } from "@/features/common/Pending";
 import { isSingleKey, useKeys } from "@/ui/keys";
 import { MoreRows } from "@/ui/MoreRows";
+import { ReferenceMark } from "@/ui/ReferenceMark";
 import { SearchField } from "@/ui/SearchField";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
@@ -149,6 +150,7 @@ function Row({ item, onOpen }: { item: Item; onOpen: () => void }) {
       <Slab layers={item.layers} energy_kcal={per_100g.energy_kcal ?? 0} full_kcal={900} size={34} />
       <div className="min-w-0 flex-1">
         <span className="font-semibold break-words">{item.name}</span>
+        {item.reference && <ReferenceMark />}
         {item.product_id && (
           <span className={`ml-2 text-small font-semibold ${item.draft ? "text-caution" : "text-enamel-ink"}`}>
             {item.draft ? "draft" : "own"}

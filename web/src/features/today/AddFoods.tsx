@@ -114,6 +114,13 @@ export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
                   <>
                     {grams(line.mass_g ?? 0)} g {line.ingredient?.name}
                     {!line.sure && ", if that is what you mean"}
+                    {line.ingredient?.source && (
+                      <span data-source>
+                        {" "}
+                        · {line.ingredient.reference && "reference food, "}
+                        {line.ingredient.source}
+                      </span>
+                    )}
                   </>
                 )}
               </p>
