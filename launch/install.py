@@ -83,16 +83,16 @@ def python_packages(*, development: bool = False) -> None:
         stamp.touch()
 
 
-def npm_packages() -> None:
-    """Installs the npm packages of the lock file, when they are not there as such already."""
+def npm_packages(folder: Path = WEB) -> None:
+    """Installs the npm packages of a folder's lock file, when they are not there as such already."""
     node = shutil.which("node")
     if node is None or shutil.which("npm") is None:
         raise CannotInstall("Node 20 or newer with npm is needed: sudo apt-get install nodejs npm")
-    stamp = WEB / "node_modules" / f"installed-{_fingerprint([WEB / 'package-lock.json'])}"
+    stamp = folder / "node_modules" / f"installed-{_fingerprint([folder / 'package-lock.json'])}"
     if stamp.exists():
         return
     _say("Installing npm packages …")
-    _run(["npm", "ci", "--no-audit", "--no-fund", "--loglevel=error"], cwd=WEB)
+    _run(["npm", "ci", "--no-audit", "--no-fund", "--loglevel=error"], cwd=folder)
     stamp.touch()
 
 

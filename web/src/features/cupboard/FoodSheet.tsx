@@ -38,7 +38,12 @@ export function FoodSheet({ item, onClose, onCopy }: FoodSheetProps) {
   const food = query.data;
   const measures = food ? measuresOf(food) : [];
   return (
-    <Sheet open onOpenChange={(open) => !open && onClose()} title={item.name} description="A generic food, per 100 g.">
+    <Sheet
+      open
+      onOpenChange={(open) => !open && onClose()}
+      title={item.name}
+      description={item.reference ? "A reference food, per 100 g." : "A generic food, per 100 g."}
+    >
       <div className="grid gap-4">
         <dl className="text-note">
           <Row
@@ -57,7 +62,7 @@ export function FoodSheet({ item, onClose, onCopy }: FoodSheetProps) {
               />
             );
           })}
-          <Row label="Allergens" value={item.allergens?.length ? item.allergens.join(", ") : "none named"} />
+          <Row label="Allergens" value={allergensOf(item)} />
         </dl>
         {measures.length > 0 && (
           <p className="text-note">
@@ -134,6 +139,12 @@ function Row({ label, value, note = "" }: { label: string; value: string; note?:
       </dd>
     </div>
   );
+}
+
+function allergensOf(item: Item): string {
+  const named = item.allergens?.join(", ") ?? "";
+  if (!item.reference) return named || "none named";
+  return named ? `${named}, by its name; others are not said` : "not said";
 }
 
 function measuresOf(food: Schemas["FoodView"]): string[] {

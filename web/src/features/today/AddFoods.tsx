@@ -85,8 +85,12 @@ export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
             id.current = newId();
           }}
         />
-        <div className="flex items-start justify-between gap-3">
-          <div id="add-read" className="min-w-0 flex-1" aria-live="polite">
+        <div className="flow-root">
+          {/* What was read runs round the button and then below it, over the whole width. */}
+          <button type="submit" className="btn float-right ml-3 mb-1" disabled={!text.trim() || layFoods.isPending}>
+            {layFoods.isPending ? "Adding …" : day === today() ? "Add to today" : "Add to that day"}
+          </button>
+          <div id="add-read" aria-live="polite">
             {foods && foods.figures.mass_g > 0 && (
               <p>
                 = {foods.figures.at_least.includes("energy_kcal") && "at least "}
@@ -131,9 +135,6 @@ export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
               </p>
             )}
           </div>
-          <button type="submit" className="btn" disabled={!text.trim() || layFoods.isPending}>
-            {layFoods.isPending ? "Adding …" : day === today() ? "Add to today" : "Add to that day"}
-          </button>
         </div>
       </form>
     </section>
