@@ -4,6 +4,7 @@ import json
 from collections.abc import Sequence
 from http.client import HTTPConnection
 from typing import Any
+from urllib.parse import quote
 
 from benchmarks.measure import WARM_UP, time_calls
 from benchmarks.recipe import fresh_lines
@@ -43,7 +44,17 @@ def run(served: Served) -> None:
         lambda: ask("POST", "/api/v1/bench/read", edits.pop()),
         times=TIMES,
     )
+    typed = iter(["salmon pink", "monkfish", "gooseb", "cheese goat", "rice white long", "lettuce"] * TIMES)
+    empty_too, search = time_calls(
+        lambda: ask("GET", "/api/v1/health"),
+        lambda: ask("GET", f"/api/v1/ingredients?words={quote(next(typed))}"),
+        times=TIMES,
+    )
     connection.close()
+    print(
+        f"HTTP, search of foods, the second shelf among them  {search}   "
+        f"({search.median_ms / empty_too.median_ms:.1f} times an empty endpoint, aim: at most 3)"
+    )
     print(f"HTTP, empty endpoint   {empty}")
     for what, took in (("25 fresh lines ", full), ("1 of 25 changed", edit)):
         over = took.median_ms - empty.median_ms

@@ -370,17 +370,30 @@ def parts_of(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> tupl
     return () if row is None else _parts(row[0])
 
 
-def part_names(connection: Connection, kitchen_id: UUID) -> list[tuple[UUID, str, list[str]]]:
-    """Id and name of each formula in use, with the names of its parts where it has several."""
+def parts_called(connection: Connection, kitchen_id: UUID, words: str, most: int) -> list[tuple[UUID, str, str]]:
+    """Id and name of formulas in use with these words in their name, newest first, and of parts of one of several that
+    have them in both names together: what a line may mean. The part is empty for the formula itself."""
     return connection.execute(
         """
-        select formula.id, formula.name,
-            case when count(*) > 1 then array_agg(part.name order by part.place) filter (where part.name <> '') end
-        from formula join formula_part part on part.kitchen_id = formula.kitchen_id and part.formula_id = formula.id
-        where formula.kitchen_id = %(kitchen_id)s and archived_at is null
-        group by formula.id, formula.name, formula.updated_at order by formula.updated_at desc
+        select id, name, part from (
+            select formula.id, formula.name, '' as part, formula.updated_at, -1 as place
+            from formula
+            where kitchen_id = %(kitchen_id)s and archived_at is null
+                and strpos(lower(name), lower(%(words)s)) > 0
+            union all
+            select formula.id, formula.name, part.name, formula.updated_at, part.place
+            from formula join formula_part part on part.kitchen_id = formula.kitchen_id and part.formula_id = formula.id
+            where formula.kitchen_id = %(kitchen_id)s and archived_at is null and part.name <> ''
+                and strpos(lower(formula.name || ' ' || part.name), lower(%(words)s)) > 0
+                and exists (
+                    select from formula_part other
+                    where other.kitchen_id = part.kitchen_id and other.formula_id = part.formula_id
+                        and other.place <> part.place
+                )
+        ) found
+        order by updated_at desc, id, place limit %(most)s
         """,
-        {"kitchen_id": kitchen_id},
+        {"kitchen_id": kitchen_id, "words": words, "most": most},
     ).fetchall()
 
 

@@ -9,7 +9,9 @@ from typing import Final
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.ingredient import Ingredient
+from ample_crumb.core.food.reference_shelf import PREFIX
 from sources.__main__ import INGREDIENTS, filled
+from sources.second_shelf import SHELF
 from sources.sr28 import folder, reference_foods
 
 NUMBERS: Final = {
@@ -82,7 +84,8 @@ class Composition(unittest.TestCase):
         of = {name: theirs[number] for name, number in NUMBERS.items() if number in theirs}
         fibre = of.get("fibre_g", ours.per_100g.fibre_g or 0.0)
         of["carbohydrate_g"] = max(0.0, theirs[205] - fibre)
-        of["salt_g"] = theirs[307] * 0.0025
+        if 307 in theirs:
+            of["salt_g"] = theirs[307] * 0.0025
         # Of what is measured and what is left over, a part is at most its whole.
         for part, whole in (("sugars_g", "carbohydrate_g"), ("saturates_g", "fat_g")):
             if part in of:
@@ -100,6 +103,51 @@ class Composition(unittest.TestCase):
             for name in filter(None, row["kept"].split(";")):
                 with self.subTest(row["slug"], name=name):
                     self.assertNotEqual(getattr(food.per_100g, name), float(row[name]))
+
+
+class SecondShelf(unittest.TestCase):
+    def test_every_food_is_as_the_database_has_it(self) -> None:
+        checked = 0
+        with SHELF.open(encoding="utf-8", newline="") as file:
+            shelf = list(csv.DictReader(file))
+        for row in shelf:
+            ours, theirs = reference_cupboard().ingredients[PREFIX + row["ndb_no"]], stated()[row["ndb_no"]]
+            self.assertEqual(ours.source, f"USDA SR28, NDB {row['ndb_no']}")
+            for name, expected in Composition.expected(theirs, ours).items():
+                value = getattr(ours.per_100g, name)
+                if value is None or abs(value - expected) > max(0.006, 5e-6 * expected):
+                    self.fail(f"{row['name']}: {name} is {value}, not {expected}")
+                checked += 1
+        self.assertGreater(len(shelf), 6000)
+        self.assertGreater(checked, 55_000)
+
+    def test_it_names_no_makers_and_holds_none_of_the_rows_of_the_cupboard(self) -> None:
+        names = {
+            fields[0].strip("~"): (fields[1].strip("~"), fields[2].strip("~"), fields[5].strip("~"))
+            for fields in (row.split("^") for row in (folder() / "FOOD_DES.txt").read_text("latin-1").splitlines())
+        }
+        curated = {row["ndb_no"] for row in rows()}
+        for item in (PREFIX + ndb_no for ndb_no in names):
+            ndb_no = item.removeprefix(PREFIX)
+            group, description, maker = names[ndb_no]
+            # Groups 0300, 2100 and 3600: foods for babies, of counters and of restaurants.
+            left_out = group in ("0300", "2100", "3600") or maker or ndb_no in curated
+            if left_out:
+                self.assertNotIn(item, reference_cupboard().ingredients, description)
+
+    def test_a_cup_is_that_of_its_household_weights(self) -> None:
+        checked = 0
+        for ndb_no, theirs in cups().items():
+            item = reference_cupboard().ingredients.get(PREFIX + ndb_no)
+            if item is None:
+                continue
+            for one in item.measures.cup_g.values():
+                self.assertLessEqual(min(abs(one / other - 1) for other in theirs), 0.001, item.name)
+                checked += 1
+        self.assertGreater(checked, 2000)
+
+    def test_it_is_less_than_a_megabyte(self) -> None:
+        self.assertLess(SHELF.stat().st_size, 1_000_000)
 
 
 class Households(unittest.TestCase):

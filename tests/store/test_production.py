@@ -92,5 +92,14 @@ class Making(StoreCase):
             parts = (Part("Base", ()), Part("", ()), Part("Glaze", ()))
             formula_writes.write_parts(connection, self.principal.kitchen_id, layered, parts)
             formula_writes.write_parts(connection, self.principal.kitchen_id, plain, (Part("Only", ()),))
-            named = {each[0]: (each[1], each[2]) for each in formulas.part_names(connection, self.principal.kitchen_id)}
-        self.assertEqual(named, {plain: ("Plain", None), layered: ("Layered", ["Base", "Glaze"])})
+
+            def called(letters: str, most: int = 9) -> list[tuple[UUID, str, str]]:
+                return formulas.parts_called(connection, self.principal.kitchen_id, letters, most)
+
+            whole, both = (layered, "Layered", ""), [(layered, "Layered", "Base"), (layered, "Layered", "Glaze")]
+            self.assertEqual(called("LAYER"), [whole, *both])
+            self.assertEqual(called("red gla"), both[1:])
+            self.assertEqual(called("layer", 2), [whole, both[0]])
+            # A part that is the whole of its formula is no other thing than it.
+            self.assertEqual(called("plain"), [(plain, "Plain", "")])
+            self.assertEqual(called("only"), [])

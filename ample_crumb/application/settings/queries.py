@@ -50,22 +50,18 @@ def ingredients_of(database: Database, principal: Principal, words: str) -> tupl
     line may be as well."""
     with database.transaction(principal) as connection:
         found = ingredients_called(load_context(connection, principal).cupboard, words)
-        return (*found, *_formulas_called(connection, principal, words.strip().casefold()))
+        return (*found, *_formulas_called(connection, principal, words.strip()))
 
 
-def _formulas_called(connection: Connection, principal: Principal, start: str) -> list[Choice]:
-    if not start:
+def _formulas_called(connection: Connection, principal: Principal, letters: str) -> list[Choice]:
+    if not letters:
         return []
-    found = []
-    for formula_id, name, parts in formulas.part_names(connection, principal.kitchen_id):
-        if start in name.casefold():
-            found.append(Choice(nested_slug(formula_id), f"{name}, your formula"))
-        found += [
-            Choice(nested_slug(formula_id, part), f"{name}: {part}")
-            for part in parts or ()
-            if start in f"{name} {part}".casefold()
-        ]
-    return found[:8]
+    return [
+        Choice(nested_slug(formula_id, part), f"{name}: {part}", "your formula")
+        if part
+        else Choice(nested_slug(formula_id), f"{name}, your formula", "your formula")
+        for formula_id, name, part in formulas.parts_called(connection, principal.kitchen_id, letters, 8)
+    ]
 
 
 def ingredients_called(cupboard: Cupboard, words: str, most: int = 12) -> tuple[Choice, ...]:
