@@ -6,7 +6,8 @@ from typing import Any, Final
 
 from ample_crumb.core.crumb.check import JudgedDough, crumb_check, judge_dough
 from ample_crumb.core.crumb.dials.dial import Dial
-from ample_crumb.core.crumb.hazards import Hazard, find_hazards
+from ample_crumb.core.crumb.hazard import Hazard
+from ample_crumb.core.crumb.hazards import find_hazards
 from ample_crumb.core.crumb.repairs import RepairContext, find_repairs
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem

@@ -4,6 +4,7 @@ from typing import Any
 from uuid import uuid4
 
 from tests.api.test_api import DAY, ApiCase, parts
+from tests.api.test_cupboard import product
 
 LOAF = ("250 g flour", "250 g butter", "250 g sugar", "5 eggs", "2 g salt")
 
@@ -103,6 +104,59 @@ class Swaps(CrumbCase):
             self.ask("POST", "/api/v1/bench/sweeteners", self.body(*LOAF, blends=[{"shares": shares}]), 422)
         bare = self.ask("POST", "/api/v1/bench/sweeteners", self.body("100 g flour"))
         self.assertEqual(bare["options"], [])
+
+
+class WhichOfMine(CrumbCase):
+    def ask_for(self, line_id: str, *lines: str, expected: int = 200) -> Any:
+        return self.ask("POST", "/api/v1/bench/alternatives", self.body(*lines, line_id=line_id), expected)
+
+    def test_own_foods_come_first_with_what_each_makes_of_a_piece(self) -> None:
+        made = self.ask(
+            "POST",
+            "/api/v1/products",
+            product(ingredients_text="Whey (milk), sweetener: sucralose", added_sugar=False),
+            201,
+        )
+        self.ask("PUT", f"/api/v1/prices/{made['id']}", {"price": 20, "for_text": "1 kg"})
+        lines = ("200 g oat flour", "60 g pea protein", "4 eggs", "150 g skyr", "80 g erythritol")
+        found = self.ask_for("line-2", *lines)
+        self.assertEqual((found["name"], found["now"]["food"]["name"]), ("pea protein", "pea protein isolate"))
+        self.assertEqual(found["now"]["piece"], self.read(*lines)["piece"])
+        own = found["others"][0]
+        self.assertEqual((own["food"]["name"], own["own"], own["priced"]), ("Quayside whey", True, True))
+        self.assertEqual((own["sweetened_with"], own["gains"], own["breaks"]), (["sucralose"], [], []))
+        # As much protein: the label's powder is 80 % protein.
+        pea = found["now"]["piece"]["protein_g"]
+        self.assertAlmostEqual(own["piece"]["protein_g"], pea, delta=0.01 * pea)
+        self.assertTrue(all(each["food"]["slug"] != "pea_protein" for each in found["others"]))
+        # What is shown is what the line makes of it when it is taken.
+        body = self.body(lines[0], own["text"], *lines[2:])
+        body["parts"][0]["lines"][1]["chosen"] = own["food"]["slug"]
+        self.assertEqual(self.ask("POST", "/api/v1/bench/read", body)["evaluated"]["piece"], own["piece"])
+
+    def test_what_another_food_brings_is_said(self) -> None:
+        found = self.ask_for("line-2", "200 g rice flour", "60 g pea protein", "100 g apple puree")
+        whey = next(each for each in found["others"] if each["food"]["slug"] == "whey_concentrate")
+        self.assertEqual((whey["gains"], whey["cost"]), (["milk"], None))
+        self.assertIn("vegan", whey["breaks"])
+
+    def test_of_a_part_that_goes_in_by_half_the_line_is_written_whole(self) -> None:
+        body = self.body() | {
+            "parts": [
+                {"name": "Base", "lines": [{"text": "200 g oat flour"}]},
+                {"name": "Glaze", "lines": [{"text": "100 g butter", "id": "b"}], "options": {"used_share": 0.5}},
+            ],
+            "line_id": "b",
+        }
+        found = self.ask("POST", "/api/v1/bench/alternatives", body)
+        salted = next(each for each in found["others"] if each["food"]["slug"] == "butter_salted")
+        self.assertEqual(salted["text"], "100 g butter, salted")
+
+    def test_a_line_that_is_not_there_or_not_read_says_so(self) -> None:
+        for line_id, lines in (("line-9", LOAF), ("line-1", ("100 g moon dust",))):
+            self.assertIn("not there any more", self.ask_for(line_id, *lines, expected=422)["detail"])
+        self.ask_for("", *LOAF, expected=422)
+        self.assertEqual(self.ask_for("line-1", "10 g baking powder")["others"], [])
 
 
 class Twins(CrumbCase):

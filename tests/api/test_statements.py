@@ -55,6 +55,8 @@ class Statements(ApiCase):
                 ("keystroke", "POST", "/api/v1/bench/read", bench, 2),
                 ("with a formula inside", "POST", "/api/v1/bench/read",
                     bench | {"parts": [{"name": "", "lines": [line]}]}, 3),
+                ("alternatives", "POST", "/api/v1/bench/alternatives", bench | {"line_id": "line-2"}, 2),
+                ("search of foods", "GET", "/api/v1/ingredients?words=salm", None, 3),
                 ("settled", "POST", "/api/v1/bench/settled", bench, 2),
                 ("day", "GET", f"/api/v1/days/{DAY}", None, 5),
                 ("list", "GET", "/api/v1/formulas", None, 3),

@@ -7,6 +7,7 @@ from pydantic import Field
 from ample_crumb.api.bodies.base import Flag
 from ample_crumb.api.bodies.derived import Derived
 from ample_crumb.api.bodies.formulas import BenchBody
+from ample_crumb.core.formula.formula import LINE_ID_LENGTH
 from ample_crumb.core.swap.apply import SwapUse
 from ample_crumb.core.swap.sweetener_options import Blend, BlendShare
 
@@ -23,6 +24,12 @@ class SwapsBody(BenchBody):
     """What is on the Bench, and the swaps to look at together."""
 
     uses: Annotated[list[UseBody], Field(min_length=1, max_length=30)]
+
+
+class AlternativesBody(BenchBody):
+    """What is on the Bench, and the line whose food may be another."""
+
+    line_id: Annotated[str, Field(min_length=1, max_length=LINE_ID_LENGTH)]
 
 
 class ShareBody(Derived, becomes=BlendShare):

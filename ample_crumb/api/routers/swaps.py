@@ -5,9 +5,10 @@ from fastapi import APIRouter
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.formulas import BenchBody
-from ample_crumb.api.bodies.swaps import SwapsBody, SweetenBody, SweetenersBody
+from ample_crumb.api.bodies.swaps import AlternativesBody, SwapsBody, SweetenBody, SweetenersBody
 from ample_crumb.application.swaps import queries as swaps_queries
-from ample_crumb.application.swaps.views import Offers, Preview, SweetenerBench
+from ample_crumb.application.swaps.alternatives import alternatives
+from ample_crumb.application.swaps.views import FoodAlternatives, Offers, Preview, SweetenerBench
 
 router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
@@ -22,6 +23,12 @@ def read_swaps(body: BenchBody, database: InDatabase, principal: AsPrincipal) ->
 def preview_swaps(body: SwapsBody, database: InDatabase, principal: AsPrincipal) -> Preview:
     """What these swaps together would do."""
     return swaps_queries.preview(database, principal, body.bench(), [each.use() for each in body.uses])
+
+
+@router.post("/bench/alternatives")
+def read_alternatives(body: AlternativesBody, database: InDatabase, principal: AsPrincipal) -> FoodAlternatives:
+    """Own and generic foods of the kind in a line's place, each at the amount that does the same work."""
+    return alternatives(database, principal, body.bench(), body.line_id)
 
 
 @router.post("/bench/sweeteners")

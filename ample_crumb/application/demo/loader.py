@@ -115,6 +115,10 @@ def load_demo(database: Database, now: datetime) -> None:
 
 def _products(database: Database, principal: Principal) -> None:
     folder = files("ample_crumb.application.demo.kitchen")
+    texts = {
+        row["product"]: row["ingredients"]
+        for row in csv.DictReader(folder.joinpath("ingredients.csv").read_text("utf-8").splitlines())
+    }
     for typed in typed_products(folder.joinpath("products.csv").read_text("utf-8")):
         draft = ProductDraft(
             typed.name,
@@ -124,6 +128,7 @@ def _products(database: Database, principal: Principal) -> None:
             typed.pack.measures,
             typed.pack.contains,
             typed.gtin,
+            texts.get(typed.name, ""),
         )
         finished = not cupboard_queries.check(typed.pack.label).problems
         cupboard_commands.create(database, principal, uuid5(_SPACE, typed.name), draft, finished=finished)

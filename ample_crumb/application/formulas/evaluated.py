@@ -8,7 +8,8 @@ from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.cupboards import priced_food
 from ample_crumb.application.formulas.production import produce_draft
 from ample_crumb.core.crumb.check import CrumbCheck, JudgedDough, crumb_check, judge_dough
-from ample_crumb.core.crumb.hazards import Hazard, find_hazards
+from ample_crumb.core.crumb.hazard import Hazard
+from ample_crumb.core.crumb.hazards import find_hazards
 from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Figures, Portion
 from ample_crumb.core.formula.alerts import DietAlert, diet_alerts

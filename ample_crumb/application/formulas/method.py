@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_bench
-from ample_crumb.core.crumb.hazards import Hazard
+from ample_crumb.core.crumb.hazard import Hazard
 from ample_crumb.core.formula.steps import Step, StepCheck, checks_of, linked, steps_of
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal

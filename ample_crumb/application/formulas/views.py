@@ -9,7 +9,7 @@ from ample_crumb.application.formulas.evaluated import EvaluatedFormula
 from ample_crumb.application.formulas.production import ProductionView, production_view
 from ample_crumb.application.views import FiguresView, portion_view, view
 from ample_crumb.core.crumb.check import CrumbCheck
-from ample_crumb.core.crumb.hazards import Hazard
+from ample_crumb.core.crumb.hazard import Hazard
 from ample_crumb.core.food.cooking_yield import cooked_or_dry
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import Layers, layers

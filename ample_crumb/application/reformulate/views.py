@@ -6,7 +6,7 @@ from typing import Annotated, Final
 from ample_crumb.application.views import FiguresView
 from ample_crumb.core.bounds import Between, Items, Letters
 from ample_crumb.core.crumb.check import CrumbCheck
-from ample_crumb.core.crumb.hazards import Hazard
+from ample_crumb.core.crumb.hazard import Hazard
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.quantity.recipe_parser import MOST_LINES

@@ -4,8 +4,10 @@ from dataclasses import dataclass
 
 from ample_crumb.application.views import FiguresView
 from ample_crumb.core.crumb.check import CrumbCheck
+from ample_crumb.core.crumb.dials.dial import Dial
 from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.formula.reading import Choice
 from ample_crumb.core.swap.suggestions import SwapSuggestion
 from ample_crumb.core.swap.sweetener_options import SweetenerOption, Sweetening
 
@@ -44,6 +46,38 @@ class Preview:
     loses: tuple[str, ...]
     keeps: tuple[str, ...]
     breaks: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class FoodAlternative:
+    """A food in a line's place at the amount that does the same work, and the formula with it: a piece, its dials, what
+    a piece costs (None where a price is missing, which may be this food's: `priced`). `text` is the line then; `why`
+    says how the amount came about. `sweetened_with` are the sweeteners inside the food. `gains`, `loses` and `breaks`
+    are allergens and diets beside the formula as it stands; `allergens_known` says whether the food's own are."""
+
+    food: Choice
+    own: bool
+    text: str
+    mass_g: float
+    why: str
+    piece: FiguresView
+    dials: tuple[Dial, ...]
+    sweetened_with: tuple[str, ...]
+    gains: tuple[str, ...]
+    loses: tuple[str, ...]
+    breaks: tuple[str, ...]
+    allergens_known: bool
+    cost: float | None
+    priced: bool
+
+
+@dataclass(frozen=True, slots=True)
+class FoodAlternatives:
+    """What a line of that name holds now, and what may stand in its place, the kitchen's own foods first."""
+
+    name: str
+    now: FoodAlternative
+    others: tuple[FoodAlternative, ...]
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,10 +2,10 @@
 doctors, dietitians and local rules to say; these are the usual cautions of public health bodies, from memory."""
 
 import re
-from collections.abc import Callable, Iterable
-from dataclasses import dataclass
 from typing import Final
 
+from ample_crumb.core.crumb.hazard import RAW_EGGS, Hazard, HazardLine, texts
+from ample_crumb.core.crumb.making_hazards import hazards_of_the_making, kept_cold
 from ample_crumb.core.crumb.tolerance import borne, tolerances_per_g
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
@@ -13,30 +13,12 @@ from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import PartBake
 
-
-@dataclass(frozen=True, slots=True)
-class Hazard:
-    """A hazard by `name`: a sentence on what to do, why, and the lines that bring it."""
-
-    name: str
-    sentence: str
-    reason: str
-    lines: tuple[str, ...]
-
-    @property
-    def words(self) -> tuple[str, str]:
-        """What is said, whichever lines bring it."""
-        return self.name, self.sentence
-
-
 COLD_FAMILIES: Final = frozenset({"set-cheesecake", "no-bake-bite", "edible-dough", "frosting", "glaze", "frozen-bark"})
 """What is eaten as it was mixed."""
 
 _HEATED: Final = re.compile(
     r"\b(bak(e|ed|ing)|boil\w*|simmer\w*|cook\w*|microwav\w*|oven|steam\w*|fry\w*)\b", re.IGNORECASE
 )
-_MICROWAVE: Final = re.compile(r"\bmicrowav\w*", re.IGNORECASE)
-_MELTED: Final = re.compile(r"\bmelt\w*", re.IGNORECASE)
 _GROUND: Final = re.compile(r"\b(ground|milled|butter|flour|meal|powder\w*|chopped fine\w*)\b", re.IGNORECASE)
 
 POLYOLS_A_PIECE_G: Final = 10.0
@@ -55,7 +37,6 @@ _RAW_GRAINS: Final = frozenset(
         "cake_mix",
     }
 )  # fmt: skip
-_RAW_EGGS: Final = frozenset({"egg", "egg_white", "egg_yolk"})
 _RAW_BEANS: Final = frozenset({"white_beans_dry", "black_beans_dry", "kidney_beans_dry", "chickpeas_dry"})
 _NOT_FOR_DOGS: Final = frozenset({"raisins", "golden_raisins", "grapes", "macadamias"})
 _NO_THEOBROMINE: Final = frozenset({"white_chocolate", "white_chips_0", "cocoa_butter"})
@@ -64,21 +45,13 @@ _SMALL_SEEDS: Final = frozenset({"chia", "flax", "hemp_hearts", "poppy_seeds", "
 _FIRM_ROLES: Final = ("nut", "seed")
 
 
-@dataclass(frozen=True, slots=True)
-class _Line:
-    text: str
-    item: Ingredient
-    raw: bool
-    mass_g: float
-
-
 def find_hazards(
     evaluated: FormulaFigures, piece: Figures, family: str, method: str, cupboard: Cupboard
 ) -> tuple[Hazard, ...]:
     """The hazards of a formula of that family, the gravest first. `piece` is one as eaten."""
     cold = family in COLD_FAMILIES or (family == "pudding" and not _HEATED.search(method))
     lines = [
-        _Line(
+        HazardLine(
             line.text,
             cupboard.ingredients[line.ingredient.slug],
             _raw(part.options.bake, cold),
@@ -94,8 +67,7 @@ def find_hazards(
         _raw_egg(lines),
         _raw_flour(lines),
         _raw_beans(lines),
-        _microwave(family, method),
-        _hot_chocolate(lines, family, method),
+        *hazards_of_the_making(lines, family, method, evaluated.piece_count),
         _honey(lines),
         _choking(lines, family),
         _swelling(lines),
@@ -103,6 +75,8 @@ def find_hazards(
         _polyols(lines, piece, piece_share),
         _caffeine(lines, piece),
         _alcohol(lines),
+        _phenylalanine(lines),
+        kept_cold(lines, family),
     )
     return tuple(hazard for hazard in found if hazard is not None)
 
@@ -112,33 +86,29 @@ def _raw(bake: PartBake, cold: bool) -> bool:
     return bake is PartBake.NOT or (cold and bake is PartBake.WITH_THE_REST)
 
 
-def _texts(lines: Iterable[_Line], wanted: Callable[[_Line], bool]) -> tuple[str, ...]:
-    return tuple(line.text for line in lines if wanted(line))
-
-
-def _raw_egg(lines: list[_Line]) -> Hazard | None:
-    raw = _texts(lines, lambda line: line.item.slug in _RAW_EGGS and line.raw)
+def _raw_egg(lines: list[HazardLine]) -> Hazard | None:
+    raw = texts(lines, lambda line: line.item.slug in RAW_EGGS and line.raw)
     if raw:
         sentence = (
             "It is eaten with raw egg: take pasteurised egg, and keep it from small children, in pregnancy, and from "
             "who is old or ill."
         )
         return Hazard("raw egg", sentence, "Raw egg may carry salmonella.", raw)
-    baked = _texts(lines, lambda line: line.item.slug in _RAW_EGGS)
+    baked = texts(lines, lambda line: line.item.slug in RAW_EGGS)
     return (baked and Hazard("raw egg", "Do not taste the dough.", "Raw egg may carry salmonella.", baked)) or None
 
 
-def _raw_flour(lines: list[_Line]) -> Hazard | None:
+def _raw_flour(lines: list[HazardLine]) -> Hazard | None:
     reason = "Raw flour may carry E. coli or salmonella, and heating it at home is not known to make it safe."
-    raw = _texts(lines, lambda line: line.item.slug in _RAW_GRAINS and line.raw)
+    raw = texts(lines, lambda line: line.item.slug in _RAW_GRAINS and line.raw)
     if raw:
         return Hazard("raw flour", "It is eaten with raw flour: take flour sold as heat-treated.", reason, raw)
-    baked = _texts(lines, lambda line: line.item.slug in _RAW_GRAINS)
+    baked = texts(lines, lambda line: line.item.slug in _RAW_GRAINS)
     return (baked and Hazard("raw flour", "Do not eat the flour raw.", reason, baked)) or None
 
 
-def _raw_beans(lines: list[_Line]) -> Hazard | None:
-    found = _texts(lines, lambda line: line.item.slug in _RAW_BEANS)
+def _raw_beans(lines: list[HazardLine]) -> Hazard | None:
+    found = texts(lines, lambda line: line.item.slug in _RAW_BEANS)
     if not found:
         return None
     sentence = "Soak dry beans and boil them hard for ten minutes before anything else."
@@ -147,34 +117,8 @@ def _raw_beans(lines: list[_Line]) -> Hazard | None:
     )
 
 
-def _microwave(family: str, method: str) -> Hazard | None:
-    if family != "mug-cake" and not _MICROWAVE.search(method):
-        return None
-    sentence = "Let it stand a minute before eating, and mind the cup and what is molten in the middle."
-    reason = "A microwave heats unevenly, and liquid may boil over late, when it is touched."
-    return Hazard("microwave burns", sentence, reason, ())
-
-
-def _hot_chocolate(lines: list[_Line], family: str, method: str) -> Hazard | None:
-    # What is eaten hot out of the cup, and what is melted on the way.
-    found = _texts(
-        lines,
-        lambda line: (
-            line.item.role == "chocolate" and (family == "mug-cake" or bool(_MELTED.search(line.text + method)))
-        ),
-    )
-    if not found:
-        return None
-    return Hazard(
-        "hot chocolate",
-        "Molten chocolate burns: let it cool before fingers or tongues.",
-        "It holds its heat longer than it looks.",
-        found,
-    )
-
-
-def _honey(lines: list[_Line]) -> Hazard | None:
-    found = _texts(lines, lambda line: line.item.slug == "honey")
+def _honey(lines: list[HazardLine]) -> Hazard | None:
+    found = texts(lines, lambda line: line.item.slug == "honey")
     return (
         found
         and Hazard(
@@ -183,11 +127,11 @@ def _honey(lines: list[_Line]) -> Hazard | None:
     ) or None
 
 
-def _choking(lines: list[_Line], family: str) -> Hazard | None:
-    found = _texts(
+def _choking(lines: list[HazardLine], family: str) -> Hazard | None:
+    found = texts(
         lines,
         lambda line: (
-            (line.item.role in _FIRM_ROLES and line.item.slug not in _SMALL_SEEDS and not _GROUND.search(line.text))
+            (line.item.role in _FIRM_ROLES and not _is_small(line.item) and not _GROUND.search(line.text))
             or line.item.slug == "grapes"
         ),
     )
@@ -202,8 +146,13 @@ def _choking(lines: list[_Line], family: str) -> Hazard | None:
     )
 
 
-def _swelling(lines: list[_Line]) -> Hazard | None:
-    found = _texts(lines, lambda line: line.item.slug in _SWELLING)
+def _is_small(item: Ingredient) -> bool:
+    """Seeds, and coconut, which comes in shreds."""
+    return item.slug in _SMALL_SEEDS or "coconut" in item.slug or "coconut" in item.name.casefold()
+
+
+def _swelling(lines: list[HazardLine]) -> Hazard | None:
+    found = texts(lines, lambda line: line.item.slug in _SWELLING)
     return (
         found
         and Hazard(
@@ -215,11 +164,11 @@ def _swelling(lines: list[_Line]) -> Hazard | None:
     ) or None
 
 
-def _dogs(lines: list[_Line]) -> Hazard | None:
-    found = _texts(lines, lambda line: line.item.slug == "xylitol" or line.item.polyol_kind == "xylitol")
+def _dogs(lines: list[HazardLine]) -> Hazard | None:
+    found = texts(lines, lambda line: line.item.slug == "xylitol" or line.item.polyol_kind == "xylitol")
     if found:
         return Hazard("xylitol", "Keep it from dogs, crumbs too.", "Little xylitol is enough to poison a dog.", found)
-    other = _texts(lines, lambda line: line.item.slug in _NOT_FOR_DOGS or _has_theobromine(line.item))
+    other = texts(lines, lambda line: line.item.slug in _NOT_FOR_DOGS or _has_theobromine(line.item))
     reason = "Cocoa and chocolate, raisins and grapes, and macadamias are poisonous to dogs."
     return (other and Hazard("dogs", "Keep it from dogs.", reason, other)) or None
 
@@ -228,7 +177,7 @@ def _has_theobromine(item: Ingredient) -> bool:
     return item.role in ("chocolate", "cocoa") and item.slug not in _NO_THEOBROMINE
 
 
-def _polyols(lines: list[_Line], piece: Figures, piece_share: float) -> Hazard | None:
+def _polyols(lines: list[HazardLine], piece: Figures, piece_share: float) -> Hazard | None:
     """Sugar alcohols and what else sweetens in bulk, from a gram that deserves a word or where one piece is over what
     is borne."""
     amount = piece.nutrients.polyols_g or 0.0
@@ -255,19 +204,19 @@ def _polyols(lines: list[_Line], piece: Figures, piece_share: float) -> Hazard |
     )
 
 
-def _caffeine(lines: list[_Line], piece: Figures) -> Hazard | None:
+def _caffeine(lines: list[HazardLine], piece: Figures) -> Hazard | None:
     amount = piece.nutrients.caffeine_mg or 0.0
     if amount < CAFFEINE_A_PIECE_MG:
         return None
-    found = _texts(lines, lambda line: (line.item.per_100g.caffeine_mg or 0.0) > 20)
+    found = texts(lines, lambda line: (line.item.per_100g.caffeine_mg or 0.0) > 20)
     reason = (
         f"A piece holds about {amount:.0f} mg of caffeine; EFSA 2015 names 3 mg a day to a kg of a child, from memory."
     )
     return Hazard("caffeine", "Caution for children, in pregnancy, and late in the day.", reason, found)
 
 
-def _alcohol(lines: list[_Line]) -> Hazard | None:
-    found = _texts(
+def _alcohol(lines: list[HazardLine]) -> Hazard | None:
+    found = texts(
         lines,
         lambda line: (line.item.per_100g.alcohol_g or 0.0) > 10 and line.item.slug != "vanilla_extract" and line.raw,
     )
@@ -277,6 +226,20 @@ def _alcohol(lines: list[_Line]) -> Hazard | None:
             "alcohol",
             "It is eaten with the alcohol in it: not for children or in pregnancy.",
             "Nothing drives it off.",
+            found,
+        )
+    ) or None
+
+
+def _phenylalanine(lines: list[HazardLine]) -> Hazard | None:
+    """As packs have to say it: Regulation (EU) 1169/2011 Annex III 2.3, 21 CFR 172.804(d)(2), from memory."""
+    found = texts(lines, lambda line: "aspartame" in line.item.sweetened_with)
+    return (
+        found
+        and Hazard(
+            "phenylalanine",
+            "Contains a source of phenylalanine: not for people with phenylketonuria.",
+            "It is sweetened with aspartame, which heat also makes less sweet.",
             found,
         )
     ) or None

@@ -6,6 +6,7 @@ from functools import cache
 from typing import Final
 
 from ample_crumb.core.food.ingredient import Ingredient
+from ample_crumb.core.food.ingredients_statement import scan
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
 from ample_crumb.core.food.protein_quality import scores
 from ample_crumb.core.food.provenance import Provenance
@@ -31,6 +32,8 @@ class Cupboard:
         self.remembered = Remembered(MOST_REMEMBERED)
         self.passing: frozenset[str] = frozenset()
         """Slugs of foods that may be others the next time, so that nothing read of them is remembered."""
+        self.own: tuple[str, ...] = ()
+        """Slugs of the kitchen's own foods that lines find by their names."""
 
     @classmethod
     def from_ingredients(cls, ingredients: Iterable[Ingredient]) -> "Cupboard":
@@ -58,12 +61,14 @@ class Cupboard:
             hidden=hidden,
         )
         search = LetterSearch(_all_names(own), self.search, hidden)
-        return Cupboard(ChainMap({**own, **others}, *_maps(self.ingredients)), index, search)
+        made = Cupboard(ChainMap({**own, **others}, *_maps(self.ingredients)), index, search)
+        made.own = (*own, *(slug for slug in self.own if slug not in hidden))
+        return made
 
     def with_foods(self, foods: Mapping[str, Ingredient]) -> "Cupboard":
         """The same with foods that have no names here, as formulas in formulas are, and with the memory of this one."""
         made = Cupboard(ChainMap(dict(foods), *_maps(self.ingredients)), self.index, self.search)
-        made.remembered, made.passing = self.remembered, self.passing | frozenset(foods)
+        made.remembered, made.passing, made.own = self.remembered, self.passing | frozenset(foods), self.own
         return made
 
 
@@ -107,6 +112,7 @@ def _ingredient(row: Mapping[str, str]) -> Ingredient:
         added_sugar=row["added_sugar"] == "yes",
         source=row["source"],
         protein_score=scores().get(row["slug"]),
+        sweetened_with=scan(" ".join((row["name"], *_several(row["synonyms"])))).sweetened_with,
         provenance=Provenance(
             composition=row["source"],
             reference_name=row["reference_name"],

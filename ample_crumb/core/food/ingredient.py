@@ -19,7 +19,8 @@ class Ingredient(Follows):
     figures are from in a few words, `provenance` of a generic food each of them. `sd_per_100g` is the doubt in the
     figures; None for the natural spread of a table's. `allergens_open` when it may contain others than those
     named, as a food made of something that nobody told of. `protein_score` is the quality of its protein, None where
-    that is not known. `reference` says that it stands on the second shelf.
+    that is not known. `reference` says that it stands on the second shelf. `sweetened_with` are the
+    sweeteners in it that its ingredients text or its name tells.
     """
 
     slug: str
@@ -40,6 +41,7 @@ class Ingredient(Follows):
     traces: tuple[str, ...] | None = None
     allergens_open: bool = False
     reference: bool = False
+    sweetened_with: tuple[str, ...] = ()
 
     def per_100g_by(self, system: EnergySystem) -> Nutrients:
         """The nutrients per 100 g with the energy as the system counts it; the stated one where factors cannot tell."""

@@ -28,7 +28,8 @@ class Declared:
 
 @dataclass(frozen=True, slots=True)
 class Declaration:
-    """What a text declares. `polyols` are named as a label names them, erythritol among them."""
+    """What a text declares. `polyols` are named as a label names them, erythritol among them; `sweeteners` are those
+    that sweeten by little."""
 
     allergens: tuple[Declared, ...]
     traces: tuple[Declared, ...]
@@ -37,6 +38,12 @@ class Declaration:
     added_sugar: tuple[str, ...]
     not_vegan: tuple[str, ...]
     not_vegetarian: tuple[str, ...]
+    sweeteners: tuple[Declared, ...] = ()
+
+    @property
+    def sweetened_with(self) -> tuple[str, ...]:
+        """The names of all that sweetens without being sugar."""
+        return tuple(each.name for each in (*self.polyols, *self.sweeteners)) + (("allulose",) if self.allulose else ())
 
 
 _SENTENCE: Final = re.compile(r"(?<!\d)[.!](?=\s|$)|\n")
@@ -73,7 +80,8 @@ def scan(text: str) -> Declaration:
     return Declaration(
         allergens=_named(KNOWN, contains),
         traces=tuple(each for each in _named(KNOWN, traces) if each.name not in contains),
-        polyols=_named(_polyols(), contains, "polyol:"),
+        polyols=_named(_of_kind("polyol:"), contains, "polyol:"),
+        sweeteners=_named(_of_kind("sweetener:"), contains, "sweetener:"),
         allulose=_once(contains.get("allulose", ())),
         added_sugar=_once(contains.get("added sugar", ())),
         not_vegan=_once(
@@ -123,7 +131,7 @@ def _table() -> tuple[dict[str, tuple[str, ...]], re.Pattern[str]]:
     return meanings, re.compile(rf"(?<![\w-])({words})(?:s|es)?(?!\w)", re.IGNORECASE)
 
 
-def _polyols() -> tuple[str, ...]:
+def _of_kind(kind: str) -> tuple[str, ...]:
     meanings, _ = _table()
-    kinds = (meaning for means in meanings.values() for meaning in means if meaning.startswith("polyol:"))
-    return tuple(dict.fromkeys(kind.removeprefix("polyol:") for kind in kinds))
+    found = (meaning for means in meanings.values() for meaning in means if meaning.startswith(kind))
+    return tuple(dict.fromkeys(meaning.removeprefix(kind) for meaning in found))

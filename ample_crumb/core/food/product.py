@@ -6,6 +6,7 @@ from typing import Annotated, Final
 from ample_crumb.core.bounds import Between, Items, Letters
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.ingredient import Ingredient
+from ample_crumb.core.food.ingredients_statement import scan
 from ample_crumb.core.food.label import Label, LabelFigures, read_label
 from ample_crumb.core.food.protein_quality import score_said
 from ample_crumb.core.problem import CannotUse
@@ -95,5 +96,6 @@ def ingredient_of(
         sd_per_100g=read.sd_per_100g,
         traces=contains.traces,
         protein_score=score_said(ingredients_text) or score_said(" ".join((name, *synonyms))),
+        sweetened_with=scan(ingredients_text or name).sweetened_with,
     )
     return ingredient, read

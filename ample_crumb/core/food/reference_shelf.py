@@ -190,6 +190,7 @@ def _ingredient(row: Mapping[str, str]) -> Ingredient:
             measures=f"household weights of {RELEASE}" if row["cup_g"] or row["piece_g"] or row["pack_g"] else "",
         ),
         reference=True,
+        sweetened_with=declared.sweetened_with,
     )
 
 

@@ -4,7 +4,8 @@ from dataclasses import dataclass
 
 from ample_crumb.core.crumb.check import CrumbCheck, crumb_check, judge_dough
 from ample_crumb.core.crumb.dials.dial import is_worse
-from ample_crumb.core.crumb.hazards import Hazard, find_hazards
+from ample_crumb.core.crumb.hazard import Hazard
+from ample_crumb.core.crumb.hazards import find_hazards
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.reformulate.constraints import grams_of

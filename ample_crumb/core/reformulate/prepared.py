@@ -7,7 +7,8 @@ from typing import Final
 
 from ample_crumb.core.crumb.check import JudgedDough, crumb_check, judge_dough
 from ample_crumb.core.crumb.dials.dial import Dial
-from ample_crumb.core.crumb.hazards import Hazard, find_hazards
+from ample_crumb.core.crumb.hazard import Hazard
+from ample_crumb.core.crumb.hazards import find_hazards
 from ample_crumb.core.crumb.tolerance import tolerances_in
 from ample_crumb.core.formula.allergens import allergens_of
 from ample_crumb.core.formula.formula import Part

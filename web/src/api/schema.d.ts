@@ -376,6 +376,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bench/alternatives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Alternatives
+         * @description Own and generic foods of the kind in a line's place, each at the amount that does the same work.
+         */
+        post: operations["read_alternatives_api_v1_bench_alternatives_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/bench/sweeteners": {
         parameters: {
             query?: never;
@@ -1424,6 +1444,40 @@ export interface components {
             baked_g: number;
         };
         /**
+         * AlternativesBody
+         * @description What is on the Bench, and the line whose food may be another.
+         */
+        AlternativesBody: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /** Pieces */
+            pieces: number;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Line Id */
+            line_id: string;
+        };
+        /**
          * AnswerView
          * @description An answer for a screen; `hazards` are those that it brings and the formula does not have.
          */
@@ -1939,7 +1993,8 @@ export interface components {
         };
         /**
          * Declaration
-         * @description What a text declares. `polyols` are named as a label names them, erythritol among them.
+         * @description What a text declares. `polyols` are named as a label names them, erythritol among them; `sweeteners` are those
+         *     that sweeten by little.
          */
         Declaration: {
             /** Allergens */
@@ -1956,6 +2011,11 @@ export interface components {
             not_vegan: string[];
             /** Not Vegetarian */
             not_vegetarian: string[];
+            /**
+             * Sweeteners
+             * @default []
+             */
+            sweeteners: components["schemas"]["Declared"][];
         };
         /**
          * Declared
@@ -2440,6 +2500,52 @@ export interface components {
              * @default true
              */
             look: boolean;
+        };
+        /**
+         * FoodAlternative
+         * @description A food in a line's place at the amount that does the same work, and the formula with it: a piece, its dials, what
+         *     a piece costs (None where a price is missing, which may be this food's: `priced`). `text` is the line then; `why`
+         *     says how the amount came about. `sweetened_with` are the sweeteners inside the food. `gains`, `loses` and `breaks`
+         *     are allergens and diets beside the formula as it stands; `allergens_known` says whether the food's own are.
+         */
+        FoodAlternative: {
+            food: components["schemas"]["Choice"];
+            /** Own */
+            own: boolean;
+            /** Text */
+            text: string;
+            /** Mass G */
+            mass_g: number;
+            /** Why */
+            why: string;
+            piece: components["schemas"]["FiguresView"];
+            /** Dials */
+            dials: components["schemas"]["Dial"][];
+            /** Sweetened With */
+            sweetened_with: string[];
+            /** Gains */
+            gains: string[];
+            /** Loses */
+            loses: string[];
+            /** Breaks */
+            breaks: string[];
+            /** Allergens Known */
+            allergens_known: boolean;
+            /** Cost */
+            cost: number | null;
+            /** Priced */
+            priced: boolean;
+        };
+        /**
+         * FoodAlternatives
+         * @description What a line of that name holds now, and what may stand in its place, the kitchen's own foods first.
+         */
+        FoodAlternatives: {
+            /** Name */
+            name: string;
+            now: components["schemas"]["FoodAlternative"];
+            /** Others */
+            others: components["schemas"]["FoodAlternative"][];
         };
         /**
          * FoodView
@@ -6984,6 +7090,94 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_alternatives_api_v1_bench_alternatives_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AlternativesBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoodAlternatives"];
                 };
             };
             /** @description What arrived cannot be read */

@@ -9,16 +9,23 @@ interface SheetProps {
   description?: string;
   children: ReactNode;
   wide?: boolean;
+  /** Where the focus goes when what opened the sheet is not there any more. */
+  returnFocus?: () => void;
 }
 
 /** The one dialog of the application. */
-export function Sheet({ open, onOpenChange, title, description, children, wide }: SheetProps) {
+export function Sheet({ open, onOpenChange, title, description, children, wide, returnFocus }: SheetProps) {
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-shade" />
         <Dialog.Content
           className={`card fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[calc(100vw-24px)] -translate-x-1/2 overflow-y-auto p-5 shadow-xl ${wide ? "max-w-170" : "max-w-120"}`}
+          onCloseAutoFocus={(event) => {
+            if (!returnFocus) return;
+            event.preventDefault();
+            returnFocus();
+          }}
           {...(description ? {} : { "aria-describedby": undefined })}
         >
           <div className="mb-3 pr-10">

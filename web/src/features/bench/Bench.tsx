@@ -33,6 +33,7 @@ const Twin = lazy(() => import("@/features/twin/Twin"));
 const Method = lazy(() => import("./Method"));
 const Versions = lazy(() => import("@/features/versions/Versions"));
 const MeansDialog = lazy(() => import("./MeansDialog"));
+const WhichOfMine = lazy(() => import("./WhichOfMine"));
 const ScaleSheet = lazy(() => import("./ScaleSheet"));
 
 export default function Bench() {
@@ -61,6 +62,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
   const settled = useSettled(store);
   const kitchen = useQuery(kitchenQuery);
   const [meaning, setMeaning] = useState<Meaning | null>(null);
+  const [compared, setCompared] = useState<string | null>(null);
   const [scaling, setScaling] = useState(false);
   const { tab: asked = "bench" } = useParams();
   const tab = TABS.some(([slug]) => slug === asked) ? asked : "bench";
@@ -109,11 +111,14 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
               }}
             />
           )}
+          {compared && (
+            <WhichOfMine store={store} line_id={compared} currency={currency} onClose={() => setCompared(null)} />
+          )}
           {scaling && worked && <ScaleSheet store={store} worked={worked} onClose={() => setScaling(false)} />}
           <Tabs.Content value="bench" tabIndex={-1}>
             <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
               <section aria-label="Lines" className="min-w-0">
-                <Lines store={store} worked={worked} onMean={setMeaning} />
+                <Lines store={store} worked={worked} onMean={setMeaning} onCompare={setCompared} />
                 {worked && <WhatToWeigh worked={worked.view} />}
                 {settled && <Hazards hazards={settled.hazards} />}
                 {worked && (

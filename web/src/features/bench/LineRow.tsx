@@ -20,6 +20,7 @@ export interface RowActions {
   part: (id: string, texts: readonly string[]) => void;
   detail: (id: string, details: Details) => void;
   replace: (id: string, text: string, slug: string) => void;
+  compare: (id: string) => void;
 }
 
 /** What a line says besides how much of what. */
@@ -92,6 +93,7 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
               onForget={() => actions.choose(line.id, shown.name, null)}
               onDetail={(details) => actions.detail(line.id, details)}
               onReplace={(text, slug) => actions.replace(line.id, text, slug)}
+              onCompare={() => actions.compare(line.id)}
             />
             {shown.optional && <span className="ml-2">optional, counted</span>}
             {problem && <span className="ml-2 font-semibold text-caution">{problem}</span>}

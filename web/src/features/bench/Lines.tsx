@@ -15,10 +15,12 @@ interface LinesProps {
   worked: Evaluated | undefined;
   /** What a line means was chosen, and that may be meant everywhere. */
   onMean: (meaning: Meaning) => void;
+  /** Sets what may stand in a line's place side by side. */
+  onCompare: (id: string) => void;
 }
 
 /** The parts and lines of the Bench. */
-export function Lines({ store, worked, onMean }: LinesProps) {
+export function Lines({ store, worked, onMean, onCompare }: LinesProps) {
   const parts = useDraft(store, (state) => state.draft.parts);
   const lines = useRef(worked?.lines);
   lines.current = worked?.lines;
@@ -26,7 +28,7 @@ export function Lines({ store, worked, onMean }: LinesProps) {
     (name: string) => [...(lines.current?.values() ?? [])].filter((line) => line.name === name).map((line) => line.id),
     [],
   );
-  const actions = useRowActions(store, onMean, called);
+  const actions = useRowActions(store, onMean, onCompare, called);
   const most = Math.max(1, ...[...(worked?.lines.values() ?? [])].map((line) => line.energy_kcal ?? 0));
   const named = parts.length > 1 || !!parts[0]?.name;
   return (

@@ -20,10 +20,11 @@ interface ReadAsProps {
   onForget: () => void;
   onDetail: (details: Details) => void;
   onReplace: (text: string, slug: string) => void;
+  onCompare: () => void;
 }
 
 /** What a line was taken for, and what else it may mean. */
-export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onReplace }: ReadAsProps) {
+export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onReplace, onCompare }: ReadAsProps) {
   const [open, setOpen] = useState(false);
   const [words, setWords] = useState("");
   const found = useQuery({
@@ -108,6 +109,18 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onR
               }}
             >
               Read it by its words
+            </button>
+          )}
+          {line.mass_g !== null && (
+            <button
+              type="button"
+              className="btn btn-quiet mt-2"
+              onClick={() => {
+                setOpen(false);
+                onCompare();
+              }}
+            >
+              Which of mine? Set side by side …
             </button>
           )}
           {line.mass_g !== null && <LineDetails line={line} onDetail={onDetail} onReplace={onReplace} />}

@@ -27,6 +27,7 @@ import type { Meaning } from "./MeansDialog";
 export function useRowActions(
   store: DraftStore,
   mean: (meaning: Meaning) => void,
+  compare: (id: string) => void,
   called: (name: string) => string[],
 ): RowActions {
   const tell = useNotice();
@@ -157,6 +158,7 @@ export function useRowActions(
       replace: (id, text, slug) => store.edit((draft) => changeLine(draft, id, { text, chosen: slug })),
       paste: (id, text) => void paste(id, text),
       choose,
+      compare,
       part: (id, texts) => {
         const lines = texts.map((text) => newLine(text));
         focus.current = lines.at(-1)?.id ?? null;
@@ -164,5 +166,5 @@ export function useRowActions(
       },
     };
     return actions;
-  }, [store, tell, mean, called]);
+  }, [store, tell, mean, compare, called]);
 }
