@@ -10,7 +10,7 @@ from dataclasses import replace
 from ample_crumb.core.food.allergens import EU, US
 from ample_crumb.core.food.claims.claim import Claim, TwinFigures
 from ample_crumb.core.food.claims.eu import eu_claims, needs_laxative_notice
-from ample_crumb.core.food.claims.us import us_claims
+from ample_crumb.core.food.claims.us import us_claims, us_disclosures, us_fibre_notice
 from ample_crumb.core.food.nutrients import Figures, Nutrients
 
 
@@ -39,6 +39,10 @@ class European(unittest.TestCase):
             ("sugars-free", {"sugars_g": 0.5}, {"sugars_g": 0.51}),
             # 0.12 g of sodium are 0.3 g of salt.
             ("low salt", {"salt_g": 0.3}, {"salt_g": 0.31}),
+            # 0.04 and 0.005 g of sodium
+            ("very low salt", {"salt_g": 0.1}, {"salt_g": 0.101}),
+            ("salt-free", {"salt_g": 0.0125}, {"salt_g": 0.0126}),
+            ("saturated fat-free", {"saturates_g": 0.1}, {"saturates_g": 0.11}),
             ("source of fibre", {"fibre_g": 3}, {"fibre_g": 2.99}),
             ("high fibre", {"fibre_g": 6}, {"fibre_g": 5.99}),
             # or 1.5 g and 3 g in 100 kcal
@@ -104,6 +108,9 @@ class American(unittest.TestCase):
             ("sugar free", {"sugars_g": 0.49}, {"sugars_g": 0.5}),
             # 140 mg of sodium are 0.35 g of salt.
             ("low sodium", {"salt_g": 0.35}, {"salt_g": 0.36}),
+            # 35 mg of sodium
+            ("very low sodium", {"salt_g": 0.0875}, {"salt_g": 0.0876}),
+            ("calorie free", {"energy_kcal": 4.99}, {"energy_kcal": 5}),
         ):
             with self.subTest(name, kept=kept):
                 self.assertTrue(claim(us_claims(food(40, **kept), 40), name).holds)
@@ -116,6 +123,28 @@ class American(unittest.TestCase):
         self.assertTrue(claim(us_claims(food(30, fat_g=1.8), 30), "low fat").holds)
         with self.assertRaises(ValueError):
             us_claims(food(), 0)
+
+    def test_what_every_claim_has_to_point_to(self) -> None:
+        # More than 13 g of fat, 4 g of saturates, 480 mg of sodium (1.2 g of salt) in the reference amount.
+        for of, told in (
+            ({"fat_g": 13.1}, ("fat",)), ({"fat_g": 13}, ()), ({"saturates_g": 4.1}, ("saturated fat",)),
+            ({"salt_g": 1.21}, ("sodium",)), ({"fat_g": 20, "saturates_g": 5}, ("fat", "saturated fat")),
+        ):  # fmt: skip
+            plain = {"fat_g": 0.0, "saturates_g": 0.0, "salt_g": 0.0}
+            with self.subTest(of):
+                self.assertEqual(us_disclosures(food(40, **(plain | of)), 40), told)
+        # Of a reference amount of 30 g it is 50 g that counts: 8 g in 30 g are 13.3 g.
+        self.assertEqual(us_disclosures(food(30, fat_g=8, saturates_g=0, salt_g=0), 30), ("fat",))
+        self.assertEqual(us_disclosures(food(30, fat_g=8, saturates_g=0, salt_g=0), 40), ())
+
+    def test_a_claim_on_fibre_tells_the_fat_unless_it_is_low(self) -> None:
+        for of, told in (
+            ({"fibre_g": 3, "fat_g": 4}, True),
+            ({"fibre_g": 3, "fat_g": 3}, False),
+            ({"fat_g": 9}, False),
+        ):
+            with self.subTest(of):
+                self.assertEqual(us_fibre_notice(us_claims(food(40, **of), 40)), told)
 
 
 class Allergens(unittest.TestCase):
@@ -163,6 +192,24 @@ class Comparisons(unittest.TestCase):
             with self.subTest(name, kept=kept):
                 self.assertTrue(claim(us_claims(food(**kept), 40, twin=twin(**other)), name).holds)
                 self.assertFalse(claim(us_claims(food(**broken), 40, twin=twin(**other)), name).holds)
+
+    def test_light(self) -> None:
+        # Europe: 30 % less of one of them. US, 21 CFR 101.56: a third less energy or half the fat; of what has half its
+        # energy or more from fat (200 kcal and 12 g are 54 %), half the fat alone. Figures of 100 g.
+        lean = {"energy_kcal": 300, "fat_g": 10}
+        fat = {"energy_kcal": 300, "fat_g": 20}
+        for other, mine, europe, america in (
+            (lean, {"energy_kcal": 200, "fat_g": 10}, True, True),
+            (lean, {"energy_kcal": 201, "fat_g": 10}, True, False),
+            (lean, {"energy_kcal": 211, "fat_g": 10}, False, False),
+            (lean, {"energy_kcal": 290, "fat_g": 5}, True, True),
+            (lean, {"energy_kcal": 290, "fat_g": 5.1}, True, False),
+            (fat, {"energy_kcal": 190, "fat_g": 11}, True, False),
+            (fat, {"energy_kcal": 290, "fat_g": 10}, True, True),
+        ):
+            with self.subTest(other, mine=mine):
+                self.assertEqual(claim(eu_claims(food(**mine), twin=twin(**other)), "light").holds, europe)
+                self.assertEqual(claim(us_claims(food(**mine), 40, twin=twin(**other)), "light").holds, america)
 
     def test_nothing_is_reduced_against_what_is_low_itself_or_not_known(self) -> None:
         # 21 CFR 101.60(b)(5), 101.62(b)(4): the reference food must not be low in it. 3 g of fat in 40 g are 7.5 g.

@@ -15,6 +15,7 @@ from ample_crumb.application.views import portion_view
 from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.label_text import label_ingredients
+from ample_crumb.core.formula.sellers_words import words_of
 from ample_crumb.core.problem import TooMuch
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.core.quantity.recipe_parser import MOST_LINES
@@ -49,8 +50,10 @@ def check_size(parts: tuple[Part, ...]) -> None:
 def settled_view(formula: EvaluatedFormula, twin: TwinFigures | None) -> SettledView:
     """What is worked out once a formula rests, for a screen."""
     piece_g = formula.made.piece.mass_g
+    claims = formula.claims(twin)
     return SettledView(
-        claims=formula.claims(twin),
+        claims=claims,
+        words=words_of(formula.figures, formula.made.piece, claims, formula.allergens, formula.context.cupboard),
         hazards=formula.hazards,
         repairs=repairs_of(formula),
         ingredients=label_ingredients(formula.figures, formula.context.cupboard),

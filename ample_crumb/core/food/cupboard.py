@@ -17,6 +17,12 @@ from ample_crumb.core.quantity.weighing import Measures
 from ample_crumb.core.remembered import Remembered
 from ample_crumb.core.tables import read_table
 
+_FIBRE_KINDS: Final = {
+    "inulin": "soluble", "fibre_syrup": "soluble", "soluble_corn_fibre": "soluble", "polydextrose": "soluble",
+    "guar": "soluble", "xanthan": "soluble", "oat_fibre": "insoluble",
+}  # fmt: skip
+"""Fibre that is all of one kind. Common practice; oat fibre is all but insoluble."""
+
 MOST_REMEMBERED: Final = 2048
 """Lines that a cupboard remembers what it read them as."""
 
@@ -105,6 +111,7 @@ def _ingredient(row: Mapping[str, str]) -> Ingredient:
         role=row["role"],
         per_100g=Nutrients(*[float(row[name]) if row[name] else None for name in NAMES]),
         polyol_kind=row["polyol_kind"],
+        fibre_kind=_FIBRE_KINDS.get(row["slug"], ""),
         measures=Measures(_grams(row["cup_g"]), _grams(row["piece_g"]), _grams(row["pack_g"])),
         allergens=_several(row["allergens"]),
         vegan=row["vegan"] == "yes",

@@ -85,14 +85,19 @@ def european_energy(nutrients: Nutrients) -> float | None:
     )
 
 
-def us_energy(nutrients: Nutrients, polyol_kind: str = "") -> float | None:
+US_FIBRE_KCAL_PER_G: Final = {"soluble": 2.0, "insoluble": 0.0, "": 4.0}
+"""kcal/g of fibre by its kind. Source: 21 CFR 101.9(c)(1)(i)(C), from memory; where the kind is not known it counts as
+other carbohydrate does, by (B)."""
+
+
+def us_energy(nutrients: Nutrients, polyol_kind: str = "", fibre_kind: str = "") -> float | None:
     """Energy [kcal] by US general factors, of the mass `nutrients` is for; None without the main nutrients.
 
-        4 (total carbohydrate - polyols - allulose) + kind x polyols + 0.4 allulose + 4 protein + 9 fat + 7 alcohol
+        4 (carbohydrate without fibre - polyols - allulose) + kind x fibre + kind x polyols + 0.4 allulose
+        + 4 protein + 9 fat + 7 alcohol
 
-    Total carbohydrate includes fibre, as 21 CFR 101.9(c)(1)(i)(B) counts it; a maker may choose (C) and take insoluble
-    fibre out, which lowers the figure by up to 4 kcal per gram of fibre. `polyol_kind` names the polyol that is not
-    erythritol; unnamed ones count 2.4 kcal/g. Source: 21 CFR 101.9(c)(1)(i), from memory.
+    Fibre counts by its kind: `US_FIBRE_KCAL_PER_G`. `polyol_kind` names the polyol that is not erythritol; unnamed ones
+    count 2.4 kcal/g. Source: 21 CFR 101.9(c)(1)(i), from memory.
     """
     if nutrients.carbohydrate_g is None or nutrients.protein_g is None or nutrients.fat_g is None:
         return None
@@ -101,7 +106,8 @@ def us_energy(nutrients: Nutrients, polyol_kind: str = "") -> float | None:
     allulose = nutrients.allulose_g or 0.0
     per_polyol = US_POLYOL_KCAL_PER_G.get(polyol_kind, _US_POLYOL_UNNAMED)
     return (
-        4 * (nutrients.carbohydrate_g + (nutrients.fibre_g or 0.0) - polyols - allulose)
+        4 * (nutrients.carbohydrate_g - polyols - allulose)
+        + US_FIBRE_KCAL_PER_G[fibre_kind] * (nutrients.fibre_g or 0.0)
         + per_polyol * (polyols - erythritol)
         + ALLULOSE_US_KCAL_PER_G * allulose
         + 4 * nutrients.protein_g

@@ -20,7 +20,8 @@ class Ingredient(Follows):
     figures; None for the natural spread of a table's. `allergens_open` when it may contain others than those
     named, as a food made of something that nobody told of. `protein_score` is the quality of its protein, None where
     that is not known. `reference` says that it stands on the second shelf. `sweetened_with` are the
-    sweeteners in it that its ingredients text or its name tells.
+    sweeteners in it that its ingredients text or its name tells. `fibre_kind` is soluble or insoluble where it is known
+    to be all of one kind, else empty.
     """
 
     slug: str
@@ -42,6 +43,7 @@ class Ingredient(Follows):
     allergens_open: bool = False
     reference: bool = False
     sweetened_with: tuple[str, ...] = ()
+    fibre_kind: str = ""
 
     def per_100g_by(self, system: EnergySystem) -> Nutrients:
         """The nutrients per 100 g with the energy as the system counts it; the stated one where factors cannot tell."""
@@ -50,5 +52,5 @@ class Ingredient(Follows):
         if system is EnergySystem.EUROPEAN:
             energy = european_energy(self.per_100g)
         else:
-            energy = us_energy(self.per_100g, self.polyol_kind)
+            energy = us_energy(self.per_100g, self.polyol_kind, self.fibre_kind)
         return self.per_100g if energy is None else replace(self.per_100g, energy_kcal=energy)

@@ -8,7 +8,7 @@ from ample_crumb.core.food.claims.check import NO_ADDED_SUGARS
 from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, TwinFigures
 from ample_crumb.core.food.claims.eu import eu_claims, eu_needs, needs_laxative_notice
 from ample_crumb.core.food.claims.gap import ClaimedAmounts, LineChange, claim_gap
-from ample_crumb.core.food.claims.us import us_claims, us_needs
+from ample_crumb.core.food.claims.us import us_claims, us_disclosures, us_fibre_notice, us_needs
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.allergens import Allergens
@@ -35,7 +35,9 @@ class JudgedClaim:
 class FormulaClaims:
     """Claims on a formula. `us` is empty where its family has no reference amount, which `us_reference_g` then is None
     for. `laxative` asks for the notice about polyols, `natural_sugars` for that on the sugars of what has none added:
-    Regulation (EC) 1924/2006 Annex, from memory. `twin` names what "reduced" compares with, empty without one."""
+    Regulation (EC) 1924/2006 Annex, from memory. `us_disclosures` are the nutrients that every US claim has to point
+    to, and `us_fibre_fat_g` the fat of a reference amount beside a US claim on fibre, None where none has to stand.
+    `twin` names what "reduced" compares with, empty without one."""
 
     eu: tuple[JudgedClaim, ...]
     us: tuple[JudgedClaim, ...]
@@ -43,6 +45,8 @@ class FormulaClaims:
     laxative: bool
     natural_sugars: bool
     twin: str
+    us_disclosures: tuple[str, ...] = ()
+    us_fibre_fat_g: float | None = None
 
 
 def claims_of(
@@ -60,22 +64,29 @@ def claims_of(
     sugared_by = next((diet.lines for diet in allergens.diets_broken if diet.name == _UNSWEETENED), ())
     sweetened_by = tuple(dict.fromkeys((*sugared_by, *sweetening_lines(evaluated, cupboard))))
     said = _UNSWEETENED in allergens.diets_kept or bool(sugared_by)
-    reference_g = us_reference_g(family)
+    reference_g = us_reference_g(family, whole.mass_g)
     # With an unread line nothing may be claimed whatever is changed.
     lines = () if whole.without_lines else _lines_of(evaluated, whole)
     us: tuple[JudgedClaim, ...] = ()
+    disclosed: tuple[str, ...] = ()
+    fibre_fat_g: float | None = None
     raw = evaluated.batch.mass_g / whole.mass_g if whole.mass_g else 1.0
     if reference_g:
         ratios = _scores_of(evaluated, cupboard)
         counted = _by_quality(evaluated, whole, ratios)
         claims = us_claims(counted, reference_g, sweetened_by, said=said, twin=twin)
+        disclosed = us_disclosures(whole, reference_g)
+        if us_fibre_notice(claims):
+            fibre_fat_g = (whole.nutrients.fat_g or 0.0) * reference_g / whole.mass_g
         by_quality = tuple(map(_line_by_quality, lines, ratios))
         us = _judged(claims, us_needs(reference_g, twin), by_quality, ClaimedAmounts.in_(counted), raw)
     found = eu_claims(whole, sweetened_by, said=said, twin=twin)
     eu = _judged(found, eu_needs(twin), lines, ClaimedAmounts.in_(whole), raw)
     unsweetened = any(each.name == NO_ADDED_SUGARS and each.holds for each in found)
     natural = unsweetened and (whole.nutrients.sugars_g or 0.0) > _NO_SUGARS * whole.mass_g / 100
-    return FormulaClaims(eu, us, reference_g, needs_laxative_notice(whole), natural, twin.name if twin else "")
+    return FormulaClaims(
+        eu, us, reference_g, needs_laxative_notice(whole), natural, twin.name if twin else "", disclosed, fibre_fat_g
+    )
 
 
 def _lines_of(evaluated: FormulaFigures, whole: Figures) -> tuple[ClaimedAmounts, ...]:

@@ -1478,6 +1478,12 @@ export interface components {
             line_id: string;
         };
         /**
+         * Answer
+         * @description What becomes of a word.
+         * @enum {string}
+         */
+        Answer: "holds" | "fails" | "no rule";
+        /**
          * AnswerView
          * @description An answer for a screen; `hazards` are those that it brings and the formula does not have.
          */
@@ -2601,7 +2607,9 @@ export interface components {
          * FormulaClaims
          * @description Claims on a formula. `us` is empty where its family has no reference amount, which `us_reference_g` then is None
          *     for. `laxative` asks for the notice about polyols, `natural_sugars` for that on the sugars of what has none added:
-         *     Regulation (EC) 1924/2006 Annex, from memory. `twin` names what "reduced" compares with, empty without one.
+         *     Regulation (EC) 1924/2006 Annex, from memory. `us_disclosures` are the nutrients that every US claim has to point
+         *     to, and `us_fibre_fat_g` the fat of a reference amount beside a US claim on fibre, None where none has to stand.
+         *     `twin` names what "reduced" compares with, empty without one.
          */
         FormulaClaims: {
             /** Eu */
@@ -2616,6 +2624,13 @@ export interface components {
             natural_sugars: boolean;
             /** Twin */
             twin: string;
+            /**
+             * Us Disclosures
+             * @default []
+             */
+            us_disclosures: string[];
+            /** Us Fibre Fat G */
+            us_fibre_fat_g?: number | null;
         };
         /**
          * FormulaListItem
@@ -4406,11 +4421,13 @@ export interface components {
         };
         /**
          * SettledView
-         * @description What is worked out once a formula rests: what it may be called and how near it is to that, what to be careful of,
-         *     what would bring dials back, and what stands on its label: ingredients, and figures of 100 g as it is eaten.
+         * @description What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of
+         *     words that sellers use, what to be careful of, what would bring dials back, and what stands on its label: ingredients, and figures of 100 g as it is eaten.
          */
         SettledView: {
             claims: components["schemas"]["FormulaClaims"];
+            /** Words */
+            words: components["schemas"]["WordAnswer"][];
             /** Hazards */
             hazards: components["schemas"]["Hazard"][];
             /** Repairs */
@@ -5277,6 +5294,22 @@ export interface components {
             low: number;
             /** High */
             high: number;
+        };
+        /**
+         * WordAnswer
+         * @description A word, what becomes of it, why, in a sentence, and a sentence that is true instead, empty where it holds.
+         */
+        WordAnswer: {
+            /** Word */
+            word: string;
+            answer: components["schemas"]["Answer"];
+            /** Why */
+            why: string;
+            /**
+             * Instead
+             * @default
+             */
+            instead: string;
         };
         /**
          * Problem

@@ -51,6 +51,15 @@ def check_against_twin(rule: TwinRule, figures: Figures, twin: TwinFigures, basi
     return Claim(rule.name, holds, amount, limit, unit, change, rule.nutrient)
 
 
+LIGHT: Final = "light"
+
+
+def light(lighter: list[Claim]) -> Claim:
+    """The claim "light" by those of which one has to hold, the usual one first; it is about what makes it so."""
+    by = next((claim for claim in lighter if claim.holds), lighter[0])
+    return replace(by, name=LIGHT)
+
+
 def no_added_sugars(figures: Figures, sweetened_by: tuple[str, ...], said: bool) -> Claim:
     if sweetened_by:
         change = f"without {', '.join(sweetened_by)}"
@@ -116,7 +125,9 @@ def _lacking(amount: float, limit: float, unit: str, nutrient: str, *, at_most: 
 
 _STRONGER: Final = {
     "source of protein": "high protein", "source of fibre": "high fibre", "low fat": "fat-free",
-    "low sugars": "sugars-free", "good source of protein": "high in protein", "good source of fiber": "high in fiber",
+    "low saturated fat": "saturated fat-free", "low sugars": "sugars-free", "low salt": "very low salt",
+    "very low salt": "salt-free", "good source of protein": "high in protein",
+    "good source of fiber": "high in fiber", "low calorie": "calorie free", "low sodium": "very low sodium",
 }  # fmt: skip
 
 _UNREAD: Final = "every line has to be read first"

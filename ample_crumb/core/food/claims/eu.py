@@ -7,9 +7,11 @@ from dataclasses import replace
 from typing import Final
 
 from ample_crumb.core.food.claims.check import (
+    LIGHT,
     certain,
     check_against_twin,
     check_nutrient,
+    light,
     no_added_sugars,
     nutrient_conditions,
     ranked,
@@ -24,9 +26,12 @@ _EU: Final = (
     NutrientRule("low fat", "fat_g", 3),
     NutrientRule("fat-free", "fat_g", 0.5),
     NutrientRule("low saturated fat", "saturates_g", 1.5, less_than_energy_share=0.10),
+    NutrientRule("saturated fat-free", "saturates_g", 0.1),
     NutrientRule("low sugars", "sugars_g", 5),
     NutrientRule("sugars-free", "sugars_g", 0.5),
     NutrientRule("low salt", "salt_g", 0.12 * SALT_PER_SODIUM),
+    NutrientRule("very low salt", "salt_g", 0.04 * SALT_PER_SODIUM),
+    NutrientRule("salt-free", "salt_g", 0.005 * SALT_PER_SODIUM),
     NutrientRule("source of fibre", "fibre_g", 3, at_most=False),
     NutrientRule("high fibre", "fibre_g", 6, at_most=False),
 )
@@ -47,6 +52,8 @@ _EU_AGAINST: Final = (
     TwinRule("increased protein", "protein_g", 1.30, at_most=False, needs_claim="source of protein"),
     TwinRule("increased fibre", "fibre_g", 1.30, at_most=False, needs_claim="source of fibre"),
 )
+
+_EU_LIGHTER: Final = tuple(rule.name for rule in _EU_AGAINST if rule.at_most and rule.nutrient != "salt_g")
 
 LAXATIVE_POLYOLS_SHARE: Final = 0.10
 """Added polyols of more than 10 % ask for the notice. Source: Regulation (EU) 1169/2011 Annex III 2.4, from memory."""
@@ -73,7 +80,11 @@ def eu_claims(
             claim = replace(claim, holds=True, change="")
         claims.append(claim)
     held = {claim.name for claim in claims if claim.holds}
-    claims += [check_against_twin(rule, of_100_g, twin, 100, held) for rule in _EU_AGAINST if twin]
+    against = [check_against_twin(rule, of_100_g, twin, 100, held) for rule in _EU_AGAINST if twin]
+    if twin:
+        # "Light" asks for what "reduced" does, and to be said with what makes it so: the same Annex, from memory.
+        against.append(light([claim for claim in against if claim.name in _EU_LIGHTER]))
+    claims += against
     return ranked([*claims, no_added_sugars(figures, sweetened_by, said)])
 
 
@@ -86,6 +97,8 @@ def eu_needs(twin: TwinFigures | None = None) -> dict[str, tuple[ClaimCondition,
     needs = shares | {rule.name: tuple(nutrient_conditions(rule, 100.0)) for rule in _EU}
     for against in _EU_AGAINST if twin else ():
         needs[against.name] = (*twin_conditions(against, twin, 100), *needs.get(against.needs_claim, ()))
+    if twin:
+        needs[LIGHT] = needs[_EU_LIGHTER[0]]
     return needs
 
 

@@ -6,8 +6,10 @@ Source: 21 CFR 101.54 to 101.62, from memory. Selling is another matter: local l
 from typing import Final
 
 from ample_crumb.core.food.claims.check import (
+    LIGHT,
     check_against_twin,
     check_nutrient,
+    light,
     no_added_sugars,
     nutrient_conditions,
     ranked,
@@ -24,11 +26,13 @@ _US: Final = (
     NutrientRule("good source of fiber", "fibre_g", 2.8, at_most=False),
     NutrientRule("high in fiber", "fibre_g", 5.6, at_most=False),
     NutrientRule("low calorie", "energy_kcal", 40, in_50_g=True),
+    NutrientRule("calorie free", "energy_kcal", 5, strict=True),
     NutrientRule("low fat", "fat_g", 3, in_50_g=True),
     NutrientRule("fat free", "fat_g", 0.5, strict=True),
     NutrientRule("low saturated fat", "saturates_g", 1, less_than_energy_share=0.15),
     NutrientRule("sugar free", "sugars_g", 0.5, strict=True),
     NutrientRule("low sodium", "salt_g", 0.140 * SALT_PER_SODIUM, in_50_g=True),
+    NutrientRule("very low sodium", "salt_g", 0.035 * SALT_PER_SODIUM, in_50_g=True),
 )
 
 _US_AGAINST: Final = (
@@ -42,6 +46,21 @@ _US_AGAINST: Final = (
     TwinRule("more protein", "protein_g", 1.0, at_most=False, more_g=5),
     TwinRule("more fiber", "fibre_g", 1.0, at_most=False, more_g=2.8),
 )
+
+_LIGHT_ENERGY: Final = TwinRule("light", "energy_kcal", 2 / 3, not_below=40)
+_LIGHT_FAT: Final = TwinRule("light", "fat_g", 0.5, not_below=3)
+"""21 CFR 101.56 (b): a third less energy or half the fat; half the fat where the reference food has half of its energy
+or more from fat, which must be low neither in energy nor in fat. From memory."""
+
+_FAT_ENERGY_SHARE: Final = 0.5
+
+_DISCLOSED: Final = (
+    ("fat", "fat_g", 13.0),
+    ("saturated fat", "saturates_g", 4.0),
+    ("sodium", "salt_g", 0.480 * SALT_PER_SODIUM),
+)
+"""From these on, in a reference amount, every claim has to point to the nutrient: 21 CFR 101.13 (h)(1), from memory.
+Cholesterol, of which 60 mg are the fourth, has no column here."""
 
 US_SMALL_REFERENCE_G: Final = 30.0
 """Foods of a smaller or equal reference amount must also hold their limits in 50 g. Source: 21 CFR 101.60(b),
@@ -67,14 +86,45 @@ def us_claims(
         return ()
     reference = figures.times(reference_g / figures.mass_g)
     claims = [check_nutrient(rule, reference, f"{reference_g:g} g", _us_scale(rule, reference_g)) for rule in _US]
-    claims += [check_against_twin(rule, reference, twin, reference_g, set()) for rule in _US_AGAINST if twin]
+    if twin:
+        claims += [check_against_twin(rule, reference, twin, reference_g, set()) for rule in _US_AGAINST]
+        claims.append(light([check_against_twin(rule, reference, twin, reference_g, set()) for rule in _light(twin)]))
     return ranked([*claims, no_added_sugars(figures, sweetened_by, said)])
 
 
 def us_needs(reference_g: float, twin: TwinFigures | None = None) -> dict[str, tuple[ClaimCondition, ...]]:
     """What each US claim asks for, by its name."""
     needs = {rule.name: tuple(nutrient_conditions(rule, reference_g / _us_scale(rule, reference_g))) for rule in _US}
-    return needs | {rule.name: twin_conditions(rule, twin, reference_g) for rule in _US_AGAINST if twin}
+    if twin is None:
+        return needs
+    against = {rule.name: twin_conditions(rule, twin, reference_g) for rule in _US_AGAINST}
+    return needs | against | {LIGHT: twin_conditions(_light(twin)[0], twin, reference_g)}
+
+
+def us_disclosures(figures: Figures, reference_g: float) -> tuple[str, ...]:
+    """The nutrients that every US claim on this food has to point to: "see nutrition information for fat content"."""
+    if figures.mass_g <= 0:
+        return ()
+    basis_g = max(reference_g, 50.0) if reference_g <= US_SMALL_REFERENCE_G else reference_g
+    held = figures.times(basis_g / figures.mass_g).nutrients
+    return tuple(name for name, nutrient, most in _DISCLOSED if (getattr(held, nutrient) or 0.0) > most)
+
+
+def us_fibre_notice(claims: tuple[Claim, ...]) -> bool:
+    """Whether a claim about fibre has to state the total fat beside it: where the food is not low in fat. 21 CFR 101.54
+    (d), from memory."""
+    holds = {claim.name for claim in claims if claim.holds}
+    return not holds.isdisjoint(_OF_FIBRE) and "low fat" not in holds and "fat free" not in holds
+
+
+_OF_FIBRE: Final = ("good source of fiber", "high in fiber", "more fiber")
+
+
+def _light(twin: TwinFigures) -> tuple[TwinRule, ...]:
+    energy, fat = twin.per_100g.energy_kcal or 0.0, twin.per_100g.fat_g or 0.0
+    if energy > 0 and 9 * fat / energy >= _FAT_ENERGY_SHARE:
+        return (_LIGHT_FAT,)
+    return _LIGHT_ENERGY, _LIGHT_FAT
 
 
 def _us_scale(rule: NutrientRule, reference_g: float) -> float:

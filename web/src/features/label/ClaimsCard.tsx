@@ -11,6 +11,7 @@ type Piece = Schemas["FiguresView"];
 
 interface CalledProps {
   claims: Schemas["FormulaClaims"];
+  words: readonly Schemas["WordAnswer"][];
   piece: Piece;
   baked: boolean;
   reference: TwinChoice | null;
@@ -18,7 +19,7 @@ interface CalledProps {
 }
 
 /** What a piece may be called by the rules of Europe and of the US, and what lacks for the rest. */
-export function ClaimsCard({ claims, piece, baked, reference, store }: CalledProps) {
+export function ClaimsCard({ claims, words, piece, baked, reference, store }: CalledProps) {
   const { eu, us, us_reference_g } = claims;
   if (!eu.length) return null;
   return (
@@ -42,7 +43,18 @@ export function ClaimsCard({ claims, piece, baked, reference, store }: CalledPro
         </p>
       )}
       {claims.natural_sugars && <p className="mt-1">No sugars are added; it contains naturally occurring sugars.</p>}
+      {claims.us_disclosures.length > 0 && (
+        <p className="mt-1">
+          With any claim in the US: “See nutrition information for {listed(claims.us_disclosures)} content.”
+        </p>
+      )}
+      {claims.us_fibre_fat_g != null && (
+        <p className="mt-1">
+          With a claim on fiber in the US: “Contains {grams(claims.us_fibre_fat_g)} g of total fat per serving.”
+        </p>
+      )}
       <TwinPicker reference={reference} twin={claims.twin} store={store} />
+      <SellersWords words={words} />
       <details className="mt-1">
         <summary className="cursor-pointer font-semibold text-enamel-ink">Limits, and what lacks</summary>
         <Table title="Europe" basis={baked ? "100 g baked" : "100 g of dough"} judged={eu} piece={piece} />
@@ -60,6 +72,36 @@ export function ClaimsCard({ claims, piece, baked, reference, store }: CalledPro
         </p>
       </details>
     </section>
+  );
+}
+
+const listed = (names: readonly string[]) =>
+  names.length > 1 ? `${names.slice(0, -1).join(", ")} and ${names.at(-1)}` : (names[0] ?? "");
+
+const ANSWERS: Record<Schemas["Answer"], [string, string]> = {
+  holds: ["holds", "text-enamel-ink"],
+  fails: ["does not hold", "text-caution"],
+  "no rule": ["no rule allows or knows it", "text-soft"],
+};
+
+/** Words that people would like to write on it, each with what becomes of it and what is true instead. */
+function SellersWords({ words }: { words: readonly Schemas["WordAnswer"][] }) {
+  return (
+    <details className="mt-1">
+      <summary className="cursor-pointer font-semibold text-enamel-ink">Words that sellers use</summary>
+      <dl className="mt-1 text-small">
+        {words.map(({ word, answer, why, instead }) => (
+          <div key={word} className="border-b border-rim py-1.5">
+            <dt>
+              <b>“{word}”</b> <b className={ANSWERS[answer][1]}>{ANSWERS[answer][0]}</b>
+            </dt>
+            <dd className="text-soft">
+              {why} {instead && <span className="text-ink">{instead}</span>}
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </details>
   );
 }
 

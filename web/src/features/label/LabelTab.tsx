@@ -26,6 +26,7 @@ export default function LabelTab({ worked, settled, currency, store }: LabelTabP
       <div className="grid gap-4">
         <ClaimsCard
           claims={settled.claims}
+          words={settled.words}
           piece={worked.piece}
           baked={worked.production.loss_share > 0}
           reference={reference}
