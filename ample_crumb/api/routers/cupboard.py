@@ -3,7 +3,7 @@
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Depends, Path, Response
+from fastapi import APIRouter, Depends, Path, Query, Response
 
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase, InRegister
@@ -22,10 +22,12 @@ from ample_crumb.api.description import CONFLICT, NO_ANSWER
 from ample_crumb.application.cupboard import commands as cupboard_commands
 from ample_crumb.application.cupboard import queries as cupboard_queries
 from ample_crumb.application.cupboard.views import CupboardPage, FoodView, FoundProduct, ProductDraft, ProductView
+from ample_crumb.core.bounds import LEAST
 from ample_crumb.core.food.ingredients_statement import Declaration, scan
 from ample_crumb.core.food.label import LabelFigures
 from ample_crumb.core.food.pack_measures import ReadPackMeasures
 from ample_crumb.core.food.quick_reference import QuickReference, quick_reference
+from ample_crumb.core.quantity.weighing import MOST_G
 from ample_crumb.store.prices import Price
 from ample_crumb.store.products import OnShelf, Shelf
 
@@ -33,6 +35,9 @@ router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
 
 Food = Annotated[str, Path(max_length=80, pattern=r"^[a-z0-9_-]+$")]
+
+
+Grams = Annotated[float, Query(ge=LEAST, le=MOST_G, allow_inf_nan=False)]
 
 
 Code = Annotated[str, Path(max_length=40, pattern=r"^[^\x00]*$")]
@@ -111,9 +116,9 @@ def merge_product(product_id: UUID, body: MergeBody, database: InDatabase, princ
 
 
 @router.get("/foods/{slug}")
-def open_food(slug: Food, database: InDatabase, principal: AsPrincipal) -> FoodView:
-    """A generic food."""
-    return cupboard_queries.open_food(database, principal, slug)
+def open_food(slug: Food, database: InDatabase, principal: AsPrincipal, mass_g: Grams = 100.0) -> FoodView:
+    """A generic food, and how so much of it is made at home."""
+    return cupboard_queries.open_food(database, principal, slug, mass_g)
 
 
 @router.put("/prices/{food}")

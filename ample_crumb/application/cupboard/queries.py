@@ -14,6 +14,7 @@ from ample_crumb.application.cupboard.views import (
     CupboardPage,
     FoodView,
     FoundProduct,
+    HomeMade,
     ProductDraft,
     ProductView,
 )
@@ -23,6 +24,7 @@ from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.label import Label, LabelFigures, read_label
 from ample_crumb.core.food.pack_measures import ReadPackMeasures, read_pack_measures
+from ample_crumb.core.food.preparations import preparation_of
 from ample_crumb.core.food.product import ProductDeclaration
 from ample_crumb.core.food.product_code import code_of
 from ample_crumb.core.food.provenance import Provenance
@@ -103,8 +105,8 @@ def _no_such_place() -> CannotAccept:
     return CannotAccept("/after", "There is no such place in the cupboard.")
 
 
-def open_food(database: Database, principal: Principal, slug: str) -> FoodView:
-    """A generic food. Raises NotHere."""
+def open_food(database: Database, principal: Principal, slug: str, mass_g: float = 100.0) -> FoodView:
+    """A generic food, and how so much of it is made at home. Raises NotHere."""
     item = reference_cupboard().ingredients.get(slug)
     if item is None:
         raise NotHere("food")
@@ -115,7 +117,18 @@ def open_food(database: Database, principal: Principal, slug: str) -> FoodView:
     return FoodView(
         cupboard_item(item), whence, item.per_100g_by(EnergySystem.EUROPEAN).energy_kcal,
         item.per_100g_by(EnergySystem.US).energy_kcal, measures.cup_g, measures.piece_g, measures.pack_g,
-        item.polyol_kind, price, used,
+        item.polyol_kind, price, used, _home_made(slug, mass_g),
+    )  # fmt: skip
+
+
+def _home_made(slug: str, mass_g: float) -> HomeMade | None:
+    preparation = preparation_of(slug)
+    if preparation is None:
+        return None
+    made = preparation.making(mass_g)
+    return HomeMade(
+        mass_g, tuple(part.text for part in made.parts), made.as_parts, made.minutes, made.wait_minutes, made.keeps,
+        made.how,
     )  # fmt: skip
 
 

@@ -103,9 +103,22 @@ class Usage:
 
 
 @dataclass(frozen=True, slots=True)
+class HomeMade:
+    """How so many g of a food are made: its parts as lines, which may stand in its place where `as_parts`."""
+
+    mass_g: float
+    lines: tuple[str, ...]
+    as_parts: bool
+    minutes: int
+    wait_minutes: int
+    keeps: str
+    how: str
+
+
+@dataclass(frozen=True, slots=True)
 class FoodView:
     """A generic food: where its figures are from and its energy by the factors of either rule, its usual measures in g,
-    what it costs, where it is used."""
+    what it costs, where it is used, and how it is made at home, None where no kitchen makes it."""
 
     item: CupboardItem
     provenance: Provenance
@@ -117,6 +130,7 @@ class FoodView:
     polyol_kind: str
     price: Price | None
     used: Usage
+    home_made: HomeMade | None
 
 
 @dataclass(frozen=True, slots=True)

@@ -1045,7 +1045,7 @@ export interface paths {
         };
         /**
          * Open Food
-         * @description A generic food.
+         * @description A generic food, and how so much of it is made at home.
          */
         get: operations["open_food_api_v1_foods__slug__get"];
         put?: never;
@@ -2269,8 +2269,8 @@ export interface components {
         };
         /**
          * Family
-         * @description A family by its slug and its name in words. `us_reference_g` is the reference amount that US claims rest on; None
-         *     where no source for it is at hand.
+         * @description A family by its slug and its name in words. `us_reference_g` is the reference amount that US claims rest on;
+         *     where it is a slice, None, and `us_reference_share` is what the slice is of the whole.
          *
          *     Baking takes between `loss_low` and `loss_high` of the dough, as shares of its mass; a millilitre of dough weighs
          *     `density_g_per_ml`; baked it stands `rise` times as high, and thinner than `least_depth_cm` it dries out.
@@ -2282,6 +2282,8 @@ export interface components {
             name: string;
             /** Us Reference G */
             us_reference_g?: number | null;
+            /** Us Reference Share */
+            us_reference_share?: number | null;
             /**
              * Loss Low Share
              * @default 0
@@ -2556,7 +2558,7 @@ export interface components {
         /**
          * FoodView
          * @description A generic food: where its figures are from and its energy by the factors of either rule, its usual measures in g,
-         *     what it costs, where it is used.
+         *     what it costs, where it is used, and how it is made at home, None where no kitchen makes it.
          */
         FoodView: {
             item: components["schemas"]["CupboardItem"];
@@ -2581,6 +2583,7 @@ export interface components {
             polyol_kind: string;
             price: components["schemas"]["Price"] | null;
             used: components["schemas"]["Usage"];
+            home_made: components["schemas"]["HomeMade"] | null;
         };
         /**
          * FoodsBody
@@ -2768,6 +2771,26 @@ export interface components {
              * @default false
              */
             may_go: boolean;
+        };
+        /**
+         * HomeMade
+         * @description How so many g of a food are made: its parts as lines, which may stand in its place where `as_parts`.
+         */
+        HomeMade: {
+            /** Mass G */
+            mass_g: number;
+            /** Lines */
+            lines: string[];
+            /** As Parts */
+            as_parts: boolean;
+            /** Minutes */
+            minutes: number;
+            /** Wait Minutes */
+            wait_minutes: number;
+            /** Keeps */
+            keeps: string;
+            /** How */
+            how: string;
         };
         /**
          * JobCounts
@@ -4421,8 +4444,9 @@ export interface components {
         };
         /**
          * SettledView
-         * @description What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of
-         *     words that sellers use, what to be careful of, what would bring dials back, and what stands on its label: ingredients, and figures of 100 g as it is eaten.
+         * @description What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of words
+         *     that sellers use, what to be careful of, what would bring dials back, and what stands on its label: ingredients, and
+         *     figures of 100 g as it is eaten.
          */
         SettledView: {
             claims: components["schemas"]["FormulaClaims"];
@@ -10494,7 +10518,9 @@ export interface operations {
     };
     open_food_api_v1_foods__slug__get: {
         parameters: {
-            query?: never;
+            query?: {
+                mass_g?: number;
+            };
             header?: never;
             path: {
                 slug: string;

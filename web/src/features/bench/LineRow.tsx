@@ -94,6 +94,7 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
               onDetail={(details) => actions.detail(line.id, details)}
               onReplace={(text, slug) => actions.replace(line.id, text, slug)}
               onCompare={() => actions.compare(line.id)}
+              onPart={(texts) => actions.part(line.id, texts)}
             />
             {shown.optional && <span className="ml-2">optional, counted</span>}
             {problem && <span className="ml-2 font-semibold text-caution">{problem}</span>}

@@ -4,6 +4,7 @@ import { Popover } from "radix-ui";
 import { useState } from "react";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
+import { HomeMade } from "@/features/common/HomeMade";
 import { PickList } from "@/ui/PickList";
 import { ReferenceMark } from "@/ui/ReferenceMark";
 import { LineDetails } from "./LineDetails";
@@ -21,10 +22,21 @@ interface ReadAsProps {
   onDetail: (details: Details) => void;
   onReplace: (text: string, slug: string) => void;
   onCompare: () => void;
+  onPart: (texts: readonly string[]) => void;
 }
 
 /** What a line was taken for, and what else it may mean. */
-export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onReplace, onCompare }: ReadAsProps) {
+export function ReadAs({
+  line,
+  remark,
+  chosen,
+  onChoose,
+  onForget,
+  onDetail,
+  onReplace,
+  onCompare,
+  onPart,
+}: ReadAsProps) {
   const [open, setOpen] = useState(false);
   const [words, setWords] = useState("");
   const found = useQuery({
@@ -33,6 +45,16 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onR
     enabled: open && words.trim().length > 0,
     placeholderData: keepPreviousData,
   });
+  const food = line.ingredient?.slug ?? "";
+  const mass_g = line.prepared_g ?? 100;
+  // What is one's own is at hand; of the rest some can be made.
+  const generic = useQuery({
+    queryKey: ["foods", food, mass_g],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/v1/foods/{slug}", { params: { path: { slug: food }, query: { mass_g } }, signal })),
+    enabled: open && food !== "" && !/^(own|made)-/.test(food),
+  });
+  const made = generic.data?.home_made;
   const offered = words.trim() ? (found.data ?? []) : line.others;
   const label = line.ingredient ? line.ingredient.name : "choose an ingredient";
   return (
@@ -122,6 +144,17 @@ export function ReadAs({ line, remark, chosen, onChoose, onForget, onDetail, onR
             >
               Which of mine? Set side by side …
             </button>
+          )}
+          {made && (
+            <div className="mt-3 border-t border-rim pt-3">
+              <HomeMade
+                made={made}
+                onParts={(lines) => {
+                  setOpen(false);
+                  onPart(lines);
+                }}
+              />
+            </div>
           )}
           {line.mass_g !== null && <LineDetails line={line} onDetail={onDetail} onReplace={onReplace} />}
         </Popover.Content>

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import { grams, kcal } from "@/domain/format";
+import { HomeMade } from "@/features/common/HomeMade";
 import { useFigureTitle } from "@/features/common/useFigureTitle";
 import { Sheet } from "@/ui/Sheet";
 import { PriceField } from "./PriceField";
@@ -70,6 +71,7 @@ export function FoodSheet({ item, onClose, onCopy }: FoodSheetProps) {
           </p>
         )}
         {food && <Whence food={food} />}
+        {food?.home_made && <HomeMade made={food.home_made} />}
         {query.isError && <p role="alert">{query.error.message}</p>}
         {food && <PriceField food={item.slug} price={food.price ?? null} pack="" />}
         {food && <UsedIn used={food.used} />}

@@ -1,0 +1,94 @@
+"""Home-made preparations: what a food that is bought may be made of, how long that takes and how long it keeps."""
+
+from dataclasses import dataclass
+from functools import cache
+from typing import Final
+
+from ample_crumb.core.food.cooking_yield import cooked_or_dry
+from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
+from ample_crumb.core.tables import read_table
+
+_ALL_OF_IT: Final = 0.02
+"""Share by which the parts may weigh more or less than what is made of them, where nothing boils off or is strained."""
+
+
+@dataclass(frozen=True, slots=True)
+class PreparedFrom:
+    """So many g of a food, by slug and name."""
+
+    slug: str
+    name: str
+    mass_g: float
+
+    @property
+    def text(self) -> str:
+        """As a line of a recipe."""
+        return f"{kitchen_grams(self.mass_g):g} g {self.name}"
+
+
+@dataclass(frozen=True, slots=True)
+class Preparation:
+    """`mass_g` of a food made at home out of `parts`, with so many `minutes` of work and so many `wait_minutes` in
+    which nobody has to stand by. `keeps` says how long and where, `how` how it is done. `kept_share` is how much of
+    what the parts bring stays in it."""
+
+    slug: str
+    mass_g: float
+    parts: tuple[PreparedFrom, ...]
+    minutes: int
+    wait_minutes: int
+    keeps: str
+    how: str
+    source: str
+    kept_share: float = 1.0
+
+    @property
+    def as_parts(self) -> bool:
+        """Whether its parts may stand in a recipe in its place: they weigh what is made of them."""
+        whole_g = sum(part.mass_g for part in self.parts)
+        return self.kept_share == 1 and abs(whole_g / self.mass_g - 1) <= _ALL_OF_IT
+
+    def making(self, mass_g: float) -> "Preparation":
+        """As much as makes so many g. Raises ValueError unless `mass_g` > 0."""
+        if mass_g <= 0:
+            raise ValueError(f"mass_g is {mass_g!r}; it must be over 0")
+        times = mass_g / self.mass_g
+        parts = tuple(PreparedFrom(part.slug, part.name, part.mass_g * times) for part in self.parts)
+        return Preparation(
+            self.slug, mass_g, parts, self.minutes, self.wait_minutes, self.keeps, self.how, self.source,
+            self.kept_share,
+        )  # fmt: skip
+
+
+def preparation_of(slug: str) -> Preparation | None:
+    """How a generic food is made at home, 100 g of it; None for one that no kitchen makes."""
+    return preparations().get(slug)
+
+
+@cache
+def preparations() -> dict[str, Preparation]:
+    """All of the table by what they make. Where it states no yield it is that of cooking from dry."""
+    foods = reference_cupboard().ingredients
+    found: dict[str, Preparation] = {}
+    for row in read_table("foods/preparations"):
+        parts = [each.split("=") for each in row["of"].split(";")]
+        made = Preparation(
+            slug=row["makes"],
+            mass_g=float(row["yield_g"]) if row["yield_g"] else _cooked_g(parts[0][0], float(parts[0][1])),
+            parts=tuple(PreparedFrom(slug, foods[slug].name, float(grams)) for slug, grams in parts),
+            minutes=int(row["minutes"]),
+            wait_minutes=int(row["wait_minutes"]),
+            keeps=row["keeps"],
+            how=row["how"],
+            source=row["source"],
+            kept_share=float(row["kept_share"]),
+        )
+        found[made.slug] = made.making(100.0)
+    return found
+
+
+def _cooked_g(dry: str, grams: float) -> float:
+    cooked = cooked_or_dry(dry)
+    assert cooked is not None, dry
+    return grams * cooked.factor
