@@ -28,6 +28,7 @@ CUP_OFF: Final = {
     "steel_cut_oats": "theirs are rolled", "puffed_rice": "theirs is a serving of a maker",
     "graham_crackers": "published charts have 99 g",
     "yeast_dry": "theirs is by the teaspoon, heaped",
+    "peanut_butter_natural": "theirs are whole nuts",
     "kosher_salt": "theirs is fine", "espresso_powder": "theirs is coffee in coarse grains",
     "kale": "theirs is in large pieces, loosely",
 }  # fmt: skip

@@ -49,6 +49,8 @@ class Table(unittest.TestCase):
         # Minerals, acids and caffeine have no column: these rows are mostly that.
         mineral = {"baking_powder", "baking_soda", "cream_of_tartar", "matcha"}
         additive = {"stevia_extract", "monk_fruit_extract", "sucralose"}
+        # Tablets fizz: they are mostly soda and an acid.
+        mineral |= {slug for slug in CUPBOARD.ingredients if slug.startswith("tablets_")}
         for slug, item in CUPBOARD.ingredients.items():
             of = item.per_100g
             parts = (of.protein_g, of.fat_g, of.carbohydrate_g, of.fibre_g, of.alcohol_g, of.salt_g, of.water_g)

@@ -11,7 +11,7 @@ FOODS = reference_cupboard().ingredients
 DIFFERS = {
     ("whipped_cream", "energy_kcal"): "from a can it is leaner: USDA's 01054 has 22 g of fat, whipped cream a third",
     ("whipped_cream", "fat_g"): "the same",
-    ("oat_flour", "fat_g"): "USDA's 20133 is of other oats, with 9 g of fat; its rolled oats 08402 have 6.5",
+    ("oat_flour", "fat_g"): "USDA's 20132 is of other oats, with 9 g of fat; its rolled oats 08120 have 6.5",
     ("oat_flour_gf", "fat_g"): "the same",
 }
 NUT_FAT_G = 6.0

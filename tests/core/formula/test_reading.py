@@ -60,7 +60,7 @@ SURE = {
     "1 scoop/30g whey": ("whey_concentrate", 30),
     "1 scoop chocolate casein protein powder": ("micellar_casein", 32),
     "2 scoops protein powder, 30 g each": ("whey_concentrate", 60),
-    "1 packet stevia": ("sweetener_packets", 1),
+    "1 packet stevia": ("packets_stevia", 1),
     "1 sachet gelatine": ("gelatine", 7),
     "1 tub skyr": ("skyr", 450),
     "1 pkg. (8 oz) fat-free cream cheese": ("cream_cheese_0", 226.8),

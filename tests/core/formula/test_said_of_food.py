@@ -5,7 +5,7 @@ import unittest
 from ample_crumb.core.formula.formula import Line
 from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, read_against
 from ample_crumb.core.formula.said_of_food import is_another
-from tests.core.given import CUPBOARD
+from tests.core.given import CUPBOARD, read
 
 ITSELF = {
     # As an inventory of words that change what a food is: each has a row of its own.
@@ -60,3 +60,23 @@ class Said(unittest.TestCase):
     def test_a_choice_of_the_baker_stands(self) -> None:
         line = read_against(Line("100 g gluten-free oats", "rolled_oats"), CUPBOARD, ReadingPreferences())
         self.assertEqual((line.ingredient and line.ingredient.slug, line.sure), ("rolled_oats", True))
+
+    def test_states_that_move_figures_have_rows_of_their_own(self) -> None:
+        for text, slug in (
+            ("2 overripe bananas", "banana_overripe"), ("1 green banana", "banana_green"),
+            ("2 ripe bananas, mashed", "banana"), ("1 unripe avocado", "avocado"),
+            ("100 g toasted almonds", "almonds_roasted"), ("50 g salted peanuts", "peanuts_salted"),
+            ("30 g natural peanut butter", "peanut_butter_natural"), ("2 tbsp peanut butter", "peanut_butter"),
+            ("150 g vanilla skyr", "skyr_vanilla"), ("100 g 2% skyr", "skyr_2"), ("100 g skyr", "skyr"),
+            ("4 sweetener tablets", "tablets_saccharin"), ("2 sucralose packets", "packets_sucralose"),
+            ("50 g allulose blend", "allulose_blend"), ("100 g dry curd cottage cheese", "cottage_cheese_0"),
+            ("100 g canned pineapple", "pineapple_canned"), ("100 g full-fat soy flour", "soy_flour_full"),
+        ):  # fmt: skip
+            with self.subTest(text):
+                line = read(text)
+                assert line.ingredient is not None
+                self.assertEqual((line.ingredient.slug, line.sure), (slug, True))
+        # What is done after it was weighed moves nothing.
+        after = read("50 g almonds, toasted").ingredient
+        assert after is not None
+        self.assertEqual(after.slug, "almonds")

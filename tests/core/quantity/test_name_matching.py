@@ -36,7 +36,7 @@ class Names(unittest.TestCase):
             "2 tbsp poppyseeds": "poppy_seeds",
             "1 tsp bicarbonate of soda": "baking_soda",
             "100 g crème fraîche": "creme_fraiche",
-            "2 packets stevia": "sweetener_packets",
+            "2 packets stevia": "packets_stevia",
             "10 drops stevia": "stevia_drops",
             "3 sprays oil": "cooking_spray",
             "1 scoop protein": "whey_concentrate",
