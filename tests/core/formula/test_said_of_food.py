@@ -3,7 +3,7 @@
 import unittest
 
 from ample_crumb.core.formula.formula import Line
-from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, read_against
+from ample_crumb.core.formula.reading import ReadingPreferences, read_against
 from ample_crumb.core.formula.said_of_food import is_another
 from tests.core.given import CUPBOARD, read
 
@@ -28,10 +28,6 @@ ITSELF = {
     "2 tsp gluten-free baking powder": "baking_powder", "250 ml coconut drink": "coconut_drink",
     "2 tbsp coconut cream": "coconut_cream", "200 ml coconut milk": "coconut_milk",
 }  # fmt: skip
-
-
-def read(text: str) -> ReadLine:
-    return read_against(Line(text), CUPBOARD, ReadingPreferences())
 
 
 class Said(unittest.TestCase):
