@@ -38,7 +38,7 @@ def main() -> None:
                 ("food", "desk", False, _food),
                 ("label", "desk", False, _label),
                 ("claims", "desk", False, _claims),
-                ("parts", "desk", False, _parts),
+                ("which", "desk", False, _which),
                 ("making", "desk", False, _making),
                 ("settings", "desk", False, _settings),
             ):
@@ -61,7 +61,10 @@ def _picture(browser: Browser, served: Served, name: str, size: str, dark: bool,
 
 
 def _today(page: Page) -> None:
-    page.get_by_placeholder("150 g skyr, 30 g oats").fill("150 g skyr, 30 g oats")
+    page.get_by_placeholder("150 g skyr, 30 g oats").fill(
+        "150 g paneer, a banana, a handful of pistachios, 120 g monkfish"
+    )
+    page.locator("[data-source]").last.wait_for()
 
 
 def _formulas(page: Page) -> None:
@@ -162,14 +165,17 @@ def _claims(page: Page) -> None:
     page.get_by_text("Limits, and what lacks").click()
 
 
-def _parts(page: Page) -> None:
-    _formulas(page)
-    page.get_by_role("link", name="Quark and plum layer slice").click()
-    page.locator("[data-piece-kcal]").wait_for()
+def _which(page: Page) -> None:
+    _bench(page)
+    page.get_by_role("button", name=re.compile("^Read as whey")).click()
+    page.get_by_role("button", name="Which of mine").click()
+    page.get_by_role("list", name="Foods side by side").wait_for()
 
 
 def _making(page: Page) -> None:
-    _parts(page)
+    _formulas(page)
+    page.get_by_role("link", name="Quark and plum layer slice").click()
+    page.locator("[data-piece-kcal]").wait_for()
     page.locator("[data-making] summary").click()
     page.locator("[data-making]").evaluate("card => card.scrollIntoView()")
 

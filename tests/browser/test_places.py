@@ -95,7 +95,10 @@ class OnTheBench(InBrowser):
         page.get_by_role("option", name="Cookie").click()
         expect(called).to_contain_text("in the US")
         page.get_by_text("Limits, and what lacks").click()
-        expect(called.get_by_text("without 1 tbsp honey").first).to_be_visible()
+        expect(called.get_by_role("table").get_by_text("without 1 tbsp honey").first).to_be_visible()
+        page.get_by_text("Words that sellers use").click()
+        expect(called.get_by_text("It would be so without 1 tbsp honey.")).to_be_visible()
+        expect(called.get_by_text("It says something about who eats")).to_be_visible()
         self.assert_accessible(page, "claims")
 
     def test_a_formula_that_is_not_there_says_so(self) -> None:

@@ -11,7 +11,7 @@ from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.food.reference_shelf import reference_shelf
 from ample_crumb.core.formula.formula import WHOLE, Line, PartOptions
-from ample_crumb.core.formula.said_of_food import is_another
+from ample_crumb.core.formula.said_of_food import unborne
 from ample_crumb.core.quantity.amount import WrittenLine
 from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
 from ample_crumb.core.quantity.line_splitting import split_foods
@@ -152,7 +152,7 @@ def _read(text: str, cupboard: Cupboard, system: MeasureSystem, energy: EnergySy
     shelf = _of_the_shelf(line, cupboard) if ingredient is None and line.name else ()
     if shelf:
         ingredient = shelf[0]
-    if ingredient and picked is None and is_another(" ".join((line.name, *line.notes)), ingredient):
+    if ingredient and picked is None and unborne(line.name, line.notes, ingredient):
         sure = False
     others = (*map(Choice.of, shelf[1:]), *_others(found, ingredient, cupboard))
     weight: Weight | None = None
