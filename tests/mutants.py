@@ -32,8 +32,118 @@ class Mutant:
 _EDGES: Final = ("core.reformulate.test_crumb_constraints",)
 _DIALS: Final = ("core.crumb.dials.test_judge",)
 _LIMITS: Final = ("core.test_limits",)
+_SHELF: Final = ("core.food.test_reference_shelf",)
+_SAID: Final = ("core.formula.test_said_of_food",)
+_MINE: Final = ("core.swap.test_alternatives",)
+_CLAIMS: Final = ("published.test_claims",)
+_WORDS: Final = ("core.formula.test_sellers_words",)
+_HAZARDS: Final = ("core.crumb.test_hazards",)
 
 MUTANTS: Final = (
+    Mutant(
+        "shelf: a part of a name is no name",
+        "food/reference_shelf.py",
+        "share >= LEAST_SAID or thing[place]",
+        "share >= LEAST_SAID",
+        _SHELF,
+    ),
+    Mutant(
+        "shelf: any word will do",
+        "food/reference_shelf.py",
+        "LEAST_SAID: Final = 0.5",
+        "LEAST_SAID: Final = 0.05",
+        _SHELF,
+    ),
+    Mutant(
+        "shelf: all its allergens are told",
+        "food/reference_shelf.py",
+        "allergens_open=True",
+        "allergens_open=False",
+        _SHELF,
+    ),
+    Mutant(
+        "shelf: what is noted is not looked at",
+        "formula/reading.py",
+        'said = line.name if tells_no_state(line.notes) else " ".join((line.name, *line.notes))',
+        "said = line.name",
+        _SHELF,
+    ),
+    Mutant(
+        "said: raw goes against nothing",
+        "formula/said_of_food.py",
+        '"raw": frozenset(("cooked"',
+        '"raw": frozenset((""',
+        _SAID,
+    ),
+    Mutant(
+        "said: fat is no figure",
+        "formula/said_of_food.py",
+        '"fatfree": _at_most("fat_g", _FAT_FREE_G)',
+        '"fatfree": _full_fat',
+        _SAID,
+    ),
+    Mutant(
+        "said: what is done later counts",
+        "formula/said_of_food.py",
+        "if word not in _IN_NAMES_ONLY]",
+        "if True]",
+        _SAID,
+    ),
+    Mutant("mine: sweeteners go up for ever", "swap/alternatives.py", "<= factor <= MOST_FACTOR", "<= factor", _MINE),
+    Mutant(
+        "mine: powders by weight",
+        "swap/alternatives.py",
+        "lambda item: item.per_100g.protein_g",
+        "lambda item: 1.0",
+        _MINE,
+    ),
+    Mutant(
+        "mine: the first amount stands", "swap/alternatives.py", "if best < 0 or off < best:", "if best < 0:", _MINE
+    ),
+    Mutant(
+        "claims: light takes all",
+        "food/claims/check.py",
+        "if claim.holds), lighter[0])",
+        "if not claim.holds), lighter[0])",
+        _CLAIMS,
+    ),
+    Mutant(
+        "claims: fat of 50 g is not looked at", "food/claims/us.py", "max(reference_g, 50.0)", "reference_g", _CLAIMS
+    ),
+    Mutant(
+        "claims: half the energy from fat is nothing",
+        "food/claims/us.py",
+        "_FAT_ENERGY_SHARE: Final = 0.5",
+        "_FAT_ENERGY_SHARE: Final = 1.5",
+        _CLAIMS,
+    ),
+    Mutant("claims: salt makes light", "food/claims/eu.py", ' and rule.nutrient != "salt_g"', "", _WORDS),
+    Mutant(
+        "words: a sweetener is natural",
+        "formula/sellers_words.py",
+        "bool(item.sweetened_with) or item.role in _MADE",
+        "False",
+        _WORDS,
+    ),
+    Mutant(
+        "energy: soluble fibre counts whole",
+        "food/energy.py",
+        '"soluble": 2.0',
+        '"soluble": 4.0',
+        ("published.test_energy_factors",),
+    ),
+    Mutant(
+        "hazards: dry milk spoils", "crumb/making_hazards.py", "_WET_G: Final = 40.0", "_WET_G: Final = -1.0", _HAZARDS
+    ),
+    Mutant("hazards: hot air is hot oil", "crumb/making_hazards.py", "(?<!air)(?<!air[- ])", "", _HAZARDS),
+    Mutant("hazards: coconut chokes", "crumb/hazards.py", "and not _is_small(line.item) ", "", _HAZARDS),
+    Mutant(
+        "made: what boils off is kept",
+        "food/preparations.py",
+        "<= _ALL_OF_IT",
+        "<= 9.0",
+        ("core.food.test_preparations",),
+    ),
     Mutant(
         "dials: sugar loosens half",
         "crumb/dials/hydration.py",
@@ -293,7 +403,7 @@ def is_killed(mutant: Mutant, folder: Path) -> bool:
     copy = folder / str(abs(hash(mutant.name)))
     for part in ("ample_crumb", "tests", "launch"):
         shutil.copytree(ROOT / part, copy / part, ignore=shutil.ignore_patterns("__pycache__", "*.png"))
-    for part in ("web", ".venv"):
+    for part in ("web", ".venv", "sources"):
         (copy / part).symlink_to(ROOT / part)
     file = copy / CORE / mutant.file
     file.write_text(mutated(mutant, file.read_text("utf-8")), "utf-8")

@@ -43,6 +43,14 @@ class American(unittest.TestCase):
         sweet = Nutrients(protein_g=0, fat_g=0, carbohydrate_g=15, allulose_g=10)
         self.assertAlmostEqual(us_energy(sweet) or 0, 24)
 
+    def test_fibre_by_kind(self) -> None:
+        # 101.9(c)(1)(i)(C): a syrup of 70 g soluble fibre and 5 g sugars has 70 x 2 + 5 x 4 = 160 kcal; by (B) 300. Oat
+        # fibre of 87 g insoluble with 4 g protein, 1 g fat and 3 g carbohydrate has 16 + 9 + 12 = 37.
+        syrup = Nutrients(protein_g=0, fat_g=0, carbohydrate_g=5, fibre_g=70)
+        self.assertEqual((us_energy(syrup, "", "soluble"), us_energy(syrup)), (160, 300))
+        oats = Nutrients(protein_g=4, fat_g=1, carbohydrate_g=3, fibre_g=87)
+        self.assertEqual(us_energy(oats, "", "insoluble"), 37)
+
     def test_sugar_alcohols_by_kind(self) -> None:
         hundred = Nutrients(protein_g=0, fat_g=0, carbohydrate_g=100, polyols_g=100, erythritol_g=0)
         printed = {"isomalt": 200, "lactitol": 200, "xylitol": 240, "maltitol": 210, "sorbitol": 260, "mannitol": 160}

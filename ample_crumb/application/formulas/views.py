@@ -246,7 +246,7 @@ def _other_way(line: ReadLine) -> CookedOrDry | None:
         return None
     food = reference_cupboard().ingredients[conversion.slug]
     text = f"{kitchen_grams(line.weighed.prepared_g * conversion.factor):g} g {food.name}"
-    return CookedOrDry(text, Choice.of(food), conversion.cooks)
+    return CookedOrDry(text, Choice.from_ingredient(food), conversion.cooks)
 
 
 def evaluated_view(formula: EvaluatedFormula) -> EvaluatedView:

@@ -68,7 +68,7 @@ def ingredients_called(cupboard: Cupboard, words: str, most: int = 12) -> tuple[
     """Ingredients that are called just so, then those that have these letters in a name, and where they are few those
     whose names are near them, then those of the second shelf; the first of the cupboard when there are none."""
     if not words.strip():
-        return tuple(map(Choice.of, islice(cupboard.ingredients.values(), most)))
+        return tuple(map(Choice.from_ingredient, islice(cupboard.ingredients.values(), most)))
     slugs = list(dict.fromkeys((*cupboard.index.called(words), *cupboard.search.find(words, most))))[:most]
     if len(slugs) < most:
         near = cupboard.index.find(words)
@@ -76,4 +76,4 @@ def ingredients_called(cupboard: Cupboard, words: str, most: int = 12) -> tuple[
         slugs = list(dict.fromkeys((*ranked[:1], *slugs, *ranked[1:])))[:most]
     if len(slugs) < most:
         slugs += reference_shelf().find(words, most - len(slugs))
-    return tuple(Choice.of(cupboard.ingredients[slug]) for slug in slugs)
+    return tuple(Choice.from_ingredient(cupboard.ingredients[slug]) for slug in slugs)

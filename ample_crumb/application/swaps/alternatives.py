@@ -71,7 +71,7 @@ def _alternative(
 ) -> FoodAlternative:
     was, now, cost = before.allergens.names(), after.allergens.names(), after.cost
     return FoodAlternative(
-        food=Choice.of(item),
+        food=Choice.from_ingredient(item),
         own=item.slug in after.context.cupboard.own,
         text=text,
         mass_g=amount.mass_g,

@@ -30,8 +30,7 @@ class PreparedFrom:
 @dataclass(frozen=True, slots=True)
 class Preparation:
     """`mass_g` of a food made at home out of `parts`, with so many `minutes` of work and so many `wait_minutes` in
-    which nobody has to stand by. `keeps` says how long and where, `how` how it is done. `kept_share` is how much of
-    what the parts bring stays in it."""
+    which nobody has to stand by. `keeps` says how long and where, `how` how it is done."""
 
     slug: str
     mass_g: float
@@ -41,13 +40,12 @@ class Preparation:
     keeps: str
     how: str
     source: str
-    kept_share: float = 1.0
 
     @property
     def as_parts(self) -> bool:
         """Whether its parts may stand in a recipe in its place: they weigh what is made of them."""
         whole_g = sum(part.mass_g for part in self.parts)
-        return self.kept_share == 1 and abs(whole_g / self.mass_g - 1) <= _ALL_OF_IT
+        return abs(whole_g / self.mass_g - 1) <= _ALL_OF_IT
 
     def making(self, mass_g: float) -> "Preparation":
         """As much as makes so many g. Raises ValueError unless `mass_g` > 0."""
@@ -57,7 +55,6 @@ class Preparation:
         parts = tuple(PreparedFrom(part.slug, part.name, part.mass_g * times) for part in self.parts)
         return Preparation(
             self.slug, mass_g, parts, self.minutes, self.wait_minutes, self.keeps, self.how, self.source,
-            self.kept_share,
         )  # fmt: skip
 
 
@@ -82,7 +79,6 @@ def preparations() -> dict[str, Preparation]:
             keeps=row["keeps"],
             how=row["how"],
             source=row["source"],
-            kept_share=float(row["kept_share"]),
         )
         found[made.slug] = made.making(100.0)
     return found

@@ -42,7 +42,7 @@ class Choice:
     reference: bool = False
 
     @classmethod
-    def of(cls, item: Ingredient) -> "Choice":
+    def from_ingredient(cls, item: Ingredient) -> "Choice":
         """An ingredient as one that may be meant."""
         return cls(item.slug, item.name, item.source, item.reference)
 
@@ -154,7 +154,7 @@ def _read(text: str, cupboard: Cupboard, system: MeasureSystem, energy: EnergySy
         ingredient = shelf[0]
     if ingredient and picked is None and unborne(line.name, line.notes, ingredient):
         sure = False
-    others = (*map(Choice.of, shelf[1:]), *_others(found, ingredient, cupboard))
+    others = (*map(Choice.from_ingredient, shelf[1:]), *_others(found, ingredient, cupboard))
     weight: Weight | None = None
     problem = line.problem
     foods = split_foods(text[:LINE_LENGTH])
@@ -173,7 +173,7 @@ def _read(text: str, cupboard: Cupboard, system: MeasureSystem, energy: EnergySy
     return ReadLine(
         text=text,
         name=line.name,
-        ingredient=Choice.of(ingredient) if ingredient else None,
+        ingredient=Choice.from_ingredient(ingredient) if ingredient else None,
         others=others,
         sure=sure,
         weighed=_weighed(ingredient, weight, energy) if ingredient and weight else None,
@@ -204,13 +204,13 @@ def _of_the_shelf(line: WrittenLine, cupboard: Cupboard) -> tuple[Ingredient, ..
 def _others(found: MatchResult, ingredient: Ingredient | None, cupboard: Cupboard) -> tuple[Choice, ...]:
     matches = ((found.best,) if found.best else ()) + found.others
     slugs = [match.key for match in matches if ingredient is None or match.key != ingredient.slug]
-    return tuple(Choice.of(cupboard.ingredients[slug]) for slug in slugs)
+    return tuple(Choice.from_ingredient(cupboard.ingredients[slug]) for slug in slugs)
 
 
 def _weighed(ingredient: Ingredient, weight: Weight, energy: EnergySystem) -> WeighedLine:
     nutrients = ingredient.per_100g_by(energy).times(weight.mass_g / 100)
     return WeighedLine(
-        ingredient=Choice.of(ingredient),
+        ingredient=Choice.from_ingredient(ingredient),
         figures=Figures(weight.mass_g, nutrients, nutrients.unknown),
         low_g=weight.low_g,
         high_g=weight.high_g,

@@ -17,7 +17,7 @@ from ample_crumb.core.formula.claims import FormulaClaims, JudgedClaim
 from ample_crumb.core.formula.evaluation import FormulaFigures
 
 
-class Answer(StrEnum):
+class WordVerdict(StrEnum):
     """What becomes of a word."""
 
     HOLDS = "holds"
@@ -30,7 +30,7 @@ class WordAnswer:
     """A word, what becomes of it, why, in a sentence, and a sentence that is true instead, empty where it holds."""
 
     word: str
-    answer: Answer
+    answer: WordVerdict
     why: str
     instead: str = ""
 
@@ -100,16 +100,18 @@ def _by_claim(word: str, names: tuple[str, ...], nutrient: str, asked: _Asked, i
     """A word that is a claim of the rules: as they answer it, with the line that weighs most against it."""
     held = asked.held(*names)
     if held:
-        return WordAnswer(word, Answer.HOLDS, f"It holds: {', '.join(held)}.")
+        return WordAnswer(word, WordVerdict.HOLDS, f"It holds: {', '.join(held)}.")
     failing = asked.claim(*names)
     if failing is None:
-        return WordAnswer(word, Answer.FAILS, "The rules ask for a family with its reference amount first.", instead)
+        return WordAnswer(
+            word, WordVerdict.FAILS, "The rules ask for a family with its reference amount first.", instead
+        )
     lacking = f"It would take {failing.claim.change} {_basis(failing)}".rstrip()
     why = lacking if failing.claim.change else "The rules do not allow it"
     most = asked.most(nutrient) if failing.nearest is None or failing.nearest.change_g < 0 else ""
     line = failing.nearest.name if failing.nearest and failing.nearest.change_g < 0 else most
     because = f"; most of what is over comes from “{line}”" if line and nutrient != "protein_g" else ""
-    return WordAnswer(word, Answer.FAILS, f"{why}{because}.", instead)
+    return WordAnswer(word, WordVerdict.FAILS, f"{why}{because}.", instead)
 
 
 def _basis(judged: JudgedClaim) -> str:
@@ -124,10 +126,10 @@ def _light(asked: _Asked) -> WordAnswer:
             "It compares: European rules ask for 30 % less of something than in others of its kind, US rules for a "
             "third less energy or half the fat. Set a classic beside it."
         )
-        return WordAnswer(word, Answer.FAILS, why, _plain(asked))
+        return WordAnswer(word, WordVerdict.FAILS, why, _plain(asked))
     held = [each for each in (*asked.claims.eu, *asked.claims.us) if each.claim.name == LIGHT and each.claim.holds]
     if held:
-        return WordAnswer(word, Answer.HOLDS, f"It holds beside {asked.claims.twin}; say with it what is less.")
+        return WordAnswer(word, WordVerdict.HOLDS, f"It holds beside {asked.claims.twin}; say with it what is less.")
     reduced = asked.held("energy-reduced", "reduced fat", "reduced sugars", "reduced calorie", "reduced sugar")
     true = f"True is: {', '.join(reduced)}." if reduced else _plain(asked)
     return _by_claim(word, (LIGHT,), "energy_kcal", asked, true)
@@ -135,7 +137,7 @@ def _light(asked: _Asked) -> WordAnswer:
 
 def _guilt_free(asked: _Asked) -> WordAnswer:
     why = "It says something about who eats, and nothing about the food."
-    return WordAnswer("guilt-free", Answer.NO_RULE, why, _plain(asked))
+    return WordAnswer("guilt-free", WordVerdict.NO_RULE, why, _plain(asked))
 
 
 _MADE: Final = ("sweetener", "protein", "binder")
@@ -153,9 +155,9 @@ def _natural(asked: _Asked) -> WordAnswer:
     lines = asked.texts(made)
     if lines:
         why = f"It does not fit {_quoted(lines)}, which a works makes; neither side allows it for such."
-        return WordAnswer("natural", Answer.FAILS, why, "Say what is in it.")
+        return WordAnswer("natural", WordVerdict.FAILS, why, "Say what is in it.")
     why = "Neither side has a rule for a whole dessert; in the US nothing artificial may be in what is called so."
-    return WordAnswer("natural", Answer.NO_RULE, why, "Say what is in it.")
+    return WordAnswer("natural", WordVerdict.NO_RULE, why, "Say what is in it.")
 
 
 _LOWER_RISE: Final = (
@@ -188,7 +190,7 @@ def _blood_sugar(asked: _Asked) -> WordAnswer:
             f"A piece has {_net(asked):.1f} g of carbohydrate without fibre and sugar alcohols, "
             f"{asked.amount('sugars_g'):.1f} g of it sugars. Who takes medicine for diabetes asks a doctor."
         )
-    return WordAnswer(word, Answer.NO_RULE, why, instead)
+    return WordAnswer(word, WordVerdict.NO_RULE, why, instead)
 
 
 def _net(asked: _Asked) -> float:
@@ -202,7 +204,7 @@ def _keto(asked: _Asked) -> WordAnswer:
     )
     return WordAnswer(
         "keto",
-        Answer.NO_RULE,
+        WordVerdict.NO_RULE,
         why,
         f"A piece has {_net(asked):.1f} g of carbohydrate without fibre and sugar alcohols.",
     )
@@ -215,13 +217,13 @@ def _healthy(asked: _Asked) -> WordAnswer:
     )
     claims = [each.claim.name for each in asked.claims.eu if each.claim.holds and not each.claim.stronger]
     true = f"True is, in Europe: {', '.join(claims[:4])}." if claims else _plain(asked)
-    return WordAnswer("healthy", Answer.NO_RULE, why, true)
+    return WordAnswer("healthy", WordVerdict.NO_RULE, why, true)
 
 
 def _diabetic(asked: _Asked) -> WordAnswer:
     why = "Europe ended food for diabetics with Regulation (EU) 609/2013, the US has none."
     true = f"A piece has {_net(asked):.1f} g of carbohydrate without fibre and sugar alcohols; a doctor says what fits."
-    return WordAnswer("for diabetics", Answer.NO_RULE, why, true)
+    return WordAnswer("for diabetics", WordVerdict.NO_RULE, why, true)
 
 
 def _slimming(_: _Asked) -> WordAnswer:
@@ -229,16 +231,16 @@ def _slimming(_: _Asked) -> WordAnswer:
         "Nothing may be said of how much weight is lost (Regulation (EC) 1924/2006 article 12), nor "
         "that a food burns fat."
     )
-    return WordAnswer("slimming, fat-burning", Answer.NO_RULE, why, "Say its energy, and what it has less of.")
+    return WordAnswer("slimming, fat-burning", WordVerdict.NO_RULE, why, "Say its energy, and what it has less of.")
 
 
 def _no_added_sugar(asked: _Asked) -> WordAnswer:
     true = f"A piece has {asked.amount('sugars_g'):.1f} g of sugars."
     answer = _by_claim("no added sugar", (NO_ADDED_SUGARS,), "sugars_g", asked, true)
-    if answer.answer is Answer.HOLDS and asked.claims.natural_sugars:
+    if answer.answer is WordVerdict.HOLDS and asked.claims.natural_sugars:
         return WordAnswer(answer.word, answer.answer, f"{answer.why} Say with it that it has sugars of its own.")
     failing = asked.claim(NO_ADDED_SUGARS)
-    if failing is not None and answer.answer is Answer.FAILS:
+    if failing is not None and answer.answer is WordVerdict.FAILS:
         return WordAnswer(answer.word, answer.answer, f"It would be so {failing.claim.change}.", true)
     return answer
 
@@ -263,10 +265,10 @@ def _diet(word: str, diet: str, rule: str) -> Callable[[_Asked], WordAnswer]:
     def answer(asked: _Asked) -> WordAnswer:
         broken = next((each for each in asked.allergens.diets_broken if each.name == diet), None)
         if broken is not None:
-            return WordAnswer(word, Answer.FAILS, f"It fails because of {_quoted(list(broken.lines))}.")
+            return WordAnswer(word, WordVerdict.FAILS, f"It fails because of {_quoted(list(broken.lines))}.")
         if diet in asked.allergens.diets_kept:
-            return WordAnswer(word, Answer.HOLDS, f"Nothing in it speaks against it; {rule}")
-        return WordAnswer(word, Answer.FAILS, "A line does not say whether it is.", "Look at its pack.")
+            return WordAnswer(word, WordVerdict.HOLDS, f"Nothing in it speaks against it; {rule}")
+        return WordAnswer(word, WordVerdict.FAILS, "A line does not say whether it is.", "Look at its pack.")
 
     return answer
 

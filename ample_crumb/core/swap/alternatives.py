@@ -23,7 +23,7 @@ Common practice."""
 class _Work:
     """What a kind of food is there for, and the words for as much of it."""
 
-    of: Callable[[Ingredient], float | None]
+    amount: Callable[[Ingredient], float | None]
     words: str
     least_factor: float = 1 / MOST_FACTOR
 
@@ -72,8 +72,8 @@ def alternatives_of(item: Ingredient, cupboard: Cupboard) -> tuple[Ingredient, .
 
 def _of_its_kind(item: Ingredient) -> Callable[[Ingredient], bool]:
     """Whether another food is of this one's kind: what sets goes by that, whatever else it is."""
-    if _SETS.of(item):
-        return lambda other: other.slug != item.slug and bool(_SETS.of(other))
+    if _SETS.amount(item):
+        return lambda other: other.slug != item.slug and bool(_SETS.amount(other))
     return lambda other: other.slug != item.slug and other.role == item.role
 
 
@@ -94,8 +94,8 @@ class WorkingAmount:
 def working_amount(item: Ingredient, mass_g: float, other: Ingredient) -> WorkingAmount | None:
     """How much of another food does what so many g of this one do, as a scale is read; None where no sensible amount
     does. Where it is not known what either does, as much by weight."""
-    work = _SETS if _SETS.of(item) else _WORK.get(item.role)
-    does, would = (work.of(item), work.of(other)) if work else (None, None)
+    work = _SETS if _SETS.amount(item) else _WORK.get(item.role)
+    does, would = (work.amount(item), work.amount(other)) if work else (None, None)
     if work is None or not does or would is None:
         return WorkingAmount(kitchen_grams(mass_g), "as much by weight")
     factor = does / would if would > 0 else MOST_G

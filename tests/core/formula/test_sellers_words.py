@@ -8,7 +8,7 @@ import unittest
 from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.core.formula.claims import claims_of
-from ample_crumb.core.formula.sellers_words import Answer, WordAnswer, words_of
+from ample_crumb.core.formula.sellers_words import WordAnswer, WordVerdict, words_of
 from tests.core.formula.test_allergens import contents
 from tests.core.given import CUPBOARD, evaluated
 
@@ -29,25 +29,25 @@ class SellersWords(unittest.TestCase):
     def test_what_is_a_claim_is_answered_by_the_rules(self) -> None:
         lean, rich = words(*BARS), words(*SWEET)
         for word in ("high in protein", "no added sugar"):
-            self.assertEqual((lean[word].answer, rich[word].answer), (Answer.HOLDS, Answer.FAILS), word)
+            self.assertEqual((lean[word].answer, rich[word].answer), (WordVerdict.HOLDS, WordVerdict.FAILS), word)
         self.assertIn("150 g sugar", rich["no added sugar"].why)
         self.assertIn("sugars of its own", lean["no added sugar"].why)
-        self.assertEqual(rich["sugar-free"].answer, Answer.FAILS)
+        self.assertEqual(rich["sugar-free"].answer, WordVerdict.FAILS)
         self.assertIn("sugar", rich["sugar-free"].why)
         self.assertIn("g of sugars", rich["sugar-free"].instead)
 
     def test_light_compares(self) -> None:
         alone, beside = words(*BARS)["light"], words(*BARS, twin=HEAVY)["light"]
-        self.assertEqual((alone.answer, beside.answer), (Answer.FAILS, Answer.HOLDS))
+        self.assertEqual((alone.answer, beside.answer), (WordVerdict.FAILS, WordVerdict.HOLDS))
         self.assertIn("classic", alone.why)
         self.assertIn("the classic", beside.why)
-        self.assertEqual(words(*SWEET, twin=HEAVY)["light"].answer, Answer.FAILS)
+        self.assertEqual(words(*SWEET, twin=HEAVY)["light"].answer, WordVerdict.FAILS)
 
     def test_no_rule_knows_what_is_said_of_the_eater(self) -> None:
         found = words(*BARS)
         for word in ("guilt-free", "healthy", "keto", "does not spike blood sugar", "for diabetics",
                      "slimming, fat-burning"):  # fmt: skip
-            self.assertEqual(found[word].answer, Answer.NO_RULE, word)
+            self.assertEqual(found[word].answer, WordVerdict.NO_RULE, word)
             self.assertTrue(found[word].instead, word)
 
     def test_what_is_true_of_blood_sugar_needs_a_sweetener_in_sugars_place(self) -> None:
@@ -59,14 +59,14 @@ class SellersWords(unittest.TestCase):
 
     def test_natural_is_nothing_with_a_sweetener_in_it(self) -> None:
         made, plain = words(*BARS)["natural"], words("200 g oats", "2 bananas")["natural"]
-        self.assertEqual((made.answer, plain.answer), (Answer.FAILS, Answer.NO_RULE))
+        self.assertEqual((made.answer, plain.answer), (WordVerdict.FAILS, WordVerdict.NO_RULE))
         self.assertIn("80 g erythritol", made.why)
 
     def test_diets_name_the_lines(self) -> None:
         found = words(*SWEET)
         self.assertIn("“200 g flour”", found["gluten-free"].why)
         self.assertEqual((found["vegan"].answer, words("100 g oats", "1 banana")["vegan"].answer),
-                         (Answer.FAILS, Answer.HOLDS))  # fmt: skip
+                         (WordVerdict.FAILS, WordVerdict.HOLDS))  # fmt: skip
 
     def test_nothing_read_is_called_nothing(self) -> None:
         self.assertEqual(words("moon dust"), {})

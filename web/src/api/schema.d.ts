@@ -1478,12 +1478,6 @@ export interface components {
             line_id: string;
         };
         /**
-         * Answer
-         * @description What becomes of a word.
-         * @enum {string}
-         */
-        Answer: "holds" | "fails" | "no rule";
-        /**
          * AnswerView
          * @description An answer for a screen; `hazards` are those that it brings and the formula does not have.
          */
@@ -5326,7 +5320,7 @@ export interface components {
         WordAnswer: {
             /** Word */
             word: string;
-            answer: components["schemas"]["Answer"];
+            answer: components["schemas"]["WordVerdict"];
             /** Why */
             why: string;
             /**
@@ -5335,6 +5329,12 @@ export interface components {
              */
             instead: string;
         };
+        /**
+         * WordVerdict
+         * @description What becomes of a word.
+         * @enum {string}
+         */
+        WordVerdict: "holds" | "fails" | "no rule";
         /**
          * Problem
          * @description A problem document (RFC 9457); `detail` is a sentence for whoever uses the kitchen.

@@ -78,7 +78,7 @@ export function ClaimsCard({ claims, words, piece, baked, reference, store }: Ca
 const listed = (names: readonly string[]) =>
   names.length > 1 ? `${names.slice(0, -1).join(", ")} and ${names.at(-1)}` : (names[0] ?? "");
 
-const ANSWERS: Record<Schemas["Answer"], [string, string]> = {
+const ANSWERS: Record<Schemas["WordVerdict"], [string, string]> = {
   holds: ["holds", "text-enamel-ink"],
   fails: ["does not hold", "text-caution"],
   "no rule": ["no rule allows or knows it", "text-soft"],
