@@ -103,9 +103,7 @@ def _by_claim(word: str, names: tuple[str, ...], nutrient: str, asked: _Asked, i
         return WordAnswer(word, WordVerdict.HOLDS, f"It holds: {', '.join(held)}.")
     failing = asked.claim(*names)
     if failing is None:
-        return WordAnswer(
-            word, WordVerdict.FAILS, "The rules ask for a family with its reference amount first.", instead
-        )
+        return WordAnswer(word, WordVerdict.FAILS, "The rules ask for the reference amount of a family.", instead)
     lacking = f"It would take {failing.claim.change} {_basis(failing)}".rstrip()
     why = lacking if failing.claim.change else "The rules do not allow it"
     most = asked.most(nutrient) if failing.nearest is None or failing.nearest.change_g < 0 else ""

@@ -10,6 +10,7 @@ FOODS = reference_cupboard().ingredients
 
 DIFFERS = {
     ("date_syrup", "energy_kcal"): "a quarter of what dates hold stays in the cloth",
+    ("date_syrup", "protein_g"): "the same",
     ("whipped_cream", "energy_kcal"): "from a can it is leaner: USDA's 01054 has 22 g of fat, whipped cream a third",
     ("whipped_cream", "fat_g"): "the same",
     ("oat_flour", "fat_g"): "USDA's 20132 is of other oats, with 9 g of fat; its rolled oats 08120 have 6.5",
