@@ -108,6 +108,10 @@ _IN_FULL: Final = 0.999
 
 _MANNER_WEIGHT: Final = 0.12
 _STATE_WEIGHT: Final = 0.3
+_FREE_FROM: Final = frozenset(("glutenfree", "sugarfree", "vegan", "fatfree"))
+_UNSAID_WEIGHT: Final = 0.5
+"""What it costs a known name that it is free from something that was not said."""
+
 _RAREST_WEIGHT: Final = 1.0
 """Of a word that one name alone has."""
 
@@ -453,7 +457,9 @@ class NameIndex:
                 if word in theirs:
                     shared += weight
                     missing -= lacking
-            score = 2 * shared / (shared + missing + their_weight)
+            # Nobody means the gluten-free or sugar-free one who does not say so.
+            unsaid = _UNSAID_WEIGHT * len((theirs & _FREE_FROM) - mine.keys())
+            score = 2 * shared / (shared + missing + their_weight + unsaid)
             if their_head not in core:
                 score *= 0.75
             if head not in theirs:
