@@ -160,6 +160,7 @@ def words(text: str) -> tuple[str, ...]:
     return tuple(dict.fromkeys(word for word in found if word not in _SMALL))
 
 
+@lru_cache(maxsize=16384)
 def as_written(name: str) -> str:
     """A name with all its words, percents and their order, which `words` makes one: "chocolate milk" is no milk
     chocolate, and what is gluten-free is something else."""
@@ -361,7 +362,9 @@ class NameIndex:
 
     def _whole(self, name: str, notes: tuple[str, ...], noted: tuple[str, ...]) -> str | None:
         """The key that is called just this with what is noted, or without where that tells no state."""
-        found = self._called_so(" ".join((name, *notes)))
+        # No name has a word that none knows.
+        known = all(self._weighs(word) is not None for word in noted)
+        found = self._called_so(" ".join((name, *notes))) if known else None
         if found is None and notes and _STATE.isdisjoint(noted):
             return self._called_so(name)
         return found
