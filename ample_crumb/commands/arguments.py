@@ -12,8 +12,8 @@ from ample_crumb.core.production.portions import PortionBy, Portioning, read_cut
 from ample_crumb.core.production.production import ProductionInputs
 from ample_crumb.core.production.tins import Tin, read_tin
 from ample_crumb.core.quantity.line_parser import read_line
-from ample_crumb.core.quantity.recipe_parser import MOST_PIECES
 from ample_crumb.core.quantity.units import MeasureSystem, UnitKind, measure_size
+from ample_crumb.core.quantity.written_yield import MOST_PIECES
 from ample_crumb.formats.products_csv import products_from_csv
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS
 

@@ -7,12 +7,11 @@ from typing import Any, Final
 from ample_crumb.core.problem import CannotUse, TooMuch
 from ample_crumb.core.quantity.recipe_parser import (
     MOST_LINES,
-    MOST_PIECES,
     WrittenPart,
     WrittenRecipe,
-    read_pieces,
     read_recipe,
 )
+from ample_crumb.core.quantity.written_yield import MOST_PIECES, read_pieces
 
 MOST_CHARACTERS: Final = 200_000
 """Most characters of a recipe text; a long recipe with its story has ten thousand."""

@@ -15,8 +15,8 @@ from ample_crumb.application.today import queries as today_queries
 from ample_crumb.application.today.commands import NewEntry
 from ample_crumb.application.today.views import DayView, EntryChange, EntryView, FoodsView, PortionAmount
 from ample_crumb.core.day.portion import pieces_in
-from ample_crumb.core.quantity.recipe_parser import MOST_PIECES
 from ample_crumb.core.quantity.weighing import MOST_G
+from ample_crumb.core.quantity.written_yield import MOST_PIECES
 
 router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 

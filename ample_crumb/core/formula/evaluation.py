@@ -8,7 +8,7 @@ from ample_crumb.core.food.nutrients import Figures, total
 from ample_crumb.core.formula.formula import WHOLE, Part, PartOptions, identified
 from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, WeighedLine, read_against
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.quantity.recipe_parser import MOST_PIECES
+from ample_crumb.core.quantity.written_yield import MOST_PIECES
 
 
 @dataclass(frozen=True, slots=True)

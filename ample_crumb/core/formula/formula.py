@@ -8,7 +8,8 @@ from typing import Annotated, Final
 
 from ample_crumb.core.bounds import LEAST, Between, Items, Letters
 from ample_crumb.core.quantity.line_splitting import split_foods
-from ample_crumb.core.quantity.recipe_parser import MOST_LINES, MOST_PIECES, WrittenRecipe
+from ample_crumb.core.quantity.recipe_parser import MOST_LINES, WrittenRecipe
+from ample_crumb.core.quantity.written_yield import MOST_PIECES
 
 LINE_ID_LENGTH: Final = 40
 

@@ -9,8 +9,8 @@ from ample_crumb.core.food.nutrients import NAMES
 from ample_crumb.core.formula.formula import MOST_LOSS, FamilySlug, Parts, PieceCount
 from ample_crumb.core.production.bake_time import Oven
 from ample_crumb.core.production.portions import PortionBy
-from ample_crumb.core.quantity.recipe_parser import MOST_PIECES
 from ample_crumb.core.quantity.weighing import MOST_G
+from ample_crumb.core.quantity.written_yield import MOST_PIECES
 
 _Figure = Annotated[float, Between(0, 100_000)] | None
 _Weighed = Annotated[float, Between(LEAST, MOST_G)] | None

@@ -9,8 +9,8 @@ from typing import Final
 from ample_crumb.core.food.quick_reference import disher
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.numbers import Cursor
-from ample_crumb.core.quantity.recipe_parser import MOST_PIECES
 from ample_crumb.core.quantity.units import MeasureSystem, UnitKind, measure_size, unit_named
+from ample_crumb.core.quantity.written_yield import MOST_PIECES
 
 
 class PortionBy(StrEnum):

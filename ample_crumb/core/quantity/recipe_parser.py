@@ -5,14 +5,18 @@ from dataclasses import dataclass
 from typing import Final
 
 from ample_crumb.core.problem import TooMuch
-from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
+from ample_crumb.core.quantity.line_parser import read_line
 from ample_crumb.core.quantity.line_splitting import LIST_LENGTH, split_foods
-from ample_crumb.core.quantity.numbers import Cursor
+from ample_crumb.core.quantity.written_yield import (
+    is_bare_yield,
+    pieces_of_method,
+    read_pieces,
+    says_yield,
+    title_before_yield,
+)
 
 MOST_LINES: Final = 400
 """Most lines of one recipe; a long one has forty."""
-
-MOST_PIECES: Final = 1000
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,14 +64,6 @@ _PART_WORDS: Final = re.compile(
     r"|dry ingredients|wet ingredients|ingredients))$",
     re.IGNORECASE,
 )
-_YIELD: Final = re.compile(
-    r"(?:^|\W)(?:makes|serves|yields?|yielding|servings?|portions?|pieces)\b\s*(?:is|are)?\s*[:=]?\s*", re.IGNORECASE
-)
-_YIELD_BEHIND: Final = re.compile(
-    r"^\(?\s*(?:about\s+)?[\w\s/–-]{1,20}?\s(?:servings?|portions?|pieces)\s*\)?\.?$", re.IGNORECASE
-)
-
-
 _PLAIN_PART: Final = re.compile(r"^(?:the\s+)?[\w'’-]+$")
 """One word alone, such as "Crust", names a part where another part follows; more words are rather a title."""
 
@@ -80,40 +76,6 @@ def _is_sentence(row: str) -> bool:
     """Whether a row without an amount is what somebody says, and no name."""
     words = len(row.split())
     return (words >= _FEW_WORDS and bool(_SENTENCE.search(row))) or words >= _MANY_WORDS
-
-
-def read_pieces(text: str) -> int | None:
-    """Pieces stated in a line such as "Makes about 12 bars", "Serves: 8", "makes 10-12" or "12 servings".
-
-    A range gives its middle, rounded down. None when the line states no whole number from 1 to `MOST_PIECES`.
-    """
-    short = text[:LINE_LENGTH]
-    rest = short
-    if not _YIELD_BEHIND.match(short.strip()):
-        match = _YIELD.search(short)
-        if match is None:
-            return None
-        rest = short[match.end() :]
-    cursor = Cursor(rest)
-    while cursor.word() in {
-        "about",
-        "approximately",
-        "approx",
-        "approx.",
-        "around",
-        "roughly",
-        "ca",
-        "ca.",
-        "up",
-        "to",
-        "~",
-        "(",
-    }:
-        cursor.at += 1
-    count = cursor.number()
-    if count is None or not 1 <= int(count.middle) <= MOST_PIECES:
-        return None
-    return int(count.middle)
 
 
 def read_recipe(text: str) -> WrittenRecipe:
@@ -174,15 +136,17 @@ class _Reader:
         self.parts[-1][1].append(row)
 
     def _yield(self, row: str, first: bool) -> bool:
-        pieces = read_pieces(row)
+        alone = not any(lines for _, lines in self.parts)
+        bare = is_bare_yield(row, alone=alone)
+        pieces = read_pieces(row) if bare or not self.in_method else None
+        says = bare or says_yield(row)
         amount = read_line(row).amount
-        says = bool(_YIELD.match(row)) or (_YIELD_BEHIND.match(row) is not None and pieces is not None)
         if not says and (pieces is None or (amount is not None and amount.terms and row[:1].isdigit())):
             return False
         if self.pieces is None:
             self.pieces = pieces
         if first and not says:
-            self.title = _YIELD.split(row)[0].strip(" ,;:(–-")
+            self.title = title_before_yield(row)
         return True
 
     def _heading(self, row: str, first: bool) -> bool:
@@ -234,4 +198,5 @@ class _Reader:
         if len(parts) > 1 and not parts[0].name and _PART_WORDS.match(title) and _PLAIN_PART.match(title):
             # "Crust" over its lines, and "Filling" further down: the first of two parts, and no title.
             parts[0], title = WrittenPart(title[:80], parts[0].lines), ""
-        return WrittenRecipe(title[:120], tuple(parts), self.pieces, tuple(self.method))
+        pieces = self.pieces or pieces_of_method(tuple(self.method))
+        return WrittenRecipe(title[:120], tuple(parts), pieces, tuple(self.method))
