@@ -105,11 +105,11 @@ class Domain(unittest.TestCase):
                 self.assertEqual(found, number)
 
     def test_typing_is_saved_once_and_undone_together(self) -> None:
-        self.page.evaluate("open_(3, 'oats')")
-        for text in ("1", "10", "100 g oats"):
-            self.page.evaluate("(text) => type(text, 'line')", text)
-        self.assertEqual(self.told() | {"kept": 1}, self.told())
-        self.assertEqual(self.told()["past"], 1)
+        # In one go: a save that begins by itself between two keys is another story.
+        told = self.page.evaluate(
+            "open_(3, 'oats'); for (const text of ['1', '10', '100 g oats']) type(text, 'line'); told()"
+        )
+        self.assertEqual((told["kept"], told["past"]), (1, 1))
         self.flush()
         self.assertEqual(self.page.evaluate("sent"), [["100 g oats", 3]])
         self.assertEqual(self.told(), {"text": "100 g oats", "saving": "saved", "version": 4, "past": 1, "kept": 0})
