@@ -80,6 +80,28 @@ _BESIDE: Final = re.compile(
 """Names of parts that stand under or on a dough."""
 
 
+_PUT_ON: Final = re.compile(
+    r"\b(frostings?|icings?|glazes?|whipped cream|toppings?|drizzles?|ganache|to (?:serve|finish|decorate|dust|garnish)"
+    r"|for (?:serving|dusting|decorating|finishing|garnish)|garnish|decorations?|dusting|serving)\b",
+    re.IGNORECASE,
+)
+"""Names of parts that are put on after baking."""
+
+_BAKED_ON: Final = re.compile(r"\b(?:crumble|streusel|crumb|oat|baked)\b", re.IGNORECASE)
+_MAY_BE_LEFT: Final = re.compile(
+    r"\boptional\b|\b(?:to|for) (?:serv|decorat|garnish|dust|finish)\w*|\bgarnish\b|^(?:serving|decorations?)$",
+    re.IGNORECASE,
+)
+_OPTIONAL: Final = re.compile(r"\s*[(\[]?\boptional\b[)\]]?\s*", re.IGNORECASE)
+
+
+def options_said(name: str) -> PartOptions:
+    """How a part of that name goes in, as its name says it: put on after baking, or to be left out as one likes."""
+    put_on = bool(_PUT_ON.search(name)) and not _BAKED_ON.search(name)
+    bake = PartBake.NOT if put_on else PartBake.WITH_THE_REST
+    return PartOptions(bake=bake, optional=bool(_MAY_BE_LEFT.search(name)))
+
+
 def lies_beside(name: str) -> bool:
     """Whether a part of that name stands under or on a dough, as a crust or a glaze does."""
     return bool(_BESIDE.search(name))
@@ -105,10 +127,16 @@ def identified(parts: Sequence[Part]) -> tuple[Part, ...]:
 
 
 def parts_of(recipe: WrittenRecipe) -> tuple[Part, ...]:
-    """The parts of a recipe text as parts of a formula; a line of several foods becomes one line for each."""
+    """The parts of a recipe text as parts of a formula; a line of several foods becomes one line for each. Where there
+    are several, what is put on after baking or may be left out is so by its name."""
+    several = len(recipe.parts) > 1
     return identified(
         [
-            Part(part.name, tuple(Line(food) for text in part.lines for food in split_foods(text)))
+            Part(
+                _OPTIONAL.sub(" ", part.name).strip(" ,") if several else part.name,
+                tuple(Line(food) for text in part.lines for food in split_foods(text)),
+                options_said(part.name) if several else WHOLE,
+            )
             for part in recipe.parts
         ]
     )

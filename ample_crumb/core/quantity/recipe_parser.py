@@ -7,6 +7,7 @@ from typing import Final
 from ample_crumb.core.problem import TooMuch
 from ample_crumb.core.quantity.line_parser import read_line
 from ample_crumb.core.quantity.line_splitting import LIST_LENGTH, split_foods
+from ample_crumb.core.quantity.written_step import is_step
 from ample_crumb.core.quantity.written_yield import (
     is_bare_yield,
     pieces_of_method,
@@ -67,6 +68,9 @@ _PART_WORDS: Final = re.compile(
 _PLAIN_PART: Final = re.compile(r"^(?:the\s+)?[\w'’-]+$")
 """One word alone, such as "Crust", names a part where another part follows; more words are rather a title."""
 
+_LEADING: Final = re.compile(r"^[-–•*]?\s*[\d½¼¾⅓⅔⅛]")
+"""A row that begins with a number, as lines do."""
+
 _SENTENCE: Final = re.compile(r"[.!?…][\"”’')]*$")
 _FEW_WORDS, _MANY_WORDS = 5, 12
 """Of so many words something that ends like a sentence is one; of so many more anything is."""
@@ -111,12 +115,14 @@ class _Reader:
         self.parts: list[tuple[str, list[str]]] = [("", [])]
         self.method: list[str] = []
         self.in_method = False
+        self.telling = False
         self.seen = 0
 
     def take(self, row: str) -> None:
         if len(row) > LIST_LENGTH:
             # A paragraph: nothing that is told by its look. Before anything else it is what somebody has to say.
-            (self.method if self.in_method or not self.seen else self.parts[-1][1]).append(row)
+            aside = self.in_method or not self.seen or self._step(row)
+            (self.method if aside else self.parts[-1][1]).append(row)
             self.seen += bool(self.seen)
             return
         if _COMMENT.match(row):
@@ -130,10 +136,16 @@ class _Reader:
         self.seen += 1
         if self._yield(row, first) or self._heading(row, first):
             return
-        if self.in_method or _ASIDE.match(row):
+        if self.in_method or _ASIDE.match(row) or self._step(row):
             self.method.append(row)
             return
         self.parts[-1][1].append(row)
+
+    def _step(self, row: str) -> bool:
+        """Whether a row behind lines is a step, or goes on with one. Lines may follow: those of the next part do."""
+        told = any(lines for _, lines in self.parts)
+        self.telling = told and (is_step(row) or (self.telling and _is_sentence(row) and not _LEADING.match(row)))
+        return self.telling
 
     def _yield(self, row: str, first: bool) -> bool:
         alone = not any(lines for _, lines in self.parts)

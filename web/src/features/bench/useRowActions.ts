@@ -88,6 +88,7 @@ export function useRowActions(
         newPart(
           part.name,
           part.lines.map((line) => newLine(line.text)),
+          part.options,
         ),
       );
       const last = parts.at(-1)?.lines.at(-1);
