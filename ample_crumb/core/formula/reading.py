@@ -17,6 +17,7 @@ from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
 from ample_crumb.core.quantity.line_splitting import split_foods
 from ample_crumb.core.quantity.name_matching import RUNNERS_UP, MatchResult, phrase, tells_no_state
 from ample_crumb.core.quantity.units import MeasureSystem
+from ample_crumb.core.quantity.unmeasured import usual_weight
 from ample_crumb.core.quantity.weighing import CannotWeigh, Weight, WeightBasis, weigh
 
 
@@ -162,10 +163,13 @@ def _read(text: str, cupboard: Cupboard, system: MeasureSystem, energy: EnergySy
     if apart:
         # One line, one food: the second would otherwise be lost without a word.
         problem = f"This names {len(apart)} foods; give each a line of its own."
+    if line.purpose is not None and ingredient is not None and not apart:
+        weight = usual_weight(line.purpose, ingredient.slug, ingredient.role, ingredient.measures, system)
+        problem = problem if weight is None else ""
     if not problem and ingredient is None:
         near = f" Did you mean {others[0].name}?" if others else ""
         problem = f"We know no ingredient called “{line.name[:60]}”.{near}"
-    if not problem and ingredient is not None:
+    if not problem and ingredient is not None and weight is None:
         try:
             weight = weigh(line, ingredient.name, ingredient.measures, system)
         except CannotWeigh as cannot:

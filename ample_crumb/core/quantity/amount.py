@@ -45,7 +45,8 @@ class WrittenLine:
 
     `name` is the ingredient in the writer's words without amounts and remarks. `notes` are the remarks behind commas
     and in brackets. `used` is set where not all of it is used. `problem` says why the line cannot be used, as a
-    sentence; empty when it can.
+    sentence; empty when it can. Where there is no amount, `purpose` is what the food is for, empty where that is not
+    said; None else.
     """
 
     text: str
@@ -55,3 +56,4 @@ class WrittenLine:
     optional: bool = False
     problem: str = ""
     used: UsedAmount | None = None
+    purpose: str | None = None

@@ -8,6 +8,7 @@ from ample_crumb.core.quantity.amount import Amount, Stated, Term, WrittenLine
 from ample_crumb.core.quantity.lexer import TokenKind as Tok
 from ample_crumb.core.quantity.numbers import Cursor, Range
 from ample_crumb.core.quantity.units import BARE, Unit, UnitKind, unit_named
+from ample_crumb.core.quantity.unmeasured import without_amount
 from ample_crumb.core.quantity.used import read_used
 
 LINE_LENGTH: Final = 300
@@ -129,8 +130,9 @@ def read_line(text: str) -> WrittenLine:
         return WrittenLine(text, None, plain, problem="No ingredient is named here.", optional=optional)
     read = _leading(plain) or _juice(plain) or _trailing(plain) or _trailing_words(plain)
     if read is None:
-        name, notes, _ = _name(plain)
-        return WrittenLine(text, None, name, notes, optional, problem=_why_no_amount(plain))
+        bare = without_amount(plain)
+        name, notes, _ = _name(bare.name)
+        return WrittenLine(text, None, name, notes, optional, problem=_why_no_amount(plain), purpose=bare.purpose)
     amount, name, notes = read
     if any(note.lower().startswith(("zested", "zest of", "zest only")) for note in notes):
         name = f"{name.removesuffix('s')} zest"

@@ -102,8 +102,8 @@ SURE = {
 }
 
 NOT_READ = (
-    "Salt to taste",
-    "cooking spray",
+    "Chips to taste",
+    "peanut butter",
     "-2 cups flour",
     "0 cups flour",
     "100000 g flour",

@@ -19,7 +19,7 @@ class Nudged(unittest.TestCase):
         self.assertEqual(nudged(read("1/2 cup almond flour"), 1.05), "55 g almond flour")
         self.assertEqual(nudged(read("55 g almond flour"), 0.95), "52 g almond flour")
         self.assertEqual(nudged(read("1 g salt"), 1.05), "1.1 g salt")
-        self.assertIsNone(nudged(read("some salt"), 1.05))
+        self.assertIsNone(nudged(read("some peanut butter"), 1.05))
 
 
 class Rewritten(unittest.TestCase):
