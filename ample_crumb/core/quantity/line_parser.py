@@ -10,6 +10,7 @@ from ample_crumb.core.quantity.numbers import Cursor, Range
 from ample_crumb.core.quantity.units import BARE, Unit, UnitKind, unit_named
 from ample_crumb.core.quantity.unmeasured import without_amount
 from ample_crumb.core.quantity.used import read_used
+from ample_crumb.core.quantity.wording import in_order
 
 LINE_LENGTH: Final = 300
 """Longest line that is read, in characters; no line of a recipe comes near it."""
@@ -117,7 +118,7 @@ def read_line(text: str) -> WrittenLine:
     optional = "optional" in plain.lower() and bool(_OPTIONAL.search(plain))
     if optional:
         plain = _OPTIONAL.sub(" ", plain)
-    plain = _without(_ORNAMENT, _without(_BULLET, plain.strip(" ,;"))).strip()
+    plain = in_order(_without(_ORNAMENT, _without(_BULLET, plain.strip(" ,;"))).strip())
     if _NEGATIVE.match(plain):
         return WrittenLine(
             text,

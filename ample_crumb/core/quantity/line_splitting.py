@@ -29,6 +29,13 @@ _AMOUNT: Final = re.compile(
 )
 """A quick look for an amount, before the careful one."""
 
+_MORE_OF_IT: Final = re.compile(
+    r"^[\d½¼¾⅓⅔⅛][\d½¼¾⅓⅔⅛ /.–-]{0,8}[a-z]{0,12}\.? ?(?:more|extra)?,? ?"
+    r"(?:if|as|when) (?:needed|necessary|required|desired)\.?$",
+    re.IGNORECASE,
+)
+"""More of the same food, once it turns out to be wanted: "plus 1 tbsp if needed"."""
+
 _EACH: Final = re.compile(r"^(?P<amount>[^,;]*?\w)\s+each(?:\s+of)?\s*:?\s+(?P<names>\D+)$", re.IGNORECASE)
 _BETWEEN: Final = re.compile(r"\s*(?:,|&|\band\b)\s*(?:(?:and|&)\s+)?", re.IGNORECASE)
 _JUICE_AND_ZEST: Final = re.compile(
@@ -90,7 +97,7 @@ def _parts(before: str, after: str) -> bool:
     """Whether one food ends and another begins here. "skyr 150 g, oats 30 g" name the amount behind each; "1 banana,
     mashed (about 1/3 cup)" is one food."""
     after = _BREAK.split(after, maxsplit=1)[0][:LINE_LENGTH]
-    if read_used(after):
+    if read_used(after) or _MORE_OF_IT.match(after.strip()):
         return False
     first, second = _form(before), _form(after)
     if first is None or second is None:

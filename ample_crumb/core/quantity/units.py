@@ -95,6 +95,10 @@ def measure_size(name: str, system: MeasureSystem) -> float:
     return size(defined)
 
 
+VESSELS_ML: Final = {"glass": 200.0, "mug": 300.0, "teacup": 180.0}
+"""What is poured into vessels that nobody measures with, in ml, where a food has no weight for them. Common practice;
+they are to be doubted."""
+
 CUP_ML: Final = size("us_cup")
 """The cup that the measures in the tables are stated for, in ml."""
 
@@ -113,8 +117,8 @@ _VOLUME_WORDS: Final = {
     "decilitre": "dl decilitre decilitres deciliter deciliters",
     "litre": "l l. litre litres liter liters",
     "cup": "cup cups c c. cupful cupfuls",
-    "tablespoon": "tbsp tbsp. tbsps tbs tbs. tbl tblsp tablespoon tablespoons tablespoonful tablespoonfuls",
-    "teaspoon": "tsp tsp. tsps teaspoon teaspoons teaspoonful teaspoonfuls",
+    "tablespoon": "tbsp tbsp. tbsps tbs tbs. tbl tblsp tablesp tablespoon tablespoons tablespoonful tablespoonfuls",
+    "teaspoon": "tsp tsp. tsps teasp teaspoon teaspoons teaspoonful teaspoonfuls",
     "dessertspoon": "dsp dessertspoon dessertspoons",
     "fluid ounce": "floz",
     "pint": "pint pints pt pt.",
@@ -157,6 +161,7 @@ _PIECE_WORDS: Final = {
     "bowl": "bowl bowls",
     "glass": "glass glasses",
     "mug": "mug mugs",
+    "teacup": "teacup teacups",
     "shot": "shot shots",
     "spray": "spray sprays spritz spritzes",
     "squeeze": "squeeze squeezes",
@@ -191,4 +196,5 @@ def unit_named(word: str) -> Unit | None:
         word = "tablespoon"
     elif word in {"t", "t."}:
         word = "teaspoon"
-    return unit_words().get(word.lower())
+    lower = word.lower()
+    return unit_words().get(lower) or unit_words().get(lower.rstrip("."))

@@ -9,7 +9,7 @@ from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.amount import Amount, Stated, Term, WrittenLine
 from ample_crumb.core.quantity.name_matching import fold
 from ample_crumb.core.quantity.numbers import Range
-from ample_crumb.core.quantity.units import CUP_ML, MeasureSystem, UnitKind, measure_size
+from ample_crumb.core.quantity.units import CUP_ML, VESSELS_ML, MeasureSystem, UnitKind, measure_size
 from ample_crumb.core.quantity.used import UsedAmount
 
 MOST_G: Final = 50_000.0
@@ -194,6 +194,14 @@ def _filled(line: WrittenLine, cup_g: Mapping[str, float]) -> tuple[str, float]:
 
 def _by_count(term: Term, line: WrittenLine, thing: str, measures: Measures, system: MeasureSystem) -> Weight:
     word, each_g = _each(term, line, measures, system)
+    vessel_ml = VESSELS_ML.get(term.unit.name)
+    if each_g is None and vessel_ml and measures.cup_g:
+        _, cup_g = _filled(line, measures.cup_g)
+        return _weight(
+            term.count.times(vessel_ml / CUP_ML * cup_g * term.heap_factor),
+            WeightBasis.ROUGH,
+            f"a {term.unit.name} at about {vessel_ml:g} ml",
+        )
     if each_g is None:
         unit = term.unit.name or "piece"
         raise CannotWeigh(f"We do not know how much one {unit} of {thing} weighs; write it in grams.")
