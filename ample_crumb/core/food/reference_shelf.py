@@ -93,8 +93,9 @@ class ReferenceShelf:
         """Slugs of foods that a name may mean, the likeliest first: all that it tells is in theirs, and it tells
         either what one of their first two parts does ("Fish, eel, mixed species, raw"), or `LEAST_SAID` of the whole.
         """
+        name = name[:_MOST_LETTERS]
         said = {word for word in self._words(name) if not is_manner(word)}
-        if not tells(name) or any(word not in self._with for word in said):
+        if not said or not tells(name) or any(word not in self._with for word in said):
             return []
         rarest, *others = sorted((self._with[word] for word in said), key=len)
         shares = {place: self._said(place, said) for place in set(rarest).intersection(*others)}

@@ -76,6 +76,8 @@ class Lines(unittest.TestCase):
         for text in ("1 cup mocha", "3 tbsp love", "200 g bake", "1 slice pizza", "100 g cooked", "2 cups light"):
             with self.subTest(text):
                 self.assertIsNone(read(text).ingredient)
+        # A name that is cut in the middle of a word.
+        self.assertEqual(reference_shelf().meant("packed " * 28 + "packedpacked", 3), [])
 
     def test_no_line_that_the_cupboard_reads_reads_otherwise_for_it(self) -> None:
         without = Cupboard(dict(CUPBOARD.ingredients), CUPBOARD.index, CUPBOARD.search)
