@@ -38,7 +38,9 @@ def analyse(given: argparse.Namespace) -> int:
     as_given = [text for part in recipe.parts for text in part.lines]
     if given.json:
         crumb = crumb_json(recipe, made, cupboard, given.family, preferences.energy)
-        print(json.dumps(analysis_json(as_given, made, cupboard, given.family) | crumb, ensure_ascii=False, indent=2))
+        said = "\n".join((recipe.title, *recipe.method))
+        analysis = analysis_json(as_given, made, cupboard, given.family, said)
+        print(json.dumps(analysis | crumb, ensure_ascii=False, indent=2))
     else:
         print(table(recipe.title, made))
         print(check_in_words(dough_in(recipe, made, cupboard, given.family)))

@@ -17,9 +17,11 @@ from ample_crumb.core.formula.claims import claims_of
 from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine
+from ample_crumb.core.formula.stated import compare_stated
 from ample_crumb.core.production.production import Production
 from ample_crumb.core.quantity.line_splitting import split_foods
 from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
+from ample_crumb.core.quantity.stated_figures import read_stated
 from ample_crumb.core.uncertainty.propagation import LineUncertainty, propagate
 
 _NUTRIENTS: Final = (
@@ -94,8 +96,10 @@ def dial_json(dial: Dial) -> dict[str, Any]:
     }
 
 
-def analysis_json(as_given: list[str], made: Production, cupboard: Cupboard, family: str) -> dict[str, Any]:
-    """An analysis as one JSON object."""
+def analysis_json(
+    as_given: list[str], made: Production, cupboard: Cupboard, family: str, said: str = ""
+) -> dict[str, Any]:
+    """An analysis as one JSON object; `said` is what the text says besides its lines."""
     evaluated = made.evaluated
     allergens = allergens_of(evaluated, cupboard)
     claims = claims_of(evaluated, allergens, family, cupboard)
@@ -115,6 +119,16 @@ def analysis_json(as_given: list[str], made: Production, cupboard: Cupboard, fam
         "doubt": [
             {"text": line.text, "share": _rounded(doubt.share)} for line, doubt in ranked if doubt.share >= 0.005
         ],
+        "stated": _stated_json(said, made),
+        "parts": [
+            {
+                "name": part.name,
+                "baked": not part.options.unbaked,
+                "optional": part.options.optional,
+                "mass_g": _rounded(part.figures.mass_g),
+            }
+            for part in evaluated.parts
+        ],
         "unread": list(evaluated.unread),
         "contains": [each.name for each in allergens.contains],
         "breaks": {each.name: list(each.lines) for each in allergens.diets_broken},
@@ -123,6 +137,19 @@ def analysis_json(as_given: list[str], made: Production, cupboard: Cupboard, fam
             "us": [each.claim.name for each in claims.us if each.claim.holds],
         },
         "at_least": [name for name in evaluated.batch.at_least if name in _NUTRIENTS],
+    }
+
+
+def _stated_json(said: str, made: Production) -> dict[str, Any] | None:
+    """What the text states of a piece, how far its lines are from that, and the likeliest reason; None for nothing."""
+    compared = compare_stated(read_stated(said), made.evaluated, made.piece)
+    if compared is None:
+        return None
+    return {each.name: _rounded(each.stated) for each in compared.figures} | {
+        "difference": {
+            each.name: _rounded(each.ours - each.stated) for each in compared.figures if each.ours is not None
+        },
+        "reason": compared.reason,
     }
 
 

@@ -16,9 +16,11 @@ from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.label_text import label_ingredients
 from ample_crumb.core.formula.sellers_words import words_of
+from ample_crumb.core.formula.stated import compare_stated
 from ample_crumb.core.problem import TooMuch
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.core.quantity.recipe_parser import MOST_LINES
+from ample_crumb.core.quantity.stated_figures import read_stated
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.scope import Principal
@@ -54,6 +56,9 @@ def settled_view(formula: EvaluatedFormula, twin: TwinFigures | None) -> Settled
     return SettledView(
         claims=claims,
         words=words_of(formula.figures, formula.made.piece, claims, formula.allergens, formula.context.cupboard),
+        stated=compare_stated(
+            read_stated(f"{formula.draft.name}\n{formula.draft.method}"), formula.figures, formula.made.piece
+        ),
         hazards=formula.hazards,
         repairs=repairs_of(formula),
         ingredients=label_ingredients(formula.figures, formula.context.cupboard),

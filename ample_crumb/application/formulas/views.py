@@ -23,6 +23,7 @@ from ample_crumb.core.formula.protein_quality import ProteinQuality, quality_of
 from ample_crumb.core.formula.reading import Choice, ReadLine
 from ample_crumb.core.formula.rewrite import fill_of
 from ample_crumb.core.formula.sellers_words import WordAnswer
+from ample_crumb.core.formula.stated import StatedComparison
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.core.production.scaling import ScaledLine
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
@@ -149,11 +150,12 @@ class EvaluatedView:
 @dataclass(frozen=True, slots=True)
 class SettledView:
     """What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of words
-    that sellers use, what to be careful of, what would bring dials back, and what stands on its label: ingredients, and
-    figures of 100 g as it is eaten."""
+    that sellers use, what its text states and whether that holds, what to be careful of, what would bring dials back,
+    and what stands on its label: ingredients, and figures of 100 g as it is eaten."""
 
     claims: FormulaClaims
     words: tuple[WordAnswer, ...]
+    stated: StatedComparison | None
     hazards: tuple[Hazard, ...]
     repairs: tuple[RepairView, ...]
     ingredients: tuple[LabelIngredient, ...]

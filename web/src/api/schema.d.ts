@@ -4439,13 +4439,14 @@ export interface components {
         /**
          * SettledView
          * @description What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of words
-         *     that sellers use, what to be careful of, what would bring dials back, and what stands on its label: ingredients, and
+         *     that sellers use, what its text states and whether that holds, what to be careful of, what would bring dials back, and what stands on its label: ingredients, and
          *     figures of 100 g as it is eaten.
          */
         SettledView: {
             claims: components["schemas"]["FormulaClaims"];
             /** Words */
             words: components["schemas"]["WordAnswer"][];
+            stated: components["schemas"]["StatedComparison"] | null;
             /** Hazards */
             hazards: components["schemas"]["Hazard"][];
             /** Repairs */
@@ -4476,6 +4477,31 @@ export interface components {
             product_id: string;
             /** Name */
             name: string;
+        };
+        /**
+         * StatedComparison
+         * @description All stated figures, and a sentence on why the energy differs; empty where it does not, or is not stated.
+         */
+        StatedComparison: {
+            /** Figures */
+            figures: components["schemas"]["StatedFigure"][];
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * StatedFigure
+         * @description A figure of a piece as the text states it, and as its lines make it; None where they do not tell. `agrees` within
+         *     what pages round.
+         */
+        StatedFigure: {
+            /** Name */
+            name: string;
+            /** Stated */
+            stated: number;
+            /** Ours */
+            ours: number | null;
+            /** Agrees */
+            agrees: boolean;
         };
         /**
          * Step

@@ -6,6 +6,7 @@ import { useDraft } from "@/ui/useDraft";
 import { ClaimsCard } from "./ClaimsCard";
 import { PrintedLabel } from "./PrintedLabel";
 import { Quality } from "./Quality";
+import { StatedCard } from "./StatedCard";
 
 interface LabelTabProps {
   worked: Schemas["EvaluatedView"];
@@ -24,6 +25,7 @@ export default function LabelTab({ worked, settled, currency, store }: LabelTabP
         <Batch worked={worked} currency={currency} />
       </div>
       <div className="grid gap-4">
+        {settled.stated && <StatedCard stated={settled.stated} />}
         <ClaimsCard
           claims={settled.claims}
           words={settled.words}
