@@ -7,6 +7,7 @@ from typing import Final
 from ample_crumb.core.problem import TooMuch
 from ample_crumb.core.quantity.line_parser import read_line
 from ample_crumb.core.quantity.line_splitting import LIST_LENGTH, split_foods
+from ample_crumb.core.quantity.stated_figures import is_stated_row, without_boast
 from ample_crumb.core.quantity.written_step import is_step
 from ample_crumb.core.quantity.written_yield import (
     is_bare_yield,
@@ -130,7 +131,14 @@ class _Reader:
                 self.title = self.title or row.lstrip("# ").strip()
             return
         first = self.seen == 0
+        if first and is_stated_row(row):
+            # "Bean squares, only 95 calories!" is a title and more.
+            self.method.append(row)
+            row = without_boast(row)
         if first and _is_sentence(row) and read_line(row).amount is None and read_pieces(row) is None:
+            self.method.append(row)
+            return
+        if not first and not self.in_method and is_stated_row(row):
             self.method.append(row)
             return
         self.seen += 1

@@ -16,6 +16,13 @@ _KCAL: Final = re.compile(
     re.IGNORECASE,
 )
 _KJ: Final = re.compile(rf"{_NUMBER}\s*kj\b", re.IGNORECASE)
+_LEADING: Final = re.compile(r"^[-–•*]?\s*[\d½¼¾⅓⅔⅛]")
+_KCAL_FIRST: Final = re.compile(r"^[-–•*]?\s*\d{1,4}\s*(?:kcals?|cals?|calories|kj)\b", re.IGNORECASE)
+_BOAST: Final = re.compile(
+    r"[,;:(–-]?\s*\b(?:only|just|under|with|at|for)?\s*\d{1,4}\s*"
+    r"(?:kcals?|cals?|calories|g (?:of )?protein)\b.*$",
+    re.IGNORECASE,
+)
 _OTHER_BASIS: Final = re.compile(r"\bper\s*100\s*g|\b(?:whole|entire|total|batch)\b|\bdaily\b|% ?dv", re.IGNORECASE)
 _PER: Final = re.compile(
     r"\b(?:per|each|a|one)\s+(?:serving|piece|slice|bar|cookie|biscuit|square|muffin|ball|portion|brownie|cupcake)\b"
@@ -77,6 +84,23 @@ def read_stated(text: str) -> StatedFigures:
         said = grams | ({} if energy is None else {"energy_kcal": energy})
         stated = replace(stated, **{name: value for name, value in said.items() if getattr(stated, name) is None})
     return stated
+
+
+def is_stated_row(row: str) -> bool:
+    """Whether a row says something of the recipe and is no line of it: it states figures, and does not begin with an
+    amount of a food."""
+    short = row[:LONGEST_ROW]
+    if not any(sign.isdigit() for sign in short) or (_LEADING.match(short) and not _KCAL_FIRST.match(short)):
+        return False
+    return read_stated(short) != NOTHING_STATED or bool(
+        _PER.search(short) and (_KCAL.search(short) or _KJ.search(short))
+    )
+
+
+def without_boast(title: str) -> str:
+    """A title without what it says of its figures: "Bean squares, only 95 calories!" is called "Bean squares"."""
+    bare = _BOAST.sub("", title[:LONGEST_ROW]).strip(" ,;:–-(!")
+    return bare or title
 
 
 def _energy(row: str) -> float | None:

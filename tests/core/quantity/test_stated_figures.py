@@ -2,7 +2,8 @@
 
 import unittest
 
-from ample_crumb.core.quantity.stated_figures import NOTHING_STATED, StatedFigures, read_stated
+from ample_crumb.core.quantity.recipe_parser import read_recipe
+from ample_crumb.core.quantity.stated_figures import NOTHING_STATED, StatedFigures, read_stated, without_boast
 
 SAID = {
     "Only 95 calories!": StatedFigures(95),
@@ -36,6 +37,24 @@ class Stated(unittest.TestCase):
         for text in NOT_SAID:
             with self.subTest(text):
                 self.assertEqual(read_stated(text), NOTHING_STATED)
+
+    def test_in_a_whole_text_they_are_no_lines_and_no_part_of_the_title(self) -> None:
+        recipe = read_recipe(
+            "Bean squares, only 95 calories!\nYield: 16 squares\n400 g beans\n100 g yogurt (60 kcal)\n2 eggs\n"
+            "Per square: 95 kcal, 7 g protein\nCalories: 95"
+        )
+        self.assertEqual((recipe.title, recipe.pieces), ("Bean squares", 16))
+        self.assertEqual([part.lines for part in recipe.parts], [("400 g beans", "100 g yogurt (60 kcal)", "2 eggs")])
+        self.assertEqual(read_stated("\n".join(recipe.method)), StatedFigures(95, 7))
+
+    def test_a_title_without_its_boast(self) -> None:
+        for title, bare in (
+            ("Bean squares, only 95 calories!", "Bean squares"), ("Oat bars (163 kcal)", "Oat bars"),
+            ("Quark cake with 20 g protein", "Quark cake"), ("Quark cake", "Quark cake"),
+            ("100 calories", "100 calories"),
+        ):  # fmt: skip
+            with self.subTest(title):
+                self.assertEqual(without_boast(title), bare)
 
     def test_the_first_that_says_it_counts(self) -> None:
         self.assertEqual(read_stated("Only 95 calories!\nCalories: 163").energy_kcal, 95)
