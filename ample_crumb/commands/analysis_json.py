@@ -19,6 +19,7 @@ from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine
 from ample_crumb.core.formula.stated import compare_stated
 from ample_crumb.core.production.production import Production
+from ample_crumb.core.production.written_oven import read_oven
 from ample_crumb.core.quantity.line_splitting import split_foods
 from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
 from ample_crumb.core.quantity.stated_figures import read_stated
@@ -119,6 +120,7 @@ def analysis_json(
         "doubt": [
             {"text": line.text, "share": _rounded(doubt.share)} for line, doubt in ranked if doubt.share >= 0.005
         ],
+        "oven_c": read_oven(said).oven_c,
         "stated": _stated_json(said, made),
         "parts": [
             {

@@ -106,6 +106,29 @@ class Swaps(CrumbCase):
         self.assertEqual(bare["options"], [])
 
 
+class TextsOfRecipes(CrumbCase):
+    TEXT = (
+        "Bean squares, only 95 calories!\nYield: 16 squares\n400 g canned white beans, drained\n2 eggs\n60 g whey\n"
+        "Preheat the oven to 350 F.\nMix all and bake.\nFrosting (optional):\n150 g cream cheese"
+    )
+
+    def test_what_was_understood_of_a_page(self) -> None:
+        pasted = self.ask("POST", "/api/v1/bench/paste", {"text": self.TEXT})
+        self.assertEqual((pasted["title"], pasted["pieces"], pasted["oven_c"]), ("Bean squares", 16, 175))
+        told = [(part["name"], part["options"]["bake"], part["options"]["optional"]) for part in pasted["parts"]]
+        self.assertEqual(told, [("", "with the rest", False), ("Frosting", "not", True)])
+        self.assertIn("Mix all and bake.", pasted["method"])
+
+    def test_what_it_says_of_itself_is_held_against_its_lines(self) -> None:
+        pasted = self.ask("POST", "/api/v1/bench/paste", {"text": self.TEXT})
+        body = {"parts": pasted["parts"], "pieces": 16, "family": "", "day": DAY, "method": pasted["method"]}
+        settled = self.ask("POST", "/api/v1/bench/settled", body)
+        (energy,) = settled["stated"]["figures"]
+        self.assertEqual((energy["name"], energy["stated"]), ("energy_kcal", 95))
+        self.assertEqual(bool(settled["stated"]["reason"]), not energy["agrees"])
+        self.assertIsNone(self.ask("POST", "/api/v1/bench/settled", body | {"method": ""})["stated"])
+
+
 class WhichOfMine(CrumbCase):
     def ask_for(self, line_id: str, *lines: str, expected: int = 200) -> Any:
         return self.ask("POST", "/api/v1/bench/alternatives", self.body(*lines, line_id=line_id), expected)

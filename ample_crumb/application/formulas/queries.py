@@ -42,6 +42,7 @@ from ample_crumb.core.formula.rewrite import details_of, nudged, with_details
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.draft import UsedTin
 from ample_crumb.core.production.scaling import TinFactor, TinFactors, factors_by_part, factors_for_tins, scaled
+from ample_crumb.core.production.written_oven import read_oven
 from ample_crumb.core.quantity.line_parser import without_bullet
 from ample_crumb.formats.recipe_text import recipe_from_text
 from ample_crumb.store import formulas
@@ -125,7 +126,9 @@ def paste(text: str) -> Pasted:
         replace(part, lines=tuple(replace(line, text=without_bullet(line.text)) for line in part.lines))
         for part in parts_of(recipe)
     )
-    return Pasted(recipe.title, recipe.pieces, parts, "\n".join(recipe.method)[:20_000])
+    method = "\n".join(recipe.method)[:20_000]
+    oven = read_oven(method)
+    return Pasted(recipe.title, recipe.pieces, parts, method, oven.oven_c, oven.oven)
 
 
 def nudge(database: Database, principal: Principal, line: Line, factor: float) -> str:

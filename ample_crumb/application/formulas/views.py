@@ -24,6 +24,7 @@ from ample_crumb.core.formula.reading import Choice, ReadLine
 from ample_crumb.core.formula.rewrite import fill_of
 from ample_crumb.core.formula.sellers_words import WordAnswer
 from ample_crumb.core.formula.stated import StatedComparison
+from ample_crumb.core.production.bake_time import Oven
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.core.production.scaling import ScaledLine
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
@@ -177,12 +178,15 @@ class FormulaView:
 
 @dataclass(frozen=True, slots=True)
 class Pasted:
-    """A pasted text taken apart. `pieces` is None when it does not say."""
+    """A pasted text taken apart. `pieces` is None when it does not say, as is what its oven is set to, °C, and which
+    oven it is."""
 
     title: str
     pieces: int | None
     parts: tuple[Part, ...]
     method: str
+    oven_c: float | None
+    oven: Oven | None
 
 
 @dataclass(frozen=True, slots=True)

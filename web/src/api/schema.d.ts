@@ -3599,7 +3599,8 @@ export interface components {
         };
         /**
          * Pasted
-         * @description A pasted text taken apart. `pieces` is None when it does not say.
+         * @description A pasted text taken apart. `pieces` is None when it does not say, as is what its oven is set to, °C, and which
+         *     oven it is.
          */
         Pasted: {
             /** Title */
@@ -3610,6 +3611,9 @@ export interface components {
             parts: components["schemas"]["Part"][];
             /** Method */
             method: string;
+            /** Oven C */
+            oven_c: number | null;
+            oven: components["schemas"]["Oven"] | null;
         };
         /**
          * PieceSize
@@ -4439,8 +4443,8 @@ export interface components {
         /**
          * SettledView
          * @description What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of words
-         *     that sellers use, what its text states and whether that holds, what to be careful of, what would bring dials back, and what stands on its label: ingredients, and
-         *     figures of 100 g as it is eaten.
+         *     that sellers use, what its text states and whether that holds, what to be careful of, what would bring dials back,
+         *     and what stands on its label: ingredients, and figures of 100 g as it is eaten.
          */
         SettledView: {
             claims: components["schemas"]["FormulaClaims"];

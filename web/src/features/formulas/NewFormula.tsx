@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data } from "@/api/client";
-import { MOST_PASTED, newPart, partsBody, partsFrom, UNNAMED } from "@/domain/draft";
+import { MOST_PASTED, newPart, partsBody, partsFrom, UNNAMED, USUAL } from "@/domain/draft";
 import { newId } from "@/domain/ids";
 import { Sheet } from "@/ui/Sheet";
 import { useNotice } from "@/ui/Toast";
@@ -29,6 +29,7 @@ export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange
             family: "",
             pieces: pasted?.pieces ?? 1,
             method: pasted?.method ?? "",
+            production: { ...USUAL, oven_c: pasted?.oven_c ?? null, oven: pasted?.oven ?? null },
             parts: partsBody(pasted ? partsFrom(pasted.parts) : [newPart()]),
           },
         }),
