@@ -25,6 +25,7 @@ _UNIT_ELSEWHERE: Final = {
     "WishDraft": "in the unit of the figure that it names",
     "WishRange": "in the unit of the figure that it names",
     "Token": "a number as written, its unit stands behind it",
+    "StatedFigure": "in the unit of the figure that it names",
     "Range": "two ends of any amount",
     "UsedAmount": "in its `unit`",
     "Between": "in the unit of the field that it bounds",

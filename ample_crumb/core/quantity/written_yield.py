@@ -50,7 +50,7 @@ _FILLER: Final = frozenset(("about", "approximately", "approx", "around", "rough
 class _Count:
     """A number of a text, and the words behind it up to the next sign."""
 
-    value: float
+    count: float
     behind: tuple[str, ...]
 
 
@@ -98,8 +98,8 @@ def pieces_of_method(rows: tuple[str, ...]) -> int | None:
     for row in rows:
         for into in _INTO.finditer(row[: 4 * LINE_LENGTH]):
             counts = _counts(_CLAUSE.split(row[into.end() : into.end() + 40])[0])
-            if counts and counts[0].value >= 2:
-                return _within(counts[0].value)
+            if counts and counts[0].count >= 2:
+                return _within(counts[0].count)
     return None
 
 
@@ -148,10 +148,10 @@ def _words(cursor: Cursor) -> list[str]:
 
 def _chosen(counts: list[_Count]) -> float | None:
     """That of pieces, as many times as there are wholes where it is for each; else the first."""
-    wholes = next((each.value for each in counts if set(each.behind[:3]) & _WHOLE), 1.0)
+    wholes = next((each.count for each in counts if set(each.behind[:3]) & _WHOLE), 1.0)
     for each in counts:
         if "or" in each.behind:
-            return each.value
+            return each.count
         if set(each.behind[:3]) & _PIECES and not set(each.behind[:2]) & _WHOLE:
-            return each.value * (wholes if "each" in each.behind else 1.0)
-    return counts[0].value if counts else None
+            return each.count * (wholes if "each" in each.behind else 1.0)
+    return counts[0].count if counts else None
