@@ -31,7 +31,8 @@ export function StatedCard({ stated }: { stated: Schemas["StatedComparison"] }) 
           {stated.figures.map(({ name, stated: said, ours, agrees }) => (
             <tr key={name} className="border-t border-rim">
               <th scope="row" className="py-1 text-left font-normal">
-                {name === "net_carbohydrate_g" ? "Net carbohydrate" : title(name)}
+                {name === "net_carbohydrate_g" ? "Net carbohydrate" : title(name)},{" "}
+                {name === "energy_kcal" ? "kcal" : "g"}
               </th>
               <td className="text-right">{shown(name)(said)}</td>
               <td className="text-right">{ours === null ? "unknown" : shown(name)(ours)}</td>
