@@ -40,7 +40,6 @@ def _found(evaluated: EvaluatedFormula, line_id: str) -> tuple[Part, ReadLine]:
 
 def _others(evaluated: EvaluatedFormula, line: ReadLine, item: Ingredient, mass_g: float) -> Iterator[FoodAlternative]:
     context = evaluated.context
-    # What another food costs is known with it; the foods that are in have their prices already.
     for other in alternatives_of(item, context.cupboard):
         amount = working_amount(item, mass_g, other)
         if amount is None:

@@ -12,7 +12,6 @@ from heapq import nsmallest
 from math import log
 from typing import Final
 
-from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.ingredients_statement import scan
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
@@ -179,7 +178,7 @@ def _ingredient(row: Mapping[str, str]) -> Ingredient:
         polyol_kind="",
         measures=Measures(_grams(row["cup_g"]), _grams(row["piece_g"]), _grams(row["pack_g"])),
         # Its name tells some; what else is in it the table does not say.
-        allergens=tuple(each.name for each in declared.allergens if each.name in KNOWN),
+        allergens=tuple(each.name for each in declared.allergens),
         allergens_open=True,
         vegan=False if declared.not_vegan or flesh else None,
         vegetarian=False if declared.not_vegetarian or flesh else None,
@@ -197,7 +196,7 @@ def _ingredient(row: Mapping[str, str]) -> Ingredient:
 
 def _nutrients(row: Mapping[str, str]) -> Nutrients:
     """What the table states. It knows no sugar alcohols and no allulose: none where the name gives no reason to ask."""
-    asks = any(words in row["name"].casefold() for words in _UNKNOWN_POLYOLS)
+    asks = any(said in row["name"].casefold() for said in _UNKNOWN_POLYOLS)
     return Nutrients(*[_cell(row.get(name), None if asks else 0.0) for name in NAMES])
 
 
