@@ -5,8 +5,9 @@ from dataclasses import dataclass
 from typing import Final
 
 from ample_crumb.core.food.ingredient import Ingredient
+from ample_crumb.core.quantity.name_matching import words
 
-RAW_EGGS: Final = frozenset({"egg", "egg_white", "egg_yolk"})
+_RAW_EGGS: Final = frozenset({"egg", "egg_white", "egg_yolk"})
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +33,17 @@ class HazardLine:
     item: Ingredient
     raw: bool
     mass_g: float
+
+
+def is_reference(item: Ingredient, *names: str) -> bool:
+    """Whether a food of the second shelf has one of these words in its name, which is all that tells what it may do."""
+    return item.reference and not frozenset(names).isdisjoint(words(item.name))
+
+
+def is_raw_egg(item: Ingredient) -> bool:
+    """Whether it is egg that nobody has heated."""
+    raw = is_reference(item, "egg") and is_reference(item, "raw") and not is_reference(item, "pasteurized")
+    return raw or item.slug in _RAW_EGGS
 
 
 def texts(lines: Iterable[HazardLine], wanted: Callable[[HazardLine], bool]) -> tuple[str, ...]:

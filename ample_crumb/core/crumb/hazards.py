@@ -4,7 +4,7 @@ doctors, dietitians and local rules to say; these are the usual cautions of publ
 import re
 from typing import Final
 
-from ample_crumb.core.crumb.hazard import RAW_EGGS, Hazard, HazardLine, texts
+from ample_crumb.core.crumb.hazard import Hazard, HazardLine, is_raw_egg, is_reference, texts
 from ample_crumb.core.crumb.making_hazards import hazards_of_the_making, kept_cold
 from ample_crumb.core.crumb.tolerance import borne, tolerances_per_g
 from ample_crumb.core.food.cupboard import Cupboard
@@ -12,6 +12,7 @@ from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import PartBake
+from ample_crumb.core.quantity.name_matching import words
 
 COLD_FAMILIES: Final = frozenset({"set-cheesecake", "no-bake-bite", "edible-dough", "frosting", "glaze", "frozen-bark"})
 """What is eaten as it was mixed."""
@@ -32,16 +33,16 @@ _RAW_GRAINS: Final = frozenset(
     {
         "wheat_flour", "bread_flour", "cake_flour", "whole_wheat_flour", "spelt_flour", "rye_flour",
         "self_raising_flour", "chickpea_flour", "rice_flour", "brown_rice_flour", "buckwheat_flour", "corn_meal",
-        "soy_flour", "lupin_flour", "oat_flour", "oat_flour_gf", "semolina", "sorghum_flour", "quinoa_flour",
-        "teff_flour", "flour_gf_rice", "flour_gf_starch", "pancake_mix", "pancake_mix_protein", "brownie_mix",
-        "cake_mix",
+        "soy_flour", "soy_flour_full", "lupin_flour", "oat_flour", "oat_flour_gf", "semolina", "sorghum_flour",
+        "quinoa_flour", "teff_flour", "flour_gf_rice", "flour_gf_starch", "pancake_mix", "pancake_mix_protein",
+        "brownie_mix", "cake_mix",
     }
 )  # fmt: skip
 _RAW_BEANS: Final = frozenset({"white_beans_dry", "black_beans_dry", "kidney_beans_dry", "chickpeas_dry"})
-_NOT_FOR_DOGS: Final = frozenset({"raisins", "golden_raisins", "grapes", "macadamias"})
+_NOT_FOR_DOGS: Final = frozenset({"raisins", "golden_raisins", "grapes", "macadamias", "macadamias_salted"})
 _NO_THEOBROMINE: Final = frozenset({"white_chocolate", "white_chips_0", "cocoa_butter"})
 _SWELLING: Final = frozenset({"psyllium", "chia"})
-_SMALL_SEEDS: Final = frozenset({"chia", "flax", "hemp_hearts", "poppy_seeds", "sesame"})
+_SMALL_SEEDS: Final = frozenset({"chia", "flax", "hemp_hearts", "poppy_seeds", "sesame", "sesame_toasted"})
 _FIRM_ROLES: Final = ("nut", "seed")
 
 
@@ -87,23 +88,23 @@ def _raw(bake: PartBake, cold: bool) -> bool:
 
 
 def _raw_egg(lines: list[HazardLine]) -> Hazard | None:
-    raw = texts(lines, lambda line: line.item.slug in RAW_EGGS and line.raw)
+    raw = texts(lines, lambda line: is_raw_egg(line.item) and line.raw)
     if raw:
         sentence = (
             "It is eaten with raw egg: take pasteurised egg, and keep it from small children, in pregnancy, and from "
             "who is old or ill."
         )
         return Hazard("raw egg", sentence, "Raw egg may carry salmonella.", raw)
-    baked = texts(lines, lambda line: line.item.slug in RAW_EGGS)
+    baked = texts(lines, lambda line: is_raw_egg(line.item))
     return (baked and Hazard("raw egg", "Do not taste the dough.", "Raw egg may carry salmonella.", baked)) or None
 
 
 def _raw_flour(lines: list[HazardLine]) -> Hazard | None:
     reason = "Raw flour may carry E. coli or salmonella, and heating it at home is not known to make it safe."
-    raw = texts(lines, lambda line: line.item.slug in _RAW_GRAINS and line.raw)
+    raw = texts(lines, lambda line: _is_raw_grain(line.item) and line.raw)
     if raw:
         return Hazard("raw flour", "It is eaten with raw flour: take flour sold as heat-treated.", reason, raw)
-    baked = texts(lines, lambda line: line.item.slug in _RAW_GRAINS)
+    baked = texts(lines, lambda line: _is_raw_grain(line.item))
     return (baked and Hazard("raw flour", "Do not eat the flour raw.", reason, baked)) or None
 
 
@@ -118,7 +119,7 @@ def _raw_beans(lines: list[HazardLine]) -> Hazard | None:
 
 
 def _honey(lines: list[HazardLine]) -> Hazard | None:
-    found = texts(lines, lambda line: line.item.slug == "honey")
+    found = texts(lines, lambda line: line.item.slug == "honey" or is_reference(line.item, "honey"))
     return (
         found
         and Hazard(
@@ -168,9 +169,19 @@ def _dogs(lines: list[HazardLine]) -> Hazard | None:
     found = texts(lines, lambda line: line.item.slug == "xylitol" or line.item.polyol_kind == "xylitol")
     if found:
         return Hazard("xylitol", "Keep it from dogs, crumbs too.", "Little xylitol is enough to poison a dog.", found)
-    other = texts(lines, lambda line: line.item.slug in _NOT_FOR_DOGS or _has_theobromine(line.item))
+    other = texts(lines, lambda line: _is_not_for_dogs(line.item))
     reason = "Cocoa and chocolate, raisins and grapes, and macadamias are poisonous to dogs."
     return (other and Hazard("dogs", "Keep it from dogs.", reason, other)) or None
+
+
+def _is_not_for_dogs(item: Ingredient) -> bool:
+    named = is_reference(item, "raisin", "grape", "macadamia", "chocolate", "cocoa")
+    return named or item.slug in _NOT_FOR_DOGS or _has_theobromine(item)
+
+
+def _is_raw_grain(item: Ingredient) -> bool:
+    """Flour of any kind; of the second shelf what is called so first, "Potato flour"."""
+    return item.slug in _RAW_GRAINS or (item.reference and "flour" in words(item.name.partition(",")[0]))
 
 
 def _has_theobromine(item: Ingredient) -> bool:

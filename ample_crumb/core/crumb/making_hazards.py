@@ -3,7 +3,7 @@
 import re
 from typing import Final
 
-from ample_crumb.core.crumb.hazard import RAW_EGGS, Hazard, HazardLine, texts
+from ample_crumb.core.crumb.hazard import Hazard, HazardLine, is_raw_egg, texts
 
 _MICROWAVE: Final = re.compile(r"\bmicrowav\w*", re.IGNORECASE)
 _MELTED: Final = re.compile(r"\bmelt\w*", re.IGNORECASE)
@@ -78,7 +78,7 @@ def _hot_oil(method: str) -> Hazard | None:
 
 def _early_cheesecake(lines: list[HazardLine], family: str) -> Hazard | None:
     """Creamy before it is safe: 71 C (160 F) is what US food safety asks of egg dishes, from memory."""
-    eggs = texts(lines, lambda line: line.item.slug in RAW_EGGS) if family == "baked-cheesecake" else ()
+    eggs = texts(lines, lambda line: is_raw_egg(line.item)) if family == "baked-cheesecake" else ()
     if not eggs:
         return None
     return Hazard(

@@ -15,7 +15,7 @@ from ample_crumb.core.quantity.letter_search import LetterSearch
 from ample_crumb.core.quantity.name_matching import NameIndex
 from ample_crumb.core.quantity.weighing import Measures
 from ample_crumb.core.remembered import Remembered
-from ample_crumb.core.tables import read_table
+from ample_crumb.core.tables import grams_in, read_table
 
 _FIBRE_KINDS: Final = {
     "inulin": "soluble", "fibre_syrup": "soluble", "soluble_corn_fibre": "soluble", "polydextrose": "soluble",
@@ -112,7 +112,7 @@ def _ingredient(row: Mapping[str, str]) -> Ingredient:
         per_100g=Nutrients(*[float(row[name]) if row[name] else None for name in NAMES]),
         polyol_kind=row["polyol_kind"],
         fibre_kind=_FIBRE_KINDS.get(row["slug"], ""),
-        measures=Measures(_grams(row["cup_g"]), _grams(row["piece_g"]), _grams(row["pack_g"])),
+        measures=Measures(grams_in(row["cup_g"]), grams_in(row["piece_g"]), grams_in(row["pack_g"])),
         allergens=_several(row["allergens"]),
         vegan=row["vegan"] == "yes",
         vegetarian=row["vegetarian"] == "yes",
@@ -133,7 +133,3 @@ def _ingredient(row: Mapping[str, str]) -> Ingredient:
 
 def _several(cell: str) -> tuple[str, ...]:
     return tuple(part for part in cell.split(";") if part)
-
-
-def _grams(cell: str) -> dict[str, float]:
-    return {word: float(grams) for word, grams in (part.split("=") for part in _several(cell))}

@@ -1,13 +1,13 @@
 """Home-made preparations: what a food that is bought may be made of, how long that takes and how long it keeps."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 from typing import Final
 
 from ample_crumb.core.food.cooking_yield import cooked_or_dry
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
-from ample_crumb.core.tables import read_table
+from ample_crumb.core.tables import grams_in, read_table
 
 _ALL_OF_IT: Final = 0.02
 """Share by which the parts may weigh more or less than what is made of them, where nothing boils off or is strained."""
@@ -52,10 +52,9 @@ class Preparation:
         if mass_g <= 0:
             raise ValueError(f"mass_g is {mass_g!r}; it must be over 0")
         times = mass_g / self.mass_g
-        parts = tuple(PreparedFrom(part.slug, part.name, part.mass_g * times) for part in self.parts)
-        return Preparation(
-            self.slug, mass_g, parts, self.minutes, self.wait_minutes, self.keeps, self.how, self.source,
-        )  # fmt: skip
+        return replace(
+            self, mass_g=mass_g, parts=tuple(replace(part, mass_g=part.mass_g * times) for part in self.parts)
+        )
 
 
 def preparation_of(slug: str) -> Preparation | None:
@@ -69,11 +68,11 @@ def preparations() -> dict[str, Preparation]:
     foods = reference_cupboard().ingredients
     found: dict[str, Preparation] = {}
     for row in read_table("foods/preparations"):
-        parts = [each.split("=") for each in row["of"].split(";")]
+        parts = grams_in(row["of"])
         made = Preparation(
             slug=row["makes"],
-            mass_g=float(row["yield_g"]) if row["yield_g"] else _cooked_g(parts[0][0], float(parts[0][1])),
-            parts=tuple(PreparedFrom(slug, foods[slug].name, float(grams)) for slug, grams in parts),
+            mass_g=float(row["yield_g"]) if row["yield_g"] else _cooked_g(parts),
+            parts=tuple(PreparedFrom(slug, foods[slug].name, grams) for slug, grams in parts.items()),
             minutes=int(row["minutes"]),
             wait_minutes=int(row["wait_minutes"]),
             keeps=row["keeps"],
@@ -84,7 +83,8 @@ def preparations() -> dict[str, Preparation]:
     return found
 
 
-def _cooked_g(dry: str, grams: float) -> float:
+def _cooked_g(parts: dict[str, float]) -> float:
+    ((dry, grams),) = parts.items()
     cooked = cooked_or_dry(dry)
     assert cooked is not None, dry
     return grams * cooked.factor

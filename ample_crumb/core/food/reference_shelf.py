@@ -6,7 +6,7 @@ is read when one of them is first asked for.
 
 from bisect import bisect_left
 from collections import UserDict
-from collections.abc import Iterator, Mapping
+from collections.abc import Mapping
 from functools import cache, lru_cache
 from heapq import nsmallest
 from math import log
@@ -18,7 +18,7 @@ from ample_crumb.core.food.nutrients import NAMES, Nutrients
 from ample_crumb.core.food.provenance import Provenance
 from ample_crumb.core.quantity.name_matching import is_manner, tells, words
 from ample_crumb.core.quantity.weighing import Measures
-from ample_crumb.core.tables import read_table
+from ample_crumb.core.tables import grams_in, read_table
 
 PREFIX: Final = "sr28-"
 """Slugs of these foods begin with it; their number in the database follows."""
@@ -176,7 +176,7 @@ def _ingredient(row: Mapping[str, str]) -> Ingredient:
         role=row["role"],
         per_100g=_nutrients(row),
         polyol_kind="",
-        measures=Measures(_grams(row["cup_g"]), _grams(row["piece_g"]), _grams(row["pack_g"])),
+        measures=Measures(grams_in(row["cup_g"]), grams_in(row["piece_g"]), grams_in(row["pack_g"])),
         # Its name tells some; what else is in it the table does not say.
         allergens=tuple(each.name for each in declared.allergens),
         allergens_open=True,
@@ -202,13 +202,3 @@ def _nutrients(row: Mapping[str, str]) -> Nutrients:
 
 def _cell(cell: str | None, unsaid: float | None) -> float | None:
     return unsaid if cell is None else float(cell) if cell else None
-
-
-def _grams(cell: str) -> dict[str, float]:
-    return dict(_each(cell))
-
-
-def _each(cell: str) -> Iterator[tuple[str, float]]:
-    for part in filter(None, cell.split(";")):
-        word, grams = part.split("=")
-        yield word, float(grams)

@@ -18,7 +18,9 @@ _ALWAYS: Final = frozenset(
 Annex, "any other food used for its sweetening properties"; 21 CFR 101.60(c)(2)(ii), an ingredient that substitutes for
 added sugars, such as jam, juice concentrate or dried fruit; both from memory of them."""
 
-_ALONE: Final = frozenset({"banana", "apple_sauce", "fruit_puree", "apple", "pear", "mango"})
+_ALONE: Final = frozenset(
+    {"banana", "banana_green", "banana_overripe", "apple_sauce", "fruit_puree", "apple", "pear", "mango"}
+)
 """Fruit that sweetens where nothing else does; common practice."""
 
 

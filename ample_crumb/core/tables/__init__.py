@@ -7,6 +7,11 @@ import csv
 from importlib.resources import files
 
 
+def grams_in(cell: str) -> dict[str, float]:
+    """A cell of grams by word: "spooned=120;sifted=113"."""
+    return {word: float(grams) for word, grams in (part.split("=") for part in cell.split(";") if part)}
+
+
 def read_table(name: str) -> list[dict[str, str]]:
     """Rows of a table by column, such as `production/heat`: of its file, or of each file of its folder by name."""
     place = files(__name__).joinpath(*name.split("/"))

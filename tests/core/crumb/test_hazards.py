@@ -4,7 +4,9 @@ import unittest
 from dataclasses import replace
 
 from ample_crumb.core.crumb.hazards import find_hazards
+from ample_crumb.core.food.reference_shelf import reference_shelf
 from ample_crumb.core.formula.evaluation import evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences
 from tests.core.given import CUPBOARD, part
 
@@ -28,7 +30,7 @@ class Hazards(unittest.TestCase):
     def test_what_dogs_must_not_get(self) -> None:
         for line, name in (
             ("20 g dark chocolate", "dogs"), ("20 g cocoa", "dogs"), ("30 g raisins", "dogs"),
-            ("50 g macadamias, ground", "dogs"), ("40 g xylitol", "xylitol"),
+            ("50 g macadamias, ground", "dogs"), ("50 g salted macadamias", "dogs"), ("40 g xylitol", "xylitol"),
         ):  # fmt: skip
             with self.subTest(line):
                 self.assertIn(name, hazards("cookie", "100 g oats", line))
@@ -38,6 +40,7 @@ class Hazards(unittest.TestCase):
         self.assertNotIn("raw egg", hazards("edible-dough", "100 g liquid egg whites", "50 g whey"))
         self.assertIn("raw egg", hazards("edible-dough", "2 egg whites", "50 g whey"))
         self.assertIn("raw flour", hazards("edible-dough", "100 g gluten-free flour"))
+        self.assertIn("raw flour", hazards("edible-dough", "100 g full-fat soy flour"))
         self.assertIn("ten minutes", hazards("brownie", "200 g dry kidney beans")["raw beans"])
 
     def test_what_is_wet_and_of_milk_or_egg_is_kept_cold(self) -> None:
@@ -79,8 +82,21 @@ class Hazards(unittest.TestCase):
         self.assertIn("one mug after the other", hazards("mug-cake", "30 g whey")["several mugs"])
         self.assertNotIn("several mugs", hazards("cake", "30 g whey"))
 
+    def test_a_reference_food_is_told_by_its_name(self) -> None:
+        for chosen, name in (
+            ("egg duck whole fresh raw", "raw egg"), ("potato flour", "raw flour"), ("raisins seeded", "dogs"),
+            ("cocoa dry powder hi-fat", "dogs"), ("almonds honey roasted", "honey"),
+        ):  # fmt: skip
+            slug = reference_shelf().find(chosen, 1)[0]
+            evaluated = evaluate((Part("", (Line("50 g of it", slug),)),), 2, CUPBOARD, ReadingPreferences())
+            found = find_hazards(evaluated, evaluated.piece, "edible-dough", "", CUPBOARD)
+            with self.subTest(chosen):
+                self.assertIn(name, {each.name for each in found})
+        self.assertNotIn("raw egg", hazards("edible-dough", "100 g liquid egg whites"))
+
     def test_whole_nuts_but_not_ground_ones(self) -> None:
         self.assertIn("choking", hazards("cookie", "50 g hazelnuts"))
         self.assertNotIn("choking", hazards("cookie", "50 g hazelnuts, ground"))
         self.assertNotIn("choking", hazards("cookie", "50 g shredded coconut"))
+        self.assertNotIn("choking", hazards("cookie", "50 g toasted sesame seeds"))
         self.assertIn("choking", hazards("no-bake-bite", "100 g oats"))

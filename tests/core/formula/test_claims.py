@@ -46,6 +46,7 @@ class Sweetened(unittest.TestCase):
             (("100 g dates", "100 g almonds"), False),
             (("40 g raisins", "100 g oats", "100 g skyr"), False),
             (("1 banana", "2 eggs"), False),
+            (("2 overripe bananas", "2 eggs"), False),
             # Beside a sweetener a banana is fruit.
             (("1 banana", "100 g oats", "30 g erythritol"), True),
             (("100 g blueberries", "200 g skyr"), True),

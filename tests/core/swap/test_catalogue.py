@@ -27,6 +27,18 @@ class Catalogue(unittest.TestCase):
                     self.assertGreaterEqual(rule.ratio_for(source), 0)
                     self.assertTrue(rule.target != source or rule.ratio != 1, "a swap for itself")
 
+    def test_every_nut_and_nut_butter_that_holds_nuts_has_a_swap_without(self) -> None:
+        """However it is roasted, salted or sweetened."""
+        known = {source for rule in catalogue().values() for source in rule.sources}
+        unswapped = {
+            "mixed_nuts", "mixed_nuts_salted", "brazil_nuts", "hazelnut_spread", "hazelnut_spread_0", "peanut_powder",
+        }  # fmt: skip
+        for slug, item in CUPBOARD.ingredients.items():
+            nutty = item.role in ("nut", "nut butter") and {"tree nuts", "peanut"} & set(item.allergens or ())
+            if nutty and slug not in unswapped:
+                with self.subTest(slug):
+                    self.assertIn(slug, known)
+
     def test_every_sweetener_that_stands_in_for_sugar_is_as_sweet(self) -> None:
         for rule in catalogue().values():
             if rule.ratio is None:

@@ -59,7 +59,7 @@ _DISCLOSED: Final = (
     ("saturated fat", "saturates_g", 4.0),
     ("sodium", "salt_g", 0.480 * SALT_PER_SODIUM),
 )
-"""From these on, in a reference amount, every claim has to point to the nutrient: 21 CFR 101.13 (h)(1), from memory.
+"""Over these, in a reference amount, every claim has to point to the nutrient: 21 CFR 101.13 (h)(1), from memory.
 Cholesterol, of which 60 mg are the fourth, has no column here."""
 
 US_SMALL_REFERENCE_G: Final = 30.0
