@@ -7,7 +7,7 @@ from typing import Final
 from ample_crumb.core.problem import TooMuch
 from ample_crumb.core.quantity.line_parser import read_line
 from ample_crumb.core.quantity.line_splitting import LIST_LENGTH, split_foods
-from ample_crumb.core.quantity.stated_figures import is_stated_row, without_boast
+from ample_crumb.core.quantity.stated_figures import begins_with_number, is_stated_row, without_boast
 from ample_crumb.core.quantity.written_step import is_step
 from ample_crumb.core.quantity.written_yield import (
     is_bare_yield,
@@ -68,9 +68,6 @@ _PART_WORDS: Final = re.compile(
 )
 _PLAIN_PART: Final = re.compile(r"^(?:the\s+)?[\w'’-]+$")
 """One word alone, such as "Crust", names a part where another part follows; more words are rather a title."""
-
-_LEADING: Final = re.compile(r"^[-–•*]?\s*[\d½¼¾⅓⅔⅛]")
-"""A row that begins with a number, as lines do."""
 
 _SENTENCE: Final = re.compile(r"[.!?…][\"”’')]*$")
 _FEW_WORDS, _MANY_WORDS = 5, 12
@@ -152,7 +149,7 @@ class _Reader:
     def _step(self, row: str) -> bool:
         """Whether a row behind lines is a step, or goes on with one. Lines may follow: those of the next part do."""
         told = any(lines for _, lines in self.parts)
-        self.telling = told and (is_step(row) or (self.telling and _is_sentence(row) and not _LEADING.match(row)))
+        self.telling = told and (is_step(row) or (self.telling and _is_sentence(row) and not begins_with_number(row)))
         return self.telling
 
     def _yield(self, row: str, first: bool) -> bool:
@@ -165,6 +162,9 @@ class _Reader:
             return False
         if self.pieces is None:
             self.pieces = pieces
+        if is_step(row):
+            # "Cut into 20 and serve cold" says both.
+            self.method.append(row)
         if first and not says:
             self.title = title_before_yield(row)
         return True

@@ -86,11 +86,16 @@ def read_stated(text: str) -> StatedFigures:
     return stated
 
 
+def begins_with_number(row: str) -> bool:
+    """Whether a row begins with a number, behind a bullet perhaps, as lines do."""
+    return bool(_LEADING.match(row))
+
+
 def is_stated_row(row: str) -> bool:
     """Whether a row says something of the recipe and is no line of it: it states figures, and does not begin with an
     amount of a food."""
     short = row[:LONGEST_ROW]
-    if not any(sign.isdigit() for sign in short) or (_LEADING.match(short) and not _KCAL_FIRST.match(short)):
+    if not any(sign.isdigit() for sign in short) or (begins_with_number(short) and not _KCAL_FIRST.match(short)):
         return False
     return read_stated(short) != NOTHING_STATED or bool(
         _PER.search(short) and (_KCAL.search(short) or _KJ.search(short))

@@ -60,6 +60,10 @@ class Said(unittest.TestCase):
                 self.assertEqual((recipe.pieces, recipe.title), (pieces, title))
                 self.assertEqual(recipe.parts[0].lines[:2], ("200 g oats", "2 eggs"))
 
+    def test_a_step_that_says_it_stays_a_step(self) -> None:
+        recipe = read_recipe("Oat squares\n200 g oats\nMethod\nBake it.\nCut into 20 squares and serve cold.")
+        self.assertEqual((recipe.pieces, recipe.method), (20, ("Bake it.", "Cut into 20 squares and serve cold.")))
+
     def test_more_than_a_kitchen_makes_is_none(self) -> None:
         self.assertEqual(read_pieces(f"makes {MOST_PIECES}"), MOST_PIECES)
         self.assertIsNone(read_pieces(f"makes {MOST_PIECES + 1}"))
