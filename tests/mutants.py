@@ -63,7 +63,7 @@ MUTANTS: Final = (
     ),
     Mutant(
         "shelf: what is noted is not looked at",
-        "formula/reading.py",
+        "formula/meant.py",
         'said = line.name if tells_no_state(line.notes) else " ".join((line.name, *line.notes))',
         "said = line.name",
         _SHELF,

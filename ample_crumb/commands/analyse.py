@@ -9,6 +9,7 @@ from ample_crumb.commands.analysis_text import check_in_words, table
 from ample_crumb.commands.arguments import cupboard_of, production_inputs, text_of
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.formula import parts_of
+from ample_crumb.core.formula.questions import Asking, questions_of
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.production import produce
@@ -39,7 +40,8 @@ def analyse(given: argparse.Namespace) -> int:
     if given.json:
         crumb = crumb_json(recipe, made, cupboard, given.family, preferences.energy)
         said = "\n".join((recipe.title, *recipe.method))
-        analysis = analysis_json(as_given, made, cupboard, given.family, said)
+        asking = Asking(made.evaluated, made.bake_yield.kept_share, family, cupboard, preferences)
+        analysis = analysis_json(as_given, made, cupboard, given.family, said, questions_of(asking))
         print(json.dumps(analysis | crumb, ensure_ascii=False, indent=2))
     else:
         print(table(recipe.title, made))

@@ -1,6 +1,7 @@
 """An analysis for other programs."""
 
 import math
+from collections.abc import Mapping, Sequence
 from itertools import islice
 from typing import Any, Final
 
@@ -16,7 +17,8 @@ from ample_crumb.core.formula.allergens import allergens_of
 from ample_crumb.core.formula.claims import claims_of
 from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.formula import Part
-from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine
+from ample_crumb.core.formula.questions import LineQuestion
+from ample_crumb.core.formula.reading import LineAlternative, ReadingPreferences, ReadLine
 from ample_crumb.core.formula.stated import compare_stated
 from ample_crumb.core.production.production import Production
 from ample_crumb.core.production.written_oven import read_oven
@@ -98,9 +100,15 @@ def dial_json(dial: Dial) -> dict[str, Any]:
 
 
 def analysis_json(
-    as_given: list[str], made: Production, cupboard: Cupboard, family: str, said: str = ""
+    as_given: list[str],
+    made: Production,
+    cupboard: Cupboard,
+    family: str,
+    said: str = "",
+    questions: Sequence[LineQuestion] = (),
 ) -> dict[str, Any]:
-    """An analysis as one JSON object; `said` is what the text says besides its lines."""
+    """An analysis as one JSON object; `said` is what the text says besides its lines, `questions` what those ask."""
+    asked = {question.line_id: question for question in questions if not question.answered}
     evaluated = made.evaluated
     allergens = allergens_of(evaluated, cupboard)
     claims = claims_of(evaluated, allergens, family, cupboard)
@@ -116,7 +124,7 @@ def analysis_json(
         "fill": _rounded(made.tin_fill.share) if made.tin_fill else None,
         "check_from_min": _rounded(made.bake_window.from_min) if made.bake_window else None,
         "check_until_min": _rounded(made.bake_window.until_min) if made.bake_window else None,
-        "lines": [_line_json(text, list(islice(pairs, len(split_foods(text))))) for text in as_given],
+        "lines": [_line_json(text, list(islice(pairs, len(split_foods(text)))), asked) for text in as_given],
         "doubt": [
             {"text": line.text, "share": _rounded(doubt.share)} for line, doubt in ranked if doubt.share >= 0.005
         ],
@@ -139,6 +147,22 @@ def analysis_json(
             "us": [each.claim.name for each in claims.us if each.claim.holds],
         },
         "at_least": [name for name in evaluated.batch.at_least if name in _NUTRIENTS],
+    }
+
+
+def _question_json(question: LineQuestion) -> dict[str, Any]:
+    """What a line asks, with what may be answered."""
+    return {"text": question.text, "choices": [answer.label for answer in question.answers]}
+
+
+def _alternative_json(one: LineAlternative) -> dict[str, Any]:
+    """What may go in by a line that leaves a choice."""
+    read = one.weighed
+    return {
+        "text": one.text,
+        "ingredient": one.ingredient.name,
+        "grams": _rounded(read.mass_g) if read else None,
+        "energy_kcal": _rounded(read.figures.nutrients.energy_kcal) if read else None,
     }
 
 
@@ -168,7 +192,9 @@ def _rounded(value: float | None) -> float | None:
     return None if value is None else round(value, 3)
 
 
-def _line_json(text: str, foods: list[tuple[ReadLine, LineUncertainty]]) -> dict[str, Any]:
+def _line_json(
+    text: str, foods: list[tuple[ReadLine, LineUncertainty]], asked: Mapping[str, LineQuestion]
+) -> dict[str, Any]:
     """A line as given; of several foods on one line the names are joined and the figures added."""
     read = [food.weighed for food, _ in foods if food.weighed is not None]
     figures = total(weighed.figures for weighed in read)
@@ -184,6 +210,10 @@ def _line_json(text: str, foods: list[tuple[ReadLine, LineUncertainty]]) -> dict
         if read
         else None,
         "protein_g_sd": _rounded(math.hypot(*(uncertainty.protein_sd_g for _, uncertainty in foods))) if read else None,
-        "sure": all(food.sure for food, _ in foods),
+        "sure": all(food.sure and food.asks is None for food, _ in foods),
+        "question": next((_question_json(asked[food.id]) for food, _ in foods if food.id in asked), None),
+        "alternatives": [
+            _alternative_json(each) for food, _ in foods if food.leaves_choice for each in food.alternatives
+        ],
         "problem": " ".join(food.problem for food, _ in foods if food.problem) or None,
     }

@@ -18,6 +18,7 @@ from ample_crumb.core.formula.claims import FormulaClaims, claims_of
 from ample_crumb.core.formula.cost import Cost, cost_of
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.formula.questions import Asking, LineQuestion, questions_of
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.core.production.production import Production
 from ample_crumb.core.uncertainty.propagation import Uncertainty, propagate
@@ -84,6 +85,12 @@ class EvaluatedFormula:
     def hazards(self) -> tuple[Hazard, ...]:
         """What to be careful of."""
         return find_hazards(self.figures, self.made.piece, self.dough.family, self.draft.method, self.context.cupboard)
+
+    @property
+    def questions(self) -> tuple[LineQuestion, ...]:
+        """What its lines ask."""
+        kept, context = self.made.bake_yield.kept_share, self.context
+        return questions_of(Asking(self.figures, kept, self.dough.family, context.cupboard, context.preferences))
 
     @property
     def cost(self) -> Cost | None:

@@ -59,6 +59,7 @@ def settled_view(formula: EvaluatedFormula, twin: TwinFigures | None) -> Settled
         stated=compare_stated(
             read_stated(f"{formula.draft.name}\n{formula.draft.method}"), formula.figures, formula.made.piece
         ),
+        questions=formula.questions,
         hazards=formula.hazards,
         repairs=repairs_of(formula),
         ingredients=label_ingredients(formula.figures, formula.context.cupboard),

@@ -20,7 +20,8 @@ from ample_crumb.core.formula.cost import Cost
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.label_text import LabelIngredient
 from ample_crumb.core.formula.protein_quality import ProteinQuality, quality_of
-from ample_crumb.core.formula.reading import Choice, ReadLine
+from ample_crumb.core.formula.questions import LineQuestion
+from ample_crumb.core.formula.reading import Asks, Choice, ReadLine
 from ample_crumb.core.formula.rewrite import fill_of
 from ample_crumb.core.formula.sellers_words import WordAnswer
 from ample_crumb.core.formula.stated import StatedComparison
@@ -77,8 +78,9 @@ class CookedOrDry:
 @dataclass(frozen=True, slots=True)
 class LineView:
     """A line as read, by its `id`. `mass_g` and the figures are None when it could not be, and `problem` says why;
-    `apart` holds the lines to make of a line that names several foods. Of `prepared_g` the share `used_share` goes in.
-    `fill` is how its cup was filled, one of `fills`; empty for the usual way, the first of them."""
+    `apart` holds the lines to make of a line that names several foods, and `asks` is what it asks. Of `prepared_g` the
+    share `used_share` goes in. `fill` is how its cup was filled, one of `fills`; empty for the usual way, the first of
+    them."""
 
     id: str
     text: str
@@ -97,6 +99,7 @@ class LineView:
     optional: bool
     problem: str
     apart: tuple[str, ...]
+    asks: Asks | None
     mass_sd_g: float
     energy_sd_kcal: float
     protein_sd_g: float
@@ -151,12 +154,13 @@ class EvaluatedView:
 @dataclass(frozen=True, slots=True)
 class SettledView:
     """What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of words
-    that sellers use, what its text states and whether that holds, what to be careful of, what would bring dials back,
-    and what stands on its label: ingredients, and figures of 100 g as it is eaten."""
+    that sellers use, what its text states and whether that holds, what its lines ask, what to be careful of, what would
+    bring dials back, and what stands on its label: ingredients, and figures of 100 g as it is eaten."""
 
     claims: FormulaClaims
     words: tuple[WordAnswer, ...]
     stated: StatedComparison | None
+    questions: tuple[LineQuestion, ...]
     hazards: tuple[Hazard, ...]
     repairs: tuple[RepairView, ...]
     ingredients: tuple[LabelIngredient, ...]
@@ -222,6 +226,7 @@ def line_view(line: ReadLine, uncertainty: LineUncertainty) -> LineView:
         optional=line.optional,
         problem=line.problem,
         apart=line.apart,
+        asks=line.asks,
         mass_sd_g=uncertainty.mass_sd_g,
         energy_sd_kcal=uncertainty.energy_sd_kcal,
         protein_sd_g=uncertainty.protein_sd_g,

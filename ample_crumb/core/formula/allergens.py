@@ -1,6 +1,6 @@
 """What a formula contains and which diets it breaks, with the lines that do it. Derived, never typed."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -8,6 +8,7 @@ from ample_crumb.core.food.allergens import BROKEN_BY, KNOWN
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.evaluation import FormulaFigures
+from ample_crumb.core.formula.reading import ReadLine
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,12 +32,19 @@ class Allergens:
     diets_kept: tuple[str, ...]
     unknown_lines: tuple[str, ...]
     open_lines: tuple[str, ...]
+    depends_on: tuple[Causes, ...] = ()
 
     def names(self) -> "AllergenNames":
         """The names alone."""
         return AllergenNames(
             contains=tuple(each.name for each in self.contains),
-            may_contain=tuple(each.name for each in self.may_contain),
+            may_contain=tuple(
+                dict.fromkeys(
+                    each.name
+                    for each in (*self.may_contain, *self.depends_on)
+                    if each.name not in {one.name for one in self.contains}
+                )
+            ),
             diets_broken=tuple(each.name for each in self.diets_broken),
             diets_kept=self.diets_kept,
             complete=not self.open_lines,
@@ -72,8 +80,15 @@ def allergens_of(evaluated: FormulaFigures, cupboard: Cupboard) -> Allergens:
         for place, (diet, _) in enumerate(_DIETS)
     ]
     unread = {line.text for line in lines if line.ingredient is None or line.apart}
+    choices = [(line.text, _choices(line, cupboard)) for line in lines if line.open_alternatives]
     open_diets = {
         diet for _, answers in answered for (diet, _), answer in zip(_DIETS, answers, strict=True) if answer is None
+    }
+    open_diets |= {
+        diet
+        for _, foods in choices
+        for place, (diet, _) in enumerate(_DIETS)
+        if any(item.once(_answers)[place] is not False for item in foods)
     }
     unsaid = {text for text, answers in answered if None in answers}
     untold = unread | {text for text, item in known if item.allergens is None or item.allergens_open}
@@ -86,7 +101,30 @@ def allergens_of(evaluated: FormulaFigures, cupboard: Cupboard) -> Allergens:
         else tuple(each.name for each in diets if not each.lines and each.name not in open_diets),
         unknown_lines=tuple(line.text for line in lines if line.text in unsaid or line.text in unread),
         open_lines=tuple(line.text for line in lines if line.text in untold),
+        depends_on=_depends_on(choices, known),
     )
+
+
+def _choices(line: ReadLine, cupboard: Cupboard) -> tuple[Ingredient, ...]:
+    return tuple(cupboard.ingredients[each.ingredient.slug] for each in line.open_alternatives)
+
+
+def _depends_on(
+    choices: Sequence[tuple[str, tuple[Ingredient, ...]]], known: Sequence[tuple[str, Ingredient]]
+) -> tuple[Causes, ...]:
+    """The allergens that one food of a choice has and another has not, unless another line brings them anyway."""
+    undecided = {text for text, _ in choices}
+    surely = {name for text, item in known if text not in undecided for name in item.allergens or ()}
+    differ = [
+        (text, tuple({name for item in foods for name in item.allergens or ()} - surely - _in_all(foods)))
+        for text, foods in choices
+    ]
+    return tuple(each for each in _by_allergen(differ) if each.lines)
+
+
+def _in_all(foods: tuple[Ingredient, ...]) -> set[str]:
+    first, *rest = (set(item.allergens or ()) for item in foods)
+    return first.intersection(*rest)
 
 
 def _answers(item: Ingredient) -> tuple[bool | None, ...]:

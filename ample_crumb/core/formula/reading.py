@@ -2,23 +2,23 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
-from typing import Final
+from enum import StrEnum
 
 from ample_crumb.core.follows import Follows
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import Figures
-from ample_crumb.core.food.reference_shelf import reference_shelf
 from ample_crumb.core.formula.formula import WHOLE, Line, PartOptions
-from ample_crumb.core.formula.said_of_food import unborne
+from ample_crumb.core.formula.meant import Meant, meant_by
 from ample_crumb.core.quantity.amount import WrittenLine
 from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
 from ample_crumb.core.quantity.line_splitting import split_foods
-from ample_crumb.core.quantity.name_matching import RUNNERS_UP, MatchResult, phrase, tells_no_state
+from ample_crumb.core.quantity.name_matching import phrase
 from ample_crumb.core.quantity.units import MeasureSystem
 from ample_crumb.core.quantity.unmeasured import usual_weight
 from ample_crumb.core.quantity.weighing import CannotWeigh, Weight, WeightBasis, weigh
+from ample_crumb.core.quantity.written_choice import NO_CHOICE, WrittenChoice, read_choice
 
 
 @dataclass(frozen=True, slots=True)
@@ -88,6 +88,25 @@ class WeighedLine:
         )
 
 
+class Asks(StrEnum):
+    """What a line asks its baker: which of its alternatives goes in, whether its food is the one it was taken for, how
+    much of it, or what its name means at all."""
+
+    WHICH = "which"
+    FOOD = "food"
+    AMOUNT = "amount"
+    UNKNOWN = "unknown"
+
+
+@dataclass(frozen=True, slots=True)
+class LineAlternative:
+    """What a line may mean: its `text` with this food, and what that brings, None where it has no grams."""
+
+    text: str
+    ingredient: Choice
+    weighed: WeighedLine | None
+
+
 @dataclass(frozen=True, slots=True)
 class ReadLine(Follows):
     """A line with all that was made of it; `id` names it within its formula.
@@ -95,6 +114,10 @@ class ReadLine(Follows):
     `weighed` is None when the line could not be read; then `problem` says why and the totals leave it out. `sure` is
     False when the `ingredient` is a likely guess that wants a look. `others` are the runner-ups, best first. `apart`
     holds the lines to make of a line that names several foods, and is empty otherwise.
+
+    `asks` is what it asks, None for nothing, and `alternatives` what it may mean, what stands for it now among them. A
+    line that leaves a choice ("honey or maple syrup") keeps its alternatives when it was made; others have them while
+    they ask.
     """
 
     text: str
@@ -106,7 +129,19 @@ class ReadLine(Follows):
     optional: bool
     problem: str
     apart: tuple[str, ...] = ()
+    asks: Asks | None = None
+    alternatives: tuple[LineAlternative, ...] = ()
     id: str = ""
+
+    @property
+    def leaves_choice(self) -> bool:
+        """Whether it is written so that one of several foods goes in."""
+        return bool(self.alternatives) and self.asks in (None, Asks.WHICH)
+
+    @property
+    def open_alternatives(self) -> tuple[LineAlternative, ...]:
+        """What else it may turn out to be, until that is said."""
+        return () if self.asks is None else self.alternatives
 
     @property
     def left_out(self) -> bool:
@@ -137,6 +172,11 @@ def read_against(
     read = replace(
         read,
         weighed=read.weighed and read.weighed.within(options),
+        alternatives=tuple(
+            replace(each, weighed=each.weighed and each.weighed.within(options)) for each in read.alternatives
+        )
+        if options.used_share < 1
+        else read.alternatives,
         optional=read.optional or options.optional,
         id=line.id,
     )
@@ -146,72 +186,142 @@ def read_against(
 
 
 def _read(text: str, cupboard: Cupboard, system: MeasureSystem, energy: EnergySystem, picked: str | None) -> ReadLine:
+    choice = read_choice(text)
+    name = read_line(text).name
+    if choice is NO_CHOICE or _is_own(name, choice, cupboard):
+        return _read_one(text, cupboard, system, energy, picked)
+    if choice.kind_only:
+        return replace(_read_one(choice.lines[0], cupboard, system, energy, picked, by_kind=True), text=text, name=name)
+    read = _read_choice(choice, cupboard, system, energy, picked)
+    return replace(read, text=text, name=name, optional=read.optional or choice.may_be_left)
+
+
+def _read_choice(
+    choice: WrittenChoice, cupboard: Cupboard, system: MeasureSystem, energy: EnergySystem, picked: str | None
+) -> ReadLine:
+    """A line of which one of several foods goes in: the one that was picked, else the first that has grams."""
+    pairs = zip(choice.lines, choice.in_full, strict=True)
+    lines = [full if full and _stands_for(full, line, cupboard) else line for line, full in pairs]
+    reads = [_read_one(line, cupboard, system, energy, None) for line in lines]
+    known = [read for read in reads if read.ingredient is not None] or reads[:1]
+    first = next((read for read in known if read.weighed is not None), known[0])
+    chosen = next((read for read in known if read.ingredient and read.ingredient.slug == picked), None)
+    if chosen is None and picked is not None:
+        # Something else than is written, in the amount of what is written first.
+        chosen = _read_one(first.text, cupboard, system, energy, picked)
+    read = chosen or first
+    slugs = dict.fromkeys(each.ingredient.slug for each in known if each.ingredient)
+    if len(slugs) < 2:
+        return replace(read, weighed=read.weighed and _spanning(read.weighed, known))
+    others = tuple(each.ingredient for each in known if each.ingredient and each.ingredient != read.ingredient)
+    asks = Asks.AMOUNT if read.weighed is None else None if chosen else Asks.WHICH
+    return replace(
+        read,
+        sure=chosen is not None,
+        others=tuple(dict.fromkeys((*others, *read.others))),
+        asks=asks,
+        alternatives=tuple(
+            LineAlternative(each.text, each.ingredient, each.weighed) for each in known if each.ingredient
+        ),
+    )
+
+
+def _spanning(weighed: WeighedLine, reads: list[ReadLine]) -> WeighedLine:
+    """One food in either of two amounts, "1 large or 2 small bananas": as much as the first, from the less to the
+    more."""
+    each = [read.weighed for read in reads if read.weighed is not None]
+    return replace(weighed, low_g=min(one.low_g for one in each), high_g=max(one.high_g for one in each))
+
+
+def _is_own(name: str, choice: WrittenChoice, cupboard: Cupboard) -> bool:
+    """Whether a product of the kitchen is called like a choice: "Nuts or seeds"."""
+    found = cupboard.index.find(name)
+    own = found.best is not None and found.in_full and found.best.key in cupboard.own
+    return own and read_line(choice.lines[0]).name != name
+
+
+def _stands_for(full: str, short: str, cupboard: Cupboard) -> bool:
+    """Whether a line with the word that it shares with another names a food just as it is called, or the line without
+    it names none: "oat milk" of "oat or almond milk"."""
+    long, bare = read_line(full), read_line(short)
+    return cupboard.index.find(long.name, long.notes).in_full or cupboard.index.find(bare.name).best is None
+
+
+def _read_one(
+    text: str,
+    cupboard: Cupboard,
+    system: MeasureSystem,
+    energy: EnergySystem,
+    picked: str | None,
+    *,
+    by_kind: bool = False,
+) -> ReadLine:
     line = read_line(text)
-    unit = line.amount.terms[0].unit.name if line.amount else ""
-    found = cupboard.index.find(line.name, line.notes, unit) if line.name else _NOTHING
-    ingredient, sure = _meant(found, cupboard, picked)
-    shelf = _of_the_shelf(line, cupboard) if ingredient is None and line.name else ()
-    if shelf:
-        ingredient = shelf[0]
-    if ingredient and picked is None and unborne(line.name, line.notes, ingredient):
-        sure = False
-    others = (*map(Choice.from_ingredient, shelf[1:]), *_others(found, ingredient, cupboard))
-    weight: Weight | None = None
-    problem = line.problem
+    meant = meant_by(line, cupboard, picked, by_kind=by_kind)
+    ingredient = meant.food
+    others = tuple(map(Choice.from_ingredient, meant.others))
     foods = split_foods(text[:LINE_LENGTH])
     apart = foods if len(foods) > 1 else ()
+    weighed: WeighedLine | None = None
+    problem = line.problem
     if apart:
         # One line, one food: the second would otherwise be lost without a word.
         problem = f"This names {len(apart)} foods; give each a line of its own."
-    if line.purpose is not None and ingredient is not None and not apart:
-        weight = usual_weight(line.purpose, ingredient.slug, ingredient.role, ingredient.measures, system)
-        problem = problem if weight is None else ""
-    if not problem and ingredient is None:
+    elif ingredient is not None:
+        weighed, problem = _weighed(line, ingredient, system, energy)
+    elif not problem:
         near = f" Did you mean {others[0].name}?" if others else ""
         problem = f"We know no ingredient called “{line.name[:60]}”.{near}"
-    if not problem and ingredient is not None and weight is None:
-        try:
-            weight = weigh(line, ingredient.name, ingredient.measures, system)
-        except CannotWeigh as cannot:
-            problem = str(cannot)
     return ReadLine(
         text=text,
         name=line.name,
         ingredient=Choice.from_ingredient(ingredient) if ingredient else None,
         others=others,
-        sure=sure,
-        weighed=_weighed(ingredient, weight, energy) if ingredient and weight else None,
+        sure=meant.sure,
+        weighed=weighed,
         optional=line.optional,
         problem=problem,
         apart=apart,
+        asks=None if apart or not line.name else _asked(meant, line, weighed),
+        alternatives=() if apart else _offered(text, line, meant, system, energy),
     )
 
 
-_NOTHING: Final = MatchResult(None, (), sure=False)
+def _offered(
+    text: str, line: WrittenLine, meant: Meant, system: MeasureSystem, energy: EnergySystem
+) -> tuple[LineAlternative, ...]:
+    """What a line may mean besides; foods that its measure fits, where there are any."""
+    found = [
+        LineAlternative(text, Choice.from_ingredient(food), _weighed(line, food, system, energy)[0])
+        for food in meant.offered
+    ]
+    return tuple([each for each in found if each.weighed is not None] or found)
 
 
-def _meant(found: MatchResult, cupboard: Cupboard, picked: str | None) -> tuple[Ingredient | None, bool]:
-    if picked is not None and picked in cupboard.ingredients:
-        return cupboard.ingredients[picked], True
-    if found.best is None:
-        return None, False
-    return cupboard.ingredients[found.best.key], found.sure
+def _asked(meant: Meant, line: WrittenLine, weighed: WeighedLine | None) -> Asks | None:
+    if meant.food is None:
+        return Asks.UNKNOWN if line.amount is not None or meant.others else None
+    if weighed is None and (meant.sure or line.amount is None):
+        return Asks.AMOUNT
+    return None if meant.sure else Asks.FOOD
 
 
-def _of_the_shelf(line: WrittenLine, cupboard: Cupboard) -> tuple[Ingredient, ...]:
-    """Foods of the second shelf that a line may mean that no food of the cupboard is near to; a guess always."""
-    said = line.name if tells_no_state(line.notes) else " ".join((line.name, *line.notes))
-    slugs = reference_shelf().meant(said, 1 + RUNNERS_UP)
-    return tuple(cupboard.ingredients[slug] for slug in slugs if slug in cupboard.ingredients)
+def _weighed(
+    line: WrittenLine, food: Ingredient, system: MeasureSystem, energy: EnergySystem
+) -> tuple[WeighedLine | None, str]:
+    """What a line brings of a food, and why it brings nothing, as a sentence."""
+    weight: Weight | None = None
+    if line.purpose is not None:
+        weight = usual_weight(line.purpose, food.slug, food.role, food.measures, system)
+    elif not line.problem:
+        try:
+            weight = weigh(line, food.name, food.measures, system)
+        except CannotWeigh as cannot:
+            return None, str(cannot)
+    return (None, line.problem) if weight is None else (_brought(food, weight, energy), "")
 
 
-def _others(found: MatchResult, ingredient: Ingredient | None, cupboard: Cupboard) -> tuple[Choice, ...]:
-    matches = ((found.best,) if found.best else ()) + found.others
-    slugs = [match.key for match in matches if ingredient is None or match.key != ingredient.slug]
-    return tuple(Choice.from_ingredient(cupboard.ingredients[slug]) for slug in slugs)
-
-
-def _weighed(ingredient: Ingredient, weight: Weight, energy: EnergySystem) -> WeighedLine:
+def _brought(ingredient: Ingredient, weight: Weight, energy: EnergySystem) -> WeighedLine:
     nutrients = ingredient.per_100g_by(energy).times(weight.mass_g / 100)
     return WeighedLine(
         ingredient=Choice.from_ingredient(ingredient),

@@ -36,6 +36,9 @@ _MORE_OF_IT: Final = re.compile(
 )
 """More of the same food, once it turns out to be wanted: "plus 1 tbsp if needed"."""
 
+_OFFERED: Final = re.compile(r"(?:or|take|use)\b", re.IGNORECASE)
+"""What stands in the place of the food before it: "1 egg, or leave out and take 2 tbsp more milk"."""
+
 _EACH: Final = re.compile(r"^(?P<amount>[^,;]*?\w)\s+each(?:\s+of)?\s*:?\s+(?P<names>\D+)$", re.IGNORECASE)
 _BETWEEN: Final = re.compile(r"\s*(?:,|&|\band\b)\s*(?:(?:and|&)\s+)?", re.IGNORECASE)
 _JUICE_AND_ZEST: Final = re.compile(
@@ -97,6 +100,8 @@ def _parts(before: str, after: str) -> bool:
     """Whether one food ends and another begins here. "skyr 150 g, oats 30 g" name the amount behind each; "1 banana,
     mashed (about 1/3 cup)" is one food."""
     after = _BREAK.split(after, maxsplit=1)[0][:LINE_LENGTH]
+    if _OFFERED.match(after):
+        return False
     if read_used(after) or _MORE_OF_IT.match(after.strip()):
         return False
     first, second = _form(before), _form(after)

@@ -121,8 +121,6 @@ _MOST_RANKED: Final = 64
 _LONGEST_NAME: Final = 200
 """No food is called more letters."""
 
-_OR: Final = re.compile(r"\s(?:or|/)\s", re.IGNORECASE)
-
 
 @lru_cache(maxsize=16384)
 def fold(text: str) -> str:
@@ -218,6 +216,11 @@ class MatchResult:
     others: tuple[Match, ...]
     sure: bool
 
+    @property
+    def in_full(self) -> bool:
+        """Whether the best is called just so."""
+        return self.best is not None and self.best.score_ratio >= _IN_FULL
+
 
 _Name = TypeVar("_Name")
 
@@ -290,15 +293,6 @@ class NameIndex:
         here = self._weight.get(word)
         return here if here is not None or self._upon is None else self._upon._weighs(word)
 
-    def find(self, name: str, notes: tuple[str, ...] = (), unit: str = "") -> MatchResult:
-        """What `name` means. `notes` and `unit` help to tell states apart ("chickpeas", "drained", from a can)."""
-        found = self._match(name, notes, unit)
-        first, *rest = _OR.split(name, maxsplit=1)
-        told = found.sure and found.best is not None and found.best.score_ratio >= _IN_FULL
-        if told or not rest or not words(first) or not words(rest[0]):
-            return found
-        return self._first_of(first, rest[0], notes, unit) or found
-
     def called(self, name: str) -> "Iterator[str]":
         """Of this index, and then of the one below, the first key with a name of just these telling words."""
         ours = frozenset(words(name))
@@ -326,24 +320,8 @@ class NameIndex:
             if len(bag) > 1 and bag <= ours:
                 yield key
 
-    def _first_of(self, first: str, second: str, notes: tuple[str, ...], unit: str) -> MatchResult | None:
-        """The first of two alternatives, never sure: "butter or coconut oil", "oat or almond milk"."""
-        one, other = self._match(first, notes, unit), self._match(second, notes, unit)
-        joined = self._match(f"{first} {second.rsplit(maxsplit=1)[-1]}", notes, unit)
-        # "oat or almond milk" and "vanilla or plain yogurt" share their last word; "milk or water" share nothing.
-        shared = (
-            len(words(second)) > 1
-            and joined.best is not None
-            and (joined.best.score_ratio >= _IN_FULL or (other.best is not None and joined.best.key == other.best.key))
-        )
-        chosen = joined if shared else one
-        if chosen.best is None:
-            return None
-        best = chosen.best
-        others = tuple(match for match in (other.best, *chosen.others) if match and match.key != best.key)
-        return MatchResult(best, others[:RUNNERS_UP], sure=False)
-
-    def _match(self, name: str, notes: tuple[str, ...], unit: str) -> MatchResult:
+    def find(self, name: str, notes: tuple[str, ...] = (), unit: str = "") -> MatchResult:
+        """What `name` means. `notes` and `unit` help to tell states apart ("chickpeas", "drained", from a can)."""
         main = words(name)
         noted = tuple(word for note in notes for word in words(note))
         unit_word = _UNIT_WORDS.get(unit, "")

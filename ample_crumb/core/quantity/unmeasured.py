@@ -29,6 +29,10 @@ _EXTRA: Final = re.compile(
     r"^(?:plus\s+)?(?:some\s+)?(?:extra|more|additional|a little|a bit of|some)\s+", re.IGNORECASE
 )
 
+_AS_MANY: Final = re.compile(
+    r"^(?:as (?:many|much)|however (?:many|much)|enough) (?P<name>[^\d,]+?) (?:as|you|to) .*$", re.IGNORECASE
+)
+
 A_DUSTING_G: Final = 5.0
 """Flour, cocoa or icing sugar over a tin or a bake, and fat to grease one: a teaspoon or two. Common practice."""
 
@@ -51,6 +55,9 @@ class Unmeasured:
 def without_amount(plain: str) -> Unmeasured:
     """What a text without an amount names, and what for."""
     name = _EXTRA.sub("", " ".join(plain.split()))
+    as_many = _AS_MANY.match(name)
+    if as_many:
+        return Unmeasured(as_many["name"], "enough")
     for purpose, pattern in (("taste", _TASTE), ("dust", _DUST), ("tin", _TIN)):
         bare = pattern.sub("", name)
         if bare and bare != name:

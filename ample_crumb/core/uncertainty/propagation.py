@@ -63,8 +63,9 @@ def propagate(
         var(sum) = sum over lines (c sd(m))^2 + sum over foods (sum of m sd(c) over the food's lines)^2
 
     because each line is measured anew while the lines of one food share what is in it; sd(c) is `FOOD_SHARE` of c, or
-    the rounding of the product's label. A piece adds `PORTION_SHARE` of itself when there are several. Carbohydrate is
-    counted by `definition`. Unread lines bring nothing: the band is that of what could be read.
+    the rounding of the product's label. A line that has not said which of several foods it means adds how far the
+    farthest of them lies from the one that stands for it. A piece adds `PORTION_SHARE` of itself when there are
+    several. Carbohydrate is counted by `definition`. Unread lines bring nothing: the band is that of what was read.
     """
     lines = tuple(evaluated.lines())
     figures = [line.weighed.figures if line.weighed else None for line in lines]
@@ -77,24 +78,33 @@ def propagate(
     for content, food in zip(contents, foods, strict=True):
         before = of_food.get(food)
         of_food[food] = content if before is None else tuple(map(add, before, content))
-    by_measuring = [tuple(value * share for value in own) for own, share in zip(held, measured, strict=True)]
+    by_measuring = [
+        _with_what_else(tuple(value * share for value in own), own, line, definition)
+        for own, share, line in zip(held, measured, lines, strict=True)
+    ]
     sds = [math.hypot(*column) for column in zip(*by_measuring, *of_food.values(), strict=True)]
-    mass_sd = math.hypot(*(share * each.mass_g for share, each in zip(measured, figures, strict=True) if each))
+    mass_sds = [_mass_sd_g(line, share) for line, share in zip(lines, measured, strict=True)]
+    mass_sd = math.hypot(*mass_sds)
     batch = StandardUncertainty(mass_sd, Nutrients(*sds) if sds else Nutrients(*_NOTHING))
     piece = _piece(batch, evaluated, definition)
     whole = sds[_ENERGY] ** 2 if sds else 0.0
     uncertainties = tuple(
         LineUncertainty(
-            mass_sd_g=share * line.weighed.mass_g,
+            mass_sd_g=mass,
             energy_sd_kcal=math.hypot(measuring[_ENERGY], content[_ENERGY]),
             protein_sd_g=math.hypot(measuring[_PROTEIN], content[_PROTEIN]),
             # What the lines of one food share is parted among them by how much each has of it.
             share=(measuring[_ENERGY] ** 2 + content[_ENERGY] * of_food[food][_ENERGY]) / whole if whole else 0.0,
-            weighed_sd_kcal=_weighed(line.weighed, share, piece, evaluated.piece_count),
+            # A scale does not tell which food it is.
+            weighed_sd_kcal=None
+            if line.open_alternatives
+            else _weighed(line.weighed, share, piece, evaluated.piece_count),
         )
         if line.weighed
         else LineUncertainty(0.0, 0.0, 0.0, 0.0, None)
-        for line, food, share, measuring, content in zip(lines, foods, measured, by_measuring, contents, strict=True)
+        for line, food, share, mass, measuring, content in zip(
+            lines, foods, measured, mass_sds, by_measuring, contents, strict=True
+        )
     )
     ranked = sorted(range(len(uncertainties)), key=lambda place: -uncertainties[place].share)
     weigh = tuple(
@@ -110,6 +120,28 @@ def _measured(line: ReadLine, item: Ingredient | None) -> float:
     if line.weighed is None or item is None:
         return 0.0
     return mass_sd_g(line.weighed, item) / line.weighed.mass_g
+
+
+def _mass_sd_g(line: ReadLine, share: float) -> float:
+    """The doubt of a line's grams, and of which of several foods goes in."""
+    if line.weighed is None:
+        return 0.0
+    own = line.weighed.mass_g
+    others = (abs(each.weighed.mass_g - own) for each in line.open_alternatives if each.weighed)
+    return math.hypot(share * own, max(others, default=0.0))
+
+
+def _with_what_else(
+    measuring: tuple[float, ...], own: tuple[float, ...], line: ReadLine, definition: CarbohydrateDefinition
+) -> tuple[float, ...]:
+    """The doubt of measuring a line, and of which of several foods it is."""
+    if line.weighed is None or not line.open_alternatives:
+        return measuring
+    others = [_held(each.weighed.figures, definition) for each in line.open_alternatives if each.weighed]
+    return tuple(
+        math.hypot(sd, max((abs(other[place] - value) for other in others), default=0.0))
+        for place, (sd, value) in enumerate(zip(measuring, own, strict=True))
+    )
 
 
 def _held(figures: Figures | None, definition: CarbohydrateDefinition) -> tuple[float, ...]:

@@ -40,6 +40,22 @@ class WhatIsInIt(unittest.TestCase):
         self.assertEqual(found.diets_kept, ("vegetarian",))
         self.assertEqual(found.unknown_lines, ())
 
+    def test_what_is_not_decided_depends(self) -> None:
+        found = contents("100 g oats", "50 g butter or coconut oil", "30 g almonds or peanuts")
+        self.assertEqual(
+            {each.name: each.lines for each in found.depends_on},
+            {
+                "peanut": ("30 g almonds or peanuts",),
+                "milk": ("50 g butter or coconut oil",),
+                "tree nuts": ("30 g almonds or peanuts",),
+            },
+        )
+        self.assertNotIn("vegan", found.diets_kept)
+        self.assertIn("peanut", found.names().may_contain)
+        # Milk that another line brings does not depend on anything.
+        sure = contents("100 g skyr", "50 g butter or coconut oil")
+        self.assertEqual((sure.depends_on, [each.name for each in sure.contains]), ((), ["milk"]))
+
     def test_the_dairy_free_chips_keep_it_dairy_free(self) -> None:
         found = contents("100 g oat flour", "1/2 cup dairy-free chocolate chips")
         self.assertIn("dairy-free", found.diets_kept)

@@ -59,7 +59,7 @@ SURE = {
     "2 scoops (60 g) vanilla whey": ("whey_concentrate", 60),
     "1 scoop/30g whey": ("whey_concentrate", 30),
     "1 scoop chocolate casein protein powder": ("micellar_casein", 32),
-    "2 scoops protein powder, 30 g each": ("whey_concentrate", 60),
+    "2 scoops whey powder, 30 g each": ("whey_concentrate", 60),
     "1 packet stevia": ("packets_stevia", 1),
     "1 sachet gelatine": ("gelatine", 7),
     "1 tub skyr": ("skyr", 450),
@@ -101,6 +101,19 @@ SURE = {
     "1/2 cup walnuts, chopped, plus more for topping": ("walnuts", 58.5),
 }
 
+OR = {
+    "100 g almond flour or oat flour": ("almond_flour", "oat_flour"),
+    "1/2 cup oat or almond milk": ("oat_milk", "almond_milk"),
+    "1 cup almond, oat or soy milk": ("almond_milk", "oat_milk", "soy_milk"),
+    "1 cup vanilla or Greek yogurt": ("yogurt_vanilla", "greek_yogurt_2"),
+    "1/4 cup milk or water": ("milk_whole", "water"),
+    "30 g whey/casein": ("whey_concentrate", "micellar_casein"),
+    "1 egg (or 50 g apple sauce)": ("egg", "apple_sauce"),
+    "1 egg, or leave out and take 2 tbsp more milk": ("egg", "milk_whole"),
+    "100 g dark chocolate / milk chocolate": ("dark_chocolate", "milk_chocolate"),
+}
+"""Lines that leave a choice, with what they leave it between; the first is taken and doubted."""
+
 NOT_READ = (
     "Chips to taste",
     "peanut butter",
@@ -128,6 +141,14 @@ class Lines(unittest.TestCase):
                 assert line.weighed is not None, line.problem
                 self.assertEqual((line.ingredient.slug, line.sure), (slug, True))
                 self.assertAlmostEqual(line.weighed.mass_g, grams, delta=0.051)
+
+    def test_of_several_foods_the_first_is_taken_and_doubted(self) -> None:
+        for text, slugs in OR.items():
+            with self.subTest(text):
+                line = read(text)
+                assert line.weighed is not None, line.problem
+                self.assertEqual(tuple(each.ingredient.slug for each in line.alternatives), slugs)
+                self.assertEqual((line.weighed.ingredient.slug, line.sure, line.text), (slugs[0], False, text))
 
     def test_lines_that_are_not_read_say_why_and_count_for_nothing(self) -> None:
         for text in NOT_READ:

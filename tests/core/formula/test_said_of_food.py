@@ -26,7 +26,7 @@ ITSELF = {
     "2 dried figs": "dried_figs", "150 g paneer": "paneer", "20 g oat fibre": "oat_fibre",
     "1 tsp peppermint extract": "peppermint_extract", "1 tsp almond extract": "almond_extract",
     "2 tsp gluten-free baking powder": "baking_powder", "250 ml coconut drink": "coconut_drink",
-    "2 tbsp coconut cream": "coconut_cream", "200 ml coconut milk": "coconut_milk",
+    "2 tbsp coconut cream": "coconut_cream", "200 ml full-fat coconut milk": "coconut_milk",
 }  # fmt: skip
 
 
@@ -65,7 +65,7 @@ class Said(unittest.TestCase):
             "2 tbsp raw honey", "3 raw bananas", "1 cup light cream", "100 g light cream cheese",
             "100 ml liquid egg whites", "10 g instant espresso powder", "2 tbsp light brown sugar",
             "100 g cooked quinoa", "50 g dried cranberries, sweetened", "100 g almonds, salted",
-            "100 g flour, gluten-free", "200 ml cream, whipped", "100 g strawberries, fresh or frozen",
+            "100 g flour, gluten-free", "200 ml heavy cream, whipped", "100 g strawberries, fresh or frozen",
         ):  # fmt: skip
             with self.subTest(text):
                 line = read(text)

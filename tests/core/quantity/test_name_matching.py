@@ -60,17 +60,6 @@ class Names(unittest.TestCase):
         self.assertEqual((slug, sure), ("fruit_puree", False))
         self.assertEqual(meant("100 g vanilla soft cheese")[1], False)
 
-    def test_of_two_alternatives_the_first_is_taken_and_doubted(self) -> None:
-        cases = {
-            "100 g almond flour or oat flour": "almond_flour",
-            "1/2 cup oat or almond milk": "oat_milk",
-            "1 cup vanilla or plain yogurt": "yogurt_vanilla",
-            "1/4 cup milk or water": "milk_whole",
-        }
-        for text, slug in cases.items():
-            with self.subTest(text):
-                self.assertEqual(meant(text), (slug, False))
-
     def test_every_name_in_the_cupboard_finds_its_own_row(self) -> None:
         cupboard = reference_cupboard()
         lost = [

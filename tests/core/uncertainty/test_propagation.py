@@ -70,6 +70,12 @@ class Bands(unittest.TestCase):
         self.assertAlmostEqual(apart, math.hypot(758 * 0.05, math.sqrt(2) * 3.79))
         self.assertAlmostEqual(together, math.hypot(758 * 0.05, 3.79))
 
+    def test_a_choice_that_is_not_made_spans_its_foods(self) -> None:
+        # SR28: butter 717, coconut oil 892 kcal in 100 g; the scale and the table add 7.2 and 36 kcal.
+        open_sd = uncertainty("100 g butter or coconut oil").batch.nutrients.energy_kcal or 0
+        self.assertAlmostEqual(open_sd, math.hypot(892 - 717, 717 * 0.01, 717 * FOOD_SHARE), delta=1)
+        self.assertEqual(uncertainty("100 g butter or coconut oil").worth_weighing, ())
+
     def test_a_piece_adds_that_pieces_are_unequal(self) -> None:
         whole, cut = uncertainty("300 g oats"), uncertainty("300 g oats", pieces=10)
         batch = whole.batch.nutrients.energy_kcal or 0

@@ -1428,6 +1428,11 @@ export interface components {
             unknown_lines: string[];
             /** Open Lines */
             open_lines: string[];
+            /**
+             * Depends On
+             * @default []
+             */
+            depends_on: components["schemas"]["Causes"][];
         };
         /**
          * Alternative
@@ -1505,6 +1510,13 @@ export interface components {
             /** Archived */
             archived: boolean;
         };
+        /**
+         * Asks
+         * @description What a line asks its baker: which of its alternatives goes in, whether its food is the one it was taken for, how
+         *     much of it, or what its name means at all.
+         * @enum {string}
+         */
+        Asks: "which" | "food" | "amount" | "unknown";
         /**
          * BakeWindow
          * @description From when to look and until when it may take, in minutes, at `celsius` of that oven; `fahrenheit` and `gas` say
@@ -3039,6 +3051,29 @@ export interface components {
             id: string;
         };
         /**
+         * LineAnswer
+         * @description An answer: its `label`, and the line that it makes of the one that asks: its `text`, read as the food `slug`.
+         *     `energy_kcal` and `protein_g` are what a piece has more by it; None where it has no grams. `holds` for the one that
+         *     stands now.
+         */
+        LineAnswer: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+            /** Slug */
+            slug: string;
+            /** Energy Kcal */
+            energy_kcal: number | null;
+            /** Protein G */
+            protein_g: number | null;
+            /**
+             * Holds
+             * @default false
+             */
+            holds: boolean;
+        };
+        /**
          * LineBody
          * @description A line as written, by its id, and the ingredient picked for it.
          */
@@ -3086,9 +3121,30 @@ export interface components {
             now_g: number;
         };
         /**
+         * LineQuestion
+         * @description What a line asks in a sentence, with up to four answers; none where nothing is near what it names. `answered` for
+         *     a choice that was made and can be made otherwise. `most_kcal` is how far a piece may come to lie from now.
+         */
+        LineQuestion: {
+            /** Line Id */
+            line_id: string;
+            /** Name */
+            name: string;
+            asks: components["schemas"]["Asks"];
+            /** Text */
+            text: string;
+            /** Answers */
+            answers: components["schemas"]["LineAnswer"][];
+            /** Answered */
+            answered: boolean;
+            /** Most Kcal */
+            most_kcal: number;
+        };
+        /**
          * LineView
          * @description A line as read, by its `id`. `mass_g` and the figures are None when it could not be, and `problem` says why;
-         *     `apart` holds the lines to make of a line that names several foods. Of `prepared_g` the share `used_share` goes in.
+         *     `apart` holds the lines to make of a line that names several foods, and `asks` is what it asks. Of `prepared_g` the
+         *     share `used_share` goes in.
          *     `fill` is how its cup was filled, one of `fills`; empty for the usual way, the first of them.
          */
         LineView: {
@@ -3123,6 +3179,7 @@ export interface components {
             problem: string;
             /** Apart */
             apart: string[];
+            asks: components["schemas"]["Asks"] | null;
             /** Mass Sd G */
             mass_sd_g: number;
             /** Energy Sd Kcal */
@@ -4443,14 +4500,16 @@ export interface components {
         /**
          * SettledView
          * @description What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of words
-         *     that sellers use, what its text states and whether that holds, what to be careful of, what would bring dials back,
-         *     and what stands on its label: ingredients, and figures of 100 g as it is eaten.
+         *     that sellers use, what its text states and whether that holds, what its lines ask, what to be careful of, what would
+         *     bring dials back, and what stands on its label: ingredients, and figures of 100 g as it is eaten.
          */
         SettledView: {
             claims: components["schemas"]["FormulaClaims"];
             /** Words */
             words: components["schemas"]["WordAnswer"][];
             stated: components["schemas"]["StatedComparison"] | null;
+            /** Questions */
+            questions: components["schemas"]["LineQuestion"][];
             /** Hazards */
             hazards: components["schemas"]["Hazard"][];
             /** Repairs */
