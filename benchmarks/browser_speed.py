@@ -27,6 +27,7 @@ def run(served: Served) -> None:
         page.get_by_role("button", name="New formula", exact=True).click()
         page.get_by_label("Recipe").fill("\n".join(["100 g skyr", *fresh_lines()]))
         page.get_by_role("button", name="Read it").click()
+        page.get_by_role("button", name="Make it a formula").click()
         page.locator("[data-piece-kcal]").wait_for()
         page.wait_for_timeout(1500)
         samples = [_keystroke(page, place) for place in range(TIMES + WARM_UP)][WARM_UP:]

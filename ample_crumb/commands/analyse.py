@@ -14,7 +14,7 @@ from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.production import produce
 from ample_crumb.core.quantity.units import MeasureSystem
-from ample_crumb.formats.recipe_text import recipe_from_text
+from ample_crumb.formats.recipe_text import recipes_from_text
 
 ALL_READ, UNUSABLE, SOME_UNREAD = 0, 2, 3
 
@@ -22,7 +22,9 @@ ALL_READ, UNUSABLE, SOME_UNREAD = 0, 2, 3
 def analyse(given: argparse.Namespace) -> int:
     """Reads a recipe file and prints its figures; returns the exit code."""
     try:
-        recipe = recipe_from_text(text_of(given.file))
+        recipe, *others = recipes_from_text(text_of(given.file))
+        if others:
+            print(f"The text holds {1 + len(others)} recipes; this is the first.", file=sys.stderr)
         pieces = given.pieces if given.pieces is not None else recipe.pieces or 1
         preferences = ReadingPreferences(MeasureSystem(given.measures), EnergySystem(given.energy))
         cupboard = cupboard_of(given.products)

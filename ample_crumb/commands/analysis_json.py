@@ -20,8 +20,10 @@ from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.questions import LineQuestion
 from ample_crumb.core.formula.reading import LineAlternative, ReadingPreferences, ReadLine
 from ample_crumb.core.formula.stated import compare_stated
+from ample_crumb.core.production.contradictions import contradictions_of
 from ample_crumb.core.production.production import Production
 from ample_crumb.core.production.written_oven import read_oven
+from ample_crumb.core.production.written_tin import read_written_tin
 from ample_crumb.core.quantity.line_splitting import split_foods
 from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
 from ample_crumb.core.quantity.stated_figures import read_stated
@@ -108,6 +110,7 @@ def analysis_json(
     questions: Sequence[LineQuestion] = (),
 ) -> dict[str, Any]:
     """An analysis as one JSON object; `said` is what the text says besides its lines, `questions` what those ask."""
+    tin = read_written_tin(said)
     asked = {question.line_id: question for question in questions if not question.answered}
     evaluated = made.evaluated
     allergens = allergens_of(evaluated, cupboard)
@@ -129,6 +132,8 @@ def analysis_json(
             {"text": line.text, "share": _rounded(doubt.share)} for line, doubt in ranked if doubt.share >= 0.005
         ],
         "oven_c": read_oven(said).oven_c,
+        "tin": tin.words if tin else None,
+        "contradictions": [each.text for each in contradictions_of(evaluated, said)],
         "stated": _stated_json(said, made),
         "parts": [
             {

@@ -2,6 +2,7 @@
 
 import json
 from collections.abc import Iterator
+from itertools import islice
 from typing import Any, Final
 
 from ample_crumb.core.problem import CannotUse, TooMuch
@@ -11,6 +12,7 @@ from ample_crumb.core.quantity.recipe_parser import (
     WrittenRecipe,
     read_recipe,
 )
+from ample_crumb.core.quantity.recipe_splitting import MOST_RECIPES, split_recipes
 from ample_crumb.core.quantity.written_yield import MOST_PIECES, read_pieces
 
 MOST_CHARACTERS: Final = 200_000
@@ -22,7 +24,12 @@ _DEEPEST: Final = 8
 
 
 def recipe_from_text(text: str) -> WrittenRecipe:
-    """Reads a recipe text of either kind. Raises CannotUse, with a sentence, when there is no recipe in it.
+    """The first recipe of a text of either kind. Raises CannotUse, with a sentence, when there is none in it."""
+    return recipes_from_text(text)[0]
+
+
+def recipes_from_text(text: str) -> tuple[WrittenRecipe, ...]:
+    """Reads each recipe of a text of either kind. Raises CannotUse, with a sentence, when there is none in it.
 
     JSON-LD is told by its first sign; a single Recipe, a list, and a @graph holding one are understood.
     Source: schema.org/Recipe (recipeIngredient, recipeYield, name, recipeInstructions).
@@ -34,27 +41,35 @@ def recipe_from_text(text: str) -> WrittenRecipe:
         raise CannotUse("This is no text; it holds zero bytes.")
     if text.lstrip()[:1] in {"{", "["} and '"' in text:
         return _from_json_ld(text)
-    recipe = read_recipe(text)
-    if not recipe.parts:
+    recipes = tuple(recipe for each in split_recipes(text) if (recipe := read_recipe(each)).parts)
+    if not recipes:
         raise CannotUse("There is no ingredient line in this text.")
-    return recipe
+    return recipes
 
 
-def _from_json_ld(text: str) -> WrittenRecipe:
+def _from_json_ld(text: str) -> tuple[WrittenRecipe, ...]:
     try:
         document = json.loads(text)
     except RecursionError as wrong:
         raise CannotUse("This JSON is nested too deep to be a recipe.") from wrong
     except ValueError as wrong:  # no JSON, or a number of thousands of digits
         raise CannotUse(f"This looks like JSON but cannot be read as such: {wrong}.") from wrong
-    recipe = next(_recipes(document), None)
-    if recipe is None:
+    found = tuple(islice(_recipes(document), MOST_RECIPES))
+    if not found:
         raise CannotUse("This JSON holds no schema.org Recipe.")
-    # "ingredients" is the property's older name, superseded but still found.
-    written = recipe.get("recipeIngredient", recipe.get("ingredients", []))
-    lines = tuple(_texts(written))
-    if not lines:
+    listing = [recipe for recipe in found if any(_texts(_ingredients(recipe)))]
+    if not listing:
         raise CannotUse("The Recipe in this JSON lists no ingredients (recipeIngredient).")
+    return tuple(map(_written, listing))
+
+
+def _ingredients(recipe: dict[str, Any]) -> Any:
+    # "ingredients" is the property's older name, superseded but still found.
+    return recipe.get("recipeIngredient", recipe.get("ingredients", []))
+
+
+def _written(recipe: dict[str, Any]) -> WrittenRecipe:
+    lines = tuple(_texts(_ingredients(recipe)))
     if len(lines) > MOST_LINES:
         raise TooMuch("lines", len(lines), MOST_LINES)
     title = recipe.get("name")

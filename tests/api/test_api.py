@@ -95,7 +95,8 @@ class LineIds(ApiCase):
 class Api(ApiCase):
     def test_the_story(self) -> None:
         self.targets()
-        pasted = self.ask("POST", "/api/v1/bench/paste", {"text": "Bean bars\nmakes 12\n- " + "\n- ".join(LINES)})
+        text = "Bean bars\nmakes 12\n- " + "\n- ".join(LINES)
+        (pasted,) = self.ask("POST", "/api/v1/bench/paste", {"text": text})["recipes"]
         self.assertEqual((pasted["title"], pasted["pieces"]), ("Bean bars", 12))
         made = self.create(*(line["text"] for line in pasted["parts"][0]["lines"]))
         piece = made["evaluated"]["piece"]

@@ -113,14 +113,14 @@ class TextsOfRecipes(CrumbCase):
     )
 
     def test_what_was_understood_of_a_page(self) -> None:
-        pasted = self.ask("POST", "/api/v1/bench/paste", {"text": self.TEXT})
+        pasted = self.ask("POST", "/api/v1/bench/paste", {"text": self.TEXT})["recipes"][0]
         self.assertEqual((pasted["title"], pasted["pieces"], pasted["oven_c"]), ("Bean squares", 16, 175))
         told = [(part["name"], part["options"]["bake"], part["options"]["optional"]) for part in pasted["parts"]]
         self.assertEqual(told, [("", "with the rest", False), ("Frosting", "not", True)])
         self.assertIn("Mix all and bake.", pasted["method"])
 
     def test_what_it_says_of_itself_is_held_against_its_lines(self) -> None:
-        pasted = self.ask("POST", "/api/v1/bench/paste", {"text": self.TEXT})
+        pasted = self.ask("POST", "/api/v1/bench/paste", {"text": self.TEXT})["recipes"][0]
         body = {"parts": pasted["parts"], "pieces": 16, "family": "", "day": DAY, "method": pasted["method"]}
         settled = self.ask("POST", "/api/v1/bench/settled", body)
         (energy,) = settled["stated"]["figures"]

@@ -30,7 +30,9 @@ def open_new(page: Page, text: str) -> None:
     page.get_by_role("button", name="New formula", exact=True).click()
     page.get_by_label("Recipe").fill(text)
     page.get_by_role("button", name="Read it" if text else "Start from nothing").click()
-    expect(page.get_by_label("Name of the formula")).to_be_visible()
+    if text:
+        page.get_by_role("button", name="Make it a formula").click()
+    expect(page.get_by_role("tab", name="Bench")).to_be_visible()
 
 
 class Story(InBrowser):

@@ -31,7 +31,7 @@ from ample_crumb.application.formulas.views import (
     BenchView,
     FormulaPage,
     FormulaView,
-    Pasted,
+    PastedText,
     ScaledView,
     SettledView,
 )
@@ -106,9 +106,9 @@ def other_tins(body: OtherTinsBody, database: InDatabase, principal: AsPrincipal
 
 
 @router.post("/bench/paste")
-def read_paste(body: PasteBody) -> Pasted:
-    """Takes a pasted text apart."""
-    return formulas_queries.paste(body.text)
+def read_paste(body: PasteBody, database: InDatabase, principal: AsPrincipal) -> PastedText:
+    """Takes a pasted text apart, each recipe in it."""
+    return formulas_queries.paste(database, principal, body.text)
 
 
 @dataclass(frozen=True, slots=True)

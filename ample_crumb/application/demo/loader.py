@@ -154,7 +154,7 @@ def _tins(database: Database, principal: Principal) -> None:
 
 
 def _formula(database: Database, principal: Principal, name: str, family: str) -> UUID:
-    pasted = _pasted(name)
+    pasted = _pasted(database, principal, name)
     parts = tuple(
         replace(part, options=_TOPPING) if part.name.casefold().endswith("topping") else part for part in pasted.parts
     )
@@ -165,10 +165,9 @@ def _formula(database: Database, principal: Principal, name: str, family: str) -
     return made.id
 
 
-def _pasted(name: str) -> Pasted:
-    return formulas_queries.paste(
-        files("ample_crumb.application.demo.kitchen").joinpath(f"{name}.txt").read_text("utf-8")
-    )
+def _pasted(database: Database, principal: Principal, name: str) -> Pasted:
+    text = files("ample_crumb.application.demo.kitchen").joinpath(f"{name}.txt").read_text("utf-8")
+    return formulas_queries.paste(database, principal, text).recipes[0]
 
 
 def _twins(database: Database, principal: Principal, made: Mapping[str, UUID]) -> None:
@@ -183,7 +182,7 @@ def _twins(database: Database, principal: Principal, made: Mapping[str, UUID]) -
 def _versions(database: Database, principal: Principal, formula_id: UUID, last: Draft) -> None:
     """From the classic to what it is now, a swap at a time."""
     for number in (1, 2, 3):
-        pasted = _pasted(f"{last.name.split()[-1]}-{number}")
+        pasted = _pasted(database, principal, f"{last.name.split()[-1]}-{number}")
         view = formulas_queries.open_one(database, principal, formula_id)
         draft = replace(view.draft, pieces=pasted.pieces or 1, parts=pasted.parts)
         formulas_commands.save(database, principal, formula_id, view.version, draft)

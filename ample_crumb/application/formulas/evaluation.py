@@ -18,6 +18,7 @@ from ample_crumb.core.formula.label_text import label_ingredients
 from ample_crumb.core.formula.sellers_words import words_of
 from ample_crumb.core.formula.stated import compare_stated
 from ample_crumb.core.problem import TooMuch
+from ample_crumb.core.production.contradictions import contradictions_of
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.core.quantity.recipe_parser import MOST_LINES
 from ample_crumb.core.quantity.stated_figures import read_stated
@@ -53,13 +54,13 @@ def settled_view(formula: EvaluatedFormula, twin: TwinFigures | None) -> Settled
     """What is worked out once a formula rests, for a screen."""
     piece_g = formula.made.piece.mass_g
     claims = formula.claims(twin)
+    said = f"{formula.draft.name}\n{formula.draft.method}"
     return SettledView(
         claims=claims,
         words=words_of(formula.figures, formula.made.piece, claims, formula.allergens, formula.context.cupboard),
-        stated=compare_stated(
-            read_stated(f"{formula.draft.name}\n{formula.draft.method}"), formula.figures, formula.made.piece
-        ),
+        stated=compare_stated(read_stated(said), formula.figures, formula.made.piece),
         questions=formula.questions,
+        contradictions=contradictions_of(formula.figures, said),
         hazards=formula.hazards,
         repairs=repairs_of(formula),
         ingredients=label_ingredients(formula.figures, formula.context.cupboard),

@@ -26,6 +26,7 @@ from ample_crumb.application.formulas.views import (
     FormulaPage,
     FormulaView,
     Pasted,
+    PastedText,
     ScaledView,
     SettledView,
     evaluated_view,
@@ -42,10 +43,14 @@ from ample_crumb.core.formula.rewrite import details_of, nudged, with_details
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.draft import UsedTin
 from ample_crumb.core.production.scaling import TinFactor, TinFactors, factors_by_part, factors_for_tins, scaled
+from ample_crumb.core.production.tins import Tin
+from ample_crumb.core.production.written_bake import read_bake
 from ample_crumb.core.production.written_oven import read_oven
+from ample_crumb.core.production.written_tin import nearest, read_written_tin
 from ample_crumb.core.quantity.line_parser import without_bullet
-from ample_crumb.formats.recipe_text import recipe_from_text
-from ample_crumb.store import formulas
+from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
+from ample_crumb.formats.recipe_text import recipes_from_text
+from ample_crumb.store import formulas, tins
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.formulas import FormulaRow, ListedFrom, ListOrder, Narrowed
 from ample_crumb.store.scope import Principal
@@ -119,16 +124,33 @@ def open_one(database: Database, principal: Principal, formula_id: UUID) -> Form
         return formula_view(connection, principal, row)
 
 
-def paste(text: str) -> Pasted:
+def paste(database: Database, principal: Principal, text: str) -> PastedText:
     """Takes a pasted text apart. Raises CannotUse with a sentence when it holds no recipe or too much."""
-    recipe = recipe_from_text(text)
+    recipes = recipes_from_text(text)
+    with database.transaction(principal) as connection:
+        own = {row.id: row.tin() for row in tins.listed(connection, principal.kitchen_id) if not row.archived}
+    return PastedText(tuple(_pasted(recipe, own) for recipe in recipes))
+
+
+def _pasted(recipe: WrittenRecipe, own: Mapping[UUID, Tin]) -> Pasted:
     parts = tuple(
         replace(part, lines=tuple(replace(line, text=without_bullet(line.text)) for line in part.lines))
         for part in parts_of(recipe)
     )
     method = "\n".join(recipe.method)[:20_000]
-    oven = read_oven(method)
-    return Pasted(recipe.title, recipe.pieces, parts, method, oven.oven_c, oven.oven)
+    oven, tin = read_oven(method), read_written_tin(method)
+    return Pasted(
+        title=recipe.title,
+        pieces=recipe.pieces,
+        parts=parts,
+        method=method,
+        oven_c=oven.oven_c,
+        oven=oven.oven,
+        tin=tin.words if tin else "",
+        tin_id=nearest(tin.tin, own) if tin else None,
+        bake=read_bake(method),
+        aside=recipe.aside,
+    )
 
 
 def nudge(database: Database, principal: Principal, line: Line, factor: float) -> str:

@@ -26,8 +26,10 @@ from ample_crumb.core.formula.rewrite import fill_of
 from ample_crumb.core.formula.sellers_words import WordAnswer
 from ample_crumb.core.formula.stated import StatedComparison
 from ample_crumb.core.production.bake_time import Oven
+from ample_crumb.core.production.contradictions import Contradiction
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.core.production.scaling import ScaledLine
+from ample_crumb.core.production.written_bake import WrittenBake
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 from ample_crumb.core.quantity.weighing import WeightBasis
 from ample_crumb.core.uncertainty.propagation import LineUncertainty
@@ -154,13 +156,15 @@ class EvaluatedView:
 @dataclass(frozen=True, slots=True)
 class SettledView:
     """What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of words
-    that sellers use, what its text states and whether that holds, what its lines ask, what to be careful of, what would
-    bring dials back, and what stands on its label: ingredients, and figures of 100 g as it is eaten."""
+    that sellers use, what its text states and whether that holds, what its lines ask, where it goes against itself,
+    what to be careful of, what would bring dials back, and what stands on its label: ingredients, and figures of 100 g
+    as it is eaten."""
 
     claims: FormulaClaims
     words: tuple[WordAnswer, ...]
     stated: StatedComparison | None
     questions: tuple[LineQuestion, ...]
+    contradictions: tuple[Contradiction, ...]
     hazards: tuple[Hazard, ...]
     repairs: tuple[RepairView, ...]
     ingredients: tuple[LabelIngredient, ...]
@@ -182,8 +186,9 @@ class FormulaView:
 
 @dataclass(frozen=True, slots=True)
 class Pasted:
-    """A pasted text taken apart. `pieces` is None when it does not say, as is what its oven is set to, °C, and which
-    oven it is."""
+    """A pasted recipe taken apart. `pieces` is None when it does not say, as is what its oven is set to, °C, and which
+    oven it is. `tin` is the tin in words, empty where it names none, `tin_id` that of the kitchen that is meant. `bake`
+    are its times, and `aside` holds what it says that is none of the recipe."""
 
     title: str
     pieces: int | None
@@ -191,6 +196,17 @@ class Pasted:
     method: str
     oven_c: float | None
     oven: Oven | None
+    tin: str
+    tin_id: UUID | None
+    bake: WrittenBake
+    aside: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class PastedText:
+    """A pasted text: each recipe in it, one at least."""
+
+    recipes: tuple[Pasted, ...]
 
 
 @dataclass(frozen=True, slots=True)

@@ -34,10 +34,12 @@ class LineAnswer:
 
 @dataclass(frozen=True, slots=True)
 class LineQuestion:
-    """What a line asks in a sentence, with up to four answers; none where nothing is near what it names. `answered` for
+    """What a line asks in a sentence, by its id and text, with up to four answers; none where nothing is near what it
+    names. `answered` for
     a choice that was made and can be made otherwise. `most_kcal` is how far a piece may come to lie from now."""
 
     line_id: str
+    line_text: str
     name: str
     asks: Asks
     text: str
@@ -76,6 +78,7 @@ def _question(line: ReadLine, part: PartFigures, asking: Asking) -> LineQuestion
     kcal = (abs(answer.energy_kcal) for answer in answers if answer.energy_kcal is not None)
     return LineQuestion(
         line_id=line.id,
+        line_text=line.text,
         name=line.name,
         asks=asks,
         text=question_text(line.name, asks),

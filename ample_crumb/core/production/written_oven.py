@@ -1,6 +1,7 @@
 """The oven that a text asks for: "preheat to 350 F", "175 °C, fan 155", "gas mark 4", "air fry at 160"."""
 
 import re
+from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cache
 from typing import Final
@@ -19,7 +20,7 @@ _OVEN: Final = re.compile(r"\b(?:oven|bak(?:e|ed|ing)|pre-?heat\w*|air[- ]?fry\w
 _FAN: Final = r"(?:fan|convection|circulat\w+)"
 _DEGREES: Final = re.compile(
     rf"(?P<before>{_FAN}\W{{0,3}})?(?P<number>\d{{2,3}})\s*(?:°|º|deg(?:rees?)?\.?)?\s*(?P<unit>c|f|celsius|fahrenheit)\b"
-    rf"(?P<behind>\W{{0,3}}{_FAN})?",
+    rf"(?P<behind>\W{{0,3}}{_FAN}(?!\W{{0,3}}\d))?",
     re.IGNORECASE,
 )
 _BARE: Final = re.compile(
@@ -42,24 +43,33 @@ class WrittenOven:
 
 def read_oven(text: str) -> WrittenOven:
     """The first heat that a text names in a row about an oven; of several in one row that without a fan."""
+    return next(iter(ovens_said(text)), WrittenOven())
+
+
+def ovens_said(text: str) -> Iterator[WrittenOven]:
+    """The heat of each row about an oven that names one."""
     for row in text.splitlines()[:MOST_ROWS]:
         short = row[:LONGEST_ROW]
-        if not _OVEN.search(short):
-            continue
-        found = [(_celsius(match), match) for match in _DEGREES.finditer(short)]
-        heats = [(heat, bool(match["before"] or match["behind"])) for heat, match in found if heat is not None]
-        if not heats:
-            heats = [(heat, False) for gas in _GAS.findall(short) if (heat := _gas_marks().get(gas)) is not None]
-        if not heats:
-            bare = ((_bare(match), bool(match["before"])) for match in _BARE.finditer(short))
-            heats = [(heat, fan) for heat, fan in bare if heat is not None]
+        heats = _heats(short) if _OVEN.search(short) else []
         if not heats:
             continue
         heat, fan = next((each for each in heats if not each[1]), heats[0])
         if _AIR_FRYER.search(short):
-            return WrittenOven(heat + AIR_FRYER_C, Oven.AIR_FRYER)
-        return WrittenOven(heat + FAN_C, Oven.FAN) if fan else WrittenOven(heat)
-    return WrittenOven()
+            yield WrittenOven(heat + AIR_FRYER_C, Oven.AIR_FRYER)
+        else:
+            yield WrittenOven(heat + FAN_C, Oven.FAN) if fan else WrittenOven(heat)
+
+
+def _heats(row: str) -> list[tuple[float, bool]]:
+    """The heats of a row in °C, and whether each is for a fan: with their unit, as gas marks, else as bare numbers."""
+    found = [(_celsius(match), match) for match in _DEGREES.finditer(row)]
+    heats = [(heat, bool(match["before"] or match["behind"])) for heat, match in found if heat is not None]
+    if not heats:
+        heats = [(heat, False) for gas in _GAS.findall(row) if (heat := _gas_marks().get(gas)) is not None]
+    if not heats:
+        bare = ((_bare(match), bool(match["before"])) for match in _BARE.finditer(row))
+        heats = [(heat, fan) for heat, fan in bare if heat is not None]
+    return heats
 
 
 def _celsius(match: re.Match[str]) -> float | None:

@@ -8,6 +8,7 @@ from ample_crumb.core.problem import TooMuch
 from ample_crumb.core.quantity.line_parser import read_line
 from ample_crumb.core.quantity.line_splitting import LIST_LENGTH, split_foods
 from ample_crumb.core.quantity.stated_figures import begins_with_number, is_stated_row, without_boast
+from ample_crumb.core.quantity.written_aside import begins_comments, is_aside
 from ample_crumb.core.quantity.written_step import is_step
 from ample_crumb.core.quantity.written_yield import (
     is_bare_yield,
@@ -31,12 +32,14 @@ class WrittenPart:
 
 @dataclass(frozen=True, slots=True)
 class WrittenRecipe:
-    """A recipe text taken apart. `pieces` is None when the text does not say; `method` holds the steps, unread."""
+    """A recipe text taken apart. `pieces` is None when the text does not say; `method` holds the steps, unread, and
+    what the text says of itself; `aside` what belongs to no recipe: prose, ratings, comments."""
 
     title: str
     parts: tuple[WrittenPart, ...]
     pieces: int | None
     method: tuple[str, ...]
+    aside: tuple[str, ...] = ()
 
 
 _COMMENT: Final = re.compile(r"^\s*(?:#(?!#)\s*|//|;)")
@@ -54,11 +57,10 @@ _METHOD: Final = re.compile(
 )
 _ASIDE: Final = re.compile(
     r"^(?:(?:prep(?:aration)?|cook(?:ing)?|bak(?:e|ing)|total|active|hands[- ]on|rest(?:ing)?|chill(?:ing)?"
-    r"|cool(?:ing)?|freez(?:e|ing)|additional)(?: time)?\s*:|(?:author|by|course|cuisine|keywords?|category|difficulty"
-    r"|cost|diet|calories|kcal|energy|rating|source|published|updated)\s*:|\d(?:/\d)?x(?:\s+\d(?:/\d)?x)+$)",
+    r"|cool(?:ing)?|freez(?:e|ing)|additional)(?: time)?\s*:|(?:diet|calories|kcal|energy)\s*:)",
     re.IGNORECASE,
 )
-"""What pages put round a recipe: times, author, a row of multipliers. Kept with the method, never read as food."""
+"""Times and figures of a recipe. Kept with the method, never read as food."""
 
 _PART_WORDS: Final = re.compile(
     r"^(?:for\s+(?:the\s+)?.+|(?:the\s+)?(?:[\w'’&-]+\s+){0,3}(?:dough|crust|base|bottom|filling|glaze|frosting|icing"
@@ -68,6 +70,9 @@ _PART_WORDS: Final = re.compile(
 )
 _PLAIN_PART: Final = re.compile(r"^(?:the\s+)?[\w'’-]+$")
 """One word alone, such as "Crust", names a part where another part follows; more words are rather a title."""
+
+_LONGEST_TITLE: Final = 10
+"""Words."""
 
 _SENTENCE: Final = re.compile(r"[.!?…][\"”’')]*$")
 _FEW_WORDS, _MANY_WORDS = 5, 12
@@ -80,11 +85,31 @@ def _is_sentence(row: str) -> bool:
     return (words >= _FEW_WORDS and bool(_SENTENCE.search(row))) or words >= _MANY_WORDS
 
 
+def begins_method(row: str) -> bool:
+    """Whether a row is the heading of the steps."""
+    return bool(_METHOD.match(_without_marks(row).partition(":")[0].strip(" *_")))
+
+
+def names_ingredients(row: str) -> bool:
+    """Whether a row is the heading of the ingredients."""
+    return bool(_INGREDIENTS.match(_without_marks(row).partition(":")[0].strip(" *_")))
+
+
+def could_be_title(row: str) -> bool:
+    """Whether a row could be the title of a recipe: no heading of a part or of the method, line, step or sentence."""
+    bare = _without_marks(row).strip(" *_#")
+    heading = ":" in bare or _METHOD.match(bare) or _INGREDIENTS.match(bare) or _PART_WORDS.match(bare)
+    if heading or not bare or len(bare.split()) > _LONGEST_TITLE or _SENTENCE.search(bare):
+        return False
+    aside = is_aside(bare) or begins_comments(bare) or is_stated_row(bare) or is_step(bare) or begins_with_number(bare)
+    return not aside and read_line(bare).amount is None
+
+
 def read_recipe(text: str) -> WrittenRecipe:
     """Takes a recipe text apart. Raises TooMuch for more than `MOST_LINES` written lines.
 
-    Headings ("For the glaze:", "## Crust", "TOPPING") begin parts; what somebody says before the title is kept with the
-    method. "Method" and its like end the ingredients until the
+    Headings ("For the glaze:", "## Crust", "TOPPING") begin parts; what somebody says before the title, comments and
+    what is of the page are left aside. "Method" and its like end the ingredients until the
     next heading that names ingredients. Lines that begin with # or // are comments; a first line without an amount is
     the title. Dashes are bullets when most lines begin with one, otherwise "-2 cups" is a negative amount.
     """
@@ -112,20 +137,28 @@ class _Reader:
         self.pieces: int | None = None
         self.parts: list[tuple[str, list[str]]] = [("", [])]
         self.method: list[str] = []
+        self.aside: list[str] = []
         self.in_method = False
         self.telling = False
+        self.commenting = False
         self.seen = 0
 
     def take(self, row: str) -> None:
+        self.commenting = self.commenting or begins_comments(row)
+        if self.commenting or is_aside(row):
+            self.aside.append(row)
+            return
         if len(row) > LIST_LENGTH:
             # A paragraph: nothing that is told by its look. Before anything else it is what somebody has to say.
-            aside = self.in_method or not self.seen or self._step(row)
-            (self.method if aside else self.parts[-1][1]).append(row)
+            told = self.in_method or (self.seen and self._step(row))
+            (self.method if told else self.parts[-1][1] if self.seen else self.aside).append(row)
             self.seen += bool(self.seen)
             return
         if _COMMENT.match(row):
-            if not self.seen and row.startswith("#"):
-                self.title = self.title or row.lstrip("# ").strip()
+            if not self.seen and row.startswith("#") and not self.title:
+                self.title = row.lstrip("# ").strip()
+            else:
+                self.aside.append(row)
             return
         first = self.seen == 0
         if first and is_stated_row(row):
@@ -133,7 +166,7 @@ class _Reader:
             self.method.append(row)
             row = without_boast(row)
         if first and _is_sentence(row) and read_line(row).amount is None and read_pieces(row) is None:
-            self.method.append(row)
+            self.aside.append(row)
             return
         if not first and not self.in_method and is_stated_row(row):
             self.method.append(row)
@@ -218,5 +251,6 @@ class _Reader:
         if len(parts) > 1 and not parts[0].name and _PART_WORDS.match(title) and _PLAIN_PART.match(title):
             # "Crust" over its lines, and "Filling" further down: the first of two parts, and no title.
             parts[0], title = WrittenPart(title[:80], parts[0].lines), ""
+        title = title.capitalize() if title.isupper() else title
         pieces = self.pieces or pieces_of_method(tuple(self.method))
-        return WrittenRecipe(title[:120], tuple(parts), pieces, tuple(self.method))
+        return WrittenRecipe(title[:120], tuple(parts), pieces, tuple(self.method), tuple(self.aside))

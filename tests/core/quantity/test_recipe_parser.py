@@ -40,7 +40,8 @@ class Recipes(unittest.TestCase):
     def test_what_pages_put_round_a_recipe_is_kept_aside(self) -> None:
         recipe = read_recipe("Bean bars\nPrep Time: 10 minutes\n1x 2x 3x\n200 g beans\nDirections: bake")
         self.assertEqual([part.lines for part in recipe.parts], [("200 g beans",)])
-        self.assertEqual(recipe.method, ("Prep Time: 10 minutes", "1x 2x 3x", "bake"))
+        self.assertEqual(recipe.method, ("Prep Time: 10 minutes", "bake"))
+        self.assertEqual(recipe.aside, ("1x 2x 3x",))
 
     def test_a_title_that_ends_in_the_word_of_a_part(self) -> None:
         for title in ("Lemon curd frosting", "Yogurt glaze", "Plum crumble", "Cocoa mousse", "Whipped quark filling"):

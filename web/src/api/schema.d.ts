@@ -183,7 +183,7 @@ export interface paths {
         put?: never;
         /**
          * Read Paste
-         * @description Takes a pasted text apart.
+         * @description Takes a pasted text apart, each recipe in it.
          */
         post: operations["read_paste_api_v1_bench_paste_post"];
         delete?: never;
@@ -1782,6 +1782,19 @@ export interface components {
             names: string[];
         };
         /**
+         * Contradiction
+         * @description What goes against what, as a sentence, with what would settle it; it may also be meant so.
+         */
+        Contradiction: {
+            /** Text */
+            text: string;
+            /**
+             * Settlements
+             * @default []
+             */
+            settlements: components["schemas"]["Settlement"][];
+        };
+        /**
          * CookedOrDry
          * @description The line with its food cooked from dry, or dry again: its text, and what that is to be read as.
          */
@@ -3122,12 +3135,15 @@ export interface components {
         };
         /**
          * LineQuestion
-         * @description What a line asks in a sentence, with up to four answers; none where nothing is near what it names. `answered` for
+         * @description What a line asks in a sentence, by its id and text, with up to four answers; none where nothing is near what it
+         *     names. `answered` for
          *     a choice that was made and can be made otherwise. `most_kcal` is how far a piece may come to lie from now.
          */
         LineQuestion: {
             /** Line Id */
             line_id: string;
+            /** Line Text */
+            line_text: string;
             /** Name */
             name: string;
             asks: components["schemas"]["Asks"];
@@ -3144,8 +3160,8 @@ export interface components {
          * LineView
          * @description A line as read, by its `id`. `mass_g` and the figures are None when it could not be, and `problem` says why;
          *     `apart` holds the lines to make of a line that names several foods, and `asks` is what it asks. Of `prepared_g` the
-         *     share `used_share` goes in.
-         *     `fill` is how its cup was filled, one of `fills`; empty for the usual way, the first of them.
+         *     share `used_share` goes in. `fill` is how its cup was filled, one of `fills`; empty for the usual way, the first of
+         *     them.
          */
         LineView: {
             /** Id */
@@ -3656,8 +3672,9 @@ export interface components {
         };
         /**
          * Pasted
-         * @description A pasted text taken apart. `pieces` is None when it does not say, as is what its oven is set to, °C, and which
-         *     oven it is.
+         * @description A pasted recipe taken apart. `pieces` is None when it does not say, as is what its oven is set to, °C, and which
+         *     oven it is. `tin` is the tin in words, empty where it names none, `tin_id` that of the kitchen that is meant. `bake`
+         *     are its times, and `aside` holds what it says that is none of the recipe.
          */
         Pasted: {
             /** Title */
@@ -3671,6 +3688,21 @@ export interface components {
             /** Oven C */
             oven_c: number | null;
             oven: components["schemas"]["Oven"] | null;
+            /** Tin */
+            tin: string;
+            /** Tin Id */
+            tin_id: string | null;
+            bake: components["schemas"]["WrittenBake"];
+            /** Aside */
+            aside: string[];
+        };
+        /**
+         * PastedText
+         * @description A pasted text: each recipe in it, one at least.
+         */
+        PastedText: {
+            /** Recipes */
+            recipes: components["schemas"]["Pasted"][];
         };
         /**
          * PieceSize
@@ -4500,8 +4532,9 @@ export interface components {
         /**
          * SettledView
          * @description What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of words
-         *     that sellers use, what its text states and whether that holds, what its lines ask, what to be careful of, what would
-         *     bring dials back, and what stands on its label: ingredients, and figures of 100 g as it is eaten.
+         *     that sellers use, what its text states and whether that holds, what its lines ask, where it goes against itself,
+         *     what to be careful of, what would bring dials back, and what stands on its label: ingredients, and figures of 100 g
+         *     as it is eaten.
          */
         SettledView: {
             claims: components["schemas"]["FormulaClaims"];
@@ -4510,6 +4543,8 @@ export interface components {
             stated: components["schemas"]["StatedComparison"] | null;
             /** Questions */
             questions: components["schemas"]["LineQuestion"][];
+            /** Contradictions */
+            contradictions: components["schemas"]["Contradiction"][];
             /** Hazards */
             hazards: components["schemas"]["Hazard"][];
             /** Repairs */
@@ -4517,6 +4552,20 @@ export interface components {
             /** Ingredients */
             ingredients: components["schemas"]["LabelIngredient"][];
             per_100g: components["schemas"]["FiguresView"];
+        };
+        /**
+         * Settlement
+         * @description What settles it: a `label`, and one of a line that goes (`without_line`), the heat, or the count that holds.
+         */
+        Settlement: {
+            /** Label */
+            label: string;
+            /** Without Line */
+            without_line?: string | null;
+            /** Oven C */
+            oven_c?: number | null;
+            /** Piece Count */
+            piece_count?: number | null;
         };
         /**
          * ShareBody
@@ -5424,6 +5473,24 @@ export interface components {
          * @enum {string}
          */
         WordVerdict: "holds" | "fails" | "no rule";
+        /**
+         * WrittenBake
+         * @description Minutes in the oven from `low_min` to `high_min`, as every row that says so has it; `rest_min` how long it rests
+         *     afterwards; None where it is not said. `covered` where it is covered meanwhile.
+         */
+        WrittenBake: {
+            /** Low Min */
+            low_min?: number | null;
+            /** High Min */
+            high_min?: number | null;
+            /** Rest Min */
+            rest_min?: number | null;
+            /**
+             * Covered
+             * @default false
+             */
+            covered: boolean;
+        };
         /**
          * Problem
          * @description A problem document (RFC 9457); `detail` is a sentence for whoever uses the kitchen.
@@ -6363,7 +6430,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Pasted"];
+                    "application/json": components["schemas"]["PastedText"];
                 };
             };
             /** @description What arrived cannot be read */

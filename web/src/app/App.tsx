@@ -10,6 +10,7 @@ import { Frame } from "./Frame";
 // A place is loaded when it is first opened.
 const Today = lazy(() => import("@/features/today/Today"));
 const Formulas = lazy(() => import("@/features/formulas/Formulas"));
+const ReadRecipe = lazy(() => import("@/features/formulas/ReadRecipe"));
 const Bench = lazy(() => import("@/features/bench/Bench"));
 const Cupboard = lazy(() => import("@/features/cupboard/Cupboard"));
 const Settings = lazy(() => import("@/features/settings/Settings"));
@@ -29,6 +30,7 @@ export function App() {
           <Route index element={<Navigate to="/today" replace />} />
           <Route path="today/:day?" element={<Today />} />
           <Route path="formulas" element={<Formulas />} />
+          <Route path="formulas/new" element={<ReadRecipe />} />
           <Route path="formulas/:id/:tab?" element={<Bench />} />
           <Route path="cupboard" element={<Cupboard />} />
           <Route path="settings" element={<Settings />} />

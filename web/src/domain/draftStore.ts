@@ -43,6 +43,7 @@ export interface DraftServer {
 /** One formula on the Bench: its draft, undo and redo, and the saving of it. Knows no React.
  *
  * Every edit is kept in the window's storage until it is saved, so that neither a lost server nor a reload loses typing.
+ * Without a server nothing is saved: what is typed stays in the window until it is forgotten.
  */
 export class DraftStore {
   private readonly listeners = new Set<() => void>();
@@ -55,8 +56,8 @@ export class DraftStore {
 
   constructor(
     readonly id: string,
-    view: FormulaView,
-    private readonly server: DraftServer,
+    view: Pick<FormulaView, "draft" | "version">,
+    private readonly server: DraftServer | null,
   ) {
     const stored = draftFrom(view);
     const undo = stepsFrom(sessionStorage.getItem(this.undoName));
@@ -68,9 +69,13 @@ export class DraftStore {
       this.state = { ...this.state, notice: UNREADABLE };
     } else if (kept && !same(kept.draft, stored)) {
       const behind = kept.version !== view.version;
-      const saving: Saving = behind ? { kind: "conflict", current: view } : { kind: "waiting" };
-      this.state = { ...this.state, draft: kept.draft, saving };
-      if (!behind) this.later(0);
+      if (!server) this.state = { ...this.state, draft: kept.draft };
+      else if (behind)
+        this.state = { ...this.state, draft: kept.draft, saving: { kind: "conflict", current: view as FormulaView } };
+      else {
+        this.state = { ...this.state, draft: kept.draft, saving: { kind: "waiting" } };
+        this.later(0);
+      }
     }
   }
 
@@ -122,7 +127,7 @@ export class DraftStore {
     this.mergeKey = "";
     this.set({ past: [...past.slice(1 - MOST_UNDO), { draft, aside }], future: [] });
     this.keepUndoLater();
-    this.server.remember(aside.name, aside.now);
+    this.server?.remember(aside.name, aside.now);
   }
 
   undo(): void {
@@ -131,7 +136,7 @@ export class DraftStore {
     if (!before) return;
     this.mergeKey = "";
     this.changed(before.draft, past.slice(0, -1), [{ draft, aside: before.aside }, ...future]);
-    if (before.aside) this.server.remember(before.aside.name, before.aside.was);
+    if (before.aside) this.server?.remember(before.aside.name, before.aside.was);
   }
 
   redo(): void {
@@ -140,7 +145,7 @@ export class DraftStore {
     if (!after) return;
     this.mergeKey = "";
     this.changed(after.draft, [...past, { draft, aside: after.aside }], rest);
-    if (after.aside) this.server.remember(after.aside.name, after.aside.now);
+    if (after.aside) this.server?.remember(after.aside.name, after.aside.now);
   }
 
   /** Saves the draft over what another window saved. */
@@ -169,6 +174,13 @@ export class DraftStore {
     if (!same(newer, draft)) this.changed(newer, [...past, { draft, aside: null }], [], false);
   }
 
+  /** Leaves nothing of it in the window, once what nobody saves has become something else. */
+  forget(): void {
+    window.clearTimeout(this.undoTimer);
+    localStorage.removeItem(this.keptName);
+    sessionStorage.removeItem(this.undoName);
+  }
+
   /** Resolves when everything typed is stored; rejects when it cannot be now. */
   async flush(): Promise<void> {
     if (this.state.saving.kind === "waiting" || this.state.saving.kind === "away") await this.save();
@@ -180,11 +192,11 @@ export class DraftStore {
     const conflict = this.state.saving.kind === "conflict";
     // A step that leads to the same draft leaves nothing to save.
     const unsaved = save && !same(draft, this.state.draft);
-    this.set({ draft, past, future, ...(unsaved && !conflict ? { saving: { kind: "waiting" } as const } : {}) });
+    const saves = unsaved && !conflict && this.server !== null;
+    this.set({ draft, past, future, ...(saves ? { saving: { kind: "waiting" } as const } : {}) });
     this.keepUndoLater();
-    if (!unsaved) return;
-    this.keep();
-    if (!conflict) this.later(REST_MS);
+    if (unsaved) this.keep();
+    if (saves) this.later(REST_MS);
   }
 
   private keepUndoLater(): void {
@@ -219,6 +231,7 @@ export class DraftStore {
 
   private async send(): Promise<void> {
     const { draft, version } = this.state;
+    if (!this.server) return;
     if (!draft.name.trim()) {
       this.set({ saving: { kind: "refused", detail: "A formula needs a name; it is saved as soon as it has one." } });
       return;

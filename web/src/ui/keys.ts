@@ -86,6 +86,8 @@ export const ON_BENCH: Key[] = [
   { keys: "Alt ↑ ↓", does: "Move the line" },
   { keys: "Alt Shift ↑ ↓", does: "5 % more, 5 % less of the line" },
   { keys: "Backspace in an empty line", does: "Remove it" },
+  { keys: "Q", does: "To what the lines ask" },
+  { keys: "1 … 4 in a question", does: "Answer it, and on to the next" },
   { keys: "← → on a tab, then Enter", does: "The other tabs" },
   { keys: "Ctrl Z", does: "Undo" },
   { keys: "Ctrl Shift Z or Ctrl Y", does: "Redo" },

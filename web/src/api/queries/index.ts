@@ -145,3 +145,11 @@ export const dayQuery = (day: string) =>
     queryFn: ({ signal }) => data(api.GET("/api/v1/days/{day}", { params: { path: { day } }, signal })),
     refetchInterval: (query) => untilFresh(query.state.data?.fits),
   });
+
+/** A text taken apart, each recipe in it. */
+export const pasteQuery = (text: string) =>
+  queryOptions({
+    queryKey: ["paste", text],
+    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/paste", { body: { text }, signal })),
+    staleTime: Number.POSITIVE_INFINITY,
+  });

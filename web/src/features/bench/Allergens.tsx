@@ -7,7 +7,7 @@ type Contents = Schemas["Allergens"];
 
 /** Allergens and diets in one sentence; opened, the lines that bring or break each. */
 export function Allergens({ contents }: { contents: Contents }) {
-  const { contains, diets_kept: keeps, unknown_lines: unknown } = contents;
+  const { contains, diets_kept: keeps, unknown_lines: unknown, depends_on: depends } = contents;
   return (
     <Popover.Root>
       <Popover.Trigger className="mt-1 inline-flex max-w-full flex-wrap items-center gap-x-1 rounded text-left text-note">
@@ -24,6 +24,12 @@ export function Allergens({ contents }: { contents: Contents }) {
             · may contain {contents.may_contain.map((each) => each.name).join(", ")}
           </span>
         )}
+        {depends.length > 0 && (
+          <span className="text-caution">
+            {" "}
+            · depends on what goes in: {depends.map((each) => each.name).join(", ")}
+          </span>
+        )}
         {keeps.length > 0 && <span className="text-soft"> · {keeps.join(", ")}</span>}
         {unknown.length > 0 && <span className="text-caution"> · unknown for {lineCount(unknown.length)}</span>}
         <ChevronDown size={14} aria-hidden className="text-soft" />
@@ -38,6 +44,7 @@ export function Allergens({ contents }: { contents: Contents }) {
         >
           <Rows title="Contains" rows={contains} />
           <Rows title="May contain, by the packs" rows={contents.may_contain} />
+          <Rows title="Depends on what goes in" rows={depends} />
           <Rows title="Is not" rows={contents.diets_broken} />
           {unknown.length > 0 && <Rows title="Unknown" rows={[{ name: "not all known", lines: unknown }]} />}
           <p className="text-small text-soft">

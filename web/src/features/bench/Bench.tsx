@@ -17,7 +17,9 @@ import { useDraft } from "@/ui/useDraft";
 import { useTitle } from "@/ui/useTitle";
 import { AddToToday } from "./AddToToday";
 import { Allergens } from "./Allergens";
+import { AskedLines } from "./AskedLines";
 import { Head } from "./Head";
+import type { Question } from "./LineQuestion";
 import { Lines } from "./Lines";
 import type { Meaning } from "./MeansDialog";
 import { PieceCard } from "./PieceCard";
@@ -34,6 +36,7 @@ const Method = lazy(() => import("./Method"));
 const Versions = lazy(() => import("@/features/versions/Versions"));
 const MeansDialog = lazy(() => import("./MeansDialog"));
 const WhichOfMine = lazy(() => import("./WhichOfMine"));
+const NewProductFor = lazy(() => import("./NewProductFor"));
 const ScaleSheet = lazy(() => import("./ScaleSheet"));
 
 export default function Bench() {
@@ -63,6 +66,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
   const kitchen = useQuery(kitchenQuery);
   const [meaning, setMeaning] = useState<Meaning | null>(null);
   const [compared, setCompared] = useState<string | null>(null);
+  const [unknown, setUnknown] = useState<Question | null>(null);
   const [scaling, setScaling] = useState(false);
   const { tab: asked = "bench" } = useParams();
   const tab = TABS.some(([slug]) => slug === asked) ? asked : "bench";
@@ -114,11 +118,20 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
           {compared && (
             <WhichOfMine store={store} line_id={compared} currency={currency} onClose={() => setCompared(null)} />
           )}
+          {unknown && <NewProductFor store={store} question={unknown} onClose={() => setUnknown(null)} />}
           {scaling && worked && <ScaleSheet store={store} worked={worked} onClose={() => setScaling(false)} />}
           <Tabs.Content value="bench" tabIndex={-1}>
             <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
               <section aria-label="Lines" className="min-w-0">
-                <Lines store={store} worked={worked} onMean={setMeaning} onCompare={setCompared} />
+                <AskedLines questions={settled?.questions} lines={worked?.lines} />
+                <Lines
+                  store={store}
+                  worked={worked}
+                  questions={settled?.questions}
+                  onMean={setMeaning}
+                  onCompare={setCompared}
+                  onNewProduct={setUnknown}
+                />
                 {worked && <WhatToWeigh worked={worked.view} />}
                 {settled && <Hazards hazards={settled.hazards} />}
                 {worked && (

@@ -5,6 +5,7 @@ import type { Line } from "@/domain/draft";
 import { grams, kcal } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { EnergyBar } from "@/ui/Slab";
+import { type Answer, LineQuestion, type Question } from "./LineQuestion";
 import { ReadAs } from "./ReadAs";
 
 /** What a row can ask of its Bench. The functions stay the same, so that a keystroke draws one row anew. */
@@ -21,6 +22,8 @@ export interface RowActions {
   detail: (id: string, details: Details) => void;
   replace: (id: string, text: string, slug: string) => void;
   compare: (id: string) => void;
+  answer: (question: Question, answer: Answer) => void;
+  newProduct: (question: Question) => void;
 }
 
 /** What a line says besides how much of what. */
@@ -29,6 +32,8 @@ export type Details = Pick<Schemas["DetailBody"], "optional" | "fill" | "used_sh
 interface LineRowProps {
   line: Line;
   read: Schemas["LineView"] | undefined;
+  /** What it asks, or what was chosen of what it leaves open. */
+  question: Question | undefined;
   most_kcal: number;
   placeholder: string;
   actions: RowActions;
@@ -41,13 +46,15 @@ function rangeOf(read: Schemas["LineView"]): string {
   return `${grams(read.low_g)} to ${grams(read.high_g)} g`;
 }
 
-export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholder, actions }: LineRowProps) {
+export const LineRow = memo(function LineRow({ line, read, question, most_kcal, placeholder, actions }: LineRowProps) {
   const current = read && read.text === line.text ? read : undefined;
   // While the next figures are on their way the last ones stay, dimmed, so that nothing jumps.
   const shown = line.text.trim() ? read : undefined;
   const figures = shown?.mass_g != null ? shown : undefined;
   const measured = figures && figures.basis !== "weighed";
-  const problem = line.text.trim() && current?.problem ? current.problem : "";
+  const asked = question?.line_text === line.text && (question.answered || current?.asks === question.asks);
+  // What is asked needs no telling off.
+  const problem = line.text.trim() && current?.problem && !(asked && !question.answered) ? current.problem : "";
   const remark = current && figures ? [rangeOf(current), current.assumption].filter(Boolean).join("; ") : "";
 
   function onKeyDown(event: React.KeyboardEvent<HTMLInputElement>) {
@@ -129,7 +136,7 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
             </span>
           </>
         ) : (
-          problem && <span className="text-caution">not read</span>
+          current?.problem && <span className="text-caution">not read</span>
         )}
       </span>
       <span className="max-md:hidden">
@@ -161,6 +168,11 @@ export const LineRow = memo(function LineRow({ line, read, most_kcal, placeholde
       >
         <X size={15} aria-hidden />
       </button>
+      {asked && (
+        <div className="order-last col-span-full px-1">
+          <LineQuestion question={question} onAnswer={actions.answer} onNewProduct={actions.newProduct} />
+        </div>
+      )}
     </li>
   );
 });

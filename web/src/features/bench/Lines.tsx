@@ -5,6 +5,7 @@ import type { DraftStore } from "@/domain/draftStore";
 import { grams, kcal } from "@/domain/format";
 import { PartOptions } from "@/features/production/PartOptions";
 import { useDraft } from "@/ui/useDraft";
+import { openQuestions, type Question } from "./LineQuestion";
 import { LineRow } from "./LineRow";
 import type { Meaning } from "./MeansDialog";
 import type { Evaluated } from "./useBench";
@@ -13,14 +14,18 @@ import { useRowActions } from "./useRowActions";
 interface LinesProps {
   store: DraftStore;
   worked: Evaluated | undefined;
+  /** What the lines ask, once they rest. */
+  questions?: readonly Question[];
   /** What a line means was chosen, and that may be meant everywhere. */
   onMean: (meaning: Meaning) => void;
   /** Sets what may stand in a line's place side by side. */
   onCompare: (id: string) => void;
+  /** Opens the label of a product that a line names and nobody knows. */
+  onNewProduct: (question: Question) => void;
 }
 
 /** The parts and lines of the Bench. */
-export function Lines({ store, worked, onMean, onCompare }: LinesProps) {
+export function Lines({ store, worked, questions, onMean, onCompare, onNewProduct }: LinesProps) {
   const parts = useDraft(store, (state) => state.draft.parts);
   const lines = useRef(worked?.lines);
   lines.current = worked?.lines;
@@ -28,7 +33,10 @@ export function Lines({ store, worked, onMean, onCompare }: LinesProps) {
     (name: string) => [...(lines.current?.values() ?? [])].filter((line) => line.name === name).map((line) => line.id),
     [],
   );
-  const actions = useRowActions(store, onMean, onCompare, called);
+  const asked = useRef(questions);
+  asked.current = openQuestions(questions, worked?.lines);
+  const next = useCallback((beside: string) => asked.current?.find((each) => each.line_id !== beside)?.line_id, []);
+  const actions = useRowActions(store, { mean: onMean, compare: onCompare, newProduct: onNewProduct, called, next });
   const most = Math.max(1, ...[...(worked?.lines.values() ?? [])].map((line) => line.energy_kcal ?? 0));
   const named = parts.length > 1 || !!parts[0]?.name;
   return (
@@ -53,6 +61,7 @@ export function Lines({ store, worked, onMean, onCompare }: LinesProps) {
                 key={line.id}
                 line={line}
                 read={worked?.lines.get(line.id)}
+                question={questions?.find((each) => each.line_id === line.id)}
                 most_kcal={most}
                 placeholder={
                   place === 0 && row === 0

@@ -72,7 +72,7 @@ export function ReadAs({
           {line.ingredient && <span className="sr-only">Read as </span>}
           {label}
           {line.ingredient?.reference && <span className="font-normal"> (reference food)</span>}
-          {line.ingredient && !line.sure && ", is that it?"}
+          {line.ingredient && !line.sure && line.asks !== "which" && ", is that it?"}
           {remark && <span className="font-normal"> · {remark}</span>}
         </span>
         <span className="sr-only">; choose another</span>

@@ -54,7 +54,7 @@ function benchOf(view: FormulaView, client: QueryClient, tell: Tell): DraftStore
   return made;
 }
 
-async function remember(name: string, slug: string | null, client: QueryClient): Promise<void> {
+export async function remember(name: string, slug: string | null, client: QueryClient): Promise<void> {
   if (slug) await api.PUT("/api/v1/corrections", { body: { name, slug } });
   else await api.DELETE("/api/v1/corrections", { params: { query: { name } } });
   await Promise.all(
@@ -78,10 +78,10 @@ export interface Evaluated {
 }
 
 /** The draft worked out by the server, following each keystroke; an answer overtaken by the next is dropped. */
-export function useEvaluated(store: DraftStore, stored: FormulaView): Evaluated | undefined {
+export function useEvaluated(store: DraftStore, stored?: FormulaView): Evaluated | undefined {
   const client = useQueryClient();
   // The same function and the same answer for as long as nothing is there yet: another one would be drawn anew for ever.
-  const first = useMemo(() => byLine(stored.evaluated, null), [stored]);
+  const first = useMemo(() => stored && byLine(stored.evaluated, null), [stored]);
   const placeholderData = useCallback((before?: Evaluated) => before ?? first, [first]);
   const observer = useMemo(
     () => new QueryObserver(client, question(store.snapshot().draft, placeholderData)),
@@ -98,7 +98,7 @@ export function useEvaluated(store: DraftStore, stored: FormulaView): Evaluated 
 
 function question(
   draft: Draft,
-  placeholderData: (before?: Evaluated) => Evaluated,
+  placeholderData: (before?: Evaluated) => Evaluated | undefined,
 ): QueryObserverOptions<Evaluated, Error> {
   const day = today();
   return {

@@ -19,17 +19,24 @@ import type { DraftStore } from "@/domain/draftStore";
 import { Problem } from "@/domain/problem";
 import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
+import { focusQuestion, type Question } from "./LineQuestion";
 import type { RowActions } from "./LineRow";
 import type { Meaning } from "./MeansDialog";
 
-/** What the rows can do, called where they are drawn. `called` gives the lines that are called the same. The object
- * stays the same for a store, so that only changed rows are drawn anew. */
-export function useRowActions(
-  store: DraftStore,
-  mean: (meaning: Meaning) => void,
-  compare: (id: string) => void,
-  called: (name: string) => string[],
-): RowActions {
+interface Around {
+  mean: (meaning: Meaning) => void;
+  compare: (id: string) => void;
+  newProduct: (question: Question) => void;
+  /** The lines that are called the same. */
+  called: (name: string) => string[];
+  /** The line beside this one that asks what matters most. */
+  next: (beside: string) => string | undefined;
+}
+
+/** What the rows can do, called where they are drawn. The object stays the same for a store, so that only changed rows
+ * are drawn anew. */
+export function useRowActions(store: DraftStore, around: Around): RowActions {
+  const { mean, compare, newProduct, called, next } = around;
   const tell = useNotice();
   const focus = useRef<string | null>(null);
   const parts = useDraft(store, (state) => state.draft.parts);
@@ -60,8 +67,11 @@ export function useRowActions(
         return;
       }
       try {
-        const pasted = await data(api.POST("/api/v1/bench/paste", { body: { text } }));
-        insert(id, pasted);
+        const { recipes } = await data(api.POST("/api/v1/bench/paste", { body: { text } }));
+        const [pasted, ...others] = recipes;
+        if (pasted) insert(id, pasted);
+        if (others.length)
+          tell(`The text holds ${recipes.length} recipes; the first was taken. New formula reads them one by one.`);
       } catch (error) {
         if (!(error instanceof Problem)) throw error;
         if (!error.away) {
@@ -160,6 +170,17 @@ export function useRowActions(
       paste: (id, text) => void paste(id, text),
       choose,
       compare,
+      newProduct,
+      answer: (question, answer) => {
+        const { line_id: id, name } = question;
+        if (answer.text === question.line_text)
+          choose(id, name, { slug: answer.slug, name: answer.label, source: "", reference: false });
+        else store.edit((draft) => changeLine(draft, id, { text: answer.text, chosen: answer.slug }));
+        if (question.answered) return;
+        const following = next(id);
+        if (!following || !focusQuestion(following))
+          document.querySelector<HTMLElement>(`[data-line="${id}"]`)?.focus();
+      },
       part: (id, texts) => {
         const lines = texts.map((text) => newLine(text));
         focus.current = lines.at(-1)?.id ?? null;
@@ -167,5 +188,5 @@ export function useRowActions(
       },
     };
     return actions;
-  }, [store, tell, mean, compare, called]);
+  }, [store, tell, mean, compare, newProduct, called, next]);
 }

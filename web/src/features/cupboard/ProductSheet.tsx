@@ -28,15 +28,20 @@ interface ProductSheetProps {
   onClose: () => void;
   /** Opens another product instead. */
   onOpen: (id: string) => void;
+  /** Told of a product that was stored. */
+  onSaved?: (stored: View) => void;
 }
 
-export function ProductSheet({ sheet, onClose, onOpen }: ProductSheetProps) {
+export function ProductSheet({ sheet, onClose, onOpen, onSaved }: ProductSheetProps) {
   const id = sheet.kind === "stored" ? sheet.id : "";
   // What is typed begins at the product as it is now, never at what this window remembers of it.
   const query = useQuery({ ...productQuery(id), enabled: id !== "", refetchOnMount: "always" });
-  if (sheet.kind === "new") return <Typed from={sheet.draft} view={null} onClose={onClose} onOpen={onOpen} />;
+  if (sheet.kind === "new")
+    return <Typed from={sheet.draft} view={null} onClose={onClose} onOpen={onOpen} onSaved={onSaved} />;
   if (query.data && query.isFetchedAfterMount) {
-    return <Typed from={draftOf(query.data.draft)} view={query.data} onClose={onClose} onOpen={onOpen} />;
+    return (
+      <Typed from={draftOf(query.data.draft)} view={query.data} onClose={onClose} onOpen={onOpen} onSaved={onSaved} />
+    );
   }
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title="Product">
@@ -50,7 +55,7 @@ interface TypedProps extends Omit<ProductSheetProps, "sheet"> {
   view: View | null;
 }
 
-function Typed({ from, view, onClose, onOpen }: TypedProps) {
+function Typed({ from, view, onClose, onOpen, onSaved }: TypedProps) {
   // A draft half typed is kept in the window, a faulty one too, until it is saved; one typed over an older version is
   // not laid over a newer.
   const [typed, keep] = usePersistedText(view ? `product ${view.id} ${view.version}` : `new product ${from.name}`);
@@ -93,6 +98,7 @@ function Typed({ from, view, onClose, onOpen }: TypedProps) {
           )
         : data(api.POST("/api/v1/products", { body: { ...productBody(draft, finished), id: id.current } })),
     onSuccess: (stored) => {
+      onSaved?.(stored);
       const behind = stored.used.behind_count;
       done(
         behind

@@ -22,7 +22,7 @@ export default function Formulas() {
   useTitle("Formulas");
   const kitchen = useQuery(kitchenQuery);
   const [params, setParams] = useSearchParams();
-  const [making, setMaking] = useState(false);
+  const [making, setMaking] = useState(params.get("new") === "yes");
   const list = useRef<HTMLUListElement>(null);
   const search = useRef<HTMLInputElement>(null);
   const heading = useRef<HTMLHeadingElement>(null);
@@ -129,7 +129,13 @@ export default function Formulas() {
         ))}
       </ul>
       <MoreRows query={query} list={list} />
-      <NewFormula open={making} onOpenChange={setMaking} />
+      <NewFormula
+        open={making}
+        onOpenChange={(open) => {
+          setMaking(open);
+          if (!open && params.get("new")) show({ new: "" });
+        }}
+      />
     </div>
   );
 }

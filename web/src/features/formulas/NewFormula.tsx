@@ -2,47 +2,38 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data } from "@/api/client";
-import { MOST_PASTED, newPart, partsBody, partsFrom, UNNAMED, USUAL } from "@/domain/draft";
+import { pasteQuery } from "@/api/queries";
+import { MOST_PASTED, newPart, partsBody, UNNAMED, USUAL } from "@/domain/draft";
 import { newId } from "@/domain/ids";
 import { Sheet } from "@/ui/Sheet";
-import { useNotice } from "@/ui/Toast";
 import { usePersistedText } from "@/ui/usePersistedText";
+import examplePage from "./examplePage.txt?raw";
 
 /** A new formula, from a pasted recipe or from nothing. */
 export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   const [text, setText] = usePersistedText("recipe");
-  // The id belongs to the text: sent again after a lost answer, it makes nothing twice.
+  // What is put right in a reading belongs to its text.
+  const [, setReading] = usePersistedText("recipe reading");
+  // Sent again after a lost answer, it makes nothing twice.
   const id = useRef(newId());
-  const tell = useNotice();
   const navigate = useNavigate();
   const client = useQueryClient();
   const [refused, setRefused] = useState(false);
   const tooLong = text.length > MOST_PASTED;
   const create = useMutation({
     mutationFn: async () => {
-      const pasted = text.trim() ? await data(api.POST("/api/v1/bench/paste", { body: { text } })) : null;
-      const made = await data(
-        api.POST("/api/v1/formulas", {
-          body: {
-            id: id.current,
-            name: pasted?.title || UNNAMED,
-            family: "",
-            pieces: pasted?.pieces ?? 1,
-            method: pasted?.method ?? "",
-            production: { ...USUAL, oven_c: pasted?.oven_c ?? null, oven: pasted?.oven ?? null },
-            parts: partsBody(pasted ? partsFrom(pasted.parts) : [newPart()]),
-          },
-        }),
-      );
-      return { made, saysPieces: pasted === null || pasted.pieces != null };
-    },
-    onSuccess: async ({ made, saysPieces }) => {
-      if (!saysPieces) tell("The text does not say how many pieces it makes; say so at the top.");
-      setText("");
-      id.current = newId();
+      if (text.trim()) {
+        await client.fetchQuery(pasteQuery(text));
+        return "new";
+      }
+      const blank = { id: id.current, name: UNNAMED, family: "", pieces: 1, method: "", production: USUAL };
+      const made = await data(api.POST("/api/v1/formulas", { body: { ...blank, parts: partsBody([newPart()]) } }));
       await client.invalidateQueries({ queryKey: ["formulas", "list"] });
+      return made.id;
+    },
+    onSuccess: (place) => {
       onOpenChange(false);
-      navigate(`/formulas/${made.id}`);
+      navigate(`/formulas/${place}`);
     },
   });
   const problem = create.error;
@@ -68,7 +59,7 @@ export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange
           value={text}
           onChange={(event) => {
             setText(event.target.value);
-            id.current = newId();
+            setReading(newId());
             setRefused(false);
             create.reset();
           }}
@@ -90,7 +81,19 @@ export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange
             {problem.message}
           </p>
         )}
-        <div className="mt-3 flex justify-end">
+        <div className="mt-3 flex flex-wrap items-center justify-end gap-2">
+          {!text.trim() && (
+            <button
+              type="button"
+              className="btn btn-bare mr-auto"
+              onClick={() => {
+                setText(examplePage);
+                setReading(newId());
+              }}
+            >
+              Try it with a messy page
+            </button>
+          )}
           <button type="submit" className="btn" disabled={create.isPending || tooLong}>
             {create.isPending ? "Reading …" : text.trim() ? "Read it" : "Start from nothing"}
           </button>

@@ -1,0 +1,36 @@
+import type { Schemas } from "@/api/types";
+import { kcal } from "@/domain/format";
+import { isSingleKey, useKeys } from "@/ui/keys";
+import { focusQuestion, openQuestions, type Question } from "./LineQuestion";
+
+interface AskedLinesProps {
+  questions: readonly Question[] | undefined;
+  lines: ReadonlyMap<string, Schemas["LineView"]> | undefined;
+}
+
+/** How many lines ask something and how much the first of them matters, with the way to it. */
+export function AskedLines({ questions, lines }: AskedLinesProps) {
+  const open = openQuestions(questions, lines);
+  const [first] = open;
+  useKeys((event) => {
+    if (!first || event.key !== "q" || !isSingleKey(event)) return;
+    event.preventDefault();
+    focusQuestion(first.line_id);
+  });
+  if (!first) return null;
+  return (
+    <p className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1 border-l-4 border-caution bg-caution-ground px-3 py-1.5 text-note">
+      <span>
+        <b>{open.length === 1 ? "One line asks" : `${open.length} lines ask`} something.</b>{" "}
+        {first.most_kcal >= 1 && `“${first.line_text.slice(0, 60)}” may move a piece by ${kcal(first.most_kcal)} kcal.`}
+      </span>
+      <button
+        type="button"
+        className="font-semibold text-enamel-ink underline"
+        onClick={() => focusQuestion(first.line_id)}
+      >
+        Answer {open.length === 1 ? "it" : "them"} <kbd className="key max-md:hidden">Q</kbd>
+      </button>
+    </p>
+  );
+}
