@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from typing import Final
 
+from ample_crumb.core.food.cooking_yield import cooked_or_dry
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.doubtful import kinds_of
 from ample_crumb.core.food.ingredient import Ingredient
@@ -43,6 +44,9 @@ def meant_by(line: WrittenLine, cupboard: Cupboard, picked: str | None, *, by_ki
     if found.best is not None:
         food = foods[found.best.key]
         others = _others(found, food.slug, cupboard)
+        other = _cooked_later(line, food, cupboard)
+        if other is not None:
+            return Meant(food, sure=False, others=(other,))
         return Meant(food, found.sure and not by_kind and not unborne(line.name, line.notes, food), others)
     shelf = _of_the_shelf(line, cupboard) if line.name else ()
     if not shelf:
@@ -58,6 +62,15 @@ def _told(found: MatchResult, first: Ingredient, line: WrittenLine) -> bool:
         return found.sure
     noted = {word for note in line.notes for word in words(note)}
     return not noted.isdisjoint(word for name in (first.name, *first.synonyms) for word in words(name))
+
+
+def _cooked_later(line: WrittenLine, food: Ingredient, cupboard: Cupboard) -> Ingredient | None:
+    """The food before or after cooking, where a line leaves open when it was measured: "1 cup rice, cooked"."""
+    noted = {word for note in line.notes for word in words(note)}
+    if "cooked" not in noted or "cooked" in words(line.name):
+        return None
+    conversion = cooked_or_dry(food.slug)
+    return cupboard.ingredients.get(conversion.slug) if conversion else None
 
 
 _NOTHING: Final = MatchResult(None, (), sure=False)

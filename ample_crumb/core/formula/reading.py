@@ -301,7 +301,7 @@ def _offered(
 def _asked(meant: Meant, line: WrittenLine, weighed: WeighedLine | None) -> Asks | None:
     if meant.food is None:
         return Asks.UNKNOWN if line.amount is not None or meant.others else None
-    if weighed is None and (meant.sure or line.amount is None):
+    if weighed is None and line.amount is None:
         return Asks.AMOUNT
     return None if meant.sure else Asks.FOOD
 

@@ -8,7 +8,7 @@ from typing import Final
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.quantity.line_parser import read_line, without_optional
 from ample_crumb.core.quantity.used import read_used, used_in_words
-from ample_crumb.core.quantity.weighing import WeightBasis
+from ample_crumb.core.quantity.weighing import WeightBasis, filling
 
 _SEGMENT: Final = re.compile(r"[,;]\s+")
 _BRACKET: Final = re.compile(r"\s*\(([^()]*)\)")
@@ -54,7 +54,7 @@ def with_details(line: ReadLine, details: LineDetails) -> str:
     if fills and details.weighed_g is None and details.fill != fill_of(line):
         words = _without_notes(words, lambda note: note.lower() in fills)
         words = re.sub(rf"\b(?:{'|'.join(map(re.escape, fills))})\s+", "", words, flags=re.IGNORECASE)
-        words += f", {details.fill}" if details.fill in fills[1:] else ""
+        words = _filled(words, details.fill if details.fill in fills[1:] else "")
     return words + (" (optional)" if details.optional else "")
 
 
@@ -69,8 +69,16 @@ def _used_share(line: ReadLine) -> float:
 
 def fill_of(line: ReadLine) -> str:
     """How the cup of a line was filled by what it says; empty for the usual way."""
-    words, fills = line.text.lower(), line.weighed.fills if line.weighed else ()
-    return next((fill for fill in fills[1:] if re.search(rf"\b{re.escape(fill)}\b", words)), "")
+    fills = line.weighed.fills if line.weighed else ()
+    said = filling(read_line(line.text), fills) if fills else ""
+    return said if said in fills[1:] else ""
+
+
+def _filled(words: str, fill: str) -> str:
+    """The line saying so in front of its food: what stands behind a comma is done after it was measured."""
+    name = read_line(words).name
+    at = words.find(name) if name and fill else -1
+    return f"{words[:at]}{fill} {words[at:]}" if at >= 0 else words
 
 
 def _weighed(line: ReadLine, grams: float) -> str:

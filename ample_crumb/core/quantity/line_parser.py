@@ -64,6 +64,10 @@ _SIZES: Final = {
     "med": "medium",
     "lg": "large",
     "lrg": "large",
+    "eusmall": "S",
+    "eumedium": "M",
+    "eularge": "L",
+    "euextra": "XL",
 }
 _PLUS: Final = {"plus", "+", "and", "&"}
 _NO_AMOUNT: Final = re.compile(

@@ -45,6 +45,17 @@ _JUICE_AND_ZEST: Final = re.compile(
     r"^(?:the\s+)?(?:finely\s+)?(?:grated\s+)?(juice|zest|rind)\s+(?:and|&|\+)\s+(juice|zest|rind)\s+(?:of|from)\s+(.+)$",
     re.IGNORECASE,
 )
+_JUICE_THEN_ZEST: Final = re.compile(
+    r"^(?P<first>juice|zest|rind) (?:of|from) (?P<amount>\S+(?: \d/\d)?(?: an?| the)?) (?P<fruit>[^\W\d_]+),? "
+    r"(?:and |& )?(?:the )?(?P<second>juice|zest|rind) (?:of|from) "
+    r"(?P<more>one|two|an?(?:other)?|half|the other|1/2|1|2|½)$",
+    re.IGNORECASE,
+)
+_FOR_DUSTING: Final = re.compile(
+    r"^(?P<first>.*\w) (?:plus|and|\+) (?P<amount>[\d½¼¾⅓⅔⅛][\d½¼¾⅓⅔⅛ /.–-]{0,8}[a-z]{1,12}\.?)"
+    r"(?: more| extra)? (?P<what>for (?:dusting|rolling|kneading|sprinkling|topping|greasing)[^,;]*)$",
+    re.IGNORECASE,
+)
 _NO_FOOD: Final = frozenset("total each drained net altogether apiece in all or so more less".split())
 """Words behind a second figure that say something of the first food: "2 scoops whey, 60 g total"."""
 
@@ -60,6 +71,9 @@ def split_foods(text: str) -> tuple[str, ...]:
     text = text.strip()
     if len(text) > LIST_LENGTH:
         return (text,)
+    shared = _shared(text)
+    if len(shared) > 1:
+        return shared
     return tuple(food for piece in _pieces(text) for food in _shared(piece))
 
 
@@ -84,6 +98,15 @@ def _shared(piece: str) -> tuple[str, ...]:
     both = _JUICE_AND_ZEST.match(plain) if "juice" in lower else None
     if both:
         return f"{both[1]} of {both[3]}", f"{both[2]} of {both[3]}"
+    then = _JUICE_THEN_ZEST.match(plain) if "juice" in lower or "zest" in lower else None
+    if then:
+        said = then["more"].lower()
+        more = "1/2" if said == "half" else "1" if said.startswith(("a", "the")) else said
+        return f"{then['first']} of {then['amount']} {then['fruit']}", f"{then['second']} of {more} {then['fruit']}"
+    dusting = _FOR_DUSTING.match(plain) if " for " in lower else None
+    if dusting:
+        name = read_line(dusting["first"]).name
+        return dusting["first"], f"{dusting['amount']} {name}, {dusting['what']}"
     each = _EACH.match(plain) if " each" in lower else None
     if each and read_line(f"{each['amount']} x").amount is not None:
         names = [name for name in _BETWEEN.split(each["names"]) if name.strip()]

@@ -1,6 +1,6 @@
 """From an amount to grams, with the ingredient's own measures."""
 
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Final
@@ -184,12 +184,36 @@ def _by_volume(term: Term, line: WrittenLine, thing: str, measures: Measures, sy
     return _weight(grams, basis, how)
 
 
+_EGGS_BY_SYSTEM: Final = {
+    # Where cups are metric, boxes of eggs have the classes of Commission Regulation (EC) 589/2008: S under 53 g with
+    # the shell, M to 63, L to 73, XL over it. Nobody says so of an egg of the usual size.
+    MeasureSystem.METRIC: {"small": "S", "": "M", "medium": "M", "large": "L", "extra large": "XL"},
+}
+
+DONE_AFTER: Final = ("melted", "whipped", "chopped", "sifted", "crushed", "sliced")
+"""What is done to a food once it is measured, where a line says so behind a comma: "1/2 cup chips, melted" is measured
+whole, "1/2 cup melted chips" is not."""
+
+
+def filling(line: WrittenLine, fills: Collection[str]) -> str:
+    """How a line says that a cup of these fills was filled; empty where it says none of them."""
+    before = fold(line.name)
+    words = " ".join((before, *map(fold, line.notes)))
+    said = next((filled for filled in fills if filled in (before if filled in DONE_AFTER else words)), "")
+    if said or "whole" not in fills:
+        return said
+    # A seed is whole unless it is ground, and so is a nut that is chopped once it is measured.
+    after = any(done in words and done in fills for done in DONE_AFTER)
+    seeds = "ground" in fills and "seed" in words and not any(word in words for word in ("meal", "milled"))
+    return "whole" if after or seeds else ""
+
+
 def _filled(line: WrittenLine, cup_g: Mapping[str, float]) -> tuple[str, float]:
     usual = next(iter(cup_g.items()))
     if len(cup_g) == 1:
         return usual
-    words = " ".join(map(fold, (line.name, *line.notes)))
-    return next(((filled, grams) for filled, grams in cup_g.items() if filled in words), usual)
+    said = filling(line, cup_g)
+    return (said, cup_g[said]) if said else usual
 
 
 def _by_count(term: Term, line: WrittenLine, thing: str, measures: Measures, system: MeasureSystem) -> Weight:
@@ -230,8 +254,9 @@ def _each(term: Term, line: WrittenLine, measures: Measures, system: MeasureSyst
         return unit, grams
     if not measures.piece_g:
         return "piece", None
-    if term.size and term.size in measures.piece_g:
-        return term.size, measures.piece_g[term.size]
+    size = _EGGS_BY_SYSTEM.get(system, {}).get(term.size, term.size)
+    if size and size in measures.piece_g:
+        return f"size {size}" if size.isupper() else size, measures.piece_g[size]
     name = fold(line.name)
     for word, grams in measures.piece_g.items():
         if word in name.split():

@@ -98,7 +98,21 @@ SURE = {
     "- [ ] 100 g flour": ("wheat_flour", 100),
     "100 g flour // the last of the bag": ("wheat_flour", 100),
     "80g erythritol (or sweetener of choice)": ("erythritol", 80),
-    "1/2 cup walnuts, chopped, plus more for topping": ("walnuts", 58.5),
+    "1/2 cup chopped walnuts, plus more for topping": ("walnuts", 58.5),
+    # before and after: what stands behind the comma is done to what was measured
+    "1/2 cup walnuts, chopped": ("walnuts", 50),
+    "1/2 cup chocolate chips, melted": ("chocolate_chips", 85),
+    "1/2 cup melted chocolate chips": ("chocolate_chips", 127.5),
+    "200 ml heavy cream, whipped": ("cream_heavy", 201.2),
+    "2 tbsp flax seeds": ("flax", 21),
+    # eggs by the classes of European boxes, less about an eighth of shell
+    "2 size M eggs": ("egg", 102),
+    "2 eggs (L)": ("egg", 120),
+    # cups of another size, spoons without a number
+    "one 250 ml cup milk": ("milk_whole", 257.8),
+    "tbsp honey": ("honey", 20.8),
+    "1 tsp baking powder, heaped": ("baking_powder", 6.1),
+    "240 g drained weight chickpeas": ("chickpeas_canned", 240),
 }
 
 OR = {

@@ -29,7 +29,7 @@ class Rewritten(unittest.TestCase):
             (LineDetails(optional=True), "1 cup almond flour, sieved (optional)"),
             (LineDetails(used_share=0.5), "1 cup almond flour, sieved, half used"),
             (LineDetails(used_share=0.35), "1 cup almond flour, sieved, 35 % used"),
-            (LineDetails(fill="packed"), "1 cup almond flour, sieved, packed"),
+            (LineDetails(fill="packed"), "1 cup packed almond flour, sieved"),
             (LineDetails(), "1 cup almond flour, sieved"),
         ):
             with self.subTest(text):

@@ -21,7 +21,9 @@ def grams(text: str, system: MeasureSystem = MeasureSystem.US) -> float:
 
 class Weighing(unittest.TestCase):
     def test_how_it_was_filled(self) -> None:
-        self.assertEqual(grams("1 cup wheat flour, sifted"), 113.4)
+        self.assertEqual(grams("1 cup sifted wheat flour"), 113.4)
+        # Sifted once it was measured.
+        self.assertEqual(grams("1 cup wheat flour, sifted"), 120.5)
         self.assertEqual(grams("1 cup wheat flour"), 120.5)
         self.assertEqual(grams("1 cup wheat flour, scooped"), 141.7)
         self.assertEqual(grams("1 cup packed brown sugar"), 217)
@@ -34,6 +36,9 @@ class Weighing(unittest.TestCase):
     def test_pieces_by_size(self) -> None:
         self.assertEqual(grams("2 eggs"), 100)
         self.assertEqual(grams("2 medium eggs"), 88)
+        # Europe: M from 53 to 63 g with the shell, of which an eighth is shell.
+        for text, each_g in (("2 eggs", 51), ("2 medium eggs", 51), ("2 large eggs", 60), ("2 small eggs", 43)):
+            self.assertEqual(grams(text, MeasureSystem.METRIC), 2 * each_g, text)
         self.assertEqual(grams("2 extra-large eggs"), 112)
         self.assertEqual(grams("1 scoop whey"), 30)
 

@@ -53,8 +53,9 @@ export const LineRow = memo(function LineRow({ line, read, question, most_kcal, 
   const figures = shown?.mass_g != null ? shown : undefined;
   const measured = figures && figures.basis !== "weighed";
   const asked = question?.line_text === line.text && (question.answered || current?.asks === question.asks);
-  // What is asked needs no telling off.
-  const problem = line.text.trim() && current?.problem && !(asked && !question.answered) ? current.problem : "";
+  // What is asked is not told as well.
+  const told = asked && (question.asks === "amount" || question.asks === "unknown");
+  const problem = line.text.trim() && current?.problem && !told ? current.problem : "";
   const remark = current && figures ? [rangeOf(current), current.assumption].filter(Boolean).join("; ") : "";
 
   function onKeyDown(event: React.KeyboardEvent<HTMLInputElement>) {
