@@ -241,7 +241,7 @@ class NewUsers(InBrowser):
         page.route("**/bench/detail", slowly)
         page.get_by_role("radio", name="packed").click()
         page.get_by_label("Optional: totals").check()
-        expect(page.get_by_label("Line as written").first).to_have_value("1 cup almond flour, packed (optional)")
+        expect(page.get_by_label("Line as written").first).to_have_value("1 cup packed almond flour (optional)")
 
     def test_a_date_that_is_none_shows_no_other_day(self) -> None:
         page = self.page()

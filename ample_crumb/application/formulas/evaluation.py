@@ -15,6 +15,7 @@ from ample_crumb.application.views import portion_view
 from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.label_text import label_ingredients
+from ample_crumb.core.formula.said_of_itself import said_of_itself
 from ample_crumb.core.formula.sellers_words import words_of
 from ample_crumb.core.formula.stated import compare_stated
 from ample_crumb.core.problem import TooMuch
@@ -54,11 +55,14 @@ def settled_view(formula: EvaluatedFormula, twin: TwinFigures | None) -> Settled
     """What is worked out once a formula rests, for a screen."""
     piece_g = formula.made.piece.mass_g
     claims = formula.claims(twin)
-    said = f"{formula.draft.name}\n{formula.draft.method}"
+    draft = formula.draft
+    said = f"{draft.name}\n{draft.method}"
+    words = words_of(formula.figures, formula.made.piece, claims, formula.allergens, formula.context.cupboard)
     return SettledView(
         claims=claims,
-        words=words_of(formula.figures, formula.made.piece, claims, formula.allergens, formula.context.cupboard),
+        words=words,
         stated=compare_stated(read_stated(said), formula.figures, formula.made.piece),
+        called=said_of_itself(draft.name, draft.method, words),
         questions=formula.questions,
         contradictions=contradictions_of(formula.figures, said),
         hazards=formula.hazards,

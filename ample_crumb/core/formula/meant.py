@@ -10,7 +10,7 @@ from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.reference_shelf import reference_shelf
 from ample_crumb.core.formula.said_of_food import unborne
 from ample_crumb.core.quantity.amount import WrittenLine
-from ample_crumb.core.quantity.name_matching import RUNNERS_UP, MatchResult, tells_no_state, words
+from ample_crumb.core.quantity.name_matching import RUNNERS_UP, MatchResult, as_written, tells_no_state, words
 
 _MOST_OFFERED: Final = 4
 """A question has two to four answers."""
@@ -67,7 +67,8 @@ def _told(found: MatchResult, first: Ingredient, line: WrittenLine) -> bool:
 def _cooked_later(line: WrittenLine, food: Ingredient, cupboard: Cupboard) -> Ingredient | None:
     """The food before or after cooking, where a line leaves open when it was measured: "1 cup rice, cooked"."""
     noted = {word for note in line.notes for word in words(note)}
-    if "cooked" not in noted or "cooked" in words(line.name):
+    in_full = as_written(", ".join((line.name, *line.notes))) == as_written(food.name)
+    if "cooked" not in noted or "cooked" in words(line.name) or in_full:
         return None
     conversion = cooked_or_dry(food.slug)
     return cupboard.ingredients.get(conversion.slug) if conversion else None

@@ -290,4 +290,7 @@ _WORDS: Final[tuple[Callable[[_Asked], WordAnswer], ...]] = (
         "and no more than 20 mg of gluten in a kg may get in on the way (Regulation (EU) 828/2014, 21 CFR 101.91).",
     ),
     _diet("vegan", "vegan", "no law defines the word."),
+    _diet("dairy-free", "dairy-free", "no law defines the word."),
+    _diet("egg-free", "egg-free", "no law defines the word."),
+    _diet("nut-free", "nut-free", "no law defines the word."),
 )

@@ -43,6 +43,12 @@ class Questions(unittest.TestCase):
             with self.subTest(line):
                 self.assertEqual(asked(line), ())
 
+    def test_what_is_cooked_behind_a_comma_may_be_measured_before(self) -> None:
+        self.assertEqual(set(answers("1 cup rice, cooked")), {"rice_cooked", "rice_dry"})
+        for line in ("1 cup cooked rice", f"100 g {CUPBOARD.ingredients['rice_cooked'].name}", "1 cup rice, dry"):
+            with self.subTest(line):
+                self.assertEqual(asked(line), ())
+
     def test_a_line_without_an_amount_is_offered_the_usual_ones(self) -> None:
         (question,) = asked("300 g oats", "peanut butter", family="no-bake-bite")
         # A no-bake bite takes 0.4 times the rest as a rule: 120 g, from a fifth to seven tenths of it.

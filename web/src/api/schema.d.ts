@@ -4532,7 +4532,7 @@ export interface components {
         /**
          * SettledView
          * @description What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of words
-         *     that sellers use, what its text states and whether that holds, what its lines ask, where it goes against itself,
+         *     that sellers use, what its text states and calls it and whether that holds, what its lines ask, where it goes against itself,
          *     what to be careful of, what would bring dials back, and what stands on its label: ingredients, and figures of 100 g
          *     as it is eaten.
          */
@@ -4541,6 +4541,8 @@ export interface components {
             /** Words */
             words: components["schemas"]["WordAnswer"][];
             stated: components["schemas"]["StatedComparison"] | null;
+            /** Called */
+            called: components["schemas"]["WordAnswer"][];
             /** Questions */
             questions: components["schemas"]["LineQuestion"][];
             /** Contradictions */

@@ -129,7 +129,7 @@ export function Understood({ recipe, keptAs, id, onMade, onSkip }: UnderstoodPro
         </div>
         <div className="grid gap-4">
           {worked && <Piece worked={worked.view} />}
-          {settled?.stated && <StatedCard stated={settled.stated} />}
+          {settled && <StatedCard stated={settled.stated} called={settled.called} />}
           <Making recipe={recipe} />
           {recipe.method && (
             <details className="card p-4 text-note">

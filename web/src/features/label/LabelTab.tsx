@@ -25,7 +25,7 @@ export default function LabelTab({ worked, settled, currency, store }: LabelTabP
         <Batch worked={worked} currency={currency} />
       </div>
       <div className="grid gap-4">
-        {settled.stated && <StatedCard stated={settled.stated} />}
+        <StatedCard stated={settled.stated} called={settled.called} />
         <ClaimsCard
           claims={settled.claims}
           words={settled.words}
