@@ -64,9 +64,9 @@ class HonestNumbers(InBrowser):
         line = page.get_by_label("Line as written").first
         page.get_by_role("button", name=re.compile("^Read as almond flour")).click()
         page.get_by_role("radio", name="packed").click()
-        expect(line).to_have_value("1 cup almond flour, packed")
+        expect(line).to_have_value("1 cup packed almond flour")
         page.get_by_label("Optional: totals").check()
-        expect(line).to_have_value("1 cup almond flour, packed (optional)")
+        expect(line).to_have_value("1 cup packed almond flour (optional)")
         expect(page.get_by_text("Without what is optional", exact=False)).to_be_visible()
         self.assert_accessible(page, "details of a line")
         page.keyboard.press("Escape")

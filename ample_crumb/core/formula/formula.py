@@ -8,7 +8,7 @@ from typing import Annotated, Final
 
 from ample_crumb.core.bounds import LEAST, Between, Items, Letters
 from ample_crumb.core.quantity.line_splitting import split_foods
-from ample_crumb.core.quantity.recipe_parser import MOST_LINES, WrittenRecipe
+from ample_crumb.core.quantity.recipe_parser import MOST_LINES, WrittenPart, WrittenRecipe
 from ample_crumb.core.quantity.written_yield import MOST_PIECES
 
 LINE_ID_LENGTH: Final = 40
@@ -92,6 +92,7 @@ _MAY_BE_LEFT: Final = re.compile(
     r"\boptional\b|\b(?:to|for) (?:serv|decorat|garnish|dust|finish)\w*|\bgarnish\b|^(?:serving|decorations?)$",
     re.IGNORECASE,
 )
+_NEEDS_BAKING: Final = re.compile(r"\beggs?\b(?! whites?| yolks?)|\b(?<!rice )(?<!almond )flour\b", re.IGNORECASE)
 _OPTIONAL: Final = re.compile(r"\s*[(\[]?\boptional\b[)\]]?\s*", re.IGNORECASE)
 
 
@@ -100,6 +101,13 @@ def options_said(name: str) -> PartOptions:
     put_on = bool(_PUT_ON.search(name)) and not _BAKED_ON.search(name)
     bake = PartBake.NOT if put_on else PartBake.WITH_THE_REST
     return PartOptions(bake=bake, optional=bool(_MAY_BE_LEFT.search(name)))
+
+
+def _options(part: WrittenPart) -> PartOptions:
+    """As its name says; but what has whole eggs or flour in it is baked, however it is called."""
+    said = options_said(part.name)
+    raw = said.unbaked and any(_NEEDS_BAKING.search(line) for line in part.lines)
+    return replace(said, bake=PartBake.WITH_THE_REST) if raw else said
 
 
 def lies_beside(name: str) -> bool:
@@ -135,7 +143,7 @@ def parts_of(recipe: WrittenRecipe) -> tuple[Part, ...]:
             Part(
                 _OPTIONAL.sub(" ", part.name).strip(" ,") if several else part.name,
                 tuple(Line(food) for text in part.lines for food in split_foods(text)),
-                options_said(part.name) if several else WHOLE,
+                _options(part) if several else WHOLE,
             )
             for part in recipe.parts
         ]

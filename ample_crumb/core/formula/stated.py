@@ -86,9 +86,8 @@ def _reason(stated: float, evaluated: FormulaFigures, ours: float) -> str:
     fibre = evaluated.batch.nutrients.fibre_g or 0.0
     for kcal_per_g in (-2.0, 2.0):
         if fibre and fits((batch + kcal_per_g * fibre) * each):
-            return (
-                f"Most likely the text counts fibre {'with none' if kcal_per_g < 0 else 'like sugar, with 4'} kcal a g."
-            )
+            as_what = "no energy for fibre" if kcal_per_g < 0 else "fibre like sugar, 4 kcal a g"
+            return f"Most likely the text counts {as_what}."
     count = round(evaluated.piece_count * ours / stated)
     if 1 <= count <= _MOST_PIECES and count != evaluated.piece_count and fits(ours * evaluated.piece_count / count):
         return f"It fits {count} pieces instead of {evaluated.piece_count:g}."

@@ -8,9 +8,11 @@ from ample_crumb.core.problem import TooMuch
 from ample_crumb.core.quantity.line_parser import read_line
 from ample_crumb.core.quantity.line_splitting import LIST_LENGTH, split_foods
 from ample_crumb.core.quantity.stated_figures import begins_with_number, is_stated_row, without_boast
+from ample_crumb.core.quantity.told_recipe import read_told
 from ample_crumb.core.quantity.written_aside import begins_comments, is_aside
 from ample_crumb.core.quantity.written_step import is_step
 from ample_crumb.core.quantity.written_yield import (
+    counted_title,
     is_bare_yield,
     pieces_of_method,
     read_pieces,
@@ -45,13 +47,15 @@ class WrittenRecipe:
 _COMMENT: Final = re.compile(r"^\s*(?:#(?!#)\s*|//|;)")
 _FRONT_MARKS: Final = re.compile(r"(?:#{2,6}|\*\*|__|==+|---+)[#*_=\-\s]*")
 _BACK_MARKS: Final = ("#", "**", "__", "==", "---")
+_BESIDE: Final = re.compile(r"\s+[|•·]\s+")
 _RULE: Final = re.compile(r"^[\s\-=_*~.·•]+$")
 _INGREDIENTS: Final = re.compile(
     r"^(?:the\s+)?ingredients?(?:\s+list)?$|^you(?:'|’)?(?:ll| will)? need$|^shopping list$", re.I
 )
 _METHOD: Final = re.compile(
-    r"^(?:the\s+)?(?:method|directions?|instructions?|steps?|preparation|procedure|how to(?: make(?: it)?)?|notes?"
-    r"|tips?"
+    r"^(?:the\s+)?(?:method|directions?|instructions?|steps?|preparation|procedure|how to(?: make(?: it)?)?"
+    r"|(?:(?:recipe|cook(?:'|’)?s|baker(?:'|’)?s|chef(?:'|’)?s|my) )?(?:notes?|tips?)(?: (?:and|&) (?:notes?|tips?))?"
+    r"|storage"
     r"|nutrition(?:al)?(?: (?:facts|information|info))?|to make(?: it)?|equipment)$",
     re.IGNORECASE,
 )
@@ -68,6 +72,7 @@ _PART_WORDS: Final = re.compile(
     r"|dry ingredients|wet ingredients|ingredients))$",
     re.IGNORECASE,
 )
+_OPTIONAL: Final = re.compile(r"\s*[(\[]?\boptional\b[)\]]?", re.IGNORECASE)
 _PLAIN_PART: Final = re.compile(r"^(?:the\s+)?[\w'’-]+$")
 """One word alone, such as "Crust", names a part where another part follows; more words are rather a title."""
 
@@ -114,7 +119,7 @@ def read_recipe(text: str) -> WrittenRecipe:
     the title. Dashes are bullets when most lines begin with one, otherwise "-2 cups" is a negative amount.
     """
     rows = [row.strip() for row in text.replace("\u2028", "\n").splitlines()]
-    rows = [row for row in rows if row and not _RULE.match(row)]
+    rows = [cell for row in rows if row and not _RULE.match(row) for cell in _cells(row)]
     if len(rows) > MOST_LINES:
         raise TooMuch("lines", len(rows), MOST_LINES)
     dashed = sum(row.startswith(("-", "–", "−")) for row in rows) * 2 > len(rows) > 1
@@ -122,6 +127,12 @@ def read_recipe(text: str) -> WrittenRecipe:
     for row in rows:
         reader.take(re.sub(r"^[-–−](?=[\d.,½¼¾⅓⅔⅛])", "- ", row) if dashed else row)
     return reader.result()
+
+
+def _cells(row: str) -> list[str]:
+    """What stands side by side in a row, each with its own label: "Servings: 9 | Calories: 148"."""
+    cells = [cell.strip() for cell in _BESIDE.split(row) if cell.strip()] if len(row) <= LIST_LENGTH else [row]
+    return cells if sum(":" in cell for cell in cells) > 1 and len(cells) > 1 else [row]
 
 
 def _without_marks(row: str) -> str:
@@ -161,6 +172,9 @@ class _Reader:
                 self.aside.append(row)
             return
         first = self.seen == 0
+        if first and len(row.split()) > _LONGEST_TITLE and read_told((row,)) is not None:
+            self.aside.append(row)
+            return
         if first and is_stated_row(row):
             # "Bean squares, only 95 calories!" is a title and more.
             self.method.append(row)
@@ -191,6 +205,10 @@ class _Reader:
         pieces = read_pieces(row) if bare or not self.in_method else None
         says = bare or says_yield(row)
         amount = read_line(row).amount
+        counted = counted_title(row) if first and not says else None
+        if counted is not None:
+            self.title, self.pieces = counted
+            return True
         if not says and (pieces is None or (amount is not None and amount.terms and row[:1].isdigit())):
             return False
         if self.pieces is None:
@@ -227,7 +245,7 @@ class _Reader:
             return True
         if read_line(label).amount is not None:
             return False
-        shouted = label.isupper() and len(label) > 2
+        shouted = _OPTIONAL.sub("", label).isupper() and len(label) > 2
         if marked or shouted or _PART_WORDS.match(label) or colon:
             if first and not colon and not label.casefold().startswith("for "):
                 self.title = label
@@ -242,11 +260,16 @@ class _Reader:
     def _open(self, label: str) -> None:
         self.in_method = False
         name = re.sub(r"^for\s+(?:the\s+)?|^the\s+", "", label, flags=re.IGNORECASE).strip()
-        name = name.capitalize() if name.isupper() or name.islower() else name
+        bare = _OPTIONAL.sub("", name)
+        name = name.capitalize() if bare.isupper() or bare.islower() else name
         self.parts.append((name[:80], []))
 
     def result(self) -> WrittenRecipe:
         parts = [WrittenPart(name, tuple(lines)) for name, lines in self.parts if lines]
+        told = None if parts else read_told((*self.aside, *self.method))
+        if told is not None:
+            parts, self.aside, self.method = [WrittenPart("", told.lines)], [], list(told.method)
+            self.pieces = self.pieces or next(filter(None, map(read_pieces, told.method)), None)
         title = self.title
         if len(parts) > 1 and not parts[0].name and _PART_WORDS.match(title) and _PLAIN_PART.match(title):
             # "Crust" over its lines, and "Filling" further down: the first of two parts, and no title.

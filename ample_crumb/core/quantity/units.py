@@ -136,7 +136,7 @@ _PACK_WORDS: Final = {
     "can": "can cans tin tins",
     "tub": "tub tubs container containers",
     "pot": "pot pots",
-    "packet": "packet packets pack packs package packages pkg pkg. envelope envelopes",
+    "packet": "packet packets pack packs package packages pkg pkg. pck pck. pkt pkt. envelope envelopes",
     "sachet": "sachet sachets",
     "block": "block blocks brick bricks",
     "box": "box boxes",

@@ -12,7 +12,8 @@ from ample_crumb.core.quantity.units import CUP_ML, MeasureSystem, measure_size
 from ample_crumb.core.quantity.weighing import Measures, Weight, WeightBasis
 
 _TASTE: Final = re.compile(
-    r"\s?[,(]?\s?\b(?:to (?:your )?(?:taste|liking)|as (?:needed|required|desired)|if (?:needed|desired|you like))\)?$",
+    r"\s?[,(]?\s?\b(?:to (?:your )?(?:taste|liking)|(?:to|for) (?:serv|finish|decorat|garnish|sprinkl|top|scatter)\w*"
+    r"|as (?:needed|required|desired)|if (?:needed|desired|you like))\)?$",
     re.IGNORECASE,
 )
 _TIN: Final = re.compile(
@@ -26,7 +27,7 @@ _DUST: Final = re.compile(
     re.IGNORECASE,
 )
 _EXTRA: Final = re.compile(
-    r"^(?:plus\s+)?(?:some\s+)?(?:extra|more|additional|a little|a bit of|some)\s+", re.IGNORECASE
+    r"^(?:plus\s+)?(?:some\s+)?(?:extra|more|additional|a little|a bit of|some|a few|several|a couple of)\s+", re.I
 )
 
 _AS_MANY: Final = re.compile(

@@ -35,7 +35,9 @@ EGG_SIZES: Final = {"S": "eusmall", "M": "eumedium", "L": "eularge", "XL": "euex
 
 _EXTRA: Final = re.compile(
     r",? (?:plus|and|\+) (?:(?:an? (?:little|bit) |some )?(?:extra|more)|an? (?:pinch|dash|splash)(?: more)?)"
-    r"(?: if needed| as needed| for [^,;()]*| to [^,;()]*)?$",
+    r"(?: if needed| as needed| for [^,;()]*| to [^,;()]*)?$"
+    r"|,? (?:plus|and|\+) [\d½¼¾⅓⅔⅛][\d½¼¾⅓⅔⅛ /.–-]{0,8}[a-z]{0,12}\.?(?: more| extra)? (?:if|as|when) "
+    r"(?:needed|necessary|required)$",
     re.IGNORECASE,
 )
 
@@ -54,7 +56,7 @@ def in_order(plain: str) -> str:
         plain = _HEAP_BEHIND.sub(lambda match: f"{match['heap']} {match['spoon']} ", plain)
     if "drained weight" in lower:
         plain = _DRAINED.sub("drained canned ", plain)
-    if any(word in lower for word in ("extra", "more", "plus a ")):
+    if any(word in lower for word in ("extra", "more", "plus a ", "needed", "necessary", "required")):
         plain = _EXTRA.sub("", plain)
     if "ml" in lower:
         plain = _ML_CUP.sub(_millilitres, plain)

@@ -39,6 +39,10 @@ _LEFT: Final = re.compile(
     re.IGNORECASE,
 )
 _TASTE: Final = re.compile(r"\s+(?:to taste|as needed|if (?:needed|preferred|you like))$", re.IGNORECASE)
+_PREFER: Final = re.compile(
+    r"\s*,?\s*\b(?:if (?:you )?(?:prefer(?:red)?|like|wish|want)(?: it)?|(?:just )?as you (?:like|prefer))\b",
+    re.IGNORECASE,
+)
 _MORE: Final = re.compile(r"\b(?:more|extra|additional)\b\s*(?:of\s+)?", re.IGNORECASE)
 _NO_FOOD: Final = re.compile(
     r"^(?:so|more|less|as|to|until|if|when|about|enough|however|whatever|whichever|equivalent|the same|thereabouts"
@@ -67,7 +71,7 @@ NO_CHOICE: Final = WrittenChoice()
 def read_choice(text: str) -> WrittenChoice:
     """What a line leaves open; `NO_CHOICE` for one that names what goes in. A range of amounts, a second measure and
     how a food may be ("fresh or frozen") are no choice between foods."""
-    plain = without_bullet(text[:LINE_LENGTH])
+    plain = _PREFER.sub("", without_bullet(text[:LINE_LENGTH]))
     if not _QUICK.search(plain):
         return NO_CHOICE
     base, tail = _parted(plain)

@@ -8,7 +8,7 @@ LONGEST_ROW: Final = 2000
 _NUMBERED: Final = re.compile(r"^\s*(?:step\s*\d{1,2}\s*[:.)–-]?|\d{1,2}\s*[.)])\s+(?=[^\W\d_])", re.IGNORECASE)
 _WORK: Final = re.compile(
     r"^(?:then|next|now|first|finally|meanwhile|once|when|while|after|before|until|in an?|in the|using|with an?|on an?"
-    r"|gently|carefully|slowly|gradually|quickly|preheat|heat|warm|mix|stir|whisk|beat|fold|combine|add|pour|bake|cook"
+    r"|gently|carefully|slowly|gradually|quickly|pre-?heat|heat|warm|mix|stir|whisk|beat|fold|combine|add|pour|bake|cook"
     r"|let|leave|allow|cool|chill|refrigerate|freeze|melt|blend|puree|process|pulse|cream|sift|sieve|grease|line"
     r"|spread|press|roll|shape|form|scoop|drop|place|put|set|transfer|remove|take|cut|serve|enjoy|store|keep|drizzle"
     r"|dust|sprinkle|top|garnish|decorate|divide|spoon|knead|rest|prepare|make|repeat|microwave|simmer|boil|bring"
@@ -19,7 +19,7 @@ _WORK: Final = re.compile(
 _TIES: Final = re.compile(
     r"\b(?:the|until|into|onto|together|it|them|over|aside|well|minutes?|mins?|hours?|oven|bowl|tin|pan|tray|fridge"
     r"|freezer|mixture|batter|dough|mix|through|between|completely|smooth|golden)\b|\b(?:for|at|to|in) an?\b"
-    r"|\b(?:for|at|to)\s+\d|\d\s*°",
+    r"|\b(?:for|at|to)\s+\d|\d\s*°|\bseconds?\b|[a-z)][.;!]\s+\w",
     re.IGNORECASE,
 )
 """What a sentence of work has and the name of a food has not."""

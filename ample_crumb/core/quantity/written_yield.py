@@ -29,7 +29,8 @@ _SIZES: Final = frozenset(
 
 _SAYS: Final = re.compile(
     r"(?:^|\W)(?:makes|serves|yields?|yielding|servings?|portions?|pieces|quantity|(?:cuts?|divides?|portioned) into"
-    r"|for(?=\s+(?:\d+|one|two|three|four)\s+(?:mugs?|people|persons|servings)\b))(?!\w)\s*(?:is|are|of)?\s*[:=]?\s*",
+    r"|for(?=\s+(?:\d+|one|two|three|four|an?)\s+(?:[a-z]{3,9}\s)?"
+    rf"(?:{'|'.join((*_NOUNS, *_FOODS_TOO, *_WHOLES))})(?:s|es)?\b(?!\s*:)))(?!\w)\s*(?:is|are|of)?\s*[:=]?\s*",
     re.IGNORECASE,
 )
 _INTO: Final = re.compile(
@@ -37,6 +38,12 @@ _INTO: Final = re.compile(
     r"(?=[\d\w])",
     re.IGNORECASE,
 )
+_BEHIND_TITLE: Final = re.compile(
+    r"\s[-–—|]\s(?:about\s)?(?P<count>\d{1,3})\s(?:[a-z]{3,9}\s)?"
+    rf"(?:{'|'.join((*_NOUNS, *_FOODS_TOO))})(?:s|es)?\b",
+    re.IGNORECASE,
+)
+_IN_BRACKET: Final = re.compile(r"(?<=[^\W\d_])\s\((?:makes\s)?(?P<count>\d{1,3})\)$", re.IGNORECASE)
 _CLAUSE: Final = re.compile(r"[.;!?]")
 _GRID: Final = re.compile(r"\s*(\d{1,2})\s*(?:x|×|by)\s*(\d{1,2})\s+([a-z]{3,})\b", re.IGNORECASE)
 """Cuts one way and the other: "4 x 4 pieces"."""
@@ -91,6 +98,16 @@ def says_yield(row: str) -> bool:
 def title_before_yield(row: str) -> str:
     """What stands before the yield in a row: "Plum bars (makes 12)"."""
     return _SAYS.split(row[:LINE_LENGTH])[0].strip(" ,;:(–-")
+
+
+def counted_title(row: str) -> tuple[str, int] | None:
+    """A title with a count behind it, "Carrot muffins - 12 muffins", "Nut cups (6)", as the title and the count; None
+    for another row."""
+    found = _BEHIND_TITLE.search(row[:LINE_LENGTH]) or _IN_BRACKET.search(row[:LINE_LENGTH])
+    if found is None or not row[:1].isalpha():
+        return None
+    pieces = _within(float(found["count"]))
+    return (row[: found.start()].strip(), pieces) if pieces else None
 
 
 def pieces_of_method(rows: tuple[str, ...]) -> int | None:

@@ -7,16 +7,7 @@ from ample_crumb.core.formula.sellers_words import WordAnswer, WordVerdict
 
 ANSWERS = tuple(
     WordAnswer(word, WordVerdict.NO_RULE, "")
-    for word in (
-        "high in protein",
-        "light",
-        "sugar-free",
-        "no added sugar",
-        "keto",
-        "gluten-free",
-        "dairy-free",
-        "vegan",
-    )
+    for word in "high in protein;light;sugar-free;no added sugar;keto;gluten-free;dairy-free;vegan".split(";")
 )
 
 
