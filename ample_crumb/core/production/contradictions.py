@@ -27,8 +27,9 @@ _COUNTS_APART: Final = 1.6
 _DENSITY_G_PER_ML: Final = 1.1
 """Of a dough that is scooped. Common practice."""
 
-_POWDER_MOST_SHARE: Final = 0.03
-"""Self-raising flour has about 5 % of baking powder in it; so much more doubles it. Common practice."""
+_POWDER_MOST_SHARE: Final = 0.045
+"""Self-raising flour has about 5 % of baking powder in it; a little more is usual where all is beaten at once, so much
+doubles it. Common practice."""
 
 _LATER: Final = re.compile(
     r"\b(?:reduce|lower|turn|increase|raise|then|another|further|more|extra|second|again|until cold|crust|base|blind"

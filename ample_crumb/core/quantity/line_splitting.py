@@ -7,7 +7,7 @@ from functools import lru_cache
 from itertools import islice
 from typing import Final
 
-from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
+from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line, without_bullet
 from ample_crumb.core.quantity.name_matching import tells
 from ample_crumb.core.quantity.units import UnitKind
 from ample_crumb.core.quantity.used import read_used
@@ -43,6 +43,10 @@ _EACH: Final = re.compile(r"^(?P<amount>[^,;]*?\w)\s+each(?:\s+of)?\s*:?\s+(?P<n
 _BETWEEN: Final = re.compile(r"\s*(?:,|&|\band\b)\s*(?:(?:and|&)\s+)?", re.IGNORECASE)
 _JUICE_AND_ZEST: Final = re.compile(
     r"^(?:the\s+)?(?:finely\s+)?(?:grated\s+)?(juice|zest|rind)\s+(?:and|&|\+)\s+(juice|zest|rind)\s+(?:of|from)\s+(.+)$",
+    re.IGNORECASE,
+)
+_PINCHES: Final = re.compile(
+    r"^(?:an? )?pinch(?:es)? (?:each )?(?:of )?(?P<one>[^\W\d_]{3,12}) (?:and|&) (?P<other>[^\W\d_]{3,12})$",
     re.IGNORECASE,
 )
 _JUICE_THEN_ZEST: Final = re.compile(
@@ -93,7 +97,7 @@ def _pieces(text: str) -> Iterator[str]:
 
 def _shared(piece: str) -> tuple[str, ...]:
     """One amount for several foods."""
-    plain = " ".join(piece[:LINE_LENGTH].split())
+    plain = " ".join(without_bullet(piece[:LINE_LENGTH]).split())
     lower = plain.lower()
     both = _JUICE_AND_ZEST.match(plain) if "juice" in lower else None
     if both:
@@ -107,6 +111,9 @@ def _shared(piece: str) -> tuple[str, ...]:
     if dusting:
         name = read_line(dusting["first"]).name
         return dusting["first"], f"{dusting['amount']} {name}, {dusting['what']}"
+    pinches = _PINCHES.match(plain) if "pinch" in lower else None
+    if pinches:
+        return f"a pinch {pinches['one']}", f"a pinch {pinches['other']}"
     each = _EACH.match(plain) if " each" in lower else None
     if each and read_line(f"{each['amount']} x").amount is not None:
         names = [name for name in _BETWEEN.split(each["names"]) if name.strip()]

@@ -338,7 +338,7 @@ class NameIndex:
         sure = best.score_ratio >= SURE and (best.score_ratio >= 0.994 or best.score_ratio - rival >= CLOSE)
         if not sure:
             # How a thing is handled tells nothing of what it is: "lukewarm milk" is milk.
-            bare = " ".join(word for word in name.split() if singular(fold(word.strip(",;"))) not in _MANNER)
+            bare = " ".join(word for word in name.split() if not all(map(is_manner, words(word))) or not words(word))
             again = self.find(bare, notes, unit) if bare and bare != name else None
             sure = again is not None and again.sure and again.best is not None and again.best.key == best.key
         return MatchResult(best, tuple(others), sure)

@@ -73,6 +73,7 @@ _PART_WORDS: Final = re.compile(
     re.IGNORECASE,
 )
 _OPTIONAL: Final = re.compile(r"\s*[(\[]?\boptional\b[)\]]?", re.IGNORECASE)
+_MAY_BE_LEFT: Final = re.compile(r"\boptional\b|\bto (?:serve|finish|decorate|garnish)\b|\btoppings?\b", re.IGNORECASE)
 _PLAIN_PART: Final = re.compile(r"^(?:the\s+)?[\w'’-]+$")
 """One word alone, such as "Crust", names a part where another part follows; more words are rather a title."""
 
@@ -185,6 +186,9 @@ class _Reader:
         if not first and not self.in_method and is_stated_row(row):
             self.method.append(row)
             return
+        if not first and self._told_before_lines(row):
+            self.aside.append(row)
+            return
         self.seen += 1
         if self._yield(row, first) or self._heading(row, first):
             return
@@ -192,6 +196,15 @@ class _Reader:
             self.method.append(row)
             return
         self.parts[-1][1].append(row)
+
+    def _told_before_lines(self, row: str) -> bool:
+        """Whether a row between the title and the first line is what somebody says, and names neither a part nor a
+        food."""
+        if self.in_method or len(self.parts) > 1 or self.parts[0][1] or len(row.split()) < _FEW_WORDS:
+            return False
+        if read_line(row).amount is not None or _PART_WORDS.match(_without_marks(row).rstrip(":")) or row[-1:] == ":":
+            return False
+        return not (says_yield(row) or is_stated_row(row) or _ASIDE.match(row) or is_step(row) or read_pieces(row))
 
     def _step(self, row: str) -> bool:
         """Whether a row behind lines is a step, or goes on with one. Lines may follow: those of the next part do."""
@@ -202,8 +215,8 @@ class _Reader:
     def _yield(self, row: str, first: bool) -> bool:
         alone = not any(lines for _, lines in self.parts)
         bare = is_bare_yield(row, alone=alone)
-        pieces = read_pieces(row) if bare or not self.in_method else None
         says = bare or says_yield(row)
+        pieces = read_pieces(row) if says or not self.in_method else None
         amount = read_line(row).amount
         counted = counted_title(row) if first and not says else None
         if counted is not None:
@@ -232,8 +245,13 @@ class _Reader:
                 return True
             # "Glaze: 50 g icing sugar, 1 tbsp milk" holds heading and lines in one.
             foods = split_foods(after)
-            if self.in_method or not _PART_WORDS.match(label) or read_line(foods[0]).amount is None:
+            if self.in_method or not _PART_WORDS.match(label):
                 return False
+            if read_line(foods[0]).amount is None:
+                # "Optional toppings: peanut butter, berries"
+                if not _MAY_BE_LEFT.search(label):
+                    return False
+                foods = tuple(name.strip() for name in after.split(",") if name.strip())
             self._open(label)
             self.parts[-1][1].extend(foods)
             return True

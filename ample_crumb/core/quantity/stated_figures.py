@@ -50,6 +50,16 @@ _ALONE: Final = re.compile(
 )
 
 
+_LETTERS: Final = {
+    name: re.compile(
+        rf"(?<![\w.]){_NUMBER}\s?g?\s?{letter}(?:ro(?:tein)?|arbs?|at)?(?!\w)|(?<!\w){letter}\s?[:=]?\s?{_NUMBER}\s?g?(?![\w.,/])",
+        re.IGNORECASE,
+    )
+    for name, letter in (("protein_g", "p"), ("carbohydrate_g", "c"), ("fat_g", "f"))
+}
+"""Short for protein, carbohydrate and fat beside an energy: "33p / 45c / 6f", "P 9, C 20, F 3"."""
+
+
 @dataclass(frozen=True, slots=True)
 class StatedFigures:
     """Figures of a piece as a text states them; None where it does not."""
@@ -79,6 +89,10 @@ def read_stated(text: str) -> StatedFigures:
         grams = {
             name: value for name, pattern in _GRAMS.items() if (value := _first(pattern.search(short))) is not None
         }
+        if energy is not None and not grams:
+            short_for = {name: _first(pattern.search(short)) for name, pattern in _LETTERS.items()}
+            if None not in short_for.values():
+                grams = {name: value for name, value in short_for.items() if value is not None}
         if energy is None and len(grams) < 2 and not (grams and (_ALONE.match(short) or _PER.search(short))):
             continue
         said = grams | ({} if energy is None else {"energy_kcal": energy})

@@ -5,7 +5,7 @@ from typing import Final
 
 LONGEST_ROW: Final = 2000
 
-_NUMBERED: Final = re.compile(r"^\s*(?:step\s*\d{1,2}\s*[:.)–-]?|\d{1,2}\s*[.)])\s+(?=[^\W\d_])", re.IGNORECASE)
+_NUMBERED: Final = re.compile(r"^\s*(?:step\s*\d{1,2}\s*[:.)–-]?|\d{1,2}\s*[.):]?)\s+(?=[^\W\d_])", re.IGNORECASE)
 _WORK: Final = re.compile(
     r"^(?:then|next|now|first|finally|meanwhile|once|when|while|after|before|until|in an?|in the|using|with an?|on an?"
     r"|gently|carefully|slowly|gradually|quickly|pre-?heat|heat|warm|mix|stir|whisk|beat|fold|combine|add|pour|bake|cook"
@@ -13,7 +13,8 @@ _WORK: Final = re.compile(
     r"|spread|press|roll|shape|form|scoop|drop|place|put|set|transfer|remove|take|cut|serve|enjoy|store|keep|drizzle"
     r"|dust|sprinkle|top|garnish|decorate|divide|spoon|knead|rest|prepare|make|repeat|microwave|simmer|boil|bring"
     r"|reduce|turn|season|toss|soak|drain|rinse|grind|crush|separate|arrange|whip|work|cover|wrap|check|test|lift"
-    r"|break|crumble|rub|brush|scrape|wait|start|begin|finish|fill|flatten|pipe|tip|swirl|steam|toast|roast|dissolve)\b(?!\s+of\b)",
+    r"|break|crumble|rub|brush|scrape|wait|start|begin|finish|fill|flatten|pipe|tip|swirl|steam|toast|roast|dissolve"
+    r"|measure|air[- ]?fry|crush|weigh|grate|mash|halve|chop|peel)\b(?!\s+of\b)",
     re.IGNORECASE,
 )
 _TIES: Final = re.compile(

@@ -35,7 +35,7 @@ class AgainstItself(unittest.TestCase):
         self.assertEqual([each.piece_count for each in other.settlements], [10])
 
     def test_leavening_twice(self) -> None:
-        (one,) = found("200 g self-raising flour", "2 tsp baking powder", "2 eggs")
+        (one,) = found("200 g self-raising flour", "1 tbsp baking powder", "2 eggs")
         self.assertEqual([each.without_line for each in one.settlements], ["line-2"])
         (other,) = found("200 g flour", "2 tsp baking powder", "100 g sugar", "1 tbsp baking powder")
         self.assertEqual(len(other.settlements), 2)
@@ -59,7 +59,7 @@ class OnlySeems(unittest.TestCase):
         self.assertEqual(contradictions_of(both, ""), ())
 
     def test_a_little_baking_powder_helps_self_raising_flour(self) -> None:
-        self.assertEqual(found("200 g self-raising flour", "1/2 tsp baking powder"), ())
+        self.assertEqual(found("275 g self-raising flour", "2 level tsp baking powder"), ())
 
     def test_any_rows_are_read_to_their_end(self) -> None:
         self.assertEqual(found(text="scoop " * 3000), ())
