@@ -78,7 +78,8 @@ def split_foods(text: str) -> tuple[str, ...]:
     shared = _shared(text)
     if len(shared) > 1:
         return shared
-    return tuple(food for piece in _pieces(text) for food in _shared(piece))
+    pieces = tuple(_pieces(text))
+    return pieces if len(pieces) == 1 else tuple(food for piece in pieces for food in _shared(piece))
 
 
 def _pieces(text: str) -> Iterator[str]:

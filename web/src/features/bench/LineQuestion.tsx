@@ -1,4 +1,5 @@
 import type { Schemas } from "@/api/types";
+import { type Draft, findLine } from "@/domain/draft";
 import { change, grams, kcal } from "@/domain/format";
 
 export type Question = Schemas["LineQuestion"];
@@ -79,6 +80,14 @@ export function openQuestions(
   return (questions ?? []).filter((question) => {
     const line = lines?.get(question.line_id);
     return !question.answered && line?.asks === question.asks && line.text === question.line_text;
+  });
+}
+
+/** Of questions the first that nobody has answered in the draft as it stands now, before the server has seen that. */
+export function firstUnanswered(questions: readonly Question[], draft: Draft): Question | undefined {
+  return questions.find(({ line_id, line_text }) => {
+    const line = findLine(draft, line_id);
+    return line?.text === line_text && line.chosen === null;
   });
 }
 

@@ -5,7 +5,7 @@ import type { DraftStore } from "@/domain/draftStore";
 import { grams, kcal } from "@/domain/format";
 import { PartOptions } from "@/features/production/PartOptions";
 import { useDraft } from "@/ui/useDraft";
-import { openQuestions, type Question } from "./LineQuestion";
+import { firstUnanswered, openQuestions, type Question } from "./LineQuestion";
 import { LineRow } from "./LineRow";
 import type { Meaning } from "./MeansDialog";
 import type { Evaluated } from "./useBench";
@@ -35,7 +35,7 @@ export function Lines({ store, worked, questions, onMean, onCompare, onNewProduc
   );
   const asked = useRef(questions);
   asked.current = openQuestions(questions, worked?.lines);
-  const next = useCallback((beside: string) => asked.current?.find((each) => each.line_id !== beside)?.line_id, []);
+  const next = useCallback(() => firstUnanswered(asked.current ?? [], store.snapshot().draft)?.line_id, [store]);
   const actions = useRowActions(store, { mean: onMean, compare: onCompare, newProduct: onNewProduct, called, next });
   const most = Math.max(1, ...[...(worked?.lines.values() ?? [])].map((line) => line.energy_kcal ?? 0));
   const named = parts.length > 1 || !!parts[0]?.name;

@@ -29,8 +29,8 @@ interface Around {
   newProduct: (question: Question) => void;
   /** The lines that are called the same. */
   called: (name: string) => string[];
-  /** The line beside this one that asks what matters most. */
-  next: (beside: string) => string | undefined;
+  /** The line that asks what matters most and is not answered. */
+  next: () => string | undefined;
 }
 
 /** What the rows can do, called where they are drawn. The object stays the same for a store, so that only changed rows
@@ -177,7 +177,7 @@ export function useRowActions(store: DraftStore, around: Around): RowActions {
           choose(id, name, { slug: answer.slug, name: answer.label, source: "", reference: false });
         else store.edit((draft) => changeLine(draft, id, { text: answer.text, chosen: answer.slug }));
         if (question.answered) return;
-        const following = next(id);
+        const following = next();
         if (!following || !focusQuestion(following))
           document.querySelector<HTMLElement>(`[data-line="${id}"]`)?.focus();
       },

@@ -1,6 +1,12 @@
 import { changeLine, chooseFood } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
-import { type Answer, focusQuestion, LineQuestion, type Question } from "@/features/bench/LineQuestion";
+import {
+  type Answer,
+  firstUnanswered,
+  focusQuestion,
+  LineQuestion,
+  type Question,
+} from "@/features/bench/LineQuestion";
 import type { Meaning } from "@/features/bench/MeansDialog";
 import { isSingleKey, useKeys } from "@/ui/keys";
 import type { Tell } from "@/ui/Toast";
@@ -33,7 +39,7 @@ export function Questions({ questions, store, tell, onMean, onNewProduct }: Ques
         run: () => onMean({ name, slug, food: label }),
       });
     } else store.edit((draft) => changeLine(draft, line_id, { text, chosen: slug }));
-    const next = questions.find((each) => each.line_id !== line_id && each.name !== name);
+    const next = firstUnanswered(questions, store.snapshot().draft);
     if (!next || !focusQuestion(next.line_id)) document.querySelector<HTMLElement>(`[data-line="${line_id}"]`)?.focus();
   }
 

@@ -211,7 +211,7 @@ export default function Reformulate({ store, worked }: ReachProps) {
               ["whole_eggs", "eggs whole"],
               ["keep_mass", "about as much dough as now"],
               ["sure", "sure in 95 of 100, not only on average"],
-              ["beyond_tolerance", "a piece may go beyond what an adult bears of sweeteners"],
+              ["beyond_tolerance", "a piece may hold more sweetener than is usually tolerated"],
             ] as const
           ).map(([name, words]) => (
             <label key={name} className="flex items-baseline gap-2">
