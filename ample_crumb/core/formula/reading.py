@@ -259,7 +259,7 @@ def _read_one(
     line = read_line(text)
     meant = meant_by(line, cupboard, picked, by_kind=by_kind)
     ingredient = meant.food
-    others = tuple(map(Choice.from_ingredient, meant.others))
+    others = tuple(food.once(Choice.from_ingredient) for food in meant.others)
     foods = split_foods(text[:LINE_LENGTH])
     apart = foods if len(foods) > 1 else ()
     weighed: WeighedLine | None = None
@@ -275,7 +275,7 @@ def _read_one(
     return ReadLine(
         text=text,
         name=line.name,
-        ingredient=Choice.from_ingredient(ingredient) if ingredient else None,
+        ingredient=ingredient.once(Choice.from_ingredient) if ingredient else None,
         others=others,
         sure=meant.sure,
         weighed=weighed,
@@ -292,7 +292,7 @@ def _offered(
 ) -> tuple[LineAlternative, ...]:
     """What a line may mean besides; foods that its measure fits, where there are any."""
     found = [
-        LineAlternative(text, Choice.from_ingredient(food), _weighed(line, food, system, energy)[0])
+        LineAlternative(text, food.once(Choice.from_ingredient), _weighed(line, food, system, energy)[0])
         for food in meant.offered
     ]
     return tuple([each for each in found if each.weighed is not None] or found)
@@ -324,7 +324,7 @@ def _weighed(
 def _brought(ingredient: Ingredient, weight: Weight, energy: EnergySystem) -> WeighedLine:
     nutrients = ingredient.per_100g_by(energy).times(weight.mass_g / 100)
     return WeighedLine(
-        ingredient=Choice.from_ingredient(ingredient),
+        ingredient=ingredient.once(Choice.from_ingredient),
         figures=Figures(weight.mass_g, nutrients, nutrients.unknown),
         low_g=weight.low_g,
         high_g=weight.high_g,

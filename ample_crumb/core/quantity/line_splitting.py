@@ -60,6 +60,9 @@ _FOR_DUSTING: Final = re.compile(
     r"(?: more| extra)? (?P<what>for (?:dusting|rolling|kneading|sprinkling|topping|greasing)[^,;]*)$",
     re.IGNORECASE,
 )
+_SHARING: Final = ("juice", "zest", " for ", "pinch", " each")
+"""A quick look for a line that may name several foods with one amount."""
+
 _NO_FOOD: Final = frozenset("total each drained net altogether apiece in all or so more less".split())
 """Words behind a second figure that say something of the first food: "2 scoops whey, 60 g total"."""
 
@@ -98,6 +101,9 @@ def _pieces(text: str) -> Iterator[str]:
 
 def _shared(piece: str) -> tuple[str, ...]:
     """One amount for several foods."""
+    lower = piece[:LINE_LENGTH].lower()
+    if not any(word in lower for word in _SHARING):
+        return (piece,)
     plain = " ".join(without_bullet(piece[:LINE_LENGTH]).split())
     lower = plain.lower()
     both = _JUICE_AND_ZEST.match(plain) if "juice" in lower else None
