@@ -32,7 +32,6 @@ def main() -> None:
                 ("reach", "desk", False, _reach),
                 ("curve", "desk", False, _curve),
                 ("twin", "desk", False, _twin),
-                ("method", "desk", False, _method),
                 ("versions", "desk", False, _versions),
                 ("cupboard", "desk", False, _cupboard),
                 ("food", "desk", False, _food),
@@ -40,7 +39,8 @@ def main() -> None:
                 ("claims", "desk", False, _claims),
                 ("which", "desk", False, _which),
                 ("making", "desk", False, _making),
-                ("settings", "desk", False, _settings),
+                ("reading", "desk", False, _reading),
+                ("alternatives", "desk", False, _alternatives),
             ):
                 _picture(browser, served, name, size, dark, show)
             browser.close()
@@ -129,10 +129,6 @@ def _twin(page: Page) -> None:
     page.locator("[data-twin-sentence]").wait_for()
 
 
-def _method(page: Page) -> None:
-    _tab(page, "Lemon-poppy butter loaf, the classic", "Method")
-
-
 def _versions(page: Page) -> None:
     _tab(page, "White bean blondies", "Versions")
     page.locator("[data-difference]").wait_for()
@@ -180,8 +176,22 @@ def _making(page: Page) -> None:
     page.locator("[data-making]").evaluate("card => card.scrollIntoView()")
 
 
-def _settings(page: Page) -> None:
-    page.get_by_role("link", name="Settings").click()
+def _reading(page: Page) -> None:
+    _formulas(page)
+    page.get_by_role("button", name="New formula", exact=True).click()
+    page.get_by_role("button", name="Try it with a messy page").click()
+    page.get_by_role("button", name="Read it").click()
+    page.locator("[data-question]").nth(2).wait_for()
+    page.locator("[data-stated]").wait_for()
+
+
+def _alternatives(page: Page) -> None:
+    _reading(page)
+    page.get_by_role("button", name="Make it a formula").click()
+    page.locator("[data-question]").nth(2).wait_for()
+    page.get_by_role("button", name=re.compile("^2 maple syrup")).click()
+    page.get_by_role("button", name="maple syrup goes in").wait_for()
+    page.get_by_label("Line as written").first.evaluate("line => line.scrollIntoView()")
 
 
 if __name__ == "__main__":

@@ -7,7 +7,9 @@ type Contents = Schemas["Allergens"];
 
 /** Allergens and diets in one sentence; opened, the lines that bring or break each. */
 export function Allergens({ contents }: { contents: Contents }) {
-  const { contains, diets_kept: keeps, unknown_lines: unknown, depends_on: depends } = contents;
+  const { diets_kept: keeps, unknown_lines: unknown, depends_on: depends } = contents;
+  // What goes in or not is not told as certain.
+  const contains = contents.contains.filter(({ name }) => !depends.some((each) => each.name === name));
   return (
     <Popover.Root>
       <Popover.Trigger className="mt-1 inline-flex max-w-full flex-wrap items-center gap-x-1 rounded text-left text-note">
