@@ -1,7 +1,6 @@
 """The method of a formula step by step: which lines it means, its times and temperatures, and what it forgets."""
 
 import re
-import unicodedata
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
@@ -11,21 +10,9 @@ from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.quantity.name_matching import words
+from ample_crumb.core.quantity.written_minutes import times_in
 
 _LINK: Final = re.compile(r"\{([^{}\n]{1,80})\}")
-_NUMBER: Final = r"(?<!\d)\d{1,5}(?:[.,]\d{1,3})?"
-_RANGE: Final = rf"(?P<low>{_NUMBER})(?:\s*(?:-|–|to|or)\s*(?P<high>{_NUMBER}))?"
-_TIME: Final = re.compile(
-    rf"{_RANGE}\s*-?\s*(?P<unit>hours?|hrs?|h|minutes?|mins?|min|seconds?|secs?|s)\b", re.IGNORECASE
-)
-_MINUTES: Final = {"h": 60.0, "m": 1.0, "s": 1 / 60}
-_WORDED: Final = (
-    (re.compile(r"\bovernight\b", re.IGNORECASE), 8 * 60.0),
-    (re.compile(r"\bhalf an hour\b", re.IGNORECASE), 30.0),
-    (re.compile(r"(?<!half )\b(an|one) hour\b", re.IGNORECASE), 60.0),
-    (re.compile(r"\b(a|one|a full) minute\b", re.IGNORECASE), 1.0),
-)
-_VULGAR: Final = re.compile(r"((?<!\d)\d{1,5}|)\s?([¼½¾⅓⅔⅛])")
 _HEAT: Final = re.compile(r"\b(?P<degrees>\d{2,3})\s*(?:°\s*|degrees?\s*)(?P<scale>C|F)\b", re.IGNORECASE)
 _GAS: Final = re.compile(r"\bgas (?:mark )?(?P<mark>[1-9])\b", re.IGNORECASE)
 
@@ -115,23 +102,8 @@ def _meant(name: str, lines: Sequence[ReadLine]) -> ReadLine | None:
 
 def _minutes(text: str) -> tuple[float | None, float | None]:
     """What a step says of time, all of it together: "beat 2 minutes, bake 20 to 25 minutes" is 22 to 27."""
-    text = _VULGAR.sub(lambda match: str(float(match[1] or 0) + unicodedata.numeric(match[2])), text)
-    low = high = 0.0
-    found = False
-    for time in _TIME.finditer(text):
-        unit = _MINUTES[time["unit"][0].casefold()]
-        first = _number(time["low"]) * unit
-        low += first
-        high += _number(time["high"]) * unit if time["high"] else first
-        found = True
-    for pattern, minutes in _WORDED:
-        for _ in pattern.finditer(text):
-            low, high, found = low + minutes, high + minutes, True
-    return (low, high) if found else (None, None)
-
-
-def _number(text: str) -> float:
-    return float(text.replace(",", "."))
+    times = times_in(text)
+    return (sum(low for low, _ in times), sum(high for _, high in times)) if times else (None, None)
 
 
 def _celsius(text: str) -> float | None:

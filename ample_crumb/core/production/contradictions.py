@@ -14,6 +14,7 @@ from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.portions import scoop_ml
 from ample_crumb.core.production.written_bake import bakes_said
 from ample_crumb.core.production.written_oven import ovens_said
+from ample_crumb.core.quantity.written_minutes import Minutes
 
 LONGEST_ROW: Final = 1000
 _SAME_SHARE: Final = 0.01
@@ -113,7 +114,7 @@ def _times(text: str) -> Iterator[Contradiction]:
             return
 
 
-def _minutes(time: tuple[float, float]) -> str:
+def _minutes(time: Minutes) -> str:
     low, high = time
     return f"{low:g} minutes" if low == high else f"{low:g} to {high:g} minutes"
 

@@ -4,15 +4,12 @@ import re
 from dataclasses import dataclass
 from typing import Final
 
+from ample_crumb.core.quantity.written_minutes import Minutes, times_in
+
 LONGEST_ROW: Final = 1000
 MOST_ROWS: Final = 400
 _MOST_MIN: Final = 600.0
 
-_TIME: Final = re.compile(
-    r"(?P<low>\d{1,3}(?:[.,]\d)?)(?:\s?(?:-|–|to|or)\s?(?P<high>\d{1,3}(?:[.,]\d)?))?[\s-]?(?P<unit>minutes?|mins?|hours?|hrs?)\b"
-    r"(?:\s(?:and\s)?(?P<more>\d{1,2})\s?(?:minutes?|mins?)\b)?",
-    re.IGNORECASE,
-)
 _BAKES: Final = re.compile(r"\b(?:bak(?:e|es|ed|ing)|cook(?:s|ed|ing)?|air[- ]?fry\w*|oven)\b", re.IGNORECASE)
 _HEADED: Final = re.compile(r"^(?:cook(?:ing)?|bak(?:e|ing))(?: time)?\s*:", re.IGNORECASE)
 _RESTS: Final = re.compile(r"\b(?:rest|stand|cool|chill|set|refrigerate|leave)\w*\b", re.IGNORECASE)
@@ -34,7 +31,7 @@ class WrittenBake:
     covered: bool = False
 
 
-def bakes_said(text: str) -> tuple[tuple[str, tuple[float, float]], ...]:
+def bakes_said(text: str) -> tuple[tuple[str, Minutes], ...]:
     """From how many to how many minutes a text bakes, each time that it says so, with the row that does."""
     return tuple((row, time) for row in _rows(text) for time in _baked(row))
 
@@ -53,7 +50,7 @@ def _rows(text: str) -> list[str]:
     return [row.strip()[:LONGEST_ROW] for row in text.splitlines()[:MOST_ROWS]]
 
 
-def _baked(row: str) -> list[tuple[float, float]]:
+def _baked(row: str) -> list[Minutes]:
     """The times of a row that are about baking."""
     if _MICROWAVE.search(row) or not (_HEADED.match(row) or _BAKES.search(row)):
         return []
@@ -63,13 +60,5 @@ def _baked(row: str) -> list[tuple[float, float]]:
     ]
 
 
-def _times(clause: str) -> list[tuple[float, float]]:
-    found = []
-    for match in _TIME.finditer(clause):
-        unit = 60.0 if match["unit"][0].lower() == "h" else 1.0
-        more = float(match["more"] or 0)
-        low = float(match["low"].replace(",", ".")) * unit + more
-        high = float(match["high"].replace(",", ".")) * unit + more if match["high"] else low
-        if 0 < low <= high <= _MOST_MIN:
-            found.append((low, high))
-    return found
+def _times(clause: str) -> list[Minutes]:
+    return [(low, high) for low, high in times_in(clause) if 0 < low <= high <= _MOST_MIN]

@@ -43,6 +43,8 @@ _HEAPS: Final = {
     "heaping": 1.33,
     "rounded": 1.2,
     "generous": 1.1,
+    "good": 1.1,
+    "tiny": 0.7,
     "scant": 0.9,
     "level": 1.0,
     "flat": 1.0,

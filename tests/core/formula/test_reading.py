@@ -111,6 +111,7 @@ SURE = {
     # cups of another size, spoons without a number
     "one 250 ml cup milk": ("milk_whole", 257.8),
     "tbsp honey": ("honey", 20.8),
+    "a good pinch of sea salt": ("salt", 0.4),
     "1 tsp baking powder, heaped": ("baking_powder", 6.1),
     "240 g drained weight chickpeas": ("chickpeas_canned", 240),
 }

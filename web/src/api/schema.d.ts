@@ -4532,9 +4532,9 @@ export interface components {
         /**
          * SettledView
          * @description What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of words
-         *     that sellers use, what its text states and calls it and whether that holds, what its lines ask, where it goes against itself,
-         *     what to be careful of, what would bring dials back, and what stands on its label: ingredients, and figures of 100 g
-         *     as it is eaten.
+         *     that sellers use, what its text states and calls it and whether that holds, what its lines ask, where it goes
+         *     against itself, what to be careful of, what would bring dials back, and what stands on its label: ingredients, and
+         *     figures of 100 g as it is eaten.
          */
         SettledView: {
             claims: components["schemas"]["FormulaClaims"];
