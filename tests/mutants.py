@@ -38,8 +38,89 @@ _MINE: Final = ("core.swap.test_alternatives",)
 _CLAIMS: Final = ("published.test_claims",)
 _WORDS: Final = ("core.formula.test_sellers_words",)
 _HAZARDS: Final = ("core.crumb.test_hazards",)
+_CHOICE: Final = ("core.quantity.test_written_choice", "core.formula.test_reading")
+_ASKS: Final = ("core.formula.test_questions",)
+_AGAINST: Final = ("core.production.test_contradictions",)
+_PAGES: Final = ("core.quantity.test_written_aside", "core.quantity.test_recipe_splitting", "core.test_whole_texts")
 
 MUTANTS: Final = (
+    Mutant(
+        "choice: the amount of the line is not shared",
+        "quantity/written_choice.py",
+        'found.append(_Alternative(f"{before}{name}{behind}{remark}", in_full))',
+        'found.append(_Alternative(f"{name}{behind}{remark}", in_full))',
+        _CHOICE,
+    ),
+    Mutant(
+        "choice: a shared word is never read in full",
+        "formula/reading.py",
+        "lines = [full if full and _stands_for(full, line, cupboard) else line for line, full in pairs]",
+        "lines = [line for line, full in pairs]",
+        _CHOICE,
+    ),
+    Mutant(
+        "choice: the band does not span it",
+        "uncertainty/propagation.py",
+        "math.hypot(sd, max((abs(other[place] - value) for other in others), default=0.0))",
+        "sd",
+        ("core.uncertainty.test_propagation",),
+    ),
+    Mutant(
+        "choice: what depends is surely in it",
+        "formula/allergens.py",
+        "- surely - _in_all(foods)",
+        "- surely",
+        ("core.formula.test_allergens",),
+    ),
+    Mutant(
+        "asks: what matters least comes first",
+        "formula/questions.py",
+        "(question.answered, -question.most_kcal)",
+        "(question.answered, question.most_kcal)",
+        _ASKS,
+    ),
+    Mutant(
+        "asks: a doubtful name is told by nothing",
+        "formula/meant.py",
+        "if kinds and (by_kind or not _told(found, kinds[0], line)):",
+        "if kinds:",
+        _ASKS,
+    ),
+    Mutant(
+        "against: a scale's rounding is another heat",
+        "production/contradictions.py",
+        "_HEATS_APART_C: Final = 12.0",
+        "_HEATS_APART_C: Final = 1.0",
+        _AGAINST,
+    ),
+    Mutant(
+        "against: a little baking powder is said twice",
+        "production/contradictions.py",
+        "_POWDER_MOST_SHARE: Final = 0.045",
+        "_POWDER_MOST_SHARE: Final = 0.01",
+        _AGAINST,
+    ),
+    Mutant(
+        "page: comments are lines",
+        "quantity/recipe_parser.py",
+        "self.commenting = self.commenting or begins_comments(row)",
+        "self.commenting = False",
+        _PAGES,
+    ),
+    Mutant(
+        "page: eggs in a topping stay raw",
+        "formula/formula.py",
+        "raw = said.unbaked and any(_NEEDS_BAKING.search(line) for line in part.lines)",
+        "raw = False",
+        _PAGES,
+    ),
+    Mutant(
+        "states: what stands behind a comma was done before",
+        "quantity/weighing.py",
+        "if filled in (before if filled in DONE_AFTER else words)",
+        "if filled in words",
+        ("core.quantity.test_weighing", "core.formula.test_reading"),
+    ),
     Mutant(
         "shelf: a part of a name is no name",
         "food/reference_shelf.py",

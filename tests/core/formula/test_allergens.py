@@ -55,6 +55,8 @@ class WhatIsInIt(unittest.TestCase):
         # Milk that another line brings does not depend on anything.
         sure = contents("100 g skyr", "50 g butter or coconut oil")
         self.assertEqual((sure.depends_on, [each.name for each in sure.contains]), ((), ["milk"]))
+        # What each of them has does not either.
+        self.assertEqual(contents("30 g almonds or walnuts").depends_on, ())
 
     def test_the_dairy_free_chips_keep_it_dairy_free(self) -> None:
         found = contents("100 g oat flour", "1/2 cup dairy-free chocolate chips")

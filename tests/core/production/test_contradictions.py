@@ -45,6 +45,7 @@ class OnlySeems(unittest.TestCase):
     def test_texts_that_hold_together(self) -> None:
         for text in (
             "Preheat the oven to 350 °F (175 °C).\nBake at 175 °C for 20 minutes.",
+            "Preheat the oven to 350 °F.\nBake at 180 °C for 20 minutes.",
             "Heat the oven to 200 °C, fan 180 °C.\nBake at 180 °C fan for 20 minutes.",
             "Bake at 200 °C for 10 minutes, then reduce to 160 °C and bake another 30 minutes.",
             "Bake the crust 10 minutes at 190 °C.\nFill and bake 35 minutes at 160 °C.",
