@@ -11,7 +11,6 @@ import { Hazards } from "@/features/crumb/Hazards";
 import { ProductionCard } from "@/features/production/ProductionCard";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
-import { useKeys } from "@/ui/keys";
 import { useStatusLine } from "@/ui/statusLine";
 import { useDraft } from "@/ui/useDraft";
 import { useTitle } from "@/ui/useTitle";
@@ -25,6 +24,7 @@ import type { Meaning } from "./MeansDialog";
 import { PieceCard } from "./PieceCard";
 import { SavingBanner } from "./SavingBanner";
 import { useDraftStore, useEvaluated, useSettled } from "./useBench";
+import { useUndoKeys } from "./useUndoKeys";
 
 // Most of the time none of these is looked at.
 const LabelTab = lazy(() => import("@/features/label/LabelTab"));
@@ -77,15 +77,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
   const openScale = useCallback(() => setScaling(true), []);
   useTitle(useDraft(store, (state) => state.draft.name));
 
-  useKeys((event) => {
-    if (!(event.ctrlKey || event.metaKey) || event.altKey || (event.target as HTMLElement).closest("[role=dialog]"))
-      return;
-    const key = event.key.toLowerCase();
-    if (key === "z" && !event.shiftKey) store.undo();
-    else if ((key === "z" && event.shiftKey) || key === "y") store.redo();
-    else return;
-    event.preventDefault();
-  });
+  useUndoKeys(store);
 
   return (
     <div className="mx-auto max-w-310">

@@ -11,6 +11,7 @@ import { openQuestions, type Question } from "@/features/bench/LineQuestion";
 import { Lines } from "@/features/bench/Lines";
 import type { Meaning } from "@/features/bench/MeansDialog";
 import { remember, useEvaluated, useSettled } from "@/features/bench/useBench";
+import { useUndoKeys } from "@/features/bench/useUndoKeys";
 import { StatedCard } from "@/features/label/StatedCard";
 import { Band } from "@/ui/Band";
 import { NumberField } from "@/ui/NumberField";
@@ -49,6 +50,7 @@ export function Understood({ recipe, keptAs, id, onMade, onSkip }: UnderstoodPro
   );
   const worked = useEvaluated(store);
   const settled = useSettled(store);
+  useUndoKeys(store);
   const [meaning, setMeaning] = useState<Meaning | null>(null);
   const [unknown, setUnknown] = useState<Question | null>(null);
   const [compared, setCompared] = useState<string | null>(null);
