@@ -55,8 +55,9 @@ class Portions:
 _COUNTED: Final = frozenset({PortionBy.COUNT, PortionBy.CUTS})
 
 
-def portions_of(portioning: Portioning, dough_g: float, baked_g: float) -> Portions:
-    """What one piece is. Raises CannotUse in words for what cannot be; without any dough pieces weigh nothing."""
+def portions_of(portioning: Portioning, dough_g: float, baked_g: float, scooped_share: float = 1.0) -> Portions:
+    """What one piece is. A scoop takes of the `scooped_share` of the dough, over 0 to 1, and what is put on later is
+    shared among the pieces. Raises CannotUse in words for what cannot be; without any dough pieces weigh nothing."""
     if dough_g <= 0 or baked_g <= 0:
         count = portioning.made_count or portioning.count
         return Portions(count, 1 / count, 0.0, 0.0, 0.0, 0.0)
@@ -65,6 +66,8 @@ def portions_of(portioning: Portioning, dough_g: float, baked_g: float) -> Porti
         raise CannotUse(f"The small pieces take {small_g:.0f} g and there are {dough_g:.0f} g of dough.")
     left_g = dough_g - small_g
     one_g = _one_g(portioning, dough_g, baked_g, left_g)
+    if portioning.by is PortionBy.SCOOP:
+        one_g /= scooped_share
     if one_g > left_g * (1 + 1e-9):
         raise CannotUse(f"One piece of {one_g:.0f} g is more than the whole dough of {left_g:.0f} g.")
     count = math.floor(left_g / one_g + 1e-9) if portioning.by not in _COUNTED else portioning.count

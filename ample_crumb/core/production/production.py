@@ -88,8 +88,10 @@ def produce(
         lambda: bake_yield_of(whole, family, making.weighings), lambda: bake_yield_of(whole, family, Weighings())
     )
     portioning = _resolved(making, tins, family.density_g_per_ml)
+    # A glaze is in no scoop; where nothing is baked all of it is.
+    scooped_share = outcome.in_oven_g / outcome.dough_g if outcome.in_oven_g else 1.0
     portions = tried(
-        lambda: portions_of(portioning, outcome.dough_g, outcome.batch.mass_g),
+        lambda: portions_of(portioning, outcome.dough_g, outcome.batch.mass_g, scooped_share),
         lambda: portions_of(Portioning(count=max(1, portioning.count)), outcome.dough_g, outcome.batch.mass_g),
     )
     density = making.portioning.density_g_per_ml or family.density_g_per_ml
