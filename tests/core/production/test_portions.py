@@ -27,7 +27,7 @@ class Portions(unittest.TestCase):
                 self.assertEqual((made.count, round(made.rest_g, 6)), (count, round(rest_g, 6)))
 
     def test_what_is_put_on_later_is_in_no_scoop(self) -> None:
-        # 400 g go into the oven and 200 g of frosting on top; 40 g of dough a scoop are ten, each with 20 g of frosting.
+        # 400 g go into the oven and 200 g of frosting on top; 40 g of dough a scoop make ten, with 20 g of it each.
         scoop = Portioning(PortionBy.SCOOP, scoop_ml=40, density_g_per_ml=1.0)
         made = portions_of(scoop, 600, 540, 400 / 600)
         self.assertEqual((made.count, round(made.dough_g, 6)), (10, 60))
