@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
-from ample_crumb.core.food.claims.check import LIGHT, NO_ADDED_SUGARS
+from ample_crumb.core.food.claims.check import LIGHT, NO_ADDED_SUGARS, UNREAD
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Figures, carbohydrate
 from ample_crumb.core.formula.allergens import Allergens
@@ -104,6 +104,8 @@ def _by_claim(word: str, names: tuple[str, ...], nutrient: str, asked: _Asked, i
     failing = asked.claim(*names)
     if failing is None:
         return WordAnswer(word, WordVerdict.FAILS, "The rules ask for the reference amount of a family.", instead)
+    if failing.claim.change == UNREAD:
+        return WordAnswer(word, WordVerdict.FAILS, f"{UNREAD.capitalize()}.", instead)
     lacking = f"It would take {failing.claim.change} {_basis(failing)}".rstrip()
     why = lacking if failing.claim.change else "The rules do not allow it"
     most = asked.most(nutrient) if failing.nearest is None or failing.nearest.change_g < 0 else ""

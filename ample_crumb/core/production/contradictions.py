@@ -37,6 +37,7 @@ _LATER: Final = re.compile(
     r"|fridge|air[- ]?fr\w+|microwave\w*|or)\b",
     re.IGNORECASE,
 )
+_SENTENCE: Final = re.compile(r"(?<=[\w)])\.\s+(?=[A-Z])")
 _SCOOP: Final = re.compile(
     r"(?P<size>#\d{1,3}|(?:\d{1,3}(?:[.,]\d)?|½|half|one|two|a)(?:\s\d/\d)?[\s-]?(?:ml|tbsp|tablespoons?))[\s-]?"
     r"(?:[a-z]+\s){0,2}?(?:scoops?|dishers?|balls?|portions?|mounds?)\b",
@@ -94,7 +95,8 @@ def _same(one: ReadLine, other: ReadLine) -> bool:
 
 
 def _heats(text: str) -> Iterator[Contradiction]:
-    rows = (row for row in text.splitlines() if not _LATER.search(row[:LONGEST_ROW]))
+    sentences = _SENTENCE.sub("\n", text).splitlines()
+    rows = (row for row in sentences if not _LATER.search(row[:LONGEST_ROW]))
     heats = [said.oven_c for row in rows for said in ovens_said(row) if said.oven_c is not None]
     apart = [heat for heat in heats if abs(heat - heats[0]) > _HEATS_APART_C]
     if apart:

@@ -264,7 +264,7 @@ class _Reader:
         if read_line(label).amount is not None:
             return False
         shouted = _OPTIONAL.sub("", label).isupper() and len(label) > 2
-        if marked or shouted or _PART_WORDS.match(label) or colon:
+        if marked or shouted or _PART_WORDS.match(_OPTIONAL.sub("", label)) or colon:
             if first and not colon and not label.casefold().startswith("for "):
                 self.title = label
             elif not self.in_method or colon:

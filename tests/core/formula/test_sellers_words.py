@@ -70,6 +70,7 @@ class SellersWords(unittest.TestCase):
 
     def test_nothing_read_is_called_nothing(self) -> None:
         self.assertEqual(words("moon dust"), {})
+        self.assertEqual(words("200 g oats", "1 tbsp moon dust")["sugar-free"].why, "Every line has to be read first.")
 
 
 if __name__ == "__main__":

@@ -21,6 +21,8 @@ class AgainstItself(unittest.TestCase):
     def test_two_heats(self) -> None:
         (one,) = found(text="Preheat the oven to 180 °C.\nMix.\nBake at 160 °C for 20 minutes.")
         self.assertEqual([each.oven_c for each in one.settlements], [180, 160])
+        # Both may stand in one row.
+        self.assertEqual(len(found(text="Preheat the oven to 180 C. Bake at 160 C for 25 minutes.")), 1)
 
     def test_two_times(self) -> None:
         (one,) = found(text="Cook time: 45 minutes\nBake for 20 to 25 minutes.")

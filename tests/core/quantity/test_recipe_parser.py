@@ -65,6 +65,13 @@ class Recipes(unittest.TestCase):
                 self.assertEqual([part.lines for part in recipe.parts], [("200 g beans", "2 eggs")])
         self.assertEqual(read_recipe("Best squares ever!\n200 g beans").title, "Best squares ever!")
 
+    def test_a_part_that_is_optional_by_its_heading(self) -> None:
+        for heading in ("Icing (optional)", "ICING (OPTIONAL)", "Optional icing:", "Icing, optional:"):
+            with self.subTest(heading):
+                recipe = read_recipe(f"Bars\n200 g oats\n100 g honey\n{heading}\n50 g icing sugar")
+                self.assertEqual([len(part.lines) for part in recipe.parts], [2, 1])
+                self.assertIn("icing", recipe.parts[1].name.lower())
+
     def test_heading_and_lines_in_one(self) -> None:
         recipe = read_recipe("100 g oats\nGlaze: 50 g icing sugar, 1 tbsp milk")
         self.assertEqual([part.name for part in recipe.parts], ["", "Glaze"])

@@ -64,7 +64,7 @@ def no_added_sugars(figures: Figures, sweetened_by: tuple[str, ...], said: bool)
     if sweetened_by:
         change = f"without {', '.join(sweetened_by)}"
     elif figures.without_lines:
-        change = _UNREAD
+        change = UNREAD
     else:
         change = "" if said else "a line does not say whether it has added sugar"
     holds = not change
@@ -74,7 +74,7 @@ def no_added_sugars(figures: Figures, sweetened_by: tuple[str, ...], said: bool)
 def certain(holds: bool, change: str, nutrient: str, figures: Figures, *, at_most: bool) -> tuple[bool, str]:
     """A limit from above cannot be kept by what is not known; one from below is kept by what is known already."""
     if figures.without_lines:
-        return False, _UNREAD
+        return False, UNREAD
     if holds and at_most and nutrient in figures.at_least:
         return False, f"a line does not state its {_WORDS[nutrient]}"
     return holds, change
@@ -130,4 +130,5 @@ _STRONGER: Final = {
     "good source of fiber": "high in fiber", "low calorie": "calorie free", "low sodium": "very low sodium",
 }  # fmt: skip
 
-_UNREAD: Final = "every line has to be read first"
+UNREAD: Final = "every line has to be read first"
+"""What lacks to a claim while a line is left out."""
