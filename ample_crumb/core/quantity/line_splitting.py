@@ -45,6 +45,11 @@ _JUICE_AND_ZEST: Final = re.compile(
     r"^(?:the\s+)?(?:finely\s+)?(?:grated\s+)?(juice|zest|rind)\s+(?:and|&|\+)\s+(juice|zest|rind)\s+(?:of|from)\s+(.+)$",
     re.IGNORECASE,
 )
+_BOTH_BEHIND: Final = re.compile(
+    r"^(?P<fruit>\S{1,4}(?: \S{1,6})? [^\W\d_]{3,12}),? (?:finely )?(?:the )?(?:grated )?"
+    r"(?P<one>juice|zest|rind)(?:d|ed)? (?:and|&) (?:the )?(?P<other>juice|zest|rind)(?:d|ed)?(?: only)?$",
+    re.IGNORECASE,
+)
 _PINCHES: Final = re.compile(
     r"^(?:an? )?pinch(?:es)? (?:each )?(?:of )?(?P<one>[^\W\d_]{3,12}) (?:and|&) (?P<other>[^\W\d_]{3,12})$",
     re.IGNORECASE,
@@ -109,6 +114,9 @@ def _shared(piece: str) -> tuple[str, ...]:
     both = _JUICE_AND_ZEST.match(plain) if "juice" in lower else None
     if both:
         return f"{both[1]} of {both[3]}", f"{both[2]} of {both[3]}"
+    behind = _BOTH_BEHIND.match(plain) if "juice" in lower else None
+    if behind:
+        return f"{behind['one']} of {behind['fruit']}", f"{behind['other']} of {behind['fruit']}"
     then = _JUICE_THEN_ZEST.match(plain) if "juice" in lower or "zest" in lower else None
     if then:
         said = then["more"].lower()
