@@ -24,7 +24,9 @@ _DEGREES: Final = re.compile(
     re.IGNORECASE,
 )
 _BARE: Final = re.compile(
-    rf"(?P<before>{_FAN}\W{{0,3}})?\b(?:at|to)\s+(?P<number>\d{{3}})\s*(?:°|º)?(?![\d\w])", re.IGNORECASE
+    rf"(?P<before>{_FAN}\W{{0,3}})?\b(?:at|to)\s+(?P<number>\d{{3}})\s*(?:°|º)?(?![\d\w])"
+    rf"(?P<behind>\W{{0,3}}{_FAN}(?!\W{{0,3}}\d))?",
+    re.IGNORECASE,
 )
 _GAS: Final = re.compile(r"\bgas\s*(?:mark)?\s*(\d)\b", re.IGNORECASE)
 _AIR_FRYER: Final = re.compile(r"\bair[- ]?fr(?:y|ied|yer|ying)\b", re.IGNORECASE)
@@ -67,7 +69,7 @@ def _heats(row: str) -> list[tuple[float, bool]]:
     if not heats:
         heats = [(heat, False) for gas in _GAS.findall(row) if (heat := _gas_marks().get(gas)) is not None]
     if not heats:
-        bare = ((_bare(match), bool(match["before"])) for match in _BARE.finditer(row))
+        bare = ((_bare(match), bool(match["before"] or match["behind"])) for match in _BARE.finditer(row))
         heats = [(heat, fan) for heat, fan in bare if heat is not None]
     return heats
 

@@ -50,6 +50,11 @@ _BOTH_BEHIND: Final = re.compile(
     r"(?P<one>juice|zest|rind)(?:d|ed)? (?:and|&) (?:the )?(?P<other>juice|zest|rind)(?:d|ed)?(?: only)?$",
     re.IGNORECASE,
 )
+_MORE_OF_FRUIT: Final = re.compile(
+    r"^(?P<first>(?:juice|zest|rind) (?:of|from) \S{1,6}(?: \S{1,6})? (?P<fruit>[^\W\d_]{3,12})) (?:\+|and|plus|&) "
+    r"(?P<amount>\d\S{0,4} [a-z]{1,12}\.?)(?: of)?(?: the)? (?P<part>juice|zest|rind)$",
+    re.IGNORECASE,
+)
 _PINCHES: Final = re.compile(
     r"^(?:an? )?pinch(?:es)? (?:each )?(?:of )?(?P<one>[^\W\d_]{3,12}) (?:and|&) (?P<other>[^\W\d_]{3,12})$",
     re.IGNORECASE,
@@ -114,6 +119,9 @@ def _shared(piece: str) -> tuple[str, ...]:
     both = _JUICE_AND_ZEST.match(plain) if "juice" in lower else None
     if both:
         return f"{both[1]} of {both[3]}", f"{both[2]} of {both[3]}"
+    again = _MORE_OF_FRUIT.match(plain)
+    if again:
+        return again["first"], f"{again['amount']} {again['fruit'].removesuffix('s')} {again['part']}"
     behind = _BOTH_BEHIND.match(plain) if "juice" in lower else None
     if behind:
         return f"{behind['one']} of {behind['fruit']}", f"{behind['other']} of {behind['fruit']}"

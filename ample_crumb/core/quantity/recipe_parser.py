@@ -48,6 +48,10 @@ _COMMENT: Final = re.compile(r"^\s*(?:#(?!#)\s*|//|;)")
 _FRONT_MARKS: Final = re.compile(r"(?:#{2,6}|\*\*|__|==+|---+)[#*_=\-\s]*")
 _BACK_MARKS: Final = ("#", "**", "__", "==", "---")
 _BESIDE: Final = re.compile(r"\s+[|•·]\s+")
+_RUN_ON: Final = re.compile(
+    r"^((?:prep|cook|total|bake|rest|chill|additional)(?:ing)?\s?time|servings?|yields?|makes|calories|course)(?=\d)",
+    re.I,
+)
 _RULE: Final = re.compile(r"^[\s\-=_*~.·•]+$")
 _INGREDIENTS: Final = re.compile(
     r"^(?:the\s+)?ingredients?(?:\s+list)?$|^you(?:'|’)?(?:ll| will)? need$|^shopping list$", re.I
@@ -74,6 +78,9 @@ _PART_WORDS: Final = re.compile(
 )
 _OPTIONAL: Final = re.compile(r"\s*[(\[]?\boptional\b[)\]]?", re.IGNORECASE)
 _MAY_BE_LEFT: Final = re.compile(r"\boptional\b|\bto (?:serve|finish|decorate|garnish)\b|\btoppings?\b", re.IGNORECASE)
+_COUNTED_TITLE: Final = re.compile(
+    r"^\d{1,3}[ -](?:ingredients?|minutes?|steps?|layers?|calories?|kcal)\b", re.IGNORECASE
+)
 _PLAIN_PART: Final = re.compile(r"^(?:the\s+)?[\w'’-]+$")
 """One word alone, such as "Crust", names a part where another part follows; more words are rather a title."""
 
@@ -131,7 +138,9 @@ def read_recipe(text: str) -> WrittenRecipe:
 
 
 def _cells(row: str) -> list[str]:
-    """What stands side by side in a row, each with its own label: "Servings: 9 | Calories: 148"."""
+    """What stands side by side in a row, each with its own label: "Servings: 9 | Calories: 148", and where a page was
+    copied without its spaces, "Servings18 cookies"."""
+    row = _RUN_ON.sub(r"\1: ", row)
     cells = [cell.strip() for cell in _BESIDE.split(row) if cell.strip()] if len(row) <= LIST_LENGTH else [row]
     return cells if sum(":" in cell for cell in cells) > 1 and len(cells) > 1 else [row]
 
@@ -173,6 +182,10 @@ class _Reader:
                 self.aside.append(row)
             return
         first = self.seen == 0
+        if first and _COUNTED_TITLE.match(row):
+            # "3-Ingredient biscuits" is no amount of anything.
+            self.title, self.seen = row, 1
+            return
         if first and len(row.split()) > _LONGEST_TITLE and read_told((row,)) is not None:
             self.aside.append(row)
             return
@@ -200,7 +213,11 @@ class _Reader:
     def _told_before_lines(self, row: str) -> bool:
         """Whether a row between the title and the first line is what somebody says, and names neither a part nor a
         food."""
-        if self.in_method or len(self.parts) > 1 or self.parts[0][1] or len(row.split()) < _FEW_WORDS:
+        if self.in_method or len(self.parts) > 1 or self.parts[0][1] or ":" in row:
+            return False
+        if row.startswith("(") and row.endswith(")"):
+            return read_line(row).amount is None and read_pieces(row) is None
+        if len(row.split()) < _FEW_WORDS:
             return False
         if read_line(row).amount is not None or _PART_WORDS.match(_without_marks(row).rstrip(":")) or row[-1:] == ":":
             return False

@@ -29,6 +29,7 @@ _EGG_SIZE: Final = re.compile(
     r"\s*[,(]?\s*\b(?:eu )?size[ -](?P<said>XL|[SML])\b\)?|\b(?P<before>XL|[SML])\b(?= eggs?\b)"
     r"|(?<=eggs) \((?P<bracket>XL|[SML])\)|(?<=egg) \((?P<one>XL|[SML])\)"
 )
+_FEW_DROPS: Final = re.compile(r"^(?:an? )?few drops\b(?: of)?", re.IGNORECASE)
 _EGG: Final = re.compile(r"\b(?=eggs?\b)", re.IGNORECASE)
 EGG_SIZES: Final = {"S": "eusmall", "M": "eumedium", "L": "eularge", "XL": "euextra"}
 """Sizes of eggs as European boxes name them, as words of a line."""
@@ -58,6 +59,7 @@ def in_order(plain: str) -> str:
         plain = _DRAINED.sub("drained canned ", plain)
     if any(word in lower for word in ("extra", "more", "plus a ", "needed", "necessary", "required")):
         plain = _EXTRA.sub("", plain)
+    plain = _FEW_DROPS.sub("3 drops", plain)
     if "ml" in lower:
         plain = _ML_CUP.sub(_millilitres, plain)
     if "egg" in lower:

@@ -18,12 +18,17 @@ _WORK: Final = re.compile(
     re.IGNORECASE,
 )
 _TIES: Final = re.compile(
-    r"\b(?:the|until|into|onto|together|it|them|over|aside|well|minutes?|mins?|hours?|oven|bowl|tin|pan|tray|fridge"
+    r"\b(?:the|until|till|into|onto|together|it|them|over|aside|well|minutes?|mins?|hours?|oven|bowl|tin|pan|tray|fridge"
     r"|freezer|mixture|batter|dough|mix|through|between|completely|smooth|golden)\b|\b(?:for|at|to|in) an?\b"
-    r"|\b(?:for|at|to)\s+\d|\d\s*°|\bseconds?\b|[a-z)][.;!]\s+\w",
+    r"|\b(?:for|at|to|in|into)\s+\d|\d\s*°|\bseconds?\b|[a-z)][.;!]\s+\w",
     re.IGNORECASE,
 )
 """What a sentence of work has and the name of a food has not."""
+
+_OVEN: Final = re.compile(
+    r"^(?:(?:in an? )?(?:mod(?:erate)?|hot|slow|cool|warm|very hot)\.? )?oven\b[^:]{0,40}\d", re.IGNORECASE
+)
+"""What cards write of the oven, "Mod. oven 30 mins"."""
 
 _FEW_WORDS: Final = 2
 
@@ -34,6 +39,8 @@ def is_step(row: str) -> bool:
     short = row[:LONGEST_ROW].strip()
     number = _NUMBERED.match(short)
     said = short[number.end() :] if number else short
+    if _OVEN.search(said):
+        return True
     if not _WORK.match(said) or len(said.split()) < _FEW_WORDS:
         return False
     return bool(_TIES.search(said))

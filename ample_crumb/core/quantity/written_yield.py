@@ -34,8 +34,7 @@ _SAYS: Final = re.compile(
     re.IGNORECASE,
 )
 _INTO: Final = re.compile(
-    r"\b(?:cut|slice|divide|portion|shape|roll|form|press|scoop|pipe|split|part)\w*\b[^.;!?]{0,60}?\b(?:in)?to\s+"
-    r"(?=[\d\w])",
+    r"\b(?:cut|slice|divide|portion|shape|roll|form|press|scoop|pipe|split|part)\w*\b[^.;!?]{0,60}?\b(?:(?:in)?to\s+(?=[\d\w])|in\s+(?=\d{1,2}\s*(?:$|[.,;]|pieces|squares|bars|slices)))",
     re.IGNORECASE,
 )
 _BEHIND_TITLE: Final = re.compile(
