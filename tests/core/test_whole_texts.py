@@ -10,11 +10,12 @@ from pathlib import Path
 from typing import Final, NamedTuple
 
 from ample_crumb.core.formula.evaluation import evaluate
-from ample_crumb.core.formula.formula import parts_of
+from ample_crumb.core.formula.formula import Line, Part, parts_of
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.production.written_oven import read_oven
 from ample_crumb.core.production.written_tin import read_written_tin
 from ample_crumb.core.quantity.line_parser import without_bullet
+from ample_crumb.core.quantity.line_splitting import split_foods
 from ample_crumb.core.quantity.recipe_parser import read_recipe
 from tests.core.given import CUPBOARD
 
@@ -33,6 +34,29 @@ class Judged(NamedTuple):
 
 
 JUDGED: Final = {name: Judged(**told) for name, told in json.loads((TEXTS / "judged.json").read_text("utf-8")).items()}
+
+
+class OrdinaryLines(unittest.TestCase):
+    """Lines as recipes have them, judged before they were read; where a name or a household weight was the judge's slip
+    it was put right by SR28."""
+
+    def test_each_is_read_or_asks(self) -> None:
+        rows = [row for row in (TEXTS / "lines.psv").read_text("utf-8").splitlines() if not row.startswith("#")]
+        for row in rows:
+            text, rest = row.split("|", 1)
+            food, grams, right = rest.rsplit("|", 2)
+            parts = (Part("", tuple(map(Line, split_foods(text)))),)
+            lines = tuple(evaluate(parts, 1, CUPBOARD, ReadingPreferences()).lines())
+            weighed = [line.weighed for line in lines if line.weighed is not None]
+            with self.subTest(text):
+                if right == "a":
+                    self.assertTrue(any(line.asks for line in lines))
+                elif right == "n":
+                    self.assertEqual(weighed, [])
+                else:
+                    self.assertRegex(" + ".join(each.ingredient.name for each in weighed), f"(?i){food}")
+                    near = max(0.3, 0.12 * float(grams))
+                    self.assertAlmostEqual(sum(each.mass_g for each in weighed), float(grams), delta=near)
 
 
 class WholeTexts(unittest.TestCase):

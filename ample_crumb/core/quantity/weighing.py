@@ -16,7 +16,14 @@ MOST_G: Final = 50_000.0
 """Most that one line may weigh, in g: more than a home kitchen holds is a slip."""
 
 
-_SAME_PACK: Final = {"packet": "sachet", "sachet": "packet", "pot": "tub", "tub": "pot", "pouch": "packet"}
+_SAME_PACK: Final = {
+    "packet": "sachet",
+    "sachet": "packet",
+    "pot": "tub",
+    "tub": "pot",
+    "pouch": "packet",
+    "box": "packet",
+}
 """Packs that go by two names."""
 
 
