@@ -88,6 +88,9 @@ _TRAILING: Final = re.compile(
 _BEHIND: Final = re.compile(r"\s*(?:[:,=–—]|\s-)\s*(?=[^\W\d_])")
 _EACH: Final = re.compile(r"\b(?:each|apiece|per)\b", re.IGNORECASE)
 _DRAINED: Final = re.compile(r"\bdrained\b", re.IGNORECASE)
+_ASIDE: Final = re.compile(r"(?<=\w)\s+[-–—]\s+(?=[^\W\d_]+\b)")
+"""A dash behind a name begins a remark: "vanilla extract - the good one"."""
+
 _REMARKS: Final = re.compile(r"[,;]")
 _SMALL: Final = re.compile(r"^(?:of|the|my|some)\s+", re.IGNORECASE)
 _BRACKET: Final = re.compile(r"[(\[]([^()\[\]]*)[)\]]")
@@ -417,7 +420,7 @@ def _name(rest: str) -> tuple[str, tuple[str, ...], tuple[Stated, ...]]:
 
     bare = _BRACKET.sub(bracket, rest)
     bare = " ".join(bare.split()).strip(" ,;:.-–—*/")
-    name, _, remark = bare.partition(",")
+    name, _, remark = _ASIDE.sub(", ", bare).partition(",")
     # A comma inside a figure of the name ("cottage cheese, 2 % fat") only moves the fat level into the remarks.
     notes = [*(part.strip() for part in _REMARKS.split(remark) if part.strip()), *notes]
     name = _SMALL.sub("", name.strip())

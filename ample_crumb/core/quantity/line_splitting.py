@@ -39,7 +39,7 @@ _MORE_OF_IT: Final = re.compile(
 _OFFERED: Final = re.compile(r"(?:or|take|use)\b", re.IGNORECASE)
 """What stands in the place of the food before it: "1 egg, or leave out and take 2 tbsp more milk"."""
 
-_EACH: Final = re.compile(r"^(?P<amount>[^,;]*?\w)\s+each(?:\s+of)?\s*:?\s+(?P<names>\D+)$", re.IGNORECASE)
+_EACH: Final = re.compile(r"^(?P<amount>[^,;]*?[\w.])\s+each(?:\s+of)?\s*:?\s+(?P<names>\D+)$", re.IGNORECASE)
 _BETWEEN: Final = re.compile(r"\s*(?:,|&|\band\b)\s*(?:(?:and|&)\s+)?", re.IGNORECASE)
 _JUICE_AND_ZEST: Final = re.compile(
     r"^(?:the\s+)?(?:finely\s+)?(?:grated\s+)?(juice|zest|rind)\s+(?:and|&|\+)\s+(juice|zest|rind)\s+(?:of|from)\s+(.+)$",

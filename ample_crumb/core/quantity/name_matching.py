@@ -33,7 +33,7 @@ _SPELLINGS: Final = (
     (r"flavor", "flavour"),
     (r"gelatin\b", "gelatine"),
     (r"\b(?:all[- ]purpose)\b", "allpurpose"),
-    (r"half[- ]and[- ]half", "halfandhalf"),
+    (r"half[- ](?:and|&)[- ]half", "halfandhalf"),
     (r"\bmonk ?fruit\b", "monkfruit"),
     (r"\bapple ?sauce\b", "applesauce"),
     (r"\bbutter ?milk\b", "buttermilk"),

@@ -23,8 +23,11 @@ _ML_CUP: Final = re.compile(
 )
 _COUNTS: Final = {"a": 1, "an": 1, "one": 1, "two": 2, "three": 3, "four": 4}
 _SPOON_ALONE: Final = re.compile(
-    r"^(?=(?:tbsp|tbs|tbl|tablespoon|tsp|teaspoon|dessertspoon)\b\.? (?:of )?[^\W\d_])", re.IGNORECASE
+    rf"^(?=(?:(?:{_HEAP}) )?(?:tbsp|tbs|tbl|tablespoon|tsp|teaspoon|dessertspoon)\b\.? (?:of )?[^\W\d_]"
+    rf"|(?:{_HEAP}) cup\b|cup of )",
+    re.IGNORECASE,
 )
+_OF_A: Final = re.compile(rf"^(?P<number>{_NUMBER}|half|quarter|third) of an? (?=[^\W\d_])", re.IGNORECASE)
 _EGG_SIZE: Final = re.compile(
     r"\s*[,(]?\s*\b(?:eu )?size[ -](?P<said>XL|[SML])\b\)?|\b(?P<before>XL|[SML])\b(?= eggs?\b)"
     r"|(?<=eggs) \((?P<bracket>XL|[SML])\)|(?<=egg) \((?P<one>XL|[SML])\)"
@@ -47,6 +50,8 @@ def in_order(plain: str) -> str:
     """The same line in the usual order. What is told to be at hand besides ("plus more if needed") is left out: it is
     counted when it is taken."""
     lower = plain.lower()
+    if " of a" in lower:
+        plain = _OF_A.sub(lambda match: f"{match['number'].rstrip()} ", plain)
     if "packed" in lower:
         plain = _PACKED.sub(_packed, plain)
     if any(word in lower for word in _HEAP.split("|")):
