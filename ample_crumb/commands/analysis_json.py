@@ -24,7 +24,7 @@ from ample_crumb.core.production.contradictions import contradictions_of
 from ample_crumb.core.production.production import Production
 from ample_crumb.core.production.written_oven import read_oven
 from ample_crumb.core.production.written_tin import read_written_tin
-from ample_crumb.core.quantity.line_splitting import split_foods
+from ample_crumb.core.quantity.line_splitting import lines_of
 from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
 from ample_crumb.core.quantity.stated_figures import read_stated
 from ample_crumb.core.uncertainty.propagation import LineUncertainty, propagate
@@ -127,7 +127,7 @@ def analysis_json(
         "fill": _rounded(made.tin_fill.share) if made.tin_fill else None,
         "check_from_min": _rounded(made.bake_window.from_min) if made.bake_window else None,
         "check_until_min": _rounded(made.bake_window.until_min) if made.bake_window else None,
-        "lines": [_line_json(text, list(islice(pairs, len(split_foods(text)))), asked) for text in as_given],
+        "lines": [_line_json(text, list(islice(pairs, len(lines_of(text)))), asked) for text in as_given],
         "doubt": [
             {"text": line.text, "share": _rounded(doubt.share)} for line, doubt in ranked if doubt.share >= 0.005
         ],

@@ -7,7 +7,7 @@ from enum import StrEnum
 from typing import Annotated, Final
 
 from ample_crumb.core.bounds import LEAST, Between, Items, Letters
-from ample_crumb.core.quantity.line_splitting import split_foods
+from ample_crumb.core.quantity.line_splitting import lines_of
 from ample_crumb.core.quantity.recipe_parser import MOST_LINES, WrittenPart, WrittenRecipe
 from ample_crumb.core.quantity.written_yield import MOST_PIECES
 
@@ -142,7 +142,7 @@ def parts_of(recipe: WrittenRecipe) -> tuple[Part, ...]:
         [
             Part(
                 _OPTIONAL.sub(" ", part.name).strip(" ,") if several else part.name,
-                tuple(Line(food) for text in part.lines for food in split_foods(text)),
+                tuple(Line(food) for text in part.lines for food in lines_of(text)),
                 _options(part) if several else WHOLE,
             )
             for part in recipe.parts

@@ -55,6 +55,11 @@ _MORE_OF_FRUIT: Final = re.compile(
     r"(?P<amount>\d\S{0,4} [a-z]{1,12}\.?)(?: of)?(?: the)? (?P<part>juice|zest|rind)$",
     re.IGNORECASE,
 )
+_IF_NEEDED: Final = re.compile(
+    r"^(?P<first>.*\w),? (?:plus|and|\+) (?P<amount>[\d½¼¾⅓⅔⅛][\d½¼¾⅓⅔⅛ /.–-]{0,8}[a-z]{1,12}\.?)(?: more| extra)?,? "
+    r"(?:if|as|when) (?:needed|necessary|required)\.?$",
+    re.IGNORECASE,
+)
 _PINCHES: Final = re.compile(
     r"^(?:an? )?pinch(?:es)? (?:each )?(?:of )?(?P<one>[^\W\d_]{3,12}) (?:and|&) (?P<other>[^\W\d_]{3,12})$",
     re.IGNORECASE,
@@ -93,6 +98,18 @@ def split_foods(text: str) -> tuple[str, ...]:
         return shared
     pieces = tuple(_pieces(text))
     return pieces if len(pieces) == 1 else tuple(food for piece in pieces for food in _shared(piece))
+
+
+def lines_of(text: str) -> tuple[str, ...]:
+    """A line of a recipe as lines of a formula: one for each food, and one more for what is told to be at hand, "plus 1
+    tbsp if needed", which may be left out."""
+    return tuple(line for food in split_foods(text) for line in _with_what_is_at_hand(food))
+
+
+def _with_what_is_at_hand(food: str) -> tuple[str, ...]:
+    needed = _IF_NEEDED.match(" ".join(food[:LINE_LENGTH].split()))
+    name = read_line(needed["first"]).name if needed else ""
+    return (needed["first"], f"{needed['amount']} {name} (optional)") if needed and name else (food,)
 
 
 def _pieces(text: str) -> Iterator[str]:

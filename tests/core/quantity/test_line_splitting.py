@@ -2,7 +2,7 @@
 
 import unittest
 
-from ample_crumb.core.quantity.line_splitting import split_foods
+from ample_crumb.core.quantity.line_splitting import lines_of, split_foods
 
 APART = {
     "juice and zest of 1 lemon": ("juice of 1 lemon", "zest of 1 lemon"),
@@ -15,7 +15,7 @@ APART = {
     "150 g skyr, 30 g oats": ("150 g skyr", "30 g oats"),
 }
 WHOLE = (
-    "1/2 lemon, juiced", "2 tbsp milk plus 1 tbsp if needed", "1 egg, or leave out and take 2 tbsp more milk",
+    "1/2 lemon, juiced", "2 tbsp milk, more if needed", "1 egg, or leave out and take 2 tbsp more milk",
     "1 tbsp butter, or 2 tsp oil", "1 can chickpeas, drained", "1 cup plus 2 tbsp milk", "salt and pepper",
 )  # fmt: skip
 
@@ -25,6 +25,11 @@ class Splitting(unittest.TestCase):
         for text, lines in APART.items():
             with self.subTest(text):
                 self.assertEqual(split_foods(text), lines)
+
+    def test_what_is_at_hand_is_an_optional_line_of_a_formula(self) -> None:
+        self.assertEqual(lines_of("2 tbsp milk plus 1 tbsp more if needed"), ("2 tbsp milk", "1 tbsp milk (optional)"))
+        self.assertEqual(lines_of("2 tbsp milk, more if needed"), ("2 tbsp milk, more if needed",))
+        self.assertEqual(lines_of("150 g skyr, 30 g oats"), ("150 g skyr", "30 g oats"))
 
     def test_one_food_stays_one_line(self) -> None:
         for text in WHOLE:
