@@ -219,7 +219,7 @@ class _Reader:
             return read_line(row).amount is None and read_pieces(row) is None
         if len(row.split()) < _FEW_WORDS:
             return False
-        if read_line(row).amount is not None or _PART_WORDS.match(_without_marks(row).rstrip(":")) or row[-1:] == ":":
+        if read_line(row).amount is not None or _PART_WORDS.match(_without_marks(row)):
             return False
         return not (says_yield(row) or is_stated_row(row) or _ASIDE.match(row) or is_step(row) or read_pieces(row))
 

@@ -19,6 +19,8 @@ _AHEAD: Final = 4
 """So soon behind its title a recipe comes to its lines."""
 
 _FEWEST_LINES: Final = 2
+_WITHIN: Final = 60
+"""Within so many rows of its title a recipe has those."""
 
 
 def split_recipes(text: str) -> tuple[str, ...]:
@@ -40,7 +42,7 @@ def split_recipes(text: str) -> tuple[str, ...]:
         top = bare.startswith("# ")
         commenting = commenting or begins_comments(short)
         begun = lines >= _FEWEST_LINES and ((telling and not commenting) or ruled or (top and marked))
-        if begun and could_be_title(short) and _recipe_follows(rows[place + 1 :]):
+        if begun and could_be_title(short) and _recipe_follows(rows[place + 1 : place + 1 + _WITHIN]):
             starts.append(place)
             lines, telling, commenting = 0, False, False
             marked = top

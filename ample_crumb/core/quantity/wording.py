@@ -34,7 +34,7 @@ _EGG_SIZE: Final = re.compile(
 )
 _FEW_DROPS: Final = re.compile(r"^(?:an? )?few drops\b(?: of)?", re.IGNORECASE)
 _EGG: Final = re.compile(r"\b(?=eggs?\b)", re.IGNORECASE)
-EGG_SIZES: Final = {"S": "eusmall", "M": "eumedium", "L": "eularge", "XL": "euextra"}
+_EGG_SIZES: Final = {"S": "eusmall", "M": "eumedium", "L": "eularge", "XL": "euextra"}
 """Sizes of eggs as European boxes name them, as words of a line."""
 
 _EXTRA: Final = re.compile(
@@ -84,7 +84,7 @@ def _egg_size(plain: str) -> str:
         return plain
     size = next(filter(None, found.groups()))
     rest = " ".join(f"{plain[: found.start()]} {plain[found.end() :]}".split())
-    return _EGG.sub(f"{EGG_SIZES[size]} ", rest, count=1)
+    return _EGG.sub(f"{_EGG_SIZES[size]} ", rest, count=1)
 
 
 def _packed(match: re.Match[str]) -> str:

@@ -1,6 +1,6 @@
 import type { Schemas } from "@/api/types";
 import { kcal } from "@/domain/format";
-import { isSingleKey, useKeys } from "@/ui/keys";
+import { useQuestionKey } from "./answering";
 import { focusQuestion, openQuestions, type Question } from "./LineQuestion";
 
 interface AskedLinesProps {
@@ -12,11 +12,7 @@ interface AskedLinesProps {
 export function AskedLines({ questions, lines }: AskedLinesProps) {
   const open = openQuestions(questions, lines);
   const [first] = open;
-  useKeys((event) => {
-    if (!first || event.key !== "q" || !isSingleKey(event)) return;
-    event.preventDefault();
-    focusQuestion(first.line_id);
-  });
+  useQuestionKey(first);
   if (!first) return null;
   return (
     <p className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1 border-l-4 border-caution bg-caution-ground px-3 py-1.5 text-note">

@@ -17,7 +17,7 @@ export interface RowActions {
   focusNeighbour: (id: string, by: 1 | -1) => void;
   nudge: (id: string, factor: number) => void;
   paste: (id: string, text: string) => void;
-  choose: (id: string, name: string, choice: Schemas["Choice"] | null) => void;
+  choose: (id: string, name: string, choice: Pick<Schemas["Choice"], "slug" | "name"> | null) => void;
   part: (id: string, texts: readonly string[]) => void;
   detail: (id: string, details: Details) => void;
   replace: (id: string, text: string, slug: string) => void;

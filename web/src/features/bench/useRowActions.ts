@@ -3,7 +3,6 @@ import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import {
   changeLine,
-  chooseFood,
   insertAfter,
   isBlank,
   type Line,
@@ -19,7 +18,8 @@ import type { DraftStore } from "@/domain/draftStore";
 import { Problem } from "@/domain/problem";
 import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
-import { focusQuestion, type Question } from "./LineQuestion";
+import { answerQuestion, chooseHere } from "./answering";
+import type { Question } from "./LineQuestion";
 import type { RowActions } from "./LineRow";
 import type { Meaning } from "./MeansDialog";
 
@@ -49,17 +49,9 @@ export function useRowActions(store: DraftStore, around: Around): RowActions {
   return useMemo(() => {
     const order = () => store.snapshot().draft.parts.flatMap((part) => part.lines);
     const find = (id: string) => order().find((line) => line.id === id);
-    function choose(id: string, name: string, choice: Schemas["Choice"] | null) {
-      const slug = choice?.slug ?? null;
-      // The same words mean the same in all of this formula, wherever the choice was made.
-      store.edit((draft) => chooseFood(draft, [id, ...called(name)], slug));
-      // A line is a formula only where it is pointed at it: the words go on to mean what they mean.
-      if (slug?.startsWith("made-")) return;
-      tell(choice ? `“${name}” means ${choice.name} in this formula.` : `“${name}” is read by its words here.`, {
-        label: "Everywhere …",
-        run: () => mean({ name, slug, food: choice?.name ?? "" }),
-      });
-    }
+    // The same words mean the same in all of this formula, wherever the choice was made.
+    const choose: RowActions["choose"] = (id, name, choice) =>
+      chooseHere(store, [id, ...called(name)], name, choice, { tell, mean });
 
     async function paste(id: string, text: string) {
       if (text.length > MOST_PASTED) {
@@ -171,16 +163,7 @@ export function useRowActions(store: DraftStore, around: Around): RowActions {
       choose,
       compare,
       newProduct,
-      answer: (question, answer) => {
-        const { line_id: id, name } = question;
-        if (answer.text === question.line_text)
-          choose(id, name, { slug: answer.slug, name: answer.label, source: "", reference: false });
-        else store.edit((draft) => changeLine(draft, id, { text: answer.text, chosen: answer.slug }));
-        if (question.answered) return;
-        const following = next();
-        if (!following || !focusQuestion(following))
-          document.querySelector<HTMLElement>(`[data-line="${id}"]`)?.focus();
-      },
+      answer: (question, answer) => answerQuestion(store, question, answer, choose, next),
       part: (id, texts) => {
         const lines = texts.map((text) => newLine(text));
         focus.current = lines.at(-1)?.id ?? null;

@@ -1,14 +1,7 @@
-import { changeLine, chooseFood } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
-import {
-  type Answer,
-  firstUnanswered,
-  focusQuestion,
-  LineQuestion,
-  type Question,
-} from "@/features/bench/LineQuestion";
+import { answerQuestion, chooseHere, useQuestionKey } from "@/features/bench/answering";
+import { type Answer, firstUnanswered, LineQuestion, type Question } from "@/features/bench/LineQuestion";
 import type { Meaning } from "@/features/bench/MeansDialog";
-import { isSingleKey, useKeys } from "@/ui/keys";
 import type { Tell } from "@/ui/Toast";
 
 interface QuestionsProps {
@@ -22,26 +15,20 @@ interface QuestionsProps {
 /** All that a paste asks, what changes a piece most first. */
 export function Questions({ questions, store, tell, onMean, onNewProduct }: QuestionsProps) {
   const [first] = questions;
-  useKeys((event) => {
-    if (!first || event.key !== "q" || !isSingleKey(event)) return;
-    event.preventDefault();
-    focusQuestion(first.line_id);
-  });
+  useQuestionKey(first);
   if (!first) return null;
 
-  function answer(question: Question, { slug, label, text }: Answer) {
-    const { line_id, name } = question;
-    if (text === question.line_text) {
-      const alike = questions.filter((each) => each.name === name).map((each) => each.line_id);
-      store.edit((draft) => chooseFood(draft, alike, slug));
-      tell(`“${name}” means ${label} in this formula.`, {
-        label: "Everywhere …",
-        run: () => onMean({ name, slug, food: label }),
-      });
-    } else store.edit((draft) => changeLine(draft, line_id, { text, chosen: slug }));
-    const next = firstUnanswered(questions, store.snapshot().draft);
-    if (!next || !focusQuestion(next.line_id)) document.querySelector<HTMLElement>(`[data-line="${line_id}"]`)?.focus();
-  }
+  const answer = (question: Question, answer: Answer) =>
+    answerQuestion(
+      store,
+      question,
+      answer,
+      (_, name, choice) => {
+        const alike = questions.filter((each) => each.name === name).map((each) => each.line_id);
+        chooseHere(store, alike, name, choice, { tell, mean: onMean });
+      },
+      () => firstUnanswered(questions, store.snapshot().draft)?.line_id,
+    );
 
   return (
     <section className="card mt-3 border-l-4 border-l-caution p-4" aria-labelledby="questions-title">
