@@ -1,0 +1,1 @@
+"""What works, what does not and how long it takes, judged without the program."""
