@@ -31,6 +31,9 @@ class Mutant:
 
 _EDGES: Final = ("core.reformulate.test_crumb_constraints",)
 _DIALS: Final = ("core.crumb.dials.test_judge",)
+_SETS: Final = ("published.test_judged_sets",)
+_TIMES: Final = ("published.test_baking_times",)
+_TAUGHT: Final = ("core.crumb.test_feedback",)
 _LIMITS: Final = ("core.test_limits",)
 _SHELF: Final = ("core.food.test_reference_shelf",)
 _SAID: Final = ("core.formula.test_said_of_food",)
@@ -239,7 +242,13 @@ MUTANTS: Final = (
         "dials: what is tender spares no fat", "crumb/dials/fat.py", '"tender_g": -100.0', '"tender_g": 0.0', _DIALS
     ),
     Mutant("dials: gluten does not bind", "crumb/dials/binder.py", '"gluten_g": -spared', '"gluten_g": 0.0', _DIALS),
-    Mutant("dials: pulses are no dry goods", "crumb/dials/powder_share.py", ', "pulse_g": 1.0', "", _DIALS),
+    Mutant(
+        "dials: pulses are no goods",
+        "crumb/composition.py",
+        "goods_g=1.0 if powder else min(_FARTHEST_GOING, acts)",
+        "goods_g=float(properties.dry)",
+        ("core.crumb.test_remarks",),
+    ),
     Mutant(
         "rows: only the first floor is kept to",
         "crumb/dials/linear.py",
@@ -312,7 +321,13 @@ MUTANTS: Final = (
         _LIMITS,
     ),
     Mutant("tins: full at 1.1", "production/tin_fill.py", "FULL: Final = 0.95", "FULL: Final = 1.1", _LIMITS),
-    Mutant("time: with the way and not its square", "production/bake_time.py", "** (2 / 3)", "** (1 / 3)", _LIMITS),
+    Mutant(
+        "time: with the width alone",
+        "tables/production/heat.csv",
+        "cookie,177,12.5,piece,0.45",
+        "cookie,177,12.5,piece,0.33",
+        _LIMITS,
+    ),
     Mutant("label: 112 g in 100 g", "food/label.py", "mass_g > 103", "mass_g > 112", _LIMITS),
     Mutant(
         "day: protein tight at 60 %",
@@ -357,28 +372,28 @@ MUTANTS: Final = (
         "crumb/dials/hydration.py",
         "SUGAR_LOOSENS: Final = 0.5",
         "SUGAR_LOOSENS: Final = 0.0",
-        ("published.test_working_formulas",),
+        ("published.test_judged_sets",),
     ),
     Mutant(
         "dials: fat asks for no egg",
         "crumb/dials/binder.py",
         "need.per_fat_ratio / EGG_G * 100",
         "0.0",
-        ("published.test_working_formulas",),
+        ("published.test_judged_sets",),
     ),
     Mutant(
         "dials: soda without acid lifts nothing",
         "crumb/dials/leavening.py",
         "HEAT_ALONE: Final = 0.5",
         "HEAT_ALONE: Final = 0.0",
-        (*_EDGES, "published.test_working_formulas"),
+        (*_EDGES, "published.test_judged_sets"),
     ),
     Mutant(
         "dials: no air is beaten in",
         "crumb/dials/leavening.py",
         "BEATEN_AIR: Final = 0.8",
         "BEATEN_AIR: Final = 0.0",
-        ("published.test_working_formulas",),
+        ("published.test_judged_sets",),
     ),
     Mutant(
         "claims: high fibre from 5 g",
@@ -436,12 +451,119 @@ MUTANTS: Final = (
         "_INWARD: Final = 0.0",
         ("core.crumb.test_repairs",),
     ),
+    Mutant("learning: nobody slips", "crumb/feedback.py", "SLIPS: Final = 0.1", "SLIPS: Final = 0.9", _TAUGHT),
     Mutant(
-        "learning: a prior worth one batch",
+        "learning: just right says nothing",
         "crumb/feedback.py",
-        "FEEDBACK_SD: Final = 2 * PRIOR_SD",
-        "FEEDBACK_SD: Final = PRIOR_SD",
-        ("core.crumb.test_feedback",),
+        "max(0.0, 1 - too_little - too_much)",
+        "1.0",
+        _TAUGHT,
+    ),
+    Mutant(
+        "learning: a dough moves windows",
+        "crumb/feedback.py",
+        "if saying.dial == DOUGH:",
+        'if saying.dial == "":',
+        _TAUGHT,
+    ),
+    Mutant("dials: all water is free", "crumb/composition.py", "bound_g=properties.bound_ratio", "bound_g=0.0", _SETS),
+    Mutant(
+        "dials: whey presses nothing out",
+        "crumb/dials/hydration.py",
+        '"tightening_g": -hot}',
+        '"tightening_g": 0.0}',
+        _DIALS,
+    ),
+    Mutant(
+        "dials: nut is greasy",
+        "crumb/dials/fat.py",
+        '"fat_g": 100.0, "free_fat_g": -100.0}',
+        "}",
+        _DIALS,
+    ),
+    Mutant(
+        "dials: water spares all eggs",
+        "crumb/dials/binder.py",
+        "for spares in (_BY_WATER, _BY_GLUTEN)",
+        "for spares in (_BY_WATER, _BY_WATER)",
+        _DIALS,
+    ),
+    Mutant(
+        "dials: salt is missed by all",
+        "crumb/dials/salt_browning.py",
+        '{"gluten_g": LEAST_SALT_PERCENT}',
+        '{"dough_g": LEAST_SALT_PERCENT}',
+        _DIALS,
+    ),
+    Mutant(
+        "dials: never perhaps",
+        "crumb/dials/dial.py",
+        "value > window.high * (1 + self.edge_spread_share)",
+        "True",
+        ("core.crumb.test_remarks",),
+    ),
+    Mutant(
+        "remarks: cold water keeps as much",
+        "crumb/remarks.py",
+        "ERYTHRITOL_COLD: Final = 0.33",
+        "ERYTHRITOL_COLD: Final = 0.58",
+        ("core.crumb.test_remarks",),
+    ),
+    Mutant(
+        "character: pulses are cakey",
+        "crumb/character.py",
+        "composition.flour_g - composition.body_g",
+        "composition.flour_g + composition.body_g",
+        ("core.crumb.test_character",),
+    ),
+    Mutant(
+        "dough: nothing is taken up slowly",
+        "crumb/dough_state.py",
+        "cold - composition.slow_holding_g",
+        "cold",
+        ("core.crumb.test_dough_state",),
+    ),
+    Mutant(
+        "dough: all of it at once",
+        "crumb/looks_wrong.py",
+        "half = kitchen_grams(grams / 2)",
+        "half = kitchen_grams(grams)",
+        ("core.crumb.test_looks_wrong",),
+    ),
+    Mutant(
+        "dough: nothing waits",
+        "crumb/looks_wrong.py",
+        "drinks = state.rest_min and stage is Stage.MIXED",
+        "drinks = False",
+        ("core.crumb.test_looks_wrong",),
+    ),
+    Mutant(
+        "time: pulses bake as flour",
+        "production/bake_factors.py",
+        "BY_PULSES: Final = 0.25",
+        "BY_PULSES: Final = 0.0",
+        _TIMES,
+    ),
+    Mutant(
+        "time: each mug has all the watts",
+        "production/bake_time.py",
+        "WATT_MINUTES_PER_G * dough.oven_g",
+        "WATT_MINUTES_PER_G * dough.piece_g",
+        _TIMES,
+    ),
+    Mutant(
+        "time: every sign counts",
+        "production/doneness.py",
+        'row["because"] if row["not_when"] in here else ""',
+        '""',
+        _TIMES,
+    ),
+    Mutant(
+        "time: glass warms like metal",
+        "production/bake_factors.py",
+        "Material.GLASS: 1.09",
+        "Material.GLASS: 1.0",
+        _TIMES,
     ),
     Mutant(
         "names: half a match will do",

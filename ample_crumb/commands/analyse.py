@@ -28,10 +28,10 @@ def analyse(given: argparse.Namespace) -> int:
         pieces = given.pieces if given.pieces is not None else recipe.pieces or 1
         preferences = ReadingPreferences(MeasureSystem(given.measures), EnergySystem(given.energy))
         cupboard = cupboard_of(given.products)
-        tins, making = production_inputs(given, pieces)
         parts = parts_of(recipe)
         # What it is judged as is what it is baked as: one guess for the dials, the loss and the time.
         family = family_in(recipe, parts, cupboard, preferences, given.family)
+        tins, making = production_inputs(given, pieces, recipe.title, "\n".join(recipe.method), family)
         made = produce(parts, making, family, tins, cupboard, preferences)
         if made.problems:
             raise CannotUse(made.problems[0])

@@ -5,8 +5,10 @@ from collections.abc import Mapping, Sequence
 from itertools import islice
 from typing import Any, Final
 
+from ample_crumb.core.crumb.character import Character
 from ample_crumb.core.crumb.check import JudgedDough, crumb_check, judge_dough
 from ample_crumb.core.crumb.dials.dial import Dial
+from ample_crumb.core.crumb.dough_state import DoughState
 from ample_crumb.core.crumb.hazard import Hazard
 from ample_crumb.core.crumb.hazards import find_hazards
 from ample_crumb.core.crumb.repairs import RepairContext, find_repairs
@@ -20,6 +22,7 @@ from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.questions import LineQuestion
 from ample_crumb.core.formula.reading import LineAlternative, ReadingPreferences, ReadLine
 from ample_crumb.core.formula.stated import compare_stated
+from ample_crumb.core.production.bake_time import BakeWindow
 from ample_crumb.core.production.contradictions import contradictions_of
 from ample_crumb.core.production.production import Production
 from ample_crumb.core.production.written_oven import read_oven
@@ -64,9 +67,12 @@ def crumb_json(
     dough = dough_in(recipe, made, cupboard, family)
     setting = RepairContext(made.evaluated.piece_count, energy, {}, allergens_of(made.evaluated, cupboard))
     hazards = find_hazards(made.evaluated, made.piece, dough.family, "\n".join(recipe.method), cupboard)
+    check = crumb_check(dough)
     return {
         "family": dough.family,
-        "dials": [dial_json(dial) for dial in crumb_check(dough).dials],
+        "dials": [dial_json(dial) for dial in check.dials],
+        "character": [_character_json(each) for each in check.character],
+        "dough": _state_json(check.state) if check.state else None,
         "repairs": [
             {
                 "dial": repair.dial,
@@ -83,6 +89,27 @@ def crumb_json(
     }
 
 
+def _character_json(character: Character) -> dict[str, Any]:
+    return {
+        "axis": character.axis,
+        "low": character.low,
+        "high": character.high,
+        "value": _rounded(character.share),
+        "word": character.word,
+    }
+
+
+def _state_json(state: DoughState) -> dict[str, Any]:
+    """What the dough is like, in words of the closed list, and as a sentence."""
+    return {
+        "after_mixing": state.after_mixing.consistency,
+        "after_resting": state.after_resting.consistency,
+        "clings": state.after_resting.clings,
+        "rest_min": state.rest_min,
+        "sentence": state.sentence,
+    }
+
+
 def hazard_json(hazard: Hazard) -> dict[str, Any]:
     """A hazard with what to do and why."""
     return {"name": hazard.name, "text": hazard.sentence, "reason": hazard.reason, "lines": list(hazard.lines)}
@@ -96,6 +123,7 @@ def dial_json(dial: Dial) -> dict[str, Any]:
         "low": _rounded(dial.low),
         "high": _rounded(dial.high),
         "verdict": dial.verdict,
+        "perhaps": not dial.sure,
         "unit": dial.unit,
         "reason": dial.reason,
     }
@@ -127,6 +155,7 @@ def analysis_json(
         "fill": _rounded(made.tin_fill.share) if made.tin_fill else None,
         "check_from_min": _rounded(made.bake_window.from_min) if made.bake_window else None,
         "check_until_min": _rounded(made.bake_window.until_min) if made.bake_window else None,
+        "window": _window_json(made.bake_window) if made.bake_window else None,
         "lines": [_line_json(text, list(islice(pairs, len(lines_of(text)))), asked) for text in as_given],
         "doubt": [
             {"text": line.text, "share": _rounded(doubt.share)} for line, doubt in ranked if doubt.share >= 0.005
@@ -152,6 +181,19 @@ def analysis_json(
             "us": [each.claim.name for each in claims.us if each.claim.holds],
         },
         "at_least": [name for name in evaluated.batch.at_least if name in _NUTRIENTS],
+    }
+
+
+def _window_json(window: BakeWindow) -> dict[str, Any]:
+    """When to look, at what, and why."""
+    return {
+        "from_min": _rounded(window.from_min),
+        "until_min": _rounded(window.until_min),
+        "oven": window.oven,
+        "set_c": window.oven_c,
+        "reasons": list(window.reasons),
+        "signs": [{"sign": each.sign, "not_when": each.not_when or None} for each in window.signs],
+        "notes": list(window.notes),
     }
 
 

@@ -20,7 +20,12 @@ def check_in_words(dough: JudgedDough) -> str:
         if dial.value is not None and dial.low is not None and dial.high is not None
     ]
     rows += [f"  {dial.title}: {dial.reason}" for dial in check.dials if dial.verdict is Verdict.UNKNOWN]
-    return "\n".join(rows if len(rows) > 1 else [f"{rows[0]}: all dials fit"])
+    if len(rows) == 1:
+        rows = [f"{rows[0]}: all dials fit"]
+    rows += [
+        f"  {each.axis}: {each.word} ({each.share:.0%} from {each.low} to {each.high})" for each in check.character
+    ]
+    return "\n".join([*rows, f"  dough: {check.state.sentence}"] if check.state else rows)
 
 
 def table(title: str, made: Production) -> str:

@@ -57,10 +57,10 @@ def run(given: argparse.Namespace) -> int:
         pieces = given.pieces if given.pieces is not None else recipe.pieces or 1
         preferences = ReadingPreferences(MeasureSystem(given.measures), EnergySystem(given.energy))
         cupboard = cupboard_of(given.products)
-        tins, making = production_inputs(given, pieces)
         parts, method = parts_of(recipe), "\n".join(recipe.method)
         evaluated = evaluate(parts, pieces, cupboard, preferences)
         family = family_in(recipe, parts, cupboard, preferences, given.family)
+        tins, making = production_inputs(given, pieces, recipe.title, method, family)
         formula = FormulaToReformulate(
             parts, family, making, tins, cupboard, preferences, title=recipe.title, method=method
         )

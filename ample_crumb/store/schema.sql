@@ -462,6 +462,8 @@ CREATE TABLE public.tin (
     water_ml numeric,
     archived_at timestamp with time zone,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    material text DEFAULT 'metal'::text NOT NULL,
+    CONSTRAINT tin_material_known CHECK ((material = ANY (ARRAY['metal'::text, 'glass'::text, 'silicone'::text, 'paper'::text]))),
     CONSTRAINT tin_name_length CHECK (((length(name) >= 1) AND (length(name) <= 80)))
 );
 CREATE TABLE public.tombstone (

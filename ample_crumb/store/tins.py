@@ -5,7 +5,7 @@ from uuid import UUID
 
 from psycopg.rows import class_row
 
-from ample_crumb.core.production.tins import Tin, TinKind
+from ample_crumb.core.production.tins import Material, Tin, TinKind
 from ample_crumb.store.database import Connection
 
 
@@ -23,6 +23,7 @@ class TinRow:
     hole_cm: float
     cups: int
     water_ml: float | None
+    material: str
     archived: bool
 
     def tin(self) -> Tin:
@@ -36,6 +37,7 @@ class TinRow:
             hole_cm=self.hole_cm,
             cups=self.cups,
             water_ml=self.water_ml,
+            material=Material(self.material),
         )
 
 
@@ -44,7 +46,7 @@ def listed(connection: Connection, kitchen_id: UUID) -> list[TinRow]:
     with connection.cursor(row_factory=class_row(TinRow)) as cursor:
         return cursor.execute(
             """
-            select id, name, kind, length_cm, width_cm, depth_cm, bottom_share, hole_cm, cups, water_ml,
+            select id, name, kind, length_cm, width_cm, depth_cm, bottom_share, hole_cm, cups, water_ml, material,
                 archived_at is not null as archived
             from tin where kitchen_id = %(kitchen_id)s order by lower(name), id
             """,
@@ -57,13 +59,14 @@ def put(connection: Connection, kitchen_id: UUID, tin_id: UUID, name: str, tin: 
     connection.execute(
         """
         insert into tin (id, kitchen_id, name, kind, length_cm, width_cm, depth_cm, bottom_share, hole_cm, cups,
-            water_ml)
+            water_ml, material)
         values (%(id)s, %(kitchen_id)s, %(name)s, %(kind)s, %(length_cm)s, %(width_cm)s, %(depth_cm)s,
-            %(bottom_share)s, %(hole_cm)s, %(cups)s, %(water_ml)s)
+            %(bottom_share)s, %(hole_cm)s, %(cups)s, %(water_ml)s, %(material)s)
         on conflict (kitchen_id, id) do update set name = excluded.name, kind = excluded.kind,
             length_cm = excluded.length_cm,
             width_cm = excluded.width_cm, depth_cm = excluded.depth_cm, bottom_share = excluded.bottom_share,
-            hole_cm = excluded.hole_cm, cups = excluded.cups, water_ml = excluded.water_ml, archived_at = null
+            hole_cm = excluded.hole_cm, cups = excluded.cups, water_ml = excluded.water_ml,
+            material = excluded.material, archived_at = null
         """,
         {
             "id": tin_id,
@@ -77,6 +80,7 @@ def put(connection: Connection, kitchen_id: UUID, tin_id: UUID, name: str, tin: 
             "hole_cm": tin.hole_cm,
             "cups": tin.cups,
             "water_ml": tin.water_ml,
+            "material": tin.material,
         },
     )
 

@@ -53,6 +53,72 @@ class Checks(CrumbCase):
         self.assertEqual([each["name"] for each in hazards], ["raw egg", "raw flour"])
 
 
+class Doughs(CrumbCase):
+    COCONUT = ("50 g coconut flour", "3 eggs", "100 ml milk", "40 g honey")
+
+    def look(self, said: str, stage: str = "just mixed", *lines: str, status: int = 200) -> dict[str, Any]:
+        body = self.body(*(lines or self.COCONUT), family="muffin") | {"said": said, "stage": stage}
+        found: dict[str, Any] = self.ask("POST", "/api/v1/bench/dough", body, status)
+        return found
+
+    def test_the_bench_tells_character_and_what_the_dough_is_like(self) -> None:
+        check = self.read(*self.COCONUT, family="muffin")["check"]
+        self.assertEqual({each["axis"] for each in check["character"]}, {"crumb", "moistness"})
+        self.assertTrue(check["state"]["sentence"].endswith("."))
+        self.assertGreater(check["state"]["rest_min"], 0)
+
+    def test_waiting_is_told_from_wrong(self) -> None:
+        self.assertEqual(self.look("pours")["remedy"], "nothing")
+        wrong = self.look("crumbles", "rested")
+        self.assertEqual(wrong["remedy"], "add")
+        self.assertEqual(wrong["teaches"], "dough stiffer than told")
+        way = wrong["ways"][0]
+        half, whole = way["repair"]["first_g"], way["repair"]["change_g"]
+        self.assertAlmostEqual(half / whole, 0.5, delta=0.1)
+        # Half of it on the Bench: the milk line says more by as much.
+        self.assertEqual(way["was"], "100 ml milk")
+        now = self.read(*self.COCONUT[:2], way["first_text"], self.COCONUT[3], family="muffin")
+        then = self.read(*self.COCONUT, family="muffin")
+        self.assertAlmostEqual(now["batch"]["mass_g"] - then["batch"]["mass_g"], half, delta=1.5)
+
+    def test_what_is_no_state_and_what_nobody_knows_is_said(self) -> None:
+        self.look("wobbles", status=422)
+        self.look("pours", "just mixed", "100 g xyzzy", status=422)
+
+    def test_a_dough_teaches_its_foods(self) -> None:
+        created = self.create(*self.COCONUT)
+        body = self.body(*self.COCONUT, family="muffin")
+        said = body | {"id": str(uuid4()), "words": "dough thinner than told"}
+        learned = self.ask("POST", f"/api/v1/formulas/{created['id']}/feedback", said, 201)
+        self.assertTrue(any("holds" in lesson["sentence"] for lesson in learned["lessons"]), learned["lessons"])
+        self.assertFalse(any("window" in lesson["sentence"] for lesson in learned["lessons"]))
+
+    def test_it_differs_in_the_mouth(self) -> None:
+        uses = self.ask("POST", "/api/v1/bench/swaps", self.body(*LOAF))["offers"]
+        self.assertTrue(uses)
+        lean = ("250 g flour", "50 g butter", "60 g sugar", "3 eggs", "100 ml milk", "2 tsp baking powder", "2 g salt")
+        twin = self.save(self.create(*LOAF)["id"], *LOAF, family="loaf")
+        view = self.ask("POST", "/api/v1/bench/twin", self.body(*lean, twin={"formula_id": twin["id"]}))
+        self.assertIn("drier", " ".join(view["mouth"]))
+        self.assertIn("more open", " ".join(view["mouth"]))
+
+    def test_cookies_are_told_how_to_be_shaped(self) -> None:
+        short = self.read("300 g flour", "200 g butter", "100 g sugar", "2 g salt", family="cookie", pieces=24)
+        drop = self.read(
+            "280 g flour", "225 g butter", "315 g sugar", "2 eggs", "1 tsp baking soda", family="cookie", pieces=40
+        )
+        self.assertEqual(short["production"]["shaping"]["press_cm"], 1)
+        self.assertIsNone(drop["production"]["shaping"]["press_cm"])
+        self.assertGreater(drop["production"]["shaping"]["gap_cm"], short["production"]["shaping"]["gap_cm"])
+        self.assertIsNone(self.read(*LOAF)["production"]["shaping"])
+
+    def test_the_step_that_mixes_last_tells_the_dough(self) -> None:
+        method = "Heat the oven.\nWhisk the eggs.\nStir in the flour and fold.\nBake 20 minutes, mix the icing."
+        view = self.ask("POST", "/api/v1/bench/method", self.body(*self.COCONUT, family="muffin", method=method))
+        self.assertEqual(view["mixed_at"], 2)
+        self.assertTrue(view["state"]["sentence"])
+
+
 class Swaps(CrumbCase):
     def test_offers_and_what_they_do_together(self) -> None:
         self.ask("PUT", f"/api/v1/eaters/{uuid4()}", {"name": "Cox", "avoids": ["tree nuts"]})

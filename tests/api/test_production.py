@@ -45,7 +45,7 @@ class Making(MakingCase):
             ({"by": "scoop", "scoop": "a bit"}, "no scoop we know"),
             ({"by": "dough", "piece_g": 900}, "more than the whole dough"),
             ({"baked_g": 900}, "more than the 700 g"),
-            ({"oven": "microwave"}, "Only a mug cake"),
+            ({"oven": "microwave", "baked_g": None}, "unevenly"),
         ):
             with self.subTest(words):
                 evaluated = self.bench("700 g skyr", **making)

@@ -30,7 +30,7 @@ def main() -> None:
                 ("swaps", "desk", False, _swaps),
                 ("sweeteners", "desk", False, _sweeteners),
                 ("reach", "desk", False, _reach),
-                ("curve", "desk", False, _curve),
+                ("dough", "desk", False, _dough),
                 ("twin", "desk", False, _twin),
                 ("versions", "desk", False, _versions),
                 ("cupboard", "desk", False, _cupboard),
@@ -87,6 +87,7 @@ def _tab(page: Page, formula: str, tab: str) -> None:
 def _crumb(page: Page) -> None:
     _tab(page, "Chickpea and sesame rounds", "Bench")
     page.get_by_role("list", name="Repairs for hydration").get_by_role("button").first.wait_for()
+    page.locator("[data-dough]").scroll_into_view_if_needed()
 
 
 def _swaps(page: Page) -> None:
@@ -117,11 +118,15 @@ def _reach(page: Page) -> None:
     page.get_by_role("article").first.wait_for()
 
 
-def _curve(page: Page) -> None:
-    _wish(page, "150", "8")
-    page.get_by_role("button", name="Work out the curve").click()
-    page.get_by_role("button", name="Work it out anew").wait_for()
-    page.get_by_role("list", name="Points of the curve").get_by_role("button").nth(2).click()
+def _dough(page: Page) -> None:
+    _tab(page, "Lemon-poppy loaf with skyr", "Bench")
+    page.locator("[data-dough]").scroll_into_view_if_needed()
+    page.get_by_role("button", name="It looks wrong").click()
+    page.get_by_label("How far the dough is").click()
+    page.get_by_role("option", name="rested", exact=True).click()
+    page.get_by_label("What the dough is like").click()
+    page.get_by_role("option", name="pours", exact=True).click()
+    page.get_by_role("list", name="Repairs by halves").wait_for()
 
 
 def _twin(page: Page) -> None:
@@ -172,8 +177,8 @@ def _making(page: Page) -> None:
     _formulas(page)
     page.get_by_role("link", name="Quark and plum layer slice").click()
     page.locator("[data-piece-kcal]").wait_for()
-    page.locator("[data-making] summary").click()
-    page.locator("[data-making]").evaluate("card => card.scrollIntoView()")
+    page.locator("[data-making] summary").first.click()
+    page.get_by_text("Signs of your own").scroll_into_view_if_needed()
 
 
 def _reading(page: Page) -> None:

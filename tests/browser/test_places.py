@@ -262,7 +262,7 @@ class NewUsers(InBrowser):
         self.assertEqual(narrow, 0)
         self.assertGreater(page.locator("[data-slab]").count(), page.locator("[data-slab] button").count())
         # Its row in the list opens it.
-        page.get_by_role("button", name="Change Oats").last.click()
+        page.get_by_role("button", name="Change Oats", exact=True).click()
         page.get_by_label("Day", exact=True).fill("2026-03-01")
         page.get_by_role("button", name="Save").click()
         expect(page.get_by_text(re.compile("^Oats moved to "))).to_be_visible()
@@ -272,7 +272,7 @@ class NewUsers(InBrowser):
         open_new(page, "Slab\nmakes 12\n600 g skyr\n200 g flour")
         page.get_by_label("Family").click()
         page.get_by_role("option", name="Cake", exact=True).click()
-        page.locator("[data-making] summary").click()
+        page.locator("[data-making] summary").first.click()
         page.get_by_label("Add a tin").click()
         page.get_by_role("option").nth(1).click()
         used = page.get_by_role("region", name="In which tins").get_by_label(re.compile("^How many of"))

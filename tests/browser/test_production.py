@@ -15,7 +15,7 @@ class Making(InBrowser):
         open_new(page, RECIPE)
         page.get_by_label("Family").click()
         page.get_by_role("option", name=family).click()
-        page.locator("[data-making] summary").click()
+        page.locator("[data-making] summary").first.click()
 
     def test_a_tin_of_ones_own_its_cuts_and_when_to_look(self) -> None:
         for size in ("desk", "phone"):
@@ -46,6 +46,27 @@ class Making(InBrowser):
                 self.assert_accessible(page, f"making, {size}")
                 self.assert_no_sideways_scroll(page, f"making, {size}")
 
+    def test_how_it_is_wanted_moves_the_window_and_its_signs(self) -> None:
+        page = self.page()
+        self.open(page)
+        seen = page.locator("[data-window]")
+        expect(seen.get_by_role("listitem").first).to_contain_text("edges set")
+        before = seen.locator("b").inner_text()
+        page.get_by_label("How you want it").click()
+        page.get_by_role("option", name="fudgy").click()
+        expect(seen.locator("b")).not_to_have_text(before)
+        expect(seen).to_contain_text("You want it fudgy")
+        expect(seen.get_by_role("listitem").first).to_contain_text("smeared, not wet")
+        page.get_by_label("Covered with foil or a lid").check()
+        expect(seen).to_contain_text("Covered, its steam stays in")
+        page.get_by_label("Seen done in this oven").fill("31")
+        expect(seen).to_contain_text("In your oven it was done at 31 min")
+        page.get_by_text("Signs of your own").click()
+        page.get_by_label("A row each; they stand instead of the usual ones.").fill("it smells of toast")
+        expect(seen.get_by_role("listitem")).to_have_text(["it smells of toast"])
+        self.assert_accessible(page, "how it is wanted")
+        expect(page.locator("[data-saved]")).to_have_text("saved")
+
     def test_a_weighed_slab_a_disher_and_a_wrong_cut(self) -> None:
         page = self.page()
         self.open(page, "Cookie")
@@ -63,11 +84,11 @@ class Making(InBrowser):
         page.get_by_label("Weighed when baked, g").fill("900")
         expect(page.get_by_role("alert").filter(has_text="more than the 500 g of dough")).to_be_visible()
         page.get_by_label("Weighed when baked, g").fill("440")
-        expect(page.locator("[data-making] summary")).to_contain_text("22")
+        expect(page.locator("[data-making] summary").first).to_contain_text("22")
         expect(page.get_by_text("12 % less, as weighed", exact=False)).to_be_visible()
         expect(page.locator("[data-saved]")).to_have_text("saved")
         page.reload()
-        page.locator("[data-making] summary").click()
+        page.locator("[data-making] summary").first.click()
         expect(page.get_by_label("Weighed when baked, g")).to_have_value("440")
 
     def test_a_part_that_comes_on_after_baking_and_half_of_it(self) -> None:
@@ -167,7 +188,7 @@ class Making(InBrowser):
         self.assert_accessible(page, "settings of the oven")
         page.get_by_role("link", name="Formulas").click()
         page.get_by_role("link", name=re.compile("^White bean blondies")).click()
-        page.locator("[data-making] summary").click()
+        page.locator("[data-making] summary").first.click()
         expect(window).to_contain_text("With a fan set 20 °C lower")
         expect(window).to_contain_text("At 1,600 m")
 

@@ -9,7 +9,7 @@ from typing import Any, Final
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.families import families
-from tests.published.test_working_formulas import WORKING
+from tests.judgement.judged import working
 
 GENERATED: Final = Path(__file__).parent / "formulas.jsonl"
 
@@ -31,7 +31,7 @@ class GoldenFormula:
 
 def all_formulas() -> Iterator[GoldenFormula]:
     """Published ones first, then the generated ones as they are kept."""
-    for name, (family, text) in WORKING.items():
+    for name, (family, text) in ((each.name, (each.family, each.text)) for each in working().values()):
         lines = [line.strip() for line in text.split(";")]
         yield GoldenFormula(f"published: {name}", family, name, "", (_part("", lines),), {"count": 12}, ())
     for row in GENERATED.read_text("utf-8").splitlines():

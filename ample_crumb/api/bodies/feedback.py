@@ -9,8 +9,17 @@ from ample_crumb.api.bodies.base import Whole
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.application.crumb.views import FeedbackDraft
 from ample_crumb.core.bounds import STORABLE
+from ample_crumb.core.crumb.dough_state import Consistency
+from ample_crumb.core.crumb.looks_wrong import Stage
 
 VersionNumber = Annotated[Whole, Field(ge=1, le=100_000)]
+
+
+class LookBody(BenchBody):
+    """What the dough of what is on the Bench is like, and how far it has come."""
+
+    said: Consistency
+    stage: Stage = Stage.MIXED
 
 
 class FeedbackBody(BenchBody):

@@ -6,10 +6,10 @@ from fastapi import APIRouter
 
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
-from ample_crumb.api.bodies.feedback import FeedbackBody
+from ample_crumb.api.bodies.feedback import FeedbackBody, LookBody
 from ample_crumb.application.crumb import commands as crumb_commands
 from ample_crumb.application.crumb import queries as crumb_queries
-from ample_crumb.application.crumb.views import LearningView
+from ample_crumb.application.crumb.views import LearningView, LookView
 
 router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
@@ -19,6 +19,12 @@ def record_feedback(formula_id: UUID, body: FeedbackBody, database: InDatabase, 
     """Keeps how a batch came out."""
     crumb_commands.record_feedback(database, principal, formula_id, body.feedback(), body.bench())
     return crumb_queries.learning(database, principal)
+
+
+@router.post("/bench/dough")
+def look_at_dough(body: LookBody, database: InDatabase, principal: AsPrincipal) -> LookView:
+    """What to do about a dough that looks wrong."""
+    return crumb_queries.look(database, principal, body.bench(), body.said, body.stage)
 
 
 @router.get("/learned")

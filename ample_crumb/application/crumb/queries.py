@@ -1,14 +1,24 @@
 """Reads of the crumb check: what batches taught."""
 
 from ample_crumb.application.context import load_context
-from ample_crumb.application.crumb.views import FeedbackView, LearningView, LessonView
+from ample_crumb.application.crumb.repairing import look_at_dough
+from ample_crumb.application.crumb.views import FeedbackView, LearningView, LessonView, LookView
+from ample_crumb.application.formulas.draft import Bench
+from ample_crumb.application.formulas.evaluation import evaluate_bench
 from ample_crumb.core.crumb.dials.judge import title_of
+from ample_crumb.core.crumb.dough_state import Consistency
 from ample_crumb.core.crumb.feedback import FEEDBACK_OPTIONS, learn
+from ample_crumb.core.crumb.looks_wrong import Stage
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.store import feedback
 from ample_crumb.store.database import Database
 from ample_crumb.store.feedback import FeedbackRow
 from ample_crumb.store.scope import Principal
+
+
+def look(database: Database, principal: Principal, bench: Bench, said: Consistency, stage: Stage) -> LookView:
+    """What to do about the dough on the Bench that is like that by now. Raises CannotUse."""
+    return look_at_dough(evaluate_bench(database, principal, bench), said, stage)
 
 
 def learning(database: Database, principal: Principal) -> LearningView:

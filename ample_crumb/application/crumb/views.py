@@ -4,6 +4,8 @@ from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
+from ample_crumb.core.crumb.dough_state import Consistency
+from ample_crumb.core.crumb.looks_wrong import Remedy, StepwiseRepair
 from ample_crumb.core.crumb.repairs import Repair
 
 
@@ -15,6 +17,29 @@ class RepairView:
     part: int
     text: str
     was: str
+
+
+@dataclass(frozen=True, slots=True)
+class StepwiseView:
+    """A way to mend a dough, and the text that half of it makes of its line, which `was` another, or of a new line in
+    part `part`."""
+
+    repair: StepwiseRepair
+    part: int
+    first_text: str
+    was: str
+
+
+@dataclass(frozen=True, slots=True)
+class LookView:
+    """What to do about a dough that looks wrong: what it was meant to be, what to do, and ways to mend it by halves.
+    `teaches` is what could be said of it to the kitchen's learning, empty for nothing."""
+
+    meant: Consistency
+    remedy: Remedy
+    sentence: str
+    ways: tuple[StepwiseView, ...]
+    teaches: str
 
 
 @dataclass(frozen=True, slots=True)

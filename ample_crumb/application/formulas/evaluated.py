@@ -7,6 +7,7 @@ from functools import cached_property
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.cupboards import priced_food
 from ample_crumb.application.formulas.production import produce_draft
+from ample_crumb.core.crumb.character import Shaping, shaping_of
 from ample_crumb.core.crumb.check import CrumbCheck, JudgedDough, crumb_check, judge_dough
 from ample_crumb.core.crumb.hazard import Hazard
 from ample_crumb.core.crumb.hazards import find_hazards
@@ -80,6 +81,11 @@ class EvaluatedFormula:
     def check(self) -> CrumbCheck:
         """Its dials."""
         return crumb_check(self.dough, self.context.learned)
+
+    @property
+    def shaping(self) -> Shaping | None:
+        """How its pieces are shaped for their spread."""
+        return shaping_of(self.check.character, self.made.portions.dough_g)
 
     @cached_property
     def hazards(self) -> tuple[Hazard, ...]:

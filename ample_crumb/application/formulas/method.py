@@ -4,8 +4,9 @@ from dataclasses import dataclass
 
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_bench
+from ample_crumb.core.crumb.dough_state import DoughState
 from ample_crumb.core.crumb.hazard import Hazard
-from ample_crumb.core.formula.steps import Step, StepCheck, checks_of, linked, steps_of
+from ample_crumb.core.formula.steps import Step, StepCheck, checks_of, linked, mixed_at, steps_of
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 
@@ -13,7 +14,7 @@ from ample_crumb.store.scope import Principal
 @dataclass(frozen=True, slots=True)
 class MethodView:
     """The method of the Bench in steps. `linked` is its text with the names of lines in braces. Minutes are of all
-    steps together, as far as they say."""
+    steps together, as far as they say. After the step `mixed_at` the dough is like `state`."""
 
     steps: tuple[Step, ...]
     checks: tuple[StepCheck, ...]
@@ -21,6 +22,8 @@ class MethodView:
     linked: str
     low_min: float
     high_min: float
+    mixed_at: int | None
+    state: DoughState | None
 
 
 def method_view(database: Database, principal: Principal, bench: Bench) -> MethodView:
@@ -34,4 +37,6 @@ def method_view(database: Database, principal: Principal, bench: Bench) -> Metho
         linked=linked(bench.method, formula.figures),
         low_min=sum(step.low_min or 0.0 for step in steps),
         high_min=sum(step.high_min or 0.0 for step in steps),
+        mixed_at=mixed_at(steps),
+        state=formula.check.state,
     )

@@ -6,10 +6,11 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 from ample_crumb.application.context import KitchenContext
+from ample_crumb.core.crumb.character import Shaping
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.bake_time import BakeWindow, BakingConditions
+from ample_crumb.core.production.bake_time import BakeWindow
 from ample_crumb.core.production.bake_yield import Weighings
 from ample_crumb.core.production.draft import ProductionSettings, UsedTin
 from ample_crumb.core.production.portions import PortionBy, Portioning, read_cuts, scoop_ml
@@ -17,7 +18,7 @@ from ample_crumb.core.production.production import Alternative, Production, Prod
 from ample_crumb.core.production.scaling import EggFactor, factors_for_eggs
 from ample_crumb.core.production.tin_fill import TinFill
 from ample_crumb.core.production.tins import Tin
-from ample_crumb.core.production.tray_loads import TrayLoads
+from ample_crumb.core.production.tray_loads import TrayLoads, tray_loads_of
 from ample_crumb.core.quantity.units import MeasureSystem
 from ample_crumb.core.uncertainty.propagation import Uncertainty
 
@@ -45,6 +46,7 @@ class ProductionView:
     tin_fill: TinFill | None
     bake_window: BakeWindow | None
     tray_loads: TrayLoads | None
+    shaping: Shaping | None
     density_g_per_ml: float
     alternatives: tuple[Alternative, ...]
     eggs: tuple[EggFactor, ...]
@@ -110,14 +112,25 @@ def production_inputs(
         made_count=draft.made_count,
     )
     weighings = Weighings(draft.loss_share, draft.residue_g, draft.trimmings_g, draft.dough_g, draft.baked_g)
-    kitchen = BakingConditions(
-        draft.oven or context.kitchen.oven, draft.oven_c, context.kitchen.watts, context.kitchen.altitude_m
+    kitchen = replace(
+        context.kitchen,
+        oven=draft.oven or context.kitchen.oven,
+        oven_c=draft.oven_c,
+        wish=draft.wish,
+        covered=draft.covered,
+        seen_min=draft.seen_min,
+        own_signs=draft.signs,
     )
     return ProductionInputs(portioning, weighings, cuts, kitchen), problems
 
 
-def production_view(made: Production, uncertainty: Uncertainty, context: KitchenContext) -> ProductionView:
-    """The making for a screen."""
+def production_view(
+    made: Production, uncertainty: Uncertainty, context: KitchenContext, shaping: Shaping | None
+) -> ProductionView:
+    """The making for a screen; by its `shaping` pieces lie nearer together on a tray, or farther apart."""
+    loads = made.tray_loads
+    if shaping is not None and loads is not None:
+        loads = tray_loads_of(made.portions.count, made.tins, shaping.wide_cm, shaping.gap_cm) or loads
     small_g = made.portions.small_share * made.bake_yield.batch.mass_g
     energy = made.bake_yield.batch.nutrients.energy_kcal or 0.0
     return ProductionView(
@@ -134,7 +147,8 @@ def production_view(made: Production, uncertainty: Uncertainty, context: Kitchen
         loss_source=made.bake_yield.loss_source,
         tin_fill=made.tin_fill,
         bake_window=made.bake_window,
-        tray_loads=made.tray_loads,
+        tray_loads=loads,
+        shaping=shaping,
         density_g_per_ml=made.density_g_per_ml,
         alternatives=made.alternatives,
         eggs=factors_for_eggs(made.evaluated, context.cupboard),

@@ -280,7 +280,7 @@ def _other_way(line: ReadLine) -> CookedOrDry | None:
 def evaluated_view(formula: EvaluatedFormula) -> EvaluatedView:
     """A worked-out formula for a screen, with carbohydrate as its kitchen counts it."""
     evaluated, uncertainty, definition = formula.figures, formula.uncertainty, formula.context.definition
-    made = production_view(formula.made, uncertainty, formula.context)
+    made = production_view(formula.made, uncertainty, formula.context, formula.shaping)
     uncertainties = iter(uncertainty.lines)
     parts = tuple(
         PartView(

@@ -9,6 +9,7 @@ from ample_crumb.application.formulas.evaluation import evaluate_bench, evaluate
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.swaps.views import Offers, Preview, SwapSide, SweetenerBench
 from ample_crumb.application.views import portion_view
+from ample_crumb.core.crumb.character import differences
 from ample_crumb.core.food.sweeteners import sweeteners
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.swap.apply import SwapUse, apply_swaps
@@ -55,6 +56,7 @@ def _preview(
         before=was,
         after=now,
         remarks=remarks,
+        mouth=differences(was.check.character, now.check.character, now.check.family),
         gains=_new(was.allergens.contains, now.allergens.contains),
         loses=_new(now.allergens.contains, was.allergens.contains),
         keeps=_new(was.allergens.diets_kept, now.allergens.diets_kept),

@@ -36,12 +36,14 @@ class SwapSide:
 @dataclass(frozen=True, slots=True)
 class Preview:
     """What a change would make of the Bench: its parts then, both halves, and sentences on what could not move along.
-    `gains` and `loses` are allergens, `keeps` and `breaks` diets that are kept from then on, or no more."""
+    `mouth` is how it will differ in the mouth, `gains` and `loses` are allergens, `keeps` and `breaks` diets that are
+    kept from then on, or no more."""
 
     parts: tuple[Part, ...]
     before: SwapSide
     after: SwapSide
     remarks: tuple[str, ...]
+    mouth: tuple[str, ...]
     gains: tuple[str, ...]
     loses: tuple[str, ...]
     keeps: tuple[str, ...]

@@ -4,7 +4,9 @@ from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.draft import from_stored
+from ample_crumb.application.formulas.evaluated import evaluated_draft
 from ample_crumb.application.formulas.evaluation import formula_view
+from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.formulas.summaries import summary_now
 from ample_crumb.application.problems import NotHere
 from ample_crumb.application.versions.overview import (
@@ -15,6 +17,7 @@ from ample_crumb.application.versions.overview import (
     versions_view,
 )
 from ample_crumb.application.versions.views import VersionDifference, VersionsView, VersionView
+from ample_crumb.core.crumb.character import differences
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.twin import difference_in_words
 from ample_crumb.core.production.draft import Draft
@@ -37,8 +40,11 @@ def differ(database: Database, principal: Principal, formula_id: UUID, was: int,
         context = load_context(connection, principal)
         first, second = (_state(connection, principal, row, number, context) for number in (was, now))
         words = difference_of(connection, principal, first[1], second[1], context)
+        context = with_nested(connection, principal, context, (*first[1].parts, *second[1].parts))
     figures = difference_in_words(second[2], first[2])
-    return VersionDifference(first[0], second[0], words, figures)
+    then, there = (evaluated_draft(state[1], context).check for state in (first, second))
+    mouth = differences(then.character, there.character, there.family) if then.family == there.family else ()
+    return VersionDifference(first[0], second[0], words, figures, mouth)
 
 
 def _state(

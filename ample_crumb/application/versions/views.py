@@ -54,12 +54,13 @@ class VersionsView:
 
 @dataclass(frozen=True, slots=True)
 class VersionDifference:
-    """What changed from one state to another, in words, and in figures of a piece."""
+    """What changed from one state to another, in words, in figures of a piece, and in the mouth."""
 
     was: VersionView
     now: VersionView
     words: tuple[str, ...]
     figures: str
+    mouth: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)

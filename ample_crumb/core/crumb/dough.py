@@ -20,6 +20,13 @@ _MIXED_IN: Final = re.compile(
 _UNMIXED: Final = re.compile(r"\b(chopped|chunks?|whole|slivered|flaked|sliced|drops)\b", re.IGNORECASE)
 """Words that keep in pieces what is otherwise one with the dough."""
 
+_FLAVOUR: Final = re.compile(
+    r"\b(vanilla|chocolate|choc|cocoa|strawberry|banana|cookies?|caramel|cinnamon|peanut|coconut|flavou?red|sweetened|"
+    r"salted|mocha|coffee|lemon|birthday|cake|white)\b",
+    re.IGNORECASE,
+)
+_PLAIN: Final = re.compile(r"\b(un-?flavou?red|un-?sweetened|plain|neutral|natural)\b|\begg white\b", re.IGNORECASE)
+
 _ON_TOP: Final = re.compile(
     r"\b(to (serve|top|finish|dust|decorate)|for (the )?(top|pan|tin|topping|serving|dusting))\b"
 )
@@ -29,7 +36,8 @@ _BROKEN_ROLES: Final = ("chocolate", "nut", "fruit", "cocoa")
 
 @dataclass(frozen=True, slots=True)
 class DoughLine:
-    """A line of the dough: the food, what it does, and how many g. `in_pieces` is folded in whole."""
+    """A line of the dough: the food, what it does, and how many g. `in_pieces` is folded in whole, `flavoured` is a
+    protein powder that its line calls by a flavour, and so is sweetened."""
 
     line_id: str
     text: str
@@ -38,6 +46,7 @@ class DoughLine:
     properties: FunctionalProperties
     mass_g: float
     in_pieces: bool
+    flavoured: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,8 +102,19 @@ def _share(line: ReadLine, cupboard: Cupboard) -> DoughLine | None:
     item = cupboard.ingredients[line.weighed.ingredient.slug]
     properties = functional_properties(item)
     return DoughLine(
-        line.id, line.text, line.name, item, properties, line.weighed.mass_g, _in_pieces(line.text, item, properties)
+        line.id,
+        line.text,
+        line.name,
+        item,
+        properties,
+        line.weighed.mass_g,
+        _in_pieces(line.text, item, properties),
+        bool(properties.powder) and line.once(_is_flavoured),
     )
+
+
+def _is_flavoured(line: ReadLine) -> bool:
+    return _FLAVOUR.search(line.text) is not None and _PLAIN.search(line.text) is None
 
 
 def _on_top(line: ReadLine) -> bool:

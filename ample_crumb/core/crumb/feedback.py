@@ -1,35 +1,38 @@
 """What a kitchen's own batches teach: windows and what foods hold, moved by how things came out.
 
-The model is a linear one over logarithms. Each window of a dial in a family may lie higher or lower than the table's by
-a factor exp(d), and each dry good may hold more or less by a factor exp(a); both are taken for 0, give or take
-`PRIOR_SD`, before anything is known. A batch that came out "too dry" although its dial stood inside the window says
-that d plus the a of its dry goods, each by its share of what is held, is about the way from the window's lower end to
-where the dial stood; "too wet" says so of the upper end, "just right" that it is nothing where the dial stood inside.
-Each such saying has the doubt `FEEDBACK_SD`, so that the prior is worth about four batches. The posterior is found
-saying by saying (the update of a Bayesian linear regression, or a Kalman filter without motion), so their order does
-not matter.
+The model is over logarithms. Each window of a dial in a family may lie higher or lower than the table's by a factor
+exp(d), and each dry good may hold more or less by a factor exp(a); both are taken for 0, give or take `PRIOR_SD`,
+before anything is known. What is said of a batch is about s, d and the a of its dry goods, each by its share of what is
+held: "too dry" says that the window's lower end lies above where the dial stood, "too wet" that its upper end lies
+below, "just right" neither. Tongues are not sharper than `TASTE_SD`, and one saying in ten (`SLIPS`) is about something
+else. So each saying is a likelihood over s; its posterior is matched by a normal distribution with the same mean and
+spread, and what that moves is shared out among d and the a by how uncertain each still is (assumed density filtering).
+The sayings are taken in one order whatever order they were said in.
 """
 
 import math
-from collections.abc import Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field
 from typing import Final
 
 from ample_crumb.core.crumb.composition import Composition
 from ample_crumb.core.crumb.dials.dial import Dial, Learned, Verdict
 
-PRIOR_SD: Final = 0.12
-"""Before any batch a window, and what a food holds, is good to about 12 %. Common practice."""
+PRIOR_SD: Final = 0.13
+"""Before any batch a window, and what a food holds, is good to about 13 %. Common practice."""
 
-FEEDBACK_SD: Final = 2 * PRIOR_SD
-"""Twice the prior's: the square of it makes the prior worth four batches."""
+TASTE_SD: Final = 0.05
+"""Nearer to an end than this a batch is called dry by one and right by the other. Common practice."""
 
-MARGIN: Final = 0.05
-"""A complaint at the very end of a window still says a little, 5 %."""
+FARTHEST: Final = 0.25
+"""However far inside a wide window a dial stood, its end is taken to be no farther: who calls it dry means something.
+Common practice."""
 
-FARTHEST: Final = 0.35
-"""One batch asks for no more than this, however far inside a wide window its dial stood: something else may have
-been."""
+SLIPS: Final = 0.1
+"""One saying in ten is of an oven, a slip of the scale or a bad day. Common practice."""
+
+DOUGH_SD: Final = 0.12
+"""And what is said of a dough is good to so much."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,6 +44,11 @@ class FeedbackOption:
     dial: str
     way: int
 
+
+DOUGH: Final = "dough"
+
+DOUGH_MOVES: Final = 0.15
+"""A dough that is a state thinner than told holds about so much less. Common practice."""
 
 FEEDBACK_OPTIONS: Final = (
     FeedbackOption("just right", "", 0),
@@ -58,7 +66,10 @@ FEEDBACK_OPTIONS: Final = (
     FeedbackOption("set too firm", "set", -1),
     FeedbackOption("bland", "salt-browning", 1),
     FeedbackOption("too salty", "salt-browning", -1),
+    FeedbackOption("dough thinner than told", DOUGH, -1),
+    FeedbackOption("dough stiffer than told", DOUGH, 1),
 )
+"""The last two are said of the dough, before it is baked: of what its foods hold, and of no window."""
 
 _TASTE: Final = ("sweetness", "salt-browning")
 """Taste goes with the people, whatever they bake."""
@@ -124,15 +135,14 @@ _FOOD: Final = "food"
 
 def learn(batches: Iterable[BatchFeedback]) -> tuple[Learned, tuple[Lesson, ...]]:
     """What follows from all that was said, and the same as lessons, the greatest first."""
-    mean: dict[_Key, float] = {}
-    spread: dict[tuple[_Key, _Key], float] = {}
+    belief = _Belief()
     counted: dict[_Key, int] = {}
-    for batch in batches:
-        for weights, moved in _observations(batch):
-            _update(mean, spread, weights, moved)
+    for batch in sorted(batches, key=_in_one_order):
+        for weights, likelihood in _sayings(batch):
+            belief.hear(weights, likelihood)
             for key in weights:
                 counted[key] = counted.get(key, 0) + 1
-    factors = {key: math.exp(value) for key, value in mean.items()}
+    factors = {key: math.exp(value) for key, value in belief.mean.items()}
     learned = Learned(
         windows={key: factor for key, factor in factors.items() if key[0] != _FOOD},
         holding={key[1]: factor for key, factor in factors.items() if key[0] == _FOOD},
@@ -147,53 +157,100 @@ def learn(batches: Iterable[BatchFeedback]) -> tuple[Learned, tuple[Lesson, ...]
     return learned, tuple(lesson for lesson in lessons if abs(lesson.share) >= 0.005)
 
 
-def _observations(batch: BatchFeedback) -> Iterable[tuple[Mapping[_Key, float], float]]:
+def _in_one_order(
+    batch: BatchFeedback,
+) -> tuple[str, str, tuple[tuple[str, float], ...], tuple[tuple[str, float], ...]]:
+    stood = tuple(sorted((name, reading.value) for name, reading in batch.dials.items()))
+    return batch.family, batch.words, stood, tuple(sorted(batch.holding_shares.items()))
+
+
+Likelihood = Callable[[float], float]
+"""How likely a saying is, by what the logarithm of its factor is."""
+
+
+def _sayings(batch: BatchFeedback) -> Iterable[tuple[Mapping[_Key, float], Likelihood]]:
     saying = next((each for each in FEEDBACK_OPTIONS if each.words == batch.words), None)
     if saying is None:
         return
+    foods = {(_FOOD, slug): share for slug, share in batch.holding_shares.items()}
+    if saying.dial == DOUGH:
+        if foods:
+            yield foods, lambda moved: math.exp(-0.5 * ((moved - DOUGH_MOVES * saying.way) / DOUGH_SD) ** 2)
+        return
     for name, at in batch.dials.items():
-        if saying.dial not in ("", name):
-            continue
-        moved = _moved(saying.way, at)
-        if moved is None:
-            continue
-        weights: dict[_Key, float] = {(name, "" if name in _TASTE else batch.family): 1.0}
-        if name == "hydration":
-            weights |= {(_FOOD, slug): share for slug, share in batch.holding_shares.items()}
-        yield weights, moved
+        if saying.dial in ("", name) and at.value > 0:
+            weights: dict[_Key, float] = {(name, "" if name in _TASTE else batch.family): 1.0}
+            if name == "hydration":
+                weights |= foods
+            yield weights, _likelihood(saying.way, at)
 
 
-def _moved(way: int, at: DialReading) -> float | None:
-    """By how much, as a logarithm, the window would have to move for the saying to be so; None where it is so
-    anyway."""
-    if at.value <= 0:
-        return MARGIN * way if way > 0 else None
-    value = math.log(at.value)
-    # A window from 0 says nothing of how far above its end one is.
-    low = math.log(at.low) if at.low > 0 else value
-    high = math.log(at.high)
+def _likelihood(way: int, at: DialReading) -> Likelihood:
+    """Of a saying about where a dial stood: too little of it, too much, or just right."""
+    # A window from 0 has no lower end that one could be below of.
+    above_low = math.log(at.value / at.low) if at.low > 0 else math.inf
+    above_high = math.log(at.value / at.high)
     if way > 0:
-        return None if value < low else min(FARTHEST, value - low + MARGIN)
-    if way < 0:
-        return None if value > high else max(-FARTHEST, value - high - MARGIN)
-    return max(-FARTHEST, min(0.0, value - low)) + min(FARTHEST, max(0.0, value - high))
+        above_low = min(FARTHEST, above_low)
+    elif way < 0:
+        above_high = max(-FARTHEST, above_high)
+
+    def likelihood(moved: float) -> float:
+        too_little = _below((moved - above_low) / TASTE_SD) if above_low < math.inf else 0.0
+        too_much = _below((above_high - moved) / TASTE_SD)
+        said = too_little if way > 0 else too_much if way < 0 else max(0.0, 1 - too_little - too_much)
+        return (1 - SLIPS) * said + SLIPS / 3
+
+    return likelihood
 
 
-def _update(
-    mean: dict[_Key, float], spread: dict[tuple[_Key, _Key], float], weights: Mapping[_Key, float], moved: float
-) -> None:
-    """One saying more: the sum of `weights` times what they name is about `moved`."""
-    for key in weights:
-        if key not in mean:
-            mean[key] = 0.0
-            spread |= {(key, key): PRIOR_SD**2}
-    toward = {key: sum(weight * spread.get((key, other), 0.0) for other, weight in weights.items()) for key in mean}
-    uncertainty = sum(weight * toward[key] for key, weight in weights.items()) + FEEDBACK_SD**2
-    missed = moved - sum(weight * mean[key] for key, weight in weights.items())
-    for key in mean:
-        mean[key] += toward[key] / uncertainty * missed
-    for key in mean:
-        for other in mean:
-            less = toward[key] * toward[other] / uncertainty
-            if less:
-                spread[key, other] = spread.get((key, other), 0.0) - less
+def _below(deviations: float) -> float:
+    """The share of a normal distribution below so many standard deviations."""
+    return 0.5 * math.erfc(-deviations / math.sqrt(2))
+
+
+_POINTS: Final = 81
+_REACH: Final = 4.5
+"""The likelihood is looked at in so many points, so many standard deviations to both sides."""
+
+
+class _Belief:
+    """What is believed of all factors together: a normal distribution over their logarithms."""
+
+    def __init__(self) -> None:
+        self.mean: dict[_Key, float] = {}
+        self.spread: dict[tuple[_Key, _Key], float] = {}
+
+    def hear(self, weights: Mapping[_Key, float], likelihood: Likelihood) -> None:
+        """One saying more, about the sum of `weights` times what they name."""
+        for key in weights:
+            if key not in self.mean:
+                self.mean[key] = 0.0
+                self.spread[key, key] = PRIOR_SD**2
+        toward = {
+            key: sum(weight * self.spread.get((key, other), 0.0) for other, weight in weights.items())
+            for key in self.mean
+        }
+        variance = sum(weight * toward[key] for key, weight in weights.items())
+        middle = sum(weight * self.mean[key] for key, weight in weights.items())
+        mean, left = _posterior(middle, variance, likelihood)
+        for key in self.mean:
+            self.mean[key] += toward[key] / variance * (mean - middle)
+        shrinks = (variance - left) / variance**2
+        for key in self.mean:
+            for other in self.mean:
+                less = toward[key] * toward[other] * shrinks
+                if less:
+                    self.spread[key, other] = self.spread.get((key, other), 0.0) - less
+
+
+def _posterior(middle: float, variance: float, likelihood: Likelihood) -> tuple[float, float]:
+    """Mean and variance of a normal prior times a likelihood."""
+    sd = math.sqrt(variance)
+    steps = [_REACH * (2 * place / (_POINTS - 1) - 1) for place in range(_POINTS)]
+    weighed = [(middle + step * sd, math.exp(-0.5 * step**2) * likelihood(middle + step * sd)) for step in steps]
+    whole = sum(weight for _, weight in weighed)
+    if whole <= 0:
+        return middle, variance
+    mean = sum(at * weight for at, weight in weighed) / whole
+    return mean, sum((at - mean) ** 2 * weight for at, weight in weighed) / whole

@@ -20,6 +20,12 @@ class FunctionalProperties:
     `eggs_per_g`, how many it binds like; `setting_ratio`, g of gelatine that set like it; `tender_ratio`, g of fat that
     it stands in for; `browning_ratio`, g of sugar that browns; `salt_ratio` [g]. None is unknown.
 
+    Of its water `bound_ratio` [g] is not free to wet anything, held in cooked grain, puree or curd, and `sets_ratio`
+    [g] sets with it as it bakes; `tightens_ratio` [g] is pressed out of the rest by what tightens hot. Of what it
+    holds `slow_share` is taken up only on standing and `hot_share` only as it bakes. `bound_fat_share` of its fat is
+    held by the food itself; `body_ratio` [g] does as much as flour in a crumb, though it is no dry good, and
+    `firms_ratio` [g] of gelatine would make as firm what thick curd, nut or cocoa makes firm by itself.
+
     `dry` is a dry good; `powder` the kind of a protein powder, else empty; `gluten_ratio` how much of wheat flour's it
     has;
     `fat_kind` solid, soft, liquid or empty. `in_pieces` is folded in whole, and then neither holds nor gives water.
@@ -40,6 +46,14 @@ class FunctionalProperties:
     setting_ratio: float = 0.0
     tender_ratio: float = 0.0
     gluten_ratio: float = 0.0
+    bound_ratio: float = 0.0
+    sets_ratio: float = 0.0
+    tightens_ratio: float = 0.0
+    slow_share: float = 0.0
+    hot_share: float = 0.0
+    bound_fat_share: float = 0.0
+    body_ratio: float = 0.0
+    firms_ratio: float = 0.0
     dry: bool = False
     powder: str = ""
     fat_kind: str = ""
@@ -51,6 +65,11 @@ class FunctionalProperties:
 @cache
 def _table() -> Mapping[str, Mapping[str, str]]:
     return {row["slug"]: row for row in read_table("crumb/functional_properties")}
+
+
+@cache
+def _structure() -> Mapping[str, Mapping[str, str]]:
+    return {row["slug"]: row for row in read_table("crumb/structure")}
 
 
 LACTOSE: Final = 0.2
@@ -100,12 +119,15 @@ def _is_generic(item: Ingredient) -> bool:
 
 
 def _known(item: Ingredient, slug: str) -> FunctionalProperties:
-    row = _table().get(slug, {})
+    row, structure = _table().get(slug, {}), _structure().get(slug, {})
     per_100g = item.per_100g
     sweetener = sweeteners().get(slug)
 
     def number(name: str) -> float:
         return float(row.get(name) or 0.0)
+
+    def of_structure(name: str) -> float:
+        return float(structure.get(name) or 0.0)
 
     egg_g = number("egg_g")
     in_table = (number("sweet_low") + number("sweet_high")) / 2
@@ -127,6 +149,14 @@ def _known(item: Ingredient, slug: str) -> FunctionalProperties:
         setting_ratio=number("set"),
         tender_ratio=number("tender"),
         gluten_ratio=number("gluten"),
+        bound_ratio=of_structure("bound"),
+        sets_ratio=of_structure("sets"),
+        tightens_ratio=of_structure("tightens"),
+        slow_share=of_structure("slow"),
+        hot_share=of_structure("hot"),
+        bound_fat_share=of_structure("fat_bound"),
+        body_ratio=of_structure("body"),
+        firms_ratio=of_structure("firms"),
         dry=row.get("dry") == "yes",
         powder=row.get("powder", ""),
         fat_kind=row.get("fat_kind", ""),

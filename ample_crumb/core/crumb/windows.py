@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Final
 
+from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.tables import read_table
 
 
@@ -39,14 +40,17 @@ class EggNeed:
 @dataclass(frozen=True, slots=True)
 class FamilyWindows:
     """The windows of a family; None where a dial means nothing to it. `hydration` is of a lean dough; sugar and fat
-    move it. `beaten` families may rise by air beaten into butter or eggs alone. `set_by` says what `setting` counts."""
+    move it. `lean_lift_ratio` is the least leavening where there is no fat to shorten it; `baked` families are
+    heated. `beaten` families may rise by air beaten into butter or eggs alone. `set_by` says what `setting` counts."""
 
     family: str
     hydration: DialWindow | None
-    powder_high_percent: float
+    powder_high_percent: float | None
     sweetness: DialWindow
     fat: DialWindow
     leavening: DialWindow | None
+    lean_lift_ratio: float
+    baked: bool
     beaten: bool
     eggs: EggNeed | None
     setting: DialWindow | None
@@ -78,10 +82,12 @@ def _family(row: Mapping[str, str]) -> FamilyWindows:
     return FamilyWindows(
         family=row["family"],
         hydration=_window(row["hydration"]),
-        powder_high_percent=float(row["powder_high"]),
+        powder_high_percent=float(row["powder_high"]) if row["powder_high"] else None,
         sweetness=sweetness,
         fat=fat,
         leavening=_window(row["leavening"]),
+        lean_lift_ratio=float(row["lean_lift"] or 0),
+        baked=family_of(row["family"]).loss_high_share > 0,
         beaten=row["beaten"] == "yes",
         eggs=eggs,
         setting=_window(row["set"]),

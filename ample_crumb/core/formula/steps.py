@@ -45,6 +45,27 @@ class StepCheck:
     step: int | None
 
 
+_MIXES: Final = re.compile(
+    r"\b(mix|stir|blend|whisk|beat|combine|fold|knead|pulse|process|cream|rub)(s|es|ed|ing|d)?\b", re.IGNORECASE
+)
+_FORMS: Final = re.compile(r"\b(bake|bakes|baking|chill|set aside to cool|cool|frost|glaze|drizzle)\b", re.IGNORECASE)
+_SHORT: Final = 1000
+
+
+def mixed_at(steps: Sequence[Step]) -> int | None:
+    """The step after which the dough is mixed: the last that mixes before anything is baked or cooled; None where none
+    mixes."""
+    last = None
+    for place, step in enumerate(steps):
+        text = "".join(piece.text for piece in step.texts)[:_SHORT]
+        done = _FORMS.search(text) is not None
+        if last is None or not done:
+            last = place if _MIXES.search(text) else last
+        if last is not None and done:
+            break
+    return last
+
+
 def steps_of(method: str, evaluated: FormulaFigures) -> tuple[Step, ...]:
     """The steps of a method, one a line; blank lines count for nothing, and a number that was written before a step is
     not said twice."""

@@ -1,19 +1,34 @@
-"""When to start checking, and until when it may take: by family, how thick it lies, how large a piece is, which oven.
+"""When to start checking, and until when it may take: by family, how thick it lies, how large a piece is, how wet it
+is, how it is wanted, what it stands in, which oven.
 
-Heat reaches the middle by conduction, whose time goes with the square of the way; less where a slow oven or the tin
-holds it up, as with custards and crusts. The way is told by volume over surface of what stands in the tin
-(`Tin.thickness_cm`), for pieces on a tray by the cube root of their mass. Each family is anchored at a time that its
-bakers know (`tables/heat.csv`). It is a window in which to look, never a time to trust.
+Each family is anchored at a time that its bakers know (`tables/production/heat.csv`), for `REFERENCE_CM` in a tin, for
+a piece of so many g on a tray; `bake_factors` says what makes it longer or shorter. It is a window in which to look,
+never a time to trust, and never wider than `WIDEST` of its middle.
 """
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 from functools import cache
-from typing import Final
+from typing import Annotated, Final
 
+from ample_crumb.core.bounds import Between, Letters
 from ample_crumb.core.food.quick_reference import FAN_C, quick_reference
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.production.bake_factors import (
+    AIR_FRYER_TIME,
+    REFERENCE_CM,
+    BakeFactor,
+    by_heat,
+    by_piece,
+    by_shortness,
+    by_thickness,
+    by_vessel,
+    by_water,
+    by_wish,
+)
+from ample_crumb.core.production.doneness import DoneSign, advice_for, signs_of
+from ample_crumb.core.production.tins import CUPS, Material, TinKind
 from ample_crumb.core.tables import read_table
 
 
@@ -28,49 +43,80 @@ class Oven(StrEnum):
 
 
 AIR_FRYER_C: Final = 18
-AIR_FRYER_TIME: Final = 0.8
-"""15 to 20 °C lower and 20 % shorter. Common practice."""
+"""15 to 20 °C lower. Common practice."""
 
-TOASTER_EARLY: Final = 0.9
-"""A small oven swings; look 10 % earlier. Common practice."""
+LOWER_C: Final = {Oven.FAN: FAN_C, Oven.AIR_FRYER: AIR_FRYER_C}
+"""By how much lower than top and bottom heat each is set."""
+
+TOASTER_TIME: Final = 0.95
+"""A small oven swings; look 5 % earlier. Common practice."""
 
 WRITTEN_WATTS: Final = 800.0
 """What a microwave recipe means when it does not say. Common practice."""
 
+WATT_MINUTES_PER_G: Final = 6.3
+START_MIN: Final = 0.28
+"""What a microwave takes to bake a g of batter, besides the time it takes to begin: a mug of 150 g at 1,000 W some 75
+seconds. All mugs that stand in it share its watts. Common practice, fitted to practised times."""
+
+MOST_MICROWAVED_G: Final = 550.0
+"""More than this bakes through unevenly in a microwave, and nothing honest can be said of its time."""
+
 HIGH_M: Final = 900.0
 """From this altitude on cakes rise faster and dry out. Common practice (about 3,000 feet)."""
 
-FAR: Final = 1.8
-FAR_EARLY: Final = 0.85
-"""A time so many times the usual, or as much less, has a window that much wider at both ends. Common practice."""
+EARLY, LATE = 0.83, 1.2
+"""The window as shares of the time. Common practice: nine of ten practised times lie in it."""
 
-_BOILS_C: Final = 95.0
-"""A crumb stops warming here, so what drives heat into it is the oven above this."""
+WIDEST: Final = 0.4
+
+SEEN_EARLY, SEEN_LATE = 0.92, 1.08
+"""And where it was seen in this oven when it was done."""
+
+FAR: Final = 2.2
+"""A tin so many times thicker than its family usually lies, or thinner, is worth a word."""
+
+_FILM_WATER: Final = 0.7
+_FILM_TIME: Final = 0.5
+"""A batter that is mostly water runs thin in a pan and is done in half the time, as a crepe. Common practice."""
+
+_IN_CUPS: Final = {"loaf": "muffin", "cake": "cupcake"}
+_CUPS_TIME: Final = {"baked-cheesecake": 0.85, "brownie": 0.94, "flourless-brownie": 0.94}
+"""And what does not: small ones set all through at once."""
+
+_BATTERS: Final = frozenset({"muffin", "blender-muffin", "cupcake", "cake", "loaf"})
+"""Batters that go into any tin, and are timed as what usually stands in it."""
+
+_LOAF_FROM_CM: Final = 0.85
+"""What lies thinner in a loaf tin is timed as a cake."""
+
+_UNUSUAL: Final = "cake"
+"""What a family that is seldom heated is timed as where an oven is asked for."""
 
 
 @dataclass(frozen=True, slots=True)
 class BakeProfile:
-    """How a family is baked: at `celsius` for `minutes` where it is `thickness_cm` thick or a piece has `piece_g`. The
-    time goes with the `power` of the thickness. `early` and `late` are the window as shares of the time. `by` is depth,
-    piece, pan or microwave."""
+    """How a family is baked: at `oven_c` for `time_min` where it is `REFERENCE_CM` thick or a piece has `piece_g`.
+    `by` is depth, piece, pan or microwave; the time goes with this `exponent` of the thickness or of the mass;
+    `usual_tin` is the shape it stands in where nobody says; `wishes` how one may want it, with how many times as long
+    that takes."""
 
     family: str
     oven_c: float | None
     time_min: float
     by: str
-    thickness_cm: float | None
+    exponent: float
     piece_g: float | None
-    thickness_exponent: float
-    early_factor: float
-    late_factor: float
-    signs: tuple[str, ...]
+    usual_tin: str
+    wishes: Mapping[str, float]
     carry: str
 
 
 @dataclass(frozen=True, slots=True)
 class BakeWindow:
-    """From when to look and until when it may take, in minutes, at `celsius` of that oven; `fahrenheit` and `gas` say
-    the same heat, empty for a microwave. `reasons` tell how it was found, `notes` what else to know, in sentences."""
+    """From when to look and until when it may take, in minutes, at `oven_c` of that oven; `fahrenheit` and `gas` say
+    the same heat, empty for a microwave. `reasons` tell how it was found, `signs` how one sees that it is done,
+    `notes` what else to know, in sentences. `wishes` are how this family may be wanted."""
 
     from_min: float
     until_min: float
@@ -79,13 +125,14 @@ class BakeWindow:
     fahrenheit: int | None
     gas: str
     reasons: tuple[str, ...]
-    signs: tuple[str, ...]
+    signs: tuple[DoneSign, ...]
     notes: tuple[str, ...]
+    wishes: tuple[str, ...] = ()
 
 
 @cache
 def bake_profiles() -> Mapping[str, BakeProfile]:
-    """All families that are heated, of `tables/heat.csv`."""
+    """All families that are heated, of `tables/production/heat.csv`."""
 
     def number(cell: str) -> float | None:
         return float(cell) if cell else None
@@ -96,123 +143,230 @@ def bake_profiles() -> Mapping[str, BakeProfile]:
             oven_c=number(row["celsius"]),
             time_min=float(row["minutes"]),
             by=row["by"],
-            thickness_cm=number(row["thickness_cm"]),
+            exponent=float(row["power"]),
             piece_g=number(row["piece_g"]),
-            thickness_exponent=float(row["power"] or 2),
-            early_factor=float(row["early"]),
-            late_factor=float(row["late"]),
-            signs=tuple(row["signs"].split(";")),
+            usual_tin=row["usual_tin"],
+            wishes=_wishes(row["wishes"]),
             carry=row["carry"],
         )
         for row in read_table("production/heat")
     }
 
 
+def _wishes(cell: str) -> dict[str, float]:
+    """Ways to want it, with how many times as long each takes: "soft=0.8;crisp=1.17"."""
+    return {wish: float(times) for wish, times in (each.split("=") for each in cell.split(";") if each)}
+
+
 @dataclass(frozen=True, slots=True)
 class BakingConditions:
-    """What bakes, and where: `celsius` as set, None for the family's own; `watts` of a microwave; metres above the
-    sea."""
+    """What bakes, and where: `oven_c` as set, None for the family's own; `watts` of a microwave; metres above the sea.
+    `wish` is how it is wanted, one of the family's; `covered` with foil or a lid. `seen_min` is when it was done in
+    this very oven, None where nobody saw; `own_signs` are one's own signs of doneness, a row each."""
 
     oven: Oven = Oven.CONVENTIONAL
     oven_c: float | None = None
     watts: float = WRITTEN_WATTS
     altitude_m: float = 0.0
+    wish: Annotated[str, Letters(20)] = ""
+    covered: bool = False
+    seen_min: Annotated[float, Between(0.1, 1000)] | None = None
+    own_signs: Annotated[str, Letters(1000)] = ""
 
 
-def bake_window(
-    family: str,
-    kitchen: BakingConditions,
-    *,
-    thickness_cm: float | None = None,
-    piece_g: float | None = None,
-    flours: frozenset[str] = frozenset(),
-) -> BakeWindow | None:
-    """When to look at a family in an oven. `thickness_cm` is that of what stands in the tin, `piece_g` the dough of one
-    piece; `flours` names the flours in it. None for a family that is not heated. Raises CannotUse for an oven that
-    cannot be."""
-    heat = bake_profiles().get(family)
+@dataclass(frozen=True, slots=True)
+class BakedDough:
+    """What is baked, as far as its time minds: `oven_g` in all of it, in pieces of `piece_g`, `thickness_cm` in its
+    tins, None where it lies free. `tin_words` name a tin that nobody chose, `tin_kind` is its kind.
+    `water_share` is None where it is not known; `pulse_share` of it are pulses. `foods` are the slugs in it,
+    `conditions` those of `signs_of`, and "short"."""
+
+    oven_g: float
+    piece_g: float
+    thickness_cm: float | None = None
+    material: Material = Material.METAL
+    tin_words: str = ""
+    tin_kind: TinKind | None = None
+    water_share: float | None = None
+    pulse_share: float = 0.0
+    foods: frozenset[str] = frozenset()
+    conditions: frozenset[str] = frozenset()
+
+
+def profile_of(family: str, kitchen: BakingConditions) -> BakeProfile | None:
+    """How a family is heated; as a cake where it seldom is and an oven is asked for, None where it is not heated."""
+    found = bake_profiles().get(family)
+    if found is None and family and kitchen.oven_c is not None:
+        return bake_profiles()[_UNUSUAL]
+    # A custard is baked only where an oven is named; else it is boiled or chilled.
+    return None if found is not None and family == "pudding" and kitchen.oven_c is None else found
+
+
+def bake_window(family: str, kitchen: BakingConditions, dough: BakedDough) -> BakeWindow | None:
+    """When to look at a dough of a family in an oven. None for what is not heated. Raises CannotUse for an oven that
+    cannot be, and for more than a microwave bakes through."""
+    heat = profile_of(family, kitchen)
     if heat is None:
         return None
     _check(kitchen)
-    microwaved = kitchen.oven is Oven.MICROWAVE or heat.by == "microwave"
-    if microwaved or heat.by == "pan" or heat.oven_c is None:
-        return _by_watts(heat, kitchen) if microwaved else _plain(heat, kitchen)
-    minutes, reasons = heat.time_min, [f"{heat.time_min:g} min at {heat.oven_c:g} °C is usual for its family."]
-    if heat.by == "depth" and thickness_cm and heat.thickness_cm:
-        factor = (thickness_cm / heat.thickness_cm) ** heat.thickness_exponent
-        minutes *= factor
-        reasons.append(_because("It lies", thickness_cm / heat.thickness_cm, "as thick as usual", factor))
-    elif heat.by == "piece" and piece_g and heat.piece_g:
-        factor = (piece_g / heat.piece_g) ** (2 / 3)
-        minutes *= factor
-        size = f"A piece of {piece_g:.0f} g is"
-        reasons.append(_because(size, piece_g / heat.piece_g, f"the usual {heat.piece_g:g} g", factor))
-    set_c = kitchen.oven_c or heat.oven_c
-    if kitchen.oven_c and abs(kitchen.oven_c - heat.oven_c) >= 3:
-        factor = (heat.oven_c - _BOILS_C) / (kitchen.oven_c - _BOILS_C)
-        minutes *= factor
-        reasons.append(f"At {kitchen.oven_c:g} °C instead of {heat.oven_c:g} it takes {factor:.0%} of the time.")
-    early, late = minutes * heat.early_factor, minutes * heat.late_factor
-    if not 1 / FAR < minutes / heat.time_min < FAR:
-        early, late = early * FAR_EARLY, late / FAR_EARLY
-        reasons.append("That is far from how its family is usually baked, so the window is wide.")
-    own_c, notes = set_c, []
-    if kitchen.oven is Oven.FAN:
-        own_c = set_c - FAN_C
-        reasons.append(f"With a fan set {FAN_C} °C lower.")
-    elif kitchen.oven is Oven.AIR_FRYER:
-        own_c, early, late = set_c - AIR_FRYER_C, early * AIR_FRYER_TIME, late * AIR_FRYER_TIME
-        reasons.append(f"In an air fryer {AIR_FRYER_C} °C lower and a fifth shorter; look early, the top browns first.")
-    elif kitchen.oven is Oven.TOASTER:
-        early *= TOASTER_EARLY
-        reasons.append("A small oven swings: look a tenth earlier.")
-    notes += _notes(heat, kitchen, flours)
+    microwaved = kitchen.oven is Oven.MICROWAVE or (heat.by == "microwave" and kitchen.oven_c is None)
+    if microwaved:
+        minutes, reasons = _by_watts(kitchen, dough)
+    elif heat.oven_c is None:
+        minutes, reasons = _in_a_pan(heat, dough)
+    else:
+        minutes, reasons = _in_an_oven(heat, heat.oven_c, kitchen, dough)
+    # What is short is baked crisp anyway.
+    crisp_anyway = kitchen.wish == "crisp" and "short" in dough.conditions
+    wish = by_wish("" if crisp_anyway else kitchen.wish, heat.wishes)
+    minutes, reasons = minutes * wish.factor, [*reasons, *([wish.why] if wish.why else [])]
+    early, late = EARLY, LATE
+    if kitchen.seen_min is not None:
+        reasons = [
+            f"In your oven it was done at {kitchen.seen_min:g} min; by kind and size alone it would be {minutes:.0f}."
+        ]
+        minutes, early, late = kitchen.seen_min, SEEN_EARLY, SEEN_LATE
+    set_c = None if microwaved or heat.oven_c is None else _set_c(kitchen.oven_c or heat.oven_c, kitchen.oven)
     return BakeWindow(
-        early, late, kitchen.oven, round(own_c / 5) * 5, fahrenheit(own_c), gas_mark(own_c),
-        tuple(reasons), heat.signs, tuple(notes),
-    )  # fmt: skip
+        from_min=minutes * early,
+        until_min=minutes * late,
+        oven=Oven.MICROWAVE if microwaved else kitchen.oven,
+        oven_c=None if set_c is None else round(set_c / 5) * 5,
+        fahrenheit=None if set_c is None else fahrenheit(set_c),
+        gas="" if set_c is None else gas_mark(set_c),
+        reasons=tuple(reasons),
+        signs=signs_of(heat.family, kitchen.wish, dough.conditions, kitchen.own_signs),
+        notes=tuple(_notes(heat, kitchen, dough, minutes, microwaved=microwaved)),
+        wishes=tuple(heat.wishes),
+    )
 
 
-def _because(what: str, share: float, usual: str, factor: float) -> str:
-    if abs(share - 1) < 0.05:
-        return f"{what} as usual."
-    return f"{what} {share:.1f} times {usual}: {factor:.1f} times as long."
+def _in_an_oven(
+    heat: BakeProfile, usual_c: float, kitchen: BakingConditions, dough: BakedDough
+) -> tuple[float, list[str]]:
+    """Minutes, and how they were found. What is usually shaped and stands in a tin is timed as a slab and as pieces,
+    and the longer counts: biscuit dough is pressed in, buns stand beside each other."""
+    found = []
+    if dough.thickness_cm is not None:
+        slab = _slab_of(heat, dough.tin_kind, dough.thickness_cm)
+        found.append(_as_slab(slab, slab.oven_c or usual_c, dough.thickness_cm, kitchen, dough))
+    if heat.piece_g is not None:
+        found.append(_as_pieces(heat, heat.piece_g, usual_c, kitchen, dough))
+    if not found:
+        found.append(_as_slab(heat, usual_c, REFERENCE_CM, kitchen, dough))
+    return max(found, key=lambda each: each[0])
 
 
-def _by_watts(heat: BakeProfile, kitchen: BakingConditions) -> BakeWindow:
-    if heat.by != "microwave":
-        # A tin of batter does not bake through in a microwave as in an oven; nothing honest can be said of its time.
-        raise CannotUse("Only a mug cake is timed for a microwave here; choose an oven for this family.")
-    factor = WRITTEN_WATTS / kitchen.watts
-    reasons = [f"{heat.time_min:g} min a mug at {WRITTEN_WATTS:.0f} watts is usual."]
-    if abs(factor - 1) > 0.02:
-        reasons.append(f"Yours has {kitchen.watts:.0f} watts: {factor:.2f} times as long.")
-    minutes = heat.time_min * factor
-    return BakeWindow(
-        minutes * heat.early_factor, minutes * heat.late_factor, Oven.MICROWAVE, None, None, "", tuple(reasons),
-        heat.signs,
-        tuple(_notes(heat, kitchen, frozenset())),
-    )  # fmt: skip
+def _slab_of(heat: BakeProfile, tin_kind: TinKind | None, thickness_cm: float) -> BakeProfile:
+    """What it is timed as in such a tin: a loaf in cups is a muffin, a muffin in a loaf tin a loaf."""
+    known = bake_profiles()
+    if heat.piece_g is not None:
+        return known[_UNUSUAL]
+    if tin_kind in CUPS:
+        return known[_IN_CUPS.get(heat.family, heat.family)]
+    if heat.family in _BATTERS:
+        return known["loaf" if tin_kind is TinKind.LOAF and thickness_cm >= _LOAF_FROM_CM else _UNUSUAL]
+    return heat
 
 
-def _plain(heat: BakeProfile, kitchen: BakingConditions) -> BakeWindow:
-    return BakeWindow(
-        heat.time_min * heat.early_factor, heat.time_min * heat.late_factor, kitchen.oven, None, None, "",
-        ("A side in a pan over medium heat.",), heat.signs, tuple(_notes(heat, kitchen, frozenset())),
-    )  # fmt: skip
+def _as_slab(
+    heat: BakeProfile, usual_c: float, thickness_cm: float, kitchen: BakingConditions, dough: BakedDough
+) -> tuple[float, list[str]]:
+    usual = f"{heat.time_min:.0f} min at {usual_c:g} °C is usual where it lies 15 mm high in a tin."
+    assumed = [f"Taken to stand in {dough.tin_words}; choose yours."] if dough.tin_words else []
+    factors = (
+        by_thickness(thickness_cm, REFERENCE_CM, heat.exponent),
+        by_heat(kitchen.oven_c or usual_c, usual_c, thickness_cm),
+        by_water(dough.water_share, dough.pulse_share, in_pieces=False),
+        by_shortness(short="short" in dough.conditions and heat.family != "crust"),
+        by_vessel(dough.material, covered=kitchen.covered),
+        BakeFactor(_CUPS_TIME.get(heat.family, 1.0) if dough.tin_kind in CUPS else 1.0),
+        _by_oven(kitchen.oven),
+    )
+    return _together(heat.time_min, [usual, *assumed], factors)
 
 
-_NUTS: Final = frozenset({"almond_flour", "almond_meal", "hazelnut_flour", "defatted_almond_flour"})
+def _as_pieces(
+    heat: BakeProfile, usual_g: float, usual_c: float, kitchen: BakingConditions, dough: BakedDough
+) -> tuple[float, list[str]]:
+    usual = f"{heat.time_min:.0f} min at {usual_c:g} °C is usual for a piece of {usual_g:g} g."
+    factors = (
+        by_piece(dough.piece_g or usual_g, usual_g, heat.exponent),
+        by_heat(kitchen.oven_c or usual_c, usual_c),
+        by_water(dough.water_share, dough.pulse_share, in_pieces=True),
+        by_shortness(short="short" in dough.conditions),
+        by_vessel(dough.material, covered=kitchen.covered),
+        _by_oven(kitchen.oven),
+    )
+    return _together(heat.time_min, [usual], factors)
 
 
-def _notes(heat: BakeProfile, kitchen: BakingConditions, flours: frozenset[str]) -> list[str]:
+def _together(minutes: float, said: list[str], factors: Iterable[BakeFactor]) -> tuple[float, list[str]]:
+    for factor in factors:
+        minutes *= factor.factor
+        said += [factor.why] if factor.why else []
+    return minutes, said
+
+
+def _by_oven(oven: Oven) -> BakeFactor:
+    if oven is Oven.FAN:
+        return BakeFactor(1.0, f"With a fan set {FAN_C} °C lower.")
+    if oven is Oven.AIR_FRYER:
+        said = f"In an air fryer {AIR_FRYER_C} °C lower and a fifth shorter; look early, the top browns first."
+        return BakeFactor(AIR_FRYER_TIME, said)
+    if oven is Oven.TOASTER:
+        return BakeFactor(TOASTER_TIME, "A small oven swings: look a little earlier.")
+    return BakeFactor(1.0)
+
+
+def _set_c(oven_c: float, oven: Oven) -> float:
+    """What the oven's dial is set to, of as much top and bottom heat."""
+    return oven_c - LOWER_C.get(oven, 0)
+
+
+def _by_watts(kitchen: BakingConditions, dough: BakedDough) -> tuple[float, list[str]]:
+    if dough.oven_g > MOST_MICROWAVED_G:
+        raise CannotUse("So much bakes through unevenly in a microwave; choose an oven, or fewer mugs at once.")
+    minutes = START_MIN + WATT_MINUTES_PER_G * dough.oven_g / kitchen.watts
+    mugs = round(dough.oven_g / dough.piece_g) if dough.piece_g else 1
+    together = f", {mugs} mugs together" if mugs > 1 else ""
+    said = [f"{dough.oven_g:.0f} g at {kitchen.watts:.0f} watts{together}: a microwave heats so much in this time."]
+    return minutes, said
+
+
+def _in_a_pan(heat: BakeProfile, dough: BakedDough) -> tuple[float, list[str]]:
+    minutes, said = heat.time_min, ["A side in a pan over medium heat."]
+    if heat.piece_g and dough.piece_g:
+        factor = by_piece(dough.piece_g, heat.piece_g, heat.exponent)
+        minutes, said = minutes * factor.factor, [*said, factor.why]
+    if dough.water_share is not None and dough.water_share > _FILM_WATER:
+        minutes, said = minutes * _FILM_TIME, [*said, "It runs thin, and a thin one is done in half the time."]
+    return minutes, said
+
+
+NUT_FLOURS: Final = frozenset({"almond_flour", "almond_meal", "hazelnut_flour", "defatted_almond_flour"})
+
+
+def _notes(
+    heat: BakeProfile, kitchen: BakingConditions, dough: BakedDough, minutes: float, *, microwaved: bool
+) -> list[str]:
     notes = [f"{heat.carry[0].upper()}{heat.carry[1:]}."] if heat.carry else []
-    if flours & _NUTS:
-        notes.append("Nut flour browns before it is done: cover it when the top has its colour, judge by the middle.")
-    if "coconut_flour" in flours:
+    nuts = bool(dough.foods & NUT_FLOURS)
+    if nuts:
+        notes.append("Nut flour browns before it is done: judge by the middle.")
+    if "coconut_flour" in dough.foods:
         notes.append(
             "Coconut flour goes on drinking: let the batter stand 5 minutes, and the crumb cool before you cut."
         )
+    notes += advice_for(heat.family, minutes, covered=kitchen.covered, nut_flour=nuts, microwaved=microwaved)
+    if microwaved and minutes > 1.5:
+        notes.append("In bursts of 30 seconds once it has risen: it goes from wet to rubber in one of them.")
+    if dough.thickness_cm and not 1 / FAR < dough.thickness_cm / REFERENCE_CM < FAR and heat.by == "depth":
+        thick = dough.thickness_cm > REFERENCE_CM
+        if thick and heat.family not in ("loaf", "baked-cheesecake"):
+            notes.append("It stands high: 10 °C less keeps the rim from drying before the middle is done.")
+        elif not thick:
+            notes.append("It lies thin: look early, minutes count.")
     if kitchen.altitude_m > HIGH_M:
         notes.append(
             f"At {kitchen.altitude_m:,.0f} m it rises fast and dries: a fifth less baking powder, a spoon or two more "

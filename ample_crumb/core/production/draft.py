@@ -51,7 +51,7 @@ class UsedTin:
 class ProductionSettings:
     """What is said of the making. `scoop` is a disher's number or a spoon, `cuts` are "4x3" or "8 wedges"; the rest as
     `Portioning`, `Weighings` and `Kitchen` have it. `oven` and `oven_c` are None for the kitchen's and the family's
-    own."""
+    own; `wish`, `covered`, `seen_min` and `signs` as `BakingConditions` has them."""
 
     by: PortionBy = PortionBy.COUNT
     piece_g: _Weighed = None
@@ -69,6 +69,10 @@ class ProductionSettings:
     cuts: Annotated[str, Letters(40)] = ""
     oven: Oven | None = None
     oven_c: Annotated[float, Between(100, 300)] | None = None
+    wish: Annotated[str, Letters(20)] = ""
+    covered: bool = False
+    seen_min: Annotated[float, Between(0.1, 1000)] | None = None
+    signs: Annotated[str, Letters(1000)] = ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,7 +1,7 @@
 """A formula as it is made: worked out, baked, parted, in its tins, with the time to look."""
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Final, TypeVar
 
@@ -9,15 +9,17 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import Figures, StandardUncertainty
 from ample_crumb.core.formula.evaluation import FormulaFigures, divide, evaluate
 from ample_crumb.core.formula.families import family_of
-from ample_crumb.core.formula.formula import Part
+from ample_crumb.core.formula.formula import Part, PartBake
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.bake_time import BakeWindow, BakingConditions, bake_window
+from ample_crumb.core.production.bake_time import BakedDough, BakeWindow, BakingConditions, bake_window, profile_of
 from ample_crumb.core.production.bake_yield import BakeYield, Weighings, bake_yield_of
+from ample_crumb.core.production.baked_dough import Vessel, baked_dough_of
 from ample_crumb.core.production.portions import Cuts, PortionBy, Portioning, Portions, portions_of
 from ample_crumb.core.production.tin_fill import TinFill, tin_fill_of
-from ample_crumb.core.production.tins import Tin
-from ample_crumb.core.production.tray_loads import ON_TRAYS, TrayLoads, tray_loads_of
+from ample_crumb.core.production.tins import CUPS, Material, Tin
+from ample_crumb.core.production.tray_loads import ON_TRAYS, TrayLoads, tray_loads_of, usual_width_cm
+from ample_crumb.core.production.usual_tin import usual_tin
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,6 +57,7 @@ class Production:
     alternatives: tuple[Alternative, ...]
     density_g_per_ml: float
     tray_loads: TrayLoads | None
+    tins: tuple[Tin, ...]
     problems: tuple[str, ...]
 
     def piece_sd(self, of_dough: StandardUncertainty) -> StandardUncertainty:
@@ -95,21 +98,23 @@ def produce(
         lambda: portions_of(Portioning(count=max(1, portioning.count)), outcome.dough_g, outcome.batch.mass_g),
     )
     density = making.portioning.density_g_per_ml or family.density_g_per_ml
-    loads = tray_loads_of(portions.count, portions.dough_g, tins) if family_slug in ON_TRAYS else None
+    loads = tray_loads_of(portions.count, tins, usual_width_cm(portions.dough_g)) if family_slug in ON_TRAYS else None
     # What is laid on a tray does not fill it.
     cuts = making.cuts if portioning.by is PortionBy.CUTS else None
     filling = None if loads else tin_fill_of(outcome.in_oven_g, tins, family, density, cuts)
-    flours = frozenset(line.ingredient.slug for line in whole.lines() if line.ingredient)
     window = tried(
         lambda: bake_window(
             family_slug,
             making.conditions,
-            thickness_cm=filling.thickness_cm if filling else None,
-            piece_g=portions.dough_g * outcome.in_oven_g / outcome.dough_g if outcome.dough_g else None,
-            flours=flours,
+            baked_dough_of(
+                whole, outcome, portions, baking_vessel(family_slug, making, outcome, portions, tins), cupboard
+            ),
         ),
         lambda: None,
     )
+    if window is not None:
+        first = tried(lambda: [*_baked_before(whole, making)], list[str])
+        window = replace(window, notes=(*first, *window.notes))
     return Production(
         evaluated=divide(whole, 1 / portions.share),
         bake_yield=outcome,
@@ -120,8 +125,45 @@ def produce(
         alternatives=tuple(_alternatives(outcome.batch, portions.count)),
         density_g_per_ml=density,
         tray_loads=loads,
+        tins=tuple(tins),
         problems=tuple(problems),
     )
+
+
+def _baked_before(whole: FormulaFigures, making: ProductionInputs) -> Iterator[str]:
+    """When to look at what is baked before the rest is laid on it."""
+    for part in whole.parts:
+        if part.options.bake is not PartBake.BEFORE or part.figures.mass_g <= 0:
+            continue
+        conditions = BakingConditions(making.conditions.oven, making.conditions.oven_c, wish="")
+        found = usual_tin("round", part.figures.mass_g, 1)
+        thickness = found and found[0].thickness_cm(found[0].height_cm(part.figures.mass_g))
+        first = bake_window("crust", conditions, BakedDough(part.figures.mass_g, part.figures.mass_g, thickness))
+        if first is not None:
+            name = f"“{part.name}”" if part.name else "What is under it"
+            yield f"{name} goes in first: look from minute {first.from_min:.0f}, until {first.until_min:.0f}."
+
+
+def baking_vessel(
+    family_slug: str, making: ProductionInputs, outcome: BakeYield, portions: Portions, tins: Sequence[Tin]
+) -> Vessel:
+    """What it stands in: its tins, else those that its family usually stands in."""
+    family = family_of(family_slug)
+    density = making.portioning.density_g_per_ml or family.density_g_per_ml
+    if family_slug in ON_TRAYS and (not tins or tray_loads_of(portions.count, tins, usual_width_cm(portions.dough_g))):
+        return Vessel(material=tins[0].material if tins else Material.METAL)
+    if tins and tins[0].kind in CUPS and making.portioning.by is PortionBy.COUNT and portions.count > 1:
+        # Cups that stay empty make the others no fuller, and more pieces than cups are baked in turns.
+        one = replace(tins[0], cups=1, water_ml=tins[0].water_ml and tins[0].water_ml / tins[0].cups)
+        filling = tin_fill_of(outcome.in_oven_g / portions.count, (one,), family, density)
+        return Vessel(filling.thickness_cm if filling else None, one.material, kind=one.kind)
+    if tins:
+        filling = tin_fill_of(outcome.in_oven_g, tins, family, density)
+        return Vessel(filling.thickness_cm if filling else None, tins[0].material, kind=tins[0].kind)
+    heat = profile_of(family_slug, making.conditions)
+    assumed = usual_tin(heat.usual_tin, outcome.in_oven_g, portions.count) if heat else None
+    filling = tin_fill_of(outcome.in_oven_g, (assumed[0],), family, density) if assumed else None
+    return Vessel(filling.thickness_cm, words=assumed[1], kind=assumed[0].kind) if filling and assumed else Vessel()
 
 
 _T = TypeVar("_T")

@@ -31,6 +31,15 @@ class TinKind(StrEnum):
     MUG = "mug"
 
 
+class Material(StrEnum):
+    """What a tin is made of, as far as heat minds."""
+
+    METAL = "metal"
+    GLASS = "glass"
+    SILICONE = "silicone"
+    PAPER = "paper"
+
+
 DISCS: Final = frozenset(
     {TinKind.ROUND, TinKind.SPRING_FORM, TinKind.RING, TinKind.MUFFIN, TinKind.MINI_MUFFIN, TinKind.MUG}
 )
@@ -51,7 +60,7 @@ _Size = Annotated[float, Between(-1_000_000, 1_000_000)]
 class Tin:
     """A tin by its inner measures at the top in cm: `length_cm` is the diameter of a round one. `width_cm` is that of
     one with four sides, the length again when None. `hole_cm` is the diameter of a ring's hole. `cups` of it hang
-    together. `water_ml`, what it holds filled to the brim, wins over its geometry."""
+    together. `water_ml`, what it holds filled to the brim, wins over its geometry. `material` is what it is of."""
 
     kind: TinKind
     length_cm: _Size
@@ -61,6 +70,7 @@ class Tin:
     hole_cm: _Size = 0.0
     cups: Annotated[int, Between(-1_000_000, 1_000_000)] = 1
     water_ml: _Size | None = None
+    material: Material = Material.METAL
 
     @property
     def top_cm2(self) -> float:

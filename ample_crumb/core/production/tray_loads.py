@@ -14,6 +14,9 @@ SPREAD_CM: Final = 6.5
 SPREAD_OF_G: Final = 30.0
 """So wide is a baked cookie of so much dough. Common practice."""
 
+FLAT_CM: Final = 3.0
+"""A tray is no deeper. Common practice."""
+
 APART_CM: Final = 2.5
 """So far apart they do not touch. Common practice."""
 
@@ -27,14 +30,19 @@ class TrayLoads:
     spread_cm: float
 
 
-def tray_loads_of(count: float, piece_g: float, tins: Sequence[Tin]) -> TrayLoads | None:
-    """Loads on the first flat tin with four sides; None without one, and when not a single piece fits."""
-    tray = next((tin for tin in tins if tin.kind not in DISCS), None)
-    if tray is None or piece_g <= 0:
+def usual_width_cm(piece_g: float) -> float:
+    """How wide a piece of so much dough usually bakes."""
+    return SPREAD_CM * math.cbrt(piece_g / SPREAD_OF_G) if piece_g > 0 else 0.0
+
+
+def tray_loads_of(count: float, tins: Sequence[Tin], wide_cm: float, apart_cm: float = APART_CM) -> TrayLoads | None:
+    """Loads of pieces that bake so wide and lie so far apart, on the first flat tin with four sides; None without one,
+    and when not a single piece fits. What goes into a deep one is pressed in and cut."""
+    tray = next((tin for tin in tins if tin.kind not in DISCS and tin.depth_cm <= FLAT_CM), None)
+    if tray is None or wide_cm <= 0:
         return None
-    spread = SPREAD_CM * math.cbrt(piece_g / SPREAD_OF_G)
     width = tray.width_cm or tray.length_cm
     per_tray = math.prod(
-        max(0, math.floor((side + APART_CM) / (spread + APART_CM))) for side in (tray.length_cm, width)
+        max(0, math.floor((side + apart_cm) / (wide_cm + apart_cm))) for side in (tray.length_cm, width)
     )
-    return TrayLoads(per_tray, math.ceil(count / per_tray - 1e-9), spread) if per_tray else None
+    return TrayLoads(per_tray, math.ceil(count / per_tray - 1e-9), wide_cm) if per_tray else None

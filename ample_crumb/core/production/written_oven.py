@@ -30,7 +30,7 @@ _BARE: Final = re.compile(
 )
 _GAS: Final = re.compile(r"\bgas\s*(?:mark)?\s*(\d)\b", re.IGNORECASE)
 _AIR_FRYER: Final = re.compile(r"\bair[- ]?fr(?:y|ied|yer|ying)\b", re.IGNORECASE)
-_FAHRENHEIT_FROM: Final = 245.0
+FAHRENHEIT_FROM: Final = 245.0
 """A number without a unit from here on is in Fahrenheit: few bake so hot in Celsius. Common practice."""
 
 
@@ -46,6 +46,25 @@ class WrittenOven:
 def read_oven(text: str) -> WrittenOven:
     """The first heat that a text names in a row about an oven; of several in one row that without a fan."""
     return next(iter(ovens_said(text)), WrittenOven())
+
+
+_WATTS: Final = re.compile(r"\b(\d{3,4})\s?(?:w|watts?)\b", re.IGNORECASE)
+_MICROWAVE: Final = re.compile(r"\bmicrowav\w*|\bzap\b", re.IGNORECASE)
+
+
+def read_watts(text: str) -> float | None:
+    """The watts that a text names for its microwave; None where it names none."""
+    for row in text.splitlines()[:MOST_ROWS]:
+        short = row[:LONGEST_ROW]
+        found = _WATTS.search(short)
+        if found and _MICROWAVE.search(text[:20_000]) and 200 <= float(found[1]) <= 2000:
+            return float(found[1])
+    return None
+
+
+def is_microwaved(text: str) -> bool:
+    """Whether a text bakes in a microwave and nowhere names an oven's heat."""
+    return _MICROWAVE.search(text[:20_000]) is not None and read_oven(text).oven_c is None
 
 
 def ovens_said(text: str) -> Iterator[WrittenOven]:
@@ -81,7 +100,7 @@ def _celsius(match: re.Match[str]) -> float | None:
 
 def _bare(match: re.Match[str]) -> float | None:
     number = float(match["number"])
-    return _within((number - 32) / 1.8 if number > _FAHRENHEIT_FROM else number)
+    return _within((number - 32) / 1.8 if number > FAHRENHEIT_FROM else number)
 
 
 def _within(celsius: float) -> float | None:

@@ -170,14 +170,19 @@ def wish_constraint(wish: Wish, model: ReformulationModel) -> LinearConstraint:
     return LinearConstraint(terms, low=sign * wish.value)
 
 
-def claim_constraints(wish: Wish, model: ReformulationModel) -> list[LinearConstraint]:
-    """A claim as rows that are at least 0, per g of what is baked."""
+def claim_constraints(wish: Wish, model: ReformulationModel, margin: float = 0.0) -> list[LinearConstraint]:
+    """A claim as rows that are at least 0, per g of what is baked; with a margin, what speaks for it counts so much
+    less."""
     left, kept = model.piece.baked_share, model.piece.kept_share
+
+    def less(value: float) -> float:
+        return value * (1 - margin) if value > 0 else value
+
     return [
         LinearConstraint(
             {
-                Grams(variable): need.per_g * left
-                + kept * sum(factor * (getattr(variable.per_g, name) or 0.0) for name, factor in need.factors)
+                Grams(variable): less(need.per_g * left)
+                + kept * sum(less(factor * (getattr(variable.per_g, name) or 0.0)) for name, factor in need.factors)
                 for variable in model.variables
             },
             low=0.0,

@@ -58,7 +58,7 @@ class Prepared:
     def rows_of(self, wish: Wish, margin: float, tightened: float = 0.0) -> list[LinearConstraint]:
         """The rows of one wish."""
         if wish.needs:
-            return claim_constraints(wish, self.model)
+            return claim_constraints(wish, self.model, margin)
         way = 1 if wish.at_least else -1
         value = max(0.0, wish.value * (1 + way * margin) + way * tightened)
         return [wish_constraint(replace(wish, value=value), self.model)]

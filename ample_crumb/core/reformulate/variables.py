@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Annotated, Final
 
 from ample_crumb.core.bounds import Between
-from ample_crumb.core.crumb.composition import Composition, brought_by
+from ample_crumb.core.crumb.composition import Composition, brought_by, gram_of
 from ample_crumb.core.crumb.dials.dial import Learned
 from ample_crumb.core.crumb.dough import Dough
 from ample_crumb.core.food.allergens import BROKEN_BY
@@ -145,7 +145,7 @@ def line_variables(
         gram = Composition()
         if share is not None:
             holds_times = pantry.learned.holding.get(item.slug, 1.0)
-            gram = brought_by(item, 1.0, holds_times, in_pieces=share.in_pieces)
+            gram = gram_of(share, holds_times)
         variables.append(
             AmountVariable(
                 line_id=line.id,

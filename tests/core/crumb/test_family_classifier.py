@@ -23,6 +23,11 @@ class FamilyOfAText(unittest.TestCase):
             ("Something", "Microwave for 60 seconds", "mug-cake"),
             ("Cake of the house", "Microwave for 60 seconds", "mug-cake"),
             ("", "", "cookie"),
+            # A biscuit is the rolled quick bread only with much leavening and little sugar.
+            ("Nut biscuits", "", "cookie"),
+            ("Cottage bagels", "", "rolled-dough"),
+            ("", "so the brownies: mix it all and bake", "brownie"),
+            ("Lemon drizzle traybake", "", "cake"),
         ):
             with self.subTest(title):
                 found = judged(cookie, title=title, method=method)
@@ -32,3 +37,13 @@ class FamilyOfAText(unittest.TestCase):
         self.assertEqual(judged(named).family, "frosting", "by the heading of its lines")
         curd = judged(part("500 g quark", "2 eggs", "60 g sugar", "1 tsp vanilla extract"))
         self.assertEqual(curd.family, "baked-cheesecake")
+        for title, method, family in (
+            ("Lemon cheesecake cups", "Whip it. Chill 2 hours.", "set-cheesecake"),
+            ("Lemon cheesecake cups", "Whip it. Bake 20 minutes.", "baked-cheesecake"),
+            ("Quark cake", "Bake at 170 °C.", "baked-cheesecake"),
+        ):
+            with self.subTest(title, method=method):
+                lines = part("500 g quark", "2 eggs", "60 g sugar")
+                self.assertEqual(judged(lines, title=title, method=method).family, family)
+        bread = part("300 g flour", "200 g milk", "80 g butter", "1 tbsp baking powder", "1 tsp salt")
+        self.assertEqual(judged(bread, title="Breakfast biscuits").family, "rolled-dough")

@@ -1,13 +1,11 @@
-"""core/crumb/feedback: what is said of batches moves windows, slowly."""
+"""core/crumb/feedback: what is said of batches moves windows, as far as it tells."""
 
-import math
 import unittest
 
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ample_crumb.core.crumb.dials.dial import Learned
-from ample_crumb.core.crumb.feedback import FARTHEST, MARGIN, BatchFeedback, DialReading, learn
+from ample_crumb.core.crumb.feedback import BatchFeedback, DialReading, learn
 
 
 def said(words: str, value: float, family: str = "cookie", holding: dict[str, float] | None = None) -> BatchFeedback:
@@ -21,17 +19,31 @@ class Learning(unittest.TestCase):
     def test_dry_although_it_fitted_moves_the_window_up_and_wet_down(self) -> None:
         self.assertGreater(self.factor(said("too dry", 1.0)), 1)
         self.assertLess(self.factor(said("gummy or too wet", 1.2)), 1)
-        # What the window said anyway teaches nothing.
-        self.assertEqual(learn([said("too dry", 0.7)]), (Learned(), ()))
-        self.assertEqual(self.factor(said("just right", 1.2)), 1)
+        # What the window said anyway teaches next to nothing.
+        self.assertLess(abs(self.factor(said("too dry", 0.7)) - 1), 0.05)
+        self.assertAlmostEqual(self.factor(said("just right", 1.1)), 1, delta=0.02)
         self.assertEqual(learn([said("too sweet", 1.2)])[1], ())
 
-    def test_the_prior_is_worth_four_batches(self) -> None:
-        # One saying moves a fifth of the way that it asks for, four move half of it.
-        asked = FARTHEST
-        self.assertGreater(math.log(1.2 / 0.8) + MARGIN, asked)
-        self.assertAlmostEqual(math.log(self.factor(said("too dry", 1.2))), asked / 5, places=6)
-        self.assertAlmostEqual(math.log(self.factor(*[said("too dry", 1.2)] * 4)), asked / 2, places=6)
+    def test_four_batches_that_were_just_right_take_a_dial_off_high(self) -> None:
+        for value in (1.7, 1.9, 2.1):
+            with self.subTest(value):
+                self.assertGreater(1.6 * self.factor(*[said("just right", value)] * 4), value)
+                self.assertLess(0.8 / self.factor(*[said("just right", 0.8 * 1.6 / value)] * 4), value / 1.5)
+
+    def test_one_slip_among_many_moves_little(self) -> None:
+        # Six batches a hair above the lower end were right: a seventh that is called dry is hardly believed.
+        steady = [said("just right", 0.82)] * 6
+        alone = self.factor(said("too dry", 0.82))
+        self.assertLess(self.factor(*steady, said("too dry", 0.82)) - self.factor(*steady), 0.5 * (alone - 1))
+
+    def test_what_is_said_of_a_dough_is_about_its_foods_alone(self) -> None:
+        learned, lessons = learn([said("dough thinner than told", 1.2, holding={"oat_flour": 0.8, "cocoa": 0.2})])
+        self.assertLess(learned.holding["oat_flour"], learned.holding["cocoa"])
+        self.assertLess(learned.holding["cocoa"], 1)
+        self.assertEqual(learned.factor("hydration", "cookie"), 1)
+        self.assertEqual({lesson.dial for lesson in lessons}, {""})
+        stiffer, _ = learn([said("dough stiffer than told", 1.2, holding={"oat_flour": 1.0})])
+        self.assertGreater(stiffer.holding["oat_flour"], 1)
 
     def test_part_of_it_is_what_the_flour_holds(self) -> None:
         learned, lessons = learn([said("too dry", 1.2, holding={"oat_flour": 0.7, "whey_concentrate": 0.3})] * 3)

@@ -100,7 +100,7 @@ class Repairs(unittest.TestCase):
             self.assertEqual(bool(found), offered)
 
     def test_eggs_come_whole_and_words_name_a_measure(self) -> None:
-        few = {"wheat_flour": 250.0, "butter": 250.0, "sugar": 250.0, "egg": 100.0, "salt": 2.0}
-        eggs = next(repair for repair in repairs(few, "loaf") if repair.slug == "egg")
+        few = {"greek_yogurt_0": 600.0, "sugar": 90.0, "egg": 50.0, "salt": 2.0}
+        eggs = next(repair for repair in repairs(few, "baked-cheesecake") if repair.slug == "egg")
         self.assertEqual(eggs.change_g % 50, 0)
         self.assertIn("large", eggs.words)

@@ -54,6 +54,8 @@ class Conserved(unittest.TestCase):
         made = make(of, ProductionInputs(how))
         # A piece may be more than a small dough; that is said, and tested elsewhere.
         assume(made.bake_yield.dough_g > 80)
+        # And a scoop more than what of it is scooped.
+        assume(made.bake_yield.in_oven_g > 80 or not made.bake_yield.in_oven_g)
         self.assertEqual(made.problems, ())
         portions, whole = made.portions, made.bake_yield.batch
         taken = portions.count * portions.share + how.small_count * portions.small_share
@@ -97,6 +99,25 @@ class Conserved(unittest.TestCase):
             self.assertAlmostEqual(there.piece.mass_g, other.baked_g)
 
 
+class BakedBefore(unittest.TestCase):
+    def test_a_crust_that_goes_in_first_has_a_time_of_its_own(self) -> None:
+        crust = Part("Base", (Line("150 g graham crackers"), Line("75 g butter")), PartOptions(bake=PartBake.BEFORE))
+        filling = Part("", (Line("600 g cream cheese"), Line("3 eggs"), Line("150 g sugar")))
+        made = make((crust, filling), ProductionInputs(), family="baked-cheesecake")
+        assert made.bake_window is not None
+        self.assertIn("“Base” goes in first: look from minute", made.bake_window.notes[0])
+        plain = make((filling,), ProductionInputs(), family="baked-cheesecake")
+        assert plain.bake_window is not None
+        self.assertFalse(any("goes in first" in note for note in plain.bake_window.notes))
+
+    def test_a_crust_that_its_oven_cannot_bake_is_a_problem_in_words(self) -> None:
+        crust = Part("Base", (Line("450 g graham crackers"), Line("250 g butter")), PartOptions(bake=PartBake.BEFORE))
+        making = ProductionInputs(weighings=Weighings(dough_g=300), conditions=BakingConditions(Oven.MICROWAVE))
+        made = make((crust, Part("", (Line("100 g skyr"),))), making, family="baked-cheesecake")
+        self.assertTrue(any("unevenly" in problem for problem in made.problems))
+        self.assertIsNotNone(made.bake_window)
+
+
 class FormulaWords(unittest.TestCase):
     LINES = (Part("", (Line("400 g skyr"), Line("200 g oat flour"))),)
 
@@ -104,7 +125,7 @@ class FormulaWords(unittest.TestCase):
         for making, words in (
             (ProductionInputs(weighings=Weighings(loss_share=0.9)), "from 0 to 60%"),
             (ProductionInputs(Portioning(PortionBy.DOUGH, piece_g=5000)), "more than the whole dough"),
-            (ProductionInputs(conditions=BakingConditions(Oven.MICROWAVE)), "Only a mug cake"),
+            (ProductionInputs(conditions=BakingConditions(Oven.MICROWAVE)), "unevenly"),
         ):
             with self.subTest(words):
                 made = make(self.LINES, making)

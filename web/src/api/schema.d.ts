@@ -292,6 +292,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bench/dough": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Dough
+         * @description What to do about a dough that looks wrong.
+         */
+        post: operations["look_at_dough_api_v1_bench_dough_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/learned": {
         parameters: {
             query?: never;
@@ -1519,8 +1539,9 @@ export interface components {
         Asks: "which" | "food" | "amount" | "unknown";
         /**
          * BakeWindow
-         * @description From when to look and until when it may take, in minutes, at `celsius` of that oven; `fahrenheit` and `gas` say
-         *     the same heat, empty for a microwave. `reasons` tell how it was found, `notes` what else to know, in sentences.
+         * @description From when to look and until when it may take, in minutes, at `oven_c` of that oven; `fahrenheit` and `gas` say
+         *     the same heat, empty for a microwave. `reasons` tell how it was found, `signs` how one sees that it is done,
+         *     `notes` what else to know, in sentences. `wishes` are how this family may be wanted.
          */
         BakeWindow: {
             /** From Min */
@@ -1537,9 +1558,14 @@ export interface components {
             /** Reasons */
             reasons: string[];
             /** Signs */
-            signs: string[];
+            signs: components["schemas"]["DoneSign"][];
             /** Notes */
             notes: string[];
+            /**
+             * Wishes
+             * @default []
+             */
+            wishes: string[];
         };
         /**
          * BaseView
@@ -1720,6 +1746,25 @@ export interface components {
             protein_g: number;
         };
         /**
+         * Character
+         * @description Where a dough stands on an axis: `share` from 0, the `low` word, to 1, the `high` one. `word` says it: of the
+         *     end that it is at, of the `middle` where there is one, or both.
+         */
+        Character: {
+            /** Axis */
+            axis: string;
+            /** Low */
+            low: string;
+            /** Middle */
+            middle: string;
+            /** High */
+            high: string;
+            /** Share */
+            share: number;
+            /** Word */
+            word: string;
+        };
+        /**
          * Choice
          * @description An ingredient that a line may mean, and where its figures are from. One of the second shelf is a `reference`.
          */
@@ -1781,6 +1826,18 @@ export interface components {
             /** Names */
             names: string[];
         };
+        /**
+         * Clings
+         * @description What it clings to.
+         * @enum {string}
+         */
+        Clings: "nothing" | "the spoon" | "the fingers";
+        /**
+         * Consistency
+         * @description From stiff to thin.
+         * @enum {string}
+         */
+        Consistency: "crumbles" | "presses" | "rolls" | "scoops" | "drops" | "ribbons" | "pours";
         /**
          * Contradiction
          * @description What goes against what, as a sentence, with what would settle it; it may also be meant so.
@@ -1868,9 +1925,10 @@ export interface components {
         };
         /**
          * CrumbCheck
-         * @description The dials of a formula's dough. `family` is what it was judged as, `guessed` when nobody chose it. `note` is a
-         *     sentence on what is judged and what is not, empty where that is everything; `unread` are lines that may be much of
-         *     it and could not be read.
+         * @description The dials of a formula's dough. `family` is what it was judged as, `guessed` when nobody chose it. `character` is
+         *     where within what works it stands, `state` what the dough is like, None where nobody can say, `said` what its
+         *     own method says of that. `note` is a sentence on what is judged and what is not, empty where that is everything;
+         *     `unread` are lines that may be much of it and could not be read.
          */
         CrumbCheck: {
             /** Family */
@@ -1879,6 +1937,11 @@ export interface components {
             guessed: boolean;
             /** Dials */
             dials: components["schemas"]["Dial"][];
+            /** Character */
+            character: components["schemas"]["Character"][];
+            state: components["schemas"]["DoughState"] | null;
+            /** Said */
+            said: string;
             /** Note */
             note: string;
             /**
@@ -2079,7 +2142,8 @@ export interface components {
         /**
          * Dial
          * @description A dial: its `value` and window in its `unit`, None where there is none. `reason` is a sentence. `learned` is by
-         *     how much this kitchen's own batches moved the window, 0 for not at all.
+         *     how much this kitchen's own batches moved the window, 0 for not at all. It is `sure` unless it is out of its window
+         *     by less than the doubt of the window's end.
          */
         Dial: {
             /** Name */
@@ -2104,6 +2168,11 @@ export interface components {
              * @default 0
              */
             learned_share: number;
+            /**
+             * Sure
+             * @default true
+             */
+            sure: boolean;
         };
         /**
          * DietAlert
@@ -2127,6 +2196,46 @@ export interface components {
             volume_ml: number;
             /** Tablespoon Count */
             tablespoon_count: number;
+        };
+        /**
+         * DoneSign
+         * @description A sign of doneness; `not_when` is why it does not count for this dough, empty where it does.
+         */
+        DoneSign: {
+            /** Sign */
+            sign: string;
+            /**
+             * Not When
+             * @default
+             */
+            not_when: string;
+        };
+        /**
+         * DoughFeel
+         * @description A dough at a time: its consistency with the baker's words for it, what it clings to, and how it looks, empty
+         *     where that tells nothing. `liquid_share` of it flows.
+         */
+        DoughFeel: {
+            consistency: components["schemas"]["Consistency"];
+            /** Words */
+            words: string;
+            clings: components["schemas"]["Clings"];
+            /** Look */
+            look: string;
+            /** Liquid Share */
+            liquid_share: number;
+        };
+        /**
+         * DoughState
+         * @description A dough after mixing and after `rest_min` minutes of standing, 0 where that changes nothing, and a sentence.
+         */
+        DoughState: {
+            after_mixing: components["schemas"]["DoughFeel"];
+            after_resting: components["schemas"]["DoughFeel"];
+            /** Rest Min */
+            rest_min: number;
+            /** Sentence */
+            sentence: string;
         };
         /**
          * Draft
@@ -3220,6 +3329,62 @@ export interface components {
          */
         ListOrder: "family" | "changed" | "protein" | "cost";
         /**
+         * LookBody
+         * @description What the dough of what is on the Bench is like, and how far it has come.
+         */
+        LookBody: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /** Pieces */
+            pieces: number;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            said: components["schemas"]["Consistency"];
+            /** @default just mixed */
+            stage: components["schemas"]["Stage"];
+        };
+        /**
+         * LookView
+         * @description What to do about a dough that looks wrong: what it was meant to be, what to do, and ways to mend it by halves.
+         *     `teaches` is what could be said of it to the kitchen's learning, empty for nothing.
+         */
+        LookView: {
+            meant: components["schemas"]["Consistency"];
+            remedy: components["schemas"]["Remedy"];
+            /** Sentence */
+            sentence: string;
+            /** Ways */
+            ways: components["schemas"]["StepwiseView"][];
+            /** Teaches */
+            teaches: string;
+        };
+        /**
+         * Material
+         * @description What a tin is made of, as far as heat minds.
+         * @enum {string}
+         */
+        Material: "metal" | "glass" | "silicone" | "paper";
+        /**
          * Measure
          * @description A measure in ml by whose it is.
          */
@@ -3269,7 +3434,7 @@ export interface components {
         /**
          * MethodView
          * @description The method of the Bench in steps. `linked` is its text with the names of lines in braces. Minutes are of all
-         *     steps together, as far as they say.
+         *     steps together, as far as they say. After the step `mixed_at` the dough is like `state`.
          */
         MethodView: {
             /** Steps */
@@ -3284,6 +3449,9 @@ export interface components {
             low_min: number;
             /** High Min */
             high_min: number;
+            /** Mixed At */
+            mixed_at: number | null;
+            state: components["schemas"]["DoughState"] | null;
         };
         /**
          * NewFoods
@@ -3808,7 +3976,8 @@ export interface components {
         /**
          * Preview
          * @description What a change would make of the Bench: its parts then, both halves, and sentences on what could not move along.
-         *     `gains` and `loses` are allergens, `keeps` and `breaks` diets that are kept from then on, or no more.
+         *     `mouth` is how it will differ in the mouth, `gains` and `loses` are allergens, `keeps` and `breaks` diets that are
+         *     kept from then on, or no more.
          */
         Preview: {
             /** Parts */
@@ -3817,6 +3986,8 @@ export interface components {
             after: components["schemas"]["SwapSide"];
             /** Remarks */
             remarks: string[];
+            /** Mouth */
+            mouth: string[];
             /** Gains */
             gains: string[];
             /** Loses */
@@ -3981,12 +4152,29 @@ export interface components {
             oven?: components["schemas"]["Oven"] | null;
             /** Oven C */
             oven_c?: number | null;
+            /**
+             * Wish
+             * @default
+             */
+            wish: string;
+            /**
+             * Covered
+             * @default false
+             */
+            covered: boolean;
+            /** Seen Min */
+            seen_min?: number | null;
+            /**
+             * Signs
+             * @default
+             */
+            signs: string;
         };
         /**
          * ProductionSettings
          * @description What is said of the making. `scoop` is a disher's number or a spoon, `cuts` are "4x3" or "8 wedges"; the rest as
          *     `Portioning`, `Weighings` and `Kitchen` have it. `oven` and `oven_c` are None for the kitchen's and the family's
-         *     own.
+         *     own; `wish`, `covered`, `seen_min` and `signs` as `BakingConditions` has them.
          */
         ProductionSettings: {
             /** @default count */
@@ -4041,6 +4229,23 @@ export interface components {
             oven?: components["schemas"]["Oven"] | null;
             /** Oven C */
             oven_c?: number | null;
+            /**
+             * Wish
+             * @default
+             */
+            wish: string;
+            /**
+             * Covered
+             * @default false
+             */
+            covered: boolean;
+            /** Seen Min */
+            seen_min?: number | null;
+            /**
+             * Signs
+             * @default
+             */
+            signs: string;
         };
         /**
          * ProductionView
@@ -4073,6 +4278,7 @@ export interface components {
             tin_fill: components["schemas"]["TinFill"] | null;
             bake_window: components["schemas"]["BakeWindow"] | null;
             tray_loads: components["schemas"]["TrayLoads"] | null;
+            shaping: components["schemas"]["Shaping"] | null;
             /** Density G Per Ml */
             density_g_per_ml: number;
             /** Alternatives */
@@ -4276,6 +4482,12 @@ export interface components {
             /** Stopped */
             stopped: boolean;
         };
+        /**
+         * Remedy
+         * @description What to do about it.
+         * @enum {string}
+         */
+        Remedy: "nothing" | "mix on" | "wait" | "chill" | "add";
         /**
          * Repair
          * @description A change that brings `dial` back: `change_g` more, less where negative, of the line `line_id`, or of a new line
@@ -4570,6 +4782,19 @@ export interface components {
             piece_count?: number | null;
         };
         /**
+         * Shaping
+         * @description How a cookie is shaped for its spread: `press_cm` high, None to leave it round; it bakes `wide_cm` across and
+         *     wants a `gap_cm` to the next.
+         */
+        Shaping: {
+            /** Press Cm */
+            press_cm: number | null;
+            /** Wide Cm */
+            wide_cm: number;
+            /** Gap Cm */
+            gap_cm: number;
+        };
+        /**
          * ShareBody
          * @description A sweetener, and its share of the sweetness.
          */
@@ -4592,6 +4817,12 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * Stage
+         * @description How far the dough has come.
+         * @enum {string}
+         */
+        Stage: "just mixed" | "rested" | "rested and chilled";
         /**
          * StatedComparison
          * @description All stated figures, and a sentence on why the energy differs; empty where it does not, or is not stated.
@@ -4656,6 +4887,45 @@ export interface components {
              * @default
              */
             problem: string;
+        };
+        /**
+         * StepwiseRepair
+         * @description So many g of a food, half of which goes in first: of the line `line_id`, or new where that is None. What all of
+         *     it changes in a piece.
+         */
+        StepwiseRepair: {
+            /** Line Id */
+            line_id: string | null;
+            /** Slug */
+            slug: string;
+            /** Name */
+            name: string;
+            /** Change G */
+            change_g: number;
+            /** First G */
+            first_g: number;
+            /** Words */
+            words: string;
+            /** First Words */
+            first_words: string;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Protein G */
+            protein_g: number;
+        };
+        /**
+         * StepwiseView
+         * @description A way to mend a dough, and the text that half of it makes of its line, which `was` another, or of a new line in
+         *     part `part`.
+         */
+        StepwiseView: {
+            repair: components["schemas"]["StepwiseRepair"];
+            /** Part */
+            part: number;
+            /** First Text */
+            first_text: string;
+            /** Was */
+            was: string;
         };
         /**
          * Style
@@ -5022,7 +5292,7 @@ export interface components {
          * Tin
          * @description A tin by its inner measures at the top in cm: `length_cm` is the diameter of a round one. `width_cm` is that of
          *     one with four sides, the length again when None. `hole_cm` is the diameter of a ring's hole. `cups` of it hang
-         *     together. `water_ml`, what it holds filled to the brim, wins over its geometry.
+         *     together. `water_ml`, what it holds filled to the brim, wins over its geometry. `material` is what it is of.
          */
         Tin: {
             kind: components["schemas"]["TinKind"];
@@ -5049,6 +5319,8 @@ export interface components {
             cups: number;
             /** Water Ml */
             water_ml?: number | null;
+            /** @default metal */
+            material: components["schemas"]["Material"];
         };
         /**
          * TinBody
@@ -5079,6 +5351,8 @@ export interface components {
             cups: number;
             /** Water Ml */
             water_ml?: number | null;
+            /** @default metal */
+            material: components["schemas"]["Material"];
             /** Name */
             name: string;
         };
@@ -5228,13 +5502,16 @@ export interface components {
         };
         /**
          * TwinView
-         * @description A formula and its twin; `groups` is empty for typed figures.
+         * @description A formula and its twin; `groups` is empty for typed figures, and `mouth`, how it differs in the mouth, unless
+         *     both are of one family.
          */
         TwinView: {
             /** Mine */
             mine: string;
             /** Theirs */
             theirs: string;
+            /** Mouth */
+            mouth: string[];
             /** Bases */
             bases: components["schemas"]["BasisView"][];
             /** Groups */
@@ -5322,7 +5599,7 @@ export interface components {
         Verdict: "low" | "fits" | "high" | "unknown" | "not-applicable";
         /**
          * VersionDifference
-         * @description What changed from one state to another, in words, and in figures of a piece.
+         * @description What changed from one state to another, in words, in figures of a piece, and in the mouth.
          */
         VersionDifference: {
             was: components["schemas"]["VersionView"];
@@ -5331,6 +5608,8 @@ export interface components {
             words: string[];
             /** Figures */
             figures: string;
+            /** Mouth */
+            mouth: string[];
         };
         /**
          * VersionNameBody
@@ -6875,6 +7154,94 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LearningView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_at_dough_api_v1_bench_dough_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookView"];
                 };
             };
             /** @description What arrived cannot be read */

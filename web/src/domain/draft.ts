@@ -35,6 +35,10 @@ export const USUAL: ProductionSettings = {
   cuts: "",
   oven: null,
   oven_c: null,
+  wish: "",
+  covered: false,
+  seen_min: null,
+  signs: "",
 };
 
 /** A part that is baked with the rest and used up. */

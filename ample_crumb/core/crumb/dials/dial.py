@@ -23,7 +23,8 @@ class Verdict(StrEnum):
 @dataclass(frozen=True, slots=True)
 class Dial:
     """A dial: its `value` and window in its `unit`, None where there is none. `reason` is a sentence. `learned` is by
-    how much this kitchen's own batches moved the window, 0 for not at all."""
+    how much this kitchen's own batches moved the window, 0 for not at all. It is `sure` unless it is out of its window
+    by less than the doubt of the window's end."""
 
     name: str
     title: str
@@ -35,6 +36,7 @@ class Dial:
     reason: str
     source: str
     learned_share: float = 0.0
+    sure: bool = True
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,7 +62,9 @@ LEAST_DRY_SHARE: Final = 0.02
 class DialRule:
     """A dial as a rule for any dough of any family. `idle` says why it means nothing to a dough, empty where it means
     something; only then are the others asked. `linear` are its coefficients, `words` the reasons for low, fits and
-    high. `needs` are the sums that must be known, each with what of a food is lacking where it is not."""
+    high. `edge_spread_share` is the doubt of a window's ends, as a share of them (common practice: as far as formulas
+    that work lie apart). `needs` are the sums that must be known, each with what of a food is lacking where it is
+    not."""
 
     name: str
     title: str
@@ -69,6 +73,7 @@ class DialRule:
     linear: Callable[[Composition, FamilyWindows], LinearDial]
     words: Callable[[Composition, FamilyWindows], tuple[str, str, str]]
     needs: tuple[tuple[str, str], ...] = ()
+    edge_spread_share: float = 0.1
 
     def blank(self, reason: str) -> Dial:
         """The dial where there is nothing to judge, or nothing to judge by."""
@@ -83,6 +88,7 @@ class DialRule:
         factor = learned.factor(self.name, windows.family)
         window = linear.window(composition).times(factor)
         value: float | None = None
+        sure = True
         lacking = self._lacking(composition)
         if lacking:
             verdict, reason = Verdict.UNKNOWN, f"Cannot say: no {lacking}."
@@ -93,12 +99,13 @@ class DialRule:
             low, fits, high = self.words(composition, windows)
             verdict, reason = Verdict.FITS, fits
             if value < window.low - near:
-                verdict, reason = Verdict.LOW, low
+                verdict, reason, sure = Verdict.LOW, low, value < window.low * (1 - self.edge_spread_share)
             elif value > window.high + near:
-                verdict, reason = Verdict.HIGH, high
-        return Dial(
-            self.name, self.title, value, unit, window.low, window.high, verdict, reason, windows.source, factor - 1
-        )
+                verdict, reason, sure = Verdict.HIGH, high, value > window.high * (1 + self.edge_spread_share)
+            if not sure:
+                reason = f"Perhaps {reason[:1].lower()}{reason[1:]}"
+        ends = window.low, window.high
+        return Dial(self.name, self.title, value, unit, *ends, verdict, reason, windows.source, factor - 1, sure)
 
     def _lacking(self, composition: Composition) -> str:
         for name, what in self.needs:

@@ -16,7 +16,8 @@ def _linear(composition: Composition, windows: FamilyWindows) -> LinearDial:
         numerators=({"fat_g": 100.0},),
         denominator={"dough_g": 1.0},
         floors=(NOTHING,) if foam else (NOTHING, {"dough_g": low, "tender_g": -100.0}),
-        ceilings=({"dough_g": high},),
+        # What nut, chocolate and curd hold of their own fat makes nothing greasy.
+        ceilings=({"dough_g": high, "fat_g": 100.0, "free_fat_g": -100.0},),
     )
 
 

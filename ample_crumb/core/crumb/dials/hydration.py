@@ -13,6 +13,28 @@ FAT_LOOSENS: Final = 0.7
 """A g of dissolved sugar, and of fat that is not bound in a flour, loosens a dough like so many g of water. Common
 practice (sugar and fat are counted among the moisteners), calibrated so that lean and rich formulas share a window."""
 
+SUGAR_WETS: Final = 0.35
+"""Towards too wet sugar counts for less, because it sets again as it cools; of fat only what nothing holds. Common
+practice, calibrated on working formulas."""
+
+SUGAR_DISSOLVES: Final = 3.0
+"""Sugar that no water dissolves loosens nothing: a g of water takes up 2 g at 20 °C and 3.6 at 80 °C (sucrose, from
+memory of handbooks)."""
+
+BODY_TAKES_WET: Final = 0.3
+"""The body of pulses, nut and fruit takes so much more wet before it is too much. Common practice, calibrated."""
+
+EGG_SETS_LITTLE: Final = 0.3
+"""Of the water that egg sets with in a cake, what it does in a biscuit or macaroon: they are shaped before they set.
+Common practice, calibrated."""
+
+_OMELETTE: Final = 0.35
+"""With more egg than this share of a dough and hardly any flour, it is egg that sets. Common practice."""
+
+SLOW_ASKS_LESS: Final = 0.7
+"""Oats and shredded coconut hold a dough up before they have drunk: so much of what they take up slowly need not be
+there. Common practice: an oat biscuit is mixed with a spoon of water."""
+
 LEAST_HYDRATION: Final = 0.02
 """However rich a dough, it has to have so much water of what its dry goods can hold."""
 
@@ -23,22 +45,44 @@ _LEAST_HIGH: Final = 0.05
 def _idle(composition: Composition, windows: FamilyWindows) -> str:
     if windows.hydration is None:
         return "It sets by egg, starch, gelatine or cold; water alone does not tell."
+    if composition.egg_mass_g > _OMELETTE * composition.dough_g and composition.flour_g < 0.1 * composition.dough_g:
+        return "Egg alone sets it; there is next to no flour to be wet or dry."
     if composition.water_holding_g < LEAST_DRY_SHARE * composition.dough_g:
         return "Nothing in it holds water, so there is no dough to be wet or dry."
     return ""
 
 
 def _linear(composition: Composition, windows: FamilyWindows) -> LinearDial:
-    """What sugar and fat loosen, water need not."""
+    """What sugar and fat loosen, water need not. Of the water that is counted which nothing holds already; as it bakes
+    whey presses some out, and egg sets with some."""
     lean = windows.hydration
     assert lean is not None
-    loosened = {"sugars_g": -SUGAR_LOOSENS, "loose_fat_g": -FAT_LOOSENS}
+    by_fat = {
+        "water_holding_g": lean.low,
+        "slow_holding_g": -SLOW_ASKS_LESS * lean.low,
+        "loose_fat_g": -FAT_LOOSENS,
+    }
+    hot = 1.0 if windows.baked else 0.0
+    sets = hot if windows.eggs and windows.eggs.per_fat_ratio else EGG_SETS_LITTLE * hot
+    wets = {
+        "sugars_g": -SUGAR_WETS,
+        "free_fat_g": -FAT_LOOSENS,
+        "body_g": BODY_TAKES_WET,
+        "setting_water_g": sets,
+    }
     foam = FOAM_HOLDS if windows.beaten and is_foam(composition) else 0.0
     return LinearDial(
-        numerators=({"water_g": 1.0},),
+        numerators=({"water_g": 1.0, "bound_g": -1.0, "tightening_g": -hot},),
         denominator={"water_holding_g": 1.0},
-        floors=({"water_holding_g": lean.low, **loosened}, {"water_holding_g": LEAST_HYDRATION}),
-        ceilings=({"water_holding_g": lean.high + foam, **loosened}, {"water_holding_g": _LEAST_HIGH + foam}),
+        floors=(
+            {**by_fat, "sugars_g": -SUGAR_LOOSENS},
+            {**by_fat, "water_g": -SUGAR_LOOSENS * SUGAR_DISSOLVES},
+            {"water_holding_g": LEAST_HYDRATION},
+        ),
+        ceilings=(
+            {"water_holding_g": lean.high + foam, **wets},
+            {"water_holding_g": _LEAST_HIGH + foam, "setting_water_g": sets},
+        ),
         widest=True,
     )
 

@@ -4,7 +4,7 @@ from typing import Final
 
 from ample_crumb.core.crumb.composition import Composition
 from ample_crumb.core.crumb.dials.dial import LEAST_DRY_SHARE, DialRule, always
-from ample_crumb.core.crumb.dials.linear import LinearDial, scaled
+from ample_crumb.core.crumb.dials.linear import NOTHING, LinearDial, scaled
 from ample_crumb.core.crumb.windows import FamilyWindows
 
 CUP_G: Final = 120.0
@@ -35,7 +35,30 @@ def _idle(composition: Composition, windows: FamilyWindows) -> str:
         return "There are no dry goods to lift."
     if composition.egg_count == 0 and composition.solid_fat_g >= 0.4 * composition.flour_g:
         return "A short dough without egg is not meant to rise."
+    if composition.leavening_g + composition.soda_g > 0:
+        return ""
+    if composition.dairy_g > _CURD_CARRIES * composition.flour_g:
+        return "Curd carries it, and egg sets it; nothing has to lift it."
+    if windows.lean_lift_ratio == 0 and composition.water_g - composition.bound_g > _FILM * composition.water_holding_g:
+        return "It is thin enough to rise by its own steam, or not at all."
     return ""
+
+
+_CURD_CARRIES: Final = 2.0
+"""With so many times as much curd or yogurt as flour it is a curd cake, whatever it is called. Common practice."""
+
+
+_FILM: Final = 3.55
+"""A batter with so many times the water that its flour holds is poured thin, as a crepe, or lifted by steam. Common
+practice."""
+
+_LEAN_BY_FAT: Final = 3.0
+"""So many teaspoons a cup less have to lift a dough for as much fat as flour: fat shortens it instead. Common
+practice: a tea biscuit of 1 fat to 3 flour needs none to be tender, a yogurt dough without fat is leather."""
+
+_TSP_A_CUP_OF_DOUGH: Final = 0.5
+"""Where flour is little of the dough, as in bean cakes, leavening is counted by the dough: 4 teaspoons to a kg. Common
+practice."""
 
 
 _SPOONS_A_CUP: Final = CUP_G / TEASPOON_G
@@ -55,8 +78,12 @@ def _linear(composition: Composition, windows: FamilyWindows) -> LinearDial:
             {"leavening_g": powder, "soda_g": HEAT_ALONE * soda, "acid_g": (1 - HEAT_ALONE) * soda, **air},
         ),
         denominator=flour,
-        floors=(scaled(flour, window.low),),
-        ceilings=(scaled(flour, window.high),),
+        floors=(
+            scaled(flour, window.low),
+            {"flour_g": windows.lean_lift_ratio, "loose_fat_g": -_LEAN_BY_FAT} if windows.lean_lift_ratio else NOTHING,
+        ),
+        ceilings=(scaled(flour, window.high), {"dough_g": _TSP_A_CUP_OF_DOUGH}),
+        widest=True,
     )
 
 
@@ -92,4 +119,4 @@ def is_foam(composition: Composition) -> bool:
     )
 
 
-LEAVENING: Final = DialRule("leavening", "Rise", always("tsp a cup"), _idle, _linear, _words)
+LEAVENING: Final = DialRule("leavening", "Rise", always("tsp a cup"), _idle, _linear, _words, edge_spread_share=0.2)

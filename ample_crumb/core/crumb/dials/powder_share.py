@@ -13,12 +13,13 @@ POWDER_HELP_FULL: Final = 0.35
 """Over a family's share of powder, in per cent of dry goods: so much more is a drier crumb and still one, and so much
 again where what keeps it tender is this share of the dry goods. Common practice."""
 
-_GOODS: Final = {"dry_g": 1.0, "pulse_g": 1.0}
+_GOODS: Final = {"goods_g": 1.0}
 _TENDER: Final = {"loose_fat_g": 1.0, "tender_g": 1.0}
 
 
 def _idle(composition: Composition, windows: FamilyWindows) -> str:
-    del windows
+    if windows.powder_high_percent is None:
+        return "It is not baked into a crumb; powder only makes it thicker."
     if amount(_GOODS, composition) < 0.08 * composition.dough_g:
         return "There are hardly any dry goods to take a share of."
     return ""
@@ -27,6 +28,7 @@ def _idle(composition: Composition, windows: FamilyWindows) -> str:
 def _linear(composition: Composition, windows: FamilyWindows) -> LinearDial:
     """What keeps a crumb tender makes up for powder."""
     del composition
+    assert windows.powder_high_percent is not None
     unhelped = windows.powder_high_percent + POWDER_DRIER
     return LinearDial(
         numerators=({"powder_g": 100.0},),
@@ -41,11 +43,12 @@ def _linear(composition: Composition, windows: FamilyWindows) -> LinearDial:
 
 
 def _words(composition: Composition, windows: FamilyWindows) -> tuple[str, str, str]:
+    assert windows.powder_high_percent is not None
     between = 100 * composition.powder_g > windows.powder_high_percent * amount(_GOODS, composition)
     return (
         "",
         "A firmer, drier crumb than without; still within bounds." if between else "Little enough to stay tender.",
-        "Too much protein powder for the rest: whey turns rubbery, casein dense, pea gritty.",
+        "Too much protein powder for the rest.",
     )
 
 

@@ -4,13 +4,22 @@ from typing import Final
 
 from ample_crumb.core.crumb.composition import Composition
 from ample_crumb.core.crumb.dials.dial import DialRule, always, never_idle
-from ample_crumb.core.crumb.dials.linear import LinearDial, share_of
+from ample_crumb.core.crumb.dials.linear import LinearDial
 from ample_crumb.core.crumb.windows import FamilyWindows
+
+LEAST_SALT_PERCENT: Final = 0.35
+"""Wheat flour asks for so much salt of its weight, else it tastes flat; what is sweet with fruit, nuts or curd does not
+miss it. Common practice: half a teaspoon to two cups is usual, twice this."""
 
 
 def _linear(composition: Composition, windows: FamilyWindows) -> LinearDial:
     del composition
-    return share_of({"salt_g": 100.0}, {"dough_g": 1.0}, windows.salt)
+    return LinearDial(
+        numerators=({"salt_g": 100.0},),
+        denominator={"dough_g": 1.0},
+        floors=({"gluten_g": LEAST_SALT_PERCENT},),
+        ceilings=({"dough_g": windows.salt.high},),
+    )
 
 
 def _words(composition: Composition, windows: FamilyWindows) -> tuple[str, str, str]:

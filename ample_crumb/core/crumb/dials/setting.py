@@ -47,4 +47,4 @@ def _words(composition: Composition, windows: FamilyWindows) -> tuple[str, str, 
     )
 
 
-SETTING: Final = DialRule("set", "Set", _unit, _idle, _linear, _words)
+SETTING: Final = DialRule("set", "Set", _unit, _idle, _linear, _words, edge_spread_share=0.15)

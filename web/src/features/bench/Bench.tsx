@@ -143,6 +143,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
                     repairs={settled?.repairs}
                     families={families}
                     currency={currency}
+                    shaping={worked.view.production.shaping}
                     store={store}
                   />
                 </div>

@@ -66,8 +66,13 @@ export default function Method({ store }: { store: DraftStore }) {
         {view && view.steps.length === 0 && <p className="mt-2 text-soft">No steps yet.</p>}
         <ol className="mt-2 grid gap-2">
           {view?.steps.map((step, place) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: a step is its place
-            <StepRow key={place} step={step} number={place + 1} />
+            <StepRow
+              // biome-ignore lint/suspicious/noArrayIndexKey: a step is its place
+              key={place}
+              step={step}
+              number={place + 1}
+              dough={place === view.mixed_at ? (view.state?.sentence ?? "") : ""}
+            />
           ))}
         </ol>
         {view && view.checks.length > 0 && (
@@ -98,7 +103,14 @@ export default function Method({ store }: { store: DraftStore }) {
   );
 }
 
-function StepRow({ step, number }: { step: Schemas["Step"]; number: number }) {
+interface StepRowProps {
+  step: Schemas["Step"];
+  number: number;
+  /** What the dough is like once this is done, empty where that is not told. */
+  dough: string;
+}
+
+function StepRow({ step, number, dough }: StepRowProps) {
   return (
     <li className="card flex gap-3 px-3 py-2">
       <b className="figure text-lead">{number}</b>
@@ -119,6 +131,7 @@ function StepRow({ step, number }: { step: Schemas["Step"]; number: number }) {
             <span key={place}>{piece.text}</span>
           ),
         )}
+        {dough && <span className="block text-note text-soft">The dough by then: {dough}</span>}
         {(step.low_min !== null || step.oven_c !== null) && (
           <span className="block text-small text-soft">
             {[

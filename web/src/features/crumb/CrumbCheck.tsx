@@ -1,18 +1,18 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { memo, useState } from "react";
-import { api, data } from "@/api/client";
+import { useQuery } from "@tanstack/react-query";
+import { memo, useRef, useState } from "react";
 import { learnedQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { addLine, benchBody, changeLine, findLine, newLine } from "@/domain/draft";
+import { addLine, changeLine, findLine, newLine } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { an, change, grams, kcal, money } from "@/domain/format";
-import { newId } from "@/domain/ids";
-import { Problem } from "@/domain/problem";
+import { CharacterTrack } from "@/ui/CharacterTrack";
 import { DialTrack, dialValue } from "@/ui/DialTrack";
 import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
 import { LearnedSheet } from "./LearnedSheet";
+import { LooksWrong } from "./LooksWrong";
+import { useTeaching } from "./useTeaching";
 
 type RepairView = Schemas["RepairView"];
 type Dial = Schemas["Dial"];
@@ -23,11 +23,20 @@ interface CrumbCheckProps {
   repairs: readonly RepairView[] | undefined;
   families: Schemas["Family"][];
   currency: string;
+  /** How its pieces are shaped for their spread, null for what does not spread. */
+  shaping: Schemas["Shaping"] | null;
   store: DraftStore;
 }
 
 /** Will it bake: the dials of the dough, and what would bring those back that are out of their windows. */
-export const CrumbCheck = memo(function CrumbCheck({ check, repairs, families, currency, store }: CrumbCheckProps) {
+export const CrumbCheck = memo(function CrumbCheck({
+  check,
+  repairs,
+  families,
+  currency,
+  shaping,
+  store,
+}: CrumbCheckProps) {
   const shown = check.dials.filter((dial) => dial.verdict !== "not-applicable");
   const out = check.dials.filter((dial) => dial.verdict === "low" || dial.verdict === "high");
   const left = check.dials.filter((dial) => dial.verdict === "not-applicable");
@@ -88,6 +97,7 @@ export const CrumbCheck = memo(function CrumbCheck({ check, repairs, families, c
       ) : (
         !check.note && <p className="mt-1 text-note text-soft">{check.dials[0]?.reason}</p>
       )}
+      {judged && <Character check={check} shaping={shaping} store={store} />}
       {judged && (
         <details className="mt-2 text-small">
           <summary className="cursor-pointer font-semibold text-enamel-ink">Reasons and sources</summary>
@@ -109,6 +119,59 @@ export const CrumbCheck = memo(function CrumbCheck({ check, repairs, families, c
     </section>
   );
 });
+
+/** Where within what works it stands, what the dough is like, and how pieces are shaped. */
+function Character({ check, shaping, store }: Pick<CrumbCheckProps, "check" | "shaping" | "store">) {
+  const [looking, setLooking] = useState(false);
+  const look = useRef<HTMLButtonElement>(null);
+  const { teach } = useTeaching(store);
+  if (!check.character.length && !check.state) return null;
+  return (
+    <div className="mt-3 grid gap-2 border-t border-rim pt-3 text-note">
+      {check.character.length > 0 && (
+        <ul className="grid gap-1.5" aria-label="Character">
+          {check.character.map((each) => (
+            <li key={each.axis}>
+              <CharacterTrack character={each} />
+            </li>
+          ))}
+        </ul>
+      )}
+      {shaping && (
+        <p>
+          {shaping.press_cm !== null
+            ? `Press to ${shaping.press_cm.toFixed(0)} cm: it keeps its shape.`
+            : "Leave round: it spreads."}{" "}
+          <span className="text-soft">
+            Bakes about {shaping.wide_cm.toFixed(1)} cm wide; leave {shaping.gap_cm.toFixed(1)} cm between.
+          </span>
+        </p>
+      )}
+      {check.state && (
+        <p data-dough>
+          <b>The dough.</b> {check.state.sentence}{" "}
+          {check.said && <span className="text-soft">The method: “{check.said}.” </span>}
+          <button
+            ref={look}
+            type="button"
+            className="font-semibold text-enamel-ink underline"
+            onClick={() => setLooking(true)}
+          >
+            It looks wrong
+          </button>
+        </p>
+      )}
+      {looking && (
+        <LooksWrong
+          store={store}
+          onClose={() => setLooking(false)}
+          teach={teach}
+          returnFocus={() => look.current?.focus()}
+        />
+      )}
+    </div>
+  );
+}
 
 const window = (dial: Dial) =>
   dial.low === null || dial.high === null
@@ -189,39 +252,14 @@ function mend({ repair, part, text, was }: RepairView, store: DraftStore): boole
   return true;
 }
 
+/** What is said of a dough is said where it looks wrong. */
+const ofBatches = (words: string) => !words.startsWith("dough ");
+
 /** How the last batch turned out, which the dials learn from. */
 function CameOut({ store }: { store: DraftStore }) {
-  const client = useQueryClient();
-  const tell = useNotice();
+  const { taught, teach } = useTeaching(store);
   const learned = useQuery(learnedQuery);
   const [open, setOpen] = useState(false);
-  const taught = (view: Schemas["LearningView"]) => {
-    client.setQueryData(learnedQuery.queryKey, view);
-    void client.invalidateQueries({ queryKey: ["bench"] });
-    void client.invalidateQueries({ queryKey: ["settled"] });
-  };
-  const forget = useMutation({
-    mutationFn: (id: string) =>
-      data(api.DELETE("/api/v1/learned/{feedback_id}", { params: { path: { feedback_id: id } } })),
-    onSuccess: taught,
-  });
-  const say = useMutation({
-    mutationFn: async ({ words, id }: { words: string; id: string }) => {
-      await store.flush();
-      const body = { ...benchBody(store.snapshot().draft), words, id };
-      return data(
-        api.POST("/api/v1/formulas/{formula_id}/feedback", { params: { path: { formula_id: store.id } }, body }),
-      );
-    },
-    onSuccess: (view, { words, id }) => {
-      taught(view);
-      tell(`Kept: it turned out ${words}. The dials learn from it, a little with each batch.`, {
-        label: "Undo",
-        run: () => forget.mutate(id),
-      });
-    },
-    onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),
-  });
   const count = learned.data?.feedback.length ?? 0;
   return (
     <div className="mt-3 flex flex-wrap items-center gap-2 border-t border-rim pt-3 text-note">
@@ -229,8 +267,11 @@ function CameOut({ store }: { store: DraftStore }) {
       <Select
         label="How did the last batch turn out?"
         value=""
-        options={[["", "…"], ...(learned.data?.options ?? []).map((words) => [words, words] as const)]}
-        onChange={(words) => words && say.mutate({ words, id: newId() })}
+        options={[
+          ["", "…"],
+          ...(learned.data?.options ?? []).filter(ofBatches).map((words) => [words, words] as const),
+        ]}
+        onChange={(words) => words && teach(words)}
       />
       {count > 0 && (
         <button type="button" className="btn btn-bare" onClick={() => setOpen(true)}>

@@ -30,7 +30,7 @@ export function LearnedSheet({ open, onOpenChange, learned, onChanged }: Learned
       open={open}
       onOpenChange={onOpenChange}
       title="What your batches taught"
-      description="The windows of the table count like four batches; each of yours moves them a little."
+      description="What you say of a batch moves a window as far as it tells; one saying in ten is taken for a slip."
       wide
     >
       <ul className="grid gap-1">

@@ -22,6 +22,7 @@ const NEW: Tin = {
   hole_cm: 0,
   cups: 1,
   water_ml: null,
+  material: "metal",
 };
 
 /** The kitchen's own tins: measured in cm or inches, or by the water they hold. */
@@ -134,6 +135,12 @@ function TinForm({ view, kinds, onDone }: TinFormProps) {
           value={tin.kind}
           options={kinds.map((each) => [each, each] as const)}
           onChange={(kind) => setTin((now) => ({ ...now, kind: kind as Tin["kind"] }))}
+        />
+        <Select
+          label="Made of"
+          value={tin.material}
+          options={(["metal", "glass", "silicone", "paper"] as const).map((each) => [each, each] as const)}
+          onChange={(material) => setTin((now) => ({ ...now, material: material as Tin["material"] }))}
         />
         <ToggleGroup.Root
           type="single"

@@ -100,6 +100,7 @@ export function PreviewPanel({ preview, currency, children }: PreviewPanelProps)
           ))}
         </ul>
       )}
+      {preview.mouth.length > 0 && <p className="text-note">In the mouth: {preview.mouth.join(", ")}.</p>}
       <Contents preview={preview} />
       {preview.remarks.map((remark) => (
         <p key={remark} className="border-l-4 border-caution bg-caution-ground px-3 py-2 text-note">

@@ -57,6 +57,7 @@ export default function Twin({ store }: { store: DraftStore }) {
             {basis.sentence.slice(1)}
             <span className="font-text text-base font-normal text-soft"> than {twin.theirs}</span>
           </p>
+          {twin.mouth.length > 0 && <p>In the mouth: {twin.mouth.join(", ")}.</p>}
           <ToggleGroup.Root
             type="single"
             className="flex flex-wrap gap-1"

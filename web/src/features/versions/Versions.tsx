@@ -265,6 +265,7 @@ function Differences({ view, id }: { view: View; id: string }) {
             {query.data.figures[0]?.toUpperCase()}
             {query.data.figures.slice(1)} a piece
           </p>
+          {query.data.mouth.length > 0 && <p className="text-note">In the mouth: {query.data.mouth.join(", ")}.</p>}
           <p className="text-note text-soft">
             {kcal(query.data.was.piece.energy_kcal)} → {kcal(query.data.now.piece.energy_kcal)} kcal,{" "}
             {grams(query.data.was.piece.protein_g)} → {grams(query.data.now.piece.protein_g)} g protein
