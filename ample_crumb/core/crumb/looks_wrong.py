@@ -176,7 +176,7 @@ def _ways(
     for line_id, item, gram in (*here, *others):
         grams = _enough(composition, gram, meant_share)
         if grams is not None:
-            found.append(_repair(line_id, item, kitchen_grams(grams), setting))
+            found.append(stepwise_repair(line_id, item, kitchen_grams(grams), setting))
         if len(found) == _MOST_REPAIRS:
             break
     return found
@@ -218,7 +218,8 @@ def _enough(composition: Composition, gram: Composition, target: float) -> float
     return high if high >= 1 else None
 
 
-def _repair(line_id: str | None, item: Ingredient, grams: float, setting: RepairContext) -> StepwiseRepair:
+def stepwise_repair(line_id: str | None, item: Ingredient, grams: float, setting: RepairContext) -> StepwiseRepair:
+    """So many g of a food as a repair by halves, with what all of it changes in a piece."""
     per_g = item.per_100g_by(setting.energy).times(0.01 * grams / setting.piece_count)
 
     def words(amount: float) -> str:

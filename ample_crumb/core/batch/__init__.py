@@ -1,0 +1,1 @@
+"""The batch: what was really made, told apart from what was written."""
