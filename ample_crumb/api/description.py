@@ -21,6 +21,7 @@ EVERYWHERE: Final = {
 Responses = dict[int | str, dict[str, Any]]
 
 CONFLICT: Final[Responses] = {409: {"description": "Changed meanwhile; `current` is what is there"}}
+TOO_OFTEN: Final[Responses] = {429: {"description": "Too many in a short time"}}
 NO_ANSWER: Final[Responses] = {504: {"description": "No answer in time"}}
 
 _PROBLEM: Final = {

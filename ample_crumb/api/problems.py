@@ -19,6 +19,7 @@ from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse, Response
 from starlette.exceptions import HTTPException
 
+from ample_crumb.api.rate_limit import TooOften
 from ample_crumb.application.documents import UnknownDocument
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NoAnswer, NotHere
 from ample_crumb.core.problem import CannotUse
@@ -125,6 +126,10 @@ def _nobody_there(_: Request, __: Exception) -> Response:
     return problem(404, "Not here", "This kitchen is not here any more.")
 
 
+def _too_often(_: Request, error: Exception) -> Response:
+    return problem(429, "Too often", str(error))
+
+
 def _no_answer(_: Request, error: Exception) -> Response:
     return problem(504, "No answer", str(error))
 
@@ -180,6 +185,7 @@ def add_problems(app: FastAPI) -> None:
     app.add_exception_handler(CannotUse, _cannot_use)
     app.add_exception_handler(NotHere, _not_here)
     app.add_exception_handler(NobodyThere, _nobody_there)
+    app.add_exception_handler(TooOften, _too_often)
     app.add_exception_handler(NoAnswer, _no_answer)
     app.add_exception_handler(ChangedMeanwhile, _changed)
     app.add_exception_handler(UnknownDocument, _of_a_newer_release)

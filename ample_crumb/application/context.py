@@ -14,8 +14,9 @@ from ample_crumb.core.food.nutrients import CarbohydrateDefinition
 from ample_crumb.core.formula.alerts import Eater
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.production.bake_time import BakingConditions, Oven
+from ample_crumb.core.production.oven_learning import BakeSeen, OvenLesson, learn_ovens
 from ample_crumb.core.quantity.units import MeasureSystem
-from ample_crumb.store import feedback, kitchens, tins
+from ample_crumb.store import batches, feedback, kitchens, tins
 from ample_crumb.store.database import Connection
 from ample_crumb.store.kitchens import KitchenRow
 from ample_crumb.store.scope import Principal
@@ -25,7 +26,8 @@ from ample_crumb.store.tins import TinRow
 @dataclass(frozen=True, slots=True)
 class KitchenContext:
     """What lines are read with, how carbohydrate is counted, what a gram of each food costs, who must not get what, and
-    what it is baked in and with, and what its batches taught. `prices` are by generic slug or id of a product.
+    what it is baked in and with, and what its batches taught of doughs and of `ovens`. `prices` are by generic slug or
+    id of a product.
     `room_kcal` is what a day that was asked for has left, None without a target; `inner_versions` are those of the
     formulas that were read as foods."""
 
@@ -37,6 +39,7 @@ class KitchenContext:
     kitchen: BakingConditions
     tins: Mapping[UUID, TinRow]
     learned: Learned
+    ovens: Mapping[Oven, OvenLesson]
     reading_revision: int
     room_kcal: float | None = None
     inner_versions: Mapping[UUID, int] = field(default_factory=dict)
@@ -51,6 +54,7 @@ class Habits:
     eaters: tuple[Eater, ...]
     tins: Mapping[UUID, TinRow]
     learned: Learned
+    ovens: Mapping[Oven, OvenLesson]
 
 
 def load_context(connection: Connection, principal: Principal, day: date | None = None) -> KitchenContext:
@@ -66,6 +70,7 @@ def load_context(connection: Connection, principal: Principal, day: date | None 
         kitchen=BakingConditions(Oven(row.oven), None, row.watts, row.altitude_m),
         tins=habits.tins,
         learned=habits.learned,
+        ovens=habits.ovens,
         reading_revision=row.reading_revision,
         room_kcal=None if row.day_energy_kcal is None else row.day_energy_kcal - row.eaten_kcal,
     )
@@ -83,6 +88,9 @@ def _habits(connection: Connection, kitchen_id: UUID, row: KitchenRow) -> Habits
         eaters=tuple(Eater(name, tuple(avoids)) for name, avoids in said.eaters),
         tins={each.id: each for each in tins.listed(connection, kitchen_id)},
         learned=learn(each.batch() for each in feedback.listed(connection, kitchen_id))[0],
+        ovens=learn_ovens(
+            BakeSeen(Oven(each.oven), each.told_min, each.took_min) for each in batches.bakes(connection, kitchen_id)
+        ),
     )
     if not row.writing:
         connection.memory.put(("habits", kitchen_id), (row.habits_revision, habits))

@@ -17,7 +17,8 @@ from ample_crumb.store.scope import Principal
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class EntryRow(FiguresRow):
-    """What was eaten at a time, with the figures of that moment. `piece_count` and `formula_id` are set for a piece."""
+    """What was eaten at a time, with the figures of that moment. `piece_count` is set for a piece, and `formula_id` or
+    `batch_id` with its lot, of which it was."""
 
     id: UUID
     day: date
@@ -26,6 +27,8 @@ class EntryRow(FiguresRow):
     name: str
     text: str
     formula_id: UUID | None
+    batch_id: UUID | None
+    lot: int | None
     piece_count: float | None
     version: int
     removed: bool
@@ -107,7 +110,8 @@ def day_entries(connection: Connection, principal: Principal, day: date) -> list
     with connection.cursor(row_factory=class_row(EntryRow)) as cursor:
         return cursor.execute(
             SQL("""
-            select id, day, eaten_at, kind, name, text, formula_id, piece_count, version, false as removed, {figures}
+            select id, day, eaten_at, kind, name, text, formula_id, batch_id, lot, piece_count, version,
+                false as removed, {figures}
             from entry
             where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and day = %(day)s and removed_at is null
             order by eaten_at, id
@@ -129,7 +133,7 @@ def find_entry(connection: Connection, principal: Principal, entry_id: UUID, *, 
     with connection.cursor(row_factory=class_row(EntryRow)) as cursor:
         return cursor.execute(
             SQL("""
-            select id, day, eaten_at, kind, name, text, formula_id, piece_count, version,
+            select id, day, eaten_at, kind, name, text, formula_id, batch_id, lot, piece_count, version,
                 removed_at is not null as removed,
                 {figures}
             from entry where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
@@ -140,7 +144,7 @@ def find_entry(connection: Connection, principal: Principal, entry_id: UUID, *, 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LoggedEntry:
-    """An entry to write: what was eaten and when. `formula_id` and `piece_count` are set for pieces of a formula."""
+    """An entry to write: what was eaten and when. `formula_id` or `batch_id` and `piece_count` are set for pieces."""
 
     id: UUID
     day: date
@@ -149,6 +153,8 @@ class LoggedEntry:
     name: str
     text: str = ""
     formula_id: UUID | None = None
+    batch_id: UUID | None = None
+    lot: int | None = None
     piece_count: float | None = None
     portion: Portion
 
@@ -164,6 +170,8 @@ class LoggedEntry:
             "name": self.name,
             "text": self.text,
             "formula_id": self.formula_id,
+            "batch_id": self.batch_id,
+            "lot": self.lot,
             "piece_count": self.piece_count,
         }
 
@@ -172,10 +180,10 @@ def add_entry(connection: Connection, principal: Principal, entry: LoggedEntry) 
     """Writes an entry into its day. False when that id is there already, as after a retry."""
     added = connection.execute(
         SQL("""
-        insert into entry (id, kitchen_id, person_id, day, eaten_at, kind, name, text, formula_id, piece_count,
-            {figures})
+        insert into entry (id, kitchen_id, person_id, day, eaten_at, kind, name, text, formula_id, batch_id, lot,
+            piece_count, {figures})
         values (%(id)s, %(kitchen_id)s, %(person_id)s, %(day)s, %(eaten_at)s, %(kind)s, %(name)s, %(text)s,
-            %(formula_id)s, %(piece_count)s, {figure_values})
+            %(formula_id)s, %(batch_id)s, %(lot)s, %(piece_count)s, {figure_values})
         on conflict (kitchen_id, id) do nothing
         """).format(figures=column_list(), figure_values=value_list()),
         entry.parameters(principal),

@@ -89,10 +89,64 @@ begin
     return null;
 end
 $$;
+CREATE TABLE public.batch (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    formula_id uuid,
+    version_number integer,
+    dough_id uuid,
+    name text NOT NULL,
+    family text DEFAULT ''::text NOT NULL,
+    made_at timestamp with time zone NOT NULL,
+    zone text NOT NULL,
+    revision integer DEFAULT 1 NOT NULL,
+    document jsonb NOT NULL,
+    composition jsonb NOT NULL,
+    rules integer NOT NULL,
+    dough_g numeric NOT NULL,
+    baked_g numeric NOT NULL,
+    piece_count numeric NOT NULL,
+    planned_count numeric NOT NULL,
+    planned_energy_kcal numeric,
+    planned_protein_g numeric,
+    oven text,
+    told_min numeric,
+    took_min numeric,
+    bake_forgotten boolean DEFAULT false NOT NULL,
+    contains text[] DEFAULT '{}'::text[] NOT NULL,
+    removed_at timestamp with time zone,
+    written_at timestamp with time zone DEFAULT now() NOT NULL,
+    mass_g numeric NOT NULL,
+    energy_kcal numeric,
+    protein_g numeric,
+    fat_g numeric,
+    saturates_g numeric,
+    carbohydrate_g numeric,
+    sugars_g numeric,
+    fibre_g numeric,
+    polyols_g numeric,
+    erythritol_g numeric,
+    allulose_g numeric,
+    salt_g numeric,
+    alcohol_g numeric,
+    water_g numeric,
+    caffeine_mg numeric,
+    at_least text[] DEFAULT '{}'::text[] NOT NULL,
+    without_lines integer DEFAULT 0 NOT NULL,
+    sd jsonb DEFAULT '{}'::jsonb NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT batch_baked CHECK ((baked_g >= (0)::numeric)),
+    CONSTRAINT batch_dough CHECK ((dough_g >= (0)::numeric)),
+    CONSTRAINT batch_family_length CHECK ((length(family) <= 40)),
+    CONSTRAINT batch_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120))),
+    CONSTRAINT batch_piece_count CHECK ((piece_count > (0)::numeric)),
+    CONSTRAINT batch_revision_counts CHECK ((revision >= 1)),
+    CONSTRAINT batch_zone_length CHECK (((length(zone) >= 1) AND (length(zone) <= 64)))
+);
 CREATE TABLE public.batch_feedback (
     id uuid NOT NULL,
     kitchen_id uuid NOT NULL,
-    formula_id uuid NOT NULL,
+    formula_id uuid,
     version_number integer,
     given_at timestamp with time zone DEFAULT now() NOT NULL,
     words text NOT NULL,
@@ -100,7 +154,45 @@ CREATE TABLE public.batch_feedback (
     dials jsonb NOT NULL,
     holding_shares jsonb DEFAULT '{}'::jsonb NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    batch_id uuid,
+    CONSTRAINT batch_feedback_of_something CHECK (((formula_id IS NOT NULL) OR (batch_id IS NOT NULL))),
     CONSTRAINT batch_feedback_words_length CHECK (((length(words) >= 1) AND (length(words) <= 60)))
+);
+CREATE TABLE public.batch_lot (
+    kitchen_id uuid NOT NULL,
+    batch_id uuid NOT NULL,
+    lot integer NOT NULL,
+    pieces integer NOT NULL,
+    piece_g numeric NOT NULL,
+    share numeric NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT batch_lot_counts CHECK ((lot >= 1)),
+    CONSTRAINT batch_lot_piece CHECK ((piece_g >= (0)::numeric)),
+    CONSTRAINT batch_lot_pieces CHECK (((pieces >= 1) AND (pieces <= 1000))),
+    CONSTRAINT batch_lot_share CHECK (((share >= (0)::numeric) AND (share <= (1)::numeric)))
+);
+CREATE TABLE public.batch_photo (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    batch_id uuid NOT NULL,
+    step text DEFAULT ''::text NOT NULL,
+    words text DEFAULT ''::text NOT NULL,
+    width_px integer NOT NULL,
+    height_px integer NOT NULL,
+    jpeg bytea NOT NULL,
+    taken_at timestamp with time zone DEFAULT now() NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT batch_photo_size CHECK ((octet_length(jpeg) <= 1000000)),
+    CONSTRAINT batch_photo_step_length CHECK ((length(step) <= 300)),
+    CONSTRAINT batch_photo_words_length CHECK ((length(words) <= 80))
+);
+CREATE TABLE public.batch_revision (
+    kitchen_id uuid NOT NULL,
+    batch_id uuid NOT NULL,
+    revision integer NOT NULL,
+    written_at timestamp with time zone NOT NULL,
+    document jsonb NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL
 );
 CREATE TABLE public.correction (
     kitchen_id uuid NOT NULL,
@@ -165,11 +257,13 @@ CREATE TABLE public.entry (
     without_lines integer DEFAULT 0 NOT NULL,
     sd jsonb DEFAULT '{}'::jsonb NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    batch_id uuid,
+    lot integer,
     CONSTRAINT entry_kind CHECK ((kind = ANY (ARRAY['piece'::text, 'foods'::text]))),
     CONSTRAINT entry_mass CHECK ((mass_g >= (0)::numeric)),
     CONSTRAINT entry_name_length CHECK (((length(name) >= 1) AND (length(name) <= 300))),
     CONSTRAINT entry_piece_count CHECK (((piece_count > (0)::numeric) AND (piece_count <= (1000)::numeric))),
-    CONSTRAINT entry_piece_names_formula CHECK (((kind <> 'piece'::text) OR ((formula_id IS NOT NULL) AND (piece_count IS NOT NULL)))),
+    CONSTRAINT entry_piece_names_formula CHECK (((kind <> 'piece'::text) OR (((formula_id IS NOT NULL) OR (batch_id IS NOT NULL)) AND (piece_count IS NOT NULL)))),
     CONSTRAINT entry_text_length CHECK ((length(text) <= 1000)),
     CONSTRAINT entry_version CHECK ((version >= 1))
 );
@@ -253,6 +347,19 @@ CREATE TABLE public.formula_line (
     CONSTRAINT formula_line_id CHECK ((line_id ~ '^[0-9A-Za-z_-]{1,40}$'::text)),
     CONSTRAINT formula_line_length CHECK ((length(text) <= 1000))
 );
+CREATE TABLE public.formula_note (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    formula_id uuid NOT NULL,
+    line_id text DEFAULT ''::text NOT NULL,
+    step text DEFAULT ''::text NOT NULL,
+    text text NOT NULL,
+    written_at timestamp with time zone DEFAULT now() NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT formula_note_length CHECK (((length(text) >= 1) AND (length(text) <= 500))),
+    CONSTRAINT formula_note_line CHECK ((length(line_id) <= 40)),
+    CONSTRAINT formula_note_step_length CHECK ((length(step) <= 300))
+);
 CREATE TABLE public.formula_part (
     formula_id uuid NOT NULL,
     kitchen_id uuid NOT NULL,
@@ -297,7 +404,7 @@ CREATE TABLE public.formula_version (
     without_lines integer DEFAULT 0 NOT NULL,
     sd jsonb DEFAULT '{}'::jsonb NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
-    CONSTRAINT formula_version_kept_by CHECK ((kept_by = ANY (ARRAY['baker'::text, 'edit session'::text, 'restore'::text]))),
+    CONSTRAINT formula_version_kept_by CHECK ((kept_by = ANY (ARRAY['baker'::text, 'edit session'::text, 'restore'::text, 'bake'::text]))),
     CONSTRAINT formula_version_name_length CHECK ((length(name) <= 80)),
     CONSTRAINT formula_version_number CHECK ((number >= 1))
 );
@@ -475,6 +582,14 @@ CREATE TABLE public.tombstone (
 );
 ALTER TABLE ONLY public.batch_feedback
     ADD CONSTRAINT batch_feedback_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.batch_lot
+    ADD CONSTRAINT batch_lot_pkey PRIMARY KEY (kitchen_id, batch_id, lot);
+ALTER TABLE ONLY public.batch_photo
+    ADD CONSTRAINT batch_photo_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.batch
+    ADD CONSTRAINT batch_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.batch_revision
+    ADD CONSTRAINT batch_revision_pkey PRIMARY KEY (kitchen_id, batch_id, revision);
 ALTER TABLE ONLY public.correction
     ADD CONSTRAINT correction_pkey PRIMARY KEY (kitchen_id, phrase);
 ALTER TABLE ONLY public.day
@@ -487,6 +602,8 @@ ALTER TABLE ONLY public.formula_dependency
     ADD CONSTRAINT formula_dependency_pkey PRIMARY KEY (kitchen_id, kind, key, formula_id);
 ALTER TABLE ONLY public.formula_line
     ADD CONSTRAINT formula_line_pkey PRIMARY KEY (kitchen_id, formula_id, part_place, place);
+ALTER TABLE ONLY public.formula_note
+    ADD CONSTRAINT formula_note_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.formula_part
     ADD CONSTRAINT formula_part_pkey PRIMARY KEY (kitchen_id, formula_id, place);
 ALTER TABLE ONLY public.formula
@@ -513,8 +630,13 @@ ALTER TABLE ONLY public.tin
     ADD CONSTRAINT tin_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.tombstone
     ADD CONSTRAINT tombstone_pkey PRIMARY KEY (kitchen_id, kind, id);
+CREATE INDEX batch_by_time ON public.batch USING btree (kitchen_id, made_at DESC, id) WHERE (removed_at IS NULL);
 CREATE INDEX batch_feedback_of_kitchen ON public.batch_feedback USING btree (kitchen_id, given_at);
 CREATE INDEX batch_feedback_since ON public.batch_feedback USING btree (kitchen_id, changed_at);
+CREATE INDEX batch_of_formula ON public.batch USING btree (kitchen_id, formula_id, made_at DESC, id) WHERE (removed_at IS NULL);
+CREATE INDEX batch_photo_of ON public.batch_photo USING btree (kitchen_id, batch_id, taken_at, id);
+CREATE INDEX batch_photo_since ON public.batch_photo USING btree (kitchen_id, changed_at);
+CREATE INDEX batch_since ON public.batch USING btree (kitchen_id, changed_at);
 CREATE INDEX correction_since ON public.correction USING btree (kitchen_id, changed_at);
 CREATE INDEX day_since ON public.day USING btree (kitchen_id, changed_at);
 CREATE INDEX eater_since ON public.eater USING btree (kitchen_id, changed_at);
@@ -534,6 +656,8 @@ CREATE INDEX formula_dependency_of_formula ON public.formula_dependency USING bt
 CREATE INDEX formula_in_order ON public.formula USING btree (kitchen_id, updated_at DESC, id DESC) INCLUDE (name, archived_at);
 CREATE INDEX formula_line_food ON public.formula_line USING btree (kitchen_id, food) WHERE (food IS NOT NULL);
 CREATE INDEX formula_line_nested ON public.formula_line USING btree (kitchen_id, nested_id) WHERE (nested_id IS NOT NULL);
+CREATE INDEX formula_note_of ON public.formula_note USING btree (kitchen_id, formula_id, written_at, id);
+CREATE INDEX formula_note_since ON public.formula_note USING btree (kitchen_id, changed_at);
 CREATE INDEX formula_of_base ON public.formula USING btree (kitchen_id, base_id) WHERE (base_id IS NOT NULL);
 CREATE INDEX formula_since ON public.formula USING btree (kitchen_id, changed_at);
 CREATE INDEX formula_version_since ON public.formula_version USING btree (kitchen_id, changed_at);
@@ -547,10 +671,19 @@ CREATE INDEX product_since ON public.product USING btree (kitchen_id, changed_at
 CREATE INDEX target_since ON public.target USING btree (kitchen_id, changed_at);
 CREATE INDEX tin_since ON public.tin USING btree (kitchen_id, changed_at);
 CREATE INDEX tombstone_since ON public.tombstone USING btree (kitchen_id, changed_at);
+CREATE TRIGGER batch_bury AFTER DELETE ON public.batch FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER batch_feedback_bury AFTER DELETE ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER batch_feedback_habits AFTER INSERT OR DELETE OR UPDATE ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
 CREATE TRIGGER batch_feedback_touch BEFORE UPDATE ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER batch_feedback_unbury AFTER INSERT ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER batch_habits AFTER INSERT OR DELETE OR UPDATE ON public.batch FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
+CREATE TRIGGER batch_lot_touch BEFORE UPDATE ON public.batch_lot FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER batch_photo_bury AFTER DELETE ON public.batch_photo FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER batch_photo_touch BEFORE UPDATE ON public.batch_photo FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER batch_photo_unbury AFTER INSERT ON public.batch_photo FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER batch_revision_touch BEFORE UPDATE ON public.batch_revision FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER batch_touch BEFORE UPDATE ON public.batch FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER batch_unbury AFTER INSERT ON public.batch FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER correction_bury AFTER DELETE ON public.correction FOR EACH ROW EXECUTE FUNCTION public.bury('phrase');
 CREATE TRIGGER correction_habits AFTER INSERT OR DELETE OR UPDATE ON public.correction FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
 CREATE TRIGGER correction_touch BEFORE UPDATE ON public.correction FOR EACH ROW EXECUTE FUNCTION public.touch();
@@ -568,6 +701,9 @@ CREATE TRIGGER entry_unbury AFTER INSERT ON public.entry FOR EACH ROW EXECUTE FU
 CREATE TRIGGER formula_bury AFTER DELETE ON public.formula FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER formula_line_nest BEFORE INSERT OR UPDATE ON public.formula_line FOR EACH ROW WHEN (((new.chosen ~~ 'made-%'::text) OR (new.nested_id IS NOT NULL))) EXECUTE FUNCTION public.nest();
 CREATE TRIGGER formula_line_touch BEFORE UPDATE ON public.formula_line FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER formula_note_bury AFTER DELETE ON public.formula_note FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER formula_note_touch BEFORE UPDATE ON public.formula_note FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER formula_note_unbury AFTER INSERT ON public.formula_note FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER formula_part_touch BEFORE UPDATE ON public.formula_part FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER formula_touch BEFORE UPDATE ON public.formula FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER formula_unbury AFTER INSERT ON public.formula FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
@@ -595,9 +731,23 @@ CREATE TRIGGER tin_habits AFTER INSERT OR DELETE OR UPDATE ON public.tin FOR EAC
 CREATE TRIGGER tin_touch BEFORE UPDATE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER tin_unbury AFTER INSERT ON public.tin FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 ALTER TABLE ONLY public.batch_feedback
+    ADD CONSTRAINT batch_feedback_batch FOREIGN KEY (kitchen_id, batch_id) REFERENCES public.batch(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.batch_feedback
     ADD CONSTRAINT batch_feedback_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.batch
+    ADD CONSTRAINT batch_formula FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE SET NULL (formula_id);
+ALTER TABLE ONLY public.batch
+    ADD CONSTRAINT batch_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.batch_lot
+    ADD CONSTRAINT batch_lot_kitchen_id_batch_id_fkey FOREIGN KEY (kitchen_id, batch_id) REFERENCES public.batch(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.batch_photo
+    ADD CONSTRAINT batch_photo_kitchen_id_batch_id_fkey FOREIGN KEY (kitchen_id, batch_id) REFERENCES public.batch(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.batch_revision
+    ADD CONSTRAINT batch_revision_kitchen_id_batch_id_fkey FOREIGN KEY (kitchen_id, batch_id) REFERENCES public.batch(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.day
     ADD CONSTRAINT day_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
+ALTER TABLE ONLY public.entry
+    ADD CONSTRAINT entry_batch FOREIGN KEY (kitchen_id, batch_id) REFERENCES public.batch(kitchen_id, id);
 ALTER TABLE ONLY public.entry
     ADD CONSTRAINT entry_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id);
 ALTER TABLE ONLY public.entry
@@ -614,6 +764,8 @@ ALTER TABLE ONLY public.formula_line
     ADD CONSTRAINT formula_line_kitchen_id_formula_id_part_place_fkey FOREIGN KEY (kitchen_id, formula_id, part_place) REFERENCES public.formula_part(kitchen_id, formula_id, place) ON DELETE CASCADE;
 ALTER TABLE ONLY public.formula_line
     ADD CONSTRAINT formula_line_nested FOREIGN KEY (kitchen_id, nested_id) REFERENCES public.formula(kitchen_id, id) ON DELETE SET NULL (nested_id);
+ALTER TABLE ONLY public.formula_note
+    ADD CONSTRAINT formula_note_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.formula_part
     ADD CONSTRAINT formula_part_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.formula
@@ -642,7 +794,11 @@ ALTER TABLE ONLY public.tin
     ADD CONSTRAINT tin_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.tombstone
     ADD CONSTRAINT tombstone_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id) ON DELETE CASCADE;
+ALTER TABLE public.batch ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.batch_feedback ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.batch_lot ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.batch_photo ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.batch_revision ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.correction ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.day ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.eater ENABLE ROW LEVEL SECURITY;
@@ -650,9 +806,14 @@ ALTER TABLE public.entry ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_dependency ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_line ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.formula_note ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_part ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_version ENABLE ROW LEVEL SECURITY;
+CREATE POLICY kitchen ON public.batch USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.batch_feedback USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.batch_lot USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.batch_photo USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.batch_revision USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.correction USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.day USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.eater USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
@@ -660,6 +821,7 @@ CREATE POLICY kitchen ON public.entry USING ((kitchen_id = public.current_kitche
 CREATE POLICY kitchen ON public.formula USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_dependency USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_line USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.formula_note USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_part USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_version USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 ALTER TABLE public.kitchen ENABLE ROW LEVEL SECURITY;
@@ -680,7 +842,11 @@ ALTER TABLE public.tin ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.tombstone ENABLE ROW LEVEL SECURITY;
 REVOKE ALL ON FUNCTION public.resident(asked uuid) FROM PUBLIC;
 GRANT ALL ON FUNCTION public.resident(asked uuid) TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_feedback TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_lot TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_photo TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_revision TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.correction TO app;
 GRANT USAGE ON SEQUENCE public.cupboard_revision TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.day TO app;
@@ -689,6 +855,7 @@ GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.entry TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_dependency TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_line TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_note TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_part TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_version TO app;
 GRANT USAGE ON SEQUENCE public.habits_revision TO app;

@@ -18,7 +18,7 @@ from ample_crumb.store.database import Connection
 @dataclass(frozen=True, slots=True, kw_only=True)
 class VersionRow(FiguresRow):
     """A kept state with the figures of one of `piece_count` pieces as they were then. `kept_by` is baker, edit
-    session or restore."""
+    session, restore or bake."""
 
     id: UUID
     formula_id: UUID
@@ -56,6 +56,18 @@ def last_draft(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> di
         """
         select draft from formula_version where kitchen_id = %(kitchen_id)s and formula_id = %(formula_id)s
         order by number desc limit 1
+        """,
+        {"kitchen_id": kitchen_id, "formula_id": formula_id},
+    ).fetchone()
+    return None if row is None else row[0]
+
+
+def last_number(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> int | None:
+    """The number of the newest kept state; None where nothing is kept."""
+    row = connection.execute(
+        """
+        select max(number) from formula_version
+        where kitchen_id = %(kitchen_id)s and formula_id = %(formula_id)s
         """,
         {"kitchen_id": kitchen_id, "formula_id": formula_id},
     ).fetchone()

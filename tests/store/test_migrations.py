@@ -117,7 +117,7 @@ class Migrations(unittest.TestCase):
             with self.subTest(now):
                 # States of the cupboard are numbered anew, and who changed last is told from then on.
                 fresh = {"changed_at", "cupboard_revision", "summary_rules", "reading_revision", "habits_revision"}
-                fresh |= {"sort_name", "piece_cost", "cost_at_least", "material"}
+                fresh |= {"sort_name", "piece_cost", "cost_at_least", "material", "batch_id", "lot"}
                 fresh |= {"food", "line_id", "nested_id"} if now == "formula_line" else set()
                 bare = [{name: value for name, value in row.items() if name not in fresh} for row in after[now]]
                 self.assertCountEqual(bare, [as_written_now(now, row) for row in rows])
@@ -126,7 +126,8 @@ class Migrations(unittest.TestCase):
         self.assertEqual(len(set(ids)), len(ids))
         self.assertTrue(all(ids))
         self.assertEqual(after["tombstone"], [])
-        new = {"tombstone", "job", "formula_dependency"}
+        new = {"tombstone", "job", "formula_dependency", "batch", "batch_lot", "batch_revision", "batch_photo"}
+        new |= {"formula_note"}
         self.assertEqual(set(after), {_TABLES.get(table, table) for table in before} | new)
 
     def test_migrating_twice_does_nothing(self) -> None:

@@ -16,6 +16,7 @@ from psycopg import sql
 
 from ample_crumb import store
 from ample_crumb.application.demo.loader import load_demo
+from ample_crumb.core.batch.lots import LotShare
 from ample_crumb.core.crumb.feedback import BatchFeedback
 from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.food.label import Label, LabelBasis, Style
@@ -25,13 +26,17 @@ from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.store import eaters, kitchens, scope
+from ample_crumb.store.batches import NewBatch
 from ample_crumb.store.database import Database, app_address, migrate
 from ample_crumb.store.days import LoggedEntry
 from ample_crumb.store.eaters import EaterRow
+from ample_crumb.store.feedback import FeedbackFor
 from ample_crumb.store.formula_writes import FormulaContent, FormulaHead, StoredSummary
 from ample_crumb.store.formulas import ListOrder, Narrowed, Room
 from ample_crumb.store.jobs import Touched
 from ample_crumb.store.kitchens import Settings
+from ample_crumb.store.notes import NoteRow
+from ample_crumb.store.photos import PhotoRow
 from ample_crumb.store.prices import Price
 from ample_crumb.store.products import ProductDetails, Shelf
 from ample_crumb.store.scope import Principal
@@ -117,7 +122,8 @@ class Walls(unittest.TestCase):
                 for name, table in (
                     ("formula_id", "formula_version"), ("product_id", "product"), ("tin_id", "tin"),
                     ("eater_id", "eater"), ("entry_id", "entry"), ("feedback_id", "batch_feedback"),
-                    ("version_id", "formula_version"),
+                    ("version_id", "formula_version"), ("batch_id", "batch"), ("photo_id", "batch_photo"),
+                    ("note_id", "formula_note"),
                 )
             }  # fmt: skip
             found = connection.execute("select formula_id, number from formula_version order by id limit 1").fetchone()
@@ -158,6 +164,13 @@ class Walls(unittest.TestCase):
             "eaten_ids": [found[0]], "room": Room(2000, 0.5, 4),
             "snapshot": VersionSnapshot(id=cls.ids["version_id"], name="Taken", kept_by="baker", draft={},
                 piece=portion, piece_count=2.0),
+            "behind": None, "jpeg": b"", "given_for": FeedbackFor(found[0]),
+            "photo": PhotoRow(cls.ids["photo_id"], cls.ids["batch_id"], "", "Taken", 1, 1, NOW),
+            "note": NoteRow(cls.ids["note_id"], "", "", "Taken", NOW),
+            "new": NewBatch(id=cls.ids["batch_id"], formula_id=found[0], version_number=None, dough_id=None,
+                name="Taken", family="", made_at=NOW, zone="UTC", document={}, composition={}, rules=1, dough_g=1,
+                baked_g=1, piece_count=1, planned_count=1, planned_energy_kcal=1, planned_protein_g=1, oven=None,
+                told_min=None, took_min=None, contains=(), piece=portion, lots=(LotShare(1, 1.0, 1.0),)),
             "settings": Settings("us", "stated", "available", "dark", "EUR", "conventional", 800, 0),
         }  # fmt: skip
 

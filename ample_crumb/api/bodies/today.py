@@ -5,7 +5,7 @@ from uuid import UUID
 
 from pydantic import Field
 
-from ample_crumb.api.bodies.base import Body, Day, DayType, LineText, Moment, Number, Version
+from ample_crumb.api.bodies.base import Body, Day, DayType, LineText, Moment, Number, Version, Whole
 from ample_crumb.api.bodies.derived import Derived
 from ample_crumb.core.bounds import LEAST, STORABLE
 from ample_crumb.core.day.day_budget import Targets
@@ -58,6 +58,16 @@ class NewPieces(Body):
     formula_id: UUID
     piece_count: Annotated[Number, Field(ge=LEAST, le=100)] | None = None
     amount: Annotated[str, Field(max_length=60, pattern=STORABLE)] = ""
+
+
+class NewBatchPieces(Body):
+    """Pieces of a lot of a batch to be laid into a day."""
+
+    id: UUID
+    eaten_at: Moment
+    batch_id: UUID
+    lot: Annotated[Whole, Field(ge=1, le=1000)] = 1
+    piece_count: Annotated[Number, Field(ge=LEAST, le=100)]
 
 
 class EntryBody(Body):

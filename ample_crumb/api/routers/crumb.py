@@ -40,6 +40,13 @@ def forget_all(database: InDatabase, principal: AsPrincipal) -> LearningView:
     return crumb_queries.learning(database, principal)
 
 
+@router.delete("/learned/bakes/{batch_id}")
+def forget_bake(batch_id: UUID, database: InDatabase, principal: AsPrincipal) -> LearningView:
+    """Forgets how long one batch took."""
+    crumb_commands.forget_bake(database, principal, batch_id)
+    return crumb_queries.learning(database, principal)
+
+
 @router.delete("/learned/{feedback_id}")
 def forget_one(feedback_id: UUID, database: InDatabase, principal: AsPrincipal) -> LearningView:
     """Forgets what was said of one batch."""

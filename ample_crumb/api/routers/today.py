@@ -8,7 +8,15 @@ from fastapi import APIRouter, Query, Response
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.base import Day
-from ample_crumb.api.bodies.today import AllTargetsBody, DayTypeBody, EntryBody, FoodsBody, NewFoods, NewPieces
+from ample_crumb.api.bodies.today import (
+    AllTargetsBody,
+    DayTypeBody,
+    EntryBody,
+    FoodsBody,
+    NewBatchPieces,
+    NewFoods,
+    NewPieces,
+)
 from ample_crumb.api.description import CONFLICT
 from ample_crumb.application.today import commands as today_commands
 from ample_crumb.application.today import queries as today_queries
@@ -67,6 +75,13 @@ def log_pieces(day: Day, body: NewPieces, database: InDatabase, principal: AsPri
     amount = body.amount if body.piece_count is None else body.piece_count
     new = NewEntry(body.id, day, body.eaten_at)
     return today_commands.log_pieces(database, principal, new, body.formula_id, amount)
+
+
+@router.post("/days/{day}/batch-pieces", status_code=201)
+def log_batch_pieces(day: Day, body: NewBatchPieces, database: InDatabase, principal: AsPrincipal) -> DayView:
+    """Lays pieces of a batch into a day, with its own figures; the same id again changes nothing."""
+    new = NewEntry(body.id, day, body.eaten_at)
+    return today_commands.log_batch_pieces(database, principal, new, body.batch_id, body.lot, body.piece_count)
 
 
 @router.put("/entries/{entry_id}", responses=CONFLICT)

@@ -2,7 +2,7 @@
 
 from ample_crumb.application.context import load_context
 from ample_crumb.application.crumb.repairing import look_at_dough
-from ample_crumb.application.crumb.views import FeedbackView, LearningView, LessonView, LookView
+from ample_crumb.application.crumb.views import BakeView, FeedbackView, LearningView, LessonView, LookView
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_bench
 from ample_crumb.core.crumb.dials.judge import title_of
@@ -10,7 +10,9 @@ from ample_crumb.core.crumb.dough_state import Consistency
 from ample_crumb.core.crumb.feedback import FEEDBACK_OPTIONS, learn
 from ample_crumb.core.crumb.looks_wrong import Stage
 from ample_crumb.core.formula.families import family_of
-from ample_crumb.store import feedback
+from ample_crumb.core.production.oven_learning import OvenLesson
+from ample_crumb.store import batches, feedback
+from ample_crumb.store.batches import BakeRow
 from ample_crumb.store.database import Database
 from ample_crumb.store.feedback import FeedbackRow
 from ample_crumb.store.scope import Principal
@@ -25,7 +27,9 @@ def learning(database: Database, principal: Principal) -> LearningView:
     """What was learned, and from what."""
     with database.transaction(principal) as connection:
         rows = feedback.listed(connection, principal.kitchen_id)
-        foods = load_context(connection, principal).cupboard.ingredients
+        bakes = batches.bakes(connection, principal.kitchen_id)
+        context = load_context(connection, principal)
+    foods = context.cupboard.ingredients
     lessons = []
     for lesson in learn(row.batch() for row in rows)[1]:
         way = "more" if lesson.share > 0 else "less"
@@ -41,7 +45,19 @@ def learning(database: Database, principal: Principal) -> LearningView:
             )
         lessons.append(LessonView(sentence, lesson.share, lesson.batches))
     words = tuple(saying.words for saying in FEEDBACK_OPTIONS)
-    return LearningView(tuple(lessons), tuple(map(_said, rows)), words)
+    ovens = tuple(_oven_lesson(lesson) for lesson in context.ovens.values())
+    return LearningView(tuple(lessons), ovens, tuple(map(_said, rows)), tuple(map(_bake, bakes)), words)
+
+
+def _oven_lesson(lesson: OvenLesson) -> LessonView:
+    share = lesson.factor - 1
+    way = "longer" if share > 0 else "shorter"
+    words = f"{lesson.oven[0].upper()}{lesson.oven[1:]}: your oven takes {abs(share):.0%} {way} than the table says."
+    return LessonView(words.replace("%", " %"), share, lesson.bake_count)
+
+
+def _bake(row: BakeRow) -> BakeView:
+    return BakeView(row.id, row.name, row.made_at, row.oven, row.told_min, row.took_min)
 
 
 def _said(row: FeedbackRow) -> FeedbackView:

@@ -15,7 +15,7 @@ def repairs_of(formula: EvaluatedFormula) -> tuple[RepairView, ...]:
     if not formula.check.off:
         return ()
     context = formula.context
-    found = find_repairs(formula.dough, context.cupboard, _setting(formula), context.learned)
+    found = find_repairs(formula.dough, context.cupboard, repair_context(formula), context.learned)
     views = (_view(repair, formula) for repair in found)
     return tuple(view for view in views if view is not None)
 
@@ -23,7 +23,7 @@ def repairs_of(formula: EvaluatedFormula) -> tuple[RepairView, ...]:
 def look_at_dough(formula: EvaluatedFormula, said: Consistency, stage: Stage) -> LookView:
     """What to do about a dough that is like that. Raises CannotUse where nobody knows what it should be like."""
     context = formula.context
-    found = look_at(formula.dough, said, stage, context.cupboard, _setting(formula), context.learned)
+    found = look_at(formula.dough, said, stage, context.cupboard, repair_context(formula), context.learned)
     if found is None:
         raise CannotUse("Nobody can say what this dough should be like yet; let its lines be read first.")
     thinner = found.steps_off > 0
@@ -50,7 +50,8 @@ def _stepwise(repair: StepwiseRepair, formula: EvaluatedFormula) -> StepwiseView
     return StepwiseView(repair, part, text, line.text) if text else None
 
 
-def _setting(formula: EvaluatedFormula) -> RepairContext:
+def repair_context(formula: EvaluatedFormula) -> RepairContext:
+    """What repairs of a formula have to keep to."""
     return RepairContext(
         piece_count=formula.figures.piece_count,
         energy=formula.context.preferences.energy,

@@ -53,10 +53,10 @@ class LessonView:
 
 @dataclass(frozen=True, slots=True)
 class FeedbackView:
-    """A saying of a batch."""
+    """A saying of a batch, of no formula where it was made from a text alone."""
 
     id: UUID
-    formula_id: UUID
+    formula_id: UUID | None
     formula: str
     version_number: int | None
     given_at: datetime
@@ -64,11 +64,26 @@ class FeedbackView:
 
 
 @dataclass(frozen=True, slots=True)
+class BakeView:
+    """A bake that an oven learned from: what was made, when it was looked for by the table, and when it was done."""
+
+    id: UUID
+    name: str
+    made_at: datetime
+    oven: str
+    told_min: float
+    took_min: float
+
+
+@dataclass(frozen=True, slots=True)
 class LearningView:
-    """What a kitchen's batches taught, what was said of them, and what can be said."""
+    """What a kitchen's batches taught of doughs and of ovens, what was said of them and how long they took, and what
+    can be said."""
 
     lessons: tuple[LessonView, ...]
+    ovens: tuple[LessonView, ...]
     feedback: tuple[FeedbackView, ...]
+    bakes: tuple[BakeView, ...]
     options: tuple[str, ...]
 
 

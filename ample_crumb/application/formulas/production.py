@@ -112,9 +112,11 @@ def production_inputs(
         made_count=draft.made_count,
     )
     weighings = Weighings(draft.loss_share, draft.residue_g, draft.trimmings_g, draft.dough_g, draft.baked_g)
+    oven = draft.oven or context.kitchen.oven
     kitchen = replace(
         context.kitchen,
-        oven=draft.oven or context.kitchen.oven,
+        oven=oven,
+        oven_factor=context.ovens[oven].factor if oven in context.ovens else 1.0,
         oven_c=draft.oven_c,
         wish=draft.wish,
         covered=draft.covered,

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from uuid import UUID
 
+from ample_crumb.application.batches.showing import lot_portion
 from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.queries import find_summary
 from ample_crumb.application.formulas.summaries import FormulaSummary
@@ -13,7 +14,7 @@ from ample_crumb.application.today.views import DayView, EntryChange, EntryView
 from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.day.portion import pieces_in
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.store import days
+from ample_crumb.store import batches, days
 from ample_crumb.store.database import Database
 from ample_crumb.store.days import EntryRow, LoggedEntry
 from ample_crumb.store.scope import Principal
@@ -87,6 +88,33 @@ def log_pieces(
         return load_day(connection, principal, new.day)
 
 
+def log_batch_pieces(
+    database: Database, principal: Principal, new: NewEntry, batch_id: UUID, lot: int, count: float
+) -> DayView:
+    """Lays pieces of a batch into a day, with the batch's own figures. Raises NotHere."""
+    with database.transaction(principal) as connection:
+        batch = batches.find(connection, principal.kitchen_id, batch_id)
+        if batch is None or batch.removed:
+            raise NotHere("batch")
+        lots = {each.lot: each for each in batches.lots_of(connection, principal.kitchen_id, batch_id)}
+        if lot not in lots:
+            raise CannotAccept("/lot", "This batch has no such pieces.")
+        entry = LoggedEntry(
+            id=new.id,
+            day=new.day,
+            eaten_at=new.eaten_at,
+            kind="piece",
+            name=batch.name,
+            formula_id=batch.formula_id,
+            batch_id=batch_id,
+            lot=lot,
+            piece_count=count,
+            portion=lot_portion(batch, lots[lot]).times(count),
+        )
+        days.add_entry(connection, principal, entry)
+        return load_day(connection, principal, new.day)
+
+
 def _pieces(amount: float | str, kept: FormulaSummary) -> float:
     if isinstance(amount, float | int):
         return amount
@@ -127,6 +155,8 @@ def change_entry(
             name=name,
             text=text,
             formula_id=row.formula_id,
+            batch_id=row.batch_id,
+            lot=row.lot,
             piece_count=pieces,
             portion=portion,
         )

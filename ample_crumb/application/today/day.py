@@ -109,6 +109,7 @@ def entry_view(row: EntryRow, definition: CarbohydrateDefinition) -> EntryView:
         row.name,
         row.text,
         row.formula_id,
+        row.batch_id,
         row.piece_count,
         row.version,
         portion_view(row.portion(), definition),

@@ -12,7 +12,7 @@ from ample_crumb.core.formula.alerts import DietAlert
 
 @dataclass(frozen=True, slots=True)
 class EntryView:
-    """What was eaten, as it was when it was laid in."""
+    """What was eaten, as it was when it was laid in; `batch_id` is what pieces were of, where that is known."""
 
     id: UUID
     day: date
@@ -21,6 +21,7 @@ class EntryView:
     name: str
     text: str
     formula_id: UUID | None
+    batch_id: UUID | None
     piece_count: float | None
     version: int
     figures: FiguresView

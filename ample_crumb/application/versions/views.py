@@ -9,7 +9,8 @@ from ample_crumb.application.views import FiguresView
 
 @dataclass(frozen=True, slots=True)
 class VersionView:
-    """A kept state; the formula as it stands has number 0. `kept_by` is baker, edit session, restore or now."""
+    """A kept state; the formula as it stands has number 0. `kept_by` is baker, edit session, restore, bake
+    or now."""
 
     number: int
     name: str

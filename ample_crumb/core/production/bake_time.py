@@ -162,7 +162,8 @@ def _wishes(cell: str) -> dict[str, float]:
 class BakingConditions:
     """What bakes, and where: `oven_c` as set, None for the family's own; `watts` of a microwave; metres above the sea.
     `wish` is how it is wanted, one of the family's; `covered` with foil or a lid. `seen_min` is when it was done in
-    this very oven, None where nobody saw; `own_signs` are one's own signs of doneness, a row each."""
+    this very oven, None where nobody saw; `own_signs` are one's own signs of doneness, a row each. `oven_factor` is how
+    many times as long this oven was found to take."""
 
     oven: Oven = Oven.CONVENTIONAL
     oven_c: float | None = None
@@ -172,6 +173,7 @@ class BakingConditions:
     covered: bool = False
     seen_min: Annotated[float, Between(0.1, 1000)] | None = None
     own_signs: Annotated[str, Letters(1000)] = ""
+    oven_factor: float = 1.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -219,7 +221,9 @@ def bake_window(family: str, kitchen: BakingConditions, dough: BakedDough) -> Ba
     # What is short is baked crisp anyway.
     crisp_anyway = kitchen.wish == "crisp" and "short" in dough.conditions
     wish = by_wish("" if crisp_anyway else kitchen.wish, heat.wishes)
-    minutes, reasons = minutes * wish.factor, [*reasons, *([wish.why] if wish.why else [])]
+    oven = _as_learned(kitchen.oven_factor)
+    minutes *= wish.factor * oven.factor
+    reasons = [*reasons, *(each.why for each in (wish, oven) if each.why)]
     early, late = EARLY, LATE
     if kitchen.seen_min is not None:
         reasons = [
@@ -317,6 +321,14 @@ def _by_oven(oven: Oven) -> BakeFactor:
     if oven is Oven.TOASTER:
         return BakeFactor(TOASTER_TIME, "A small oven swings: look a little earlier.")
     return BakeFactor(1.0)
+
+
+def _as_learned(oven_factor: float) -> BakeFactor:
+    if oven_factor == 1:
+        return BakeFactor(1.0)
+    way = "longer" if oven_factor > 1 else "shorter"
+    why = f"Your oven takes {abs(oven_factor - 1):.0%} {way} than most, as your batches showed."
+    return BakeFactor(oven_factor, why)
 
 
 def _set_c(oven_c: float, oven: Oven) -> float:

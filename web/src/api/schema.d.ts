@@ -684,6 +684,254 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/batches/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description What a batch comes to as far as it is told.
+         */
+        post: operations["preview_api_v1_batches_preview_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/taste": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Taste
+         * @description What to do about a dough that tastes so.
+         */
+        post: operations["taste_api_v1_batches_taste_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/portioning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Portioning
+         * @description How to part what is in the bowl.
+         */
+        post: operations["portioning_api_v1_batches_portioning_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Batches
+         * @description All batches, the last made first.
+         */
+        get: operations["list_batches_api_v1_batches_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{batch_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Batch
+         * @description A batch as it was made.
+         */
+        get: operations["open_batch_api_v1_batches__batch_id__get"];
+        /**
+         * Record Batch
+         * @description Records a batch, or corrects it over its revision; the same again changes nothing.
+         */
+        put: operations["record_batch_api_v1_batches__batch_id__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{batch_id}/removed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Remove Batch
+         * @description Takes a batch out of the lists, or brings it back.
+         */
+        put: operations["remove_batch_api_v1_batches__batch_id__removed_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/formulas/{formula_id}/batches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Batches Of Formula
+         * @description The batches of a formula, the last made first.
+         */
+        get: operations["batches_of_formula_api_v1_formulas__formula_id__batches_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/formulas/{formula_id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * History
+         * @description What the batches of a formula tell of it.
+         */
+        get: operations["history_api_v1_formulas__formula_id__history_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/formulas/{formula_id}/notes/{note_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Note
+         * @description Writes a note at a line or a step.
+         */
+        put: operations["put_note_api_v1_formulas__formula_id__notes__note_id__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/notes/{note_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Note
+         * @description Takes a note away.
+         */
+        delete: operations["remove_note_api_v1_notes__note_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{batch_id}/photos/{photo_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Add Photo
+         * @description Keeps a photo of a batch; gives all of that batch.
+         */
+        put: operations["add_photo_api_v1_batches__batch_id__photos__photo_id__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photos/{photo_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photo
+         * @description A photo.
+         */
+        get: operations["photo_api_v1_photos__photo_id__get"];
+        put?: never;
+        post?: never;
+        /**
+         * Remove Photo
+         * @description Takes a photo away.
+         */
+        delete: operations["remove_photo_api_v1_photos__photo_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/portion": {
         parameters: {
             query?: never;
@@ -802,6 +1050,26 @@ export interface paths {
          * @description Lays pieces of a formula into a day; the same id again changes nothing.
          */
         post: operations["log_pieces_api_v1_days__day__pieces_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/days/{day}/batch-pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Log Batch Pieces
+         * @description Lays pieces of a batch into a day, with its own figures; the same id again changes nothing.
+         */
+        post: operations["log_batch_pieces_api_v1_days__day__batch_pieces_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1597,6 +1865,205 @@ export interface components {
             sentence: string;
         };
         /**
+         * BatchAverages
+         * @description What the batches of a formula came to on average, a piece, against what was planned; None without any figures.
+         */
+        BatchAverages: {
+            /** Batch Count */
+            batch_count: number;
+            /** Energy Kcal */
+            energy_kcal: number | null;
+            /** Planned Energy Kcal */
+            planned_energy_kcal: number | null;
+            /** Protein G */
+            protein_g: number | null;
+            /** Planned Protein G */
+            planned_protein_g: number | null;
+            /** Piece Count */
+            piece_count: number | null;
+            /** Planned Count */
+            planned_count: number | null;
+        };
+        /**
+         * BatchItem
+         * @description A batch in a list: figures of an average piece, what differed, how it came out.
+         */
+        BatchItem: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Family */
+            family: string;
+            /** Formula Id */
+            formula_id: string | null;
+            /** Version Number */
+            version_number: number | null;
+            /** Dough Id */
+            dough_id: string | null;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Zone */
+            zone: string;
+            /** Piece Count */
+            piece_count: number;
+            piece: components["schemas"]["FiguresView"];
+            /** Planned Energy Kcal */
+            planned_energy_kcal: number | null;
+            /** Planned Protein G */
+            planned_protein_g: number | null;
+            /** Difference */
+            difference: string[];
+            /** Words */
+            words: string[];
+            /** Note */
+            note: string;
+            /** Took Min */
+            took_min: number | null;
+        };
+        /**
+         * BatchPage
+         * @description Some batches, the last made first; `next` is what the page behind them is asked for after, empty for none.
+         */
+        BatchPage: {
+            /** Items */
+            items: components["schemas"]["BatchItem"][];
+            /** Next */
+            next: string;
+        };
+        /**
+         * BatchPreview
+         * @description A batch as it stands while it is told. `planned` and `piece` are a piece as written and as made; `lots` are empty
+         *     while `problems` say why. `windows` are by size, the first done first, where there are several sizes. `made` is the
+         *     formula with what really went in.
+         */
+        BatchPreview: {
+            /** Name */
+            name: string;
+            /** Deviations */
+            deviations: components["schemas"]["DeviationView"][];
+            planned: components["schemas"]["FiguresView"];
+            /** Planned Count */
+            planned_count: number;
+            piece: components["schemas"]["FiguresView"];
+            /** Piece Count */
+            piece_count: number;
+            /** Lots */
+            lots: components["schemas"]["LotView"][];
+            /** Difference */
+            difference: string[];
+            /** Dough G */
+            dough_g: number;
+            /** Baked G */
+            baked_g: number;
+            /** Baked Sd G */
+            baked_sd_g: number;
+            check: components["schemas"]["CrumbCheck"];
+            /** Hazards */
+            hazards: components["schemas"]["Hazard"][];
+            bake_window: components["schemas"]["BakeWindow"] | null;
+            /** Windows */
+            windows: components["schemas"]["LotWindow"][];
+            tray_loads: components["schemas"]["TrayLoads"] | null;
+            /** Start Lines */
+            start_lines: components["schemas"]["StartLine"][];
+            licked: components["schemas"]["Licked"] | null;
+            /** Problems */
+            problems: string[];
+            /** Parts Named */
+            parts_named: string[];
+            made: components["schemas"]["Draft"];
+        };
+        /**
+         * BatchRecord
+         * @description What was told of a batch: `said` went otherwise than written; the pieces that came out in `lots`,
+         *     `broken_count` of them broken; what was weighed, the baked without what comes on it later; of the dough
+         *     `dough_share` became this, as `family` where that is another than written. `oven_c` is the heat as set, `took_min`
+         *     when it was done. `signs` are what was seen then, `words` how it came out, of those that are offered.
+         */
+        BatchRecord: {
+            /**
+             * Said
+             * @default []
+             */
+            said: components["schemas"]["Said"][];
+            /**
+             * Lots
+             * @default []
+             */
+            lots: components["schemas"]["Lot"][];
+            /**
+             * Broken Count
+             * @default 0
+             */
+            broken_count: number;
+            /** Dough G */
+            dough_g?: number | null;
+            /** Baked G */
+            baked_g?: number | null;
+            /**
+             * Dough Share
+             * @default 1
+             */
+            dough_share: number;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            oven?: components["schemas"]["Oven"] | null;
+            /** Oven C */
+            oven_c?: number | null;
+            /** Took Min */
+            took_min?: number | null;
+            /**
+             * Signs
+             * @default
+             */
+            signs: string;
+            /**
+             * Words
+             * @default []
+             */
+            words: string[];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * BatchView
+         * @description A batch as it was made. `revision` counts its corrections; `lines` are as made, by part.
+         */
+        BatchView: {
+            item: components["schemas"]["BatchItem"];
+            /** Revision */
+            revision: number;
+            /** Removed */
+            removed: boolean;
+            record: components["schemas"]["BatchRecord"];
+            /** Planned Count */
+            planned_count: number;
+            /** Lots */
+            lots: components["schemas"]["LotView"][];
+            made: components["schemas"]["Draft"];
+            /** Dough G */
+            dough_g: number;
+            /** Baked G */
+            baked_g: number;
+            /** Photos */
+            photos: components["schemas"]["PhotoView"][];
+            /** Archived */
+            archived: boolean;
+        };
+        /**
          * BenchBody
          * @description What is on the Bench, and the day it should fit into.
          */
@@ -2026,6 +2493,21 @@ export interface components {
             next: string;
         };
         /**
+         * CutGrid
+         * @description A slab cut in `row_count` by `column_count` pieces, each `length_cm` by `width_cm`, with what one brings.
+         */
+        CutGrid: {
+            /** Row Count */
+            row_count: number;
+            /** Column Count */
+            column_count: number;
+            /** Length Cm */
+            length_cm: number;
+            /** Width Cm */
+            width_cm: number;
+            piece: components["schemas"]["PortionPlan"];
+        };
+        /**
          * DayBudgetView
          * @description What is in the tin, and the room left. `room_kcal` is negative when the day is over.
          */
@@ -2138,6 +2620,36 @@ export interface components {
             used_share?: number | null;
             /** Weighed G */
             weighed_g?: number | null;
+        };
+        /**
+         * DeviationKind
+         * @description In which way a batch was not what was written.
+         * @enum {string}
+         */
+        DeviationKind: "added" | "less" | "used" | "replaced" | "chosen" | "left out" | "left over" | "in the bowl" | "stuck" | "sprayed" | "fried";
+        /**
+         * DeviationView
+         * @description What was said, and what it was understood as; by how much a piece changes by it. `problem` says why it was
+         *     not.
+         */
+        DeviationView: {
+            /** Id */
+            id: string;
+            /** Text */
+            text: string;
+            kind: components["schemas"]["DeviationKind"] | null;
+            /** Words */
+            words: string;
+            /** Problem */
+            problem: string;
+            /** Line Id */
+            line_id: string | null;
+            /** Mass G */
+            mass_g: number;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Protein G */
+            protein_g: number;
         };
         /**
          * Dial
@@ -2256,6 +2768,30 @@ export interface components {
             production?: components["schemas"]["ProductionSettings"];
         };
         /**
+         * DraftBody
+         * @description A formula as it is on the Bench.
+         */
+        DraftBody: {
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /** Pieces */
+            pieces: number;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
+            /** Name */
+            name: string;
+        };
+        /**
          * EaterBody
          * @description Somebody, and what must be kept from them.
          */
@@ -2335,7 +2871,7 @@ export interface components {
         };
         /**
          * EntryView
-         * @description What was eaten, as it was when it was laid in.
+         * @description What was eaten, as it was when it was laid in; `batch_id` is what pieces were of, where that is known.
          */
         EntryView: {
             /**
@@ -2361,6 +2897,8 @@ export interface components {
             text: string;
             /** Formula Id */
             formula_id: string | null;
+            /** Batch Id */
+            batch_id: string | null;
             /** Piece Count */
             piece_count: number | null;
             /** Version */
@@ -2481,7 +3019,7 @@ export interface components {
         };
         /**
          * FeedbackView
-         * @description A saying of a batch.
+         * @description A saying of a batch, of no formula where it was made from a text alone.
          */
         FeedbackView: {
             /**
@@ -2489,11 +3027,8 @@ export interface components {
              * Format: uuid
              */
             id: string;
-            /**
-             * Formula Id
-             * Format: uuid
-             */
-            formula_id: string;
+            /** Formula Id */
+            formula_id: string | null;
             /** Formula */
             formula: string;
             /** Version Number */
@@ -2879,6 +3414,22 @@ export interface components {
             lines: string[];
         };
         /**
+         * HistoryView
+         * @description What the batches of a formula tell: averages against the plan, what they propose to it, what was said of the
+         *     last, notes, and the photos at its steps.
+         */
+        HistoryView: {
+            averages: components["schemas"]["BatchAverages"];
+            /** Proposals */
+            proposals: components["schemas"]["Proposal"][];
+            /** Last Said */
+            last_said: string[];
+            /** Notes */
+            notes: components["schemas"]["NoteView"][];
+            /** Photos */
+            photos: components["schemas"]["PhotoView"][];
+        };
+        /**
          * HoldBody
          * @description What a line may become.
          */
@@ -3115,6 +3666,25 @@ export interface components {
             share: number;
         };
         /**
+         * Layering
+         * @description A batter parted into `layer_count` layers by weight: `layer_g` of it each, `height_cm` high in its tin and
+         *     `risen_cm` baked. Of what is put on, `frosting_g` go on each of the `frosted_count` places.
+         */
+        Layering: {
+            /** Layer Count */
+            layer_count: number;
+            /** Layer G */
+            layer_g: number;
+            /** Height Cm */
+            height_cm: number;
+            /** Risen Cm */
+            risen_cm: number;
+            /** Frosted Count */
+            frosted_count: number;
+            /** Frosting G */
+            frosting_g: number;
+        };
+        /**
          * Layers
          * @description Shares of a food's energy, each from 0 to 1, together 1 unless the food has no energy: what a slab is drawn of.
          *
@@ -3155,6 +3725,17 @@ export interface components {
             moved_share: number;
             /** Batches */
             batches: number;
+        };
+        /**
+         * Licked
+         * @description Dough that was eaten from the bowl: how much, what it brings, and the caution where it is raw.
+         */
+        Licked: {
+            /** Mass G */
+            mass_g: number;
+            figures: components["schemas"]["FiguresView"];
+            /** Caution */
+            caution: string;
         };
         /**
          * Line
@@ -3379,6 +3960,53 @@ export interface components {
             teaches: string;
         };
         /**
+         * Lot
+         * @description So many pieces of one weight; None where nobody weighed them, and what is left is shared among those.
+         */
+        Lot: {
+            /** Piece Count */
+            piece_count: number;
+            /** Piece G */
+            piece_g?: number | null;
+        };
+        /**
+         * LotBody
+         * @description Pieces of one weight.
+         */
+        LotBody: {
+            /** Piece Count */
+            piece_count: number;
+            /** Piece G */
+            piece_g?: number | null;
+        };
+        /**
+         * LotView
+         * @description Pieces of one weight, and what one of them brings.
+         */
+        LotView: {
+            /** Lot */
+            lot: number;
+            /** Piece Count */
+            piece_count: number;
+            /** Piece G */
+            piece_g: number;
+            figures: components["schemas"]["FiguresView"];
+        };
+        /**
+         * LotWindow
+         * @description When to look at pieces of one size.
+         */
+        LotWindow: {
+            /** Piece Count */
+            piece_count: number;
+            /** Piece G */
+            piece_g: number;
+            /** From Min */
+            from_min: number;
+            /** Until Min */
+            until_min: number;
+        };
+        /**
          * Material
          * @description What a tin is made of, as far as heat minds.
          * @enum {string}
@@ -3452,6 +4080,59 @@ export interface components {
             /** Mixed At */
             mixed_at: number | null;
             state: components["schemas"]["DoughState"] | null;
+        };
+        /**
+         * NewBatchBody
+         * @description A batch to be kept, or to be corrected over its `revision`; 0 for a new one.
+         */
+        NewBatchBody: {
+            plan: components["schemas"]["PlanBody"];
+            record?: components["schemas"]["RecordBody"];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /**
+             * Zone
+             * @default UTC
+             */
+            zone: string;
+            /**
+             * Revision
+             * @default 0
+             */
+            revision: number;
+            /** Dough Id */
+            dough_id?: string | null;
+        };
+        /**
+         * NewBatchPieces
+         * @description Pieces of a lot of a batch to be laid into a day.
+         */
+        NewBatchPieces: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Eaten At
+             * Format: date-time
+             */
+            eaten_at: string;
+            /**
+             * Batch Id
+             * Format: uuid
+             */
+            batch_id: string;
+            /**
+             * Lot
+             * @default 1
+             */
+            lot: number;
+            /** Piece Count */
+            piece_count: number;
         };
         /**
          * NewFoods
@@ -3574,6 +4255,46 @@ export interface components {
              * Format: uuid
              */
             id: string;
+        };
+        /**
+         * NoteBody
+         * @description A note at a line, at a step, or of the whole.
+         */
+        NoteBody: {
+            /** Text */
+            text: string;
+            /**
+             * Line Id
+             * @default
+             */
+            line_id: string;
+            /**
+             * Step
+             * @default
+             */
+            step: string;
+        };
+        /**
+         * NoteView
+         * @description A note at a line, at a step, or of the whole formula.
+         */
+        NoteView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Line Id */
+            line_id: string;
+            /** Step */
+            step: string;
+            /** Text */
+            text: string;
+            /**
+             * Written At
+             * Format: date-time
+             */
+            written_at: string;
         };
         /**
          * NudgeBody
@@ -3873,6 +4594,35 @@ export interface components {
             recipes: components["schemas"]["Pasted"][];
         };
         /**
+         * PhotoView
+         * @description A photo, by the address that it is at.
+         */
+        PhotoView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Batch Id
+             * Format: uuid
+             */
+            batch_id: string;
+            /** Step */
+            step: string;
+            /** Words */
+            words: string;
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+        };
+        /**
          * PieceSize
          * @description A piece as it is cut, in cm: `length_cm` and `width_cm` of its top, or radius and arc of a `wedge`.
          */
@@ -3885,6 +4635,22 @@ export interface components {
             height_cm: number;
             /** Wedge */
             wedge: boolean;
+        };
+        /**
+         * PlanBody
+         * @description What a batch is made from: a formula as it stands, or as it was kept under `number`; another batch; a draft.
+         */
+        PlanBody: {
+            /** Formula Id */
+            formula_id?: string | null;
+            /**
+             * Number
+             * @default 0
+             */
+            number: number;
+            /** Batch Id */
+            batch_id?: string | null;
+            draft?: components["schemas"]["DraftBody"] | null;
         };
         /**
          * PointBody
@@ -3918,7 +4684,7 @@ export interface components {
              */
             day: string;
             /** Wishes */
-            wishes: components["schemas"]["WishBody"][];
+            wishes: components["schemas"]["ample_crumb__api__bodies__reformulate__WishBody"][];
             /** Holds */
             holds?: components["schemas"]["HoldBody"][];
             /** Allowed */
@@ -3968,11 +4734,76 @@ export interface components {
             piece_count: number;
         };
         /**
+         * PortionBody
+         * @description How the dough of a batch is to be parted.
+         */
+        PortionBody: {
+            plan: components["schemas"]["PlanBody"];
+            record?: components["schemas"]["RecordBody"];
+            wish: components["schemas"]["ample_crumb__api__bodies__batches__WishBody"];
+            /** Weights G */
+            weights_g?: number[];
+            /**
+             * Layers
+             * @default 0
+             */
+            layers: number;
+        };
+        /**
          * PortionBy
          * @description What a piece is measured by.
          * @enum {string}
          */
         PortionBy: "count" | "dough" | "baked" | "scoop" | "cuts";
+        /**
+         * PortionPlan
+         * @description So many pieces of so much dough each, with what one brings; `rest_g` of dough stays over.
+         */
+        PortionPlan: {
+            /** Piece Count */
+            piece_count: number;
+            /** Piece Dough G */
+            piece_dough_g: number;
+            /** Piece G */
+            piece_g: number;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Protein G */
+            protein_g: number;
+            /** Rest G */
+            rest_g: number;
+        };
+        /**
+         * PortionView
+         * @description Portioning at the bowl: what runs and what is wished, when to look at pieces of that size, ways to cut, and
+         *     layers; what cannot be is None, and `problems` say why.
+         */
+        PortionView: {
+            portioned: components["schemas"]["Portioned"] | null;
+            /** Windows */
+            windows: components["schemas"]["LotWindow"][];
+            tray_loads: components["schemas"]["TrayLoads"] | null;
+            /** Grids */
+            grids: components["schemas"]["CutGrid"][];
+            layering: components["schemas"]["Layering"] | null;
+            /** Problems */
+            problems: string[];
+        };
+        /**
+         * Portioned
+         * @description The pieces as they run, None while none was weighed, and as they are wished; the disher that comes nearest to the
+         *     wish, its number and what it holds. `sentence` says it.
+         */
+        Portioned: {
+            running: components["schemas"]["PortionPlan"] | null;
+            wished: components["schemas"]["PortionPlan"];
+            /** Disher */
+            disher: number;
+            /** Disher G */
+            disher_g: number;
+            /** Sentence */
+            sentence: string;
+        };
         /**
          * Preview
          * @description What a change would make of the Bench: its parts then, both halves, and sentences on what could not move along.
@@ -4289,6 +5120,32 @@ export interface components {
             problems: string[];
         };
         /**
+         * Proposal
+         * @description A change of a formula: its line, which `was` another, becomes `text`; a new line in part `part` where `line_id`
+         *     is None, no line where `text` is empty. `words` say why, `batch_count` of how many batches.
+         */
+        Proposal: {
+            kind: components["schemas"]["ProposalKind"];
+            /** Line Id */
+            line_id: string | null;
+            /** Part */
+            part: number;
+            /** Was */
+            was: string;
+            /** Text */
+            text: string;
+            /** Words */
+            words: string;
+            /** Batch Count */
+            batch_count: number;
+        };
+        /**
+         * ProposalKind
+         * @description What is proposed to a formula.
+         * @enum {string}
+         */
+        ProposalKind: "amount" | "food" | "add" | "leave out";
+        /**
          * ProteinQuality
          * @description Protein of a piece weighed by quality [g], its sources, the most first, and the protein of foods whose score is
          *     not known, which counts as none: `counts_g` is a lower limit then.
@@ -4386,6 +5243,52 @@ export interface components {
             problems: string[];
         };
         /**
+         * RecordBody
+         * @description What was told of a batch.
+         */
+        RecordBody: {
+            /** Said */
+            said?: components["schemas"]["SaidBody"][];
+            /** Lots */
+            lots?: components["schemas"]["LotBody"][];
+            /**
+             * Broken Count
+             * @default 0
+             */
+            broken_count: number;
+            /** Dough G */
+            dough_g?: number | null;
+            /** Baked G */
+            baked_g?: number | null;
+            /**
+             * Dough Share
+             * @default 1
+             */
+            dough_share: number;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            oven?: components["schemas"]["Oven"] | null;
+            /** Oven C */
+            oven_c?: number | null;
+            /** Took Min */
+            took_min?: number | null;
+            /**
+             * Signs
+             * @default
+             */
+            signs: string;
+            /** Words */
+            words?: string[];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
          * ReformulateBody
          * @description What is on the Bench, and what a piece of it shall be.
          */
@@ -4417,7 +5320,7 @@ export interface components {
              */
             day: string;
             /** Wishes */
-            wishes: components["schemas"]["WishBody"][];
+            wishes: components["schemas"]["ample_crumb__api__bodies__reformulate__WishBody"][];
             /** Holds */
             holds?: components["schemas"]["HoldBody"][];
             /** Allowed */
@@ -4488,6 +5391,14 @@ export interface components {
          * @enum {string}
          */
         Remedy: "nothing" | "mix on" | "wait" | "chill" | "add";
+        /**
+         * RemovedBody
+         * @description Whether it is taken out.
+         */
+        RemovedBody: {
+            /** Removed */
+            removed: boolean;
+        };
         /**
          * Repair
          * @description A change that brings `dial` back: `change_g` more, less where negative, of the line `line_id`, or of a new line
@@ -4561,6 +5472,37 @@ export interface components {
             mine: components["schemas"]["TwinLine"][];
             /** Theirs */
             theirs: components["schemas"]["TwinLine"][];
+        };
+        /**
+         * Said
+         * @description What the baker said went otherwise, in their own words, under an id that the browser made. `apart` is said of one
+         *     of the things that a dough was parted into, and not of the dough.
+         */
+        Said: {
+            /** Id */
+            id: string;
+            /** Text */
+            text: string;
+            /**
+             * Apart
+             * @default false
+             */
+            apart: boolean;
+        };
+        /**
+         * SaidBody
+         * @description What was said went otherwise.
+         */
+        SaidBody: {
+            /** Id */
+            id: string;
+            /** Text */
+            text: string;
+            /**
+             * Apart
+             * @default false
+             */
+            apart: boolean;
         };
         /**
          * SavedFormula
@@ -4823,6 +5765,20 @@ export interface components {
          * @enum {string}
          */
         Stage: "just mixed" | "rested" | "rested and chilled";
+        /**
+         * StartLine
+         * @description A line that says how much of it to start with.
+         */
+        StartLine: {
+            /** Line Id */
+            line_id: string;
+            /** Text */
+            text: string;
+            /** Name */
+            name: string;
+            /** Starts With */
+            starts_with: string;
+        };
         /**
          * StatedComparison
          * @description All stated figures, and a sentence on why the energy differs; empty where it does not, or is not stated.
@@ -5281,6 +6237,40 @@ export interface components {
             carbohydrate_g?: number | null;
         };
         /**
+         * Taste
+         * @description What is said of how a dough tastes.
+         * @enum {string}
+         */
+        Taste: "not sweet enough" | "flat" | "tastes of powder" | "tastes of the bean" | "bitter";
+        /**
+         * TasteBody
+         * @description How the dough of a batch tastes.
+         */
+        TasteBody: {
+            plan: components["schemas"]["PlanBody"];
+            record?: components["schemas"]["RecordBody"];
+            said: components["schemas"]["Taste"];
+        };
+        /**
+         * TasteRepair
+         * @description A correction by halves, and how to go about it.
+         */
+        TasteRepair: {
+            repair: components["schemas"]["StepwiseRepair"];
+            /** Note */
+            note: string;
+        };
+        /**
+         * TasteView
+         * @description What to do about a dough that tastes so, and why it is not to be tasted raw.
+         */
+        TasteView: {
+            /** Caution */
+            caution: string;
+            /** Ways */
+            ways: components["schemas"]["TasteRepair"][];
+        };
+        /**
          * TextBody
          * @description A text to look through.
          */
@@ -5403,6 +6393,14 @@ export interface components {
         ToBakeBody: {
             /** Number */
             number: number;
+        };
+        /**
+         * ToldBody
+         * @description A batch as it stands while it is told.
+         */
+        ToldBody: {
+            plan: components["schemas"]["PlanBody"];
+            record?: components["schemas"]["RecordBody"];
         };
         /**
          * TrayLoads
@@ -5621,7 +6619,8 @@ export interface components {
         };
         /**
          * VersionView
-         * @description A kept state; the formula as it stands has number 0. `kept_by` is baker, edit session, restore or now.
+         * @description A kept state; the formula as it stands has number 0. `kept_by` is baker, edit session, restore, bake
+         *     or now.
          */
         VersionView: {
             /** Number */
@@ -5676,34 +6675,6 @@ export interface components {
          */
         WeightBasis: "weighed" | "measured" | "counted" | "pack" | "rough";
         /**
-         * WishBody
-         * @description A wish: at most or at least so much of a figure, or a claim by whose rules.
-         */
-        WishBody: {
-            /** Name */
-            name: string;
-            /**
-             * Value
-             * @default 0
-             */
-            value: number;
-            /**
-             * At Least
-             * @default false
-             */
-            at_least: boolean;
-            /**
-             * Per 100G
-             * @default false
-             */
-            per_100g: boolean;
-            /**
-             * Claim Of
-             * @default
-             */
-            claim_of: string;
-        };
-        /**
          * WishFigure
          * @description A figure that can be wished for, in words and its unit, and whether one mostly wants at least so much of it.
          */
@@ -5732,6 +6703,12 @@ export interface components {
             /** High */
             high: number;
         };
+        /**
+         * WishedBy
+         * @description What a piece is wished by.
+         * @enum {string}
+         */
+        WishedBy: "count" | "grams" | "kcal";
         /**
          * WordAnswer
          * @description A word, what becomes of it, why, in a sentence, and a sentence that is true instead, empty where it holds.
@@ -5771,6 +6748,43 @@ export interface components {
              * @default false
              */
             covered: boolean;
+        };
+        /**
+         * WishBody
+         * @description What a piece is wished by.
+         */
+        ample_crumb__api__bodies__batches__WishBody: {
+            by: components["schemas"]["WishedBy"];
+            /** Amount Count */
+            amount_count: number;
+        };
+        /**
+         * WishBody
+         * @description A wish: at most or at least so much of a figure, or a claim by whose rules.
+         */
+        ample_crumb__api__bodies__reformulate__WishBody: {
+            /** Name */
+            name: string;
+            /**
+             * Value
+             * @default 0
+             */
+            value: number;
+            /**
+             * At Least
+             * @default false
+             */
+            at_least: boolean;
+            /**
+             * Per 100G
+             * @default false
+             */
+            per_100g: boolean;
+            /**
+             * Claim Of
+             * @default
+             */
+            claim_of: string;
         };
         /**
          * Problem
@@ -9168,6 +10182,1252 @@ export interface operations {
             };
         };
     };
+    preview_api_v1_batches_preview_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToldBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchPreview"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    taste_api_v1_batches_taste_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TasteBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TasteView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    portioning_api_v1_batches_portioning_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PortionBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PortionView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_batches_api_v1_batches_get: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchPage"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_batch_api_v1_batches__batch_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    record_batch_api_v1_batches__batch_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBatchBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile; `current` is what is there */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_batch_api_v1_batches__batch_id__removed_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemovedBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    batches_of_formula_api_v1_formulas__formula_id__batches_get: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path: {
+                formula_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchPage"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    history_api_v1_formulas__formula_id__history_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_note_api_v1_formulas__formula_id__notes__note_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+                note_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoteView"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_note_api_v1_notes__note_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                note_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_photo_api_v1_batches__batch_id__photos__photo_id__put: {
+        parameters: {
+            query?: {
+                step?: string;
+                words?: string;
+            };
+            header?: never;
+            path: {
+                batch_id: string;
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/jpeg": string;
+                "image/png": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoView"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too many in a short time */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    photo_api_v1_photos__photo_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The photo */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_photo_api_v1_photos__photo_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     read_portion_api_v1_portion_get: {
         parameters: {
             query: {
@@ -9714,6 +11974,96 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["NewPieces"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    log_batch_pieces_api_v1_days__day__batch_pieces_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBatchPieces"];
             };
         };
         responses: {

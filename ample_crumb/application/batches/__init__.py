@@ -1,0 +1,1 @@
+"""Batches: what was really made, kept as facts."""

@@ -1,0 +1,173 @@
+"""A batch worked out: its plan, what was told of it, and the formula as it was made."""
+
+from collections.abc import Mapping
+from dataclasses import asdict, dataclass, replace
+from functools import cached_property
+from typing import Any, Final
+
+from ample_crumb.application.context import KitchenContext
+from ample_crumb.application.formulas.evaluated import EvaluatedFormula, evaluated_draft
+from ample_crumb.application.problems import CannotAccept
+from ample_crumb.core.batch.deviation import AsMade, Deviation
+from ample_crumb.core.batch.following import BatchReading, follow
+from ample_crumb.core.batch.lots import LotShare, lot_shares
+from ample_crumb.core.batch.made_lines import made_lines
+from ample_crumb.core.batch.parting import parted
+from ample_crumb.core.batch.record import BatchRecord, MadeLine
+from ample_crumb.core.batch.telling import Outcome, differences
+from ample_crumb.core.crumb.composition import Composition
+from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.production.draft import Draft, ProductionSettings
+
+
+@dataclass(frozen=True)
+class MadeBatch:
+    """A batch: its `plan` and that worked out, what was told of it, what each saying was understood as, and the formula
+    `made` with all of that. `apart` is what its lines were before the dough was parted."""
+
+    planned: EvaluatedFormula
+    record: BatchRecord
+    as_made: AsMade
+    deviations: tuple[Deviation, ...]
+    made: EvaluatedFormula
+
+    @cached_property
+    def lots(self) -> tuple[LotShare, ...]:
+        """The pieces that came out. Raises CannotUse for pieces that cannot be."""
+        out = self.made.made
+        return lot_shares(self.record.lots, out.bake_yield.dough_g, out.bake_yield.batch.mass_g, out.portions.count)
+
+    @property
+    def piece_count(self) -> float:
+        """How many pieces came out."""
+        return self.made.made.portions.count
+
+    @property
+    def piece(self) -> Portion:
+        """One of pieces alike."""
+        return self.made.kept_piece
+
+    def of_lot(self, share: float) -> Portion:
+        """A piece that is so great a share of the batch."""
+        return self.piece.times(share * self.piece_count)
+
+    @cached_property
+    def lines(self) -> tuple[MadeLine, ...]:
+        """Its lines beside those of the plan; of a dough that was parted, as the whole dough was."""
+        context = self.made.context
+        reading = BatchReading(context.cupboard, context.preferences, self.made.draft.family)
+        whole, _ = _of_the_dough(self.planned.draft, self.record, reading)
+        return made_lines(self.planned.draft.parts, whole.parts, reading)
+
+    @cached_property
+    def difference(self) -> tuple[str, ...]:
+        """What differed from what was written, a sentence each."""
+        window = self.made.made.bake_window
+        return differences(
+            self.deviations,
+            Outcome(
+                planned_count=self.planned.made.portions.count,
+                piece_count=self.piece_count,
+                broken_count=self.record.broken_count,
+                took_min=self.record.took_min,
+                window=(window.from_min, window.until_min) if window else None,
+                dough_share=self.record.dough_share,
+            ),
+        )
+
+    @property
+    def told_min(self) -> float | None:
+        """The middle of its window by the table, without what was learned; None where there is none, or where it was
+        seen in this oven before."""
+        window, settings = self.made.made.bake_window, self.made.draft.production
+        if window is None or settings.seen_min is not None:
+            return None
+        lesson = self.made.context.ovens.get(window.oven)
+        return (window.from_min + window.until_min) / 2 / (lesson.factor if lesson else 1.0)
+
+
+def made_batch(plan: Draft, record: BatchRecord, context: KitchenContext) -> MadeBatch:
+    """A batch worked out. Never raises for what was said; raises CannotUse for what `evaluate` cannot use."""
+    planned = evaluated_draft(plan, context)
+    family = record.family or plan.family
+    reading = BatchReading(context.cupboard, context.preferences, family)
+    whole, deviations = _of_the_dough(plan, record, reading)
+    apart = _share_of(whole, record.dough_share, reading)
+    as_made, more = follow(apart, [each for each in record.said if each.apart], reading)
+    draft = replace(
+        plan,
+        parts=as_made.parts,
+        family=family,
+        pieces=_planned_pieces(plan, record),
+        production=_production(planned, record, as_made),
+    )
+    return MadeBatch(planned, record, as_made, (*deviations, *more), evaluated_draft(draft, context))
+
+
+def _of_the_dough(plan: Draft, record: BatchRecord, reading: BatchReading) -> tuple[AsMade, tuple[Deviation, ...]]:
+    """The whole dough with what was said of it."""
+    start = AsMade(plan.parts, residue_g=plan.production.residue_g, stuck_g=plan.production.trimmings_g)
+    return follow(start, [each for each in record.said if not each.apart], reading)
+
+
+def _share_of(whole: AsMade, share: float, reading: BatchReading) -> AsMade:
+    if share >= 1:
+        return whole
+    return AsMade(
+        parted(whole.parts, share, reading), whole.residue_g * share, whole.licked_g * share, whole.stuck_g * share
+    )
+
+
+def _planned_pieces(plan: Draft, record: BatchRecord) -> int:
+    return max(1, round(plan.pieces * record.dough_share))
+
+
+def _production(planned: EvaluatedFormula, record: BatchRecord, as_made: AsMade) -> ProductionSettings:
+    """How it was made. What its formula once weighed is of another batch: its loss alone still tells."""
+    settings = planned.draft.production
+    count = sum(lot.piece_count for lot in record.lots)
+    weighed = settings.dough_g is not None or settings.baked_g is not None
+    return replace(
+        settings,
+        small_count=0,
+        small_g=0.0,
+        made_count=float(count) if count else settings.made_count,
+        loss_share=planned.made.bake_yield.loss_share if weighed else settings.loss_share,
+        residue_g=as_made.residue_g,
+        trimmings_g=as_made.stuck_g,
+        dough_g=record.dough_g,
+        baked_g=record.baked_g,
+        oven=record.oven or settings.oven,
+        oven_c=record.oven_c or settings.oven_c,
+        # Another kind is baked in something else.
+        tins=() if record.family and record.family != planned.draft.family else settings.tins,
+    )
+
+
+def checked_batch(batch: MadeBatch) -> MadeBatch:
+    """The batch, fit to be kept. Raises CannotAccept at the field that cannot be."""
+    for place, deviation in enumerate(batch.deviations):
+        if deviation.problem:
+            raise CannotAccept(f"/record/said/{place}/text", deviation.problem)
+    if batch.made.figures.batch.mass_g <= 0:
+        raise CannotAccept("/plan", "No line of it could be read yet, so nothing was made.")
+    try:
+        lots = batch.lots
+    except CannotUse as cannot:
+        raise CannotAccept("/record/lots", str(cannot)) from cannot
+    if batch.record.broken_count > sum(lot.piece_count for lot in lots):
+        raise CannotAccept("/record/broken_count", "More pieces broke than came out.")
+    problems = batch.made.made.problems
+    if problems:
+        raise CannotAccept("/record/baked_g", problems[0])
+    return batch
+
+
+_NO_FOODS: Final = "unknown"
+
+
+def composition_stored(batch: MadeBatch) -> Mapping[str, Any]:
+    """What the dough was as sums, so that a later crumb model can judge it anew."""
+    composition: Composition = batch.made.dough.composition
+    return asdict(composition) | {_NO_FOODS: sorted(map(list, composition.unknown))}

@@ -1,0 +1,187 @@
+"""A batch for a screen, within a transaction."""
+
+from collections.abc import Sequence
+from dataclasses import replace
+from uuid import UUID
+
+from ample_crumb.application.batches.document import batch_from
+from ample_crumb.application.batches.made import MadeBatch
+from ample_crumb.application.batches.views import (
+    BatchItem,
+    BatchPreview,
+    BatchView,
+    DeviationView,
+    Licked,
+    LotView,
+    LotWindow,
+    NoteView,
+    PhotoView,
+    StartLine,
+)
+from ample_crumb.application.context import KitchenContext, load_context
+from ample_crumb.application.formulas.production import production_inputs
+from ample_crumb.application.views import portion_view
+from ample_crumb.core.batch.lots import LotShare
+from ample_crumb.core.batch.proposals import starts_with
+from ample_crumb.core.batch.tasting import raw_caution
+from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.production.bake_time import bake_window
+from ample_crumb.core.production.baked_dough import baked_dough_of
+from ample_crumb.core.production.production import baking_vessel
+from ample_crumb.core.production.tray_loads import ON_TRAYS
+from ample_crumb.store import batches, formulas, notes, photos
+from ample_crumb.store.batches import BatchRow, LotRow
+from ample_crumb.store.database import Connection
+from ample_crumb.store.scope import Principal
+
+
+def preview_of(batch: MadeBatch) -> BatchPreview:
+    """A batch as it stands while it is told."""
+    context, made = batch.made.context, batch.made.made
+    count = batch.piece_count
+    problems = list(made.problems)
+    lots: tuple[LotShare, ...] = ()
+    try:
+        lots = batch.lots
+    except CannotUse as cannot:
+        problems.append(str(cannot))
+    return BatchPreview(
+        name=batch.planned.draft.name,
+        deviations=tuple(
+            DeviationView(
+                each.said.id, each.said.text, each.kind, each.words, each.problem, each.line_id, each.mass_g,
+                each.energy_kcal / count, each.protein_g / count,
+            )
+            for each in batch.deviations
+        ),
+        planned=portion_view(batch.planned.piece, context.definition),
+        planned_count=batch.planned.made.portions.count,
+        piece=portion_view(batch.made.piece, context.definition),
+        piece_count=count,
+        lots=_lots(batch, lots),
+        difference=batch.difference,
+        dough_g=made.bake_yield.dough_g,
+        baked_g=made.bake_yield.batch.mass_g,
+        baked_sd_g=made.bake_yield.mass_sd_g,
+        check=batch.made.check,
+        hazards=batch.made.hazards,
+        bake_window=made.bake_window,
+        windows=windows_by_size(batch, [(lot.piece_count, lot.share * made.bake_yield.dough_g) for lot in lots]),
+        tray_loads=made.tray_loads,
+        start_lines=_start_lines(batch),
+        licked=_licked(batch),
+        problems=tuple(dict.fromkeys(problems)),
+        parts_named=tuple(part.name for part in batch.planned.figures.parts if part.name),
+        made=batch.made.draft,
+    )  # fmt: skip
+
+
+def _lots(batch: MadeBatch, lots: Sequence[LotShare]) -> tuple[LotView, ...]:
+    definition = batch.made.context.definition
+    return tuple(
+        LotView(number, lot.piece_count, lot.piece_g, portion_view(batch.of_lot(lot.share), definition))
+        for number, lot in enumerate(lots, 1)
+    )
+
+
+def windows_by_size(batch: MadeBatch, sizes: Sequence[tuple[int, float]]) -> tuple[LotWindow, ...]:
+    """When to look at pieces of each size, so many of so much dough, the first done first; none where all are of one
+    size, or where they do not lie free."""
+    formula = batch.made
+    made, draft = formula.made, formula.draft
+    if len({round(grams, 1) for _, grams in sizes}) < 2 or made.bake_window is None or draft.family not in ON_TRAYS:
+        return ()
+    inputs, _ = production_inputs(draft.production, draft.pieces, formula.context)
+    vessel = baking_vessel(draft.family, inputs, made.bake_yield, made.portions, made.tins)
+    dough = baked_dough_of(formula.figures, made.bake_yield, made.portions, vessel, formula.context.cupboard)
+    found = []
+    for count, grams in sizes:
+        share = made.bake_yield.in_oven_g / made.bake_yield.dough_g
+        window = bake_window(draft.family, inputs.conditions, replace(dough, piece_g=grams * share))
+        if window is not None:
+            found.append(LotWindow(count, grams, window.from_min, window.until_min))
+    return tuple(sorted(found, key=lambda each: each.from_min))
+
+
+def _start_lines(batch: MadeBatch) -> tuple[StartLine, ...]:
+    return tuple(
+        StartLine(line.id, line.text, line.ingredient.name if line.ingredient else line.name, starts_with(line.text))
+        for line in batch.planned.figures.lines()
+        if starts_with(line.text)
+    )
+
+
+def _licked(batch: MadeBatch) -> Licked | None:
+    grams, figures = batch.as_made.licked_g, batch.made.figures
+    baked = [part for part in figures.parts if not part.options.unbaked]
+    dough_g = sum(part.figures.mass_g for part in baked)
+    if grams <= 0 or dough_g <= 0:
+        return None
+    uncertainty = batch.made.uncertainty.batch
+    whole = Portion(figures.batch, uncertainty).times(grams / figures.batch.mass_g)
+    return Licked(grams, portion_view(whole, batch.made.context.definition), raw_caution(batch.made.hazards))
+
+
+def item_of(row: BatchRow, context: KitchenContext) -> BatchItem:
+    """A batch in a list."""
+    kept = batch_from(row.document)
+    return BatchItem(
+        id=row.id,
+        name=row.name,
+        family=row.family,
+        formula_id=row.formula_id,
+        version_number=row.version_number,
+        dough_id=row.dough_id,
+        made_at=row.made_at,
+        zone=row.zone,
+        piece_count=row.piece_count,
+        piece=portion_view(row.portion(), context.definition),
+        planned_energy_kcal=row.planned_energy_kcal,
+        planned_protein_g=row.planned_protein_g,
+        difference=kept.difference,
+        words=kept.record.words,
+        note=kept.record.note,
+        took_min=row.took_min,
+    )
+
+
+def batch_view(connection: Connection, principal: Principal, row: BatchRow) -> BatchView:
+    """A batch as it was made."""
+    context = load_context(connection, principal)
+    kept = batch_from(row.document)
+    lots = batches.lots_of(connection, principal.kitchen_id, row.id)
+    formula = formulas.find(connection, principal.kitchen_id, row.formula_id) if row.formula_id else None
+    return BatchView(
+        item=item_of(row, context),
+        revision=row.revision,
+        removed=row.removed,
+        record=kept.record,
+        planned_count=row.planned_count,
+        lots=tuple(_lot_view(row, lot, context) for lot in lots),
+        made=replace(kept.plan, parts=kept.parts, family=row.family),
+        dough_g=row.dough_g,
+        baked_g=row.baked_g,
+        photos=tuple(photo_view(each) for each in photos.listed(connection, principal.kitchen_id, row.id)),
+        archived=bool(formula and formula.archived),
+    )
+
+
+def lot_portion(row: BatchRow, lot: LotRow) -> Portion:
+    """A piece of a lot."""
+    return row.portion().times(lot.share * row.piece_count)
+
+
+def _lot_view(row: BatchRow, lot: LotRow, context: KitchenContext) -> LotView:
+    return LotView(lot.lot, lot.pieces, lot.piece_g, portion_view(lot_portion(row, lot), context.definition))
+
+
+def photo_view(row: photos.PhotoRow) -> PhotoView:
+    """A photo for a screen."""
+    return PhotoView(row.id, row.batch_id, row.step, row.words, row.width_px, row.height_px, row.taken_at)
+
+
+def notes_of(connection: Connection, principal: Principal, formula_id: UUID) -> Sequence[NoteView]:
+    """The notes of a formula."""
+    found = notes.listed(connection, principal.kitchen_id, formula_id)
+    return [NoteView(each.id, each.line_id, each.step, each.text, each.written_at) for each in found]

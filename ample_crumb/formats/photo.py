@@ -1,0 +1,49 @@
+"""Photos from outside, written anew: turned upright, made small, and without anything but the picture."""
+
+import io
+import warnings
+from dataclasses import dataclass
+from typing import Final
+
+from PIL import Image, ImageOps, UnidentifiedImageError
+
+from ample_crumb.core.problem import CannotUse
+
+LONGEST_PX: Final = 1280
+MOST_PIXELS: Final = 60_000_000
+"""Larger than any telephone takes; what says to be larger is made to fill a memory."""
+
+_KINDS: Final = ("JPEG", "PNG")
+_QUALITY: Final = 80
+
+
+@dataclass(frozen=True, slots=True)
+class Photo:
+    """A JPEG without metadata."""
+
+    jpeg: bytes
+    width_px: int
+    height_px: int
+
+
+def rewritten(data: bytes) -> Photo:
+    """A photo of a PNG or JPEG. Raises CannotUse in words for what is none."""
+    try:
+        with warnings.catch_warnings():
+            warnings.simplefilter("error", Image.DecompressionBombWarning)
+            with Image.open(io.BytesIO(data), formats=_KINDS) as found:
+                if found.width * found.height > MOST_PIXELS:
+                    raise CannotUse("This picture has more pixels than a photo; make it smaller first.")
+                upright = ImageOps.exif_transpose(found)
+                upright.thumbnail((LONGEST_PX, LONGEST_PX))
+                # A new picture carries over neither places nor names of what it was taken with.
+                plain = Image.new("RGB", upright.size, "white")
+                rgba = upright.convert("RGBA")
+                plain.paste(rgba, mask=rgba.getchannel("A"))
+    except (UnidentifiedImageError, Image.DecompressionBombError, Image.DecompressionBombWarning) as wrong:
+        raise CannotUse("This is no photo that can be read: a PNG or a JPEG is.") from wrong
+    except (OSError, SyntaxError, ValueError) as wrong:
+        raise CannotUse("This photo is not whole; send it again.") from wrong
+    out = io.BytesIO()
+    plain.save(out, "JPEG", quality=_QUALITY, optimize=True)
+    return Photo(out.getvalue(), plain.width, plain.height)

@@ -1,0 +1,319 @@
+"""Batches as made: facts with their lots; a correction is a new revision, and what was before is kept."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from psycopg.rows import class_row
+from psycopg.sql import SQL
+from psycopg.types.json import Jsonb
+
+from ample_crumb.core.batch.lots import LotShare
+from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.store.columns import FiguresRow, column_list, columns, set_list, value_list
+from ample_crumb.store.database import Connection
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BatchRow(FiguresRow):
+    """A batch with the figures of one of `piece_count` pieces alike. `planned_*` are what its formula promised.
+    `told_min` is the middle of its window by the table, `took_min` when it was done, in that `oven`."""
+
+    id: UUID
+    formula_id: UUID | None
+    version_number: int | None
+    dough_id: UUID | None
+    name: str
+    family: str
+    made_at: datetime
+    zone: str
+    revision: int
+    document: dict[str, Any]
+    dough_g: float
+    baked_g: float
+    piece_count: float
+    planned_count: float
+    planned_energy_kcal: float | None
+    planned_protein_g: float | None
+    oven: str | None
+    told_min: float | None
+    took_min: float | None
+    contains: list[str]
+    removed: bool
+
+
+@dataclass(frozen=True, slots=True)
+class LotRow:
+    """A lot of a batch: so many pieces, each a share of the whole."""
+
+    lot: int
+    pieces: int
+    piece_g: float
+    share: float
+
+
+_HEAD = (
+    "id", "formula_id", "version_number", "dough_id", "name", "family", "made_at", "zone", "document", "composition",
+    "rules", "dough_g", "baked_g", "piece_count", "planned_count", "planned_energy_kcal", "planned_protein_g", "oven",
+    "told_min", "took_min", "contains",
+)  # fmt: skip
+_SHOWN = SQL(
+    """id, formula_id, version_number, dough_id, name, family, made_at, zone, revision, document, dough_g, baked_g,
+    piece_count, planned_count, planned_energy_kcal, planned_protein_g, oven, told_min, took_min, contains,
+    removed_at is not null as removed, {figures}"""
+).format(figures=column_list())
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class NewBatch:
+    """A batch to write; `piece` is one of pieces alike."""
+
+    id: UUID
+    formula_id: UUID | None
+    version_number: int | None
+    dough_id: UUID | None
+    name: str
+    family: str
+    made_at: datetime
+    zone: str
+    document: Mapping[str, Any]
+    composition: Mapping[str, Any]
+    rules: int
+    dough_g: float
+    baked_g: float
+    piece_count: float
+    planned_count: float
+    planned_energy_kcal: float | None
+    planned_protein_g: float | None
+    oven: str | None
+    told_min: float | None
+    took_min: float | None
+    contains: Sequence[str]
+    piece: Portion
+    lots: Sequence[LotShare]
+
+    def parameters(self, kitchen_id: UUID) -> dict[str, Any]:
+        """As named parameters of an insert or update."""
+        own = {name: getattr(self, name) for name in _HEAD}
+        return (
+            columns(self.piece)
+            | own
+            | {
+                "kitchen_id": kitchen_id,
+                "document": Jsonb(dict(self.document)),
+                "composition": Jsonb(dict(self.composition)),
+                "contains": list(self.contains),
+            }
+        )
+
+
+def add(connection: Connection, kitchen_id: UUID, new: NewBatch) -> bool:
+    """Writes a batch; False when that id is there already, as after a retry."""
+    added = connection.execute(
+        SQL("""
+        insert into batch (kitchen_id, {head}, {figures}) values (%(kitchen_id)s, {head_values}, {figure_values})
+        on conflict (kitchen_id, id) do nothing
+        """).format(
+            head=column_list(_HEAD), figures=column_list(), head_values=value_list(_HEAD), figure_values=value_list()
+        ),
+        new.parameters(kitchen_id),
+    )
+    if added.rowcount == 1:
+        _write_lots(connection, kitchen_id, new)
+    return added.rowcount == 1
+
+
+_CORRECTED = tuple(name for name in _HEAD if name not in ("id", "formula_id", "version_number"))
+
+
+def correct(connection: Connection, kitchen_id: UUID, new: NewBatch, revision: int) -> bool:
+    """Writes a batch anew over this revision of it, which is kept; False where it is at another one."""
+    kept = connection.execute(
+        SQL("""
+        with before as (
+            select revision, written_at, document from batch
+            where kitchen_id = %(kitchen_id)s and id = %(id)s and revision = %(revision)s for update
+        ), kept as (
+            insert into batch_revision (kitchen_id, batch_id, revision, written_at, document)
+            select %(kitchen_id)s, %(id)s, revision, written_at, document from before
+        )
+        update batch set {head_sets}, {figure_sets}, revision = before.revision + 1, written_at = now()
+        from before where batch.kitchen_id = %(kitchen_id)s and batch.id = %(id)s
+        """).format(head_sets=set_list(_CORRECTED), figure_sets=set_list()),
+        new.parameters(kitchen_id) | {"revision": revision},
+    )
+    if kept.rowcount != 1:
+        return False
+    connection.execute(
+        "delete from batch_lot where kitchen_id = %(kitchen_id)s and batch_id = %(id)s",
+        {"kitchen_id": kitchen_id, "id": new.id},
+    )
+    _write_lots(connection, kitchen_id, new)
+    return True
+
+
+def _write_lots(connection: Connection, kitchen_id: UUID, new: NewBatch) -> None:
+    connection.execute(
+        """
+        insert into batch_lot (kitchen_id, batch_id, lot, pieces, piece_g, share)
+        select %(kitchen_id)s, %(id)s, lot, pieces, piece_g, share
+        from unnest(%(pieces)s::integer[], %(piece_g)s::numeric[], %(share)s::numeric[])
+            with ordinality as each (pieces, piece_g, share, lot)
+        """,
+        {
+            "kitchen_id": kitchen_id,
+            "id": new.id,
+            "pieces": [each.piece_count for each in new.lots],
+            "piece_g": [each.piece_g for each in new.lots],
+            "share": [min(1.0, each.share) for each in new.lots],
+        },
+    )
+
+
+def find(connection: Connection, kitchen_id: UUID, batch_id: UUID, *, lock: bool = False) -> BatchRow | None:
+    """One batch, removed or not; None when there is none. With `lock` it stays as it is for this transaction."""
+    with connection.cursor(row_factory=class_row(BatchRow)) as cursor:
+        return cursor.execute(
+            SQL("select {shown} from batch where kitchen_id = %(kitchen_id)s and id = %(id)s {lock}").format(
+                shown=_SHOWN, lock=SQL("for no key update" if lock else "")
+            ),
+            {"kitchen_id": kitchen_id, "id": batch_id},
+        ).fetchone()
+
+
+def lots_of(connection: Connection, kitchen_id: UUID, batch_id: UUID) -> list[LotRow]:
+    """The lots of a batch in their order."""
+    with connection.cursor(row_factory=class_row(LotRow)) as cursor:
+        return cursor.execute(
+            """
+            select lot, pieces, piece_g, share from batch_lot
+            where kitchen_id = %(kitchen_id)s and batch_id = %(batch_id)s order by lot
+            """,
+            {"kitchen_id": kitchen_id, "batch_id": batch_id},
+        ).fetchall()
+
+
+@dataclass(frozen=True, slots=True)
+class BatchesFrom:
+    """Where a page of batches begins: behind the one that was made then."""
+
+    made_at: datetime
+    id: UUID
+
+
+def listed(
+    connection: Connection, kitchen_id: UUID, formula_id: UUID | None, most: int, behind: BatchesFrom | None = None
+) -> list[BatchRow]:
+    """Batches of a formula, or of all for None, the last made first, so many."""
+    with connection.cursor(row_factory=class_row(BatchRow)) as cursor:
+        return cursor.execute(
+            SQL("""
+            select {shown} from batch
+            where kitchen_id = %(kitchen_id)s and removed_at is null {narrowed} {behind}
+            order by made_at desc, id limit %(most)s
+            """).format(
+                shown=_SHOWN,
+                narrowed=SQL("and formula_id = %(formula_id)s" if formula_id else ""),
+                behind=SQL("and made_at <= %(made_at)s and (made_at < %(made_at)s or id > %(id)s)" if behind else ""),
+            ),
+            {
+                "kitchen_id": kitchen_id,
+                "formula_id": formula_id,
+                "most": most,
+                "made_at": behind.made_at if behind else None,
+                "id": behind.id if behind else None,
+            },
+        ).fetchall()
+
+
+@dataclass(frozen=True, slots=True)
+class BatchAverages:
+    """What the batches of a formula came to on average, a piece, against what was planned; None without any figures."""
+
+    batch_count: int
+    energy_kcal: float | None
+    planned_energy_kcal: float | None
+    protein_g: float | None
+    planned_protein_g: float | None
+    piece_count: float | None
+    planned_count: float | None
+
+
+def averages(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> BatchAverages:
+    """Means over the batches of a formula."""
+    with connection.cursor(row_factory=class_row(BatchAverages)) as cursor:
+        row = cursor.execute(
+            """
+            select count(*)::integer as batch_count, avg(energy_kcal) as energy_kcal,
+                avg(planned_energy_kcal) as planned_energy_kcal, avg(protein_g) as protein_g,
+                avg(planned_protein_g) as planned_protein_g, avg(piece_count) as piece_count,
+                avg(planned_count) as planned_count
+            from batch
+            where kitchen_id = %(kitchen_id)s and formula_id = %(formula_id)s and removed_at is null
+            """,
+            {"kitchen_id": kitchen_id, "formula_id": formula_id},
+        ).fetchone()
+    assert row is not None
+    return row
+
+
+def remove(connection: Connection, kitchen_id: UUID, batch_id: UUID, *, removed: bool) -> bool:
+    """Takes a batch out of the lists, or brings it back; False when there is none of that id."""
+    done = connection.execute(
+        """
+        update batch set removed_at = case when %(removed)s then coalesce(removed_at, now()) end
+        where kitchen_id = %(kitchen_id)s and id = %(id)s
+        """,
+        {"kitchen_id": kitchen_id, "id": batch_id, "removed": removed},
+    )
+    return done.rowcount == 1
+
+
+def revisions(connection: Connection, kitchen_id: UUID, batch_id: UUID) -> list[tuple[int, datetime, dict[str, Any]]]:
+    """What a batch was told to be before it was corrected, the oldest first: number, moment and document."""
+    return connection.execute(
+        """
+        select revision, written_at, document from batch_revision
+        where kitchen_id = %(kitchen_id)s and batch_id = %(batch_id)s order by revision
+        """,
+        {"kitchen_id": kitchen_id, "batch_id": batch_id},
+    ).fetchall()
+
+
+@dataclass(frozen=True, slots=True)
+class BakeRow:
+    """A bake that ovens learn from."""
+
+    id: UUID
+    name: str
+    made_at: datetime
+    oven: str
+    told_min: float
+    took_min: float
+
+
+def bakes(connection: Connection, kitchen_id: UUID) -> list[BakeRow]:
+    """The bakes of a kitchen whose time is known and was not forgotten, the last first."""
+    with connection.cursor(row_factory=class_row(BakeRow)) as cursor:
+        return cursor.execute(
+            """
+            select id, name, made_at, oven, told_min, took_min from batch
+            where kitchen_id = %(kitchen_id)s and oven is not null and told_min > 0 and took_min > 0
+                and not bake_forgotten and removed_at is null
+            order by made_at desc, id limit 200
+            """,
+            {"kitchen_id": kitchen_id},
+        ).fetchall()
+
+
+def forget_bake(connection: Connection, kitchen_id: UUID, batch_id: UUID | None = None) -> None:
+    """Lets ovens learn nothing from one batch any more, or from all so far."""
+    connection.execute(
+        """
+        update batch set bake_forgotten = true
+        where kitchen_id = %(kitchen_id)s and (%(id)s::uuid is null or id = %(id)s) and not bake_forgotten
+        """,
+        {"kitchen_id": kitchen_id, "id": batch_id},
+    )
