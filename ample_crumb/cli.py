@@ -3,7 +3,7 @@
 import argparse
 from collections.abc import Sequence
 
-from ample_crumb.commands import reach
+from ample_crumb.commands import made, reach
 from ample_crumb.commands.analyse import analyse
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.families import families
@@ -21,6 +21,9 @@ def build_parser() -> argparse.ArgumentParser:
     reaching = commands.add_parser("reach", help="say what a piece shall be, get the amounts; needs no server")
     _recipe_options(reaching)
     reach.add_options(reaching)
+    making = commands.add_parser("made", help="what a recipe came to as it was really made; needs no server")
+    _recipe_options(making)
+    made.add_options(making)
     serve = commands.add_parser("serve", help="serve the application; the database is already there")
     serve.add_argument("--host", default="127.0.0.1")
     serve.add_argument("--port", type=int, default=8321)
@@ -41,6 +44,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
         return analyse(given)
     if given.command == "reach":
         return reach.run(given)
+    if given.command == "made":
+        return made.run(given)
     # The server's libraries take a while to load and a recipe file needs none of them.
     from ample_crumb import server
 

@@ -25,7 +25,7 @@ from ample_crumb.core.food.product import Pack
 from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.production.tins import Tin, TinKind
-from ample_crumb.store import eaters, kitchens, scope
+from ample_crumb.store import eaters, kitchens, photos, scope
 from ample_crumb.store.batches import NewBatch
 from ample_crumb.store.database import Database, app_address, migrate
 from ample_crumb.store.days import LoggedEntry
@@ -115,6 +115,9 @@ class Walls(unittest.TestCase):
         cls.mine = Principal(uuid4(), uuid4())
         with cls.owner.unscoped() as connection:
             kitchens.add_kitchen(connection, cls.mine, "Mine", "Me")
+            (batch_id,) = connection.execute("select min(id::text)::uuid from batch").fetchone() or ()
+            photo = PhotoRow(uuid4(), batch_id, "Bake it well", "too wet here", 1, 1, NOW)
+            photos.add(connection, cls.theirs.kitchen_id, photo, b"jpeg", 3)
             cls.ids = {
                 name: connection.execute(
                     sql.SQL("select id from {} order by id limit 1").format(sql.Identifier(table))

@@ -142,10 +142,10 @@ class _Step:
         line = Line(text.strip(), id=f"said-{self.said.id}"[:40])
         read, weighed = self._read(line)
         parts = self._with_lines(place, (*self.made.parts[place].lines, line))
-        guess = "" if read.sure else ", if that is what you mean"
+        guess = "" if read.sure else f", taken for {weighed.ingredient.name}"
         named = self.made.parts[place].name
         where = f" in “{named}”" if named and place != self._dough_part() else ""
-        return kind, f"+ {_said_g(weighed)} {weighed.ingredient.name}{where}{guess}", parts, line.id
+        return kind, f"+ {_said_g(weighed)} {_called(read)}{where}{guess}", parts, line.id
 
     def _read(self, line: Line) -> tuple[ReadLine, WeighedLine]:
         """Raises CannotUse for what has no grams."""
@@ -164,8 +164,8 @@ class _Step:
                 raise CannotUse(f"How much {came} went in? “{old.text}” has no grams to go by.")
             came = f"{_written(old.weighed.mass_g)} g {came}"
         new = Line(came, id=old.id)
-        _, weighed = self._read(new)
-        words = f"{weighed.ingredient.name} for {_called(old)}"
+        read, weighed = self._read(new)
+        words = f"{_called(read)} for {_called(old)}"
         if old.weighed is None or abs(weighed.mass_g - old.weighed.mass_g) > 0.5:
             words += f", {_said_g(weighed)}"
         return DeviationKind.REPLACED, words, self._with_line(old.id, new), old.id
@@ -358,11 +358,11 @@ class _Step:
         else:
             text = fried_line(self._dough_g(), oil)
         line = Line(text, id=f"said-{self.said.id}"[:40])
-        _, weighed = self._read(line)
+        read, weighed = self._read(line)
         part = Part(FRIED_PART, (line,), PartOptions(bake=PartBake.NOT))
         made = replace(self.made, parts=(*self.made.parts, part))
         by = "weighed" if weights else "8 to 15 % of its weight"
-        return DeviationKind.FRIED, f"+ {_said_g(weighed)} {weighed.ingredient.name} taken up, {by}", made, line.id
+        return DeviationKind.FRIED, f"+ {_said_g(weighed)} {_called(read)} taken up, {by}", made, line.id
 
     # What is here.
 
@@ -428,7 +428,8 @@ def _grams_there(line: ReadLine) -> float:
 
 
 def _called(line: ReadLine) -> str:
-    return line.ingredient.name if line.ingredient else line.name
+    """As its baker calls it."""
+    return line.name or (line.ingredient.name if line.ingredient else line.text)
 
 
 def _bare(amount: str) -> str:
