@@ -70,7 +70,7 @@ class Made(unittest.TestCase):
         self.assertAlmostEqual(share, 564 / 620, places=3)
 
     def test_weights_make_lots_that_sum_to_the_batch(self) -> None:
-        made = self.made("--weights", "20,40,40,20")
+        made = self.made("--weights", "90,180,180,90")
         self.assertEqual([(lot["pieces"]) for lot in made["lots"]], [2, 2])
         small, large = made["lots"]
         self.assertAlmostEqual(large["energy_kcal"], 2 * small["energy_kcal"], places=2)
@@ -87,9 +87,10 @@ class Made(unittest.TestCase):
             (("--with", "flurble"), "“flurble”"),
             (("--left", "900 g of the glaze"), "than there was"),
             (("--weights", "400,400"), "there were"),
+            (("--weights", "20,40"), "say what was left over"),
             (("--weights", "heavy"), "are grams such as"),
             (("--weights", "-3"), "over 0 g"),
-            (("--pieces", "3", "--weights", "20"), "leave out --pieces"),
+            (("--pieces", "3", "--weights", "200"), "leave out --pieces"),
             (("--baked", "9000"), "are more than the"),
             (("--without", "marzipan"), "There is no “marzipan”"),
         ):

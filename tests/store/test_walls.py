@@ -115,7 +115,7 @@ class Walls(unittest.TestCase):
         cls.mine = Principal(uuid4(), uuid4())
         with cls.owner.unscoped() as connection:
             kitchens.add_kitchen(connection, cls.mine, "Mine", "Me")
-            (batch_id,) = connection.execute("select min(id::text)::uuid from batch").fetchone() or ()
+            batch_id = connection.execute("select min(id::text)::uuid from batch").fetchall()[0][0]
             photo = PhotoRow(uuid4(), batch_id, "Bake it well", "too wet here", 1, 1, NOW)
             photos.add(connection, cls.theirs.kitchen_id, photo, b"jpeg", 3)
             cls.ids = {

@@ -69,7 +69,7 @@ class TasteBody(ToldBody):
     said: Taste
 
 
-class WishBody(Derived, becomes=PieceWish):
+class PieceWishBody(Derived, becomes=PieceWish):
     """What a piece is wished by."""
 
 
@@ -79,7 +79,7 @@ _Weight = Annotated[Number, Field(ge=LEAST, le=MOST_G)]
 class PortionBody(ToldBody):
     """How the dough of a batch is to be parted."""
 
-    wish: WishBody
+    wish: PieceWishBody
     weights_g: Annotated[list[_Weight], Field(default_factory=list, max_length=12)]
     layers: Annotated[Whole, Field(ge=0, le=12)] = 0
 

@@ -85,22 +85,28 @@ def _lots(batch: MadeBatch, lots: Sequence[LotShare]) -> tuple[LotView, ...]:
     )
 
 
+_UNLIKE = 1.2
+"""Pieces that differ by less are done together. Common practice."""
+
+
 def windows_by_size(batch: MadeBatch, sizes: Sequence[tuple[int, float]]) -> tuple[LotWindow, ...]:
     """When to look at pieces of each size, so many of so much dough, the first done first; none where all are of one
     size, or where they do not lie free."""
     formula = batch.made
     made, draft = formula.made, formula.draft
-    if len({round(grams, 1) for _, grams in sizes}) < 2 or made.bake_window is None or draft.family not in ON_TRAYS:
+    grams = [each for _, each in sizes]
+    alike = len(grams) < 2 or max(grams) < _UNLIKE * min(grams)
+    if alike or made.bake_window is None or draft.family not in ON_TRAYS:
         return ()
     inputs, _ = production_inputs(draft.production, draft.pieces, formula.context)
     vessel = baking_vessel(draft.family, inputs, made.bake_yield, made.portions, made.tins)
     dough = baked_dough_of(formula.figures, made.bake_yield, made.portions, vessel, formula.context.cupboard)
     found = []
-    for count, grams in sizes:
+    for count, piece_g in sizes:
         share = made.bake_yield.in_oven_g / made.bake_yield.dough_g
-        window = bake_window(draft.family, inputs.conditions, replace(dough, piece_g=grams * share))
+        window = bake_window(draft.family, inputs.conditions, replace(dough, piece_g=piece_g * share))
         if window is not None:
-            found.append(LotWindow(count, grams, window.from_min, window.until_min))
+            found.append(LotWindow(count, piece_g, window.from_min, window.until_min))
     return tuple(sorted(found, key=lambda each: each.from_min))
 
 

@@ -37,9 +37,8 @@ def lot_shares(lots: Sequence[Lot], dough_g: float, batch_g: float, planned_coun
     """The lots with their shares, which sum to 1; without any, as many pieces as planned.
 
     Pieces that were weighed before they were baked weigh more than the batch does: then they are shares of the dough.
-    Where all of them were weighed, they are the whole. Raises CannotUse for pieces heavier than the dough, and for too
-    many of them.
-    """
+    Where all of them were weighed, they are the whole, and must be most of it. Raises CannotUse for pieces heavier
+    than the dough, and for too many of them."""
     if not lots:
         count = max(1, round(planned_count))
         return (LotShare(count, 1 / planned_count, batch_g / planned_count),)
@@ -51,6 +50,11 @@ def lot_shares(lots: Sequence[Lot], dough_g: float, batch_g: float, planned_coun
     if weighed_g > dough_g * _SCALES:
         raise CannotUse(f"These pieces weigh {weighed_g:.0f} g together, and there were {dough_g:.0f} g of dough.")
     whole_g = batch_g if weighed_g <= batch_g else dough_g
+    if not unweighed and weighed_g < _LEAST_SHARE * batch_g:
+        raise CannotUse(
+            f"These pieces weigh {weighed_g:.0f} g together, and about {batch_g:.0f} g came of it; say what was left "
+            "over, or what the others weigh."
+        )
     if not unweighed:
         whole_g = weighed_g
     elif weighed_g >= whole_g:
@@ -59,6 +63,10 @@ def lot_shares(lots: Sequence[Lot], dough_g: float, batch_g: float, planned_coun
     shares = (rest_share if lot.piece_g is None else lot.piece_g / whole_g for lot in lots)
     return tuple(LotShare(lot.piece_count, share, share * batch_g) for lot, share in zip(lots, shares, strict=True))
 
+
+_LEAST_SHARE: Final = 0.75
+"""Nothing bakes so much drier than its family that all pieces weigh less than this of what is expected. Common
+practice."""
 
 _SCALES: Final = 1.02
 """Two scales, and what was rounded."""

@@ -336,6 +336,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/learned/bakes/{batch_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Forget Bake
+         * @description Forgets how long one batch took.
+         */
+        delete: operations["forget_bake_api_v1_learned_bakes__batch_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/learned/{feedback_id}": {
         parameters: {
             query?: never;
@@ -1805,6 +1825,30 @@ export interface components {
          * @enum {string}
          */
         Asks: "which" | "food" | "amount" | "unknown";
+        /**
+         * BakeView
+         * @description A bake that an oven learned from: what was made, when it was looked for by the table, and when it was done.
+         */
+        BakeView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Oven */
+            oven: string;
+            /** Told Min */
+            told_min: number;
+            /** Took Min */
+            took_min: number;
+        };
         /**
          * BakeWindow
          * @description From when to look and until when it may take, in minutes, at `oven_c` of that oven; `fahrenheit` and `gas` say
@@ -3704,13 +3748,18 @@ export interface components {
         };
         /**
          * LearningView
-         * @description What a kitchen's batches taught, what was said of them, and what can be said.
+         * @description What a kitchen's batches taught of doughs and of ovens, what was said of them and how long they took, and what
+         *     can be said.
          */
         LearningView: {
             /** Lessons */
             lessons: components["schemas"]["LessonView"][];
+            /** Ovens */
+            ovens: components["schemas"]["LessonView"][];
             /** Feedback */
             feedback: components["schemas"]["FeedbackView"][];
+            /** Bakes */
+            bakes: components["schemas"]["BakeView"][];
             /** Options */
             options: string[];
         };
@@ -4637,6 +4686,15 @@ export interface components {
             wedge: boolean;
         };
         /**
+         * PieceWishBody
+         * @description What a piece is wished by.
+         */
+        PieceWishBody: {
+            by: components["schemas"]["WishedBy"];
+            /** Amount Count */
+            amount_count: number;
+        };
+        /**
          * PlanBody
          * @description What a batch is made from: a formula as it stands, or as it was kept under `number`; another batch; a draft.
          */
@@ -4684,7 +4742,7 @@ export interface components {
              */
             day: string;
             /** Wishes */
-            wishes: components["schemas"]["ample_crumb__api__bodies__reformulate__WishBody"][];
+            wishes: components["schemas"]["WishBody"][];
             /** Holds */
             holds?: components["schemas"]["HoldBody"][];
             /** Allowed */
@@ -4740,7 +4798,7 @@ export interface components {
         PortionBody: {
             plan: components["schemas"]["PlanBody"];
             record?: components["schemas"]["RecordBody"];
-            wish: components["schemas"]["ample_crumb__api__bodies__batches__WishBody"];
+            wish: components["schemas"]["PieceWishBody"];
             /** Weights G */
             weights_g?: number[];
             /**
@@ -5320,7 +5378,7 @@ export interface components {
              */
             day: string;
             /** Wishes */
-            wishes: components["schemas"]["ample_crumb__api__bodies__reformulate__WishBody"][];
+            wishes: components["schemas"]["WishBody"][];
             /** Holds */
             holds?: components["schemas"]["HoldBody"][];
             /** Allowed */
@@ -6675,6 +6733,34 @@ export interface components {
          */
         WeightBasis: "weighed" | "measured" | "counted" | "pack" | "rough";
         /**
+         * WishBody
+         * @description A wish: at most or at least so much of a figure, or a claim by whose rules.
+         */
+        WishBody: {
+            /** Name */
+            name: string;
+            /**
+             * Value
+             * @default 0
+             */
+            value: number;
+            /**
+             * At Least
+             * @default false
+             */
+            at_least: boolean;
+            /**
+             * Per 100G
+             * @default false
+             */
+            per_100g: boolean;
+            /**
+             * Claim Of
+             * @default
+             */
+            claim_of: string;
+        };
+        /**
          * WishFigure
          * @description A figure that can be wished for, in words and its unit, and whether one mostly wants at least so much of it.
          */
@@ -6748,43 +6834,6 @@ export interface components {
              * @default false
              */
             covered: boolean;
-        };
-        /**
-         * WishBody
-         * @description What a piece is wished by.
-         */
-        ample_crumb__api__bodies__batches__WishBody: {
-            by: components["schemas"]["WishedBy"];
-            /** Amount Count */
-            amount_count: number;
-        };
-        /**
-         * WishBody
-         * @description A wish: at most or at least so much of a figure, or a claim by whose rules.
-         */
-        ample_crumb__api__bodies__reformulate__WishBody: {
-            /** Name */
-            name: string;
-            /**
-             * Value
-             * @default 0
-             */
-            value: number;
-            /**
-             * At Least
-             * @default false
-             */
-            at_least: boolean;
-            /**
-             * Per 100G
-             * @default false
-             */
-            per_100g: boolean;
-            /**
-             * Claim Of
-             * @default
-             */
-            claim_of: string;
         };
         /**
          * Problem
@@ -8413,6 +8462,92 @@ export interface operations {
             query?: never;
             header?: never;
             path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearningView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    forget_bake_api_v1_learned_bakes__batch_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: string;
+            };
             cookie?: never;
         };
         requestBody?: never;

@@ -12,6 +12,9 @@ const Today = lazy(() => import("@/features/today/Today"));
 const Formulas = lazy(() => import("@/features/formulas/Formulas"));
 const ReadRecipe = lazy(() => import("@/features/formulas/ReadRecipe"));
 const Bench = lazy(() => import("@/features/bench/Bench"));
+const AllBatches = lazy(() => import("@/features/batches/AllBatches"));
+const OneBatch = lazy(() => import("@/features/batches/OneBatch"));
+const RecordBatch = lazy(() => import("@/features/batches/RecordBatch"));
 const Cupboard = lazy(() => import("@/features/cupboard/Cupboard"));
 const Settings = lazy(() => import("@/features/settings/Settings"));
 
@@ -32,6 +35,10 @@ export function App() {
           <Route path="formulas" element={<Formulas />} />
           <Route path="formulas/new" element={<ReadRecipe />} />
           <Route path="formulas/:id/:tab?" element={<Bench />} />
+          <Route path="batches" element={<AllBatches />} />
+          <Route path="batches/new" element={<RecordBatch />} />
+          <Route path="batches/:id" element={<OneBatch />} />
+          <Route path="batches/:id/correct" element={<RecordBatch />} />
           <Route path="cupboard" element={<Cupboard />} />
           <Route path="settings" element={<Settings />} />
           <Route path="*" element={<Navigate to="/today" replace />} />

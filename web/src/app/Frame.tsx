@@ -71,7 +71,14 @@ export function Frame() {
         {PLACES.map(({ path, name, digit }) => {
           const Icon = ICONS[path];
           return (
-            <RailLink key={path} to={path} name={name} hint={`Alt ${digit}`} last={path === "/settings"}>
+            <RailLink
+              key={path}
+              to={path}
+              name={name}
+              hint={`Alt ${digit}`}
+              last={path === "/settings"}
+              here={path === "/formulas" && pathname.startsWith("/batches")}
+            >
               <Icon size={20} aria-hidden className="md:hidden" />
             </RailLink>
           );
@@ -124,16 +131,18 @@ interface RailLinkProps {
   hint: string;
   /** Whether it stands apart at the foot. */
   last: boolean;
+  /** Whether one is in it though its address is another: batches are of formulas. */
+  here: boolean;
   children: React.ReactNode;
 }
 
-function RailLink({ to, name, hint, last, children }: RailLinkProps) {
+function RailLink({ to, name, hint, last, here, children }: RailLinkProps) {
   return (
     <NavLink
       to={to}
       className={({ isActive }) =>
         `flex items-center px-3.5 py-2 text-note max-md:min-w-18 max-md:flex-col max-md:border-t-4 md:block md:border-l-4 ${last ? "md:mt-auto" : ""} ${
-          isActive ? "border-carb bg-rail-here font-semibold" : "border-transparent"
+          isActive || here ? "border-carb bg-rail-here font-semibold" : "border-transparent"
         }`
       }
     >

@@ -66,3 +66,9 @@ export function momentOn(day: string): string {
   const at = day === today() ? new Date() : new Date(`${day}T12:00`);
   return at.toISOString();
 }
+
+/** A moment as a field of date and time has it, by the clock of this window. */
+export const fieldMoment = (moment: string) => format(parseISO(moment), "yyyy-MM-dd'T'HH:mm");
+
+/** And back. */
+export const momentOfField = (text: string) => parseISO(text).toISOString();

@@ -153,3 +153,37 @@ export const pasteQuery = (text: string) =>
     queryFn: ({ signal }) => data(api.POST("/api/v1/bench/paste", { body: { text }, signal })),
     staleTime: Number.POSITIVE_INFINITY,
   });
+
+/** What all that is asked of batches is kept under. */
+export const BATCHES = ["batches"] as const;
+
+/** Batches of a formula, or all; the last made first. */
+export const batchPagesQuery = (formula_id: string | null) =>
+  infiniteQueryOptions({
+    queryKey: [...BATCHES, "list", formula_id],
+    queryFn: ({ signal, pageParam }) => {
+      const query = { after: pageParam };
+      return data(
+        formula_id
+          ? api.GET("/api/v1/formulas/{formula_id}/batches", { params: { path: { formula_id }, query }, signal })
+          : api.GET("/api/v1/batches", { params: { query }, signal }),
+      );
+    },
+    initialPageParam: "",
+    getNextPageParam: (page) => page.next || undefined,
+  });
+
+/** What the batches of a formula tell of it. */
+export const historyQuery = (formula_id: string) =>
+  queryOptions({
+    queryKey: [...BATCHES, "history", formula_id],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/v1/formulas/{formula_id}/history", { params: { path: { formula_id } }, signal })),
+  });
+
+export const batchQuery = (id: string) =>
+  queryOptions({
+    queryKey: [...BATCHES, "one", id],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/v1/batches/{batch_id}", { params: { path: { batch_id: id } }, signal })),
+  });

@@ -34,6 +34,7 @@ const Reformulate = lazy(() => import("@/features/reformulate/Reformulate"));
 const Twin = lazy(() => import("@/features/twin/Twin"));
 const Method = lazy(() => import("./Method"));
 const Versions = lazy(() => import("@/features/versions/Versions"));
+const Batches = lazy(() => import("@/features/batches/Batches"));
 const MeansDialog = lazy(() => import("./MeansDialog"));
 const WhichOfMine = lazy(() => import("./WhichOfMine"));
 const NewProductFor = lazy(() => import("./NewProductFor"));
@@ -175,6 +176,9 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
           <Tabs.Content value="versions" tabIndex={-1}>
             <Versions store={store} />
           </Tabs.Content>
+          <Tabs.Content value="batches" tabIndex={-1}>
+            <Batches store={store} />
+          </Tabs.Content>
         </Suspense>
       </Tabs.Root>
       {worked && settled && <Changed worked={worked.view} settled={settled} />}
@@ -191,6 +195,7 @@ const TABS = [
   ["twin", "Classic"],
   ["method", "Method"],
   ["versions", "Versions"],
+  ["batches", "Batches"],
 ] as const;
 
 /** The tabs in a row that shows which one is open and that there are more on either side. */

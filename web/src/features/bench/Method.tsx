@@ -2,9 +2,12 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Check, Circle } from "lucide-react";
 import { useDeferredValue } from "react";
 import { api, data } from "@/api/client";
+import { historyQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { benchBody } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
+import { Photo } from "@/features/batches/Photo";
+import { plainStep } from "@/features/batches/plainStep";
 import { Pending } from "@/features/common/Pending";
 import { Hazards } from "@/features/crumb/Hazards";
 import { useDraft } from "@/ui/useDraft";
@@ -20,6 +23,8 @@ export default function Method({ store }: { store: DraftStore }) {
     placeholderData: keepPreviousData,
   });
   const view = query.data;
+  const history = useQuery(historyQuery(store.id));
+  const rows = draft.method.split("\n").map(plainStep).filter(Boolean);
   // What was linked of an older text must not replace what has been typed since.
   const current = late === draft && !query.isPlaceholderData;
   return (
@@ -72,6 +77,8 @@ export default function Method({ store }: { store: DraftStore }) {
               step={step}
               number={place + 1}
               dough={place === view.mixed_at ? (view.state?.sentence ?? "") : ""}
+              notes={history.data?.notes.filter((note) => note.step && note.step === rows[place]) ?? NO_NOTES}
+              photos={history.data?.photos.filter((photo) => photo.step === rows[place]) ?? NO_PHOTOS}
             />
           ))}
         </ol>
@@ -108,9 +115,16 @@ interface StepRowProps {
   number: number;
   /** What the dough is like once this is done, empty where that is not told. */
   dough: string;
+  /** What was noted here for next time. */
+  notes: readonly Schemas["NoteView"][];
+  /** What it looked like in earlier batches. */
+  photos: readonly Schemas["PhotoView"][];
 }
 
-function StepRow({ step, number, dough }: StepRowProps) {
+const NO_NOTES: readonly Schemas["NoteView"][] = [];
+const NO_PHOTOS: readonly Schemas["PhotoView"][] = [];
+
+function StepRow({ step, number, dough, notes, photos }: StepRowProps) {
   return (
     <li className="card flex gap-3 px-3 py-2">
       <b className="figure text-lead">{number}</b>
@@ -132,6 +146,18 @@ function StepRow({ step, number, dough }: StepRowProps) {
           ),
         )}
         {dough && <span className="block text-note text-soft">The dough by then: {dough}</span>}
+        {notes.map((note) => (
+          <span key={note.id} className="mt-1 block border-l-4 border-window pl-2 text-note" data-note>
+            {note.text}
+          </span>
+        ))}
+        {photos.length > 0 && (
+          <span className="mt-1 flex flex-wrap gap-2">
+            {photos.slice(0, 3).map((photo) => (
+              <Photo key={photo.id} photo={photo} />
+            ))}
+          </span>
+        )}
         {(step.low_min !== null || step.oven_c !== null) && (
           <span className="block text-small text-soft">
             {[

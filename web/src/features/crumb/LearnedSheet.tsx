@@ -18,6 +18,11 @@ export function LearnedSheet({ open, onOpenChange, learned, onChanged }: Learned
       data(api.DELETE("/api/v1/learned/{feedback_id}", { params: { path: { feedback_id: id } } })),
     onSuccess: onChanged,
   });
+  const forgetBake = useMutation({
+    mutationFn: (id: string) =>
+      data(api.DELETE("/api/v1/learned/bakes/{batch_id}", { params: { path: { batch_id: id } } })),
+    onSuccess: onChanged,
+  });
   const forgetAll = useMutation({
     mutationFn: () => data(api.DELETE("/api/v1/learned")),
     onSuccess: (view) => {
@@ -34,13 +39,15 @@ export function LearnedSheet({ open, onOpenChange, learned, onChanged }: Learned
       wide
     >
       <ul className="grid gap-1">
-        {learned.lessons.map((lesson) => (
+        {[...learned.lessons, ...learned.ovens].map((lesson) => (
           <li key={lesson.sentence}>
             {lesson.sentence}{" "}
             <span className="text-soft">({lesson.batches === 1 ? "1 batch" : `${lesson.batches} batches`})</span>
           </li>
         ))}
-        {!learned.lessons.length && <li className="text-soft">Nothing that the table did not say.</li>}
+        {!learned.lessons.length && !learned.ovens.length && (
+          <li className="text-soft">Nothing that the table did not say.</li>
+        )}
       </ul>
       <h3 className="mt-4 font-semibold">What you said</h3>
       <ul className="mt-1">
@@ -60,6 +67,29 @@ export function LearnedSheet({ open, onOpenChange, learned, onChanged }: Learned
           </li>
         ))}
       </ul>
+      {learned.bakes.length > 0 && (
+        <>
+          <h3 className="mt-4 font-semibold">How long it took</h3>
+          <ul className="mt-1">
+            {learned.bakes.map((bake) => (
+              <li key={bake.id} className="flex items-center gap-2 border-b border-rim py-1">
+                <span className="min-w-0 flex-1">
+                  {bake.name}: <b>{Math.round(bake.took_min)} min</b>, about {Math.round(bake.told_min)} by the table{" "}
+                  <span className="text-soft">{longDate(bake.made_at)}</span>
+                </span>
+                <button
+                  type="button"
+                  className="btn btn-bare"
+                  aria-label={`Forget how long ${bake.name} took on ${longDate(bake.made_at)}`}
+                  onClick={() => forgetBake.mutate(bake.id)}
+                >
+                  Forget
+                </button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
       <div className="mt-4 flex justify-end">
         <button type="button" className="btn btn-quiet" onClick={() => forgetAll.mutate()}>
           Forget all of it

@@ -9,20 +9,10 @@ import { Problem } from "@/domain/problem";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
 import { useNotice } from "@/ui/Toast";
+import { CONSISTENCIES, STAGES } from "./consistencies";
 
 type Said = Schemas["Consistency"];
 type Stage = Schemas["Stage"];
-
-const STATES: readonly (readonly [Said, string])[] = [
-  ["crumbles", "crumbles, does not hold together"],
-  ["presses", "presses together in the hand"],
-  ["rolls", "rolls to a ball"],
-  ["scoops", "scoops and holds"],
-  ["drops", "drops from the spoon"],
-  ["ribbons", "runs off in ribbons"],
-  ["pours", "pours"],
-];
-const STAGES: readonly Stage[] = ["just mixed", "rested", "rested and chilled"];
 
 interface LooksWrongProps {
   store: DraftStore;
@@ -71,7 +61,7 @@ export function LooksWrong({ store, onClose, teach, returnFocus }: LooksWrongPro
           <Select
             label="What the dough is like"
             value={said}
-            options={[["", "…"], ...STATES]}
+            options={[["", "…"], ...CONSISTENCIES]}
             onChange={(each) => ask({ said: each as Said })}
           />
         </div>

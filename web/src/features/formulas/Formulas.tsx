@@ -60,6 +60,9 @@ export default function Formulas() {
         </h1>
         <span className="text-soft">figures are per piece</span>
         <span className="ml-auto flex gap-2">
+          <Link className="btn btn-quiet" to="/batches">
+            Batches
+          </Link>
           <button type="button" className="btn btn-quiet" onClick={() => show({ archived: archived ? "" : "yes" })}>
             {archived ? "Back to those in use" : "Archived"}
           </button>

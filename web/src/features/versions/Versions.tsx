@@ -22,6 +22,7 @@ const KEPT_BY: Record<string, string> = {
   baker: "",
   "edit session": "kept when you began editing again",
   restore: "kept before it was replaced",
+  bake: "kept because it was baked",
   now: "as it stands",
 };
 

@@ -1,0 +1,48 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import { api, data } from "@/api/client";
+import { keepTold, keptTold, nothingTold, type PlanOf, recordBody, type Told } from "@/domain/told";
+
+const RESTED_MS = 250;
+
+/** The value once it has rested, so that a server is not asked at each key. */
+function useRested<T>(value: T): T {
+  const [rested, setRested] = useState(value);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setRested(value), RESTED_MS);
+    return () => window.clearTimeout(timer);
+  }, [value]);
+  return rested;
+}
+
+/** A batch that is being told: what was told so far, kept in this browser, and what it comes to. */
+export function useRecording(plan: PlanOf, keptAs: string, begin: () => Told = nothingTold) {
+  const [told, setTold] = useState<Told>(() => keptTold(keptAs) ?? begin());
+  const [typing, setTyping] = useState("");
+  const latest = useRef(told);
+  function tell(to: Partial<Told>) {
+    latest.current = { ...latest.current, ...to };
+    keepTold(keptAs, latest.current);
+    setTold(latest.current);
+  }
+  const body = useRested(JSON.stringify({ plan, record: recordBody(told, typing) }));
+  const preview = useQuery({
+    queryKey: ["batches", "preview", body],
+    queryFn: ({ signal }) => data(api.POST("/api/v1/batches/preview", { body: JSON.parse(body), signal })),
+    placeholderData: keepPreviousData,
+    staleTime: 60_000,
+  });
+  return {
+    plan,
+    told,
+    tell,
+    typing,
+    setTyping,
+    preview,
+    view: preview.data,
+    /** The batch is recorded, or given up: nothing of it is left here. */
+    forget: () => keepTold(keptAs, null),
+  };
+}
+
+export type Recording = ReturnType<typeof useRecording>;
