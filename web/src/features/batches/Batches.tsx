@@ -1,5 +1,5 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
-import { useRef } from "react";
+import { useRef, useState } from "react";
 import { Link } from "react-router";
 import { batchPagesQuery, historyQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
@@ -9,6 +9,7 @@ import { count, grams, kcal } from "@/domain/format";
 import { Pending } from "@/features/common/Pending";
 import { MoreRows } from "@/ui/MoreRows";
 import { useNotice } from "@/ui/Toast";
+import { useDraft } from "@/ui/useDraft";
 import { BatchRow } from "./BatchRow";
 import { Notes } from "./Notes";
 
@@ -72,12 +73,17 @@ function averages(found: Schemas["BatchAverages"]): string {
 /** What the formula should say by what its batches used; a press writes it so, Undo takes it back. */
 function Proposals({ proposals, store }: { proposals: Schemas["Proposal"][]; store: DraftStore }) {
   const tell = useNotice();
-  if (!proposals.length) return null;
+  const draft = useDraft(store, (state) => state.draft);
+  const [written, setWritten] = useState<readonly string[]>([]);
+  const open = proposals.filter(({ line_id, was, text }) =>
+    line_id === null ? !written.includes(text) : findLine(draft, line_id)?.text === was,
+  );
+  if (!open.length) return null;
   return (
     <section className="card p-4" aria-labelledby="proposals-title">
       <h2 id="proposals-title">What your batches say</h2>
       <ul className="mt-1 grid gap-2">
-        {proposals.map((proposal) => (
+        {open.map((proposal) => (
           <li key={`${proposal.line_id} ${proposal.text}`} className="text-note">
             {proposal.words}
             <span className="block">
@@ -86,12 +92,20 @@ function Proposals({ proposals, store }: { proposals: Schemas["Proposal"][]; sto
             <button
               type="button"
               className="font-semibold text-enamel-ink underline"
-              onClick={() =>
-                tell(writeSo(proposal, store) ? "Written so." : "That line is another by now.", {
+              onClick={() => {
+                if (!writeSo(proposal, store)) {
+                  tell("That line is another by now.");
+                  return;
+                }
+                setWritten([...written, proposal.text]);
+                tell("Written so.", {
                   label: "Undo",
-                  run: () => store.undo(),
-                })
-              }
+                  run: () => {
+                    store.undo();
+                    setWritten((now) => now.filter((text) => text !== proposal.text));
+                  },
+                });
+              }}
             >
               {proposal.text ? "Write it so" : "Take it out"}
             </button>

@@ -223,7 +223,7 @@ function Record({ plan, keptAs, begin, revision = 0 }: RecordProps) {
           “{unread[0]?.text}” is not understood: {unread[0]?.problem} Say it otherwise, or take it out.
         </p>
       )}
-      {save.error && (
+      {save.error && !unread.length && (
         <p role="alert" className="mt-2 text-stop">
           {save.error.message}
         </p>

@@ -88,7 +88,7 @@ export function WhatDiffered({ recording }: { recording: Recording }) {
           );
         })}
       </ul>
-      {view && <StartLines lines={view.start_lines} said={told.said} putDown={putDown} />}
+      {view && <StartLines view={view} putDown={putDown} />}
       <AsLastTime recording={recording} putDown={putDown} />
       <BowlAdvice recording={recording} putDown={putDown} />
       {view?.licked && (
@@ -115,15 +115,15 @@ function Understood({ said }: { said: Schemas["DeviationView"] }) {
 }
 
 interface StartLinesProps {
-  lines: Schemas["StartLine"][];
-  said: readonly { text: string }[];
+  view: Schemas["BatchPreview"];
   putDown: (text: string) => void;
 }
 
 /** Lines that say to start with less than all: how much it came to is asked for. */
-function StartLines({ lines, said, putDown }: StartLinesProps) {
+function StartLines({ view, putDown }: StartLinesProps) {
   const [used, setUsed] = useState<Record<string, number | null>>({});
-  const open = lines.filter((line) => !said.some((each) => each.text.includes(`g ${line.name}`)));
+  const answered = view.deviations.map((each) => each.id !== TYPING && each.line_id);
+  const open = view.start_lines.filter((line) => !answered.includes(line.line_id));
   if (!open.length) return null;
   return (
     <ul className="mt-2 grid gap-1" aria-label="Lines to start with less of">
@@ -151,12 +151,25 @@ function StartLines({ lines, said, putDown }: StartLinesProps) {
   );
 }
 
-/** What was different last time is a press away. */
+/** What was noted for this time, and what was different last time, a press away. */
 function AsLastTime({ recording, putDown }: { recording: Recording; putDown: (text: string) => void }) {
   const { plan, told } = recording;
   const query = useQuery({ ...historyQuery(plan.formula_id ?? ""), enabled: !!plan.formula_id });
+  const notes = query.data?.notes ?? [];
   const last = query.data?.last_said.filter((text) => !told.said.some((each) => each.text === text)) ?? [];
-  if (!last.length) return null;
+  return (
+    <>
+      {notes.map((note) => (
+        <p key={note.id} className="mt-1 border-l-4 border-window pl-2 text-note" data-note>
+          {note.text} {note.step && <span className="text-soft">({note.step})</span>}
+        </p>
+      ))}
+      {last.length > 0 && <LastSaid last={last} putDown={putDown} />}
+    </>
+  );
+}
+
+function LastSaid({ last, putDown }: { last: string[]; putDown: (text: string) => void }) {
   return (
     <p className="mt-2 flex flex-wrap items-center gap-1.5 text-note">
       <span className="text-soft">As last time:</span>

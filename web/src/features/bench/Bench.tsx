@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Tabs } from "radix-ui";
-import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { formulaQuery, kitchenQuery } from "@/api/queries";
+import { formulaQuery, historyQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import type { DraftStore } from "@/domain/draftStore";
 import { count, grams, kcal, unreadLines } from "@/domain/format";
@@ -65,6 +65,8 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
   const worked = useEvaluated(store, view);
   const settled = useSettled(store);
   const kitchen = useQuery(kitchenQuery);
+  const history = useQuery(historyQuery(view.id));
+  const notes = useMemo(() => notesByLine(history.data?.notes ?? []), [history.data?.notes]);
   const [meaning, setMeaning] = useState<Meaning | null>(null);
   const [compared, setCompared] = useState<string | null>(null);
   const [unknown, setUnknown] = useState<Question | null>(null);
@@ -121,6 +123,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
                   store={store}
                   worked={worked}
                   questions={settled?.questions}
+                  notes={notes}
                   onMean={setMeaning}
                   onCompare={setCompared}
                   onNewProduct={setUnknown}
@@ -184,6 +187,15 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
       {worked && settled && <Changed worked={worked.view} settled={settled} />}
     </div>
   );
+}
+
+/** What was noted at each line, together. */
+function notesByLine(notes: readonly Schemas["NoteView"][]): ReadonlyMap<string, string> {
+  const found = new Map<string, string>();
+  for (const { line_id, text } of notes) {
+    if (line_id) found.set(line_id, [found.get(line_id), text].filter(Boolean).join(" · "));
+  }
+  return found;
 }
 
 const TABS = [

@@ -36,6 +36,8 @@ interface LineRowProps {
   question: Question | undefined;
   most_kcal: number;
   placeholder: string;
+  /** What was noted here for this time. */
+  note?: string;
   actions: RowActions;
 }
 
@@ -46,7 +48,15 @@ function rangeOf(read: Schemas["LineView"]): string {
   return `${grams(read.low_g)} to ${grams(read.high_g)} g`;
 }
 
-export const LineRow = memo(function LineRow({ line, read, question, most_kcal, placeholder, actions }: LineRowProps) {
+export const LineRow = memo(function LineRow({
+  line,
+  read,
+  question,
+  most_kcal,
+  placeholder,
+  note,
+  actions,
+}: LineRowProps) {
   const current = read && read.text === line.text ? read : undefined;
   // While the next figures are on their way the last ones stay, dimmed, so that nothing jumps.
   const shown = line.text.trim() ? read : undefined;
@@ -169,6 +179,11 @@ export const LineRow = memo(function LineRow({ line, read, question, most_kcal, 
       >
         <X size={15} aria-hidden />
       </button>
+      {note && (
+        <p className="order-last col-span-full border-l-4 border-window pl-2 text-small" data-note>
+          {note}
+        </p>
+      )}
       {asked && (
         <div className="order-last col-span-full px-1">
           <LineQuestion question={question} onAnswer={actions.answer} onNewProduct={actions.newProduct} />

@@ -16,6 +16,8 @@ interface LinesProps {
   worked: Evaluated | undefined;
   /** What the lines ask, once they rest. */
   questions?: readonly Question[];
+  /** What was noted at lines for this time, by their ids. */
+  notes?: ReadonlyMap<string, string>;
   /** What a line means was chosen, and that may be meant everywhere. */
   onMean: (meaning: Meaning) => void;
   /** Sets what may stand in a line's place side by side. */
@@ -25,7 +27,7 @@ interface LinesProps {
 }
 
 /** The parts and lines of the Bench. */
-export function Lines({ store, worked, questions, onMean, onCompare, onNewProduct }: LinesProps) {
+export function Lines({ store, worked, questions, notes, onMean, onCompare, onNewProduct }: LinesProps) {
   const parts = useDraft(store, (state) => state.draft.parts);
   const lines = useRef(worked?.lines);
   lines.current = worked?.lines;
@@ -63,6 +65,7 @@ export function Lines({ store, worked, questions, onMean, onCompare, onNewProduc
                 read={worked?.lines.get(line.id)}
                 question={questions?.find((each) => each.line_id === line.id)}
                 most_kcal={most}
+                note={notes?.get(line.id)}
                 placeholder={
                   place === 0 && row === 0
                     ? "Type the first line, or paste a whole recipe"
