@@ -44,9 +44,119 @@ _HAZARDS: Final = ("core.crumb.test_hazards",)
 _CHOICE: Final = ("core.quantity.test_written_choice", "core.formula.test_reading")
 _ASKS: Final = ("core.formula.test_questions",)
 _AGAINST: Final = ("core.production.test_contradictions",)
+_BATCH: Final = ("core.batch.test_following",)
+_LOTS: Final = ("core.batch.test_lots",)
+_BOWL: Final = ("core.batch.test_portioning",)
+_NEXT: Final = ("core.batch.test_proposals",)
+_OVEN: Final = ("core.production.test_oven_learning",)
 _PAGES: Final = ("core.quantity.test_written_aside", "core.quantity.test_recipe_splitting", "core.test_whole_texts")
 
 MUTANTS: Final = (
+    Mutant(
+        "batch: what is left over is what was used",
+        "batch/following.py",
+        "return self._share_of_part(place, 1 - share if left else share, weighed=much.mass_g is not None)",
+        "return self._share_of_part(place, share if left else 1 - share, weighed=much.mass_g is not None)",
+        _BATCH,
+    ),
+    Mutant(
+        "batch: a share by weight has the doubt of one by eye",
+        "batch/following.py",
+        "weighed=much.mass_g is not None)",
+        "weighed=False)",
+        _BATCH,
+    ),
+    Mutant(
+        "batch: more may be left than there was",
+        "batch/following.py",
+        "if grams > there_g * 1.001:",
+        "if grams > there_g * 1001:",
+        _BATCH,
+    ),
+    Mutant(
+        "batch: a substitute keeps no amount",
+        "batch/following.py",
+        'came = f"{_written(old.weighed.mass_g)} g {came}"',
+        'came = f"100 g {came}"',
+        _BATCH,
+    ),
+    Mutant(
+        "batch: frying takes up half",
+        "batch/fat_uptake.py",
+        "FRIED_HIGH_SHARE: Final = 0.15",
+        "FRIED_HIGH_SHARE: Final = 0.5",
+        _BATCH,
+    ),
+    Mutant(
+        "batch: things of one dough get all of it",
+        "batch/parting.py",
+        "share_by_weight(part, each.lines, share)",
+        "share_by_weight(part, each.lines, 1.0)",
+        _BATCH,
+    ),
+    Mutant(
+        "lots: pieces may be heavier than the dough",
+        "batch/lots.py",
+        "if weighed_g > dough_g * _SCALES:",
+        "if weighed_g > dough_g * 2:",
+        _LOTS,
+    ),
+    Mutant(
+        "lots: what was weighed as dough is a share of what is baked",
+        "batch/lots.py",
+        "whole_g = batch_g if weighed_g <= batch_g else dough_g",
+        "whole_g = batch_g",
+        _LOTS,
+    ),
+    Mutant(
+        "lots: half a batch may be in no piece",
+        "batch/lots.py",
+        "_LEAST_SHARE: Final = 0.75",
+        "_LEAST_SHARE: Final = 0.4",
+        _LOTS,
+    ),
+    Mutant(
+        "bowl: at most so many kcal is about so many",
+        "batch/portioning.py",
+        "count = math.ceil(bowl.energy_kcal / wish.amount_count - 1e-9)",
+        "count = round(bowl.energy_kcal / wish.amount_count)",
+        _BOWL,
+    ),
+    Mutant(
+        "bowl: by energy a grid may be over",
+        "batch/portioning.py",
+        "if wish.by is WishedBy.ENERGY and count < wanted - 1e-6:",
+        "if wish.by is WishedBy.ENERGY and count < 0:",
+        _BOWL,
+    ),
+    Mutant(
+        "proposals: an amount after two batches",
+        "batch/proposals.py",
+        "AMOUNT_AFTER: Final = 3",
+        "AMOUNT_AFTER: Final = 2",
+        _NEXT,
+    ),
+    Mutant(
+        "proposals: amounts both ways are another amount",
+        "batch/proposals.py",
+        "always_other = len(ways) == 1 and all(",
+        "always_other = all(",
+        _NEXT,
+    ),
+    Mutant(
+        "ovens: the last bake tells all",
+        "production/oven_learning.py",
+        "mean = sum(offs) / (len(offs) + (BAKE_SD / OVEN_SD) ** 2)",
+        "mean = offs[-1]",
+        _OVEN,
+    ),
+    Mutant(
+        "ovens: a slip teaches",
+        "production/oven_learning.py",
+        "FARTHEST: Final = 0.4",
+        "FARTHEST: Final = 4.0",
+        _OVEN,
+    ),
     Mutant(
         "choice: the amount of the line is not shared",
         "quantity/written_choice.py",

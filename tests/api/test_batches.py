@@ -257,7 +257,7 @@ class Recorded(BatchCase):
         self.assertTrue(any("as your batches showed" in reason for reason in after["reasons"]))
         learned = self.ask("GET", "/api/v1/learned")
         self.assertEqual(len(learned["bakes"]), 2)
-        self.assertIn("11 % longer", learned["ovens"][0]["sentence"])
+        self.assertIn("11 % more time", learned["ovens"][0]["sentence"])
         self.ask("DELETE", f"/api/v1/learned/bakes/{batch['item']['id']}")
         self.assertLess(window()["from_min"], after["from_min"])
         self.ask("DELETE", "/api/v1/learned")

@@ -12,7 +12,7 @@ from ample_crumb.core.production.draft import Draft
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 from tests.api.counting import statements
-from tests.api.test_api import DAY, ApiCase, parts
+from tests.api.test_api import DAY, NOON, ApiCase, parts
 from tests.api.test_cupboard import product
 
 SIZES = (10, 300)
@@ -49,6 +49,8 @@ class Statements(ApiCase):
         bench = {"parts": parts("100 g oats", "2 scoops my whey"), "pieces": 12, "family": "brownie", "day": DAY}
         inner = self.create("100 g skyr")
         line = {"text": "50 g of it", "chosen": f"made-{inner['id']}"}
+        told = {"plan": {"formula_id": inner["id"]}, "record": {"said": [{"id": "a", "text": "10 g oats"}]}}
+        batch = self.ask("PUT", f"/api/v1/batches/{uuid4()}", told | {"made_at": NOON})
         for size in SIZES:
             self.fill(size)
             for name, method, path, body, most in (
@@ -66,12 +68,27 @@ class Statements(ApiCase):
                 ("cupboard", "GET", "/api/v1/cupboard", None, 2),
                 ("product", "GET", f"/api/v1/products/{self.product['id']}", None, 5),
                 ("food", "GET", "/api/v1/foods/skyr", None, 3),
+                ("batch being told", "POST", "/api/v1/batches/preview", told, 4),
+                ("batches", "GET", "/api/v1/batches", None, 3),
+                ("batches of a formula", "GET", f"/api/v1/formulas/{inner['id']}/batches", None, 3),
+                ("a batch", "GET", f"/api/v1/batches/{batch['item']['id']}", None, 6),
+                ("history", "GET", f"/api/v1/formulas/{inner['id']}/history", None, 8),
             ):  # fmt: skip
                 with self.subTest(name, size=size):
                     self.ask(method, path, body)
                     _, found = self.sent(method, path, body)
                     self.assertLessEqual(len(found), most, found)
                     self.assertEqual([each for each in found if each.startswith(_WRITES)], [])
+
+    def test_a_batch_is_recorded_at_any_size(self) -> None:
+        made, counts = self.create("100 g oats", "2 eggs"), []
+        body = {"plan": {"formula_id": made["id"]}, "made_at": NOON, "record": {"words": ["just right"]}}
+        for size in SIZES:
+            self.fill(size)
+            self.ask("PUT", f"/api/v1/batches/{uuid4()}", body)
+            counts.append(len(self.sent("PUT", f"/api/v1/batches/{uuid4()}", body)[1]))
+        self.assertEqual(counts[0], counts[1])
+        self.assertLessEqual(counts[0], 22)
 
     def test_an_autosave(self) -> None:
         made, twin = self.create("100 g oats", "2 eggs"), self.create("100 g butter")

@@ -36,8 +36,8 @@ def main() -> None:
                 ("cupboard", "desk", False, _cupboard),
                 ("food", "desk", False, _food),
                 ("label", "desk", False, _label),
-                ("claims", "desk", False, _claims),
-                ("which", "desk", False, _which),
+                ("batch-record", "desk", False, _recording),
+                ("batches", "desk", False, _batches),
                 ("making", "desk", False, _making),
                 ("reading", "desk", False, _reading),
                 ("alternatives", "desk", False, _alternatives),
@@ -58,6 +58,26 @@ def _picture(browser: Browser, served: Served, name: str, size: str, dark: bool,
     page.wait_for_timeout(700)
     page.screenshot(path=FOLDER / f"{name}.png")
     page.close()
+
+
+def _batches(page: Page) -> None:
+    page.keyboard.press("Alt+2")
+    page.get_by_role("link", name=re.compile("^Chickpea and sesame")).first.click()
+    page.get_by_role("tab", name="Batches").click()
+    page.locator("[data-batches]").wait_for()
+
+
+def _recording(page: Page) -> None:
+    _batches(page)
+    page.get_by_role("link", name="Record a batch").click()
+    typed = page.get_by_role("textbox", name="What was different")
+    typed.fill("2 tbsp oat flour")
+    page.locator("[data-read]").get_by_text("a piece").wait_for()
+    typed.press("Enter")
+    typed.fill("no tahini, took peanut butter")
+    page.get_by_label("What the first pieces weigh, g").fill("34 36 35")
+    page.locator("[data-portioned]").get_by_text("These run 35 g").wait_for()
+    page.locator("[data-read]").get_by_text("peanut butter for tahini").wait_for()
 
 
 def _today(page: Page) -> None:
@@ -155,22 +175,6 @@ def _label(page: Page) -> None:
     _cupboard(page)
     page.get_by_role("button", name="Open Lantern peanut powder").click()
     page.locator("[data-check]").get_by_text("does not follow").wait_for()
-
-
-def _claims(page: Page) -> None:
-    _tab(page, "White bean blondies", "Label")
-    page.get_by_label("Compare with the classic").click()
-    page.get_by_role("option", name="a formula of yours").click()
-    page.get_by_role("combobox", name="Which formula").fill("lemon")
-    page.get_by_role("option", name="Lemon-poppy loaf with skyr").click()
-    page.get_by_text("Limits, and what lacks").click()
-
-
-def _which(page: Page) -> None:
-    _bench(page)
-    page.get_by_role("button", name=re.compile("^Read as whey")).click()
-    page.get_by_role("button", name="Which of mine").click()
-    page.get_by_role("list", name="Foods side by side").wait_for()
 
 
 def _making(page: Page) -> None:

@@ -51,6 +51,20 @@ class Words(InBrowser):
             page.wait_for_load_state("networkidle")
             self.assert_words(page, name)
 
+    def test_batches(self) -> None:
+        page = self.page()
+        for path in ("/batches", "/batches/new"):
+            page.goto(f"{self.served.address}{path}")
+            expect(page.get_by_role("heading", level=1)).to_be_visible()
+            self.assert_words(page, path)
+        page.goto(f"{self.served.address}/batches")
+        page.get_by_role("link", name="Lemon-poppy loaf", exact=False).click()
+        expect(page.get_by_role("heading", name="As made")).to_be_visible()
+        self.assert_words(page, "a batch")
+        page.get_by_role("link", name="Correct it").click()
+        expect(page.get_by_role("heading", name="A piece as made")).to_be_visible()
+        self.assert_words(page, "correcting")
+
 
 class Keys(InBrowser):
     """What keys do, and that single ones can be switched off."""

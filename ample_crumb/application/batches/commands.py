@@ -13,6 +13,7 @@ from ample_crumb.application.batches.planning import BatchPlan, FoundPlan, find_
 from ample_crumb.application.batches.showing import batch_view, notes_of, photo_view
 from ample_crumb.application.batches.views import BatchView, NoteView, PhotoView
 from ample_crumb.application.clock import Clock, system_clock
+from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.crumb.teaching import lesson_of
 from ample_crumb.application.formulas import snapshots
 from ample_crumb.application.formulas.snapshots import KeptAs, unkept_snapshot
@@ -68,13 +69,13 @@ def record(
         if there is not None and not about.revision:
             return batch_view(connection, principal, there)
         if about.revision:
-            _corrected(connection, principal, about, told, there)
+            context = _corrected(connection, principal, about, told, there)
         else:
-            _added(connection, principal, about, plan, told)
+            context = _added(connection, principal, about, plan, told)
         row = batches.find(connection, principal.kitchen_id, about.id)
         if row is None:
             raise NotHere("batch")
-        return batch_view(connection, principal, row)
+        return batch_view(connection, principal, row, context)
 
 
 def _check(about: RecordedBatch, told: BatchRecord, now: datetime) -> None:
@@ -89,7 +90,8 @@ def _check(about: RecordedBatch, told: BatchRecord, now: datetime) -> None:
 
 def _added(
     connection: Connection, principal: Principal, about: RecordedBatch, plan: BatchPlan, told: BatchRecord
-) -> None:
+) -> KitchenContext:
+    """Writes a new batch; gives what it was worked out with."""
     found = find_plan(connection, principal, plan)
     batch = checked_batch(work_out(connection, principal, found, told))
     snapshot = _snapshot(connection, principal, found, plan)
@@ -105,6 +107,7 @@ def _added(
     new = _new(about, batch, found.row.id if found.row else None, number)
     if batches.add(connection, principal.kitchen_id, new):
         _teach(connection, principal, new, batch)
+    return batch.made.context
 
 
 def _snapshot(
@@ -118,7 +121,8 @@ def _snapshot(
 
 def _corrected(
     connection: Connection, principal: Principal, about: RecordedBatch, told: BatchRecord, there: BatchRow | None
-) -> None:
+) -> KitchenContext:
+    """Writes a batch anew; gives what it was worked out with."""
     if there is None:
         raise NotHere("batch")
     found = find_plan(connection, principal, BatchPlan(batch_id=about.id))
@@ -127,11 +131,12 @@ def _corrected(
     kitchens.lock(connection, principal.kitchen_id)
     locked = batches.find(connection, principal.kitchen_id, about.id, lock=True)
     if locked is not None and locked.revision == about.revision + 1 and is_stored(locked.document, new.document):
-        return
+        return batch.made.context
     if locked is None or not batches.correct(connection, principal.kitchen_id, new, about.revision):
         raise ChangedMeanwhile("batch", batch_view(connection, principal, locked or there))
     feedback.forget_batch(connection, principal.kitchen_id, about.id)
     _teach(connection, principal, new, batch)
+    return batch.made.context
 
 
 def _new(

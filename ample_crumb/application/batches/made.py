@@ -18,6 +18,7 @@ from ample_crumb.core.batch.telling import Outcome, differences
 from ample_crumb.core.crumb.composition import Composition
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.production.bake_time import Oven
 from ample_crumb.core.production.draft import Draft, ProductionSettings
 
 
@@ -81,7 +82,8 @@ class MadeBatch:
         """The middle of its window by the table, without what was learned; None where there is none, or where it was
         seen in this oven before."""
         window, settings = self.made.made.bake_window, self.made.draft.production
-        if window is None or settings.seen_min is not None:
+        in_pan = window is not None and window.oven_c is None and window.oven is not Oven.MICROWAVE
+        if window is None or in_pan or settings.seen_min is not None:
             return None
         lesson = self.made.context.ovens.get(window.oven)
         return (window.from_min + window.until_min) / 2 / (lesson.factor if lesson else 1.0)
@@ -157,7 +159,7 @@ def checked_batch(batch: MadeBatch) -> MadeBatch:
     except CannotUse as cannot:
         raise CannotAccept("/record/lots", str(cannot)) from cannot
     if batch.record.broken_count > sum(lot.piece_count for lot in lots):
-        raise CannotAccept("/record/broken_count", "More pieces broke than came out.")
+        raise CannotAccept("/record/broken_count", "More pieces broke than there are.")
     problems = batch.made.made.problems
     if problems:
         raise CannotAccept("/record/baked_g", problems[0])

@@ -152,9 +152,11 @@ def item_of(row: BatchRow, context: KitchenContext) -> BatchItem:
     )
 
 
-def batch_view(connection: Connection, principal: Principal, row: BatchRow) -> BatchView:
-    """A batch as it was made."""
-    context = load_context(connection, principal)
+def batch_view(
+    connection: Connection, principal: Principal, row: BatchRow, known: KitchenContext | None = None
+) -> BatchView:
+    """A batch as it was made, with what is `known` of its kitchen where somebody has asked already."""
+    context = known or load_context(connection, principal)
     kept = batch_from(row.document)
     lots = batches.lots_of(connection, principal.kitchen_id, row.id)
     formula = formulas.find(connection, principal.kitchen_id, row.formula_id) if row.formula_id else None

@@ -51,8 +51,10 @@ def learning(database: Database, principal: Principal) -> LearningView:
 
 def _oven_lesson(lesson: OvenLesson) -> LessonView:
     share = lesson.factor - 1
-    way = "longer" if share > 0 else "shorter"
-    words = f"{lesson.oven[0].upper()}{lesson.oven[1:]}: your oven takes {abs(share):.0%} {way} than the table says."
+    way = "more" if share > 0 else "less"
+    words = (
+        f"{lesson.oven[0].upper()}{lesson.oven[1:]}: your oven takes {abs(share):.0%} {way} time than the table says."
+    )
     return LessonView(words.replace("%", " %"), share, lesson.bake_count)
 
 

@@ -212,9 +212,9 @@ def _branch(database: Database, principal: Principal, base_id: UUID) -> None:
 def _said(database: Database, principal: Principal, formula_id: UUID) -> None:
     draft = formulas_queries.open_one(database, principal, formula_id).draft
     bench = on_bench(draft, date(2026, 1, 1))
-    for number, words in enumerate(("too dry", "just right")):
-        given = FeedbackDraft(uuid5(_SPACE, f"said {number}"), words)
-        crumb_commands.record_feedback(database, principal, formula_id, given, bench)
+    # What else was said of it is said of its batch.
+    given = FeedbackDraft(uuid5(_SPACE, "said"), "just right")
+    crumb_commands.record_feedback(database, principal, formula_id, given, bench)
 
 
 def _making(name: str) -> ProductionSettings:

@@ -116,7 +116,7 @@ def production_inputs(
     kitchen = replace(
         context.kitchen,
         oven=oven,
-        oven_factor=context.ovens[oven].factor if oven in context.ovens else 1.0,
+        oven_factors={each: lesson.factor for each, lesson in context.ovens.items()},
         oven_c=draft.oven_c,
         wish=draft.wish,
         covered=draft.covered,

@@ -7,7 +7,7 @@ never a time to trust, and never wider than `WIDEST` of its middle.
 """
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from enum import StrEnum
 from functools import cache
 from typing import Annotated, Final
@@ -162,8 +162,8 @@ def _wishes(cell: str) -> dict[str, float]:
 class BakingConditions:
     """What bakes, and where: `oven_c` as set, None for the family's own; `watts` of a microwave; metres above the sea.
     `wish` is how it is wanted, one of the family's; `covered` with foil or a lid. `seen_min` is when it was done in
-    this very oven, None where nobody saw; `own_signs` are one's own signs of doneness, a row each. `oven_factor` is how
-    many times as long this oven was found to take."""
+    this very oven, None where nobody saw; `own_signs` are one's own signs of doneness, a row each. `oven_factors` are
+    how many times as long each oven was found to take."""
 
     oven: Oven = Oven.CONVENTIONAL
     oven_c: float | None = None
@@ -173,7 +173,7 @@ class BakingConditions:
     covered: bool = False
     seen_min: Annotated[float, Between(0.1, 1000)] | None = None
     own_signs: Annotated[str, Letters(1000)] = ""
-    oven_factor: float = 1.0
+    oven_factors: Mapping[Oven, float] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
@@ -221,7 +221,8 @@ def bake_window(family: str, kitchen: BakingConditions, dough: BakedDough) -> Ba
     # What is short is baked crisp anyway.
     crisp_anyway = kitchen.wish == "crisp" and "short" in dough.conditions
     wish = by_wish("" if crisp_anyway else kitchen.wish, heat.wishes)
-    oven = _as_learned(kitchen.oven_factor)
+    in_pan = heat.oven_c is None and not microwaved
+    oven = _as_learned(1.0 if in_pan else kitchen.oven_factors.get(Oven.MICROWAVE if microwaved else kitchen.oven, 1.0))
     minutes *= wish.factor * oven.factor
     reasons = [*reasons, *(each.why for each in (wish, oven) if each.why)]
     early, late = EARLY, LATE
@@ -326,8 +327,9 @@ def _by_oven(oven: Oven) -> BakeFactor:
 def _as_learned(oven_factor: float) -> BakeFactor:
     if oven_factor == 1:
         return BakeFactor(1.0)
-    way = "longer" if oven_factor > 1 else "shorter"
-    why = f"Your oven takes {abs(oven_factor - 1):.0%} {way} than most, as your batches showed."
+    way = "more" if oven_factor > 1 else "less"
+    share = f"{abs(oven_factor - 1):.0%}".replace("%", " %")
+    why = f"Your oven takes {share} {way} time than most, as your batches showed."
     return BakeFactor(oven_factor, why)
 
 

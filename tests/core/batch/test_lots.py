@@ -39,6 +39,11 @@ class Shares(unittest.TestCase):
         found = lot_shares((Lot(2, 250),), 500, 450, 12)
         self.assertEqual([(each.share, each.piece_g) for each in found], [(0.5, 225)])
 
+    def test_pieces_weighed_as_dough_leave_the_rest_of_the_dough_to_the_others(self) -> None:
+        """Four of 110 g of dough are 440 of 500, though 430 come out: the last is 60 of 500 of those, 51.6 g."""
+        found = lot_shares((Lot(4, 110), Lot(1)), 500, 430, 5)
+        self.assertEqual([round(each.piece_g, 6) for each in found], [94.6, 51.6])
+
     def test_none_said_is_as_planned(self) -> None:
         self.assertEqual([(each.piece_count, each.piece_g) for each in lot_shares((), 1100, 1000, 10)], [(10, 100)])
 

@@ -96,7 +96,7 @@ export function AtTheBowl({ recording }: { recording: Recording }) {
           className="btn btn-quiet mt-2"
           onClick={() => tell({ lots: [{ key: "bowl", piece_count: count, piece_g: null }] })}
         >
-          {count} came out
+          Count {count} pieces
         </button>
       )}
     </section>
@@ -142,7 +142,7 @@ function Advice({ found }: { found: Schemas["PortionView"] }) {
   );
 }
 
-/** What came out: how many pieces, and what they weigh where they differ. */
+/** The pieces: how many, and what they weigh where they differ. */
 export function PiecesOut({ recording }: { recording: Recording }) {
   const { told, tell, view } = recording;
   const lots = told.lots.length ? told.lots : [{ key: "first", piece_count: null, piece_g: null }];
@@ -155,7 +155,7 @@ export function PiecesOut({ recording }: { recording: Recording }) {
   }, [told.lots, tell]);
   return (
     <section className="card p-4" aria-labelledby="pieces-title">
-      <h2 id="pieces-title">What came out</h2>
+      <h2 id="pieces-title">How many pieces</h2>
       <ul className="mt-2 grid gap-1.5">
         {lots.map((lot, place) => (
           <li key={lot.key} className="flex flex-wrap items-center gap-x-4 gap-y-1">

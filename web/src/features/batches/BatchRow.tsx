@@ -4,7 +4,7 @@ import { change, clock, count, dayName, grams, kcal } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { Slab } from "@/ui/Slab";
 
-/** A batch in a list: when, a piece of it against what was planned, what differed, how it came out. */
+/** A batch in a list: when, a piece of it against what was planned, what differed, how it turned out. */
 export function BatchRow({ batch, named }: { batch: Schemas["BatchItem"]; named?: boolean }) {
   const { piece } = batch;
   const planned = batch.planned_energy_kcal;

@@ -1,7 +1,7 @@
 import type { Schemas } from "@/api/types";
 import { change, count, grams, kcal, unreadLines } from "@/domain/format";
 import { Band } from "@/ui/Band";
-import { Slab } from "@/ui/Slab";
+import { PieceFigures } from "@/ui/PieceFigures";
 
 /** A piece as it was made beside what was planned, and all that differed. */
 export function MadePiece({ view }: { view: Schemas["BatchPreview"] }) {
@@ -9,26 +9,11 @@ export function MadePiece({ view }: { view: Schemas["BatchPreview"] }) {
   return (
     <section className="card p-4" aria-labelledby="made-title">
       <h2 id="made-title">A piece as made</h2>
-      <div className="mt-2 flex items-end gap-4">
-        <Slab layers={piece.layers} energy_kcal={piece.energy_kcal} />
-        <div className="min-w-0">
-          <p className="figure text-grand leading-none" data-made-kcal>
-            {kcal(piece.energy_kcal)}
-            <span className="text-title">
-              <Band sd={piece.sd.energy_kcal} of={piece.energy_kcal} />
-            </span>{" "}
-            <span className="text-lead font-medium">kcal</span>
-          </p>
-          <p className="figure mt-1 text-figure leading-tight text-protein-ink">
-            {grams(piece.protein_g)}
-            <Band sd={piece.sd.protein_g} of={piece.protein_g} unit="g" /> g{" "}
-            <span className="text-note font-medium">protein</span>
-          </p>
-          <p className="text-soft">
-            one of {count(view.piece_count)} · {grams(piece.mass_g)}
-            <Band sd={piece.sd.mass_g} of={piece.mass_g} unit="g" /> g
-          </p>
-        </div>
+      <div className="mt-2">
+        <PieceFigures piece={piece}>
+          one of {count(view.piece_count)} · {grams(piece.mass_g)}
+          <Band sd={piece.sd.mass_g} of={piece.mass_g} unit="g" /> g
+        </PieceFigures>
       </div>
       <p className="mt-2 text-note" data-against>
         Planned: {kcal(planned.energy_kcal)} kcal and {grams(planned.protein_g)} g protein, one of{" "}

@@ -10,7 +10,7 @@ import { Problem } from "@/domain/problem";
 import { Pending } from "@/features/common/Pending";
 import { Band } from "@/ui/Band";
 import { NumberField } from "@/ui/NumberField";
-import { Slab } from "@/ui/Slab";
+import { PieceFigures } from "@/ui/PieceFigures";
 import { useNotice } from "@/ui/Toast";
 import { useTitle } from "@/ui/useTitle";
 import { Photos } from "./Photos";
@@ -111,27 +111,14 @@ function Opened({ view }: { view: Schemas["BatchView"] }) {
   );
 }
 
-/** How it came out, and what differed. */
+/** How it turned out, and what differed. */
 function Told({ view }: { view: Schemas["BatchView"] }) {
   const { item } = view;
   return (
     <section className="card p-4" aria-labelledby="told-title">
-      <h2 id="told-title">How it came out</h2>
-      <div className="mt-2 flex items-end gap-4">
-        <Slab layers={item.piece.layers} energy_kcal={item.piece.energy_kcal} />
-        <div>
-          <p className="figure text-grand leading-none">
-            {kcal(item.piece.energy_kcal)}
-            <span className="text-title">
-              <Band sd={item.piece.sd.energy_kcal} of={item.piece.energy_kcal} />
-            </span>{" "}
-            <span className="text-lead font-medium">kcal</span>
-          </p>
-          <p className="figure text-figure text-protein-ink">
-            {grams(item.piece.protein_g)} g <span className="text-note font-medium">protein</span>
-          </p>
-          <p className="text-soft">one of {count(item.piece_count)}</p>
-        </div>
+      <h2 id="told-title">How it turned out</h2>
+      <div className="mt-2">
+        <PieceFigures piece={item.piece}>one of {count(item.piece_count)}</PieceFigures>
       </div>
       {item.planned_energy_kcal !== null && (
         <p className="mt-2 text-note">

@@ -14,7 +14,7 @@ import { useNotice } from "@/ui/Toast";
 import { usePersistedText } from "@/ui/usePersistedText";
 import { useTitle } from "@/ui/useTitle";
 import { AtTheBowl, PiecesOut } from "./AtTheBowl";
-import { HowItCameOut } from "./HowItCameOut";
+import { HowItTurnedOut } from "./HowItTurnedOut";
 import { MadePiece } from "./MadePiece";
 import { OneOfTwo } from "./OneOfTwo";
 import { useRecording } from "./useRecording";
@@ -233,7 +233,7 @@ function Record({ plan, keptAs, begin, revision = 0 }: RecordProps) {
           <WhatDiffered recording={recording} />
           <AtTheBowl recording={recording} />
           <PiecesOut recording={recording} />
-          <HowItCameOut recording={recording} />
+          <HowItTurnedOut recording={recording} />
         </div>
         <div className="grid min-w-0 gap-4 lg:sticky lg:top-0 max-lg:contents">
           <div className="min-w-0 max-lg:order-first">

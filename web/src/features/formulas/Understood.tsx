@@ -6,16 +6,15 @@ import { kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { type Draft, draftBody, partsBody, UNNAMED, USUAL } from "@/domain/draft";
 import { DraftStore } from "@/domain/draftStore";
-import { count, grams, kcal } from "@/domain/format";
+import { count, grams } from "@/domain/format";
 import { openQuestions, type Question } from "@/features/bench/LineQuestion";
 import { Lines } from "@/features/bench/Lines";
 import type { Meaning } from "@/features/bench/MeansDialog";
 import { remember, useEvaluated, useSettled } from "@/features/bench/useBench";
 import { useUndoKeys } from "@/features/bench/useUndoKeys";
 import { StatedCard } from "@/features/label/StatedCard";
-import { Band } from "@/ui/Band";
 import { NumberField } from "@/ui/NumberField";
-import { Slab } from "@/ui/Slab";
+import { PieceFigures } from "@/ui/PieceFigures";
 import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
 import { Contradictions } from "./Contradictions";
@@ -205,25 +204,10 @@ function sentence({ pieces: said, parts }: Pasted, pieces: number, open: number)
 function Piece({ worked }: { worked: Schemas["EvaluatedView"] }) {
   const { piece } = worked;
   return (
-    <aside className="card flex items-end gap-4 p-4" aria-label="One piece">
-      <Slab layers={piece.layers} energy_kcal={piece.energy_kcal} />
-      <div>
-        <p className="figure text-grand leading-none">
-          {kcal(piece.energy_kcal)}
-          <span className="text-title">
-            <Band sd={piece.sd.energy_kcal} of={piece.energy_kcal} />
-          </span>{" "}
-          <span className="text-lead font-medium">kcal</span>
-        </p>
-        <p className="figure mt-1 text-figure leading-tight text-protein-ink">
-          {grams(piece.protein_g)}
-          <Band sd={piece.sd.protein_g} of={piece.protein_g} unit="g" /> g{" "}
-          <span className="text-note font-medium">protein</span>
-        </p>
-        <p className="text-soft">
-          one of {count(worked.piece_count)} · {grams(piece.mass_g)} g
-        </p>
-      </div>
+    <aside className="card p-4" aria-label="One piece">
+      <PieceFigures piece={piece}>
+        one of {count(worked.piece_count)} · {grams(piece.mass_g)} g
+      </PieceFigures>
     </aside>
   );
 }

@@ -17,7 +17,7 @@ const OVENS: readonly (readonly [string, string])[] = [
 const OF_DOUGH = "dough ";
 
 /** Heat, minutes, weights and words: what the dials and the oven learn from. */
-export function HowItCameOut({ recording }: { recording: Recording }) {
+export function HowItTurnedOut({ recording }: { recording: Recording }) {
   const { told, tell, view } = recording;
   const learned = useQuery(learnedQuery);
   const options = learned.data?.options.filter((words) => !words.startsWith(OF_DOUGH)) ?? [];
@@ -29,7 +29,7 @@ export function HowItCameOut({ recording }: { recording: Recording }) {
   };
   return (
     <section className="card p-4" aria-labelledby="outcome-title">
-      <h2 id="outcome-title">How it came out</h2>
+      <h2 id="outcome-title">How it turned out</h2>
       {view?.bake_window && (
         <div className="mt-2 grid gap-x-6 gap-y-1.5 sm:grid-cols-2">
           <NumberField
