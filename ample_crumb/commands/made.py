@@ -18,6 +18,7 @@ from ample_crumb.core.batch.lots import Lot, LotShare, lot_shares, lots_of_weigh
 from ample_crumb.core.batch.telling import Outcome, differences
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.formula import parts_of
+from ample_crumb.core.formula.questions import Asking, questions_of
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_yield import Weighings
@@ -72,7 +73,8 @@ def run(given: argparse.Namespace) -> int:
     if given.json:
         said = "\n".join((recipe.title, method))
         texts = [line.text for line in made.evaluated.lines()]
-        analysis = analysis_json(texts, made, cupboard, given.family, said)
+        asking = Asking(made.evaluated, made.bake_yield.kept_share, family, cupboard, preferences)
+        analysis = analysis_json(texts, made, cupboard, given.family, said, questions_of(asking))
         crumb = crumb_json(recipe, made, cupboard, given.family, preferences.energy)
         own = _kept(made, shares, propagate(made.evaluated, cupboard))
         print(json.dumps(analysis | crumb | own | {"difference": list(told)}, ensure_ascii=False, indent=2))

@@ -91,6 +91,11 @@ class Told(BatchCase):
         self.assertEqual(view["portioned"]["running"]["piece_count"], 17)
         self.assertIn("These run 35 g: 17 at", view["portioned"]["sentence"])
         self.assertEqual(view["portioned"]["wished"]["piece_dough_g"], 30)
+        # The window follows the size that is made: small ones are done sooner.
+        small = self.ask("POST", "/api/v1/batches/portioning", ask | {
+            "wish": {"by": "grams", "amount_count": 12}, "weights_g": [],
+        })  # fmt: skip
+        self.assertLess(small["window"]["from_min"], view["window"]["from_min"])
 
     def test_bad_input_is_told_at_its_place(self) -> None:
         for record, pointer, words in (
@@ -98,6 +103,7 @@ class Told(BatchCase):
             ({"said": [{"id": "a", "text": "800 g of the glaze left"}]}, "/record/said/0/text", "than there was"),
             ({"lots": [{"piece_count": 2}], "broken_count": 3}, "/record/broken_count", "More pieces broke"),
             ({"baked_g": 5000.0}, "/record/baked_g", "are more than the"),
+            ({"dough_g": 1500.0}, "/record/dough_g", "is the bowl in it"),
             ({"words": ["splendid"]}, "/record/words", "offered"),
             ({"words": ["just right", "too dry"]}, "/record/words", "or it was something else"),
         ):
@@ -108,7 +114,7 @@ class Told(BatchCase):
         tomorrow = self.body() | {"made_at": "2199-01-01T00:00:00Z"}
         answer = self.ask("PUT", f"/api/v1/batches/{uuid4()}", tomorrow, 422)
         self.assertEqual(answer["errors"][0]["pointer"], "/made_at")
-        self.ask("PUT", f"/api/v1/batches/{uuid4()}", self.body() | {"zone": "Mars/Olympus"}, 422)
+        self.ask("PUT", f"/api/v1/batches/{uuid4()}", self.body() | {"zone": "no zone!"}, 422)
         self.ask("PUT", f"/api/v1/batches/{uuid4()}", self.body() | {"plan": {}}, 422)
         self.ask("POST", "/api/v1/batches/preview", {"plan": {"formula_id": str(uuid4())}}, 404)
         self.assertEqual(self.ask("GET", "/api/v1/batches")["items"], [])
@@ -223,6 +229,22 @@ class Recorded(BatchCase):
         both = energy(first["item"]) + energy(second["item"])
         # 40 g of walnuts are 262 kcal (654 a 100 g, USDA SR28 12155).
         self.assertAlmostEqual(both - energy(whole), 262, delta=6)
+
+    def test_of_a_dough_that_was_parted_a_piece_has_its_share_of_what_was_said(self) -> None:
+        whole = self.preview("40 g oat flour")["deviations"][0]
+        view = self.preview("40 g oat flour", dough_share=0.25, lots=[{"piece_count": 5}])
+        self.assertAlmostEqual(view["deviations"][0]["energy_kcal"], whole["energy_kcal"])
+        # The whole dough made 20 pieces, a quarter of it 5.
+        self.assertAlmostEqual(view["piece"]["energy_kcal"], self.preview("40 g oat flour")["piece"]["energy_kcal"], 1)
+
+    def test_things_of_one_dough_propose_once(self) -> None:
+        dough, body = str(uuid4()), self.body("30 g cocoa", dough_share=0.5)
+        for _ in range(2):
+            self.ask("PUT", f"/api/v1/batches/{uuid4()}", body | {"dough_id": dough})
+        history = f"/api/v1/formulas/{self.formula['id']}/history"
+        self.assertEqual(self.ask("GET", history)["proposals"], [])
+        self.recorded("20 g cocoa")
+        self.assertEqual([each["text"] for each in self.ask("GET", history)["proposals"]], ["25 g cocoa"])
 
     def test_taken_out_and_brought_back(self) -> None:
         made = self.recorded(words=["too dry"], took_min=20.0)

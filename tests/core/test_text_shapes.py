@@ -6,6 +6,8 @@ from collections.abc import Callable, Iterator
 from contextlib import suppress
 from typing import Final
 
+from ample_crumb.core.batch.deviation import AsMade, Said
+from ample_crumb.core.batch.following import BatchReading, follow
 from ample_crumb.core.crumb.check import judge_dough
 from ample_crumb.core.day.portion import pieces_in
 from ample_crumb.core.food.cupboard import reference_cupboard
@@ -59,6 +61,11 @@ def _method(text: str) -> object:
     return steps_of(text, _DOUGH), linked(text, _DOUGH), checks_of(text, _DOUGH, cupboard)
 
 
+def _said(text: str) -> object:
+    parts = (Part("", (Line("200 g oats"), Line("2 eggs"))), Part("Glaze", (Line("40 g icing sugar"),)))
+    return follow(AsMade(parts), [Said("x", text)], BatchReading(reference_cupboard(), ReadingPreferences(), "cookie"))
+
+
 _READERS: Final[dict[str, Callable[[str], object]]] = {
     "a line": read_line,
     "foods": split_foods,
@@ -67,6 +74,7 @@ _READERS: Final[dict[str, Callable[[str], object]]] = {
     "measures": read_pack_measures,
     "a portion": lambda text: pieces_in(text[:60], 50.0, 12.0),
     "a method": _method,
+    "what was different": _said,
 }
 _LONGEST: Final = {"a method": 20_000}
 """What the API takes of it at most, where that is less than of a recipe."""

@@ -160,11 +160,21 @@ def checked_batch(batch: MadeBatch) -> MadeBatch:
         raise CannotAccept("/record/lots", str(cannot)) from cannot
     if batch.record.broken_count > sum(lot.piece_count for lot in lots):
         raise CannotAccept("/record/broken_count", "More pieces broke than there are.")
+    weighed_g = batch.record.dough_g
+    lines_g = sum(part.figures.mass_g for part in batch.made.figures.parts if not part.options.unbaked)
+    if weighed_g is not None and lines_g and weighed_g > _HEAVIER * lines_g:
+        raise CannotAccept(
+            "/record/dough_g",
+            f"{weighed_g:.0f} g of dough are more than its lines come to, {lines_g:.0f} g; is the bowl in it?",
+        )
     problems = batch.made.made.problems
     if problems:
         raise CannotAccept("/record/baked_g", problems[0])
     return batch
 
+
+_HEAVIER: Final = 1.15
+"""Cups are no farther off than this in all. Common practice."""
 
 _NO_FOODS: Final = "unknown"
 

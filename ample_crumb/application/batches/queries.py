@@ -16,6 +16,7 @@ from ample_crumb.application.batches.showing import (
     photo_view,
     preview_of,
     windows_by_size,
+    windows_of,
 )
 from ample_crumb.application.batches.views import (
     BatchPage,
@@ -91,7 +92,7 @@ def _portioned(batch: MadeBatch, ask: PortionAsk) -> PortionView:
         density_g_per_ml=density,
     )
     problems: list[str] = []
-    found, layering, loads = None, None, None
+    found, layering, loads, window = None, None, None, None
     grids: tuple[CutGrid, ...] = ()
     windows: tuple[LotWindow, ...] = ()
     tin = _slab_tin(made.tins)
@@ -100,6 +101,7 @@ def _portioned(batch: MadeBatch, ask: PortionAsk) -> PortionView:
         plan = found.running or found.wished
         share = made.bake_yield.dough_g / bowl.dough_g
         windows = windows_by_size(batch, [(1, grams * share) for grams in ask.weights_g])
+        window = next(iter(windows_of(batch, [(plan.piece_count, plan.piece_dough_g * share)])), None)
         if batch.made.draft.family in ON_TRAYS:
             loads = tray_loads_of(plan.piece_count, made.tins, usual_width_cm(plan.piece_dough_g))
         if tin is not None and batch.made.draft.family not in ON_TRAYS:
@@ -113,7 +115,7 @@ def _portioned(batch: MadeBatch, ask: PortionAsk) -> PortionView:
             layering = layers_of(bowl.dough_g, density, rise, made.tins[0], ask.layers, put_on)
         except CannotUse as cannot:
             problems.append(str(cannot))
-    return PortionView(found, windows, loads, grids, layering, tuple(dict.fromkeys(problems)))
+    return PortionView(found, window, windows, loads, grids, layering, tuple(dict.fromkeys(problems)))
 
 
 def _slab_tin(tins: Sequence[Tin]) -> Tin | None:
@@ -159,12 +161,15 @@ def history(database: Database, principal: Principal, formula_id: UUID) -> Histo
         row = formulas.find(connection, principal.kitchen_id, formula_id)
         if row is None:
             raise NotHere("formula")
-        last = batches.listed(connection, principal.kitchen_id, formula_id, AMOUNT_AFTER)
-        kept = [batch_from(each.document) for each in last]
+        last = batches.listed(connection, principal.kitchen_id, formula_id, 3 * AMOUNT_AFTER)
+        # Things of one dough tell of it once.
+        doughs = {row.dough_id or row.id: row for row in reversed(last)}
+        kept = [batch_from(row.document) for row in last if doughs[row.dough_id or row.id] is row]
         formula = stored_formula(connection, principal, row) if kept else None
         return HistoryView(
+            bake=row.bake_number or 0,
             averages=batches.averages(connection, principal.kitchen_id, formula_id),
-            proposals=proposals(formula.figures, [each.lines for each in kept]) if formula else (),
+            proposals=proposals(formula.figures, [each.lines for each in kept[:AMOUNT_AFTER]]) if formula else (),
             last_said=tuple(each.text for each in kept[0].record.said) if kept else (),
             notes=tuple(notes_of(connection, principal, formula_id)),
             photos=tuple(

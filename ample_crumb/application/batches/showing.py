@@ -21,6 +21,7 @@ from ample_crumb.application.batches.views import (
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.production import production_inputs
 from ample_crumb.application.views import portion_view
+from ample_crumb.core.batch.deviation import Deviation
 from ample_crumb.core.batch.lots import LotShare
 from ample_crumb.core.batch.proposals import starts_with
 from ample_crumb.core.batch.tasting import raw_caution
@@ -40,6 +41,11 @@ def preview_of(batch: MadeBatch) -> BatchPreview:
     """A batch as it stands while it is told."""
     context, made = batch.made.context, batch.made.made
     count = batch.piece_count
+
+    def here(deviation: Deviation) -> float:
+        """Which share of a deviation a piece of this has: of what was said of a dough only its own part."""
+        return (1.0 if deviation.said.apart else batch.record.dough_share) / count
+
     problems = list(made.problems)
     lots: tuple[LotShare, ...] = ()
     try:
@@ -51,7 +57,7 @@ def preview_of(batch: MadeBatch) -> BatchPreview:
         deviations=tuple(
             DeviationView(
                 each.said.id, each.said.text, each.kind, each.words, each.problem, each.line_id, each.mass_g,
-                each.energy_kcal / count, each.protein_g / count,
+                each.energy_kcal * here(each), each.protein_g * here(each),
             )
             for each in batch.deviations
         ),
@@ -92,11 +98,16 @@ _UNLIKE = 1.2
 def windows_by_size(batch: MadeBatch, sizes: Sequence[tuple[int, float]]) -> tuple[LotWindow, ...]:
     """When to look at pieces of each size, so many of so much dough, the first done first; none where all are of one
     size, or where they do not lie free."""
-    formula = batch.made
-    made, draft = formula.made, formula.draft
     grams = [each for _, each in sizes]
     alike = len(grams) < 2 or max(grams) < _UNLIKE * min(grams)
-    if alike or made.bake_window is None or draft.family not in ON_TRAYS:
+    return () if alike else windows_of(batch, sizes)
+
+
+def windows_of(batch: MadeBatch, sizes: Sequence[tuple[int, float]]) -> tuple[LotWindow, ...]:
+    """The same, however alike they are."""
+    formula = batch.made
+    made, draft = formula.made, formula.draft
+    if made.bake_window is None or draft.family not in ON_TRAYS:
         return ()
     inputs, _ = production_inputs(draft.production, draft.pieces, formula.context)
     vessel = baking_vessel(draft.family, inputs, made.bake_yield, made.portions, made.tins)

@@ -112,10 +112,11 @@ class TasteView:
 
 @dataclass(frozen=True, slots=True)
 class PortionView:
-    """Portioning at the bowl: what runs and what is wished, when to look at pieces of that size, ways to cut, and
-    layers; what cannot be is None, and `problems` say why."""
+    """Portioning at the bowl: what runs and what is wished, when to look at pieces of that size and of each that was
+    weighed, ways to cut, and layers; what cannot be is None, and `problems` say why."""
 
     portioned: Portioned | None
+    window: LotWindow | None
     windows: tuple[LotWindow, ...]
     tray_loads: TrayLoads | None
     grids: tuple[CutGrid, ...]
@@ -196,9 +197,11 @@ class NoteView:
 
 @dataclass(frozen=True, slots=True)
 class HistoryView:
-    """What the batches of a formula tell: averages against the plan, what they propose to it, what was said of the
+    """What the batches of a formula tell, of which `bake` is the version to bake, 0 for as it stands: averages against
+    the plan, what they propose to it, what was said of the
     last, notes, and the photos at its steps."""
 
+    bake: int
     averages: BatchAverages
     proposals: tuple[Proposal, ...]
     last_said: tuple[str, ...]

@@ -27,6 +27,7 @@ class DeviationKind(StrEnum):
     STUCK = "stuck"
     SPRAYED = "sprayed"
     FRIED = "fried"
+    SCRAPS = "scraps"
 
 
 @dataclass(frozen=True, slots=True)

@@ -110,6 +110,7 @@ class _Step:
             DeviationKind.STUCK: self._stuck,
             DeviationKind.SPRAYED: self._sprayed,
             DeviationKind.FRIED: self._fried,
+            DeviationKind.SCRAPS: self._scraps,
         }
         return by_kind[phrase.kind](phrase)
 
@@ -363,6 +364,9 @@ class _Step:
         made = replace(self.made, parts=(*self.made.parts, part))
         by = "weighed" if weights else "8 to 15 % of its weight"
         return DeviationKind.FRIED, f"+ {_said_g(weighed)} {_called(read)} taken up, {by}", made, line.id
+
+    def _scraps(self, _: Phrase) -> _Understood:
+        return DeviationKind.SCRAPS, "scraps rolled again are counted already", self.made, None
 
     # What is here.
 

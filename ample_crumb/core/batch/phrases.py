@@ -44,6 +44,10 @@ _STUCK: Final = re.compile(
     r"(?:paper|tin|tray|pan|mou?ld|parchment|foil|cups?|cases?|liners?)\b",
     re.IGNORECASE,
 )
+_SCRAPS: Final = re.compile(
+    r"\b(?:scraps?|trimmings?|offcuts?)\b.*\b(?:again|re-?rolled|pressed together)\b|\bre-?rolled\b.*\bscraps?\b",
+    re.IGNORECASE,
+)
 _DOUGH: Final = r"(?:dough|batter|mixture|mix|mass)"
 _IN_BOWL: Final = re.compile(
     rf"\b(?:in|on|at) the (?:bowl|mixer|blender|processor|spatula|whisks?|beaters?|spoon)\b|\blicked\b|\b{_DOUGH}\b",
@@ -112,6 +116,8 @@ def _taken_up_or_lost(plain: str) -> Phrase | None:
         taken = _TAKEN_UP.search(plain)
         grams = f"{weighed['was']} {weighed['now']}" if weighed else taken["grams"] if taken else ""
         return Phrase(_KIND.FRIED, came=(oil["oil"] if oil else "").strip(), whole=grams)
+    if _SCRAPS.search(plain):
+        return Phrase(_KIND.SCRAPS)
     stuck = _STUCK.search(plain)
     if stuck and not re.match(r"(?:\w+ )?pieces?\b", plain):
         return Phrase(_KIND.STUCK, about=plain[: stuck.start()].strip())

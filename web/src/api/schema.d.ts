@@ -2670,7 +2670,7 @@ export interface components {
          * @description In which way a batch was not what was written.
          * @enum {string}
          */
-        DeviationKind: "added" | "less" | "used" | "replaced" | "chosen" | "left out" | "left over" | "in the bowl" | "stuck" | "sprayed" | "fried";
+        DeviationKind: "added" | "less" | "used" | "replaced" | "chosen" | "left out" | "left over" | "in the bowl" | "stuck" | "sprayed" | "fried" | "scraps";
         /**
          * DeviationView
          * @description What was said, and what it was understood as; by how much a piece changes by it. `problem` says why it was
@@ -3459,10 +3459,13 @@ export interface components {
         };
         /**
          * HistoryView
-         * @description What the batches of a formula tell: averages against the plan, what they propose to it, what was said of the
+         * @description What the batches of a formula tell, of which `bake` is the version to bake, 0 for as it stands: averages against
+         *     the plan, what they propose to it, what was said of the
          *     last, notes, and the photos at its steps.
          */
         HistoryView: {
+            /** Bake */
+            bake: number;
             averages: components["schemas"]["BatchAverages"];
             /** Proposals */
             proposals: components["schemas"]["Proposal"][];
@@ -4833,11 +4836,12 @@ export interface components {
         };
         /**
          * PortionView
-         * @description Portioning at the bowl: what runs and what is wished, when to look at pieces of that size, ways to cut, and
-         *     layers; what cannot be is None, and `problems` say why.
+         * @description Portioning at the bowl: what runs and what is wished, when to look at pieces of that size and of each that was
+         *     weighed, ways to cut, and layers; what cannot be is None, and `problems` say why.
          */
         PortionView: {
             portioned: components["schemas"]["Portioned"] | null;
+            window: components["schemas"]["LotWindow"] | null;
             /** Windows */
             windows: components["schemas"]["LotWindow"][];
             tray_loads: components["schemas"]["TrayLoads"] | null;

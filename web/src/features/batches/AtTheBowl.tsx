@@ -105,7 +105,7 @@ export function AtTheBowl({ recording }: { recording: Recording }) {
 
 /** Scoop, trays, sizes, cuts and layers, each in a line. */
 function Advice({ found }: { found: Schemas["PortionView"] }) {
-  const { portioned, tray_loads: loads, windows, grids, layering } = found;
+  const { portioned, tray_loads: loads, window, windows, grids, layering } = found;
   return (
     <ul className="mt-1 grid gap-0.5 text-note text-soft">
       {portioned && (
@@ -116,6 +116,11 @@ function Advice({ found }: { found: Schemas["PortionView"] }) {
       {loads && (
         <li>
           {loads.per_tray} on a tray, {loads.trays === 1 ? "one tray" : `${loads.trays} trays`}.
+        </li>
+      )}
+      {window && windows.length === 0 && (
+        <li>
+          Look from minute {Math.round(window.from_min)}, until {Math.round(window.until_min)}.
         </li>
       )}
       {windows.map((window, place) => (

@@ -17,6 +17,7 @@ import { Notes } from "./Notes";
 export default function Batches({ store }: { store: DraftStore }) {
   const query = useInfiniteQuery(batchPagesQuery(store.id));
   const history = useQuery(historyQuery(store.id));
+  const bake = history.data?.bake ?? 0;
   const list = useRef<HTMLUListElement>(null);
   const batches = query.data?.pages.flatMap((page) => page.items) ?? [];
   return (
@@ -26,8 +27,8 @@ export default function Batches({ store }: { store: DraftStore }) {
           <p className="min-w-0 flex-1 text-lead" data-averages>
             {history.data ? averages(history.data.averages) : "…"}
           </p>
-          <Link className="btn" to={`/batches/new?formula=${store.id}`}>
-            Record a batch
+          <Link className="btn" to={`/batches/new?formula=${store.id}${bake ? `&version=${bake}` : ""}`}>
+            {bake ? `Record a batch of version ${bake}` : "Record a batch"}
           </Link>
         </div>
         <Pending query={query} words="Looking for batches …" />

@@ -260,7 +260,7 @@ function CameOut({ store }: { store: DraftStore }) {
   const { taught, teach } = useTeaching(store);
   const learned = useQuery(learnedQuery);
   const [open, setOpen] = useState(false);
-  const count = learned.data?.feedback.length ?? 0;
+  const count = (learned.data?.feedback.length ?? 0) + (learned.data?.bakes.length ?? 0);
   return (
     <div className="mt-3 flex flex-wrap items-center gap-2 border-t border-rim pt-3 text-note">
       <span>How did the last batch turn out?</span>
@@ -275,7 +275,7 @@ function CameOut({ store }: { store: DraftStore }) {
       />
       {count > 0 && (
         <button type="button" className="btn btn-bare" onClick={() => setOpen(true)}>
-          What {count === 1 ? "1 batch" : `${count} batches`} taught
+          What your batches taught
         </button>
       )}
       {learned.data && <LearnedSheet open={open} onOpenChange={setOpen} learned={learned.data} onChanged={taught} />}
