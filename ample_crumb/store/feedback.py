@@ -14,7 +14,8 @@ from ample_crumb.store.database import Connection
 
 @dataclass(frozen=True, slots=True)
 class FeedbackRow:
-    """A saying, with the name of its formula, or of its batch where it is of no formula."""
+    """A saying, as of when its batch was made, with the name of its formula, or of its batch where it is of no
+    formula."""
 
     id: UUID
     formula_id: UUID | None
@@ -38,13 +39,11 @@ def listed(connection: Connection, kitchen_id: UUID) -> list[FeedbackRow]:
         return cursor.execute(
             """
             select feedback.id, feedback.formula_id, coalesce(formula.name, batch.name, '') as formula,
-                feedback.version_number, given_at, words, feedback.family, dials, holding_shares
-            from batch_feedback feedback
-            left join formula on formula.kitchen_id = feedback.kitchen_id and formula.id = feedback.formula_id
-            left join batch on batch.kitchen_id = feedback.kitchen_id and batch.id = feedback.batch_id
-            where feedback.kitchen_id = %(kitchen_id)s and batch.removed_at is null
-            order by given_at desc, feedback.id
-            """,
+                feedback.version_number, coalesce(batch.made_at, given_at) as given_at, words, feedback.family, dials,
+                holding_shares from batch_feedback feedback left join formula on formula.kitchen_id =
+                feedback.kitchen_id and formula.id = feedback.formula_id left join batch on batch.kitchen_id =
+                feedback.kitchen_id and batch.id = feedback.batch_id where feedback.kitchen_id = %(kitchen_id)s and
+                batch.removed_at is null order by coalesce(batch.made_at, given_at) desc, feedback.id """,
             {"kitchen_id": kitchen_id},
         ).fetchall()
 

@@ -72,7 +72,7 @@ class Told(BatchCase):
     def test_the_bowl_that_is_licked_says_what_it_brings_and_why_not(self) -> None:
         view = self.preview("licked 20 g of the dough")
         self.assertEqual(view["licked"]["mass_g"], 20)
-        self.assertIn("raw egg and raw flour", view["licked"]["caution"])
+        self.assertIn("raw egg and raw flour in it: better not licked", view["licked"]["caution"])
         self.assertGreater(view["licked"]["figures"]["energy_kcal"], 30)
 
     def test_a_taste_is_answered_with_its_caution(self) -> None:
@@ -96,6 +96,21 @@ class Told(BatchCase):
             "wish": {"by": "grams", "amount_count": 12}, "weights_g": [],
         })  # fmt: skip
         self.assertLess(small["window"]["from_min"], view["window"]["from_min"])
+
+    def test_a_slab_is_cut_and_parted_by_its_tin(self) -> None:
+        tin = str(uuid4())
+        body = {"name": "square", "kind": "square", "length_cm": 20, "depth_cm": 5}
+        self.ask("PUT", f"/api/v1/tins/{tin}", body, 200)
+        draft = {"name": "Slab", "family": "cake", "pieces": 9, "parts": parts(*LINES),
+                 "production": {"tins": [{"tin_id": tin, "count": 1}]}}  # fmt: skip
+        view = self.ask("POST", "/api/v1/batches/portioning", {
+            "plan": {"draft": draft}, "record": self.told(), "wish": {"by": "kcal", "amount_count": 150}, "layers": 2,
+        })  # fmt: skip
+        grid = view["grids"][0]
+        self.assertLessEqual(grid["piece"]["energy_kcal"], 150)
+        self.assertEqual(grid["length_cm"], 20 / grid["row_count"])
+        self.assertEqual(view["layering"]["layer_count"], 2)
+        self.assertIsNone(view["window"])
 
     def test_bad_input_is_told_at_its_place(self) -> None:
         for record, pointer, words in (

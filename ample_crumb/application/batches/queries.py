@@ -37,7 +37,7 @@ from ample_crumb.core.batch.record import BatchRecord
 from ample_crumb.core.batch.tasting import Taste, advise
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.tins import Tin
+from ample_crumb.core.production.tins import DISCS, Tin
 from ample_crumb.core.production.tray_loads import ON_TRAYS, tray_loads_of, usual_width_cm
 from ample_crumb.store import batches, formulas, photos
 from ample_crumb.store.batches import BatchesFrom
@@ -119,8 +119,8 @@ def _portioned(batch: MadeBatch, ask: PortionAsk) -> PortionView:
 
 
 def _slab_tin(tins: Sequence[Tin]) -> Tin | None:
-    """The tin whose slab is cut: one with four sides, one cup."""
-    return next((tin for tin in tins if tin.cups == 1 and tin.width_cm is not None), None)
+    """The tin whose slab is cut: one with four sides."""
+    return next((tin for tin in tins if tin.kind not in DISCS), None)
 
 
 def open_batch(database: Database, principal: Principal, batch_id: UUID) -> BatchView:

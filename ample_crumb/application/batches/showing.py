@@ -24,7 +24,7 @@ from ample_crumb.application.views import portion_view
 from ample_crumb.core.batch.deviation import Deviation
 from ample_crumb.core.batch.lots import LotShare
 from ample_crumb.core.batch.proposals import starts_with
-from ample_crumb.core.batch.tasting import raw_caution
+from ample_crumb.core.batch.tasting import licked_caution
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_time import bake_window
@@ -137,7 +137,7 @@ def _licked(batch: MadeBatch) -> Licked | None:
         return None
     uncertainty = batch.made.uncertainty.batch
     whole = Portion(figures.batch, uncertainty).times(grams / figures.batch.mass_g)
-    return Licked(grams, portion_view(whole, batch.made.context.definition), raw_caution(batch.made.hazards))
+    return Licked(grams, portion_view(whole, batch.made.context.definition), licked_caution(batch.made.hazards))
 
 
 def item_of(row: BatchRow, context: KitchenContext) -> BatchItem:

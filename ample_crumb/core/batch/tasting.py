@@ -63,11 +63,29 @@ def advise(
 
 def raw_caution(hazards: Sequence[Hazard]) -> str:
     """Why a dough is not to be tasted as it is; empty where it may."""
-    raw = [each for each in hazards if each.name in RAW_HAZARDS]
+    raw = _raw(hazards)
     if not raw:
         return ""
-    what = " and ".join(dict.fromkeys(each.name for each in raw))
-    return f"Not raw, there is {what} in it: bake a spoonful first and taste that. {raw[0].reason}"
+    return f"Not raw, there is {_named(raw)} in it: bake a spoonful first and taste that. {raw[0].reason}"
+
+
+def licked_caution(hazards: Sequence[Hazard]) -> str:
+    """Why a bowl is better not licked; empty where it may be."""
+    raw = _raw(hazards)
+    if not raw:
+        return ""
+    return (
+        f"There is {_named(raw)} in it: better not licked, least of all by small children, in pregnancy or by "
+        f"whoever is ill. {raw[0].reason}"
+    )
+
+
+def _raw(hazards: Sequence[Hazard]) -> list[Hazard]:
+    return [each for each in hazards if each.name in RAW_HAZARDS]
+
+
+def _named(raw: Sequence[Hazard]) -> str:
+    return " and ".join(dict.fromkeys(each.name for each in raw))
 
 
 def _by_table(taste: Taste, dough: JudgedDough, cupboard: Cupboard, setting: RepairContext) -> Sequence[TasteRepair]:

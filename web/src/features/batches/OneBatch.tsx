@@ -46,6 +46,7 @@ function Opened({ view }: { view: Schemas["BatchView"] }) {
         <h1 className="min-w-0">{item.name}</h1>
         <span className="text-soft">
           {longDate(item.made_at)}, {clock(item.made_at)}
+          {item.version_number !== null && ` · version ${item.version_number} of its formula`}
           {view.revision > 1 && ` · corrected ${view.revision === 2 ? "once" : `${view.revision - 1} times`}`}
         </span>
         <span className="ml-auto flex flex-wrap gap-2">

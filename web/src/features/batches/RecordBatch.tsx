@@ -183,7 +183,11 @@ function Record({ plan, keptAs, begin, revision = 0 }: RecordProps) {
           {view.name}
         </h1>
         <span className="text-soft">
-          {revision ? "corrected: what it said before is kept" : "what was really made"}
+          {revision
+            ? "corrected: what it said before is kept"
+            : plan.number
+              ? `what was really made of version ${plan.number}`
+              : "what was really made"}
         </span>
         <span className="ml-auto flex flex-wrap items-center gap-2">
           <label className="flex items-center gap-2 text-note">
