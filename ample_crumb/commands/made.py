@@ -24,6 +24,7 @@ from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_yield import Weighings
 from ample_crumb.core.production.production import Production, produce
 from ample_crumb.core.quantity.units import MeasureSystem
+from ample_crumb.core.quantity.written_yield import MOST_PIECES
 from ample_crumb.core.uncertainty.propagation import Uncertainty, propagate
 from ample_crumb.formats.recipe_text import recipe_from_text
 
@@ -94,6 +95,8 @@ def _said(given: argparse.Namespace) -> Iterator[Said]:
 def _lots(given: argparse.Namespace) -> tuple[Lot, ...]:
     """Raises CannotUse for weights that are none."""
     if given.pieces is not None:
+        if not 1 <= given.pieces <= MOST_PIECES:
+            raise CannotUse(f"A batch makes from 1 to {MOST_PIECES:,} pieces, not {given.pieces:,}.")
         return (Lot(given.pieces),)
     if not given.weights:
         return ()

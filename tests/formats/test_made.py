@@ -90,6 +90,7 @@ class Made(unittest.TestCase):
             (("--weights", "20,40"), "say what was left over"),
             (("--weights", "heavy"), "are grams such as"),
             (("--weights", "-3"), "over 0 g"),
+            (("--pieces", "0"), "from 1 to"),
             (("--pieces", "3", "--weights", "200"), "leave out --pieces"),
             (("--baked", "9000"), "are more than the"),
             (("--without", "marzipan"), "There is no “marzipan”"),

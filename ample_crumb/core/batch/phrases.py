@@ -70,6 +70,7 @@ _IN_ALL: Final = re.compile(
 _NAMED_FIRST: Final = re.compile(r"^(?P<about>[a-z][^\d:]{1,60}):\s*(?P<much>\d.*)$", re.IGNORECASE)
 _USED_BEHIND: Final = re.compile(r"\s+(?:was |were |got )?(?:used|crushed|went in)$", re.IGNORECASE)
 _MORE: Final = re.compile(r"\b(?:more|extra|additional)\b", re.IGNORECASE)
+_A_BIT: Final = re.compile(r"^(?:a )?(?:bit|little|touch|tad)\s+(?:of\s+)?", re.IGNORECASE)
 _ANOTHER: Final = re.compile(r"^another\b", re.IGNORECASE)
 _FEWER: Final = re.compile(r"^(?P<much>.+?)\s+(?:less|fewer)\b\s*(?P<food>.*)$", re.IGNORECASE)
 
@@ -169,7 +170,7 @@ def _amounts(plain: str) -> Phrase | None:
     if _ANOTHER.match(plain):
         return Phrase(_KIND.ADDED, came=_ANOTHER.sub("1", plain))
     if _MORE.search(plain):
-        return Phrase(_KIND.ADDED, came=" ".join(_MORE.sub("", plain).split()))
+        return Phrase(_KIND.ADDED, came=_A_BIT.sub("", " ".join(_MORE.sub("", plain).split())))
     chosen = _WAS_CHOSEN.match(plain)
     if chosen and not re.match(r"(?:half|a|an|one|two|three|all|only|just)\b", chosen["came"], re.IGNORECASE):
         return Phrase(_KIND.CHOSEN, came=chosen["came"])
