@@ -16,7 +16,7 @@ from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions, identified
 from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, WeighedLine, read_against
-from ample_crumb.core.formula.rewrite import LineDetails, details_of, using, with_details
+from ample_crumb.core.formula.rewrite import LineDetails, details_of, nudged, using, with_details
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_yield import Weighings, bake_yield_of
 from ample_crumb.core.quantity.line_parser import read_line
@@ -187,13 +187,15 @@ class _Step:
 
     def _less(self, phrase: Phrase) -> _Understood:
         much = how_much(phrase.about)
-        line = self._must_be_here(much.rest if much else phrase.about)
+        line = self._must_be_here(read_line(phrase.about).name or phrase.about)
         taken_g = self._grams(much, phrase.about) if much else 0.0
         return self._set_g(line, _grams_there(line) - taken_g, DeviationKind.LESS)
 
     def _used(self, phrase: Phrase) -> _Understood:
         if phrase.whole:
             return self._some_counted(phrase, left=False)
+        if phrase.times_factor != 1:
+            return self._times(phrase)
         much = how_much(phrase.about)
         if much is None:
             raise CannotUse(f"How much of it? “{phrase.about}” names no amount.")
@@ -204,6 +206,16 @@ class _Step:
             return self._added(Phrase(DeviationKind.ADDED, came=phrase.about))
         amount = phrase.about[: len(phrase.about) - len(much.rest)] if much.rest else phrase.about
         text = f"{_bare(amount)} {line.name}"
+        new = replace(self._written_line(line.id), text=text)
+        _, weighed = self._read(new)
+        words = f"{_called(line)}: {_said_g(weighed)}, not {_written(_grams_there(line))} g"
+        return DeviationKind.USED, words, self._with_line(line.id, new), line.id
+
+    def _times(self, phrase: Phrase) -> _Understood:
+        line = self._must_be_here(phrase.about)
+        text = nudged(line, phrase.times_factor)
+        if text is None:
+            raise CannotUse(f"“{line.text}” has no grams to take more of; say how much went in.")
         new = replace(self._written_line(line.id), text=text)
         _, weighed = self._read(new)
         words = f"{_called(line)}: {_said_g(weighed)}, not {_written(_grams_there(line))} g"

@@ -13,12 +13,14 @@ from ample_crumb.core.batch.deviation import SAID_LENGTH, DeviationKind
 @dataclass(frozen=True, slots=True)
 class Phrase:
     """What was said: `about` is what it is said of, in the baker's words, empty for the dough; `came` is what went in
-    instead or besides. `whole` is the number that a part was taken of ("six of twelve")."""
+    instead or besides. `whole` is the number that a part was taken of ("six of twelve"), and
+    `times_factor` how many times as much went in ("double the vanilla")."""
 
     kind: DeviationKind
     about: str = ""
     came: str = ""
     whole: str = ""
+    times_factor: float = 1.0
 
 
 _KIND = DeviationKind
@@ -68,7 +70,7 @@ _IN_ALL: Final = re.compile(
     r"^(?P<rest>.+?)\s+(?:in all|in total|altogether|instead of \d[\w. ]*|was enough|were enough)$", re.IGNORECASE
 )
 _NAMED_FIRST: Final = re.compile(r"^(?P<about>[a-z][^\d:]{1,60}):\s*(?P<much>\d.*)$", re.IGNORECASE)
-_USED_BEHIND: Final = re.compile(r"\s+(?:was |were |got )?(?:used|crushed|went in)$", re.IGNORECASE)
+_USED_BEHIND: Final = re.compile(r"\s+(?:was |were |got )?(?:used|crushed|went in|only)$", re.IGNORECASE)
 _MORE: Final = re.compile(r"\b(?:more|extra|additional)\b", re.IGNORECASE)
 _A_BIT: Final = re.compile(r"^(?:a )?(?:bit|little|touch|tad)\s+(?:of\s+)?", re.IGNORECASE)
 _ANOTHER: Final = re.compile(r"^another\b", re.IGNORECASE)
@@ -89,7 +91,20 @@ _REPLACED: Final = tuple(
 )
 _NOT_FOODS: Final = re.compile(r"\b(?:used|enough|left|eaten|dusting|greasing|the tin|later)\b", re.IGNORECASE)
 _LEFT_OUT: Final = re.compile(
-    rf"^(?:without|no|left out|leaving out|omitted|skipped|forgot(?: to add)?|dropped)\s+{_A}(?P<about>.+)$",
+    r"^(?:without|no|left out|leaving out|omitted|skipped|forgot(?: to (?:add|put in|use))?|dropped"
+    rf"|(?:did not|didn['’]t) (?:use|add|put in))\s+{_A}(?P<about>.+)$",
+    re.IGNORECASE,
+)
+_LEFT_X_OUT: Final = re.compile(r"^left (?:the |my )?(?P<about>.+?) out$", re.IGNORECASE)
+_ALL_BUT: Final = re.compile(
+    r"^(?:used |took )?all but (?:about )?(?P<rest>.+?)(?: (?:went in|was used|were used))?$", re.IGNORECASE
+)
+_TIMES: Final = re.compile(
+    r"^(?P<times>double|twice|triple) (?:as much |as many )?(?:of )?(?:the )?(?P<about>.+)$", re.I
+)
+_HOW: Final = re.compile(
+    r"\s+(?:folded|stirred|mixed|blended|whisked|kneaded) (?:in|under)$"
+    r"|\s+(?:sprinkled |scattered )?(?:on top|over it|over)$",
     re.IGNORECASE,
 )
 _WAS_CHOSEN: Final = re.compile(
@@ -104,7 +119,7 @@ def read_phrase(text: str) -> Phrase:
         found = read(plain)
         if found is not None:
             return found
-    return Phrase(_KIND.ADDED, came=_ADDED.sub("", plain))
+    return Phrase(_KIND.ADDED, came=_HOW.sub("", _ADDED.sub("", plain)))
 
 
 def _taken_up_or_lost(plain: str) -> Phrase | None:
@@ -130,12 +145,20 @@ def _replaced(plain: str) -> Phrase | None:
         return None
     for pattern in _REPLACED:
         found = pattern.match(plain)
+        if found and _is_number(found["about"]):
+            return Phrase(_KIND.USED, about=found["came"].strip())
         if found and not _NOT_FOODS.search(found["about"]):
             return Phrase(_KIND.REPLACED, about=found["about"].strip(), came=found["came"].strip())
     return None
 
 
 def _left(plain: str) -> Phrase | None:
+    out = _LEFT_X_OUT.match(plain)
+    if out:
+        return Phrase(_KIND.LEFT_OUT, about=out["about"])
+    but = _ALL_BUT.match(plain)
+    if but:
+        return Phrase(_KIND.IN_BOWL if _IN_BOWL.search(plain) else _KIND.LEFT_OVER, came=but["rest"], about=but["rest"])
     some = _PART_OF.match(plain)
     if some and _is_number(some["all"]) and _is_number(some["some"]):
         left = bool(_LEFT.search(plain))
@@ -158,6 +181,9 @@ def _left_out(plain: str) -> Phrase | None:
 
 
 def _amounts(plain: str) -> Phrase | None:
+    times = _TIMES.match(plain)
+    if times:
+        return Phrase(_KIND.USED, about=times["about"], times_factor=3.0 if times["times"] == "triple" else 2.0)
     fewer = _FEWER.match(plain)
     if fewer:
         return Phrase(_KIND.LESS, about=f"{fewer['much']} {fewer['food']}".strip())

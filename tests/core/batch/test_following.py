@@ -3,6 +3,7 @@
 import unittest
 from collections.abc import Iterator
 from dataclasses import dataclass
+from typing import Final
 
 from hypothesis import given, strategies
 
@@ -11,7 +12,7 @@ from ample_crumb.core.batch.following import BatchReading, follow
 from ample_crumb.core.batch.parting import parted
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.evaluation import evaluate
-from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
+from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions, Parts
 from ample_crumb.core.formula.reading import ReadingPreferences
 from tests.judgement.judged import HERE
 
@@ -44,8 +45,8 @@ class Judged:
     food: str
 
 
-def judged() -> Iterator[Judged]:
-    for row in (HERE / "deviations.psv").read_text().splitlines():
+def judged(name: str) -> Iterator[Judged]:
+    for row in (HERE / f"{name}.psv").read_text().splitlines():
         if row.strip() and not row.startswith("#"):
             yield Judged(*row.split("|"))
 
@@ -55,20 +56,39 @@ def mass_g(made: AsMade) -> float:
     return figures.batch.mass_g - made.residue_g - made.stuck_g
 
 
+_FRESH: Final = (
+    "1 can black beans, drained", "3 large eggs", "50 g cocoa", "100 g maple syrup", "60 g milk",
+    "1 tsp vanilla extract", "80 g dark chocolate, chopped", "60 g whey",
+)  # fmt: skip
+FRESH: Final = (
+    Part("", tuple(Line(text, id=f"l{place}") for place, text in enumerate(_FRESH))),
+    Part(
+        "Topping",
+        (Line("100 g greek yogurt", id="t1"), Line("20 g honey", id="t2")),
+        PartOptions(bake=PartBake.NOT),
+    ),
+)
+
+
 class Sayings(unittest.TestCase):
     def test_each_is_what_it_was_judged_to_be(self) -> None:
-        for row in judged():
+        self.check("deviations", PARTS)
+        self.check("fresh-deviations", FRESH)
+
+    def check(self, name: str, parts: Parts) -> None:
+        whole_g = evaluate(parts, 1, READING.cupboard, READING.preferences).batch.mass_g
+        for row in judged(name):
             with self.subTest(row.text):
-                made, (deviation,) = follow(AsMade(PARTS), [Said("x", row.text)], READING)
+                made, (deviation,) = follow(AsMade(parts), [Said("x", row.text)], READING)
                 if row.kind == "cannot":
                     self.assertIsNone(deviation.kind, deviation.words)
                     self.assertTrue(deviation.problem)
-                    self.assertEqual(made, AsMade(PARTS))
+                    self.assertEqual(made, AsMade(parts))
                     continue
                 self.assertEqual((deviation.kind, deviation.problem), (row.kind, ""), deviation.words)
                 number = row.grams.removesuffix("%")
                 expected = float(number) / 100 * DOUGH_G if row.grams.endswith("%") else float(number)
-                self.assertAlmostEqual(mass_g(made) - WHOLE_G, expected, delta=max(0.6, 0.02 * abs(expected)))
+                self.assertAlmostEqual(mass_g(made) - whole_g, expected, delta=max(0.6, 0.02 * abs(expected)))
                 if row.food:
                     foods = {line.ingredient.slug for line in _lines(made) if line.ingredient}
                     self.assertIn(row.food, foods)

@@ -28,10 +28,10 @@ export function Notes({ formula_id, notes, store }: NotesProps) {
   const show = (found: Schemas["NoteView"][]) =>
     client.setQueryData(historyQuery(formula_id).queryKey, (was) => was && { ...was, notes: found });
   const put = useMutation({
-    mutationFn: (id: string) => {
+    mutationFn: ({ id, text }: { id: string; text: string }) => {
       const [kind, ...rest] = at.split(" ");
       const place = rest.join(" ");
-      const body = { text: text.trim(), line_id: kind === "line" ? place : "", step: kind === "step" ? place : "" };
+      const body = { text, line_id: kind === "line" ? place : "", step: kind === "step" ? place : "" };
       return data(
         api.PUT("/api/v1/formulas/{formula_id}/notes/{note_id}", {
           params: { path: { formula_id, note_id: id } },
@@ -39,8 +39,9 @@ export function Notes({ formula_id, notes, store }: NotesProps) {
         }),
       );
     },
-    onSuccess: (found) => {
-      setText("");
+    onSuccess: (found, sent) => {
+      // What has been typed since is another note.
+      setText((now) => (now.trim() === sent.text ? "" : now));
       show(found);
     },
     onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),
@@ -80,7 +81,7 @@ export function Notes({ formula_id, notes, store }: NotesProps) {
         className="mt-2 grid gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          if (text.trim()) put.mutate(newId());
+          if (text.trim()) put.mutate({ id: newId(), text: text.trim() });
         }}
       >
         <input
