@@ -5,3 +5,4 @@ export { isDay } from "@/domain/format";
 export { newId } from "@/domain/ids";
 export { parseNumber } from "@/domain/numbers";
 export { Problem } from "@/domain/problem";
+export { keepTold, keptTold, nothingTold, recordBody, weightsIn } from "@/domain/told";

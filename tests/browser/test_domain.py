@@ -233,3 +233,32 @@ class Domain(unittest.TestCase):
         for text, there in days.items():
             with self.subTest(text):
                 self.assertEqual(self.page.evaluate("text => domain.isDay(text)", text), there)
+
+    def test_weights_as_they_are_typed(self) -> None:
+        for text, weights in (
+            ("34 36 35", [34, 36, 35]),
+            ("34, 36, 35", [34, 36, 35]),
+            ("34,36,35", [34, 36, 35]),
+            ("34.5; 36 g", [34.5, 36]),
+            ("34,5 36,5", [34.5, 36.5]),
+            ("heavy 0 -3", []),
+        ):
+            with self.subTest(text):
+                self.assertEqual(self.page.evaluate("text => domain.weightsIn(text)", text), weights)
+
+    def test_what_is_told_of_a_batch_is_kept_and_sent(self) -> None:
+        sent, back, forgotten = self.page.evaluate(
+            """() => {
+                const told = { ...domain.nothingTold(), said: [{ id: "a", text: "20 g cocoa", apart: false }],
+                    lots: [{ key: "x", piece_count: 12, piece_g: null },
+                        { key: "y", piece_count: null, piece_g: 30 }] };
+                domain.keepTold("plan", told);
+                const back = domain.keptTold("plan");
+                domain.keepTold("plan", null);
+                return [domain.recordBody(told, " 1 egg "), back.id === told.id && back.said[0].text,
+                    domain.keptTold("plan")];
+            }"""
+        )
+        self.assertEqual([each["text"] for each in sent["said"]], ["20 g cocoa", " 1 egg "])
+        self.assertEqual(sent["lots"], [{"piece_count": 12, "piece_g": None}])
+        self.assertEqual((back, forgotten), ("20 g cocoa", None))
