@@ -1,7 +1,7 @@
 """Batches as made: facts with their lots; a correction is a new revision, and what was before is kept."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from datetime import datetime
 from typing import Any
 from uuid import UUID
@@ -12,6 +12,7 @@ from psycopg.types.json import Jsonb
 
 from ample_crumb.core.batch.lots import LotShare
 from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.store.columns import FiguresRow, column_list, columns, set_list, value_list
 from ample_crumb.store.database import Connection
 
@@ -40,7 +41,7 @@ class BatchRow(FiguresRow):
     oven: str | None
     told_min: float | None
     took_min: float | None
-    contains: list[str]
+    allergens: dict[str, Any]
     removed: bool
 
 
@@ -57,11 +58,11 @@ class LotRow:
 _HEAD = (
     "id", "formula_id", "version_number", "dough_id", "name", "family", "made_at", "zone", "document", "composition",
     "rules", "dough_g", "baked_g", "piece_count", "planned_count", "planned_energy_kcal", "planned_protein_g", "oven",
-    "told_min", "took_min", "contains",
+    "told_min", "took_min", "allergens",
 )  # fmt: skip
 _SHOWN = SQL(
     """id, formula_id, version_number, dough_id, name, family, made_at, zone, revision, document, dough_g, baked_g,
-    piece_count, planned_count, planned_energy_kcal, planned_protein_g, oven, told_min, took_min, contains,
+    piece_count, planned_count, planned_energy_kcal, planned_protein_g, oven, told_min, took_min, allergens,
     removed_at is not null as removed, {figures}"""
 ).format(figures=column_list())
 
@@ -90,7 +91,7 @@ class NewBatch:
     oven: str | None
     told_min: float | None
     took_min: float | None
-    contains: Sequence[str]
+    allergens: AllergenNames
     piece: Portion
     lots: Sequence[LotShare]
 
@@ -104,7 +105,7 @@ class NewBatch:
                 "kitchen_id": kitchen_id,
                 "document": Jsonb(dict(self.document)),
                 "composition": Jsonb(dict(self.composition)),
-                "contains": list(self.contains),
+                "allergens": Jsonb(asdict(self.allergens)),
             }
         )
 

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 from datetime import date, datetime
-from typing import Any
+from typing import Any, Final
 from uuid import UUID
 
 from psycopg.rows import class_row
@@ -14,11 +14,15 @@ from ample_crumb.store.columns import FiguresRow, column_list, columns, set_list
 from ample_crumb.store.database import Connection
 from ample_crumb.store.scope import Principal
 
+_BATCH_ALLERGENS: Final = SQL("""(
+    select allergens from batch where batch.kitchen_id = entry.kitchen_id and batch.id = entry.batch_id
+) as batch_allergens""")
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class EntryRow(FiguresRow):
     """What was eaten at a time, with the figures of that moment. `piece_count` is set for a piece, and `formula_id` or
-    `batch_id` with its lot, of which it was."""
+    `batch_id` with its lot, of which it was; `batch_allergens` are those of that batch."""
 
     id: UUID
     day: date
@@ -32,6 +36,7 @@ class EntryRow(FiguresRow):
     piece_count: float | None
     version: int
     removed: bool
+    batch_allergens: dict[str, Any] | None
 
 
 def set_day_type(connection: Connection, principal: Principal, day: date, kind: str) -> None:
@@ -111,11 +116,11 @@ def day_entries(connection: Connection, principal: Principal, day: date) -> list
         return cursor.execute(
             SQL("""
             select id, day, eaten_at, kind, name, text, formula_id, batch_id, lot, piece_count, version,
-                false as removed, {figures}
+                false as removed, {batch_allergens}, {figures}
             from entry
             where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and day = %(day)s and removed_at is null
             order by eaten_at, id
-            """).format(figures=column_list()),
+            """).format(figures=column_list(), batch_allergens=_BATCH_ALLERGENS),
             {"person_id": principal.person_id, "kitchen_id": principal.kitchen_id, "day": day},
         ).fetchall()
 
@@ -134,10 +139,10 @@ def find_entry(connection: Connection, principal: Principal, entry_id: UUID, *, 
         return cursor.execute(
             SQL("""
             select id, day, eaten_at, kind, name, text, formula_id, batch_id, lot, piece_count, version,
-                removed_at is not null as removed,
+                removed_at is not null as removed, {batch_allergens},
                 {figures}
             from entry where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
-            """).format(figures=column_list()),
+            """).format(figures=column_list(), batch_allergens=_BATCH_ALLERGENS),
             {"id": entry_id, "person_id": principal.person_id, "kitchen_id": principal.kitchen_id},
         ).fetchone()
 

@@ -113,7 +113,7 @@ CREATE TABLE public.batch (
     told_min numeric,
     took_min numeric,
     bake_forgotten boolean DEFAULT false NOT NULL,
-    contains text[] DEFAULT '{}'::text[] NOT NULL,
+    allergens jsonb DEFAULT '{}'::jsonb NOT NULL,
     removed_at timestamp with time zone,
     written_at timestamp with time zone DEFAULT now() NOT NULL,
     mass_g numeric NOT NULL,

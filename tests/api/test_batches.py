@@ -224,6 +224,19 @@ class Recorded(BatchCase):
         self.ask("POST", f"/api/v1/days/{DAY}/batch-pieces", nowhere, 422)
         self.ask("POST", f"/api/v1/days/{DAY}/batch-pieces", nowhere | {"batch_id": str(uuid4())}, 404)
 
+    def test_who_must_not_get_it_goes_by_what_went_in(self) -> None:
+        """Not by what the formula says: there are no nuts in that."""
+        self.ask("PUT", f"/api/v1/eaters/{uuid4()}", {"name": "Visitor", "avoids": ["tree nuts"]})
+        self.assertEqual(self.preview()["alerts"], [])
+        self.assertEqual(self.preview("30 g walnuts")["alerts"][0]["eater"], "Visitor")
+        made = self.recorded("30 g walnuts")
+        self.assertIn("tree nuts", made["contains"])
+        self.assertEqual(made["alerts"][0]["level"], "contains")
+        entry = {"id": str(uuid4()), "eaten_at": NOON, "batch_id": made["item"]["id"], "piece_count": 1}
+        day = self.ask("POST", f"/api/v1/days/{DAY}/batch-pieces", entry, 201)
+        self.assertEqual([each["eater"] for each in day["entry_alerts"][made["item"]["id"]]], ["Visitor"])
+        self.assertNotIn(self.formula["id"], day["entry_alerts"])
+
     def test_one_dough_made_into_two_things(self) -> None:
         """Both together are the dough; each has its kind, its own additions and the dough that they share."""
         dough = str(uuid4())

@@ -173,7 +173,7 @@ class Walls(unittest.TestCase):
             "new": NewBatch(id=cls.ids["batch_id"], formula_id=found[0], version_number=None, dough_id=None,
                 name="Taken", family="", made_at=NOW, zone="UTC", document={}, composition={}, rules=1, dough_g=1,
                 baked_g=1, piece_count=1, planned_count=1, planned_energy_kcal=1, planned_protein_g=1, oven=None,
-                told_min=None, took_min=None, contains=(), piece=portion, lots=(LotShare(1, 1.0, 1.0),)),
+                told_min=None, took_min=None, allergens=AllergenNames(), piece=portion, lots=(LotShare(1, 1.0, 1.0),)),
             "settings": Settings("us", "stated", "available", "dark", "EUR", "conventional", 800, 0),
         }  # fmt: skip
 

@@ -169,7 +169,7 @@ def _new(
         oven=window.oven if window else None,
         told_min=batch.told_min,
         took_min=told.took_min,
-        contains=made.allergens.names().contains,
+        allergens=made.allergens.names(),
         piece=batch.piece,
         lots=batch.lots,
     )

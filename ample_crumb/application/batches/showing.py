@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from uuid import UUID
 
-from ample_crumb.application.batches.document import batch_from
+from ample_crumb.application.batches.document import allergens_from, batch_from
 from ample_crumb.application.batches.made import MadeBatch
 from ample_crumb.application.batches.views import (
     BatchItem,
@@ -26,6 +26,7 @@ from ample_crumb.core.batch.lots import LotShare
 from ample_crumb.core.batch.proposals import starts_with
 from ample_crumb.core.batch.tasting import licked_caution
 from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.core.formula.alerts import diet_alerts
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_time import bake_window
 from ample_crumb.core.production.baked_dough import baked_dough_of
@@ -72,6 +73,7 @@ def preview_of(batch: MadeBatch) -> BatchPreview:
         baked_sd_g=made.bake_yield.mass_sd_g,
         check=batch.made.check,
         hazards=batch.made.hazards,
+        alerts=batch.made.alerts,
         bake_window=made.bake_window,
         windows=windows_by_size(batch, [(lot.piece_count, lot.share * made.bake_yield.dough_g) for lot in lots]),
         tray_loads=made.tray_loads,
@@ -169,6 +171,7 @@ def batch_view(
     """A batch as it was made, with what is `known` of its kitchen where somebody has asked already."""
     context = known or load_context(connection, principal)
     kept = batch_from(row.document)
+    allergens = allergens_from(row.allergens)
     lots = batches.lots_of(connection, principal.kitchen_id, row.id)
     formula = formulas.find(connection, principal.kitchen_id, row.formula_id) if row.formula_id else None
     return BatchView(
@@ -182,6 +185,9 @@ def batch_view(
         dough_g=row.dough_g,
         baked_g=row.baked_g,
         photos=tuple(photo_view(each) for each in photos.listed(connection, principal.kitchen_id, row.id)),
+        contains=allergens.contains,
+        may_contain=allergens.may_contain,
+        alerts=diet_alerts(allergens, context.eaters),
         archived=bool(formula and formula.archived),
     )
 

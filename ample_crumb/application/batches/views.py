@@ -12,6 +12,7 @@ from ample_crumb.core.batch.record import BatchRecord
 from ample_crumb.core.batch.tasting import TasteRepair
 from ample_crumb.core.crumb.check import CrumbCheck
 from ample_crumb.core.crumb.hazard import Hazard
+from ample_crumb.core.formula.alerts import DietAlert
 from ample_crumb.core.production.bake_time import BakeWindow
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.core.production.tray_loads import TrayLoads
@@ -92,6 +93,7 @@ class BatchPreview:
     baked_sd_g: float
     check: CrumbCheck
     hazards: tuple[Hazard, ...]
+    alerts: tuple[DietAlert, ...]
     bake_window: BakeWindow | None
     windows: tuple[LotWindow, ...]
     tray_loads: TrayLoads | None
@@ -169,7 +171,8 @@ class BatchPage:
 
 @dataclass(frozen=True, slots=True)
 class BatchView:
-    """A batch as it was made. `revision` counts its corrections; `lines` are as made, by part."""
+    """A batch as it was made. `revision` counts its corrections; `made` has its lines as
+    they were; `alerts` are of who must not get it."""
 
     item: BatchItem
     revision: int
@@ -181,6 +184,9 @@ class BatchView:
     dough_g: float
     baked_g: float
     photos: tuple[PhotoView, ...]
+    contains: tuple[str, ...]
+    may_contain: tuple[str, ...]
+    alerts: tuple[DietAlert, ...]
     archived: bool
 
 

@@ -3,6 +3,7 @@
 from datetime import date
 from uuid import UUID
 
+from ample_crumb.application.batches.document import allergens_from
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.summaries import FormulaSummary, kept_summary
 from ample_crumb.application.problems import CannotAccept
@@ -72,7 +73,7 @@ def load_day(connection: Connection, principal: Principal, day: date) -> DayView
         all_targets=plan.by_type,
         caution=caution_about(targets) if targets else "",
         entries=tuple(entry_view(row, definition) for row in rows),
-        entry_alerts=_entry_alerts(made, {row.formula_id for row in rows}, context),
+        entry_alerts=_entry_alerts(made, rows, context),
         eaten=view(eaten, sd, definition),
         budget=tin,
         fits=fits,
@@ -94,10 +95,15 @@ def _fits(
 
 
 def _entry_alerts(
-    made: list[tuple[FormulaRow, FormulaSummary]], eaten: set[UUID | None], context: KitchenContext
+    made: list[tuple[FormulaRow, FormulaSummary]], rows: list[EntryRow], context: KitchenContext
 ) -> dict[UUID, tuple[DietAlert, ...]]:
+    """By batch where a piece is of one, as other things may have gone in than its formula says; else by formula."""
+    eaten = {row.formula_id for row in rows if row.batch_id is None}
     raised = {row.id: diet_alerts(kept.allergens, context.eaters) for row, kept in made if row.id in eaten}
-    return {formula_id: alerts for formula_id, alerts in raised.items() if alerts}
+    for row in rows:
+        if row.batch_id is not None and row.batch_allergens is not None:
+            raised[row.batch_id] = diet_alerts(allergens_from(row.batch_allergens), context.eaters)
+    return {key: alerts for key, alerts in raised.items() if alerts}
 
 
 def entry_view(row: EntryRow, definition: CarbohydrateDefinition) -> EntryView:

@@ -62,7 +62,7 @@ class DayBudgetView:
 @dataclass(frozen=True, slots=True)
 class DayView:
     """A day. `targets` and `budget` are None until targets for its type have been set. `entry_alerts` holds, by
-    formula, the alerts that pieces logged raise; formulas that raise none are left out."""
+    batch or else by formula, the alerts that pieces logged raise; those that raise none are left out."""
 
     day: date
     day_type: str

@@ -25,7 +25,8 @@ create table batch (
     told_min numeric,
     took_min numeric,
     bake_forgotten boolean not null default false,
-    contains text[] not null default '{}',
+    -- Read whole with the batch: what is in it, whatever its formula says by now.
+    allergens jsonb not null default '{}',
     removed_at timestamptz,
     written_at timestamptz not null default now(),
     mass_g numeric not null,

@@ -2011,6 +2011,8 @@ export interface components {
             check: components["schemas"]["CrumbCheck"];
             /** Hazards */
             hazards: components["schemas"]["Hazard"][];
+            /** Alerts */
+            alerts: components["schemas"]["DietAlert"][];
             bake_window: components["schemas"]["BakeWindow"] | null;
             /** Windows */
             windows: components["schemas"]["LotWindow"][];
@@ -2084,7 +2086,8 @@ export interface components {
         };
         /**
          * BatchView
-         * @description A batch as it was made. `revision` counts its corrections; `lines` are as made, by part.
+         * @description A batch as it was made. `revision` counts its corrections; `made` has its lines as
+         *     they were; `alerts` are of who must not get it.
          */
         BatchView: {
             item: components["schemas"]["BatchItem"];
@@ -2104,6 +2107,12 @@ export interface components {
             baked_g: number;
             /** Photos */
             photos: components["schemas"]["PhotoView"][];
+            /** Contains */
+            contains: string[];
+            /** May Contain */
+            may_contain: string[];
+            /** Alerts */
+            alerts: components["schemas"]["DietAlert"][];
             /** Archived */
             archived: boolean;
         };
@@ -2577,7 +2586,7 @@ export interface components {
         /**
          * DayView
          * @description A day. `targets` and `budget` are None until targets for its type have been set. `entry_alerts` holds, by
-         *     formula, the alerts that pieces logged raise; formulas that raise none are left out.
+         *     batch or else by formula, the alerts that pieces logged raise; those that raise none are left out.
          */
         DayView: {
             /**

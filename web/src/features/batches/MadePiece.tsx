@@ -1,6 +1,7 @@
 import type { Schemas } from "@/api/types";
 import { change, count, grams, kcal, unreadLines } from "@/domain/format";
 import { Band } from "@/ui/Band";
+import { DietAlerts } from "@/ui/DietAlerts";
 import { PieceFigures } from "@/ui/PieceFigures";
 
 /** A piece as it was made beside what was planned, and all that differed. */
@@ -21,6 +22,7 @@ export function MadePiece({ view }: { view: Schemas["BatchPreview"] }) {
         <b className="text-protein-ink">{change(piece.protein_g - planned.protein_g, grams)} g protein</b>.
       </p>
       {piece.without_lines > 0 && <p className="mt-1 text-note text-caution">{unreadLines(piece.without_lines)}.</p>}
+      <DietAlerts alarms={view.alerts} />
       {view.lots.length > 1 && (
         <ul className="mt-2 grid gap-0.5 text-note" aria-label="By size">
           {view.lots.map((lot) => (

@@ -9,6 +9,7 @@ import { newId } from "@/domain/ids";
 import { Problem } from "@/domain/problem";
 import { Pending } from "@/features/common/Pending";
 import { Band } from "@/ui/Band";
+import { DietAlerts } from "@/ui/DietAlerts";
 import { NumberField } from "@/ui/NumberField";
 import { PieceFigures } from "@/ui/PieceFigures";
 import { useNotice } from "@/ui/Toast";
@@ -67,6 +68,13 @@ function Opened({ view }: { view: Schemas["BatchView"] }) {
         </span>
       </header>
       {view.archived && <p className="mt-1 text-caution">Its formula was put away since; the batch stays as it was.</p>}
+      {view.contains.length > 0 && (
+        <p className="mt-1 text-note">
+          <b>contains {view.contains.join(", ")}</b>
+          {view.may_contain.length > 0 && ` · may contain ${view.may_contain.join(", ")}`}
+        </p>
+      )}
+      <DietAlerts alarms={view.alerts} />
       {view.removed && <p className="mt-1 text-caution">This batch was taken out of the lists.</p>}
       <div className="mt-3 grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_360px]">
         <div className="grid min-w-0 gap-4">

@@ -314,7 +314,7 @@ function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"])
 interface EntriesProps {
   day: string;
   entries: Entry[];
-  /** Alarms of the formulas that pieces are of, by their id. */
+  /** Alarms of the batches and formulas that pieces are of, by their id. */
   alarms: Day["entry_alerts"];
   onOpen: (entry: Entry) => void;
   onRemove: (entry: Entry) => void;
@@ -355,7 +355,7 @@ function Entries({ day, entries, alarms, onOpen, onRemove }: EntriesProps) {
                   <span className="text-caution"> · without what could not be read</span>
                 )}
               </div>
-              {entry.formula_id && <DietAlerts alarms={alarms[entry.formula_id]} />}
+              <DietAlerts alarms={alarms[entry.batch_id ?? entry.formula_id ?? ""]} />
             </div>
             <button
               type="button"
