@@ -14,7 +14,7 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
 from ample_crumb.core.formula.families import family_of
-from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions, identified
+from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions, identified, lies_beside
 from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, WeighedLine, read_against
 from ample_crumb.core.formula.rewrite import LineDetails, details_of, nudged, using, with_details
 from ample_crumb.core.problem import CannotUse
@@ -135,9 +135,15 @@ class _Step:
         return text, self._dough_part()
 
     def _dough_part(self) -> int:
-        """The first part that is baked with the rest."""
-        together = (place for place, part in enumerate(self.made.parts) if part.options.bake is PartBake.WITH_THE_REST)
-        return next(together, 0)
+        """The part that is most of the dough: what is added without a word on where goes neither into a crust nor into
+        what is put on."""
+
+        def rank(place: int) -> tuple[bool, bool, float]:
+            part = self.made.parts[place]
+            together = part.options.bake is PartBake.WITH_THE_REST
+            return together, not lies_beside(part.name), self.figures.parts[place].figures.mass_g
+
+        return max(range(len(self.made.parts)), key=rank)
 
     def _new_line(self, kind: DeviationKind, text: str, place: int) -> _Understood:
         line = Line(text.strip(), id=f"said-{self.said.id}"[:40])

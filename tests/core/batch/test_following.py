@@ -158,6 +158,17 @@ class Conserved(unittest.TestCase):
         lines = [line.weighed for line in _lines(by_eye) if line.id in ("i", "j")]
         self.assertEqual([line.used_by_eye for line in lines if line], [True, True])
 
+    def test_what_is_added_goes_into_the_dough_and_not_into_its_crust(self) -> None:
+        slice_ = (
+            Part("Crust", (Line("300 g oat flour"),)),
+            Part("Filling", (Line("200 g quark"),)),
+            Part("Topping", (Line("500 g plums"),), PartOptions(bake=PartBake.NOT)),
+        )
+        made, _ = follow(AsMade(slice_), [Said("a", "1 egg"), Said("b", "20 g sugar to the crust")], READING)
+        self.assertEqual(
+            [[line.text for line in part.lines][1:] for part in made.parts], [["20 g sugar"], ["1 egg"], []]
+        )
+
     def test_more_cannot_be_left_than_there_was_by_then(self) -> None:
         said = [Said("a", "50 g of the walnuts left"), Said("b", "50 g of the walnuts left")]
         _, deviations = follow(AsMade(PARTS), said, READING)
