@@ -224,6 +224,16 @@ class Recorded(BatchCase):
         self.ask("POST", f"/api/v1/days/{DAY}/batch-pieces", nowhere, 422)
         self.ask("POST", f"/api/v1/days/{DAY}/batch-pieces", nowhere | {"batch_id": str(uuid4())}, 404)
 
+    def test_of_an_empty_text_what_was_said_is_told_and_nothing_breaks(self) -> None:
+        plan = {"draft": {"name": "Nothing", "pieces": 1, "parts": []}}
+        told = {"plan": plan, "record": self.told("1 egg", "half the glaze left", dough_share=0.5)}
+        view = self.ask("POST", "/api/v1/batches/preview", told)
+        self.assertEqual([bool(each["problem"]) for each in view["deviations"]], [False, True])
+        wish = {"wish": {"by": "count", "amount_count": 3}, "layers": 2}
+        self.ask("POST", "/api/v1/batches/portioning", {"plan": plan} | wish)
+        self.ask("POST", "/api/v1/batches/taste", {"plan": plan, "said": "flat"})
+        self.ask("PUT", f"/api/v1/batches/{uuid4()}", {"plan": plan, "made_at": MADE_AT}, 422)
+
     def test_who_must_not_get_it_goes_by_what_went_in(self) -> None:
         """Not by what the formula says: there are no nuts in that."""
         self.ask("PUT", f"/api/v1/eaters/{uuid4()}", {"name": "Visitor", "avoids": ["tree nuts"]})

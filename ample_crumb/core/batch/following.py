@@ -41,7 +41,7 @@ class BatchReading:
 
 def follow(made: AsMade, said: Sequence[Said], reading: BatchReading) -> tuple[AsMade, tuple[Deviation, ...]]:
     """The formula as it was made, and what each saying was understood as. Never raises for what may be said."""
-    made = replace(made, parts=identified(made.parts))
+    made = replace(made, parts=identified(made.parts or (Part("", ()),)))
     deviations = []
     figures, batch = _worked_out(made, reading)
     for each in said:

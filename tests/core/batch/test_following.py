@@ -165,9 +165,12 @@ class Conserved(unittest.TestCase):
             Part("Topping", (Line("500 g plums"),), PartOptions(bake=PartBake.NOT)),
         )
         made, _ = follow(AsMade(slice_), [Said("a", "1 egg"), Said("b", "20 g sugar to the crust")], READING)
-        self.assertEqual(
-            [[line.text for line in part.lines][1:] for part in made.parts], [["20 g sugar"], ["1 egg"], []]
-        )
+        came = [[line.text for line in part.lines][1:] for part in made.parts]
+        self.assertEqual(came, [["20 g sugar"], ["1 egg"], []])
+
+    def test_of_nothing_written_what_was_added_is_all_there_is(self) -> None:
+        made, (added, left) = follow(AsMade(()), [Said("a", "1 egg"), Said("b", "half the glaze left")], READING)
+        self.assertEqual((added.mass_g, left.kind, mass_g(made)), (50, None, 50))
 
     def test_more_cannot_be_left_than_there_was_by_then(self) -> None:
         said = [Said("a", "50 g of the walnuts left"), Said("b", "50 g of the walnuts left")]
