@@ -272,17 +272,6 @@ def remove(connection: Connection, kitchen_id: UUID, batch_id: UUID, *, removed:
     return done.rowcount == 1
 
 
-def revisions(connection: Connection, kitchen_id: UUID, batch_id: UUID) -> list[tuple[int, datetime, dict[str, Any]]]:
-    """What a batch was told to be before it was corrected, the oldest first: number, moment and document."""
-    return connection.execute(
-        """
-        select revision, written_at, document from batch_revision
-        where kitchen_id = %(kitchen_id)s and batch_id = %(batch_id)s order by revision
-        """,
-        {"kitchen_id": kitchen_id, "batch_id": batch_id},
-    ).fetchall()
-
-
 @dataclass(frozen=True, slots=True)
 class BakeRow:
     """A bake that ovens learn from."""

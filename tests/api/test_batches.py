@@ -74,6 +74,9 @@ class Told(BatchCase):
         self.assertEqual(view["licked"]["mass_g"], 20)
         self.assertIn("raw egg and raw flour in it: better not licked", view["licked"]["caution"])
         self.assertGreater(view["licked"]["figures"]["energy_kcal"], 30)
+        # What is put on afterwards was in no bowl.
+        plain = self.preview("licked 20 g of the dough", "no glaze")["licked"]["figures"]
+        self.assertAlmostEqual(view["licked"]["figures"]["energy_kcal"], plain["energy_kcal"])
 
     def test_a_taste_is_answered_with_its_caution(self) -> None:
         view = self.ask("POST", "/api/v1/batches/taste", {
@@ -116,6 +119,11 @@ class Told(BatchCase):
         for record, pointer, words in (
             ({"lots": [{"piece_count": 10, "piece_g": 400}]}, "/record/lots", "together, and there were"),
             ({"said": [{"id": "a", "text": "800 g of the glaze left"}]}, "/record/said/0/text", "than there was"),
+            ({"said": [
+                {"id": "a", "text": "800 g of the glaze left", "apart": True}, {"id": "b", "text": " "},
+                {"id": "c", "text": "35 g oat flour"},
+            ]}, "/record/said/0/text", "than there was"),
+            ({"said": [{"id": "a", "text": " "}, {"id": "b", "text": "flurble"}]}, "/record/said/1/text", "No amount"),
             ({"lots": [{"piece_count": 2}], "broken_count": 3}, "/record/broken_count", "More pieces broke"),
             ({"baked_g": 5000.0}, "/record/baked_g", "are more than the"),
             ({"dough_g": 1500.0}, "/record/dough_g", "is the bowl in it"),

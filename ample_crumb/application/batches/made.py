@@ -24,11 +24,12 @@ from ample_crumb.core.production.draft import Draft, ProductionSettings
 
 @dataclass(frozen=True)
 class MadeBatch:
-    """A batch: its `plan` and that worked out, what was told of it, what each saying was understood as, and the formula
-    `made` with all of that. `apart` is what its lines were before the dough was parted."""
+    """A batch: what was `planned`, what was told of it, what each saying was understood as, and the formula `made` with
+    all of that. `whole` is the dough before it was parted, `as_made` this batch's share of it."""
 
     planned: EvaluatedFormula
     record: BatchRecord
+    whole: AsMade
     as_made: AsMade
     deviations: tuple[Deviation, ...]
     made: EvaluatedFormula
@@ -58,8 +59,7 @@ class MadeBatch:
         """Its lines beside those of the plan; of a dough that was parted, as the whole dough was."""
         context = self.made.context
         reading = BatchReading(context.cupboard, context.preferences, self.made.draft.family)
-        whole, _ = _of_the_dough(self.planned.draft, self.record, reading)
-        return made_lines(self.planned.draft.parts, whole.parts, reading)
+        return made_lines(self.planned.draft.parts, self.whole.parts, reading)
 
     @cached_property
     def difference(self) -> tuple[str, ...]:
@@ -94,23 +94,18 @@ def made_batch(plan: Draft, record: BatchRecord, context: KitchenContext) -> Mad
     planned = evaluated_draft(plan, context)
     family = record.family or plan.family
     reading = BatchReading(context.cupboard, context.preferences, family)
-    whole, deviations = _of_the_dough(plan, record, reading)
+    start = AsMade(plan.parts, residue_g=plan.production.residue_g, stuck_g=plan.production.trimmings_g)
+    whole, deviations = follow(start, [each for each in record.said if not each.apart], reading)
     apart = _share_of(whole, record.dough_share, reading)
     as_made, more = follow(apart, [each for each in record.said if each.apart], reading)
     draft = replace(
         plan,
         parts=as_made.parts,
         family=family,
-        pieces=_planned_pieces(plan, record),
+        pieces=max(1, round(plan.pieces * record.dough_share)),
         production=_production(planned, record, as_made),
     )
-    return MadeBatch(planned, record, as_made, (*deviations, *more), evaluated_draft(draft, context))
-
-
-def _of_the_dough(plan: Draft, record: BatchRecord, reading: BatchReading) -> tuple[AsMade, tuple[Deviation, ...]]:
-    """The whole dough with what was said of it."""
-    start = AsMade(plan.parts, residue_g=plan.production.residue_g, stuck_g=plan.production.trimmings_g)
-    return follow(start, [each for each in record.said if not each.apart], reading)
+    return MadeBatch(planned, record, whole, as_made, (*deviations, *more), evaluated_draft(draft, context))
 
 
 def _share_of(whole: AsMade, share: float, reading: BatchReading) -> AsMade:
@@ -119,10 +114,6 @@ def _share_of(whole: AsMade, share: float, reading: BatchReading) -> AsMade:
     return AsMade(
         parted(whole.parts, share, reading), whole.residue_g * share, whole.licked_g * share, whole.stuck_g * share
     )
-
-
-def _planned_pieces(plan: Draft, record: BatchRecord) -> int:
-    return max(1, round(plan.pieces * record.dough_share))
 
 
 def _production(planned: EvaluatedFormula, record: BatchRecord, as_made: AsMade) -> ProductionSettings:
@@ -149,8 +140,10 @@ def _production(planned: EvaluatedFormula, record: BatchRecord, as_made: AsMade)
 
 def checked_batch(batch: MadeBatch) -> MadeBatch:
     """The batch, fit to be kept. Raises CannotAccept at the field that cannot be."""
-    for place, deviation in enumerate(batch.deviations):
+    for deviation in batch.deviations:
         if deviation.problem:
+            # They are followed in another order than they were sent in: what was said of a part of the dough last.
+            place = batch.record.said.index(deviation.said)
             raise CannotAccept(f"/record/said/{place}/text", deviation.problem)
     if batch.made.figures.batch.mass_g <= 0:
         raise CannotAccept("/plan", "No line of it could be read yet, so nothing was made.")
@@ -161,7 +154,7 @@ def checked_batch(batch: MadeBatch) -> MadeBatch:
     if batch.record.broken_count > sum(lot.piece_count for lot in lots):
         raise CannotAccept("/record/broken_count", "More pieces broke than there are.")
     weighed_g = batch.record.dough_g
-    lines_g = sum(part.figures.mass_g for part in batch.made.figures.parts if not part.options.unbaked)
+    lines_g = sum(part.figures.mass_g for part in batch.made.figures.baked_parts())
     if weighed_g is not None and lines_g and weighed_g > _HEAVIER * lines_g:
         raise CannotAccept(
             "/record/dough_g",
@@ -169,17 +162,16 @@ def checked_batch(batch: MadeBatch) -> MadeBatch:
         )
     problems = batch.made.made.problems
     if problems:
-        raise CannotAccept("/record/baked_g", problems[0])
+        weighed = batch.record.baked_g is not None or weighed_g is not None
+        raise CannotAccept("/record/baked_g" if weighed else "/record", problems[0])
     return batch
 
 
 _HEAVIER: Final = 1.15
 """Cups are no farther off than this in all. Common practice."""
 
-_NO_FOODS: Final = "unknown"
-
 
 def composition_stored(batch: MadeBatch) -> Mapping[str, Any]:
     """What the dough was as sums, so that a later crumb model can judge it anew."""
     composition: Composition = batch.made.dough.composition
-    return asdict(composition) | {_NO_FOODS: sorted(map(list, composition.unknown))}
+    return asdict(composition) | {"unknown": sorted(map(list, composition.unknown))}

@@ -163,8 +163,8 @@ def history(database: Database, principal: Principal, formula_id: UUID) -> Histo
             raise NotHere("formula")
         last = batches.listed(connection, principal.kitchen_id, formula_id, 3 * AMOUNT_AFTER)
         # Things of one dough tell of it once.
-        doughs = {row.dough_id or row.id: row for row in reversed(last)}
-        kept = [batch_from(row.document) for row in last if doughs[row.dough_id or row.id] is row]
+        doughs = {each.dough_id or each.id: each for each in reversed(last)}
+        kept = [batch_from(each.document) for each in last if doughs[each.dough_id or each.id] is each]
         formula = stored_formula(connection, principal, row) if kept else None
         return HistoryView(
             bake=row.bake_number or 0,

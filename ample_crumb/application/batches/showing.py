@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import replace
+from typing import Final
 from uuid import UUID
 
 from ample_crumb.application.batches.document import allergens_from, batch_from
@@ -25,7 +26,7 @@ from ample_crumb.core.batch.deviation import Deviation
 from ample_crumb.core.batch.lots import LotShare
 from ample_crumb.core.batch.proposals import starts_with
 from ample_crumb.core.batch.tasting import licked_caution
-from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.core.food.nutrients import Portion, total
 from ample_crumb.core.formula.alerts import diet_alerts
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_time import bake_window
@@ -70,7 +71,6 @@ def preview_of(batch: MadeBatch) -> BatchPreview:
         difference=batch.difference,
         dough_g=made.bake_yield.dough_g,
         baked_g=made.bake_yield.batch.mass_g,
-        baked_sd_g=made.bake_yield.mass_sd_g,
         check=batch.made.check,
         hazards=batch.made.hazards,
         alerts=batch.made.alerts,
@@ -80,7 +80,6 @@ def preview_of(batch: MadeBatch) -> BatchPreview:
         start_lines=_start_lines(batch),
         licked=_licked(batch),
         problems=tuple(dict.fromkeys(problems)),
-        parts_named=tuple(part.name for part in batch.planned.figures.parts if part.name),
         made=batch.made.draft,
     )  # fmt: skip
 
@@ -93,7 +92,7 @@ def _lots(batch: MadeBatch, lots: Sequence[LotShare]) -> tuple[LotView, ...]:
     )
 
 
-_UNLIKE = 1.2
+_UNLIKE: Final = 1.2
 """Pieces that differ by less are done together. Common practice."""
 
 
@@ -133,13 +132,13 @@ def _start_lines(batch: MadeBatch) -> tuple[StartLine, ...]:
 
 def _licked(batch: MadeBatch) -> Licked | None:
     grams, figures = batch.as_made.licked_g, batch.made.figures
-    baked = [part for part in figures.parts if not part.options.unbaked]
-    dough_g = sum(part.figures.mass_g for part in baked)
-    if grams <= 0 or dough_g <= 0:
+    # What is put on afterwards was in no bowl.
+    dough = total(part.figures for part in figures.baked_parts())
+    if grams <= 0 or dough.mass_g <= 0:
         return None
-    uncertainty = batch.made.uncertainty.batch
-    whole = Portion(figures.batch, uncertainty).times(grams / figures.batch.mass_g)
-    return Licked(grams, portion_view(whole, batch.made.context.definition), licked_caution(batch.made.hazards))
+    uncertainty = batch.made.uncertainty.batch.times(dough.mass_g / figures.batch.mass_g)
+    licked = Portion(dough, uncertainty).times(grams / dough.mass_g)
+    return Licked(grams, portion_view(licked, batch.made.context.definition), licked_caution(batch.made.hazards))
 
 
 def item_of(row: BatchRow, context: KitchenContext) -> BatchItem:

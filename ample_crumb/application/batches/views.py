@@ -90,7 +90,6 @@ class BatchPreview:
     difference: tuple[str, ...]
     dough_g: float
     baked_g: float
-    baked_sd_g: float
     check: CrumbCheck
     hazards: tuple[Hazard, ...]
     alerts: tuple[DietAlert, ...]
@@ -100,7 +99,6 @@ class BatchPreview:
     start_lines: tuple[StartLine, ...]
     licked: Licked | None
     problems: tuple[str, ...]
-    parts_named: tuple[str, ...]
     made: Draft
 
 

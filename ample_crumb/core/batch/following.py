@@ -211,17 +211,17 @@ class _Step:
         if line is None:
             return self._added(Phrase(DeviationKind.ADDED, came=phrase.about))
         amount = phrase.about[: len(phrase.about) - len(much.rest)] if much.rest else phrase.about
-        text = f"{_bare(amount)} {line.name}"
-        new = replace(self._written_line(line.id), text=text)
-        _, weighed = self._read(new)
-        words = f"{_called(line)}: {_said_g(weighed)}, not {_written(_grams_there(line))} g"
-        return DeviationKind.USED, words, self._with_line(line.id, new), line.id
+        return self._now_reads(line, f"{_bare(amount)} {line.name}")
 
     def _times(self, phrase: Phrase) -> _Understood:
         line = self._must_be_here(phrase.about)
         text = nudged(line, phrase.times_factor)
         if text is None:
             raise CannotUse(f"“{line.text}” has no grams to take more of; say how much went in.")
+        return self._now_reads(line, text)
+
+    def _now_reads(self, line: ReadLine, text: str) -> _Understood:
+        """Another amount of a line."""
         new = replace(self._written_line(line.id), text=text)
         _, weighed = self._read(new)
         words = f"{_called(line)}: {_said_g(weighed)}, not {_written(_grams_there(line))} g"
@@ -302,12 +302,10 @@ class _Step:
             return DeviationKind.LEFT_OVER, f"all of {name} left over", self._without_part(place), None
         left = f"{_written((1 - used) * self.figures.parts[place].figures.mass_g)} g of {name} left over"
         if weighed:
-            made = replace(self.made, parts=_at(self.made.parts, place, share_by_weight(
-                part, self.figures.parts[place].lines, used)))  # fmt: skip
+            then = share_by_weight(part, self.figures.parts[place].lines, used)
         else:
-            options = replace(part.options, used_share=part.options.used_share * used)
-            made = replace(self.made, parts=_at(self.made.parts, place, replace(part, options=options)))
-        return DeviationKind.LEFT_OVER, left, made, None
+            then = replace(part, options=replace(part.options, used_share=part.options.used_share * used))
+        return DeviationKind.LEFT_OVER, left, replace(self.made, parts=_at(self.made.parts, place, then)), None
 
     def _share_of_line(self, line: ReadLine, used: float) -> _Understood:
         if used < 1 - _WHOLE:
@@ -390,7 +388,7 @@ class _Step:
 
     def _dough_g(self) -> float:
         """The dough that goes on to be baked."""
-        baked = sum(part.figures.mass_g for part in self.figures.parts if not part.options.unbaked)
+        baked = sum(part.figures.mass_g for part in self.figures.baked_parts())
         return (baked or self.figures.batch.mass_g) - self.made.residue_g
 
     def _grams(self, much: HowMuch | None, text: str) -> float:

@@ -34,6 +34,10 @@ class FormulaFigures:
     plain_piece: Figures | None
     unread: tuple[str, ...]
 
+    def baked_parts(self) -> tuple[PartFigures, ...]:
+        """The parts that are dough; without what is put on afterwards."""
+        return tuple(part for part in self.parts if not part.options.unbaked)
+
     def lines(self) -> Iterator[ReadLine]:
         """All lines in their order."""
         return (line for part in self.parts for line in part.lines)

@@ -55,7 +55,7 @@ class BakeYield:
 def bake_yield_of(evaluated: FormulaFigures, family: Family, weighings: Weighings) -> BakeYield:
     """The outcome of a worked-out formula. Raises CannotUse for what cannot be."""
     _check(evaluated, weighings)
-    baked = sum(part.figures.mass_g for part in evaluated.parts if not part.options.unbaked)
+    baked = sum(part.figures.mass_g for part in evaluated.baked_parts())
     added = sum(part.figures.mass_g for part in evaluated.parts if part.options.unbaked)
     whole = baked + added
     if whole <= 0:
@@ -119,7 +119,7 @@ def _check(evaluated: FormulaFigures, weighings: Weighings) -> None:
     losses = [weighings.loss_share, *(part.options.loss_share for part in evaluated.parts)]
     if any(loss is not None and not 0 <= loss <= MOST_LOSS for loss in losses):
         raise CannotUse(f"Baking takes from 0 to {MOST_LOSS:.0%} of a dough.")
-    baked = sum(part.figures.mass_g for part in evaluated.parts if not part.options.unbaked)
+    baked = sum(part.figures.mass_g for part in evaluated.baked_parts())
     if weighings.residue_g < 0 or weighings.trimmings_g < 0:
         raise CannotUse("What is left over cannot be negative.")
     if weighings.residue_g and weighings.residue_g >= baked:

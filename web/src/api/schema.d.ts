@@ -2006,8 +2006,6 @@ export interface components {
             dough_g: number;
             /** Baked G */
             baked_g: number;
-            /** Baked Sd G */
-            baked_sd_g: number;
             check: components["schemas"]["CrumbCheck"];
             /** Hazards */
             hazards: components["schemas"]["Hazard"][];
@@ -2022,8 +2020,6 @@ export interface components {
             licked: components["schemas"]["Licked"] | null;
             /** Problems */
             problems: string[];
-            /** Parts Named */
-            parts_named: string[];
             made: components["schemas"]["Draft"];
         };
         /**

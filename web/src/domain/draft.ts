@@ -122,6 +122,20 @@ export function draftFrom({ draft }: { draft: WrittenDraft }): Draft {
   };
 }
 
+/** The formula that a recipe becomes, as its view would bring it. */
+export function draftOfRecipe(recipe: Schemas["Pasted"]): Schemas["FormulaView"]["draft"] {
+  const tins = recipe.tin_id ? [{ tin_id: recipe.tin_id, count: 1 }] : [];
+  return {
+    name: recipe.title,
+    family: "",
+    pieces: recipe.pieces ?? 1,
+    method: recipe.method,
+    parts: recipe.parts,
+    twin: null,
+    production: { ...USUAL, oven_c: recipe.oven_c, oven: recipe.oven, tins },
+  };
+}
+
 export const partsBody = (parts: Part[]): Schemas["PartBody"][] =>
   parts.map(({ name, options, lines }) => ({ name, options, lines }));
 

@@ -3,6 +3,7 @@ import { useEffect } from "react";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import { grams, kcal } from "@/domain/format";
+import { newId } from "@/domain/ids";
 import { recordBody, weightsIn } from "@/domain/told";
 import { NumberField } from "@/ui/NumberField";
 import { Select } from "@/ui/Select";
@@ -194,7 +195,7 @@ export function PiecesOut({ recording }: { recording: Recording }) {
           type="button"
           className="btn btn-quiet"
           disabled={!last?.piece_count || lots.length >= 12}
-          onClick={() => tell({ lots: [...lots, { key: String(Date.now()), piece_count: null, piece_g: null }] })}
+          onClick={() => tell({ lots: [...lots, { key: newId(), piece_count: null, piece_g: null }] })}
         >
           Another size
         </button>

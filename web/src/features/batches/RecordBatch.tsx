@@ -1,9 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { api, data } from "@/api/client";
 import { BATCHES, batchQuery, learnedQuery, pasteQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
+import { draftBody, draftFrom, draftOfRecipe } from "@/domain/draft";
 import { fieldMoment, momentOfField } from "@/domain/format";
 import { newId } from "@/domain/ids";
 import { nothingTold, type PlanOf, recordBody, type Told, toldOf } from "@/domain/told";
@@ -55,29 +56,12 @@ function FromText() {
   }
   const recipe = query.data?.recipes[0];
   if (!recipe) return <Pending query={query} words="Reading …" />;
-  return <Record plan={{ draft: draftOf(recipe) }} keptAs={`text ${text.slice(0, 60)}`} />;
+  return <Record plan={{ draft: bodyOf(recipe) }} keptAs={`text ${text.slice(0, 60)}`} />;
 }
 
-const draftOf = (recipe: Schemas["Pasted"]): Schemas["DraftBody"] => ({
-  name: recipe.title || "Something baked",
-  family: "",
-  pieces: recipe.pieces ?? 1,
-  method: recipe.method,
-  parts: recipe.parts,
-  production: { ...USUAL_MAKING, oven_c: recipe.oven_c, oven: recipe.oven },
-});
-
-const USUAL_MAKING: Schemas["ProductionBody"] = {
-  by: "count",
-  scoop: "",
-  small_count: 0,
-  small_g: 0,
-  residue_g: 0,
-  trimmings_g: 0,
-  cuts: "",
-  wish: "",
-  covered: false,
-  signs: "",
+const bodyOf = (recipe: Schemas["Pasted"]): Schemas["DraftBody"] => {
+  const draft = draftFrom({ draft: draftOfRecipe(recipe) });
+  return draftBody({ ...draft, name: draft.name.trim() || "Something baked" });
 };
 
 /** The other thing that a dough was made into: what was different about the dough is known already. */
@@ -141,7 +125,6 @@ function Record({ plan, keptAs, begin, revision = 0 }: RecordProps) {
   const notice = useNotice();
   const [, setText] = usePersistedText("batch");
   const [asked, setAsked] = useState(false);
-  const heading = useRef<HTMLHeadingElement>(null);
   useTitle(revision ? "Correct a batch" : "Record a batch");
   const unread = view?.deviations.filter((each) => each.problem && told.said.some((said) => said.id === each.id)) ?? [];
   const save = useMutation({
@@ -179,9 +162,7 @@ function Record({ plan, keptAs, begin, revision = 0 }: RecordProps) {
   return (
     <div className="mx-auto max-w-310">
       <header className="flex flex-wrap items-center gap-x-3 gap-y-2">
-        <h1 ref={heading} tabIndex={-1} className="min-w-0">
-          {view.name}
-        </h1>
+        <h1 className="min-w-0">{view.name}</h1>
         <span className="text-soft">
           {revision
             ? "corrected: what it said before is kept"

@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import { api, data } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { type Draft, draftBody, partsBody, UNNAMED, USUAL } from "@/domain/draft";
+import { type Draft, draftBody, draftOfRecipe, partsBody, UNNAMED } from "@/domain/draft";
 import { DraftStore } from "@/domain/draftStore";
 import { count, grams } from "@/domain/format";
 import { openQuestions, type Question } from "@/features/bench/LineQuestion";
@@ -44,7 +44,7 @@ export function Understood({ recipe, keptAs, id, onMade, onSkip }: UnderstoodPro
   const tell = useNotice();
   const kitchen = useQuery(kitchenQuery);
   const store = useMemo(
-    () => new DraftStore(`read ${keptAs}`, { draft: draftOf(recipe), version: 0 }, null),
+    () => new DraftStore(`read ${keptAs}`, { draft: draftOfRecipe(recipe), version: 0 }, null),
     [keptAs, recipe],
   );
   const worked = useEvaluated(store);
@@ -167,20 +167,6 @@ export function Understood({ recipe, keptAs, id, onMade, onSkip }: UnderstoodPro
 }
 
 const NOTHING: Schemas["Contradiction"][] = [];
-
-/** The formula that a recipe becomes, as its view would bring it. */
-function draftOf(recipe: Pasted): Schemas["FormulaView"]["draft"] {
-  const tins = recipe.tin_id ? [{ tin_id: recipe.tin_id, count: 1 }] : [];
-  return {
-    name: recipe.title,
-    family: "",
-    pieces: recipe.pieces ?? 1,
-    method: recipe.method,
-    parts: recipe.parts,
-    twin: null,
-    production: { ...USUAL, oven_c: recipe.oven_c, oven: recipe.oven, tins },
-  };
-}
 
 /** What was understood, in a sentence. */
 function sentence({ pieces: said, parts }: Pasted, pieces: number, open: number): string {
