@@ -119,10 +119,17 @@ class Told(BatchCase):
         for record, pointer, words in (
             ({"lots": [{"piece_count": 10, "piece_g": 400}]}, "/record/lots", "together, and there were"),
             ({"said": [{"id": "a", "text": "800 g of the glaze left"}]}, "/record/said/0/text", "than there was"),
-            ({"said": [
-                {"id": "a", "text": "800 g of the glaze left", "apart": True}, {"id": "b", "text": " "},
-                {"id": "c", "text": "35 g oat flour"},
-            ]}, "/record/said/0/text", "than there was"),
+            (
+                {
+                    "said": [
+                        {"id": "a", "text": "800 g of the glaze left", "apart": True},
+                        {"id": "b", "text": " "},
+                        {"id": "c", "text": "35 g oat flour"},
+                    ]
+                },
+                "/record/said/0/text",
+                "than there was",
+            ),
             ({"said": [{"id": "a", "text": " "}, {"id": "b", "text": "flurble"}]}, "/record/said/1/text", "No amount"),
             ({"lots": [{"piece_count": 2}], "broken_count": 3}, "/record/broken_count", "More pieces broke"),
             ({"baked_g": 5000.0}, "/record/baked_g", "are more than the"),

@@ -12,18 +12,16 @@ from ample_crumb.application.batches.planning import BatchPlan, find_plan, work_
 from ample_crumb.application.batches.showing import (
     batch_view,
     item_of,
+    lot_windows_of,
     notes_of,
     photo_view,
     preview_of,
-    windows_by_size,
-    windows_of,
 )
 from ample_crumb.application.batches.views import (
     BatchPage,
     BatchPreview,
     BatchView,
     HistoryView,
-    LotWindow,
     PortionView,
     TasteView,
 )
@@ -31,6 +29,7 @@ from ample_crumb.application.context import load_context
 from ample_crumb.application.crumb.repairing import repair_context
 from ample_crumb.application.formulas.summaries import stored_formula
 from ample_crumb.application.problems import CannotAccept, NotHere
+from ample_crumb.core.batch.lot_windows import LotWindow, apart_by_size
 from ample_crumb.core.batch.portioning import Bowl, CutGrid, PieceWish, cut_grids, layers_of, portion
 from ample_crumb.core.batch.proposals import AMOUNT_AFTER, proposals
 from ample_crumb.core.batch.record import BatchRecord
@@ -100,8 +99,8 @@ def _portioned(batch: MadeBatch, ask: PortionAsk) -> PortionView:
         found = portion(bowl, ask.wish, ask.weights_g)
         plan = found.running or found.wished
         share = made.bake_yield.dough_g / bowl.dough_g
-        windows = windows_by_size(batch, [(1, grams * share) for grams in ask.weights_g])
-        window = next(iter(windows_of(batch, [(plan.piece_count, plan.piece_dough_g * share)])), None)
+        windows = apart_by_size(lot_windows_of(batch, [(1, grams * share) for grams in ask.weights_g]))
+        window = next(iter(lot_windows_of(batch, [(plan.piece_count, plan.piece_dough_g * share)])), None)
         if batch.made.draft.family in ON_TRAYS:
             loads = tray_loads_of(plan.piece_count, made.tins, usual_width_cm(plan.piece_dough_g))
         if tin is not None and batch.made.draft.family not in ON_TRAYS:

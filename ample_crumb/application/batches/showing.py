@@ -2,7 +2,6 @@
 
 from collections.abc import Sequence
 from dataclasses import replace
-from typing import Final
 from uuid import UUID
 
 from ample_crumb.application.batches.document import allergens_from, batch_from
@@ -14,7 +13,6 @@ from ample_crumb.application.batches.views import (
     DeviationView,
     Licked,
     LotView,
-    LotWindow,
     NoteView,
     PhotoView,
     StartLine,
@@ -23,16 +21,13 @@ from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.production import production_inputs
 from ample_crumb.application.views import portion_view
 from ample_crumb.core.batch.deviation import Deviation
+from ample_crumb.core.batch.lot_windows import LotWindow, apart_by_size, lot_windows
 from ample_crumb.core.batch.lots import LotShare
 from ample_crumb.core.batch.proposals import starts_with
 from ample_crumb.core.batch.tasting import licked_caution
 from ample_crumb.core.food.nutrients import Portion, total
 from ample_crumb.core.formula.alerts import diet_alerts
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.bake_time import bake_window
-from ample_crumb.core.production.baked_dough import baked_dough_of
-from ample_crumb.core.production.production import baking_vessel
-from ample_crumb.core.production.tray_loads import ON_TRAYS
 from ample_crumb.store import batches, formulas, notes, photos
 from ample_crumb.store.batches import BatchRow, LotRow
 from ample_crumb.store.database import Connection
@@ -75,7 +70,9 @@ def preview_of(batch: MadeBatch) -> BatchPreview:
         hazards=batch.made.hazards,
         alerts=batch.made.alerts,
         bake_window=made.bake_window,
-        windows=windows_by_size(batch, [(lot.piece_count, lot.share * made.bake_yield.dough_g) for lot in lots]),
+        windows=apart_by_size(
+            lot_windows_of(batch, [(lot.piece_count, lot.share * made.bake_yield.dough_g) for lot in lots])
+        ),
         tray_loads=made.tray_loads,
         start_lines=_start_lines(batch),
         licked=_licked(batch),
@@ -92,34 +89,11 @@ def _lots(batch: MadeBatch, lots: Sequence[LotShare]) -> tuple[LotView, ...]:
     )
 
 
-_UNLIKE: Final = 1.2
-"""Pieces that differ by less are done together. Common practice."""
-
-
-def windows_by_size(batch: MadeBatch, sizes: Sequence[tuple[int, float]]) -> tuple[LotWindow, ...]:
-    """When to look at pieces of each size, so many of so much dough, the first done first; none where all are of one
-    size, or where they do not lie free."""
-    grams = [each for _, each in sizes]
-    alike = len(grams) < 2 or max(grams) < _UNLIKE * min(grams)
-    return () if alike else windows_of(batch, sizes)
-
-
-def windows_of(batch: MadeBatch, sizes: Sequence[tuple[int, float]]) -> tuple[LotWindow, ...]:
-    """The same, however alike they are."""
-    formula = batch.made
-    made, draft = formula.made, formula.draft
-    if made.bake_window is None or draft.family not in ON_TRAYS:
-        return ()
-    inputs, _ = production_inputs(draft.production, draft.pieces, formula.context)
-    vessel = baking_vessel(draft.family, inputs, made.bake_yield, made.portions, made.tins)
-    dough = baked_dough_of(formula.figures, made.bake_yield, made.portions, vessel, formula.context.cupboard)
-    found = []
-    for count, piece_g in sizes:
-        share = made.bake_yield.in_oven_g / made.bake_yield.dough_g
-        window = bake_window(draft.family, inputs.conditions, replace(dough, piece_g=piece_g * share))
-        if window is not None:
-            found.append(LotWindow(count, piece_g, window.from_min, window.until_min))
-    return tuple(sorted(found, key=lambda each: each.from_min))
+def lot_windows_of(batch: MadeBatch, sizes: Sequence[tuple[int, float]]) -> tuple[LotWindow, ...]:
+    """When to look at pieces of so much dough, so many of each size, as this batch is made."""
+    made, context = batch.made, batch.made.context
+    inputs, _ = production_inputs(made.draft.production, made.draft.pieces, context)
+    return lot_windows(sizes, made.draft.family, inputs, made.made, made.figures, context.cupboard)
 
 
 def _start_lines(batch: MadeBatch) -> tuple[StartLine, ...]:

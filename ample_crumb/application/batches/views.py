@@ -6,6 +6,7 @@ from uuid import UUID
 
 from ample_crumb.application.views import FiguresView
 from ample_crumb.core.batch.deviation import DeviationKind
+from ample_crumb.core.batch.lot_windows import LotWindow
 from ample_crumb.core.batch.portioning import CutGrid, Layering, Portioned
 from ample_crumb.core.batch.proposals import Proposal
 from ample_crumb.core.batch.record import BatchRecord
@@ -43,16 +44,6 @@ class LotView:
     piece_count: int
     piece_g: float
     figures: FiguresView
-
-
-@dataclass(frozen=True, slots=True)
-class LotWindow:
-    """When to look at pieces of one size."""
-
-    piece_count: int
-    piece_g: float
-    from_min: float
-    until_min: float
 
 
 @dataclass(frozen=True, slots=True)

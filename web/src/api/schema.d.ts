@@ -4051,7 +4051,7 @@ export interface components {
         };
         /**
          * LotWindow
-         * @description When to look at pieces of one size.
+         * @description When to look at so many pieces of `piece_g` of dough each.
          */
         LotWindow: {
             /** Piece Count */
