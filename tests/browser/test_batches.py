@@ -183,6 +183,16 @@ class Batches(InBrowser):
         page.get_by_role("tab", name="Bench").click()
         expect(page.locator("[data-note]")).to_have_text("half is plenty")
 
+    def test_a_text_alone_names_its_tin_and_is_cut_in_it(self) -> None:
+        page = self.page()
+        page.goto(f"{self.served.address}/batches")
+        page.get_by_label("A name, how many it made", exact=False).fill(
+            "Oat slab\nmakes 9\n400 g skyr\n200 g oats\n\nBake in a 20 cm square tin at 175 C for 25 minutes."
+        )
+        page.get_by_role("button", name="Record what was made").click()
+        # A square of 20 cm in three by three.
+        expect(page.get_by_text("Cut 3 × 3: 9 of 6.7 × 6.7 cm", exact=False)).to_be_visible()
+
     def test_of_a_text_alone_on_a_phone(self) -> None:
         page = self.page("phone")
         page.goto(f"{self.served.address}/batches")
