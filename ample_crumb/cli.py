@@ -3,7 +3,7 @@
 import argparse
 from collections.abc import Sequence
 
-from ample_crumb.commands import made, reach
+from ample_crumb.commands import made, plan, reach, shop
 from ample_crumb.commands.analyse import analyse
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.families import families
@@ -24,6 +24,10 @@ def build_parser() -> argparse.ArgumentParser:
     making = commands.add_parser("made", help="what a recipe came to as it was really made; needs no server")
     _recipe_options(making)
     made.add_options(making)
+    shopping = commands.add_parser("shop", help="what to buy for one or several recipes; needs no server")
+    shop.add_options(shopping)
+    planning = commands.add_parser("plan", help="a bake day of one to six recipes by the clock; needs no server")
+    plan.add_options(planning)
     serve = commands.add_parser("serve", help="serve the application; the database is already there")
     serve.add_argument("--host", default="127.0.0.1")
     serve.add_argument("--port", type=int, default=8321)
@@ -46,6 +50,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
         return reach.run(given)
     if given.command == "made":
         return made.run(given)
+    if given.command == "plan":
+        return plan.run(given)
+    if given.command == "shop":
+        return shop.run(given)
     # The server's libraries take a while to load and a recipe file needs none of them.
     from ample_crumb import server
 

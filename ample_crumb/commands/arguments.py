@@ -22,6 +22,12 @@ from ample_crumb.core.quantity.written_yield import MOST_PIECES
 from ample_crumb.formats.products_csv import products_from_csv
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS
 
+AS_WRITTEN: Final = argparse.Namespace(
+    tin=None, cuts=None, disher=None, piece_mass=None, loss=None, oven=None, fan=False, air_fryer=False, watts=None,
+    covered=False, wish=None, measures=MeasureSystem.US,
+)  # fmt: skip
+"""No options on how a recipe is made: as its text says."""
+
 
 def production_inputs(
     given: argparse.Namespace, pieces: int, title: str = "", method: str = "", family: str = ""

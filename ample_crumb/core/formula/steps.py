@@ -70,14 +70,14 @@ def steps_of(method: str, evaluated: FormulaFigures) -> tuple[Step, ...]:
     """The steps of a method, one a line; blank lines count for nothing, and a number that was written before a step is
     not said twice."""
     lines = tuple(evaluated.lines())
-    return tuple(_step(text, lines) for text in _written(method))
+    return tuple(_step(text, lines) for text in written_steps(method))
 
 
 _NUMBERED: Final = re.compile(r"^(?:step\s+)?\(?\d{1,2}\s*[.):]\s*(?=\D)", re.IGNORECASE)
 
 
-def _written(method: str) -> list[str]:
-    """The steps as written, without their own numbers; a number alone on its line, or "Steps:", is none."""
+def written_steps(method: str) -> list[str]:
+    """The steps as written, a row each, without their own numbers; a number alone on its line, or "Steps:", is none."""
     bare = (_NUMBERED.sub("", f"{text.strip()} ").strip() for text in method.splitlines())
     return [text for text in bare if text and not _HEADING.match(text)]
 
@@ -188,7 +188,7 @@ _SOAKING: Final = frozenset({"flax", "chia", "psyllium", "gelatine", "dates", "d
 def checks_of(method: str, evaluated: FormulaFigures, cupboard: Cupboard) -> tuple[StepCheck, ...]:
     """What a method of these lines is wise to say, with the step that says it. Common practice; a method without steps
     has no checks."""
-    steps = _written(method)
+    steps = written_steps(method)
     if not steps:
         return ()
     foods = [(line, cupboard.ingredients[line.ingredient.slug]) for line in evaluated.lines() if line.ingredient]

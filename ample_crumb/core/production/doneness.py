@@ -50,10 +50,15 @@ _TURN: Final = frozenset(
 )
 
 
+def turned_at_half(family: str, middle_min: float) -> bool:
+    """Whether it is turned round at half time in an oven. Common practice."""
+    return middle_min >= 10 and family in _TURN
+
+
 def advice_for(family: str, middle_min: float, *, covered: bool, nut_flour: bool, microwaved: bool) -> tuple[str, ...]:
     """Cooling, turning and covering, each with its reason."""
     said = []
-    if not microwaved and middle_min >= 10 and family in _TURN:
+    if not microwaved and turned_at_half(family, middle_min):
         said.append("Turn it round at half time: ovens are hotter at the back.")
     if not microwaved and not covered and (nut_flour or (family == "loaf" and middle_min > 40)):
         said.append("Lay foil over it once the top has its colour: the middle needs longer than the top.")
