@@ -14,7 +14,7 @@ _NAME_LENGTH: Final = 200
 
 
 @dataclass(frozen=True, slots=True)
-class StockRow:
+class TypedStock:
     """A food as it is called, and what is at home of it."""
 
     name: str
@@ -22,20 +22,20 @@ class StockRow:
 
 
 @dataclass(frozen=True, slots=True)
-class PackRow:
+class TypedPack:
     """A food as it is called, and what one pack of it holds."""
 
     name: str
     pack_g: float
 
 
-def stock_from_csv(text: str) -> tuple[StockRow, ...]:
+def stock_from_csv(text: str) -> tuple[TypedStock, ...]:
     """Reads the columns ingredient and grams; a word of `Stocked` stands for grams that nobody weighed. Raises
     CannotUse naming the row that cannot be used."""
-    return tuple(StockRow(name, _at_home(number, cell)) for number, name, cell in _rows(text, "grams"))
+    return tuple(TypedStock(name, _at_home(number, cell)) for number, name, cell in _rows(text, "grams"))
 
 
-def packs_from_csv(text: str) -> tuple[PackRow, ...]:
+def packs_from_csv(text: str) -> tuple[TypedPack, ...]:
     """Reads the columns ingredient and pack_g, a row for each size. Raises CannotUse naming the row that cannot be
     used."""
     found = []
@@ -43,7 +43,7 @@ def packs_from_csv(text: str) -> tuple[PackRow, ...]:
         grams = _grams(number, cell)
         if grams <= 0:
             raise CannotUse(f"Row {number}: a pack of {name} holds over 0 g.")
-        found.append(PackRow(name, grams))
+        found.append(TypedPack(name, grams))
     return tuple(found)
 
 

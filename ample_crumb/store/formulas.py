@@ -418,6 +418,15 @@ def way_to(connection: Connection, kitchen_id: UUID, from_ids: Sequence[UUID], t
     return [] if row is None else row[0][:-1]
 
 
+def names_now(connection: Connection, kitchen_id: UUID, formula_ids: Sequence[UUID]) -> dict[UUID, str]:
+    """What these formulas are called, those that are there."""
+    rows = connection.execute(
+        "select id, name from formula where kitchen_id = %(kitchen_id)s and id = any(%(formula_ids)s)",
+        {"kitchen_id": kitchen_id, "formula_ids": list(formula_ids)},
+    ).fetchall()
+    return dict(rows)
+
+
 def versions_now(connection: Connection, kitchen_id: UUID, formula_ids: Sequence[UUID]) -> dict[UUID, int]:
     """The version that each of these formulas is at."""
     rows = connection.execute(

@@ -89,6 +89,23 @@ begin
     return null;
 end
 $$;
+CREATE TABLE public.bake_run (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    name text NOT NULL,
+    zone text NOT NULL,
+    zero_at timestamp with time zone NOT NULL,
+    asked jsonb NOT NULL,
+    plan jsonb,
+    revision integer DEFAULT 1 NOT NULL,
+    last_seq integer DEFAULT 0 NOT NULL,
+    removed_at timestamp with time zone,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT bake_run_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120))),
+    CONSTRAINT bake_run_revision_counts CHECK ((revision >= 1)),
+    CONSTRAINT bake_run_seq_counts CHECK ((last_seq >= 0)),
+    CONSTRAINT bake_run_zone_length CHECK (((length(zone) >= 1) AND (length(zone) <= 64)))
+);
 CREATE TABLE public.batch (
     id uuid NOT NULL,
     kitchen_id uuid NOT NULL,
@@ -375,6 +392,12 @@ CREATE TABLE public.formula_part (
     CONSTRAINT formula_part_name_length CHECK ((length(name) <= 80)),
     CONSTRAINT formula_part_used_share CHECK (((used_share > (0)::numeric) AND (used_share <= (1)::numeric)))
 );
+CREATE TABLE public.formula_tasks (
+    kitchen_id uuid NOT NULL,
+    formula_id uuid NOT NULL,
+    document jsonb NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL
+);
 CREATE TABLE public.formula_version (
     id uuid NOT NULL,
     formula_id uuid NOT NULL,
@@ -465,6 +488,11 @@ CREATE TABLE public.person (
     CONSTRAINT person_measures CHECK ((measures = ANY (ARRAY['us'::text, 'metric'::text, 'australian'::text]))),
     CONSTRAINT person_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120)))
 );
+CREATE TABLE public.planning_kitchen (
+    kitchen_id uuid NOT NULL,
+    document jsonb NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL
+);
 CREATE TABLE public.price (
     kitchen_id uuid NOT NULL,
     food text NOT NULL,
@@ -539,6 +567,46 @@ CREATE TABLE public.product_label (
     CONSTRAINT product_label_number CHECK ((number >= 1)),
     CONSTRAINT product_label_style CHECK ((style = ANY (ARRAY['european'::text, 'us'::text])))
 );
+CREATE TABLE public.run_event (
+    kitchen_id uuid NOT NULL,
+    run_id uuid NOT NULL,
+    seq integer NOT NULL,
+    device text NOT NULL,
+    device_seq integer NOT NULL,
+    kind text NOT NULL,
+    payload jsonb NOT NULL,
+    elapsed_ms bigint NOT NULL,
+    received_at timestamp with time zone DEFAULT clock_timestamp() NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT run_event_device_length CHECK (((length(device) >= 1) AND (length(device) <= 64))),
+    CONSTRAINT run_event_device_seq_counts CHECK ((device_seq >= 1)),
+    CONSTRAINT run_event_elapsed CHECK ((elapsed_ms >= 0)),
+    CONSTRAINT run_event_kind_length CHECK (((length(kind) >= 1) AND (length(kind) <= 40))),
+    CONSTRAINT run_event_seq_counts CHECK ((seq >= 1))
+);
+CREATE TABLE public.shopping_tick (
+    kitchen_id uuid NOT NULL,
+    run_id uuid NOT NULL,
+    food text NOT NULL,
+    ticked boolean NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT shopping_tick_food_length CHECK (((length(food) >= 1) AND (length(food) <= 80)))
+);
+CREATE TABLE public.stock (
+    kitchen_id uuid NOT NULL,
+    food text NOT NULL,
+    state text DEFAULT ''::text NOT NULL,
+    mass_g numeric,
+    packs_g numeric[] DEFAULT '{}'::numeric[] NOT NULL,
+    found_at text DEFAULT ''::text NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT stock_food_length CHECK (((length(food) >= 1) AND (length(food) <= 80))),
+    CONSTRAINT stock_found_length CHECK ((length(found_at) <= 80)),
+    CONSTRAINT stock_mass CHECK ((mass_g >= (0)::numeric)),
+    CONSTRAINT stock_one_of_two CHECK (((mass_g IS NULL) OR (state = ''::text))),
+    CONSTRAINT stock_packs CHECK ((cardinality(packs_g) <= 20)),
+    CONSTRAINT stock_state CHECK ((state = ANY (ARRAY[''::text, 'have'::text, 'low'::text, 'out'::text])))
+);
 CREATE TABLE public.target (
     kitchen_id uuid NOT NULL,
     person_id uuid NOT NULL,
@@ -580,6 +648,8 @@ CREATE TABLE public.tombstone (
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     CONSTRAINT tombstone_kind_length CHECK ((length(kind) <= 63))
 );
+ALTER TABLE ONLY public.bake_run
+    ADD CONSTRAINT bake_run_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.batch_feedback
     ADD CONSTRAINT batch_feedback_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.batch_lot
@@ -608,6 +678,8 @@ ALTER TABLE ONLY public.formula_part
     ADD CONSTRAINT formula_part_pkey PRIMARY KEY (kitchen_id, formula_id, place);
 ALTER TABLE ONLY public.formula
     ADD CONSTRAINT formula_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.formula_tasks
+    ADD CONSTRAINT formula_tasks_pkey PRIMARY KEY (kitchen_id, formula_id);
 ALTER TABLE ONLY public.formula_version
     ADD CONSTRAINT formula_version_number_once UNIQUE (kitchen_id, formula_id, number);
 ALTER TABLE ONLY public.formula_version
@@ -618,18 +690,30 @@ ALTER TABLE ONLY public.kitchen
     ADD CONSTRAINT kitchen_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.planning_kitchen
+    ADD CONSTRAINT planning_kitchen_pkey PRIMARY KEY (kitchen_id);
 ALTER TABLE ONLY public.price
     ADD CONSTRAINT price_pkey PRIMARY KEY (kitchen_id, food);
 ALTER TABLE ONLY public.product_label
     ADD CONSTRAINT product_label_pkey PRIMARY KEY (kitchen_id, product_id, number);
 ALTER TABLE ONLY public.product
     ADD CONSTRAINT product_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.run_event
+    ADD CONSTRAINT run_event_once UNIQUE (kitchen_id, run_id, device, device_seq);
+ALTER TABLE ONLY public.run_event
+    ADD CONSTRAINT run_event_pkey PRIMARY KEY (kitchen_id, run_id, seq);
+ALTER TABLE ONLY public.shopping_tick
+    ADD CONSTRAINT shopping_tick_pkey PRIMARY KEY (kitchen_id, run_id, food);
+ALTER TABLE ONLY public.stock
+    ADD CONSTRAINT stock_pkey PRIMARY KEY (kitchen_id, food);
 ALTER TABLE ONLY public.target
     ADD CONSTRAINT target_pkey PRIMARY KEY (kitchen_id, person_id, day_type, from_day);
 ALTER TABLE ONLY public.tin
     ADD CONSTRAINT tin_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.tombstone
     ADD CONSTRAINT tombstone_pkey PRIMARY KEY (kitchen_id, kind, id);
+CREATE INDEX bake_run_by_day ON public.bake_run USING btree (kitchen_id, zero_at DESC, id) WHERE (removed_at IS NULL);
+CREATE INDEX bake_run_since ON public.bake_run USING btree (kitchen_id, changed_at);
 CREATE INDEX batch_by_time ON public.batch USING btree (kitchen_id, made_at DESC, id) WHERE (removed_at IS NULL);
 CREATE INDEX batch_feedback_of_kitchen ON public.batch_feedback USING btree (kitchen_id, given_at);
 CREATE INDEX batch_feedback_since ON public.batch_feedback USING btree (kitchen_id, changed_at);
@@ -671,6 +755,9 @@ CREATE INDEX product_since ON public.product USING btree (kitchen_id, changed_at
 CREATE INDEX target_since ON public.target USING btree (kitchen_id, changed_at);
 CREATE INDEX tin_since ON public.tin USING btree (kitchen_id, changed_at);
 CREATE INDEX tombstone_since ON public.tombstone USING btree (kitchen_id, changed_at);
+CREATE TRIGGER bake_run_bury AFTER DELETE ON public.bake_run FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER bake_run_touch BEFORE UPDATE ON public.bake_run FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER bake_run_unbury AFTER INSERT ON public.bake_run FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER batch_bury AFTER DELETE ON public.batch FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER batch_feedback_bury AFTER DELETE ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER batch_feedback_habits AFTER INSERT OR DELETE OR UPDATE ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
@@ -705,6 +792,7 @@ CREATE TRIGGER formula_note_bury AFTER DELETE ON public.formula_note FOR EACH RO
 CREATE TRIGGER formula_note_touch BEFORE UPDATE ON public.formula_note FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER formula_note_unbury AFTER INSERT ON public.formula_note FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER formula_part_touch BEFORE UPDATE ON public.formula_part FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER formula_tasks_touch BEFORE UPDATE ON public.formula_tasks FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER formula_touch BEFORE UPDATE ON public.formula FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER formula_unbury AFTER INSERT ON public.formula FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER formula_version_bury AFTER DELETE ON public.formula_version FOR EACH ROW EXECUTE FUNCTION public.bury('id');
@@ -715,6 +803,7 @@ CREATE TRIGGER kitchen_touch BEFORE UPDATE ON public.kitchen FOR EACH ROW EXECUT
 CREATE TRIGGER person_bury AFTER DELETE ON public.person FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER person_touch BEFORE UPDATE ON public.person FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER person_unbury AFTER INSERT ON public.person FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER planning_kitchen_touch BEFORE UPDATE ON public.planning_kitchen FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER price_bury AFTER DELETE ON public.price FOR EACH ROW EXECUTE FUNCTION public.bury('food');
 CREATE TRIGGER price_habits AFTER INSERT OR DELETE OR UPDATE ON public.price FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
 CREATE TRIGGER price_touch BEFORE UPDATE ON public.price FOR EACH ROW EXECUTE FUNCTION public.touch();
@@ -723,6 +812,9 @@ CREATE TRIGGER product_bury AFTER DELETE ON public.product FOR EACH ROW EXECUTE 
 CREATE TRIGGER product_label_touch BEFORE UPDATE ON public.product_label FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER product_touch BEFORE UPDATE ON public.product FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER product_unbury AFTER INSERT ON public.product FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER run_event_touch BEFORE UPDATE ON public.run_event FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER shopping_tick_touch BEFORE UPDATE ON public.shopping_tick FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER stock_touch BEFORE UPDATE ON public.stock FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER target_bury AFTER DELETE ON public.target FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'day_type', 'from_day');
 CREATE TRIGGER target_touch BEFORE UPDATE ON public.target FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER target_unbury AFTER INSERT ON public.target FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'day_type', 'from_day');
@@ -730,6 +822,8 @@ CREATE TRIGGER tin_bury AFTER DELETE ON public.tin FOR EACH ROW EXECUTE FUNCTION
 CREATE TRIGGER tin_habits AFTER INSERT OR DELETE OR UPDATE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
 CREATE TRIGGER tin_touch BEFORE UPDATE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER tin_unbury AFTER INSERT ON public.tin FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+ALTER TABLE ONLY public.bake_run
+    ADD CONSTRAINT bake_run_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.batch_feedback
     ADD CONSTRAINT batch_feedback_batch FOREIGN KEY (kitchen_id, batch_id) REFERENCES public.batch(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.batch_feedback
@@ -768,6 +862,8 @@ ALTER TABLE ONLY public.formula_note
     ADD CONSTRAINT formula_note_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.formula_part
     ADD CONSTRAINT formula_part_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.formula_tasks
+    ADD CONSTRAINT formula_tasks_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.formula
     ADD CONSTRAINT formula_twin_of_kitchen FOREIGN KEY (kitchen_id, twin_id) REFERENCES public.formula(kitchen_id, id) ON DELETE SET NULL (twin_id);
 ALTER TABLE ONLY public.formula_version
@@ -778,6 +874,8 @@ ALTER TABLE ONLY public.job
     ADD CONSTRAINT job_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.planning_kitchen
+    ADD CONSTRAINT planning_kitchen_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.price
     ADD CONSTRAINT price_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.product
@@ -788,12 +886,19 @@ ALTER TABLE ONLY public.product
     ADD CONSTRAINT product_merged_in_kitchen FOREIGN KEY (kitchen_id, merged_into) REFERENCES public.product(kitchen_id, id) ON DELETE SET NULL (merged_into);
 ALTER TABLE ONLY public.correction
     ADD CONSTRAINT remembered_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.run_event
+    ADD CONSTRAINT run_event_kitchen_id_run_id_fkey FOREIGN KEY (kitchen_id, run_id) REFERENCES public.bake_run(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.shopping_tick
+    ADD CONSTRAINT shopping_tick_kitchen_id_run_id_fkey FOREIGN KEY (kitchen_id, run_id) REFERENCES public.bake_run(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.stock
+    ADD CONSTRAINT stock_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.target
     ADD CONSTRAINT target_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
 ALTER TABLE ONLY public.tin
     ADD CONSTRAINT tin_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.tombstone
     ADD CONSTRAINT tombstone_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id) ON DELETE CASCADE;
+ALTER TABLE public.bake_run ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.batch ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.batch_feedback ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.batch_lot ENABLE ROW LEVEL SECURITY;
@@ -808,7 +913,9 @@ ALTER TABLE public.formula_dependency ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_line ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_note ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_part ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.formula_tasks ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_version ENABLE ROW LEVEL SECURITY;
+CREATE POLICY kitchen ON public.bake_run USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.batch USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.batch_feedback USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.batch_lot USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
@@ -823,25 +930,35 @@ CREATE POLICY kitchen ON public.formula_dependency USING ((kitchen_id = public.c
 CREATE POLICY kitchen ON public.formula_line USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_note USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_part USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.formula_tasks USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_version USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 ALTER TABLE public.kitchen ENABLE ROW LEVEL SECURITY;
 CREATE POLICY kitchen ON public.kitchen USING ((id = public.current_kitchen())) WITH CHECK ((id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.person USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.planning_kitchen USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.price USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.product USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.product_label USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.run_event USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.shopping_tick USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.stock USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.target USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.tin USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.tombstone USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 ALTER TABLE public.person ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.planning_kitchen ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.price ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.product ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.product_label ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.run_event ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.shopping_tick ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.stock ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.target ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.tin ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.tombstone ENABLE ROW LEVEL SECURITY;
 REVOKE ALL ON FUNCTION public.resident(asked uuid) FROM PUBLIC;
 GRANT ALL ON FUNCTION public.resident(asked uuid) TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.bake_run TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_feedback TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_lot TO app;
@@ -857,15 +974,20 @@ GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_dependency TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_line TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_note TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_part TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_tasks TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_version TO app;
 GRANT USAGE ON SEQUENCE public.habits_revision TO app;
 GRANT USAGE ON SEQUENCE public.job_token TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.job TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.kitchen TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.person TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.planning_kitchen TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.price TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.product TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.product_label TO app;
+GRANT SELECT,INSERT ON TABLE public.run_event TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.shopping_tick TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.stock TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.target TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.tin TO app;
 GRANT SELECT ON TABLE public.tombstone TO app;

@@ -127,7 +127,7 @@ class Migrations(unittest.TestCase):
         self.assertTrue(all(ids))
         self.assertEqual(after["tombstone"], [])
         new = {"tombstone", "job", "formula_dependency", "batch", "batch_lot", "batch_revision", "batch_photo"}
-        new |= {"formula_note"}
+        new |= {"formula_note", "bake_run", "run_event", "shopping_tick", "stock", "planning_kitchen", "formula_tasks"}
         self.assertEqual(set(after), {_TABLES.get(table, table) for table in before} | new)
 
     def test_migrating_twice_does_nothing(self) -> None:

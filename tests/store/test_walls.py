@@ -26,6 +26,7 @@ from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.store import eaters, kitchens, photos, scope
+from ample_crumb.store.bake_days import BakeRunRow, NewEvent
 from ample_crumb.store.batches import NewBatch
 from ample_crumb.store.database import Database, app_address, migrate
 from ample_crumb.store.days import LoggedEntry
@@ -40,6 +41,7 @@ from ample_crumb.store.photos import PhotoRow
 from ample_crumb.store.prices import Price
 from ample_crumb.store.products import ProductDetails, Shelf
 from ample_crumb.store.scope import Principal
+from ample_crumb.store.stock import StockRow
 from ample_crumb.store.versions import VersionSnapshot
 from tests.kitchen import new_database, open_database
 from tests.store.test_migrations import rows_of
@@ -126,7 +128,7 @@ class Walls(unittest.TestCase):
                     ("formula_id", "formula_version"), ("product_id", "product"), ("tin_id", "tin"),
                     ("eater_id", "eater"), ("entry_id", "entry"), ("feedback_id", "batch_feedback"),
                     ("version_id", "formula_version"), ("batch_id", "batch"), ("photo_id", "batch_photo"),
-                    ("note_id", "formula_note"),
+                    ("note_id", "formula_note"), ("run_id", "bake_run"),
                 )
             }  # fmt: skip
             found = connection.execute("select formula_id, number from formula_version order by id limit 1").fetchone()
@@ -174,6 +176,10 @@ class Walls(unittest.TestCase):
                 name="Taken", family="", made_at=NOW, zone="UTC", document={}, composition={}, rules=1, dough_g=1,
                 baked_g=1, piece_count=1, planned_count=1, planned_energy_kcal=1, planned_protein_g=1, oven=None,
                 told_min=None, took_min=None, allergens=AllergenNames(), piece=portion, lots=(LotShare(1, 1.0, 1.0),)),
+            "run": BakeRunRow(cls.ids["run_id"], "Taken", "UTC", NOW, {}, None, 1, 0),
+            "run_ids": [cls.ids["run_id"]], "last_seq": 900, "document": {}, "ticked": True,
+            "new_events": [NewEvent("mine", 1, "done", {}, 0)],
+            "row": StockRow(food[0], "have", None, [], ""),
             "settings": Settings("us", "stated", "available", "dark", "EUR", "conventional", 800, 0),
         }  # fmt: skip
 

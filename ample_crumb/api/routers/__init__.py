@@ -4,9 +4,11 @@ from typing import Final
 
 from ample_crumb.api.routers import (
     background,
+    bake_days,
     batches,
     crumb,
     cupboard,
+    events,
     formulas,
     reformulate,
     settings,
@@ -15,8 +17,9 @@ from ample_crumb.api.routers import (
     versions,
 )
 
-ALL: Final = tuple(
-    module.router
-    for module in (formulas, crumb, swaps, versions, reformulate, batches, today, cupboard, settings, background)
-)
+_PLACES: Final = (
+    formulas, crumb, swaps, versions, reformulate, batches, bake_days, today, cupboard, settings, background, events,
+)  # fmt: skip
+
+ALL: Final = (*(module.router for module in _PLACES), bake_days.streams)
 """All of them, in the order of the work."""

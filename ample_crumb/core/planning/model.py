@@ -180,7 +180,7 @@ class _Building:
 
     def _uses(self, resource: Resource) -> list[Any]:
         found = []
-        for each in self.plan.tasks.values():
+        for each in self._at_work(resource):
             for number, way in enumerate(each.task.ways):
                 if resource not in way.uses:
                     continue
@@ -196,6 +196,16 @@ class _Building:
                 else:
                     found.append(self.model.new_optional_interval_var(each.start, size, each.end, chosen, name))
         return found
+
+    def _at_work(self, resource: Resource) -> list[TaskVariables]:
+        """What still takes room on a thing: nothing that is done, and of what is under way no more than there is room
+        for, whoever manages three things at once."""
+        standing, tasks = self.request.standing, list(self.plan.tasks.values())
+        if standing is None:
+            return tasks
+        begun = [each for each in tasks if each.task.id in standing.begun and resource in each.task.ways[0].uses]
+        too_many = {each.task.id for each in begun[self.kitchen.capacity(resource) :]}
+        return [each for each in tasks if each.task.id not in too_many and each.task.id not in standing.done]
 
     def _cumulative(self, intervals: Sequence[Any], capacity: int) -> None:
         if len(intervals) <= capacity:
@@ -272,11 +282,19 @@ class _Building:
         alike = {
             (one.placed.task.id, other.placed.task.id): self._alike(one, other) for one, other in combinations(bakes, 2)
         }
+        past = self._past()
         for (one, other), (same, equal) in alike.items():
+            if {one, other} <= past:
+                continue
             mine, its = self.plan.bakes[one], self.plan.bakes[other]
             self._one_heat(mine.placed.start, mine.hold, its.placed.start, its.hold, [~same, equal])
-        self._shelves(bakes)
+        self._shelves([each for each in bakes if each.placed.task.id not in past])
         self._heated(bakes, alike)
+
+    def _past(self) -> set[str]:
+        """What was done or is under way: how it was, it was."""
+        standing = self.request.standing
+        return set() if standing is None else {*standing.done, *standing.begun}
 
     def _alike(self, one: BakeVariables, other: BakeVariables) -> tuple[Any, Any]:
         """Literals: whether two stand in one oven, whether they are baked at one heat."""
@@ -328,7 +346,10 @@ class _Building:
         wanting = {each.task.oven_c for each in self.plan.tasks.values() if each.task.kind is TaskKind.PREHEAT}
         for bake in bakes:
             own = own_of.get(bake.placed.task.id)
-            if own is None and bake.placed.task.oven_c not in wanting:
+            if own is None and (bake.placed.task.oven_c not in wanting or self.request.standing is not None):
+                # Who stands at an oven that is on leaves it on.
+                continue
+            if bake.placed.task.id in self._past():
                 continue
             found = [own.present] if own is not None else []
             for other in bakes:

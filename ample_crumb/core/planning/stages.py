@@ -34,12 +34,14 @@ OVERNIGHT_MIN: Final = 8 * 60.0
 
 @dataclass(frozen=True, slots=True)
 class FormulaToMake:
-    """A formula that is to be made: as it is worked out, its family and its method as written, a step a line."""
+    """A formula that is to be made: as it is worked out, its family and its method as written, a step a line. The
+    heat of its window was `heat_chosen` by its baker, or read in its method; else what the method says wins."""
 
     name: str
     made: Production
     family: str
     method: str
+    heat_chosen: bool = True
 
 
 @dataclass(frozen=True, slots=True)

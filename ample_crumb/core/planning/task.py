@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from enum import StrEnum
 from functools import cache
 from typing import Final
@@ -130,7 +130,6 @@ class Task:
     advice: str = ""
     hazard: str = ""
     child: bool = False
-    foods: tuple[str, ...] = field(default=(), compare=False)
 
     @property
     def minutes(self) -> Minutes:

@@ -11,6 +11,7 @@ from ample_crumb.core.formula.evaluation import PartFigures
 from ample_crumb.core.planning.loads import Loads, loads_of
 from ample_crumb.core.planning.stages import COLD, FINISHES, LAYS, MIXES, FormulaToMake, WorkStage, stages_of
 from ample_crumb.core.planning.task import After, Minutes, Resource, Task, TaskKind, Way, Work, work_of
+from ample_crumb.core.production.bake_time import LOWER_C
 from ample_crumb.core.production.doneness import turned_at_half
 from ample_crumb.core.production.tins import CUPS
 from ample_crumb.core.production.tray_loads import ON_TRAYS
@@ -237,9 +238,7 @@ class _Making:
 
     def _bake(self, stage: WorkStage, cooling: Sequence[WorkStage]) -> None:
         window = self.formula.made.bake_window
-        only = sum(1 for each in self.stages if each.kind is K.BAKE) == 1
-        own_c = window.oven_c if window is not None and (only or stage.oven_c is None) else None
-        oven_c = own_c or stage.oven_c or self.oven_c or _USUAL_C
+        oven_c = self._heat_of(stage)
         minutes = _stated(stage)
         if minutes is None and window is not None:
             middle = (window.from_min + window.until_min) / 2
@@ -272,6 +271,18 @@ class _Making:
             taken = replace(stage, kind=K.TAKE_OUT, name=named, low_min=None, high_min=None)
             out.append(self._put(taken, (After(baked.id, 0, 0),), _Detail(sign=self._done_sign())).id)
         self.slab = self._cooled(out[-1], cooling, whole=last)
+
+    def _heat_of(self, stage: WorkStage) -> int:
+        """What the oven is set to: as its baker chose, else as the method says, else as is usual."""
+        window = self.formula.made.bake_window
+        usual_c = window.oven_c if window is not None else None
+        only = sum(1 for each in self.stages if each.kind is K.BAKE) == 1
+        if usual_c is not None and self.formula.heat_chosen and (only or stage.oven_c is None):
+            return usual_c
+        said_c = stage.oven_c or self.oven_c
+        if said_c is not None:
+            return said_c - round(LOWER_C.get(window.oven, 0) if window is not None else 0)
+        return usual_c or _USUAL_C
 
     def _during(self, put_in: Task, likely_min: int, which: str) -> None:
         """Turning it at half time, and taking off what covers it towards the end."""

@@ -952,6 +952,198 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bake-days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Bake Days
+         * @description The last bake days, the latest first.
+         */
+        get: operations["list_bake_days_api_v1_bake_days_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bake-days/{run_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Bake Day
+         * @description A bake day with its plan and where it stands.
+         */
+        get: operations["open_bake_day_api_v1_bake_days__run_id__get"];
+        /**
+         * Put Bake Day
+         * @description Keeps what is asked of a bake day, new or changed over its revision; the same again changes nothing.
+         */
+        put: operations["put_bake_day_api_v1_bake_days__run_id__put"];
+        post?: never;
+        /**
+         * Remove Bake Day
+         * @description Takes a bake day out of the lists.
+         */
+        delete: operations["remove_bake_day_api_v1_bake_days__run_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bake-days/{run_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Events
+         * @description Keeps what happened, each once and in its order.
+         */
+        post: operations["send_events_api_v1_bake_days__run_id__events_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bake-days/{run_id}/shopping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Shopping
+         * @description What to buy for a bake day.
+         */
+        get: operations["read_shopping_api_v1_bake_days__run_id__shopping_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bake-days/{run_id}/shopping/{food}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Tick Food
+         * @description Ticks a food on the list, or takes the tick away.
+         */
+        put: operations["tick_food_api_v1_bake_days__run_id__shopping__food__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stock/{food}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Stock
+         * @description Keeps what is at home of a food, the packs it is sold in, and where it was found last.
+         */
+        put: operations["put_stock_api_v1_stock__food__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bake-days/{run_id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Calendar
+         * @description The plan of a bake day for a calendar.
+         */
+        get: operations["read_calendar_api_v1_bake_days__run_id__calendar_ics_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/planning-kitchen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Planning Kitchen
+         * @description Keeps what the kitchen has for a bake day.
+         */
+        put: operations["put_planning_kitchen_api_v1_planning_kitchen_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/formulas/{formula_id}/tasks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Formula Tasks
+         * @description The tasks of a formula, with minutes, bowls and tools.
+         */
+        get: operations["read_formula_tasks_api_v1_formulas__formula_id__tasks_get"];
+        /**
+         * Put Formula Tasks
+         * @description Keeps what was changed of the tasks of a formula.
+         */
+        put: operations["put_formula_tasks_api_v1_formulas__formula_id__tasks_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/portion": {
         parameters: {
             query?: never;
@@ -1640,6 +1832,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Listen
+         * @description Tells what changes; the first event says that whatever was seen before may be old.
+         */
+        get: operations["listen_api_v1_events_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bake-days/{run_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Bake Day
+         * @description Plans a bake day and tells how far it is: events `progress`, then `planned`, or `problem` with a sentence. When
+         *     whoever asked goes away the search stops, and the best plan so far is kept.
+         */
+        post: operations["plan_bake_day_api_v1_bake_days__run_id__plan_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/health": {
         parameters: {
             query?: never;
@@ -1825,6 +2058,126 @@ export interface components {
          * @enum {string}
          */
         Asks: "which" | "food" | "amount" | "unknown";
+        /**
+         * BakeDayAsk
+         * @description Formulas, what else to buy, when to begin: None for as late as can be.
+         */
+        BakeDayAsk: {
+            /**
+             * Formulas
+             * @default []
+             */
+            formulas: components["schemas"]["DayFormula"][];
+            /**
+             * Extras
+             * @default []
+             */
+            extras: string[];
+            /** Start Min */
+            start_min?: number | null;
+            /**
+             * Pinned
+             * @default []
+             */
+            pinned: components["schemas"]["PinnedTask"][];
+        };
+        /**
+         * BakeDayAskBody
+         * @description What is asked of a bake day.
+         */
+        BakeDayAskBody: {
+            /** Formulas */
+            formulas?: components["schemas"]["DayFormulaBody"][];
+            /** Extras */
+            extras?: string[];
+            /** Start Min */
+            start_min?: number | null;
+            /** Pinned */
+            pinned?: components["schemas"]["PinnedTaskBody"][];
+        };
+        /**
+         * BakeDayBody
+         * @description A bake day to be kept, or to be changed over its `revision`; 0 for a new one.
+         */
+        BakeDayBody: {
+            /** Name */
+            name: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * Zone
+             * @default UTC
+             */
+            zone: string;
+            /**
+             * Revision
+             * @default 0
+             */
+            revision: number;
+            ask: components["schemas"]["BakeDayAskBody"];
+        };
+        /**
+         * BakeDayItem
+         * @description A bake day in the list.
+         */
+        BakeDayItem: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Zero At
+             * Format: date-time
+             */
+            zero_at: string;
+            /** Formulas */
+            formulas: string[];
+            /** Planned */
+            planned: boolean;
+            /** Begun */
+            begun: boolean;
+            /** Ended */
+            ended: boolean;
+        };
+        /**
+         * BakeDayView
+         * @description A bake day. Its minutes count from `zero_at`. `plan` is None before it was planned; `state` is where it stands,
+         *     in milliseconds by the server's clock, which says `now_ms`.
+         */
+        BakeDayView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Zone */
+            zone: string;
+            /**
+             * Zero At
+             * Format: date-time
+             */
+            zero_at: string;
+            ask: components["schemas"]["BakeDayAsk"];
+            kitchen: components["schemas"]["PlanningKitchen"];
+            /** Formulas */
+            formulas: components["schemas"]["DayFormulaView"][];
+            plan: components["schemas"]["PlanView"] | null;
+            state: components["schemas"]["RunState"];
+            /** Revision */
+            revision: number;
+            /** Last Seq */
+            last_seq: number;
+            /** Now Ms */
+            now_ms: number;
+        };
         /**
          * BakeView
          * @description A bake that an oven learned from: what was made, when it was looked for by the table, and when it was done.
@@ -2572,6 +2925,100 @@ export interface components {
             tight: boolean;
         };
         /**
+         * DayFormula
+         * @description A formula that is made, and when it is to be ready.
+         */
+        DayFormula: {
+            /**
+             * Formula Id
+             * Format: uuid
+             */
+            formula_id: string;
+            /** Ready By Min */
+            ready_by_min?: number | null;
+        };
+        /**
+         * DayFormulaBody
+         * @description A formula that is made on a day.
+         */
+        DayFormulaBody: {
+            /**
+             * Formula Id
+             * Format: uuid
+             */
+            formula_id: string;
+            /** Ready By Min */
+            ready_by_min?: number | null;
+        };
+        /**
+         * DayFormulaView
+         * @description A formula of a bake day. `late_min` is by how much it cannot be ready in time, 0 for in time.
+         */
+        DayFormulaView: {
+            /**
+             * Formula Id
+             * Format: uuid
+             */
+            formula_id: string;
+            /** Name */
+            name: string;
+            /** Ready By Min */
+            ready_by_min: number | null;
+            /** Late Min */
+            late_min: number;
+        };
+        /**
+         * DayTaskView
+         * @description A task in its place; moments are minutes from the day's midnight. `uses` are the things it needs, `window` is how
+         *     long it takes at least, likely and at most. A task `pinned` stays where it was put.
+         */
+        DayTaskView: {
+            /** Id */
+            id: string;
+            /** Formula */
+            formula: number;
+            kind: components["schemas"]["TaskKind"];
+            /** Name */
+            name: string;
+            /** Part */
+            part: string;
+            /** Start Min */
+            start_min: number;
+            /** End Min */
+            end_min: number;
+            /** Worst End Min */
+            worst_end_min: number;
+            /** Uses */
+            uses: string[];
+            /** Hand */
+            hand: number | null;
+            /** Oven */
+            oven: number | null;
+            /** Oven C */
+            oven_c: number | null;
+            window: components["schemas"]["Minutes"];
+            /** After */
+            after: string[];
+            /** Pinned */
+            pinned: boolean;
+            /** Sign */
+            sign: string;
+            /** Advice */
+            advice: string;
+            /** Hazard */
+            hazard: string;
+            /** Child */
+            child: boolean;
+            /** Step */
+            step: string;
+            /** Foods */
+            foods: components["schemas"]["WeighedFood"][];
+            /** Noted */
+            noted: string[];
+            /** Expected */
+            expected: string;
+        };
+        /**
          * DayTypeBody
          * @description The type of a day.
          */
@@ -2981,6 +3428,63 @@ export interface components {
             /** Plain Protein G */
             plain_protein_g: number | null;
             check: components["schemas"]["CrumbCheck"];
+        };
+        /**
+         * EventBody
+         * @description Something that happened on a bake day, `elapsed_ms` before it is sent; `device_seq` is its number on its
+         *     device.
+         */
+        EventBody: {
+            /** Device Seq */
+            device_seq: number;
+            kind: components["schemas"]["EventKind"];
+            /**
+             * Elapsed Ms
+             * @default 0
+             */
+            elapsed_ms: number;
+            /**
+             * Task
+             * @default
+             */
+            task: string;
+            /**
+             * Line Id
+             * @default
+             */
+            line_id: string;
+            /** Formula */
+            formula?: number | null;
+            /** Mass G */
+            mass_g?: number | null;
+            /** Timer Min */
+            timer_min?: number | null;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Batch Id
+             * @default
+             */
+            batch_id: string;
+        };
+        /**
+         * EventKind
+         * @description What is told of a run.
+         * @enum {string}
+         */
+        EventKind: "begun" | "done" | "skipped" | "back" | "weighed" | "timer" | "timer stopped" | "recorded" | "ended";
+        /**
+         * EventsBody
+         * @description What happened on one device since it last told.
+         */
+        EventsBody: {
+            /** Device */
+            device: string;
+            /** Events */
+            events: components["schemas"]["EventBody"][];
         };
         /**
          * Family
@@ -3401,6 +3905,54 @@ export interface components {
             items: components["schemas"]["FormulaListItem"][];
             /** Next */
             next: string;
+        };
+        /**
+         * FormulaTaskView
+         * @description A task of a formula before it is planned, under its key.
+         */
+        FormulaTaskView: {
+            /** Key */
+            key: string;
+            /** Id */
+            id: string;
+            kind: components["schemas"]["TaskKind"];
+            /** Name */
+            name: string;
+            /** Part */
+            part: string;
+            minutes: components["schemas"]["Minutes"];
+            /** Hands On */
+            hands_on: boolean;
+            /** Uses */
+            uses: string[];
+            /** Child */
+            child: boolean;
+            /** Hazard */
+            hazard: string;
+            /** Advice */
+            advice: string;
+            /** Changed */
+            changed: boolean;
+        };
+        /**
+         * FormulaTasksView
+         * @description The tasks of a formula, with what was left out; minutes of hands and in all where one person does it alone; bowls
+         *     and tools.
+         */
+        FormulaTasksView: {
+            /** Tasks */
+            tasks: components["schemas"]["FormulaTaskView"][];
+            /** Left Out */
+            left_out: components["schemas"]["FormulaTaskView"][];
+            edits: components["schemas"]["TaskEdits"];
+            /** Hands On Min */
+            hands_on_min: number;
+            /** Whole Min */
+            whole_min: number;
+            /** Bowl Count */
+            bowl_count: number;
+            /** Tools */
+            tools: string[];
         };
         /**
          * FormulaView
@@ -4139,6 +4691,18 @@ export interface components {
             state: components["schemas"]["DoughState"] | null;
         };
         /**
+         * Minutes
+         * @description How long a task takes, in whole minutes: at least, likely, at most.
+         */
+        Minutes: {
+            /** Least */
+            least: number;
+            /** Likely */
+            likely: number;
+            /** Most */
+            most: number;
+        };
+        /**
          * NewBatchBody
          * @description A batch to be kept, or to be corrected over its `revision`; 0 for a new one.
          */
@@ -4482,6 +5046,40 @@ export interface components {
             words: string;
         };
         /**
+         * OwnTask
+         * @description A task of the baker's own behind another, of hands or of waiting alone.
+         */
+        OwnTask: {
+            /** After */
+            after: string;
+            /** Name */
+            name: string;
+            /** Likely Min */
+            likely_min: number;
+            /**
+             * Hands On
+             * @default true
+             */
+            hands_on: boolean;
+        };
+        /**
+         * OwnTaskBody
+         * @description A task of the baker's own.
+         */
+        OwnTaskBody: {
+            /** After */
+            after: string;
+            /** Name */
+            name: string;
+            /** Likely Min */
+            likely_min: number;
+            /**
+             * Hands On
+             * @default true
+             */
+            hands_on: boolean;
+        };
+        /**
          * OwnTin
          * @description A tin with what it holds to the brim.
          */
@@ -4514,6 +5112,16 @@ export interface components {
             drained_g?: number | null;
             /** Cup G */
             cup_g?: number | null;
+        };
+        /**
+         * Packs
+         * @description So many packs of one size.
+         */
+        Packs: {
+            /** Pack G */
+            pack_g: number;
+            /** Count */
+            count: number;
         };
         /**
          * Part
@@ -4703,6 +5311,26 @@ export interface components {
             amount_count: number;
         };
         /**
+         * PinnedTask
+         * @description A task that stays where it was put.
+         */
+        PinnedTask: {
+            /** Task */
+            task: string;
+            /** Start Min */
+            start_min: number;
+        };
+        /**
+         * PinnedTaskBody
+         * @description A task that stays where it was put.
+         */
+        PinnedTaskBody: {
+            /** Task */
+            task: string;
+            /** Start Min */
+            start_min: number;
+        };
+        /**
          * PlanBody
          * @description What a batch is made from: a formula as it stands, or as it was kept under `number`; another batch; a draft.
          */
@@ -4717,6 +5345,150 @@ export interface components {
             /** Batch Id */
             batch_id?: string | null;
             draft?: components["schemas"]["DraftBody"] | null;
+        };
+        /**
+         * PlanView
+         * @description A plan: one sentence of it, its tasks by the clock, what to have ready. `bound_min` is the least that any plan
+         *     takes, the same as this one's where it is `proven`.
+         */
+        PlanView: {
+            /** Sentence */
+            sentence: string;
+            /** Slowly */
+            slowly: string;
+            /** Start Min */
+            start_min: number;
+            /** End Min */
+            end_min: number;
+            /** Worst End Min */
+            worst_end_min: number;
+            /** Busy Min */
+            busy_min: number;
+            /** Bound Min */
+            bound_min: number;
+            /** Proven */
+            proven: boolean;
+            /** Tasks */
+            tasks: components["schemas"]["DayTaskView"][];
+            /** Set Up */
+            set_up: components["schemas"]["SetUpItem"][];
+            /** Clashes */
+            clashes: string[];
+            /** Helps */
+            helps: string[];
+        };
+        /**
+         * PlanningKitchen
+         * @description How many hands and things there are. On so many `shelves` an oven bakes at once; loads whose heats lie within
+         *     `heat_tolerance_c` may share one. Common practice for the defaults.
+         */
+        PlanningKitchen: {
+            /**
+             * Hands
+             * @default 1
+             */
+            hands: number;
+            /**
+             * Ovens
+             * @default 1
+             */
+            ovens: number;
+            /**
+             * Shelves
+             * @default 1
+             */
+            shelves: number;
+            /**
+             * Heat Tolerance C
+             * @default 5
+             */
+            heat_tolerance_c: number;
+            /**
+             * Microwaves
+             * @default 1
+             */
+            microwaves: number;
+            /**
+             * Burners
+             * @default 2
+             */
+            burners: number;
+            /**
+             * Fridge Shelves
+             * @default 2
+             */
+            fridge_shelves: number;
+            /**
+             * Freezer Shelves
+             * @default 1
+             */
+            freezer_shelves: number;
+            /**
+             * Bowls
+             * @default 3
+             */
+            bowls: number;
+            /**
+             * Blenders
+             * @default 1
+             */
+            blenders: number;
+        };
+        /**
+         * PlanningKitchenBody
+         * @description What a kitchen has for a bake day.
+         */
+        PlanningKitchenBody: {
+            /**
+             * Hands
+             * @default 1
+             */
+            hands: number;
+            /**
+             * Ovens
+             * @default 1
+             */
+            ovens: number;
+            /**
+             * Shelves
+             * @default 1
+             */
+            shelves: number;
+            /**
+             * Heat Tolerance C
+             * @default 5
+             */
+            heat_tolerance_c: number;
+            /**
+             * Microwaves
+             * @default 1
+             */
+            microwaves: number;
+            /**
+             * Burners
+             * @default 2
+             */
+            burners: number;
+            /**
+             * Fridge Shelves
+             * @default 2
+             */
+            fridge_shelves: number;
+            /**
+             * Freezer Shelves
+             * @default 1
+             */
+            freezer_shelves: number;
+            /**
+             * Bowls
+             * @default 3
+             */
+            bowls: number;
+            /**
+             * Blenders
+             * @default 1
+             */
+            blenders: number;
         };
         /**
          * PointBody
@@ -5541,6 +6313,48 @@ export interface components {
             theirs: components["schemas"]["TwinLine"][];
         };
         /**
+         * RunState
+         * @description Where a run stands. `weighed_g` holds what was weighed by task and line, the last word of it; `timers` the one
+         *     that rings first first; `batches` the batches by formula. `begun_ms` is None before anything happened.
+         */
+        RunState: {
+            /** Begun Ms */
+            begun_ms?: number | null;
+            /** Ended Ms */
+            ended_ms?: number | null;
+            /** Progress */
+            progress?: {
+                [key: string]: components["schemas"]["TaskProgress"];
+            };
+            /** Weighed G */
+            weighed_g?: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
+            /**
+             * Timers
+             * @default []
+             */
+            timers: components["schemas"]["RunningTimer"][];
+            /** Batches */
+            batches?: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * RunningTimer
+         * @description A timer of a task: it rings at `ends_ms`.
+         */
+        RunningTimer: {
+            /** Task */
+            task: string;
+            /** Name */
+            name: string;
+            /** Ends Ms */
+            ends_ms: number;
+        };
+        /**
          * Said
          * @description What the baker said went otherwise, in their own words, under an id that the browser made. `apart` is said of one
          *     of the things that a dough was parted into, and not of the dough.
@@ -5703,6 +6517,18 @@ export interface components {
             alerts: components["schemas"]["DietAlert"][];
         };
         /**
+         * SetUpItem
+         * @description What to have ready, by the clock.
+         */
+        SetUpItem: {
+            /** At Min */
+            at_min: number;
+            /** Formula */
+            formula: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * Settings
          * @description A person's choices: whose cups, which energy, which carbohydrate, and the look; and of the kitchen its
          *     currency by its three letters, what bakes there, the watts of its microwave and how high above the sea it is.
@@ -5812,6 +6638,58 @@ export interface components {
             slug: string;
             /** Share */
             share: number;
+        };
+        /**
+         * ShoppingItemView
+         * @description A food of the list: what is needed and there, the packs to buy, what is left in the end. `state` is what was said
+         *     of it at home, empty for grams. `cost` is of what is bought, None where no price is known.
+         */
+        ShoppingItemView: {
+            /** Food */
+            food: string;
+            /** Name */
+            name: string;
+            /** Need G */
+            need_g: number;
+            /** Wanted For */
+            wanted_for: string[];
+            /** Optional */
+            optional: boolean;
+            /** State */
+            state: string;
+            /** Have G */
+            have_g: number;
+            /** Missing G */
+            missing_g: number;
+            /** Packs */
+            packs: components["schemas"]["Packs"][];
+            /** Pack Sizes G */
+            pack_sizes_g: number[];
+            /** Left G */
+            left_g: number;
+            /** Cost */
+            cost: number | null;
+            /** Found At */
+            found_at: string;
+            /** Ticked */
+            ticked: boolean;
+        };
+        /**
+         * ShoppingView
+         * @description The list of a bake day. `cost` is of what is bought and has a price; `at_least` where something has none.
+         *     `unread` are the lines and extras that nobody could read.
+         */
+        ShoppingView: {
+            /** Items */
+            items: components["schemas"]["ShoppingItemView"][];
+            /** Extras */
+            extras: string[];
+            /** Cost */
+            cost: number | null;
+            /** At Least */
+            at_least: boolean;
+            /** Unread */
+            unread: string[];
         };
         /**
          * SimilarProduct
@@ -5949,6 +6827,26 @@ export interface components {
             first_text: string;
             /** Was */
             was: string;
+        };
+        /**
+         * StockBody
+         * @description What is at home of a food, as grams or as a word; its packs, and where it was found last.
+         */
+        StockBody: {
+            /**
+             * State
+             * @default
+             */
+            state: string;
+            /** Mass G */
+            mass_g?: number | null;
+            /** Packs G */
+            packs_g?: number[];
+            /**
+             * Found At
+             * @default
+             */
+            found_at: string;
         };
         /**
          * Style
@@ -6304,6 +7202,83 @@ export interface components {
             carbohydrate_g?: number | null;
         };
         /**
+         * TaskEdit
+         * @description Another time for a task, or that it is `left_out`.
+         */
+        TaskEdit: {
+            /** Key */
+            key: string;
+            /** Likely Min */
+            likely_min?: number | null;
+            /**
+             * Left Out
+             * @default false
+             */
+            left_out: boolean;
+        };
+        /**
+         * TaskEditBody
+         * @description What was changed of a task.
+         */
+        TaskEditBody: {
+            /** Key */
+            key: string;
+            /** Likely Min */
+            likely_min?: number | null;
+            /**
+             * Left Out
+             * @default false
+             */
+            left_out: boolean;
+        };
+        /**
+         * TaskEdits
+         * @description All that was changed of the tasks of one formula.
+         */
+        TaskEdits: {
+            /**
+             * Changed
+             * @default []
+             */
+            changed: components["schemas"]["TaskEdit"][];
+            /**
+             * Own
+             * @default []
+             */
+            own: components["schemas"]["OwnTask"][];
+        };
+        /**
+         * TaskEditsBody
+         * @description All that was changed of the tasks of a formula.
+         */
+        TaskEditsBody: {
+            /** Changed */
+            changed?: components["schemas"]["TaskEditBody"][];
+            /** Own */
+            own?: components["schemas"]["OwnTaskBody"][];
+        };
+        /**
+         * TaskKind
+         * @description Kinds of tasks, in the order of the work.
+         * @enum {string}
+         */
+        TaskKind: "out of the cold" | "soak" | "cook" | "toast" | "drain" | "prepare" | "preheat" | "line" | "melt" | "weigh" | "blend" | "cream" | "whip" | "mix dry" | "mix wet" | "combine" | "fold" | "rest" | "chill" | "freeze" | "press" | "roll" | "portion" | "pour" | "load" | "bake" | "microwave" | "fry" | "turn" | "uncover" | "take out" | "cool in the tin" | "turn out" | "cool" | "set" | "glaze" | "dip" | "cut" | "freeze apart" | "bag" | "wash" | "wash up";
+        /**
+         * TaskProgress
+         * @description When a task began and ended, None for not yet; or that it was skipped.
+         */
+        TaskProgress: {
+            /** Begun Ms */
+            begun_ms?: number | null;
+            /** Done Ms */
+            done_ms?: number | null;
+            /**
+             * Skipped
+             * @default false
+             */
+            skipped: boolean;
+        };
+        /**
          * Taste
          * @description What is said of how a dough tastes.
          * @enum {string}
@@ -6344,6 +7319,14 @@ export interface components {
         TextBody: {
             /** Text */
             text: string;
+        };
+        /**
+         * TickBody
+         * @description Whether a food is ticked.
+         */
+        TickBody: {
+            /** Ticked */
+            ticked: boolean;
         };
         /**
          * Tin
@@ -6734,6 +7717,20 @@ export interface components {
             share: number;
             /** Then Sd Kcal */
             then_sd_kcal: number;
+        };
+        /**
+         * WeighedFood
+         * @description A line that is weighed in at a task: as it is written, and how much of it.
+         */
+        WeighedFood: {
+            /** Line Id */
+            line_id: string;
+            /** Text */
+            text: string;
+            /** Name */
+            name: string;
+            /** Mass G */
+            mass_g: number;
         };
         /**
          * WeightBasis
@@ -11572,6 +12569,1062 @@ export interface operations {
             };
         };
     };
+    list_bake_days_api_v1_bake_days_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BakeDayItem"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_bake_day_api_v1_bake_days__run_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BakeDayView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_bake_day_api_v1_bake_days__run_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BakeDayBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BakeDayView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile; `current` is what is there */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_bake_day_api_v1_bake_days__run_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    send_events_api_v1_bake_days__run_id__events_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventsBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BakeDayView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_shopping_api_v1_bake_days__run_id__shopping_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShoppingView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tick_food_api_v1_bake_days__run_id__shopping__food__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+                food: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TickBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_stock_api_v1_stock__food__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                food: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_calendar_api_v1_bake_days__run_id__calendar_ics_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The plan as iCalendar */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_planning_kitchen_api_v1_planning_kitchen_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanningKitchenBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanningKitchen"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_formula_tasks_api_v1_formulas__formula_id__tasks_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaTasksView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_formula_tasks_api_v1_formulas__formula_id__tasks_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TaskEditsBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaTasksView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     read_portion_api_v1_portion_get: {
         parameters: {
             query: {
@@ -15019,6 +17072,176 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobCounts"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listen_api_v1_events_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    plan_bake_day_api_v1_bake_days__run_id__plan_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
                 };
             };
             /** @description What arrived cannot be read */

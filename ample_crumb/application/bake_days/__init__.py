@@ -1,0 +1,1 @@
+"""Bake days: planned, shopped for, run from the counter."""
