@@ -25,6 +25,7 @@ from ample_crumb.api.listener import Listener
 from ample_crumb.api.problems import add_problems, problem
 from ample_crumb.application.clock import system_clock
 from ample_crumb.application.jobs import Worker
+from ample_crumb.application.scale import simulated_scale
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.devices.shipped_register import ShippedRegister
 from ample_crumb.store.database import Database, app_address
@@ -138,7 +139,7 @@ def create_app(database_url: str | None = None) -> FastAPI:
     # The interactive pages load from a network that an own kitchen may not have.
     app = FastAPI(title="Ample Crumb", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
     app.state.database, app.state.clock, app.state.register = database, system_clock, ShippedRegister()
-    app.state.listener = listener
+    app.state.listener, app.state.scale = listener, simulated_scale
     app.add_middleware(LimitBody)
     app.add_middleware(MarkAnswers)
     # Text shrinks to a fifth; fonts and pictures are compressed already, which their media types say.

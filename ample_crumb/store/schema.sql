@@ -584,6 +584,16 @@ CREATE TABLE public.run_event (
     CONSTRAINT run_event_kind_length CHECK (((length(kind) >= 1) AND (length(kind) <= 40))),
     CONSTRAINT run_event_seq_counts CHECK ((seq >= 1))
 );
+CREATE TABLE public.scale_command (
+    kitchen_id uuid NOT NULL,
+    id uuid NOT NULL,
+    command text NOT NULL,
+    amount numeric NOT NULL,
+    seconds numeric NOT NULL,
+    at timestamp with time zone DEFAULT clock_timestamp() NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT scale_command_length CHECK ((length(command) <= 40))
+);
 CREATE TABLE public.shopping_tick (
     kitchen_id uuid NOT NULL,
     run_id uuid NOT NULL,
@@ -702,6 +712,8 @@ ALTER TABLE ONLY public.run_event
     ADD CONSTRAINT run_event_once UNIQUE (kitchen_id, run_id, device, device_seq);
 ALTER TABLE ONLY public.run_event
     ADD CONSTRAINT run_event_pkey PRIMARY KEY (kitchen_id, run_id, seq);
+ALTER TABLE ONLY public.scale_command
+    ADD CONSTRAINT scale_command_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.shopping_tick
     ADD CONSTRAINT shopping_tick_pkey PRIMARY KEY (kitchen_id, run_id, food);
 ALTER TABLE ONLY public.stock
@@ -752,6 +764,7 @@ CREATE INDEX product_by_revision ON public.product USING btree (kitchen_id, cupb
 CREATE INDEX product_code ON public.product USING btree (kitchen_id, gtin) WHERE (gtin <> ''::text);
 CREATE INDEX product_in_order ON public.product USING btree (kitchen_id, sort_name, id);
 CREATE INDEX product_since ON public.product USING btree (kitchen_id, changed_at);
+CREATE INDEX scale_command_in_time ON public.scale_command USING btree (kitchen_id, at DESC, id);
 CREATE INDEX target_since ON public.target USING btree (kitchen_id, changed_at);
 CREATE INDEX tin_since ON public.tin USING btree (kitchen_id, changed_at);
 CREATE INDEX tombstone_since ON public.tombstone USING btree (kitchen_id, changed_at);
@@ -813,6 +826,7 @@ CREATE TRIGGER product_label_touch BEFORE UPDATE ON public.product_label FOR EAC
 CREATE TRIGGER product_touch BEFORE UPDATE ON public.product FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER product_unbury AFTER INSERT ON public.product FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER run_event_touch BEFORE UPDATE ON public.run_event FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER scale_command_touch BEFORE UPDATE ON public.scale_command FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER shopping_tick_touch BEFORE UPDATE ON public.shopping_tick FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER stock_touch BEFORE UPDATE ON public.stock FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER target_bury AFTER DELETE ON public.target FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'day_type', 'from_day');
@@ -888,6 +902,8 @@ ALTER TABLE ONLY public.correction
     ADD CONSTRAINT remembered_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.run_event
     ADD CONSTRAINT run_event_kitchen_id_run_id_fkey FOREIGN KEY (kitchen_id, run_id) REFERENCES public.bake_run(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.scale_command
+    ADD CONSTRAINT scale_command_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.shopping_tick
     ADD CONSTRAINT shopping_tick_kitchen_id_run_id_fkey FOREIGN KEY (kitchen_id, run_id) REFERENCES public.bake_run(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.stock
@@ -940,6 +956,7 @@ CREATE POLICY kitchen ON public.price USING ((kitchen_id = public.current_kitche
 CREATE POLICY kitchen ON public.product USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.product_label USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.run_event USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.scale_command USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.shopping_tick USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.stock USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.target USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
@@ -951,6 +968,7 @@ ALTER TABLE public.price ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.product ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.product_label ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.run_event ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.scale_command ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.shopping_tick ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.stock ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.target ENABLE ROW LEVEL SECURITY;
@@ -986,6 +1004,7 @@ GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.price TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.product TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.product_label TO app;
 GRANT SELECT,INSERT ON TABLE public.run_event TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.scale_command TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.shopping_tick TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.stock TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.target TO app;

@@ -128,6 +128,7 @@ class Migrations(unittest.TestCase):
         self.assertEqual(after["tombstone"], [])
         new = {"tombstone", "job", "formula_dependency", "batch", "batch_lot", "batch_revision", "batch_photo"}
         new |= {"formula_note", "bake_run", "run_event", "shopping_tick", "stock", "planning_kitchen", "formula_tasks"}
+        new |= {"scale_command"}
         self.assertEqual(set(after), {_TABLES.get(table, table) for table in before} | new)
 
     def test_migrating_twice_does_nothing(self) -> None:

@@ -40,6 +40,7 @@ from ample_crumb.store.notes import NoteRow
 from ample_crumb.store.photos import PhotoRow
 from ample_crumb.store.prices import Price
 from ample_crumb.store.products import ProductDetails, Shelf
+from ample_crumb.store.scale_commands import CommandRow
 from ample_crumb.store.scope import Principal
 from ample_crumb.store.stock import StockRow
 from ample_crumb.store.versions import VersionSnapshot
@@ -180,6 +181,7 @@ class Walls(unittest.TestCase):
             "run_ids": [cls.ids["run_id"]], "last_seq": 900, "document": {}, "ticked": True,
             "new_events": [NewEvent("mine", 1, "done", {}, 0)],
             "row": StockRow(food[0], "have", None, [], ""),
+            "scaled": CommandRow(cls.ids["run_id"], "pour", 1.0, 0.0),
             "settings": Settings("us", "stated", "available", "dark", "EUR", "conventional", 800, 0),
         }  # fmt: skip
 

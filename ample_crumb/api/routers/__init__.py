@@ -11,6 +11,7 @@ from ample_crumb.api.routers import (
     events,
     formulas,
     reformulate,
+    scale,
     settings,
     swaps,
     today,
@@ -21,5 +22,5 @@ _PLACES: Final = (
     formulas, crumb, swaps, versions, reformulate, batches, bake_days, today, cupboard, settings, background, events,
 )  # fmt: skip
 
-ALL: Final = (*(module.router for module in _PLACES), bake_days.streams)
+ALL: Final = (*(module.router for module in _PLACES), scale.router, bake_days.streams, scale.streams)
 """All of them, in the order of the work."""

@@ -61,15 +61,20 @@ def _enough(progress: Progress) -> bool:
 def _told(database: Database, principal: Principal, view: BakeDayView, now_min: int) -> None:
     """What should have been done by now was done, just as planned."""
     assert view.plan is not None
-    events = []
+    events: list[tuple[int, str, dict[str, object]]] = []
     for task in view.plan.tasks:
-        if task.end_min > now_min or task.kind == "wash":
+        about: dict[str, object] = {"task": task.id}
+        if task.kind == "wash" or task.start_min > now_min or (task.end_min > now_min and task.hand is not None):
             continue
-        for kind, minute in (("begun", task.start_min), ("done", task.end_min)):
-            events.append((minute, kind, task.id))
+        events.append((task.start_min, "begun", about))
+        if task.end_min <= now_min:
+            events.append((task.end_min, "done", about))
+        else:
+            timer = about | {"timer_min": task.end_min - task.start_min, "name": task.name}
+            events.append((task.start_min, "timer", timer))
     new = [
-        NewEvent("demo", number, kind, {"task": task}, (now_min - minute) * 60_000)
-        for number, (minute, kind, task) in enumerate(sorted(events), start=1)
+        NewEvent("demo", number, kind, payload, (now_min - minute) * 60_000)
+        for number, (minute, kind, payload) in enumerate(sorted(events, key=lambda each: each[0]), start=1)
     ]
     commands.send_events(database, principal, view.id, new, datetime.now().astimezone)
 

@@ -5,7 +5,7 @@ so that no other clock counts.
 """
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 
@@ -62,17 +62,17 @@ class RunState:
     """Where a run stands. `weighed_g` holds what was weighed by task and line, the last word of it; `timers` the one
     that rings first first; `batches` the batches by formula. `begun_ms` is None before anything happened."""
 
-    begun_ms: int | None = None
-    ended_ms: int | None = None
-    progress: Mapping[str, TaskProgress] = field(default_factory=dict)
-    weighed_g: Mapping[str, Mapping[str, float]] = field(default_factory=dict)
-    timers: tuple[RunningTimer, ...] = ()
-    batches: Mapping[int, str] = field(default_factory=dict)
+    begun_ms: int | None
+    ended_ms: int | None
+    progress: Mapping[str, TaskProgress]
+    weighed_g: Mapping[str, Mapping[str, float]]
+    timers: tuple[RunningTimer, ...]
+    batches: Mapping[int, str]
 
 
 def run_state(events: Iterable[RunEvent]) -> RunState:
     """What events come to, in the order in which they are given. Never raises: what makes no sense changes nothing."""
-    state = RunState()
+    state = RunState(None, None, {}, {}, (), {})
     for event in events:
         state = _with(state, event)
     return replace(state, timers=tuple(sorted(state.timers, key=lambda each: (each.ends_ms, each.task))))

@@ -251,6 +251,7 @@ class _Making:
         last = not any(each.kind is K.BAKE for each in self._later(stage))
         laid, count = self.slab or self.lined, self.loads.count if last else 1
         out: list[str] = []
+        loaded = ""
         for load in range(1, count + 1):
             which = f"{self.loads.noun} {load} of {count}" if count > 1 else self.loads.noun
             own = self.portions[load - 1 : load] if len(self.portions) == count else laid
@@ -260,10 +261,11 @@ class _Making:
             else:
                 # What bakes later waits cool in its bowl or on its tray, as long as it has to.
                 emptied = [After(out[-1])] if self.loads.one_tin else []
-                after = (*self._after(own, patient=True), *emptied)
+                after = (*self._after(own, patient=True), *emptied, After(loaded))
             loading = WorkStage(K.LOAD, f"{which.capitalize()} into the oven", step=stage.step)
             put_in = self._put(loading, after, _Detail(oven_c=oven_c))
-            straight = (After(put_in.id, 0, 0),)
+            loaded = put_in.id
+            straight = (After(loaded, 0, 0),)
             name = stage.name if count == 1 else f"{stage.name}, {which}"
             baked = self._put(replace(stage, name=name), straight, _Detail(minutes=minutes, oven_c=oven_c))
             self._during(put_in, minutes.likely, which)

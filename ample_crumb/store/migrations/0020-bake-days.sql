@@ -63,6 +63,19 @@ create table planning_kitchen (
     primary key (kitchen_id)
 );
 
+-- What was done to the simulated scale; every worker shows the same.
+create table scale_command (
+    kitchen_id uuid not null references kitchen,
+    id uuid not null,
+    command text not null constraint scale_command_length check (length(command) <= 40),
+    amount numeric not null,
+    seconds numeric not null,
+    at timestamptz not null default clock_timestamp(),
+    changed_at timestamptz not null default now(),
+    primary key (kitchen_id, id)
+);
+create index scale_command_in_time on scale_command (kitchen_id, at desc, id);
+
 -- What a baker changed of the tasks of a formula.
 create table formula_tasks (
     kitchen_id uuid not null,
@@ -77,14 +90,15 @@ do $$
 declare
     made text;
 begin
-    foreach made in array array['bake_run', 'run_event', 'shopping_tick', 'stock', 'planning_kitchen', 'formula_tasks']
+    foreach made in array array['bake_run', 'run_event', 'shopping_tick', 'stock', 'planning_kitchen', 'formula_tasks',
+        'scale_command']
     loop
         execute format('create trigger %I before update on %I for each row execute function touch()', made || '_touch', made);
         execute format('alter table %I enable row level security', made);
         execute format('create policy kitchen on %I using (kitchen_id = current_kitchen()) '
             'with check (kitchen_id = current_kitchen())', made);
     end loop;
-    foreach made in array array['bake_run', 'shopping_tick', 'stock', 'planning_kitchen', 'formula_tasks'] loop
+    foreach made in array array['bake_run', 'shopping_tick', 'stock', 'planning_kitchen', 'formula_tasks', 'scale_command'] loop
         execute format('grant select, insert, update, delete on %I to app', made);
     end loop;
     -- What happened stays as it was told.

@@ -1852,6 +1852,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/scale/simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Drive
+         * @description Pours, tares, drifts, drops the line: what a scale goes through.
+         */
+        post: operations["drive_api_v1_scale_simulated_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/bake-days/{run_id}/plan": {
         parameters: {
             query?: never;
@@ -1867,6 +1887,26 @@ export interface paths {
          *     whoever asked goes away the search stops, and the best plan so far is kept.
          */
         post: operations["plan_bake_day_api_v1_bake_days__run_id__plan_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/scale/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Readings
+         * @description What the scale shows, as it changes: events `reading`; `lost` with a sentence while it cannot be read.
+         */
+        get: operations["readings_api_v1_scale_readings_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -6319,26 +6359,23 @@ export interface components {
          */
         RunState: {
             /** Begun Ms */
-            begun_ms?: number | null;
+            begun_ms: number | null;
             /** Ended Ms */
-            ended_ms?: number | null;
+            ended_ms: number | null;
             /** Progress */
-            progress?: {
+            progress: {
                 [key: string]: components["schemas"]["TaskProgress"];
             };
             /** Weighed G */
-            weighed_g?: {
+            weighed_g: {
                 [key: string]: {
                     [key: string]: number;
                 };
             };
-            /**
-             * Timers
-             * @default []
-             */
+            /** Timers */
             timers: components["schemas"]["RunningTimer"][];
             /** Batches */
-            batches?: {
+            batches: {
                 [key: string]: string;
             };
         };
@@ -6466,6 +6503,34 @@ export interface components {
             factor: number;
             /** Surface Factor */
             surface_factor?: number | null;
+        };
+        /**
+         * ScaleCommand
+         * @description What can be done to the simulated scale.
+         * @enum {string}
+         */
+        ScaleCommand: "pour" | "take out" | "tare" | "drift" | "battery" | "drop the line" | "connect" | "clear";
+        /**
+         * ScaleCommandBody
+         * @description Something that is done to the simulated scale.
+         */
+        ScaleCommandBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            command: components["schemas"]["ScaleCommand"];
+            /**
+             * Amount
+             * @default 0
+             */
+            amount: number;
+            /**
+             * Seconds
+             * @default 0
+             */
+            seconds: number;
         };
         /**
          * ScaledLine
@@ -17224,6 +17289,92 @@ export interface operations {
             };
         };
     };
+    drive_api_v1_scale_simulated_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleCommandBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     plan_bake_day_api_v1_bake_days__run_id__plan_post: {
         parameters: {
             query?: never;
@@ -17231,6 +17382,90 @@ export interface operations {
             path: {
                 run_id: string;
             };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    readings_api_v1_scale_readings_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
             cookie?: never;
         };
         requestBody?: never;

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
-import { lazy, useEffect } from "react";
-import { Navigate, Route, Routes } from "react-router";
+import { lazy, Suspense, useEffect } from "react";
+import { Navigate, Route, Routes, useMatch } from "react-router";
 import { useAway } from "@/api/connection";
 import { kitchenQuery } from "@/api/queries";
 import { Notices } from "@/ui/Toast";
@@ -15,6 +15,9 @@ const Bench = lazy(() => import("@/features/bench/Bench"));
 const AllBatches = lazy(() => import("@/features/batches/AllBatches"));
 const OneBatch = lazy(() => import("@/features/batches/OneBatch"));
 const RecordBatch = lazy(() => import("@/features/batches/RecordBatch"));
+const BakeDays = lazy(() => import("@/features/bakeDay/BakeDays"));
+const OneDay = lazy(() => import("@/features/bakeDay/OneDay"));
+const RunDay = lazy(() => import("@/features/bakeDay/Run"));
 const Cupboard = lazy(() => import("@/features/cupboard/Cupboard"));
 const Settings = lazy(() => import("@/features/settings/Settings"));
 
@@ -25,6 +28,19 @@ export function App() {
   useEffect(() => {
     document.documentElement.dataset.ready = String(kitchen.isSuccess);
   }, [kitchen.isSuccess]);
+  // The counter goes on without the server.
+  const running = useMatch("/bake-day/:id/run");
+  if (running) {
+    return (
+      <Notices>
+        <Suspense fallback={<Waiting away={away} />}>
+          <Routes>
+            <Route path="bake-day/:id/run" element={<RunDay />} />
+          </Routes>
+        </Suspense>
+      </Notices>
+    );
+  }
   if (!kitchen.data) return <Waiting away={away} />;
   return (
     <Notices>
@@ -39,6 +55,8 @@ export function App() {
           <Route path="batches/new" element={<RecordBatch />} />
           <Route path="batches/:id" element={<OneBatch />} />
           <Route path="batches/:id/correct" element={<RecordBatch />} />
+          <Route path="bake-day" element={<BakeDays />} />
+          <Route path="bake-day/:id/:tab?" element={<OneDay />} />
           <Route path="cupboard" element={<Cupboard />} />
           <Route path="settings" element={<Settings />} />
           <Route path="*" element={<Navigate to="/today" replace />} />

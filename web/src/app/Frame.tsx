@@ -1,4 +1,4 @@
-import { CookingPot, Package, Settings2, Sun } from "lucide-react";
+import { CookingPot, ListChecks, Package, Settings2, Sun } from "lucide-react";
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { useAway } from "@/api/connection";
@@ -10,7 +10,13 @@ import { DayStrip } from "./DayStrip";
 const FindAnything = lazy(() => import("./FindAnything"));
 const KeyList = lazy(() => import("./KeyList"));
 
-const ICONS = { "/today": Sun, "/formulas": CookingPot, "/cupboard": Package, "/settings": Settings2 };
+const ICONS = {
+  "/today": Sun,
+  "/formulas": CookingPot,
+  "/bake-day": ListChecks,
+  "/cupboard": Package,
+  "/settings": Settings2,
+};
 
 /** Rail, place and day strip: what every view stands in. */
 export function Frame() {
@@ -141,7 +147,7 @@ function RailLink({ to, name, hint, last, here, children }: RailLinkProps) {
     <NavLink
       to={to}
       className={({ isActive }) =>
-        `flex items-center px-3.5 py-2 text-note max-md:min-w-18 max-md:flex-col max-md:border-t-4 md:block md:border-l-4 ${last ? "md:mt-auto" : ""} ${
+        `flex items-center px-3.5 py-2 text-note max-md:min-w-18 max-md:flex-col max-md:px-1 max-md:whitespace-nowrap max-md:border-t-4 md:block md:border-l-4 ${last ? "md:mt-auto" : ""} ${
           isActive || here ? "border-carb bg-rail-here font-semibold" : "border-transparent"
         }`
       }

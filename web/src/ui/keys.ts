@@ -60,6 +60,7 @@ export function useKeys(handle: (event: KeyboardEvent) => void): void {
 export const ANYWHERE: Key[] = [
   { keys: "Alt 1", does: "Today" },
   { keys: "Alt 2", does: "Formulas" },
+  { keys: "Alt 3", does: "Bake day" },
   { keys: "Alt 5", does: "Cupboard" },
   { keys: "Alt 7", does: "Settings" },
   { keys: "/", does: "Find anything" },
@@ -93,10 +94,19 @@ export const ON_BENCH: Key[] = [
   { keys: "Ctrl Shift Z or Ctrl Y", does: "Redo" },
 ];
 
-/** The places in the order of the work; Alt 3, 4 and 6 are kept free for baking, keeping and looking back. */
+export const ON_BAKE_DAY: Key[] = [
+  { keys: "N", does: "Plan a bake day" },
+  { keys: "↑ ↓ on the plan", does: "Task before, task after" },
+  { keys: "← → on the plan", does: "5 minutes earlier, later; it stays there" },
+  { keys: "Delete on the plan", does: "Let the task move again" },
+  { keys: "Space at the counter", does: "Next" },
+];
+
+/** The places in the order of the work; Alt 4 and 6 are kept free for keeping and looking back. */
 export const PLACES = [
   { path: "/today", name: "Today", digit: "1" },
   { path: "/formulas", name: "Formulas", digit: "2" },
+  { path: "/bake-day", name: "Bake day", digit: "3" },
   { path: "/cupboard", name: "Cupboard", digit: "5" },
   { path: "/settings", name: "Settings", digit: "7" },
 ] as const;
@@ -106,6 +116,7 @@ export function keysOf(path: string): { place: string; keys: Key[] } {
   if (path.startsWith("/today")) return { place: "On Today", keys: ON_TODAY };
   if (/^\/formulas\/./.test(path)) return { place: "On the Bench", keys: ON_BENCH };
   if (path.startsWith("/formulas")) return { place: "In Formulas", keys: ON_FORMULAS };
+  if (path.startsWith("/bake-day")) return { place: "On Bake day", keys: ON_BAKE_DAY };
   if (path.startsWith("/cupboard")) return { place: "In the Cupboard", keys: ON_CUPBOARD };
   return { place: "Here", keys: [] };
 }

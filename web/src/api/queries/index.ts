@@ -187,3 +187,35 @@ export const batchQuery = (id: string) =>
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/batches/{batch_id}", { params: { path: { batch_id: id } }, signal })),
   });
+
+/** What all that is asked of bake days is kept under. */
+export const BAKE_DAYS = ["bake-days"] as const;
+
+export const bakeDaysQuery = queryOptions({
+  queryKey: [...BAKE_DAYS, "list"],
+  queryFn: ({ signal }) => data(api.GET("/api/v1/bake-days", { signal })),
+});
+
+export const bakeDayQuery = (run_id: string) =>
+  queryOptions({
+    queryKey: [...BAKE_DAYS, "one", run_id],
+    queryFn: async ({ signal }) => {
+      const day = await data(api.GET("/api/v1/bake-days/{run_id}", { params: { path: { run_id } }, signal }));
+      // From here on this window counts by itself, whatever is done to its clock.
+      return { ...day, heard_at: performance.now() };
+    },
+  });
+
+export const shoppingQuery = (run_id: string) =>
+  queryOptions({
+    queryKey: [...BAKE_DAYS, "shopping", run_id],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/v1/bake-days/{run_id}/shopping", { params: { path: { run_id } }, signal })),
+  });
+
+export const formulaTasksQuery = (formula_id: string) =>
+  queryOptions({
+    queryKey: [...BAKE_DAYS, "tasks", formula_id],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/v1/formulas/{formula_id}/tasks", { params: { path: { formula_id } }, signal })),
+  });

@@ -7,6 +7,7 @@ import type { Schemas } from "@/api/types";
 import { draftBody, draftFrom, draftOfRecipe } from "@/domain/draft";
 import { fieldMoment, momentOfField } from "@/domain/format";
 import { newId } from "@/domain/ids";
+import { deviceId, eventBody, told as hasTold, pendingOf, putDown } from "@/domain/runQueue";
 import { nothingTold, type PlanOf, recordBody, type Told, toldOf } from "@/domain/told";
 import { Pending } from "@/features/common/Pending";
 import { CrumbDials } from "@/features/crumb/CrumbDials";
@@ -108,6 +109,18 @@ function NotHere({ words }: { words: string }) {
   );
 }
 
+/** The bake day that it was made on knows its batch. */
+function recordedOn(run_id: string, formula: number, batch_id: string): void {
+  putDown(run_id, { kind: "recorded", formula, batch_id });
+  const body = { device: deviceId(), events: pendingOf(run_id).map(eventBody) };
+  const last = pendingOf(run_id).at(-1)?.device_seq ?? 0;
+  // Where the server is away it is told when the run is opened again.
+  void api
+    .POST("/api/v1/bake-days/{run_id}/events", { params: { path: { run_id } }, body })
+    .then(() => hasTold(run_id, last))
+    .catch(() => undefined);
+}
+
 interface RecordProps {
   plan: PlanOf;
   /** The name under which this browser keeps what was told. */
@@ -123,6 +136,8 @@ function Record({ plan, keptAs, begin, revision = 0 }: RecordProps) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const notice = useNotice();
+  const [params] = useSearchParams();
+  const run = params.get("run");
   const [, setText] = usePersistedText("batch");
   const [asked, setAsked] = useState(false);
   useTitle(revision ? "Correct a batch" : "Record a batch");
@@ -150,6 +165,7 @@ function Record({ plan, keptAs, begin, revision = 0 }: RecordProps) {
       void client.invalidateQueries({ queryKey: learnedQuery.queryKey });
       void client.invalidateQueries({ queryKey: ["versions"] });
       notice(revision ? "Corrected; what it said before is kept." : "The batch is recorded.");
+      if (run) recordedOn(run, Number(params.get("place")) || 0, made.item.id);
       navigate(`/batches/${made.item.id}`);
     },
   });

@@ -1,0 +1,96 @@
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { api, data } from "@/api/client";
+import { BAKE_DAYS, formulaQuery } from "@/api/queries";
+import type { Schemas } from "@/api/types";
+import { change, grams, kcal } from "@/domain/format";
+import { newId } from "@/domain/ids";
+import { nothingTold, recordBody } from "@/domain/told";
+import { useNotice } from "@/ui/Toast";
+
+interface TookInsteadProps {
+  formula_id: string;
+  formula: string;
+  /** What was sold out, by its name. */
+  food: string;
+}
+
+/** What was taken from the shelf for something that was sold out: what it changes, and a version of the formula with
+ * it. */
+export function TookInstead({ formula_id, formula, food }: TookInsteadProps) {
+  const [taken, setTaken] = useState("");
+  const client = useQueryClient();
+  const notice = useNotice();
+  const said = `no ${food.split(",")[0]}, took ${taken.trim()}`;
+  const preview = useQuery({
+    queryKey: ["batches", "took", formula_id, said],
+    queryFn: ({ signal }) =>
+      data(
+        api.POST("/api/v1/batches/preview", {
+          body: {
+            plan: { formula_id, number: 0 },
+            record: recordBody({ ...nothingTold(), said: [{ id: "took", text: said, apart: false }] }),
+          },
+          signal,
+        }),
+      ),
+    enabled: taken.trim().length > 1,
+    placeholderData: keepPreviousData,
+  });
+  const view = taken.trim().length > 1 ? preview.data : undefined;
+  const read = view?.deviations[0];
+  const keep = useMutation({
+    mutationFn: async (made: Schemas["BatchPreview"]) => {
+      const params = { path: { formula_id } };
+      const now = await client.fetchQuery({ ...formulaQuery(formula_id), staleTime: 0 });
+      const draft = now.draft as Schemas["DraftBody"];
+      const parts = made.made.parts as Schemas["DraftBody"]["parts"];
+      await data(api.PUT("/api/v1/formulas/{formula_id}", { params, body: { ...draft, parts, version: now.version } }));
+      const body = { id: newId(), name: `with ${taken.trim()}`.slice(0, 120) };
+      await data(api.POST("/api/v1/formulas/{formula_id}/versions", { params, body }));
+    },
+    onSuccess: async () => {
+      for (const queryKey of [BAKE_DAYS, ["formulas"], ["versions"]]) await client.invalidateQueries({ queryKey });
+      notice(`${formula} has a version with ${taken.trim()}.`);
+      setTaken("");
+    },
+  });
+  return (
+    <div className="grid gap-1.5">
+      <label className="grid gap-1">
+        <span className="text-note">{formula}: took instead</span>
+        <input
+          className="field"
+          maxLength={120}
+          placeholder="dark chocolate"
+          value={taken}
+          onChange={(event) => setTaken(event.target.value)}
+        />
+      </label>
+      <p className="min-h-5 text-note" aria-live="polite">
+        {read?.problem && <span className="text-caution">{read.problem}</span>}
+        {read && !read.problem && view && (
+          <>
+            {read.words}: {change(read.energy_kcal, kcal)} kcal and {change(read.protein_g, grams)} g of protein a
+            piece.
+          </>
+        )}
+        {(preview.error ?? keep.error) && <span className="text-stop">{(preview.error ?? keep.error)?.message}</span>}
+      </p>
+      <div className="flex flex-wrap items-center gap-2">
+        <button
+          type="button"
+          className="btn btn-quiet"
+          disabled={!view || !read || !!read.problem || keep.isPending || preview.isPlaceholderData}
+          onClick={() => view && keep.mutate(view)}
+        >
+          {keep.isPending ? "Keeping …" : "Make it a version"}
+        </button>
+        <Link className="text-note underline" to={`/formulas/${formula_id}/swaps`}>
+          Other swaps, with what each changes
+        </Link>
+      </div>
+    </div>
+  );
+}
