@@ -81,6 +81,8 @@ async def plan_bake_day(
     planning = asyncio.ensure_future(
         run_in_threadpool(bake_days_commands.plan_day, database, principal, run_id, clock, watch)
     )
+    # Whoever went away hears of no problem, and it is none of the server's.
+    planning.add_done_callback(lambda done: None if done.cancelled() else done.exception())
     try:
         told = 0
         while not planning.done():

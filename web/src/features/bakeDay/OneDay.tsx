@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { format, parseISO } from "date-fns";
 import { Tabs } from "radix-ui";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { api, data } from "@/api/client";
 import { hearChanges } from "@/api/events";
@@ -153,8 +153,11 @@ function Plan({ day }: { day: Day }) {
   const asked = params.get("plan") === "now";
   const { plan: planNow } = planning;
   // Asked for by the address, once: going back to it plans nothing anew.
+  const begun = useRef(false);
   useEffect(() => {
-    if (!asked) return;
+    if (!asked) begun.current = false;
+    if (!asked || begun.current) return;
+    begun.current = true;
     setParams({}, { replace: true });
     void planNow();
   }, [asked, setParams, planNow]);

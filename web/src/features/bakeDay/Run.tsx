@@ -160,7 +160,7 @@ function Steps({ run }: { run: Run }) {
         </p>
       )}
       {left.length > 0 && !state.ended_ms && (
-        <footer className="grid grid-cols-[1fr_1.25fr_1fr] gap-3">
+        <footer className="sticky bottom-0 -mx-4 grid grid-cols-[1fr_1.25fr_1fr] gap-3 bg-paper px-4 pt-2 pb-3 md:-mx-8 md:px-8">
           <button type="button" className="run-control border-rim-strong" onClick={back}>
             Back
           </button>

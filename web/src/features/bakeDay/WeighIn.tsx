@@ -65,6 +65,20 @@ export function WeighIn({ run, step }: { run: Run; step: DayTask }) {
   if (!food) return null;
   return (
     <div className="grid items-center gap-6 md:grid-cols-2">
+      {over !== null && (
+        <TooMuch
+          run={run}
+          formula={step.formula}
+          name={food.name}
+          over_g={over}
+          target_g={target}
+          onKeep={() => weighed(over, true)}
+          onTakeOut={() => {
+            setOver(null);
+            setTyped("");
+          }}
+        />
+      )}
       <div className="grid gap-3">
         <p className="text-title text-soft">{food.text}</p>
         <p className="run-figure" data-target>
@@ -143,20 +157,6 @@ export function WeighIn({ run, step }: { run: Run; step: DayTask }) {
         </label>
         {scale.connected && <ScalePanel scale={scale} target_g={target + (zero.current?.mass_g ?? 0)} />}
       </div>
-      {over !== null && (
-        <TooMuch
-          run={run}
-          formula={step.formula}
-          name={food.name}
-          over_g={over}
-          target_g={target}
-          onKeep={() => weighed(over, true)}
-          onTakeOut={() => {
-            setOver(null);
-            setTyped("");
-          }}
-        />
-      )}
     </div>
   );
 }

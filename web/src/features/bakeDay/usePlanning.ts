@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { BAKE_DAYS } from "@/api/queries";
 
 /** How far the search is: its aim of so many, and the span of the best plan so far. */
@@ -25,7 +25,7 @@ export function usePlanning(run_id: string) {
   const running = useRef<AbortController | null>(null);
   useEffect(() => () => running.current?.abort(), []);
 
-  async function plan() {
+  const plan = useCallback(async () => {
     running.current?.abort();
     const control = new AbortController();
     running.current = control;
@@ -47,7 +47,7 @@ export function usePlanning(run_id: string) {
     if (running.current === control) running.current = null;
     await client.invalidateQueries({ queryKey: BAKE_DAYS });
     setPlanning({ progress: null, problem });
-  }
+  }, [client, run_id]);
 
   return { ...planning, plan, stop: () => running.current?.abort() };
 }
