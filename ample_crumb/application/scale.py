@@ -17,8 +17,9 @@ class NewCommand:
 
     id: UUID
     command: ScaleCommand
-    amount: float = 0.0
-    seconds: float = 0.0
+    mass_g: float = 0.0
+    over_s: float = 0.0
+    battery_share: float = 1.0
 
 
 def simulated_scale(database: Database, principal: Principal) -> KitchenScale:
@@ -30,15 +31,15 @@ def simulated_scale(database: Database, principal: Principal) -> KitchenScale:
 
 def drive(database: Database, principal: Principal, new: NewCommand) -> None:
     """Does something to the simulated scale. Raises CannotUse for more than a kitchen pours."""
-    if not 0 <= new.seconds <= 120:
+    if not 0 <= new.over_s <= 120:
         raise CannotUse("Pouring takes up to two minutes.")
     with database.transaction(principal) as connection:
         if new.command is ScaleCommand.CLEAR:
             # What was before counts no more, and need not be kept.
             scale_commands.forget(connection, principal.kitchen_id)
-        row = CommandRow(new.id, new.command, new.amount, new.seconds)
+        row = CommandRow(new.id, new.command, new.mass_g, new.over_s, new.battery_share)
         scale_commands.add(connection, principal.kitchen_id, row)
 
 
 def _commanded(row: CommandRow) -> Commanded:
-    return Commanded(row.at_s, ScaleCommand(row.command), row.amount, row.seconds)
+    return Commanded(row.at_s, ScaleCommand(row.command), row.mass_g, row.over_s, row.battery_share)

@@ -45,13 +45,14 @@ class ScaleCommand(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Commanded:
-    """A command at a moment: `amount` are grams poured or taken, grams a minute of drift, or the share of the battery;
-    pouring takes `seconds`."""
+    """A command at a moment: `mass_g` are poured or taken out over `over_s` seconds, or drift a
+    minute; `battery_share` is what the battery has from then on."""
 
     at_s: float
     command: ScaleCommand
-    amount: float = 0.0
-    seconds: float = 0.0
+    mass_g: float = 0.0
+    over_s: float = 0.0
+    battery_share: float = 1.0
 
 
 MOST_G: Final = 5000.0
@@ -74,16 +75,16 @@ class SimulatedScale:
                 break
             match each.command:
                 case ScaleCommand.POUR | ScaleCommand.TAKE_OUT:
-                    share = 1.0 if each.seconds <= 0 else min(1.0, (now_s - each.at_s) / each.seconds)
+                    share = 1.0 if each.over_s <= 0 else min(1.0, (now_s - each.at_s) / each.over_s)
                     sign = 1 if each.command is ScaleCommand.POUR else -1
-                    on_it_g = max(0.0, on_it_g + sign * each.amount * share)
-                    moved_s = max(moved_s, min(now_s, each.at_s + each.seconds))
+                    on_it_g = max(0.0, on_it_g + sign * each.mass_g * share)
+                    moved_s = max(moved_s, min(now_s, each.at_s + each.over_s))
                 case ScaleCommand.TARE:
                     tare_g, drifts_since_s = on_it_g, each.at_s
                 case ScaleCommand.DRIFT:
-                    drift_g_per_min, drifts_since_s = each.amount, each.at_s
+                    drift_g_per_min, drifts_since_s = each.mass_g, each.at_s
                 case ScaleCommand.BATTERY:
-                    battery = each.amount
+                    battery = each.battery_share
                 case ScaleCommand.DROP_LINE:
                     lost = True
                 case ScaleCommand.CONNECT:

@@ -225,8 +225,19 @@ def task_edits(connection: Connection, kitchen_id: UUID, formula_ids: Sequence[U
     return dict(rows)
 
 
-def set_task_edits(connection: Connection, kitchen_id: UUID, formula_id: UUID, document: Mapping[str, Any]) -> None:
-    """Keeps what was changed of the tasks of a formula."""
+@dataclass(frozen=True, slots=True)
+class TaskTimes:
+    """What the tasks of a formula come to: minutes of hands and in all, and bowls."""
+
+    hands_on_min: int
+    whole_min: int
+    bowl_count: int
+
+
+def set_task_edits(
+    connection: Connection, kitchen_id: UUID, formula_id: UUID, document: Mapping[str, Any], times: TaskTimes
+) -> None:
+    """Keeps what was changed of the tasks of a formula, and what they come to with it."""
     connection.execute(
         """
         insert into formula_tasks (kitchen_id, formula_id, document)
@@ -234,4 +245,17 @@ def set_task_edits(connection: Connection, kitchen_id: UUID, formula_id: UUID, d
         on conflict (kitchen_id, formula_id) do update set document = excluded.document
         """,
         {"kitchen_id": kitchen_id, "formula_id": formula_id, "document": Jsonb(document)},
+    )
+    connection.execute(
+        """
+        update formula set hands_on_min = %(hands_on_min)s, whole_min = %(whole_min)s, bowl_count = %(bowl_count)s
+        where kitchen_id = %(kitchen_id)s and id = %(id)s
+        """,
+        {
+            "id": formula_id,
+            "kitchen_id": kitchen_id,
+            "hands_on_min": times.hands_on_min,
+            "whole_min": times.whole_min,
+            "bowl_count": times.bowl_count,
+        },
     )

@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Any, Final
 from uuid import UUID
 
-from psycopg.sql import SQL
+from psycopg.sql import SQL, Identifier, Placeholder
 from psycopg.types.json import Jsonb
 
 from ample_crumb.core.food.nutrients import Portion
@@ -112,14 +112,17 @@ def write_parts(
 @dataclass(frozen=True, slots=True, kw_only=True)
 class StoredSummary:
     """What lists show of a formula: the figures of one of `piece_count` pieces, its allergens, what it costs (None
-    while no line has a price, a lower limit with `cost_at_least`), and the number of the `rules` they were worked out
-    by."""
+    while no line has a price, a lower limit with `cost_at_least`), for how many minutes hands are busy with it and how
+    many it takes in all, its bowls, and the number of the `rules` they were worked out by."""
 
     piece: Portion
     piece_count: float
     allergens: AllergenNames
     piece_cost: float | None = None
     cost_at_least: bool = False
+    hands_on_min: int
+    whole_min: int
+    bowl_count: int
     rules: int
 
 
@@ -127,9 +130,20 @@ _SUMMARY_SET: Final = SQL(
     """
     summary_rules = %(rules)s, contains = %(contains)s, may_contain = %(may_contain)s,
     diets_broken = %(diets_broken)s, diets_kept = %(diets_kept)s, complete = %(complete)s,
-    piece_count = %(piece_count)s, piece_cost = %(piece_cost)s, cost_at_least = %(cost_at_least)s, {figure_sets}
+    piece_count = %(piece_count)s, piece_cost = %(piece_cost)s, cost_at_least = %(cost_at_least)s,
+    {time_sets}, {figure_sets}
 """
-).format(figure_sets=set_list())
+).format(
+    figure_sets=set_list(),
+    # Where its baker changed its tasks their minutes stand, until they are changed again.
+    time_sets=SQL(", ").join(
+        SQL(
+            "{0} = case when exists (select 1 from formula_tasks where formula_tasks.kitchen_id = formula.kitchen_id"
+            " and formula_tasks.formula_id = formula.id) then {0} else {1} end"
+        ).format(Identifier(name), Placeholder(name))
+        for name in ("hands_on_min", "whole_min", "bowl_count")
+    ),
+)
 
 
 def _summary_columns(summary: StoredSummary) -> dict[str, Any]:
@@ -142,6 +156,9 @@ def _summary_columns(summary: StoredSummary) -> dict[str, Any]:
             "piece_count": summary.piece_count,
             "piece_cost": summary.piece_cost,
             "cost_at_least": summary.cost_at_least,
+            "hands_on_min": summary.hands_on_min,
+            "whole_min": summary.whole_min,
+            "bowl_count": summary.bowl_count,
         }
         | {name: list(getattr(allergens, name)) for name in ("contains", "may_contain", "diets_broken", "diets_kept")}
     )

@@ -46,6 +46,9 @@ class FormulaRow(FiguresRow):
     piece_count: float
     piece_cost: float | None
     cost_at_least: bool
+    hands_on_min: int | None
+    whole_min: int | None
+    bowl_count: int | None
 
     def allergen_names(self) -> AllergenNames:
         """What it contains, as last worked out."""
@@ -62,7 +65,8 @@ _COLUMNS: Final = SQL(
     """
     formula.id, formula.name, family, pieces, method, version, archived_at is not null as archived, updated_at, twin_id,
     twin, twin_number, bake_number, base_id, production, summary_rules, job.state as job_state, contains,
-    may_contain, diets_broken, diets_kept, complete, piece_count, piece_cost, cost_at_least,
+    may_contain, diets_broken, diets_kept, complete, piece_count, piece_cost, cost_at_least, hands_on_min,
+    whole_min, bowl_count,
     {figures}
 """
 ).format(figures=column_list())

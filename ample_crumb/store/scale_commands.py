@@ -14,12 +14,13 @@ MOST_KEPT: Final = 500
 
 @dataclass(frozen=True, slots=True)
 class CommandRow:
-    """A command with its amount; `at_s` is when, in seconds of the epoch by the database's clock."""
+    """A command with how much of what; `at_s` is when, in seconds of the epoch by the database's clock."""
 
     id: UUID
     command: str
-    amount: float
-    seconds: float
+    mass_g: float
+    over_s: float
+    battery_share: float
     at_s: float = 0.0
 
 
@@ -28,8 +29,8 @@ def listed(connection: Connection, kitchen_id: UUID) -> list[CommandRow]:
     with connection.cursor(row_factory=class_row(CommandRow)) as cursor:
         return cursor.execute(
             """
-            select id, command, amount, seconds, extract(epoch from at)::double precision as at_s from (
-                select id, command, amount, seconds, at from scale_command
+            select id, command, mass_g, over_s, battery_share, extract(epoch from at)::double precision as at_s from (
+                select id, command, mass_g, over_s, battery_share, at from scale_command
                 where kitchen_id = %(kitchen_id)s order by at desc, id limit %(most)s
             ) as last order by at, id
             """,
@@ -41,15 +42,16 @@ def add(connection: Connection, kitchen_id: UUID, scaled: CommandRow) -> None:
     """Writes a command, once however often it is sent, and lets whoever reads the scale know."""
     connection.execute(
         """
-        insert into scale_command (kitchen_id, id, command, amount, seconds)
-        values (%(kitchen_id)s, %(id)s, %(command)s, %(amount)s, %(seconds)s) on conflict do nothing
+        insert into scale_command (kitchen_id, id, command, mass_g, over_s, battery_share)
+        values (%(kitchen_id)s, %(id)s, %(command)s, %(mass_g)s, %(over_s)s, %(battery_share)s) on conflict do nothing
         """,
         {
             "kitchen_id": kitchen_id,
             "id": scaled.id,
             "command": scaled.command,
-            "amount": scaled.amount,
-            "seconds": scaled.seconds,
+            "mass_g": scaled.mass_g,
+            "over_s": scaled.over_s,
+            "battery_share": scaled.battery_share,
         },
     )
     connection.execute("select pg_notify(%(channel)s, %(told)s)", {"channel": CHANNEL, "told": f"{kitchen_id} scale -"})

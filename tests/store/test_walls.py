@@ -26,7 +26,7 @@ from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.store import eaters, kitchens, photos, scope
-from ample_crumb.store.bake_days import BakeRunRow, NewEvent
+from ample_crumb.store.bake_days import BakeRunRow, NewEvent, TaskTimes
 from ample_crumb.store.batches import NewBatch
 from ample_crumb.store.database import Database, app_address, migrate
 from ample_crumb.store.days import LoggedEntry
@@ -163,9 +163,10 @@ class Walls(unittest.TestCase):
             "entry": LoggedEntry(id=cls.ids["entry_id"], day=day[0], eaten_at=NOW, kind="foods", name="Taken",
                 text="100 g of mine", portion=portion),
             "summary": StoredSummary(piece=portion, piece_count=2.0, allergens=AllergenNames(),
-                rules=1),
+                hands_on_min=1, whole_min=1, bowl_count=1, rules=1),
             "content": FormulaContent(FormulaHead(name="Taken", family="", pieces=4, method=""), StoredSummary(
-                piece=portion, piece_count=2.0, allergens=AllergenNames(), rules=1)), "current": True,
+                piece=portion, piece_count=2.0, allergens=AllergenNames(), hands_on_min=1, whole_min=1,
+                bowl_count=1, rules=1)), "current": True,
             "gtin": "",
             "eaten_ids": [found[0]], "room": Room(2000, 0.5, 4),
             "snapshot": VersionSnapshot(id=cls.ids["version_id"], name="Taken", kept_by="baker", draft={},
@@ -179,9 +180,10 @@ class Walls(unittest.TestCase):
                 told_min=None, took_min=None, allergens=AllergenNames(), piece=portion, lots=(LotShare(1, 1.0, 1.0),)),
             "run": BakeRunRow(cls.ids["run_id"], "Taken", "UTC", NOW, {}, None, 1, 0),
             "run_ids": [cls.ids["run_id"]], "last_seq": 900, "document": {}, "ticked": True,
+            "times": TaskTimes(1, 2, 3),
             "new_events": [NewEvent("mine", 1, "done", {}, 0)],
             "row": StockRow(food[0], "have", None, [], ""),
-            "scaled": CommandRow(cls.ids["run_id"], "pour", 1.0, 0.0),
+            "scaled": CommandRow(cls.ids["run_id"], "pour", 1.0, 0.0, 1.0),
             "settings": Settings("us", "stated", "available", "dark", "EUR", "conventional", 800, 0),
         }  # fmt: skip
 

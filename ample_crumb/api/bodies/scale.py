@@ -15,9 +15,10 @@ class ScaleCommandBody(Body):
 
     id: UUID
     command: ScaleCommand
-    amount: Annotated[Number, Field(ge=-1000, le=20_000)] = 0.0
-    seconds: Annotated[Number, Field(ge=0, le=120)] = 0.0
+    mass_g: Annotated[Number, Field(ge=-1000, le=20_000)] = 0.0
+    over_s: Annotated[Number, Field(ge=0, le=120)] = 0.0
+    battery_share: Annotated[Number, Field(ge=0, le=1)] = 1.0
 
     def command_of(self) -> NewCommand:
         """As the application has it."""
-        return NewCommand(self.id, self.command, self.amount, self.seconds)
+        return NewCommand(self.id, self.command, self.mass_g, self.over_s, self.battery_share)

@@ -30,15 +30,15 @@ _STILL_EVERY_S: Final = 2.0
 async def readings(request: Request, database: InDatabase, principal: AsPrincipal) -> AsyncIterator[ServerSentEvent]:
     """What the scale shows, as it changes: events `reading`; `lost` with a sentence while it cannot be read."""
     listener: Listener = request.app.state.listener
-    of: Callable[[Database, Principal], KitchenScale] = request.app.state.scale
+    find_scale: Callable[[Database, Principal], KitchenScale] = request.app.state.scale
     with listener.heard_in(principal.kitchen_id) as heard:
-        scale = await run_in_threadpool(of, database, principal)
+        scale = await run_in_threadpool(find_scale, database, principal)
         told: object = None
         told_s = 0.0
         while True:
             while not heard.empty():
                 if heard.get_nowait() in (AGAIN, ("scale", "-")):
-                    scale = await run_in_threadpool(of, database, principal)
+                    scale = await run_in_threadpool(find_scale, database, principal)
             try:
                 now: object = scale.reading(time.time())
             except ScaleLost as lost:

@@ -28,7 +28,7 @@ from ample_crumb.core.planning.run import run_state
 from ample_crumb.core.planning.schedule import Progress
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.store import bake_days, stock
-from ample_crumb.store.bake_days import BakeRunRow, NewEvent
+from ample_crumb.store.bake_days import BakeRunRow, NewEvent, TaskTimes
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 from ample_crumb.store.stock import StockRow
@@ -153,5 +153,7 @@ def set_task_edits(database: Database, principal: Principal, formula_id: UUID, e
     """Keeps what was changed of the tasks of a formula. Raises NotHere."""
     with database.transaction(principal) as connection:
         (formula,) = evaluated_formulas(connection, principal, [formula_id])
-        bake_days.set_task_edits(connection, principal.kitchen_id, formula_id, edits_stored(edits))
-    return tasks_view(formula.own_tasks("a"), edits)
+        view = tasks_view(formula.own_tasks("a"), edits)
+        times = TaskTimes(view.hands_on_min, view.whole_min, view.bowl_count)
+        bake_days.set_task_edits(connection, principal.kitchen_id, formula_id, edits_stored(edits), times)
+    return view

@@ -24,7 +24,6 @@ from ample_crumb.core.planning.kitchen import PlanningKitchen
 from ample_crumb.core.planning.plan import FormulaTasks, Plan, PlanRequest, Standing
 from ample_crumb.core.planning.run import RunState
 from ample_crumb.core.planning.schedule import Progress, plan_bake_day
-from ample_crumb.core.planning.stages import FormulaToMake
 from ample_crumb.core.planning.task import Task, TaskKind
 from ample_crumb.core.planning.tasks import tasks_of
 from ample_crumb.core.planning.what_helps import what_helps
@@ -45,15 +44,9 @@ class FormulaOfDay:
     edits: TaskEdits
     noted: tuple[NoteRow, ...] = ()
 
-    def to_make(self) -> FormulaToMake:
-        """As its tasks are found."""
-        draft, family = self.evaluated.draft, self.evaluated.dough.family
-        chosen = draft.production.oven_c is not None
-        return FormulaToMake(draft.name, self.evaluated.made, family, draft.method, chosen)
-
     def own_tasks(self, prefix: str) -> tuple[Task, ...]:
         """Its tasks as its method and family have them."""
-        return tasks_of(self.to_make(), self.evaluated.context.cupboard, prefix)
+        return tasks_of(self.evaluated.to_make(), self.evaluated.context.cupboard, prefix)
 
     def tasks(self, prefix: str) -> tuple[Task, ...]:
         """Its tasks as its baker has them."""

@@ -20,6 +20,7 @@ from ample_crumb.core.formula.cost import Cost, cost_of
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.questions import Asking, LineQuestion, questions_of
+from ample_crumb.core.planning.stages import FormulaToMake
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.core.production.production import Production
 from ample_crumb.core.uncertainty.propagation import Uncertainty, propagate
@@ -108,6 +109,11 @@ class EvaluatedFormula:
         return claims_of(
             self.figures, self.allergens, self.draft.family, self.context.cupboard, twin, self.made.bake_yield.batch
         )
+
+    def to_make(self) -> FormulaToMake:
+        """As its tasks are found."""
+        chosen = self.draft.production.oven_c is not None
+        return FormulaToMake(self.draft.name, self.made, self.dough.family, self.draft.method, chosen)
 
     def prices(self, *more: str) -> dict[str, float]:
         """Prices of a gram by the slugs of its foods, and of these more."""

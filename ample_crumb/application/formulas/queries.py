@@ -221,6 +221,7 @@ def _list_item(row: FormulaRow, kept: FormulaSummary, context: KitchenContext) -
     return FormulaListItem(
         row.id, row.name, row.family, row.base_id, kept.piece_count, row.version, row.archived, row.updated_at,
         portion_view(kept.piece, context.definition), row.piece_cost, row.cost_at_least,
+        row.hands_on_min, row.whole_min, row.bowl_count,
         diet_alerts(kept.allergens, context.eaters), kept.stale, kept.stopped, kept.problem,
     )  # fmt: skip
 

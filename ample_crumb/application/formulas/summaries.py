@@ -17,6 +17,9 @@ from ample_crumb.application.formulas.nested import is_nested, nested_formula_id
 from ample_crumb.core.food.nutrients import Nutrients, Portion, StandardUncertainty, total
 from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.evaluation import FormulaFigures
+from ample_crumb.core.planning.alone import alone_min, bowl_count
+from ample_crumb.core.planning.task import hands_on_min
+from ample_crumb.core.planning.tasks import tasks_of
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.core.quantity.name_matching import phrase, telling_words
 from ample_crumb.core.rules import RULES_VERSION
@@ -75,13 +78,16 @@ def stored_formula(connection: Connection, principal: Principal, row: FormulaRow
 
 def stored_summary(formula: EvaluatedFormula) -> StoredSummary:
     """The summary of a formula, as it is kept."""
-    cost = formula.cost
+    cost, tasks = formula.cost, tasks_of(formula.to_make(), formula.context.cupboard)
     return StoredSummary(
         piece=formula.kept_piece,
         piece_count=formula.made.portions.count,
         allergens=formula.allergens.names(),
         piece_cost=cost.piece_cost if cost else None,
         cost_at_least=bool(cost and cost.at_least),
+        hands_on_min=hands_on_min(tasks),
+        whole_min=alone_min(tasks),
+        bowl_count=bowl_count(tasks),
         rules=RULES_VERSION,
     )
 

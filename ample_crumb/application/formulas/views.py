@@ -38,7 +38,8 @@ from ample_crumb.core.uncertainty.propagation import LineUncertainty
 @dataclass(frozen=True, slots=True)
 class FormulaListItem:
     """A formula in the list, with the figures of one piece and the alerts that it raises; `base_id` is the formula that
-    it is a branch of. `piece_cost` is None while no line has a price, and a lower limit with `cost_at_least`. `stale`
+    it is a branch of. `piece_cost` is None while no line has a price, and a lower limit with `cost_at_least`;
+    minutes and bowls are None until they were worked out. `stale`
     while these are those of before, because they are being worked out anew or that was `stopped`. `problem` says why
     there are none, where they could not be."""
 
@@ -53,6 +54,9 @@ class FormulaListItem:
     piece: FiguresView
     piece_cost: float | None
     cost_at_least: bool
+    hands_on_min: int | None
+    whole_min: int | None
+    bowl_count: int | None
     alerts: tuple[DietAlert, ...]
     stale: bool
     stopped: bool

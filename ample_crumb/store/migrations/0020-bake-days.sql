@@ -68,8 +68,9 @@ create table scale_command (
     kitchen_id uuid not null references kitchen,
     id uuid not null,
     command text not null constraint scale_command_length check (length(command) <= 40),
-    amount numeric not null,
-    seconds numeric not null,
+    mass_g numeric not null,
+    over_s numeric not null,
+    battery_share numeric not null,
     at timestamptz not null default clock_timestamp(),
     changed_at timestamptz not null default now(),
     primary key (kitchen_id, id)
@@ -85,6 +86,9 @@ create table formula_tasks (
     primary key (kitchen_id, formula_id),
     foreign key (kitchen_id, formula_id) references formula (kitchen_id, id) on delete cascade
 );
+
+-- How long a formula keeps hands and kitchen busy, beside its figures; null until it was worked out.
+alter table formula add column hands_on_min integer, add column whole_min integer, add column bowl_count integer;
 
 do $$
 declare

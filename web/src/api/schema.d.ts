@@ -3894,7 +3894,8 @@ export interface components {
         /**
          * FormulaListItem
          * @description A formula in the list, with the figures of one piece and the alerts that it raises; `base_id` is the formula that
-         *     it is a branch of. `piece_cost` is None while no line has a price, and a lower limit with `cost_at_least`. `stale`
+         *     it is a branch of. `piece_cost` is None while no line has a price, and a lower limit with `cost_at_least`;
+         *     minutes and bowls are None until they were worked out. `stale`
          *     while these are those of before, because they are being worked out anew or that was `stopped`. `problem` says why
          *     there are none, where they could not be.
          */
@@ -3926,6 +3927,12 @@ export interface components {
             piece_cost: number | null;
             /** Cost At Least */
             cost_at_least: boolean;
+            /** Hands On Min */
+            hands_on_min: number | null;
+            /** Whole Min */
+            whole_min: number | null;
+            /** Bowl Count */
+            bowl_count: number | null;
             /** Alerts */
             alerts: components["schemas"]["DietAlert"][];
             /** Stale */
@@ -6522,15 +6529,20 @@ export interface components {
             id: string;
             command: components["schemas"]["ScaleCommand"];
             /**
-             * Amount
+             * Mass G
              * @default 0
              */
-            amount: number;
+            mass_g: number;
             /**
-             * Seconds
+             * Over S
              * @default 0
              */
-            seconds: number;
+            over_s: number;
+            /**
+             * Battery Share
+             * @default 1
+             */
+            battery_share: number;
         };
         /**
          * ScaledLine

@@ -10,9 +10,9 @@ type Command = Schemas["ScaleCommand"];
 export function ScalePanel({ scale, target_g }: { scale: Scale; target_g: number }) {
   const [problem, setProblem] = useState("");
   const to_go = Math.max(1, Math.round(target_g - (scale.reading?.mass_g ?? 0)));
-  function drive(command: Command, amount = 0, seconds = 0) {
+  function drive(command: Command, mass_g = 0, over_s = 0, battery_share = 1) {
     setProblem("");
-    data(api.POST("/api/v1/scale/simulated", { body: { id: newId(), command, amount, seconds } })).catch((wrong) =>
+    data(api.POST("/api/v1/scale/simulated", { body: { id: newId(), command, mass_g, over_s, battery_share } })).catch((wrong) =>
       setProblem(wrong instanceof Error ? wrong.message : "It did not answer."),
     );
   }
@@ -23,7 +23,7 @@ export function ScalePanel({ scale, target_g }: { scale: Scale; target_g: number
     ["Tare", () => drive("tare")],
     ["Drift 3 g a minute", () => drive("drift", 3)],
     ["Overload", () => drive("pour", 6000)],
-    ["Flat battery", () => drive("battery", 0)],
+    ["Flat battery", () => drive("battery", 0, 0, 0)],
     ["Drop the line", () => drive("drop the line")],
     ["Connect again", () => drive("connect")],
     ["Clear it", () => drive("clear")],

@@ -6,6 +6,7 @@ import { historyQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { benchBody } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
+import { Tasks } from "@/features/bakeDay/Tasks";
 import { Photo } from "@/features/batches/Photo";
 import { plainStep } from "@/features/batches/plainStep";
 import { Pending } from "@/features/common/Pending";
@@ -106,6 +107,7 @@ export default function Method({ store }: { store: DraftStore }) {
         )}
         {view && <Hazards hazards={view.hazards} />}
       </section>
+      <Tasks formula_id={store.id} />
     </div>
   );
 }

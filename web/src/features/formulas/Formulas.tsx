@@ -4,7 +4,8 @@ import { Fragment, useCallback, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { formulaPagesQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { count, grams, kcal, money, today, unreadLines } from "@/domain/format";
+import { spanOf } from "@/domain/bakeDay";
+import { count, grams, kcal, money, plural, today, unreadLines } from "@/domain/format";
 import { Pending } from "@/features/common/Pending";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
@@ -152,6 +153,13 @@ const ORDERS = [
   ["cost", "cheapest piece first"],
 ] as const;
 
+/** How long it keeps hands and kitchen busy; nothing until that was worked out. */
+function times({ hands_on_min, whole_min, bowl_count }: Item): string {
+  if (hands_on_min === null || hands_on_min === undefined || !whole_min) return "";
+  const bowls = bowl_count ? `, ${bowl_count} ${plural(bowl_count, "bowl")}` : "";
+  return `${spanOf(hands_on_min)} of hands, ${spanOf(whole_min)} in all${bowls}`;
+}
+
 /** What a piece costs; nothing while that is not known. */
 function cost({ piece_cost, cost_at_least }: Item, currency: string): string {
   if (piece_cost === null) return "";
@@ -206,6 +214,7 @@ function Row({ formula, family, currency, branch }: RowProps) {
             `makes ${count(formula.piece_count)}`,
             `${grams(piece.mass_g)} g each`,
             cost(formula, currency),
+            times(formula),
           ]
             .filter(Boolean)
             .join(" · ")}
