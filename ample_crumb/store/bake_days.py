@@ -1,7 +1,7 @@
 """Bake days: what is asked of them, their plans, and the events of their runs."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from datetime import datetime
 from typing import Any, Final
 from uuid import UUID
@@ -158,31 +158,29 @@ def append(
 ) -> int:
     """Writes events behind the last; those that are there already are not written twice. Gives the number of the last.
     Whoever calls holds the bake day."""
-    with connection.cursor(row_factory=scalar_row) as cursor:
-        for event in new_events:
-            written = cursor.execute(
-                """
-                insert into run_event (kitchen_id, run_id, seq, device, device_seq, kind, payload, elapsed_ms)
-                values (%(kitchen_id)s, %(run_id)s, %(seq)s, %(device)s, %(device_seq)s, %(kind)s, %(payload)s,
-                    %(elapsed_ms)s)
-                on conflict (kitchen_id, run_id, device, device_seq) do nothing returning seq
-                """,
-                {
-                    "kitchen_id": kitchen_id,
-                    "run_id": run_id,
-                    "seq": last_seq + 1,
-                    "device": event.device,
-                    "device_seq": event.device_seq,
-                    "kind": event.kind,
-                    "payload": Jsonb(event.payload),
-                    "elapsed_ms": event.elapsed_ms,
-                },
-            ).fetchone()
-            last_seq = written or last_seq
-        cursor.execute(
-            "update bake_run set last_seq = %(seq)s where kitchen_id = %(kitchen_id)s and id = %(id)s",
-            {"kitchen_id": kitchen_id, "id": run_id, "seq": last_seq},
+    told = [{"place": place, **asdict(event)} for place, event in enumerate(new_events)]
+    written = connection.execute(
+        """
+        insert into run_event (kitchen_id, run_id, seq, device, device_seq, kind, payload, elapsed_ms)
+        select %(kitchen_id)s, %(run_id)s, %(last_seq)s + row_number() over (order by place), device, device_seq, kind,
+            payload, elapsed_ms
+        from jsonb_to_recordset(%(events)s) as told
+            (place integer, device text, device_seq integer, kind text, payload jsonb, elapsed_ms bigint)
+        where not exists (
+            select 1 from run_event where run_event.kitchen_id = %(kitchen_id)s and run_event.run_id = %(run_id)s
+                and run_event.device = told.device and run_event.device_seq = told.device_seq
         )
+        on conflict (kitchen_id, run_id, device, device_seq) do nothing returning seq
+        """,
+        {"kitchen_id": kitchen_id, "run_id": run_id, "last_seq": last_seq, "events": Jsonb(told)},
+    ).fetchall()
+    if not written:
+        return last_seq
+    last_seq = max(seq for (seq,) in written)
+    connection.execute(
+        "update bake_run set last_seq = %(seq)s where kitchen_id = %(kitchen_id)s and id = %(id)s",
+        {"kitchen_id": kitchen_id, "id": run_id, "seq": last_seq},
+    )
     return last_seq
 
 

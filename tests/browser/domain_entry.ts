@@ -1,8 +1,11 @@
 /** What tests call of the plain TypeScript of the browser, as one global. */
+export { clockOf, countdown, heatsOf, laneOf, minuteOf, rowsOf, spanOf } from "@/domain/bakeDay";
 export { draftBody, draftFrom, draftText, USUAL, WHOLE } from "@/domain/draft";
 export { DraftStore } from "@/domain/draftStore";
 export { isDay } from "@/domain/format";
 export { newId } from "@/domain/ids";
 export { parseNumber } from "@/domain/numbers";
 export { Problem } from "@/domain/problem";
+export { pendingOf, putDown, told as hasTold, withPending } from "@/domain/runQueue";
+export { followers, lastTaken, nextStep, overWith } from "@/domain/runSteps";
 export { keepTold, keptTold, nothingTold, recordBody, weightsIn } from "@/domain/told";

@@ -262,3 +262,82 @@ class Domain(unittest.TestCase):
         self.assertEqual([each["text"] for each in sent["said"]], ["20 g cocoa", " 1 egg "])
         self.assertEqual(sent["lots"], [{"piece_count": 12, "piece_g": None}])
         self.assertEqual((back, forgotten), ("20 g cocoa", None))
+
+    def test_the_clock_of_a_bake_day(self) -> None:
+        for call, expected in (
+            ("clockOf(965)", "16:05"),
+            ("clockOf(-30)", "23:30"),
+            ("spanOf(95)", "1 h 35 min"),
+            ("spanOf(120)", "2 h"),
+            ("countdown(372000)", "6:12"),
+            ("countdown(3849000)", "1:04:09"),
+            ("countdown(-5)", "0:00"),
+            ("minuteOf('16:00')", 960),
+            ("minuteOf('9.30')", 570),
+            ("minuteOf('24:00')", None),
+            ("minuteOf('soon')", None),
+        ):
+            with self.subTest(call):
+                self.assertEqual(self.page.evaluate(f"domain.{call}"), expected)
+
+    def test_the_next_step_waits_for_what_it_waits_for_and_for_its_oven(self) -> None:
+        self.page.evaluate(
+            """() => {
+                const task = (id, kind, after, start_min, more) => ({ id, kind, name: id, formula: 0, part: "",
+                    start_min, end_min: start_min + 10, worst_end_min: 0, uses: ["hands"], hand: 0, oven: null,
+                    oven_c: null, window: { least: 1, likely: 10, most: 20 }, after, foods: [], ...more });
+                const waits = { uses: ["oven"], hand: null, oven: 0 };
+                window.tasks = [
+                    task("heat", "preheat", [], 0, waits), task("mix", "mix wet", [], 0),
+                    task("in", "load", ["heat", "mix"], 10), task("bake", "bake", ["in"], 20, waits),
+                    task("turn", "turn", ["in"], 25), task("out", "take out", ["bake"], 30),
+                    task("hotter", "preheat", [], 30, waits),
+                ];
+                window.nothing = { begun_ms: null, ended_ms: null, progress: {}, weighed_g: {}, timers: [],
+                    batches: {} };
+                window.after = (kinds) => domain.withPending(nothing, kinds.map(([kind, task], place) => ({
+                    kind, task, device_seq: place + 1, at_wall: Date.now() - 60000 + place, at_steady: 0,
+                    page: "another", timer_min: 5, name: task })), Date.now());
+                window.next = (kinds, ahead = 0) =>
+                    domain.nextStep(tasks, after(kinds), Date.now() + ahead)?.id ?? null;
+            }"""
+        )
+        heated = [["begun", "heat"], ["timer", "heat"], ["done", "mix"]]
+        loaded = [["done", "heat"], ["done", "mix"], ["done", "in"], ["begun", "bake"], ["timer", "bake"]]
+        for told, ahead, expected in (
+            ([], 0, "heat"),
+            ([["begun", "heat"]], 0, "mix"),
+            # The oven warms; once its timer rang what waits for it is next.
+            (heated, 0, None),
+            (heated, 300_000, "in"),
+            # While it bakes the oven is not set to another heat, and it is turned when half of its time is over.
+            (loaded, 0, None),
+            (loaded, 5 * 60_000, "turn"),
+            ([*loaded, ["skipped", "turn"]], 0, None),
+            ([*loaded, ["skipped", "turn"], ["done", "bake"]], 0, "out"),
+            ([*loaded, ["skipped", "turn"], ["done", "bake"], ["done", "out"]], 0, "hotter"),
+        ):
+            with self.subTest(told=told, ahead=ahead):
+                found = self.page.evaluate("([told, ahead]) => next(told, ahead)", [told, ahead])
+                self.assertEqual(found, expected)
+        follows = self.page.evaluate(
+            "domain.followers(tasks[2], tasks, after([['done', 'heat']])).map(each => each.id)"
+        )
+        self.assertEqual(follows, ["bake"])
+        late = self.page.evaluate("domain.overWith(tasks[3], tasks, nothing).map(each => each.id)")
+        self.assertEqual(late, ["turn"])
+        back = self.page.evaluate("domain.lastTaken(tasks, after([['done', 'mix'], ['begun', 'heat']])).id")
+        self.assertEqual(back, "heat")
+
+    def test_what_happens_away_waits_in_its_order_and_is_told_once(self) -> None:
+        numbers, left, next_number = self.page.evaluate(
+            """() => {
+                for (const task of ["a", "b", "c"]) domain.putDown("run", { kind: "done", task });
+                const numbers = domain.pendingOf("run").map((each) => [each.device_seq, each.task]);
+                domain.hasTold("run", 2);
+                const left = domain.pendingOf("run").map((each) => each.task);
+                return [numbers, left, domain.putDown("run", { kind: "done", task: "d" }).device_seq];
+            }"""
+        )
+        self.assertEqual(numbers, [[1, "a"], [2, "b"], [3, "c"]])
+        self.assertEqual((left, next_number), (["c"], 4))
