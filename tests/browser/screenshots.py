@@ -4,7 +4,7 @@ import re
 from collections.abc import Callable
 from typing import Final
 
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from launch.install import ROOT
 from tests import kitchen
@@ -34,13 +34,13 @@ def main() -> None:
                 ("twin", "desk", False, _twin),
                 ("versions", "desk", False, _versions),
                 ("cupboard", "desk", False, _cupboard),
-                ("food", "desk", False, _food),
                 ("label", "desk", False, _label),
                 ("batch-record", "desk", False, _recording),
-                ("batches", "desk", False, _batches),
+                ("bake-day", "desk", False, _bake_day),
+                ("bake-day-run", "desk", True, _bake_day_run),
+                ("shopping-phone", "phone", False, _shopping),
                 ("making", "desk", False, _making),
                 ("reading", "desk", False, _reading),
-                ("alternatives", "desk", False, _alternatives),
             ):
                 _picture(browser, served, name, size, dark, show)
             browser.close()
@@ -55,7 +55,7 @@ def _picture(browser: Browser, served: Served, name: str, size: str, dark: bool,
     page.goto(served.address)
     page.get_by_role("heading", name="Today", exact=True).wait_for()
     show(page)
-    page.wait_for_timeout(700)
+    page.wait_for_timeout(200 if name == "bake-day-run" else 700)
     page.screenshot(path=FOLDER / f"{name}.png")
     page.close()
 
@@ -65,6 +65,43 @@ def _batches(page: Page) -> None:
     page.get_by_role("link", name=re.compile("^Chickpea and sesame")).first.click()
     page.get_by_role("tab", name="Batches").click()
     page.locator("[data-batches]").wait_for()
+
+
+def _sunday(page: Page) -> None:
+    page.keyboard.press("Alt+3")
+    page.get_by_role("link", name="Sunday, guests at four").click()
+    page.get_by_text("Hands are busy for").wait_for()
+
+
+def _bake_day(page: Page) -> None:
+    _sunday(page)
+    page.get_by_role("option").filter(has_text="Leave it in the fridge").click()
+
+
+def _shopping(page: Page) -> None:
+    page.get_by_role("link", name="Bake day").click()
+    page.get_by_role("link", name="Sunday, guests at four").click()
+    page.get_by_role("tab", name="What to buy").click()
+    page.get_by_label(re.compile("tahini")).check()
+
+
+def _bake_day_run(page: Page) -> None:
+    page.keyboard.press("Alt+3")
+    page.get_by_role("link", name="Go on").click()
+    heading = page.locator("h1")
+    for _ in range(20):
+        if heading.inner_text().startswith("Weigh in"):
+            break
+        before = heading.inner_text()
+        page.keyboard.press("Space")
+        expect(heading).not_to_have_text(before)
+    page.get_by_label("Read the scale").check()
+    page.get_by_text("The simulated scale").click()
+    page.get_by_role("button", name="Clear it").click()
+    page.locator("[data-scale]").wait_for()
+    page.get_by_role("button", name=re.compile("^Pour \\d+ g$")).click()
+    page.get_by_text("The simulated scale").click()
+    page.wait_for_timeout(600)
 
 
 def _recording(page: Page) -> None:
@@ -164,13 +201,6 @@ def _cupboard(page: Page) -> None:
     page.get_by_role("list", name="Foods").wait_for()
 
 
-def _food(page: Page) -> None:
-    _cupboard(page)
-    page.get_by_role("searchbox", name="Search the cupboard").fill("hazelnut spread")
-    page.get_by_role("button", name="Open chocolate hazelnut spread", exact=True).click()
-    page.locator("[data-whence]").scroll_into_view_if_needed()
-
-
 def _label(page: Page) -> None:
     _cupboard(page)
     page.get_by_role("button", name="Open Lantern peanut powder").click()
@@ -192,15 +222,6 @@ def _reading(page: Page) -> None:
     page.get_by_role("button", name="Read it").click()
     page.locator("[data-question]").nth(2).wait_for()
     page.locator("[data-stated]").wait_for()
-
-
-def _alternatives(page: Page) -> None:
-    _reading(page)
-    page.get_by_role("button", name="Make it a formula").click()
-    page.locator("[data-question]").nth(2).wait_for()
-    page.get_by_role("button", name=re.compile("^maple syrup")).click()
-    page.get_by_role("button", name="maple syrup goes in").wait_for()
-    page.get_by_label("Line as written").first.evaluate("line => line.scrollIntoView()")
 
 
 if __name__ == "__main__":

@@ -43,7 +43,7 @@ def shopping_view(
     needs = needs_of(wanted)
     foods = {need.food: known.get(priced_food(need.food)) for need in needs}
     at_home = {food: _at_home(row) for food, row in foods.items() if row is not None}
-    sizes = {food: _sizes(food, row, context) for food, row in foods.items()}
+    sizes = {need.food: _sizes(need.food, need.need_g, foods[need.food], context) for need in needs}
     items = shopping_list(needs, at_home, sizes)
     views = [_item(item, foods[item.need.food], sizes[item.need.food], context, ticked) for item in items]
     bought = [each for each in views if each.missing_g > 0]
@@ -67,7 +67,7 @@ def _at_home(row: StockRow) -> AtHome:
     return row.mass_g if row.mass_g is not None else Stocked(row.state or Stocked.OUT)
 
 
-def _sizes(food: str, row: StockRow | None, context: KitchenContext) -> list[float]:
+def _sizes(food: str, need_g: float, row: StockRow | None, context: KitchenContext) -> list[float]:
     """The packs a food is sold in, as said, else as its label or the usual can has them."""
     if row is not None and row.packs_g:
         return list(row.packs_g)
@@ -75,7 +75,18 @@ def _sizes(food: str, row: StockRow | None, context: KitchenContext) -> list[flo
     known = item.measures.packs(context.preferences.system) if item else {}
     # Several words for one pack, and what is in it with its liquid.
     packs = [grams for name, grams in known.items() if "gross" not in name and " " not in name]
-    return packs[:1]
+    return [_as_written(packs[0], need_g)] if packs else []
+
+
+_NEAR_SHARE: Final = 0.15
+"""Cans of one food differ by so much from the usual one. Common practice."""
+
+
+def _as_written(pack_g: float, need_g: float) -> float:
+    """The usual pack, or the one that a formula means where it wants whole ones of about that size: a can is a can."""
+    count = round(need_g / pack_g)
+    meant_g = need_g / count if count else 0.0
+    return meant_g if abs(meant_g - pack_g) <= _NEAR_SHARE * pack_g else pack_g
 
 
 def _item(

@@ -22,7 +22,7 @@ _SUNDAY: Final = 6
 _AGO_MIN: Final = 24
 """The bake in progress began so long ago."""
 
-_ENOUGH_AIMS: Final = 5
+_ENOUGH_AIMS: Final = 6
 
 
 def add_bake_days(

@@ -16,6 +16,7 @@ const ROW_PX = 34;
 const NAMED_FROM_PX = 74;
 const LETTERED_FROM_PX = 15;
 const NARROW_PX = 560;
+const LETTER_PX = 13;
 
 /** The present, as a minute of the day, told anew twice a minute. */
 function useNowMin(day: Schemas["BakeDayView"]): number {
@@ -144,7 +145,7 @@ export function Lanes({ day, plan, onPin, busy }: LanesProps) {
             ))}
             {placed
               .filter((lane) => lane.key.startsWith("hands"))
-              .flatMap((lane) => groupsOf(lane.tasks).map((group) => ({ ...group, top: lane.top })))
+              .flatMap((lane) => labelled(groupsOf(lane.tasks), scale).map((group) => ({ ...group, top: lane.top })))
               .map((group) => (
                 <span
                   key={`${group.top} ${group.from_min}`}
@@ -196,7 +197,9 @@ export function Lanes({ day, plan, onPin, busy }: LanesProps) {
               {clockOf(shown.start_min)}–{clockOf(shown.end_min)} {LETTERS[shown.formula]} {shown.name}
             </b>
             {", "}
-            {shown.window.least}–{shown.window.most} min
+            {shown.window.least === shown.window.most
+              ? `${shown.window.most} min`
+              : `${shown.window.least}–${shown.window.most} min`}
             {shown.uses.length > 0 && `, ${shown.uses.join(" and ")}`}
             {shown.pinned && ", stays where you put it"}. {shown.advice} {shown.hazard && HAZARDS[shown.hazard]}
             {shown.child && shown.uses.includes("hands") && " A child can do it."}
@@ -243,6 +246,17 @@ function groupsOf(tasks: DayTask[]): { formula: number; from_min: number; until_
     else groups.push({ formula: task.formula, from_min: task.start_min, until_min: task.end_min });
   }
   return groups;
+}
+
+/** Those of which the letters do not lie on each other. */
+function labelled(groups: ReturnType<typeof groupsOf>, scale: number) {
+  let last = Number.NEGATIVE_INFINITY;
+  return groups.filter((group) => {
+    const middle = ((group.from_min + group.until_min) / 2) * scale;
+    if (middle - last < LETTER_PX) return false;
+    last = middle;
+    return true;
+  });
 }
 
 interface Lane {

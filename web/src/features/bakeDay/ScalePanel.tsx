@@ -12,8 +12,8 @@ export function ScalePanel({ scale, target_g }: { scale: Scale; target_g: number
   const to_go = Math.max(1, Math.round(target_g - (scale.reading?.mass_g ?? 0)));
   function drive(command: Command, mass_g = 0, over_s = 0, battery_share = 1) {
     setProblem("");
-    data(api.POST("/api/v1/scale/simulated", { body: { id: newId(), command, mass_g, over_s, battery_share } })).catch((wrong) =>
-      setProblem(wrong instanceof Error ? wrong.message : "It did not answer."),
+    data(api.POST("/api/v1/scale/simulated", { body: { id: newId(), command, mass_g, over_s, battery_share } })).catch(
+      (wrong) => setProblem(wrong instanceof Error ? wrong.message : "It did not answer."),
     );
   }
   const buttons: [string, () => void][] = [
