@@ -49,9 +49,103 @@ _LOTS: Final = ("core.batch.test_lots",)
 _BOWL: Final = ("core.batch.test_portioning",)
 _NEXT: Final = ("core.batch.test_proposals",)
 _OVEN: Final = ("core.production.test_oven_learning",)
+_PLANS: Final = ("core.planning.test_schedule",)
+_TASKS: Final = ("core.planning.test_tasks",)
+_SHOP: Final = ("core.shopping.test_packs", "core.shopping.test_shopping_list")
 _PAGES: Final = ("core.quantity.test_written_aside", "core.quantity.test_recipe_splitting", "core.test_whole_texts")
 
 MUTANTS: Final = (
+    Mutant(
+        "planning: a load finds any oven hot enough",
+        "planning/model.py",
+        "self.model.add_implication(still_hot, equal)",
+        "self.model.add_implication(still_hot, same)",
+        _PLANS,
+    ),
+    Mutant(
+        "planning: nothing waits too long",
+        "planning/model.py",
+        "self.model.add(each.start <= until).only_enforce_if(needed)",
+        "self.model.add(each.start <= until + 60).only_enforce_if(needed)",
+        _PLANS,
+    ),
+    Mutant(
+        "planning: unlike mixes share a bowl unwashed",
+        "planning/model.py",
+        'if one.endswith("dry-bowl") and',
+        "if",
+        _PLANS,
+    ),
+    Mutant(
+        "planning: two heats in one oven",
+        "planning/model.py",
+        "self._one_heat(mine.placed.start, mine.hold, its.placed.start, its.hold, [~same, equal])",
+        "self._one_heat(mine.placed.start, mine.hold, its.placed.start, its.hold, [~same, ~equal])",
+        _PLANS,
+    ),
+    Mutant(
+        "planning: what is done moves",
+        "planning/model.py",
+        "self.model.add(each.start == begun)",
+        "self.model.add(each.start >= begun)",
+        _PLANS,
+    ),
+    Mutant(
+        "planning: slowly is as likely",
+        "planning/worst.py",
+        "max(took, each.task.ways[each.way].minutes.most)",
+        "max(took, each.task.ways[each.way].minutes.likely)",
+        ("core.planning.test_schedule",),
+    ),
+    Mutant(
+        "planning: a batter waits for ever",
+        "planning/tasks.py",
+        "else After(each, 0, work.after_max_min, work.spoils))",
+        "else After(each))",
+        _TASKS,
+    ),
+    Mutant(
+        "planning: trays go in in any order",
+        "planning/tasks.py",
+        "*emptied, After(loaded))",
+        "*emptied)",
+        _TASKS,
+    ),
+    Mutant(
+        "planning: dry waits for wet",
+        "planning/tasks.py",
+        "strand.dry = [self._put(stage, self._after(strand.weighed)",
+        "strand.dry = [self._put(stage, self._after(strand.ends())",
+        _TASKS,
+    ),
+    Mutant(
+        "planning: what is left out leaves a gap",
+        "planning/edits.py",
+        "waits += [After(each.task) for each in left_out[wait.task].after]",
+        "waits += []",
+        ("core.planning.test_edits",),
+    ),
+    Mutant(
+        "planning: a timer of a done task rings on",
+        "planning/run.py",
+        "return _without_timer(_progress(state, event.task, done), event.task)",
+        "return _progress(state, event.task, done)",
+        ("core.planning.test_run",),
+    ),
+    Mutant(
+        "shopping: the fewest packs first",
+        "shopping/packs.py",
+        "model.minimize(held)",
+        "model.minimize(number)",
+        _SHOP,
+    ),
+    Mutant(
+        "shopping: only what is used is bought",
+        "shopping/shopping_list.py",
+        "max(weighed.prepared_g, weighed.mass_g) * each.factor",
+        "weighed.mass_g * each.factor",
+        _SHOP,
+    ),
     Mutant(
         "batch: what is left over is what was used",
         "batch/following.py",

@@ -160,6 +160,7 @@ class Work:
     spoils: bool
     child: bool
     hazard: str
+    advice: str
 
     def takes(self, lines: int = 0, pieces: float = 0.0) -> Minutes:
         """How long it takes for so many lines and pieces."""
@@ -184,6 +185,7 @@ def work_of(kind: TaskKind) -> Work:
         bool(row["spoils"]),
         row["child"] == "yes",
         row["hazard"],
+        row["advice"],
     )
 
 

@@ -398,7 +398,7 @@ class _Making:
             step=stage.step,
             part=part,
             sign=detail.sign,
-            advice=detail.advice,
+            advice=detail.advice or work.advice,
             hazard=work.hazard if work.hazard != "raw" or self.raw else "",
             child=work.child,
         )

@@ -81,6 +81,14 @@ class OfRounds(unittest.TestCase):
         self.assertEqual([(wait.task, wait.longest_min) for wait in bake.after], [(load.id, 0)])
         self.assertEqual((bake.minutes.least, bake.minutes.likely, bake.minutes.most, bake.oven_c), (12, 13, 14, 180))
 
+    def test_trays_go_in_one_after_the_other(self) -> None:
+        self.assertTrue(comes_before(self.TASKS, one(self.TASKS, "load"), one(self.TASKS, "load", 1)))
+        self.assertFalse(comes_before(self.TASKS, one(self.TASKS, "bake"), one(self.TASKS, "load", 1)))
+
+    def test_a_batter_waits_for_the_oven_half_an_hour_at_most(self) -> None:
+        load, portion = one(self.TASKS, "load"), one(self.TASKS, "portion")
+        self.assertIn((portion.id, 30), [(wait.task, wait.longest_min) for wait in load.after])
+
     def test_dry_and_wet_wait_for_nothing_of_each_other_and_come_together(self) -> None:
         dry, wet, together = one(self.TASKS, "mix dry"), one(self.TASKS, "mix wet"), one(self.TASKS, "fold")
         self.assertFalse(comes_before(self.TASKS, dry, wet) or comes_before(self.TASKS, wet, dry))

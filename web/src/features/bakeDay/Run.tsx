@@ -1,13 +1,19 @@
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import { useAway } from "@/api/connection";
+import { historyQuery } from "@/api/queries";
 import { countdown, type DayTask, isHands, LETTERS } from "@/domain/bakeDay";
 import { followers, isBegun, isDone, lastTaken, nextFood, nextStep, overWith, waitedFor } from "@/domain/runSteps";
+import { AtTheBowl } from "@/features/batches/AtTheBowl";
+import { Photo } from "@/features/batches/Photo";
+import { useRecording } from "@/features/batches/useRecording";
 import { useKeys } from "@/ui/keys";
 import { useTitle } from "@/ui/useTitle";
 import { AllDone } from "./AllDone";
 import { Different } from "./Different";
 import { HAZARDS } from "./Lanes";
+import { toldKey } from "./recording";
 import { keepShell } from "./shell";
 import { useRing } from "./useRing";
 import { type Run, useRun } from "./useRun";
@@ -142,7 +148,7 @@ function Steps({ run }: { run: Run }) {
               {food ? `Weigh in: ${food.name}` : step.name}
             </h1>
             {food && <WeighIn key={`${step.id} ${food.line_id}`} run={run} step={step} />}
-            {!food && <About task={step} />}
+            {!food && <About task={step} formula_id={day.formulas[step.formula]?.formula_id ?? ""} />}
           </>
         ) : (
           <Waiting run={run} tasks={tasks} heading={heading} />
@@ -200,7 +206,9 @@ function isOver(run: Run, task: DayTask) {
 }
 
 /** What is to know of a step: as it is written, what to look for, last time's note, who may do it. */
-function About({ task }: { task: DayTask }) {
+function About({ task, formula_id }: { task: DayTask; formula_id: string }) {
+  const history = useQuery({ ...historyQuery(formula_id), enabled: !!formula_id && !!task.step, retry: false });
+  const photos = (history.data?.photos ?? []).filter((photo) => photo.step === task.step).slice(0, 2);
   const bakes = task.kind === "bake" || task.kind === "take out";
   return (
     <div className="grid max-w-[60ch] gap-2 text-title">
@@ -220,7 +228,26 @@ function About({ task }: { task: DayTask }) {
       ))}
       {task.hazard && <p className="text-caution">{HAZARDS[task.hazard]}</p>}
       {task.child && isHands(task) && <p className="text-soft">A child can do this one.</p>}
+      {photos.length > 0 && (
+        <div className="flex flex-wrap gap-3">
+          {photos.map((photo) => (
+            <Photo key={photo.id} photo={photo} />
+          ))}
+        </div>
+      )}
+      {(task.kind === "portion" || task.kind === "roll") && formula_id && <AtTheBowlHere formula_id={formula_id} />}
     </div>
+  );
+}
+
+/** How many pieces, of which weight: as recording a batch has it, and kept for it. */
+function AtTheBowlHere({ formula_id }: { formula_id: string }) {
+  const recording = useRecording({ formula_id, number: 0 }, toldKey(formula_id));
+  return (
+    <details className="text-base">
+      <summary className="cursor-pointer text-title">How many pieces, of which weight</summary>
+      <AtTheBowl recording={recording} />
+    </details>
   );
 }
 

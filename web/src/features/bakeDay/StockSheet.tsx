@@ -117,6 +117,7 @@ function SoldOut({ item, day }: { item: StockSheetProps["item"]; day: StockSheet
             formula_id={formula.formula_id}
             formula={formula.name}
             food={item.name}
+            stock={item.food}
           />
         ))}
       </div>

@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import { api, data } from "@/api/client";
 import { BAKE_DAYS, formulaQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { change, grams, kcal } from "@/domain/format";
+import { change, grams, kcal, today } from "@/domain/format";
 import { newId } from "@/domain/ids";
 import { nothingTold, recordBody } from "@/domain/told";
 import { useNotice } from "@/ui/Toast";
@@ -12,13 +12,14 @@ import { useNotice } from "@/ui/Toast";
 interface TookInsteadProps {
   formula_id: string;
   formula: string;
-  /** What was sold out, by its name. */
+  /** What was sold out, by its name and by what stock is kept under. */
   food: string;
+  stock: string;
 }
 
 /** What was taken from the shelf for something that was sold out: what it changes, and a version of the formula with
  * it. */
-export function TookInstead({ formula_id, formula, food }: TookInsteadProps) {
+export function TookInstead({ formula_id, formula, food, stock: key }: TookInsteadProps) {
   const [taken, setTaken] = useState("");
   const client = useQueryClient();
   const notice = useNotice();
@@ -68,6 +69,7 @@ export function TookInstead({ formula_id, formula, food }: TookInsteadProps) {
           onChange={(event) => setTaken(event.target.value)}
         />
       </label>
+      <Offers formula_id={formula_id} food={key} onTake={setTaken} />
       <p className="min-h-5 text-note" aria-live="polite">
         {read?.problem && <span className="text-caution">{read.problem}</span>}
         {read && !read.problem && view && (
@@ -92,5 +94,34 @@ export function TookInstead({ formula_id, formula, food }: TookInsteadProps) {
         </Link>
       </div>
     </div>
+  );
+}
+
+/** Foods that do the same work in its place, with what each changes in a piece; the nearest first. */
+function Offers({ formula_id, food, onTake }: { formula_id: string; food: string; onTake: (name: string) => void }) {
+  const formula = useQuery(formulaQuery(formula_id));
+  const line = formula.data?.evaluated.parts
+    .flatMap((part) => part.lines)
+    .find((each) => each.ingredient?.slug === food || each.ingredient?.slug.startsWith(`own-${food}-`));
+  const body =
+    formula.data && line ? { ...(formula.data.draft as Schemas["DraftBody"]), day: today(), line_id: line.id } : null;
+  const query = useQuery({
+    queryKey: ["alternatives", body],
+    queryFn: ({ signal }) =>
+      data(api.POST("/api/v1/bench/alternatives", { body: body as Schemas["AlternativesBody"], signal })),
+    enabled: body !== null,
+  });
+  const view = query.data;
+  if (!view || view.others.length === 0) return null;
+  return (
+    <ul className="flex flex-wrap gap-1.5" aria-label="In its place">
+      {view.others.slice(0, 4).map((other) => (
+        <li key={other.food.slug}>
+          <button type="button" className="btn btn-quiet" onClick={() => onTake(other.text)}>
+            {other.food.name}, {change((other.piece.energy_kcal ?? 0) - (view.now.piece.energy_kcal ?? 0), kcal)} kcal
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }
