@@ -11,7 +11,8 @@ from ample_crumb.api.listener import AGAIN, Listener
 router = APIRouter(prefix="/api/v1")
 
 
-@router.get("/events", response_class=EventSourceResponse)
+# It never ends, which a description of answers has no words for.
+@router.get("/events", response_class=EventSourceResponse, include_in_schema=False)
 async def listen(request: Request, principal: AsPrincipal) -> AsyncIterator[ServerSentEvent]:
     """Tells what changes; the first event says that whatever was seen before may be old."""
     listener: Listener = request.app.state.listener

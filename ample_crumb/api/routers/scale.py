@@ -26,7 +26,7 @@ _STILL_EVERY_S: Final = 2.0
 """A reading that is no other is told again only so often."""
 
 
-@streams.get("/readings", response_class=EventSourceResponse)
+@streams.get("/readings", response_class=EventSourceResponse, include_in_schema=False)
 async def readings(request: Request, database: InDatabase, principal: AsPrincipal) -> AsyncIterator[ServerSentEvent]:
     """What the scale shows, as it changes: events `reading`; `lost` with a sentence while it cannot be read."""
     listener: Listener = request.app.state.listener
