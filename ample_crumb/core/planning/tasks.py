@@ -58,7 +58,10 @@ def tasks_of(formula: FormulaToMake, cupboard: Cupboard, prefix: str = "") -> tu
     stages = stages_of(formula, cupboard)
     slugs = [weighed.ingredient.slug for _, weighed in formula.made.evaluated.weighed_lines()]
     roles = {cupboard.ingredients[slug].role for slug in slugs if slug in cupboard.ingredients}
-    making = _Making(formula, prefix, loads_of(formula), stages, raw=bool(roles & {*_RAW}))
+    # What is pressed in, poured or cut afterwards lies in one tin, whatever dough it is.
+    in_one = any(each.step is not None and each.kind in (K.PRESS, K.POUR, K.CUT) for each in stages)
+    loads = Loads(1, "tin") if in_one and formula.family in ON_TRAYS else loads_of(formula)
+    making = _Making(formula, prefix, loads, stages, raw=bool(roles & {*_RAW}))
     left = deque(each for each in stages if each.kind not in (K.TURN, K.UNCOVER))
     while left:
         making.add(left.popleft(), left)

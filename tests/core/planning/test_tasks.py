@@ -99,6 +99,15 @@ class OfRounds(unittest.TestCase):
         self.assertEqual((one(self.TASKS, "load").child, one(self.TASKS, "load").hazard), (False, "hot"))
 
 
+class OfATraybake(unittest.TestCase):
+    def test_what_is_pressed_into_one_tin_and_cut_is_baked_at_once(self) -> None:
+        pressed = ROUNDS.replace("Scoop onto a lined tray.", "Press into a lined tray.").replace(
+            "14 minutes.", "14 minutes. Cut in 40."
+        )
+        found = kinds(tasks_in(pressed, family="cookie"))
+        self.assertEqual((found.count("load"), found.count("cut")), (1, 1))
+
+
 class OfASlab(unittest.TestCase):
     TASKS = tasks_in(SLAB)
 

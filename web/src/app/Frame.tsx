@@ -64,7 +64,7 @@ export function Frame() {
   });
 
   return (
-    <div className="grid min-h-dvh md:h-dvh md:grid-cols-[96px_1fr]">
+    <div className="frame grid min-h-dvh md:h-dvh md:grid-cols-[96px_1fr]">
       <nav
         aria-label="Places"
         className="z-30 flex bg-rail text-rail-ink max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:justify-around md:flex-col md:py-4.5"

@@ -94,7 +94,7 @@ export function Lanes({ day, plan, onPin, busy }: LanesProps) {
   const every = scale * 30 < 52 ? 2 : 1;
   const narrow = width > 0 && width < NARROW_PX;
   return (
-    <section className="card p-3" aria-label="The plan by the clock">
+    <section className="card no-print p-3" aria-label="The plan by the clock">
       <div ref={box}>
         {narrow && <ByTheClock day={day} plan={plan} />}
         {width > 0 && !narrow && (

@@ -10,6 +10,7 @@ interface SetUpProps {
 export function SetUp({ day, plan }: SetUpProps) {
   return (
     <section className="card p-4" aria-labelledby="set-up-title">
+      <p className="hidden text-title print:block">{day.name}</p>
       <h2 id="set-up-title">To have ready</h2>
       <ol className="mt-1">
         {plan.set_up.map((item) => (

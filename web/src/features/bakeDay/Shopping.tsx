@@ -39,6 +39,7 @@ export function Shopping({ day }: { day: Schemas["BakeDayView"] }) {
   const currency = kitchen.data?.settings.currency ?? "EUR";
   return (
     <div className="mx-auto grid max-w-190 gap-3">
+      <p className="hidden text-title print:block">What to buy for: {day.name}</p>
       <p className="text-lead" role="status">
         {buy.length === 0
           ? "All of it is at home."
