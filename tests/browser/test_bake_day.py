@@ -119,7 +119,9 @@ class TheList(BakeDayInBrowser):
         page.get_by_label("Black bean and espresso squares: took instead").fill("dark chocolate")
         expect(page.get_by_role("dialog")).to_contain_text("kcal")
         page.get_by_role("button", name="Make it a version").click()
-        expect(page.get_by_text("has a version with dark chocolate")).to_be_visible()
+        expect(
+            page.get_by_text("Black bean and espresso squares has a version with dark chocolate.", exact=True)
+        ).to_be_visible()
 
 
 class TheRun(BakeDayInBrowser):

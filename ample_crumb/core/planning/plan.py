@@ -47,14 +47,19 @@ class Standing:
 
 @dataclass(frozen=True, slots=True)
 class PlanRequest:
-    """From `start_min` on, None for as late as can be; then at least one formula has a moment to be ready by. Tasks
-    `pinned` begin just then. `standing` is None before the first."""
+    """From `start_min` on at the earliest, None for whenever; then at least one formula has a moment to be ready by.
+    Tasks `pinned` begin just then. `standing` is None before the first."""
 
     formulas: tuple[FormulaTasks, ...]
     kitchen: PlanningKitchen = field(default_factory=PlanningKitchen)
     start_min: int | None = 0
     pinned: Mapping[str, int] = field(default_factory=dict)
     standing: Standing | None = None
+
+    @property
+    def forward(self) -> bool:
+        """Whether all begins as soon as it can; else it begins as late as it still is ready in time."""
+        return self.standing is not None or all(each.ready_by_min is None for each in self.formulas)
 
 
 class PlanStatus(StrEnum):

@@ -26,7 +26,7 @@ def read_plan(plan: "PlanModel", request: PlanRequest, solved: Any, bound_min: i
         for each in placed
     ]
     first = min(each.start_min for each in placed)
-    bound = bound_min if request.start_min is None else bound_min - first
+    bound = bound_min - first if request.forward else bound_min
     return Plan(
         tasks=tuple(_with_hands(placed, request.kitchen.hands)),
         status=PlanStatus.OPTIMAL if optimal else PlanStatus.FEASIBLE,

@@ -96,6 +96,9 @@ _SPAN_SHARE: Final = 0.6
 
 _TOO_SHORT_S: Final = 0.05
 
+_AT_LAST_S: Final = 120.0
+"""Longest to look for a first plan where the time given was too short for any."""
+
 
 @dataclass(frozen=True, slots=True)
 class _Aim:
@@ -149,6 +152,11 @@ class _Search:
                     self.stop_search()
 
         status = solver.solve(model, Heard())
+        if status == cp_model.UNKNOWN and self.best is None:
+            # Any plan is better than none, on however slow a machine.
+            solver.parameters.max_time_in_seconds = _AT_LAST_S
+            solver.parameters.stop_after_first_solution = True
+            status = solver.solve(model, Heard())
         if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
             return False
         if aim.name == "span":
@@ -173,8 +181,7 @@ class _Search:
             yield _Aim("too long", total([over for _, _, over in plan.too_long]))
         if plan.late:
             yield _Aim("late", total([*plan.late.values()]))
-        forward = request.start_min is not None
-        if not forward:
+        if not request.forward:
             yield _Aim("span", plan.last - plan.first)
             yield _Aim("begin late", plan.first, most=True)
         else:
@@ -219,7 +226,7 @@ class _Search:
         for each in self.plan.tasks.values():
             yield from (20 * chosen for chosen in each.ways[1:])
             if each.present is None:
-                yield each.start if self.request.start_min is not None else -each.start
+                yield each.start if self.request.forward else -each.start
         for bake in self.plan.bakes.values():
             other = self.plan.model.new_bool_var(f"{bake.placed.task.id} other heat")
             self.plan.model.add(bake.heat_c == (bake.placed.task.oven_c or 0)).only_enforce_if(~other)
