@@ -194,8 +194,17 @@ class Elsewhere(InBrowser):
         page.get_by_role("link", name="Settings").click()
         page.get_by_label("Metric: cup 250 ml").click()
         expect(page.get_by_label("Metric: cup 250 ml")).to_be_checked()
+        # It arrives though the page is left at once; on a busy machine perhaps after the new page has asked.
         page.reload()
-        expect(page.get_by_label("Metric: cup 250 ml")).to_be_checked()
+        metric = page.get_by_label("Metric: cup 250 ml")
+        metric.wait_for()
+        for _ in range(20):
+            if metric.is_checked():
+                break
+            page.wait_for_timeout(500)
+            page.reload()
+            metric.wait_for()
+        expect(metric).to_be_checked()
 
     def test_finding_an_ingredient_or_a_day(self) -> None:
         page = self.page()
