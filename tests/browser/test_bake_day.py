@@ -176,7 +176,7 @@ class TheRun(BakeDayInBrowser):
         expect(page.get_by_label("What differed so far")).to_contain_text("15 g oat flour")
         expect(page.get_by_label("What differed so far")).to_contain_text("used 85 g erythritol")
         page.get_by_role("button", name="Record the batch").click()
-        page.get_by_text("The batch is recorded.").wait_for()
+        page.get_by_text("The batch is recorded.", exact=True).wait_for()
         self.on_run(run, page)
         expect(page.get_by_role("link", name="The batch as made")).to_be_visible()
 

@@ -13,7 +13,7 @@ from ortools.sat.python import cp_model
 
 from ample_crumb.core.planning.kitchen import KEEPS_HOT_MIN, WASH_MIN
 from ample_crumb.core.planning.plan import PlanRequest
-from ample_crumb.core.planning.task import DAY_MIN, Resource, Task, TaskKind
+from ample_crumb.core.planning.task import Resource, Task, TaskKind
 
 _SHARED: Final = (Resource.MICROWAVE, Resource.STOVE, Resource.FRIDGE, Resource.FREEZER, Resource.BLENDER)
 
@@ -400,7 +400,7 @@ def _horizon(request: PlanRequest) -> tuple[int, int]:
     longest += sum(max(WASH_MIN.values()) * len(task.vessels) for each in request.formulas for task in each.tasks)
     moments = [*_known_moments(request)]
     if request.start_min is None:
-        return min(moments, default=0) - longest - DAY_MIN, max(moments, default=0) + longest
+        return min(moments, default=0) - longest, max(moments, default=0) + longest
     return min(request.start_min, *moments, request.start_min), max(request.start_min, *moments, 0) + longest
 
 

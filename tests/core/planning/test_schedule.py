@@ -48,6 +48,13 @@ class ABakeDay(unittest.TestCase):
         self.assertEqual((plan.late_min, plan.end_min), ({}, 960))
         self.assertEqual(plan.makespan_min, plan_bake_day(PlanRequest(THREE), LONG, few_aims).makespan_min)
 
+    def test_however_soon_the_search_ends_all_is_ready_just_in_time(self) -> None:
+        asked = PlanRequest(tuple(replace(each, ready_by_min=960) for each in THREE), start_min=None)
+        # Stopped at the first plan that there is.
+        plan = plan_bake_day(asked, LONG, lambda _: False)
+        ends = [each.end_min for each in plan.tasks if each.task.kind not in ("wash up", "wash")]
+        self.assertEqual(max(ends), 960)
+
     def test_not_before_a_moment_is_no_reason_to_begin_then(self) -> None:
         asked = tuple(replace(each, ready_by_min=960) for each in THREE)
         free, from_ten = (self.planned(PlanRequest(asked, start_min=start)) for start in (None, 600))
