@@ -13,7 +13,7 @@ from ortools.sat.python import cp_model
 
 from ample_crumb.core.planning.kitchen import KEEPS_HOT_MIN, WASH_MIN
 from ample_crumb.core.planning.plan import PlanRequest
-from ample_crumb.core.planning.task import Resource, Task, TaskKind
+from ample_crumb.core.planning.task import AFTERWARDS, Resource, Task, TaskKind
 
 _SHARED: Final = (Resource.MICROWAVE, Resource.STOVE, Resource.FRIDGE, Resource.FREEZER, Resource.BLENDER)
 
@@ -380,7 +380,7 @@ class _Building:
                 continue
             late = self.model.new_int_var(0, self.high - self.low, f"formula {number} late")
             for each in self.plan.tasks.values():
-                if each.formula == number and each.task.kind is not TaskKind.WASH_UP:
+                if each.formula == number and each.task.kind not in AFTERWARDS:
                     self.model.add(each.end <= formula.ready_by_min + late)
             self.plan.late[number] = late
 

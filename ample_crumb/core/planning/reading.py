@@ -14,7 +14,7 @@ if TYPE_CHECKING:
 
 def read_plan(plan: "PlanModel", request: PlanRequest, solved: Any, bound_min: int, *, optimal: bool) -> Plan:
     """The tasks in their places, washes among them; an oven that is hot still is not heated again."""
-    placed = _as_late_as_can_be([*_tasks(plan, solved), *_washes(plan, solved)], request)
+    placed = [*_tasks(plan, solved), *_washes(plan, solved)]
     placed.sort(key=lambda each: (each.start_min, each.end_min, each.formula))
     kept = {each.task.id for each in placed}
     placed = [
@@ -34,21 +34,6 @@ def read_plan(plan: "PlanModel", request: PlanRequest, solved: Any, bound_min: i
         late_min={number: late for number, each in plan.late.items() if (late := solved.value(each))},
         clashes=tuple(_clashes(plan, request, solved)),
     )
-
-
-def _as_late_as_can_be(placed: list[PlannedTask], request: PlanRequest) -> list[PlannedTask]:
-    """All of a plan that counts back moved together to its moments, which no search need find out."""
-    if request.forward or request.pinned:
-        return placed
-    spare = min(
-        formula.ready_by_min - each.end_min
-        for number, formula in enumerate(request.formulas)
-        if formula.ready_by_min is not None
-        for each in placed
-        if each.formula == number and each.task.kind not in (TaskKind.WASH_UP, TaskKind.WASH)
-    )
-    spare = max(0, spare)
-    return [replace(each, start_min=each.start_min + spare, end_min=each.end_min + spare) for each in placed]
 
 
 def _tasks(plan: "PlanModel", solved: Any) -> Iterator[PlannedTask]:

@@ -6,7 +6,7 @@ OR-Tools' CP-SAT; its first aim carries the bound that is told.
 
 import time
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, Final
 
 from ample_crumb.core.planning.plan import (
@@ -17,7 +17,7 @@ from ample_crumb.core.planning.plan import (
     PlanRequest,
 )
 from ample_crumb.core.planning.reading import read_plan
-from ample_crumb.core.planning.task import Resource, Task
+from ample_crumb.core.planning.task import AFTERWARDS, Resource, Task
 from ample_crumb.core.planning.worst import with_worst_case
 from ample_crumb.core.problem import CannotUse
 
@@ -52,13 +52,37 @@ def plan_bake_day(
     for one that is not there; Circle for tasks that wait for each other.
     """
     _check(request)
-    found = _Search(request, effort, watch).found()
+    found = _just_in_time(request, effort, watch)
+    if found is None:
+        found = _Search(request, effort, watch).found()
     if found is None:
         # Too much is asked for: what gives way is counted, and told.
         found = _Search(request, effort, watch, give_way=True).found()
     if found is None:
         raise CannotUse("No plan was found in the time given; take fewer formulas, or give it longer.")
     return with_worst_case(found)
+
+
+def _just_in_time(request: PlanRequest, effort: Effort, watch: Callable[[Progress], bool]) -> Plan | None:
+    """A plan that counts back, found as one from nothing on and then moved as a whole to its moments: how late all can
+    begin is how soon it can be done. None where it does not count back, would have to begin before it may, or holds
+    tasks at moments of the clock."""
+    moments = tuple(formula.ready_by_min for formula in request.formulas)
+    if request.forward or request.pinned:
+        return None
+    free = tuple(replace(formula, ready_by_min=None) for formula in request.formulas)
+    found = _Search(replace(request, formulas=free, start_min=0), effort, watch, moments=moments).found()
+    if found is None:
+        return None
+    spare = min(
+        moment - each.end_min
+        for each in found.tasks
+        if (moment := moments[each.formula]) is not None and each.task.kind not in AFTERWARDS
+    )
+    if request.start_min is not None and found.start_min + spare < request.start_min:
+        return None
+    moved = (replace(each, start_min=each.start_min + spare, end_min=each.end_min + spare) for each in found.tasks)
+    return replace(found, tasks=tuple(moved))
 
 
 def _check(request: PlanRequest) -> None:
@@ -111,16 +135,22 @@ class _Aim:
 
 class _Search:
     def __init__(
-        self, request: PlanRequest, effort: Effort, watch: Callable[[Progress], bool], *, give_way: bool = False
+        self,
+        request: PlanRequest,
+        effort: Effort,
+        watch: Callable[[Progress], bool],
+        *,
+        give_way: bool = False,
+        moments: tuple[int | None, ...] = (),
     ) -> None:
         # Its library takes most of a second to load.
         from ample_crumb.core.planning.model import build
 
-        self.request, self.effort, self.watch = request, effort, watch
+        self.request, self.effort, self.watch, self.moments = request, effort, watch, moments
         self.plan = build(request, give_way=give_way)
         self.until = time.monotonic() + effort.most_s
         self.best: Any = None
-        self.bound, self.optimal, self.stopped = 0, False, False
+        self.bound, self.optimal, self.stopped, self.soonest = 0, False, False, True
 
     def found(self) -> Plan | None:
         """The plan, None where there is none, or none was found in time."""
@@ -159,8 +189,11 @@ class _Search:
             status = solver.solve(model, Heard())
         if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
             return False
+        if aim.name == "ready":
+            self.soonest = status == cp_model.OPTIMAL
         if aim.name == "span":
-            self.optimal, self.bound = status == cp_model.OPTIMAL, round(solver.best_objective_bound)
+            self.optimal = status == cp_model.OPTIMAL and self.soonest
+            self.bound = round(solver.best_objective_bound)
         reached = round(solver.objective_value)
         model.add(aim.expression >= reached if aim.most else aim.expression <= reached)
         self.best = solver
@@ -181,7 +214,9 @@ class _Search:
             yield _Aim("too long", total([over for _, _, over in plan.too_long]))
         if plan.late:
             yield _Aim("late", total([*plan.late.values()]))
-        if not request.forward:
+        if self.moments:
+            yield from self._towards_moments()
+        elif not request.forward:
             yield _Aim("span", plan.last - plan.first)
             yield _Aim("begin late", plan.first, most=True)
         else:
@@ -210,6 +245,20 @@ class _Search:
             yield _Aim("waiting", total(waits))
         yield _Aim("tidy", total([*self._untidy()]))
 
+    def _towards_moments(self) -> Iterator[_Aim]:
+        """How late all can begin is how little the last of all comes after its moment, whatever zero is. With one
+        moment for all the span comes first; with several it would keep early things from being early."""
+        known = [moment for moment in self.moments if moment is not None]
+        latest = max(known)
+        low, high = self.plan.horizon
+        after = self.plan.model.new_int_var(low, high + latest - min(known), "after its moment")
+        for each in self.plan.tasks.values():
+            moment = self.moments[each.formula]
+            if moment is not None and each.task.kind not in AFTERWARDS:
+                self.plan.model.add(after >= each.end + latest - moment)
+        span, ready = _Aim("span", self.plan.last), _Aim("ready", after)
+        yield from (span, ready) if set(self.moments) == {latest} else (ready, span)
+
     def _changes(self) -> Iterator[Any]:
         """By how much what is still to come moves."""
         standing = self.request.standing
@@ -226,7 +275,7 @@ class _Search:
         for each in self.plan.tasks.values():
             yield from (20 * chosen for chosen in each.ways[1:])
             if each.present is None:
-                yield each.start if self.request.forward else -each.start
+                yield -each.start if self.moments or not self.request.forward else each.start
         for bake in self.plan.bakes.values():
             other = self.plan.model.new_bool_var(f"{bake.placed.task.id} other heat")
             self.plan.model.add(bake.heat_c == (bake.placed.task.oven_c or 0)).only_enforce_if(~other)

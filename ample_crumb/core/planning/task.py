@@ -72,6 +72,10 @@ class TaskKind(StrEnum):
     WASH_UP = "wash up"
 
 
+AFTERWARDS: Final = (TaskKind.WASH_UP, TaskKind.WASH)
+"""What may wait until a thing is ready."""
+
+
 @dataclass(frozen=True, slots=True)
 class Minutes:
     """How long a task takes, in whole minutes: at least, likely, at most."""
