@@ -191,6 +191,12 @@ class TheRun(BakeDayInBrowser):
         other.get_by_role("button", name="Back").click()
         expect(one.locator("h1")).to_have_text(first)
         self.assert_accessible(other, "a step on the phone")
+        heights = other.locator(".run-control").evaluate_all(
+            "all => all.map(one => one.getBoundingClientRect().height)"
+        )
+        self.assertGreaterEqual(min(heights), 56)
+        size = other.locator("h1").evaluate("one => parseFloat(getComputedStyle(one).fontSize)")
+        self.assertGreaterEqual(size, 40)
         self.assert_no_sideways_scroll(other, "a step on the phone")
 
     def test_two_workers_tell_each_other(self) -> None:
