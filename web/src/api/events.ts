@@ -4,7 +4,14 @@ const POLLED_MS = 1000;
 
 function changed(told: string) {
   const { topic } = JSON.parse(told) as { topic: string; id: string };
-  if (topic === "bake-day" || topic === "again") void queryClient.invalidateQueries({ queryKey: BAKE_DAYS });
+  if (topic === "bake-day" || topic === "again") void renew();
+}
+
+/** Asks again for what is shown. A first answer that is still under way may be of before the change, and would count as
+ * new: it is given up. */
+async function renew() {
+  await queryClient.cancelQueries({ queryKey: BAKE_DAYS });
+  await queryClient.invalidateQueries({ queryKey: BAKE_DAYS });
 }
 
 /** Hears what changed in the kitchen, from the one stream that all tabs of this browser share; where there can be none,

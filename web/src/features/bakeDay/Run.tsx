@@ -110,7 +110,9 @@ function Steps({ run }: { run: Run }) {
     const target = event.target as HTMLElement | null;
     if (event.key !== " " || target?.closest("input, button, a, [role=dialog]")) return;
     event.preventDefault();
-    if (food) document.querySelector<HTMLButtonElement>("[data-weighed]")?.click();
+    // A wait whose timer rang is over with the space bar too; one that runs is not, by a slip.
+    if (!step) document.querySelector<HTMLButtonElement>("[data-rang]")?.click();
+    else if (food) document.querySelector<HTMLButtonElement>("[data-weighed]")?.click();
     else next();
   });
 
@@ -257,6 +259,7 @@ function Waiting({ run, tasks, heading }: { run: Run; tasks: DayTask[]; heading:
   const first = state.timers[0];
   const task = tasks.find((each) => each.id === first?.task);
   const begun = task ?? tasks.find((each) => isBegun(state, each.id));
+  const rang = !!first && first.ends_ms <= run.now_ms;
   return (
     <>
       <h1 ref={heading} tabIndex={-1} className="run-words outline-none">
@@ -266,7 +269,12 @@ function Waiting({ run, tasks, heading }: { run: Run; tasks: DayTask[]; heading:
       {begun?.sign && <p className="text-title">Done when: {begun.sign}.</p>}
       {begun && (
         <p>
-          <button type="button" className="run-control border-rim-strong px-6" onClick={() => isOver(run, begun)}>
+          <button
+            type="button"
+            className="run-control border-rim-strong px-6"
+            data-rang={rang || undefined}
+            onClick={() => isOver(run, begun)}
+          >
             It is ready now
           </button>
         </p>

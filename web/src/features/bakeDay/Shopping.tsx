@@ -17,6 +17,8 @@ export function Shopping({ day }: { day: Schemas["BakeDayView"] }) {
   const client = useQueryClient();
   const [asked, setAsked] = useState<Item | null>(null);
   const key = shoppingQuery(day.id).queryKey;
+  // What was pressed here counts until the server has told what it made of it.
+  const [pressed, setPressed] = useState<Record<string, boolean>>({});
   const tick = useMutation({
     mutationFn: ({ food, ticked }: { food: string; ticked: boolean }) =>
       data(
@@ -25,13 +27,24 @@ export function Shopping({ day }: { day: Schemas["BakeDayView"] }) {
           body: { ticked },
         }),
       ),
-    onMutate: ({ food, ticked }) =>
-      client.setQueryData(key, (now) =>
-        now ? { ...now, items: now.items.map((item) => (item.food === food ? { ...item, ticked } : item)) } : now,
-      ),
-    onSettled: () => client.invalidateQueries({ queryKey: key }),
+    onSettled: async (_data, _error, { food, ticked }) => {
+      await client.invalidateQueries({ queryKey: key });
+      setPressed((now) => {
+        if (now[food] !== ticked) return now;
+        const { [food]: _told, ...others } = now;
+        return others;
+      });
+    },
   });
-  const view = query.data;
+  function press(food: string, ticked: boolean) {
+    setPressed((now) => ({ ...now, [food]: ticked }));
+    tick.mutate({ food, ticked });
+  }
+  const told = query.data;
+  const view = told && {
+    ...told,
+    items: told.items.map((item) => ({ ...item, ticked: pressed[item.food] ?? item.ticked })),
+  };
   if (!view) return <Pending query={query} words="Adding up what is needed …" />;
   const buy = view.items.filter((item) => item.missing_g > 0);
   const there = view.items.filter((item) => item.missing_g <= 0);
@@ -65,7 +78,7 @@ export function Shopping({ day }: { day: Schemas["BakeDayView"] }) {
                 type="checkbox"
                 className="size-6 shrink-0 accent-enamel"
                 checked={item.ticked}
-                onChange={(event) => tick.mutate({ food: item.food, ticked: event.target.checked })}
+                onChange={(event) => press(item.food, event.target.checked)}
               />
               <span className={`min-w-0 ${item.ticked ? "text-soft line-through" : ""}`}>
                 <b>{packsOf(item)}</b> {item.name}
