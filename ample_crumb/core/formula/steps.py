@@ -202,7 +202,7 @@ def _checks(steps: Sequence[str], foods: Sequence[tuple[ReadLine, Ingredient]]) 
         yield StepCheck("Dry goods are whisked together, so that the leavening is spread.", _first(_DRY, steps))
     cold = [line.name for line, item in foods if item.role in _COLD_ROLES or item.slug in _COLD]
     if cold:
-        named = _listed(list(dict.fromkeys(cold)))
+        named = listed(list(dict.fromkeys(cold)))
         sentence = f"{named[0].upper()}{named[1:]} at room temperature, or it makes lumps."
         yield StepCheck(sentence, _first(_ROOM, steps))
     folds = [line for line, item in foods if item.role == "chocolate" and "melt" not in line.text.casefold()]
@@ -217,7 +217,8 @@ def _checks(steps: Sequence[str], foods: Sequence[tuple[ReadLine, Ingredient]]) 
         yield StepCheck("The tin or tray is lined or greased.", _first(_LINED, steps))
 
 
-def _listed(names: Sequence[str]) -> str:
+def listed(names: Sequence[str]) -> str:
+    """Names in words: "eggs, skyr and butter". At least one."""
     return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
 
 

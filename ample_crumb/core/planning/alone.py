@@ -7,15 +7,19 @@ from ample_crumb.core.planning.task import Resource, Task, TaskKind
 
 
 def alone_min(tasks: Sequence[Task]) -> int:
-    """Minutes from the first task to the last where one pair of hands takes each task as soon as it can, in the order
-    given; what waits goes on beside it. Serial schedule generation: never shorter than the best plan."""
-    hands_free = 0
+    """Minutes from the first task to the last where one pair of hands and one oven take each task as soon as they can;
+    what waits goes on beside it. Serial schedule generation by the longest way behind. Longest waits, bowls and the
+    cold are left out: it is for cards, and no plan."""
+    hands_free = oven_free = 0
     ends: dict[str, int] = {}
     for task in _by_length_behind(tasks):
         begins = max((ends[wait.task] + wait.least_min for wait in task.after if wait.task in ends), default=0)
         if task.hands_on:
             begins = max(begins, hands_free)
             hands_free = begins + task.minutes.likely
+        elif task.kind is TaskKind.BAKE:
+            begins = max(begins, oven_free)
+            oven_free = begins + task.minutes.likely
         ends[task.id] = begins + task.minutes.likely
     return max(ends.values(), default=0)
 

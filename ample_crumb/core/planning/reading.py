@@ -89,8 +89,8 @@ def _with_hands(placed: Sequence[PlannedTask], hands: int) -> Iterator[PlannedTa
             yield each
             continue
         free = [number for number, until in enumerate(free_from) if until is None or until <= each.start_min]
-        # Whoever did the last task of this formula goes on with it where that can be.
-        hand = min(free, key=lambda number: -(free_from[number] or -(10**9))) if free else 0
+        # Whoever was busy last goes on, so that one person is free for long and not two for moments.
+        hand = max(free, key=lambda number: (free_from[number] is not None, free_from[number] or 0), default=0)
         free_from[hand] = each.end_min
         yield replace(each, hand=hand)
 

@@ -8,7 +8,7 @@ from typing import Final
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.formula.evaluation import PartFigures
 from ample_crumb.core.formula.reading import ReadLine, WeighedLine
-from ample_crumb.core.formula.steps import written_steps
+from ample_crumb.core.formula.steps import listed, written_steps
 from ample_crumb.core.planning.clauses import Clause, clauses_of
 from ample_crumb.core.planning.task import TaskKind
 from ample_crumb.core.production.bake_time import Oven
@@ -238,20 +238,21 @@ def _set_up_part(
         if cold and K.CREAM in kinds:
             cold += [line.name for slug, line in foods.items() if slug in _COLD_EGGS]
         if cold:
-            yield WorkStage(K.OUT_OF_COLD, f"Take the {_listed(cold)} out of the fridge", place)
+            yield WorkStage(K.OUT_OF_COLD, f"Take the {listed(_once(cold))} out of the fridge", place)
     soaks = {slug: line for slug, line in foods.items() if slug in _SOAKING}
     if soaks and K.SOAK not in kinds:
         minutes = float(max(_SOAKING[slug] for slug in soaks))
-        yield WorkStage(K.SOAK, f"Soak the {_listed([each.name for each in soaks.values()])}", place, minutes, minutes)
+        names = listed(_once(each.name for each in soaks.values()))
+        yield WorkStage(K.SOAK, f"Soak the {names}", place, minutes, minutes)
     cooked = [weighed.ingredient.name for _, weighed in lines if _COOKED.search(weighed.ingredient.slug)]
     if cooked and K.COOK not in kinds:
-        yield WorkStage(K.COOK, f"Have {_listed(cooked)} ready and cold", place, 20.0, 25.0)
+        yield WorkStage(K.COOK, f"Have {listed(_once(cooked))} ready and cold", place, 20.0, 25.0)
     canned = [line.name for slug, line in foods.items() if _CANNED.search(slug)]
     if canned and K.DRAIN not in kinds:
-        yield WorkStage(K.DRAIN, f"Drain the {_listed(canned)}", place)
+        yield WorkStage(K.DRAIN, f"Drain the {listed(_once(canned))}", place)
     melted = [line.name for line in foods.values() if re.search(r"\bmelted\b", line.text, re.IGNORECASE)]
     if melted and K.MELT not in kinds:
-        yield WorkStage(K.MELT, f"Melt the {_listed(melted)}", place)
+        yield WorkStage(K.MELT, f"Melt the {listed(_once(melted))}", place)
 
 
 _IN_PIECES: Final = frozenset(
@@ -302,6 +303,5 @@ def _tin_name(formula: FormulaToMake) -> str:
     return f"{tin.kind} tin" if "tin" not in tin.kind and "cups" not in tin.kind else str(tin.kind)
 
 
-def _listed(names: Sequence[str]) -> str:
-    names = list(dict.fromkeys(names))
-    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
+def _once(names: Iterable[str]) -> list[str]:
+    return list(dict.fromkeys(names))

@@ -1,7 +1,7 @@
 """A task of a bake day: what is done, how long it takes, what it needs, what it waits for."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from functools import cache
@@ -173,24 +173,30 @@ class Work:
 
 
 @cache
+def _work() -> Mapping[TaskKind, Work]:
+    return {
+        (kind := TaskKind(row["kind"])): Work(
+            kind,
+            row["title"],
+            float(row["minutes"]),
+            float(row["per_line"]),
+            float(row["per_piece"]),
+            float(row["least_share"]),
+            float(row["most_share"]),
+            tuple(map(Resource, row["uses"].split())),
+            int(row["after_max_min"]) if row["after_max_min"] else None,
+            bool(row["spoils"]),
+            row["child"] == "yes",
+            row["hazard"],
+            row["advice"],
+        )
+        for row in read_table("planning/work")
+    }
+
+
 def work_of(kind: TaskKind) -> Work:
     """What a kind of task takes."""
-    row = next(row for row in read_table("planning/work") if row["kind"] == kind)
-    return Work(
-        kind,
-        row["title"],
-        float(row["minutes"]),
-        float(row["per_line"]),
-        float(row["per_piece"]),
-        float(row["least_share"]),
-        float(row["most_share"]),
-        tuple(map(Resource, row["uses"].split())),
-        int(row["after_max_min"]) if row["after_max_min"] else None,
-        bool(row["spoils"]),
-        row["child"] == "yes",
-        row["hazard"],
-        row["advice"],
-    )
+    return _work()[kind]
 
 
 def hands_on_min(tasks: Sequence[Task]) -> int:

@@ -106,16 +106,19 @@ def _bowls(plan: Plan, request: PlanRequest) -> Iterator[str]:
             (min(each.start_min for each in held), max(each.end_min for each in held), vessel)
             for vessel, held in mixes.items() if vessel.endswith(kind)
         )  # fmt: skip
-        free: list[tuple[int, bool]] = [(plan.start_min, True)] * most
+        # When each is free, and the mix that soils it; empty for a clean one.
+        free: list[tuple[int, str]] = [(plan.start_min, "")] * most
         for start, end, vessel in spans:
-            # Clean ones first, of those the one that was free last.
-            open_ones = [one for one in free if one[0] <= start]
-            if not open_ones:
-                yield f"no {kind} for {vessel} at {start}"
+            fit = [one for one in free if one[0] <= start and _may_follow(one[1], vessel)]
+            if not fit:
+                yield f"no {kind} that is clean enough for {vessel} at {start}"
                 continue
-            taken = max(open_ones, key=lambda one: (one[1], one[0]))
-            free.remove(taken)
+            # One that only this mix may go into first, so that clean ones are left for others.
+            free.remove(max(fit, key=lambda one: (one[1] != "", one[0])))
             wash = washed.get(vessel)
-            free.append((wash.end_min, True) if wash else (end, False))
-            if not taken[1] and not any(name.endswith("dry-bowl") for name in mixes):
-                yield f"{vessel} goes into an unwashed {kind}"
+            free.append((wash.end_min, "") if wash else (end, vessel))
+
+
+def _may_follow(soiled_by: str, vessel: str) -> bool:
+    """Whether a mix may go into what another was in, unwashed: the dust of dry goods of its own formula is no harm."""
+    return not soiled_by or (soiled_by.endswith("dry-bowl") and soiled_by[0] == vessel[0])
