@@ -50,18 +50,7 @@ def find_hazards(
     evaluated: FormulaFigures, piece: Figures, family: str, method: str, cupboard: Cupboard
 ) -> tuple[Hazard, ...]:
     """The hazards of a formula of that family, the gravest first. `piece` is one as eaten."""
-    cold = family in COLD_FAMILIES or (family == "pudding" and not _HEATED.search(method))
-    lines = [
-        HazardLine(
-            line.text,
-            cupboard.ingredients[line.ingredient.slug],
-            _raw(part.options.bake, cold),
-            line.weighed.mass_g if line.weighed else 0.0,
-        )
-        for part in evaluated.parts
-        for line in part.lines
-        if line.ingredient
-    ]
+    lines = hazard_lines(evaluated, family, method, cupboard)
     batch_kcal = evaluated.batch.nutrients.energy_kcal or 0.0
     piece_share = (piece.nutrients.energy_kcal or 0.0) / batch_kcal if batch_kcal else 1 / evaluated.piece_count
     found = (
@@ -80,6 +69,22 @@ def find_hazards(
         kept_cold(lines, family),
     )
     return tuple(hazard for hazard in found if hazard is not None)
+
+
+def hazard_lines(evaluated: FormulaFigures, family: str, method: str, cupboard: Cupboard) -> list[HazardLine]:
+    """The lines of a formula with what their foods are, and whether they are eaten raw."""
+    cold = family in COLD_FAMILIES or (family == "pudding" and not _HEATED.search(method))
+    return [
+        HazardLine(
+            line.text,
+            cupboard.ingredients[line.ingredient.slug],
+            _raw(part.options.bake, cold),
+            line.weighed.mass_g if line.weighed else 0.0,
+        )
+        for part in evaluated.parts
+        for line in part.lines
+        if line.ingredient
+    ]
 
 
 def _raw(bake: PartBake, cold: bool) -> bool:
@@ -101,10 +106,10 @@ def _raw_egg(lines: list[HazardLine]) -> Hazard | None:
 
 def _raw_flour(lines: list[HazardLine]) -> Hazard | None:
     reason = "Raw flour may carry E. coli or salmonella, and heating it at home is not known to make it safe."
-    raw = texts(lines, lambda line: _is_raw_grain(line.item) and line.raw)
+    raw = texts(lines, lambda line: is_raw_grain(line.item) and line.raw)
     if raw:
         return Hazard("raw flour", "It is eaten with raw flour: take flour sold as heat-treated.", reason, raw)
-    baked = texts(lines, lambda line: _is_raw_grain(line.item))
+    baked = texts(lines, lambda line: is_raw_grain(line.item))
     return (baked and Hazard("raw flour", "Do not eat the flour raw.", reason, baked)) or None
 
 
@@ -179,7 +184,7 @@ def _is_not_for_dogs(item: Ingredient) -> bool:
     return named or item.slug in _NOT_FOR_DOGS or _has_theobromine(item)
 
 
-def _is_raw_grain(item: Ingredient) -> bool:
+def is_raw_grain(item: Ingredient) -> bool:
     """Flour of any kind; of the second shelf what is called so first, "Potato flour"."""
     return item.slug in _RAW_GRAINS or (item.reference and "flour" in words(item.name.partition(",")[0]))
 

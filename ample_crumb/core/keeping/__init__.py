@@ -1,0 +1,1 @@
+"""How long a dessert keeps, where, and with which caution."""

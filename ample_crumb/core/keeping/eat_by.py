@@ -1,0 +1,176 @@
+"""Until when pieces are good, by where they have been since they were made.
+
+Time spent in a place uses up the share of a life that it is of the time it keeps there; what is left is spent where
+they are now. In a freezer nothing spoils: only its own clock of taste runs there, and out of it that one rests. What
+spoils warm has a third one, of two hours out of the cold in all.
+"""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, field, replace
+from typing import Final
+
+from ample_crumb.core.keeping.places import Place, Wrapping
+from ample_crumb.core.keeping.shelf_life import DRY, WARM_LIMIT_H, Hours, ShelfLife
+
+COOLING_H: Final = 2.0
+"""Baked pieces are cold all through by then. Common practice."""
+
+
+@dataclass(frozen=True, slots=True)
+class Stay:
+    """From `from_h` hours after they were made on pieces are in a place, wrapped so."""
+
+    place: Place
+    from_h: float
+    wrapping: Wrapping = Wrapping.COVERED
+
+
+@dataclass(frozen=True, slots=True)
+class Spent:
+    """What pieces have used up by `at_h` hours after they were made: shares of their life outside a freezer, careful
+    and usual, hours warm, and shares of their time in a freezer. `too_warm_at_h` is when they had been warm for too
+    long, None for never."""
+
+    place: Place
+    wrapping: Wrapping = Wrapping.COVERED
+    at_h: float = 0.0
+    careful: float = 0.0
+    usual: float = 0.0
+    warm_h: float = 0.0
+    frozen: float = 0.0
+    frozen_usual: float = 0.0
+    thawed: bool = False
+    too_warm_at_h: float | None = None
+
+    def until(self, at_h: float, life: ShelfLife) -> "Spent":
+        """What is used up where they stay until then. Time does not run backwards: a moment before is now."""
+        hours = max(0.0, at_h - self.at_h)
+        kept = _hours_there(self, life)
+        if self.place is Place.FREEZER:
+            return replace(
+                self,
+                at_h=self.at_h + hours,
+                frozen=self.frozen + hours / kept.careful_h,
+                frozen_usual=self.frozen_usual + hours / kept.usual_h,
+            )
+        warm_h = self.warm_h + (hours if self.place is Place.COUNTER else 0.0)
+        too_warm_at_h = self.too_warm_at_h
+        if too_warm_at_h is None and life.spoils_warm and warm_h > WARM_LIMIT_H:
+            too_warm_at_h = self.at_h + WARM_LIMIT_H - self.warm_h
+        return replace(
+            self,
+            at_h=self.at_h + hours,
+            careful=self.careful + hours / kept.careful_h,
+            usual=self.usual + hours / kept.usual_h,
+            warm_h=warm_h,
+            too_warm_at_h=too_warm_at_h,
+        )
+
+    def moved(self, place: Place, wrapping: Wrapping) -> "Spent":
+        """The same pieces somewhere else."""
+        thawed = self.thawed or (self.place is Place.FREEZER and place is not Place.FREEZER)
+        return replace(self, place=place, wrapping=wrapping, thawed=thawed)
+
+    def beside(self, other: "Spent") -> "Spent":
+        """Pieces laid to others in one place count as those that have used up most."""
+        return replace(
+            self,
+            careful=max(self.careful, other.careful),
+            usual=max(self.usual, other.usual),
+            warm_h=max(self.warm_h, other.warm_h),
+            frozen=max(self.frozen, other.frozen),
+            frozen_usual=max(self.frozen_usual, other.frozen_usual),
+            thawed=self.thawed or other.thawed,
+            too_warm_at_h=min(filter(None, (self.too_warm_at_h, other.too_warm_at_h)), default=None),
+        )
+
+
+def _hours_there(spent: Spent, life: ShelfLife) -> Hours:
+    """What the time where they are is counted against. What spoils warm has its own limit there, and two hours of
+    cooling use up no more than two hours in the cold."""
+    warm = life.spoils_warm and spent.place is Place.COUNTER
+    return life.hours(Place.FRIDGE if warm else spent.place, spent.wrapping)
+
+
+@dataclass(frozen=True, slots=True)
+class EatBy:
+    """Hours after they were made until which pieces are good: the careful time, and the usual longer one. `for_taste`
+    says that they are safe beyond, and lose taste only; `why` and `cautions` are sentences."""
+
+    eat_by_h: float
+    usual_until_h: float
+    for_taste: bool
+    why: str
+    cautions: tuple[str, ...] = field(default=())
+
+
+def spent_of(stays: Sequence[Stay], life: ShelfLife) -> Spent:
+    """What pieces have used up by the beginning of their last stay. Raises ValueError without any stay."""
+    first, *later = stays
+    spent = Spent(first.place, first.wrapping)
+    for stay in later:
+        spent = spent.until(stay.from_h, life).moved(stay.place, stay.wrapping)
+    return spent
+
+
+def eat_by_of(spent: Spent, life: ShelfLife) -> EatBy:
+    """Until when pieces are good that stay where they are."""
+    cautions = tuple(_cautions(spent, life))
+    if spent.too_warm_at_h is not None:
+        why = f"It stood warm for {spent.warm_h:.0f} hours in all, and two are the most: {life.words}."
+        return EatBy(spent.too_warm_at_h, spent.too_warm_at_h, False, why, cautions)
+    hours, why = _hours_there(spent, life), _why(life, spent.place)
+    if spent.place is Place.FREEZER:
+        careful_left, usual_left = 1 - spent.frozen, 1 - spent.frozen_usual
+    else:
+        careful_left, usual_left = 1 - spent.careful, 1 - spent.usual
+    if spent.thawed and spent.place is not Place.FREEZER:
+        why = f"{why} Its time in the freezer does not count."
+    careful = spent.at_h + max(0.0, careful_left) * hours.careful_h
+    usual = spent.at_h + max(0.0, usual_left) * hours.usual_h
+    if life.spoils_warm and spent.place is Place.COUNTER:
+        warm = spent.at_h + WARM_LIMIT_H - spent.warm_h
+        careful, usual = min(careful, warm), min(usual, warm)
+    return EatBy(careful, max(careful, usual), spent.place is Place.FREEZER, why, cautions)
+
+
+def _why(life: ShelfLife, place: Place) -> str:
+    hours = life.by_place[place]
+    there = {Place.COUNTER: "covered on the counter", Place.FRIDGE: "in the fridge", Place.FREEZER: "in the freezer"}
+    time = in_words(hours.careful_h, hours.usual_h)
+    taste = ", for its taste: frozen it stays safe" if place is Place.FREEZER else ""
+    return f"{life.words[:1].upper()}{life.words[1:]}: {time} {there[place]}{taste}."
+
+
+def in_words(careful_h: float, usual_h: float) -> str:
+    """A careful time in words, and the usual one where it is another: "three days, many keep it a week"."""
+    careful, usual = _time(careful_h), _time(usual_h)
+    return careful if careful == usual else f"{careful}, and many keep it {usual}"
+
+
+_NUMBERS: Final = ("", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
+
+
+def _time(hours: float) -> str:
+    for unit_h, name in ((720.0, "month"), (168.0, "week"), (24.0, "day"), (1.0, "hour")):
+        count = hours / unit_h
+        if count >= 1 and abs(count - round(count)) < 0.01:
+            whole = round(count)
+            said = _NUMBERS[whole] if whole < len(_NUMBERS) else str(whole)
+            return f"{'an' if name == 'hour' else 'a'} {name}" if whole == 1 else f"{said} {name}s"
+    return f"{hours * 60:.0f} minutes" if hours < 1 else f"{hours / 24:.0f} days"
+
+
+def _cautions(spent: Spent, life: ShelfLife) -> Iterable[str]:
+    if life.spoils_warm:
+        yield "No more than two hours out of the cold in all, one on a hot day."
+    if spent.place is Place.FREEZER and spent.at_h < COOLING_H and life.kind not in ("frozen", "raw-dough"):
+        yield "Let it cool all through first: warm pieces thaw their neighbours and freeze with ice on them."
+    if spent.place is Place.FREEZER:
+        yield "Freeze the pieces apart on a tray first, then bag them."
+    if spent.thawed and spent.place is Place.FREEZER:
+        yield "It has thawed once already: freezing it again costs it its crumb, and is not for what thawed warm."
+    if spent.wrapping is Wrapping.VACUUM and spent.place is not Place.FREEZER and life.kind != DRY:
+        yield "Without air moist food is no safer: keep it in the cold, and no longer than otherwise."
+    if life.kind == "raw-dough":
+        yield "Not to be eaten raw where there is raw egg or flour in it."

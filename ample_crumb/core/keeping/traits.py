@@ -1,0 +1,99 @@
+"""What about a dessert decides how it keeps: its family, how moist it is, and what in it was never heated."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from ample_crumb.core.crumb.hazard import HazardLine, is_raw_egg
+from ample_crumb.core.crumb.hazards import is_raw_grain
+from ample_crumb.core.food.nutrients import Figures
+from ample_crumb.core.keeping.shelf_life import DRY, ShelfLife, kind_of_family, shelf_lives
+
+
+@dataclass(frozen=True, slots=True)
+class KeepingTraits:
+    """How a dessert is made up, as far as it tells how it keeps. `water_share` is that of what is eaten, None where it
+    is not known; the others say what of it is eaten unheated."""
+
+    family: str
+    water_share: float | None = None
+    raw_egg: bool = False
+    raw_flour: bool = False
+    soft_dairy: bool = False
+    fresh_fruit: bool = False
+
+
+def keeping_traits(lines: Sequence[HazardLine], eaten: Figures, family: str) -> KeepingTraits:
+    """The traits of a dessert of these lines, `eaten` as the whole of it is eaten."""
+    water_g = eaten.nutrients.water_g
+    least_g = _TRACE * sum(line.mass_g for line in lines)
+    raw = [line for line in lines if line.raw and line.mass_g > least_g]
+    return KeepingTraits(
+        family=family,
+        water_share=water_g / eaten.mass_g if water_g is not None and eaten.mass_g > 0 else None,
+        raw_egg=any(is_raw_egg(line.item) for line in raw),
+        raw_flour=any(is_raw_grain(line.item) for line in raw),
+        soft_dairy=any(line.item.role in ("dairy", "milk") and _is_wet(line, _WET) for line in raw),
+        fresh_fruit=any(line.item.role == "fruit" and _is_wet(line, _JUICY) for line in raw),
+    )
+
+
+_TRACE: Final = 0.02
+"""A sprinkle of fresh zest or a spoon of milk in a glaze spoils nothing. Common practice."""
+
+_WET, _JUICY = 40.0, 65.0
+"""Grams of water in 100 g of what spoils. Common practice."""
+
+
+def _is_wet(line: HazardLine, water_g: float) -> bool:
+    return (line.item.per_100g.water_g or 0.0) > water_g
+
+
+_DRY_UP_TO, _DENSE_UP_TO, _CUSTARD_FROM = 0.12, 0.32, 0.52
+"""Shares of water of what is eaten: a biscuit that snaps, a bar that stays moist, and what is half water and more.
+Common practice: crisp biscuits have 2 to 8 %, brownies 15 to 30 %, cakes 25 to 40 %, cheesecakes 50 to 60 %."""
+
+_BAKED: Final = frozenset({DRY, "dense-crumb", "moist-crumb"})
+
+
+def kind_of(traits: KeepingTraits) -> ShelfLife:
+    """How a dessert keeps: as that in it which spoils first."""
+    lives = shelf_lives()
+    return next(lives[kind] for kind in lives if kind in _kinds(traits))
+
+
+def _kinds(traits: KeepingTraits) -> frozenset[str]:
+    family = kind_of_family(traits.family)
+    water = traits.water_share
+    found = {
+        kind
+        for kind, is_so in (
+            ("raw-egg", traits.raw_egg and family != "raw-dough"),
+            ("raw-dough", traits.raw_flour or (traits.raw_egg and family == "raw-dough")),
+            ("fresh-fruit", traits.fresh_fruit),
+            ("soft-dairy", traits.soft_dairy),
+        )
+        if is_so
+    }
+    if family == "frozen":
+        # The cold keeps all of it, whatever it is of.
+        return frozenset({family})
+    if water is None:
+        return frozenset({*found, family})
+    if family in _BAKED:
+        family = _by_water(family, water)
+    elif family == "raw-dough" and not found:
+        family = "soft-dairy" if water > _DENSE_UP_TO else "no-bake"
+    elif family == "no-bake" and water > _DENSE_UP_TO:
+        family = "soft-dairy"
+    return frozenset({*found, family})
+
+
+def _by_water(family: str, water_share: float) -> str:
+    if water_share >= _CUSTARD_FROM:
+        return "custard"
+    if water_share > _DENSE_UP_TO:
+        return "moist-crumb"
+    if water_share > _DRY_UP_TO:
+        return family if family == "moist-crumb" else "dense-crumb"
+    return DRY
