@@ -42,6 +42,10 @@ class BatchRow(FiguresRow):
     told_min: float | None
     took_min: float | None
     allergens: dict[str, Any]
+    keeping: dict[str, Any] | None
+    shape: str
+    cost: float | None
+    cost_at_least: bool
     removed: bool
 
 
@@ -58,18 +62,19 @@ class LotRow:
 _HEAD = (
     "id", "formula_id", "version_number", "dough_id", "name", "family", "made_at", "zone", "document", "composition",
     "rules", "dough_g", "baked_g", "piece_count", "planned_count", "planned_energy_kcal", "planned_protein_g", "oven",
-    "told_min", "took_min", "allergens",
+    "told_min", "took_min", "allergens", "keeping", "shape", "cost", "cost_at_least",
 )  # fmt: skip
 _SHOWN = SQL(
     """id, formula_id, version_number, dough_id, name, family, made_at, zone, revision, document, dough_g, baked_g,
     piece_count, planned_count, planned_energy_kcal, planned_protein_g, oven, told_min, took_min, allergens,
-    removed_at is not null as removed, {figures}"""
+    keeping, shape, cost, cost_at_least, removed_at is not null as removed, {figures}"""
 ).format(figures=column_list())
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class NewBatch:
-    """A batch to write; `piece` is one of pieces alike."""
+    """A batch to write; `piece` is one of pieces alike. `keeping` is what tells how long it keeps, `cost` that of all
+    of it, None where nothing in it has a price."""
 
     id: UUID
     formula_id: UUID | None
@@ -92,6 +97,10 @@ class NewBatch:
     told_min: float | None
     took_min: float | None
     allergens: AllergenNames
+    keeping: Mapping[str, Any]
+    shape: str
+    cost: float | None
+    cost_at_least: bool
     piece: Portion
     lots: Sequence[LotShare]
 
@@ -106,6 +115,7 @@ class NewBatch:
                 "document": Jsonb(dict(self.document)),
                 "composition": Jsonb(dict(self.composition)),
                 "allergens": Jsonb(asdict(self.allergens)),
+                "keeping": Jsonb(dict(self.keeping)),
             }
         )
 

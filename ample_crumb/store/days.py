@@ -160,6 +160,7 @@ class LoggedEntry:
     formula_id: UUID | None = None
     batch_id: UUID | None = None
     lot: int | None = None
+    group_id: UUID | None = None
     piece_count: float | None = None
     portion: Portion
 
@@ -177,6 +178,7 @@ class LoggedEntry:
             "formula_id": self.formula_id,
             "batch_id": self.batch_id,
             "lot": self.lot,
+            "group_id": self.group_id,
             "piece_count": self.piece_count,
         }
 
@@ -186,9 +188,10 @@ def add_entry(connection: Connection, principal: Principal, entry: LoggedEntry) 
     added = connection.execute(
         SQL("""
         insert into entry (id, kitchen_id, person_id, day, eaten_at, kind, name, text, formula_id, batch_id, lot,
-            piece_count, {figures})
+            group_id, piece_count, {figures})
         values (%(id)s, %(kitchen_id)s, %(person_id)s, %(day)s, %(eaten_at)s, %(kind)s, %(name)s, %(text)s,
-            %(formula_id)s, %(batch_id)s, %(lot)s, %(piece_count)s, {figure_values})
+            %(formula_id)s, %(batch_id)s, %(lot)s, %(group_id)s, %(piece_count)s,
+            {figure_values})
         on conflict (kitchen_id, id) do nothing
         """).format(figures=column_list(), figure_values=value_list()),
         entry.parameters(principal),
@@ -220,6 +223,22 @@ def remove_entry(connection: Connection, principal: Principal, entry_id: UUID, *
         {"removed": removed, "id": entry_id, "person_id": principal.person_id, "kitchen_id": principal.kitchen_id},
     )
     return done.rowcount == 1
+
+
+def group_of(connection: Connection, principal: Principal, entry_id: UUID) -> list[UUID]:
+    """An entry and those that are of one plate with it, removed or not."""
+    rows = connection.execute(
+        """
+        select id from entry
+        where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s and (id = %(id)s or group_id = (
+            select group_id from entry
+            where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s and id = %(id)s
+        ))
+        order by id
+        """,
+        {"kitchen_id": principal.kitchen_id, "person_id": principal.person_id, "id": entry_id},
+    ).fetchall()
+    return [row[0] for row in rows]
 
 
 def entries_called(connection: Connection, principal: Principal, words: str, most: int) -> list[tuple[date, str]]:

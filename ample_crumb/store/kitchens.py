@@ -26,7 +26,7 @@ class Settings:
 
 
 def add_kitchen(connection: Connection, principal: Principal, kitchen: str, person: str) -> None:
-    """A new kitchen with one person in it; nothing happens when they are there already."""
+    """A new kitchen with one person and three shelves in it; nothing happens when they are there already."""
     connection.execute(
         "insert into kitchen (id, name) values (%(id)s, %(name)s) on conflict do nothing",
         {"id": principal.kitchen_id, "name": kitchen},
@@ -36,6 +36,15 @@ def add_kitchen(connection: Connection, principal: Principal, kitchen: str, pers
         insert into person (id, kitchen_id, name) values (%(id)s, %(kitchen_id)s, %(name)s) on conflict do nothing
         """,
         {"id": principal.person_id, "kitchen_id": principal.kitchen_id, "name": person},
+    )
+    connection.execute(
+        """
+        insert into shelf (id, kitchen_id, kind, name)
+        select gen_random_uuid(), %(kitchen_id)s, kind, initcap(kind) from unnest(array['counter', 'fridge', 'freezer'])
+            as each (kind)
+        where not exists (select from shelf where kitchen_id = %(kitchen_id)s)
+        """,
+        {"kitchen_id": principal.kitchen_id},
     )
 
 

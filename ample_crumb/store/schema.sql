@@ -71,6 +71,35 @@ CREATE FUNCTION public.resident(asked uuid) RETURNS TABLE(kitchen_id uuid, perso
     select person.kitchen_id, person.id from person join kitchen on kitchen.id = person.kitchen_id
     order by (person.id = asked) desc nulls last, kitchen.created_at, person.id limit 1
 $$;
+CREATE FUNCTION public.stash_moved() RETURNS trigger
+    LANGUAGE plpgsql SECURITY DEFINER
+    SET search_path TO 'public'
+    AS $$
+declare
+    step record;
+begin
+    -- Shelf by shelf in one order, so that moves of opposite ways never wait for each other.
+    for step in
+        select shelf_id, pieces from (values (new.from_shelf_id, -new.pieces), (new.to_shelf_id, new.pieces))
+            as each (shelf_id, pieces)
+        where shelf_id is not null order by shelf_id
+    loop
+        if step.pieces < 0 then
+            update stash_balance set pieces = stash_balance.pieces + step.pieces
+            where kitchen_id = new.kitchen_id and batch_id = new.batch_id and lot = new.lot and shelf_id = step.shelf_id;
+            if not found then
+                raise exception 'nothing there' using errcode = 'check_violation', constraint = 'stash_balance_pieces';
+            end if;
+        else
+            insert into stash_balance (kitchen_id, batch_id, lot, shelf_id, pieces)
+            values (new.kitchen_id, new.batch_id, new.lot, step.shelf_id, step.pieces)
+            on conflict (kitchen_id, batch_id, lot, shelf_id)
+                do update set pieces = stash_balance.pieces + excluded.pieces;
+        end if;
+    end loop;
+    return null;
+end
+$$;
 CREATE FUNCTION public.touch() RETURNS trigger
     LANGUAGE plpgsql
     AS $$
@@ -152,6 +181,10 @@ CREATE TABLE public.batch (
     without_lines integer DEFAULT 0 NOT NULL,
     sd jsonb DEFAULT '{}'::jsonb NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    keeping jsonb,
+    shape text DEFAULT ''::text NOT NULL,
+    cost numeric,
+    cost_at_least boolean DEFAULT false NOT NULL,
     CONSTRAINT batch_baked CHECK ((baked_g >= (0)::numeric)),
     CONSTRAINT batch_dough CHECK ((dough_g >= (0)::numeric)),
     CONSTRAINT batch_family_length CHECK ((length(family) <= 40)),
@@ -210,6 +243,13 @@ CREATE TABLE public.batch_revision (
     written_at timestamp with time zone NOT NULL,
     document jsonb NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL
+);
+CREATE TABLE public.batch_symptom (
+    kitchen_id uuid NOT NULL,
+    batch_id uuid NOT NULL,
+    symptom text NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT batch_symptom_length CHECK (((length(symptom) >= 1) AND (length(symptom) <= 40)))
 );
 CREATE TABLE public.correction (
     kitchen_id uuid NOT NULL,
@@ -276,6 +316,7 @@ CREATE TABLE public.entry (
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     batch_id uuid,
     lot integer,
+    group_id uuid,
     CONSTRAINT entry_kind CHECK ((kind = ANY (ARRAY['piece'::text, 'foods'::text]))),
     CONSTRAINT entry_mass CHECK ((mass_g >= (0)::numeric)),
     CONSTRAINT entry_name_length CHECK (((length(name) >= 1) AND (length(name) <= 300))),
@@ -496,6 +537,16 @@ CREATE TABLE public.planning_kitchen (
     document jsonb NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL
 );
+CREATE TABLE public.plate (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    formula_id uuid NOT NULL,
+    name text NOT NULL,
+    sides text NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT plate_name_length CHECK (((length(name) >= 1) AND (length(name) <= 60))),
+    CONSTRAINT plate_sides_length CHECK (((length(sides) >= 1) AND (length(sides) <= 1000)))
+);
 CREATE TABLE public.price (
     kitchen_id uuid NOT NULL,
     food text NOT NULL,
@@ -598,6 +649,16 @@ CREATE TABLE public.scale_command (
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     CONSTRAINT scale_command_length CHECK ((length(command) <= 40))
 );
+CREATE TABLE public.shelf (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    kind text NOT NULL,
+    name text NOT NULL,
+    removed_at timestamp with time zone,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT shelf_kind CHECK ((kind = ANY (ARRAY['counter'::text, 'fridge'::text, 'freezer'::text]))),
+    CONSTRAINT shelf_name_length CHECK (((length(name) >= 1) AND (length(name) <= 40)))
+);
 CREATE TABLE public.shopping_tick (
     kitchen_id uuid NOT NULL,
     run_id uuid NOT NULL,
@@ -605,6 +666,54 @@ CREATE TABLE public.shopping_tick (
     ticked boolean NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     CONSTRAINT shopping_tick_food_length CHECK (((length(food) >= 1) AND (length(food) <= 80)))
+);
+CREATE TABLE public.stash_balance (
+    kitchen_id uuid NOT NULL,
+    batch_id uuid NOT NULL,
+    lot integer NOT NULL,
+    shelf_id uuid NOT NULL,
+    pieces numeric NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT stash_balance_pieces CHECK ((pieces >= (0)::numeric))
+);
+CREATE TABLE public.stash_move (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    seq bigint NOT NULL,
+    batch_id uuid NOT NULL,
+    lot integer NOT NULL,
+    kind text NOT NULL,
+    from_shelf_id uuid,
+    to_shelf_id uuid,
+    pieces numeric NOT NULL,
+    wrapping text DEFAULT 'covered'::text NOT NULL,
+    reason text DEFAULT ''::text NOT NULL,
+    entry_id uuid,
+    reverses uuid,
+    moved_at timestamp with time zone NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT stash_move_kind CHECK ((kind = ANY (ARRAY['made'::text, 'moved'::text, 'eaten'::text, 'given'::text, 'thrown'::text, 'corrected'::text, 'reversed'::text]))),
+    CONSTRAINT stash_move_lot CHECK ((lot >= 1)),
+    CONSTRAINT stash_move_pieces CHECK ((pieces > (0)::numeric)),
+    CONSTRAINT stash_move_reason_length CHECK ((length(reason) <= 200)),
+    CONSTRAINT stash_move_reverses CHECK (((kind = 'reversed'::text) = (reverses IS NOT NULL))),
+    CONSTRAINT stash_move_somewhere CHECK (
+CASE kind
+    WHEN 'made'::text THEN ((from_shelf_id IS NULL) AND (to_shelf_id IS NOT NULL))
+    WHEN 'moved'::text THEN ((from_shelf_id IS NOT NULL) AND (to_shelf_id IS NOT NULL) AND (from_shelf_id <> to_shelf_id))
+    WHEN 'corrected'::text THEN ((from_shelf_id IS NULL) <> (to_shelf_id IS NULL))
+    WHEN 'reversed'::text THEN ((from_shelf_id IS NOT NULL) OR (to_shelf_id IS NOT NULL))
+    ELSE ((from_shelf_id IS NOT NULL) AND (to_shelf_id IS NULL))
+END),
+    CONSTRAINT stash_move_wrapping CHECK ((wrapping = ANY (ARRAY['covered'::text, 'sealed'::text, 'vacuum'::text])))
+);
+ALTER TABLE public.stash_move ALTER COLUMN seq ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.stash_move_seq_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
 );
 CREATE TABLE public.stock (
     kitchen_id uuid NOT NULL,
@@ -614,11 +723,14 @@ CREATE TABLE public.stock (
     packs_g numeric[] DEFAULT '{}'::numeric[] NOT NULL,
     found_at text DEFAULT ''::text NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    opened_at timestamp with time zone,
+    place text DEFAULT ''::text NOT NULL,
     CONSTRAINT stock_food_length CHECK (((length(food) >= 1) AND (length(food) <= 80))),
     CONSTRAINT stock_found_length CHECK ((length(found_at) <= 80)),
     CONSTRAINT stock_mass CHECK ((mass_g >= (0)::numeric)),
     CONSTRAINT stock_one_of_two CHECK (((mass_g IS NULL) OR (state = ''::text))),
     CONSTRAINT stock_packs CHECK ((cardinality(packs_g) <= 20)),
+    CONSTRAINT stock_place CHECK ((place = ANY (ARRAY[''::text, 'counter'::text, 'fridge'::text, 'freezer'::text]))),
     CONSTRAINT stock_state CHECK ((state = ANY (ARRAY[''::text, 'have'::text, 'low'::text, 'out'::text])))
 );
 CREATE TABLE public.target (
@@ -636,6 +748,38 @@ CREATE TABLE public.target (
     CONSTRAINT target_energy CHECK (((energy_kcal >= (1)::numeric) AND (energy_kcal <= (20000)::numeric))),
     CONSTRAINT target_fat CHECK (((fat_g >= (0)::numeric) AND (fat_g <= (2000)::numeric))),
     CONSTRAINT target_protein CHECK (((protein_g >= (0)::numeric) AND (protein_g <= (2000)::numeric)))
+);
+CREATE TABLE public.tasting (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    name text NOT NULL,
+    blind boolean NOT NULL,
+    poles text[] NOT NULL,
+    tasted_at timestamp with time zone NOT NULL,
+    removed_at timestamp with time zone,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT tasting_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120))),
+    CONSTRAINT tasting_poles CHECK (((cardinality(poles) >= 1) AND (cardinality(poles) <= 20)))
+);
+CREATE TABLE public.tasting_mark (
+    kitchen_id uuid NOT NULL,
+    tasting_id uuid NOT NULL,
+    taster text NOT NULL,
+    letter text NOT NULL,
+    pole text NOT NULL,
+    score integer NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT tasting_mark_pole CHECK (((length(pole) >= 1) AND (length(pole) <= 40))),
+    CONSTRAINT tasting_mark_score CHECK (((score >= 1) AND (score <= 5))),
+    CONSTRAINT tasting_mark_taster CHECK (((length(taster) >= 1) AND (length(taster) <= 40)))
+);
+CREATE TABLE public.tasting_sample (
+    kitchen_id uuid NOT NULL,
+    tasting_id uuid NOT NULL,
+    letter text NOT NULL,
+    batch_id uuid NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT tasting_sample_letter CHECK ((letter ~ '^[A-D]$'::text))
 );
 CREATE TABLE public.tin (
     id uuid NOT NULL,
@@ -674,6 +818,8 @@ ALTER TABLE ONLY public.batch
     ADD CONSTRAINT batch_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.batch_revision
     ADD CONSTRAINT batch_revision_pkey PRIMARY KEY (kitchen_id, batch_id, revision);
+ALTER TABLE ONLY public.batch_symptom
+    ADD CONSTRAINT batch_symptom_pkey PRIMARY KEY (kitchen_id, batch_id, symptom);
 ALTER TABLE ONLY public.correction
     ADD CONSTRAINT correction_pkey PRIMARY KEY (kitchen_id, phrase);
 ALTER TABLE ONLY public.day
@@ -706,6 +852,8 @@ ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.planning_kitchen
     ADD CONSTRAINT planning_kitchen_pkey PRIMARY KEY (kitchen_id);
+ALTER TABLE ONLY public.plate
+    ADD CONSTRAINT plate_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.price
     ADD CONSTRAINT price_pkey PRIMARY KEY (kitchen_id, food);
 ALTER TABLE ONLY public.product_label
@@ -718,12 +866,28 @@ ALTER TABLE ONLY public.run_event
     ADD CONSTRAINT run_event_pkey PRIMARY KEY (kitchen_id, run_id, seq);
 ALTER TABLE ONLY public.scale_command
     ADD CONSTRAINT scale_command_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.shelf
+    ADD CONSTRAINT shelf_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.shopping_tick
     ADD CONSTRAINT shopping_tick_pkey PRIMARY KEY (kitchen_id, run_id, food);
+ALTER TABLE ONLY public.stash_balance
+    ADD CONSTRAINT stash_balance_pkey PRIMARY KEY (kitchen_id, batch_id, lot, shelf_id);
+ALTER TABLE ONLY public.stash_move
+    ADD CONSTRAINT stash_move_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.stash_move
+    ADD CONSTRAINT stash_move_reversed_once UNIQUE (kitchen_id, reverses);
 ALTER TABLE ONLY public.stock
     ADD CONSTRAINT stock_pkey PRIMARY KEY (kitchen_id, food);
 ALTER TABLE ONLY public.target
     ADD CONSTRAINT target_pkey PRIMARY KEY (kitchen_id, person_id, day_type, from_day);
+ALTER TABLE ONLY public.tasting_mark
+    ADD CONSTRAINT tasting_mark_pkey PRIMARY KEY (kitchen_id, tasting_id, taster, letter, pole);
+ALTER TABLE ONLY public.tasting
+    ADD CONSTRAINT tasting_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.tasting_sample
+    ADD CONSTRAINT tasting_sample_once UNIQUE (kitchen_id, tasting_id, batch_id);
+ALTER TABLE ONLY public.tasting_sample
+    ADD CONSTRAINT tasting_sample_pkey PRIMARY KEY (kitchen_id, tasting_id, letter);
 ALTER TABLE ONLY public.tin
     ADD CONSTRAINT tin_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.tombstone
@@ -763,13 +927,25 @@ CREATE INDEX formula_since ON public.formula USING btree (kitchen_id, changed_at
 CREATE INDEX formula_version_since ON public.formula_version USING btree (kitchen_id, changed_at);
 CREATE INDEX job_waiting ON public.job USING btree (run_after) WHERE (state = ANY (ARRAY['queued'::text, 'running'::text]));
 CREATE INDEX person_since ON public.person USING btree (kitchen_id, changed_at);
+CREATE INDEX plate_of ON public.plate USING btree (kitchen_id, formula_id, name);
+CREATE INDEX plate_since ON public.plate USING btree (kitchen_id, changed_at);
 CREATE INDEX price_since ON public.price USING btree (kitchen_id, changed_at);
 CREATE INDEX product_by_revision ON public.product USING btree (kitchen_id, cupboard_revision);
 CREATE INDEX product_code ON public.product USING btree (kitchen_id, gtin) WHERE (gtin <> ''::text);
 CREATE INDEX product_in_order ON public.product USING btree (kitchen_id, sort_name, id);
 CREATE INDEX product_since ON public.product USING btree (kitchen_id, changed_at);
 CREATE INDEX scale_command_in_time ON public.scale_command USING btree (kitchen_id, at DESC, id);
+CREATE UNIQUE INDEX shelf_name ON public.shelf USING btree (kitchen_id, lower(name)) WHERE (removed_at IS NULL);
+CREATE INDEX shelf_since ON public.shelf USING btree (kitchen_id, changed_at);
+CREATE INDEX stash_balance_left ON public.stash_balance USING btree (kitchen_id, batch_id) WHERE (pieces > (0)::numeric);
+CREATE INDEX stash_move_of_batch ON public.stash_move USING btree (kitchen_id, batch_id, seq);
+CREATE INDEX stash_move_of_entry ON public.stash_move USING btree (kitchen_id, entry_id) WHERE (entry_id IS NOT NULL);
+CREATE UNIQUE INDEX stash_move_one_eaten_an_entry ON public.stash_move USING btree (kitchen_id, entry_id) WHERE (kind = 'eaten'::text);
+CREATE INDEX stash_move_thrown ON public.stash_move USING btree (kitchen_id, moved_at) WHERE (kind = 'thrown'::text);
 CREATE INDEX target_since ON public.target USING btree (kitchen_id, changed_at);
+CREATE INDEX tasting_by_time ON public.tasting USING btree (kitchen_id, tasted_at DESC, id) WHERE (removed_at IS NULL);
+CREATE INDEX tasting_sample_of_batch ON public.tasting_sample USING btree (kitchen_id, batch_id);
+CREATE INDEX tasting_since ON public.tasting USING btree (kitchen_id, changed_at);
 CREATE INDEX tin_since ON public.tin USING btree (kitchen_id, changed_at);
 CREATE INDEX tombstone_since ON public.tombstone USING btree (kitchen_id, changed_at);
 CREATE TRIGGER bake_run_bury AFTER DELETE ON public.bake_run FOR EACH ROW EXECUTE FUNCTION public.bury('id');
@@ -786,6 +962,7 @@ CREATE TRIGGER batch_photo_bury AFTER DELETE ON public.batch_photo FOR EACH ROW 
 CREATE TRIGGER batch_photo_touch BEFORE UPDATE ON public.batch_photo FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER batch_photo_unbury AFTER INSERT ON public.batch_photo FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER batch_revision_touch BEFORE UPDATE ON public.batch_revision FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER batch_symptom_touch BEFORE UPDATE ON public.batch_symptom FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER batch_touch BEFORE UPDATE ON public.batch FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER batch_unbury AFTER INSERT ON public.batch FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER correction_bury AFTER DELETE ON public.correction FOR EACH ROW EXECUTE FUNCTION public.bury('phrase');
@@ -821,6 +998,9 @@ CREATE TRIGGER person_bury AFTER DELETE ON public.person FOR EACH ROW EXECUTE FU
 CREATE TRIGGER person_touch BEFORE UPDATE ON public.person FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER person_unbury AFTER INSERT ON public.person FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER planning_kitchen_touch BEFORE UPDATE ON public.planning_kitchen FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER plate_bury AFTER DELETE ON public.plate FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER plate_touch BEFORE UPDATE ON public.plate FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER plate_unbury AFTER INSERT ON public.plate FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER price_bury AFTER DELETE ON public.price FOR EACH ROW EXECUTE FUNCTION public.bury('food');
 CREATE TRIGGER price_habits AFTER INSERT OR DELETE OR UPDATE ON public.price FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
 CREATE TRIGGER price_touch BEFORE UPDATE ON public.price FOR EACH ROW EXECUTE FUNCTION public.touch();
@@ -831,11 +1011,22 @@ CREATE TRIGGER product_touch BEFORE UPDATE ON public.product FOR EACH ROW EXECUT
 CREATE TRIGGER product_unbury AFTER INSERT ON public.product FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER run_event_touch BEFORE UPDATE ON public.run_event FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER scale_command_touch BEFORE UPDATE ON public.scale_command FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER shelf_bury AFTER DELETE ON public.shelf FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER shelf_touch BEFORE UPDATE ON public.shelf FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER shelf_unbury AFTER INSERT ON public.shelf FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER shopping_tick_touch BEFORE UPDATE ON public.shopping_tick FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER stash_balance_touch BEFORE UPDATE ON public.stash_balance FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER stash_move_counts AFTER INSERT ON public.stash_move FOR EACH ROW EXECUTE FUNCTION public.stash_moved();
+CREATE TRIGGER stash_move_touch BEFORE UPDATE ON public.stash_move FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER stock_touch BEFORE UPDATE ON public.stock FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER target_bury AFTER DELETE ON public.target FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'day_type', 'from_day');
 CREATE TRIGGER target_touch BEFORE UPDATE ON public.target FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER target_unbury AFTER INSERT ON public.target FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'day_type', 'from_day');
+CREATE TRIGGER tasting_bury AFTER DELETE ON public.tasting FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER tasting_mark_touch BEFORE UPDATE ON public.tasting_mark FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER tasting_sample_touch BEFORE UPDATE ON public.tasting_sample FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER tasting_touch BEFORE UPDATE ON public.tasting FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER tasting_unbury AFTER INSERT ON public.tasting FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER tin_bury AFTER DELETE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER tin_habits AFTER INSERT OR DELETE OR UPDATE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
 CREATE TRIGGER tin_touch BEFORE UPDATE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.touch();
@@ -856,6 +1047,8 @@ ALTER TABLE ONLY public.batch_photo
     ADD CONSTRAINT batch_photo_kitchen_id_batch_id_fkey FOREIGN KEY (kitchen_id, batch_id) REFERENCES public.batch(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.batch_revision
     ADD CONSTRAINT batch_revision_kitchen_id_batch_id_fkey FOREIGN KEY (kitchen_id, batch_id) REFERENCES public.batch(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.batch_symptom
+    ADD CONSTRAINT batch_symptom_kitchen_id_batch_id_fkey FOREIGN KEY (kitchen_id, batch_id) REFERENCES public.batch(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.day
     ADD CONSTRAINT day_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
 ALTER TABLE ONLY public.entry
@@ -894,6 +1087,10 @@ ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.planning_kitchen
     ADD CONSTRAINT planning_kitchen_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.plate
+    ADD CONSTRAINT plate_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.plate
+    ADD CONSTRAINT plate_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.price
     ADD CONSTRAINT price_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.product
@@ -908,12 +1105,36 @@ ALTER TABLE ONLY public.run_event
     ADD CONSTRAINT run_event_kitchen_id_run_id_fkey FOREIGN KEY (kitchen_id, run_id) REFERENCES public.bake_run(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.scale_command
     ADD CONSTRAINT scale_command_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.shelf
+    ADD CONSTRAINT shelf_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.shopping_tick
     ADD CONSTRAINT shopping_tick_kitchen_id_run_id_fkey FOREIGN KEY (kitchen_id, run_id) REFERENCES public.bake_run(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.stash_balance
+    ADD CONSTRAINT stash_balance_kitchen_id_batch_id_fkey FOREIGN KEY (kitchen_id, batch_id) REFERENCES public.batch(kitchen_id, id);
+ALTER TABLE ONLY public.stash_balance
+    ADD CONSTRAINT stash_balance_kitchen_id_shelf_id_fkey FOREIGN KEY (kitchen_id, shelf_id) REFERENCES public.shelf(kitchen_id, id);
+ALTER TABLE ONLY public.stash_move
+    ADD CONSTRAINT stash_move_kitchen_id_batch_id_fkey FOREIGN KEY (kitchen_id, batch_id) REFERENCES public.batch(kitchen_id, id);
+ALTER TABLE ONLY public.stash_move
+    ADD CONSTRAINT stash_move_kitchen_id_entry_id_fkey FOREIGN KEY (kitchen_id, entry_id) REFERENCES public.entry(kitchen_id, id);
+ALTER TABLE ONLY public.stash_move
+    ADD CONSTRAINT stash_move_kitchen_id_from_shelf_id_fkey FOREIGN KEY (kitchen_id, from_shelf_id) REFERENCES public.shelf(kitchen_id, id);
+ALTER TABLE ONLY public.stash_move
+    ADD CONSTRAINT stash_move_kitchen_id_reverses_fkey FOREIGN KEY (kitchen_id, reverses) REFERENCES public.stash_move(kitchen_id, id);
+ALTER TABLE ONLY public.stash_move
+    ADD CONSTRAINT stash_move_kitchen_id_to_shelf_id_fkey FOREIGN KEY (kitchen_id, to_shelf_id) REFERENCES public.shelf(kitchen_id, id);
 ALTER TABLE ONLY public.stock
     ADD CONSTRAINT stock_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.target
     ADD CONSTRAINT target_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
+ALTER TABLE ONLY public.tasting
+    ADD CONSTRAINT tasting_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.tasting_mark
+    ADD CONSTRAINT tasting_mark_kitchen_id_tasting_id_letter_fkey FOREIGN KEY (kitchen_id, tasting_id, letter) REFERENCES public.tasting_sample(kitchen_id, tasting_id, letter) ON DELETE CASCADE;
+ALTER TABLE ONLY public.tasting_sample
+    ADD CONSTRAINT tasting_sample_kitchen_id_batch_id_fkey FOREIGN KEY (kitchen_id, batch_id) REFERENCES public.batch(kitchen_id, id);
+ALTER TABLE ONLY public.tasting_sample
+    ADD CONSTRAINT tasting_sample_kitchen_id_tasting_id_fkey FOREIGN KEY (kitchen_id, tasting_id) REFERENCES public.tasting(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.tin
     ADD CONSTRAINT tin_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.tombstone
@@ -924,6 +1145,7 @@ ALTER TABLE public.batch_feedback ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.batch_lot ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.batch_photo ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.batch_revision ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.batch_symptom ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.correction ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.day ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.eater ENABLE ROW LEVEL SECURITY;
@@ -941,6 +1163,7 @@ CREATE POLICY kitchen ON public.batch_feedback USING ((kitchen_id = public.curre
 CREATE POLICY kitchen ON public.batch_lot USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.batch_photo USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.batch_revision USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.batch_symptom USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.correction USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.day USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.eater USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
@@ -956,36 +1179,52 @@ ALTER TABLE public.kitchen ENABLE ROW LEVEL SECURITY;
 CREATE POLICY kitchen ON public.kitchen USING ((id = public.current_kitchen())) WITH CHECK ((id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.person USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.planning_kitchen USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.plate USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.price USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.product USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.product_label USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.run_event USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.scale_command USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.shelf USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.shopping_tick USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.stash_balance USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.stash_move USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.stock USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.target USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.tasting USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.tasting_mark USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.tasting_sample USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.tin USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.tombstone USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 ALTER TABLE public.person ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.planning_kitchen ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.plate ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.price ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.product ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.product_label ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.run_event ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.scale_command ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.shelf ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.shopping_tick ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.stash_balance ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.stash_move ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.stock ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.target ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.tasting ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.tasting_mark ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.tasting_sample ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.tin ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.tombstone ENABLE ROW LEVEL SECURITY;
 REVOKE ALL ON FUNCTION public.resident(asked uuid) FROM PUBLIC;
 GRANT ALL ON FUNCTION public.resident(asked uuid) TO app;
+REVOKE ALL ON FUNCTION public.stash_moved() FROM PUBLIC;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.bake_run TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_feedback TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_lot TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_photo TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_revision TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_symptom TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.correction TO app;
 GRANT USAGE ON SEQUENCE public.cupboard_revision TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.day TO app;
@@ -1004,13 +1243,20 @@ GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.job TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.kitchen TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.person TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.planning_kitchen TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.plate TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.price TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.product TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.product_label TO app;
 GRANT SELECT,INSERT ON TABLE public.run_event TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.scale_command TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.shelf TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.shopping_tick TO app;
+GRANT SELECT ON TABLE public.stash_balance TO app;
+GRANT SELECT,INSERT ON TABLE public.stash_move TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.stock TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.target TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.tasting TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.tasting_mark TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.tasting_sample TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.tin TO app;
 GRANT SELECT ON TABLE public.tombstone TO app;

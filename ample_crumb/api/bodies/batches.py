@@ -96,10 +96,12 @@ class NewBatchBody(ToldBody):
 
     revision: Annotated[Whole, Field(ge=0, le=100_000)] = 0
     dough_id: UUID | None = None
+    shelf_id: UUID | None = None
+    """Where a new batch is laid; where its kind belongs for none."""
 
     def about(self, batch_id: UUID) -> RecordedBatch:
         """As the application has it."""
-        return RecordedBatch(batch_id, self.made_at, self.zone, self.revision, self.dough_id)
+        return RecordedBatch(batch_id, self.made_at, self.zone, self.revision, self.dough_id, self.shelf_id)
 
 
 class RemovedBody(Body):

@@ -7,6 +7,7 @@ from pydantic import Field
 
 from ample_crumb.api.bodies.base import Body, Day, DayType, LineText, Moment, Number, Version, Whole
 from ample_crumb.api.bodies.derived import Derived
+from ample_crumb.application.today.commands import BatchPieces
 from ample_crumb.core.bounds import LEAST, STORABLE
 from ample_crumb.core.day.day_budget import Targets
 
@@ -61,13 +62,20 @@ class NewPieces(Body):
 
 
 class NewBatchPieces(Body):
-    """Pieces of a lot of a batch to be laid into a day."""
+    """Pieces of a lot of a batch to be laid into a day: taken from a shelf of the stash where one is named, and eaten
+    with `sides` where any are typed."""
 
     id: UUID
     eaten_at: Moment
     batch_id: UUID
     lot: Annotated[Whole, Field(ge=1, le=1000)] = 1
     piece_count: Annotated[Number, Field(ge=LEAST, le=100)]
+    shelf_id: UUID | None = None
+    sides: LineText = ""
+
+    def pieces(self) -> BatchPieces:
+        """As the application has it."""
+        return BatchPieces(self.batch_id, self.lot, self.piece_count, self.shelf_id, self.sides)
 
 
 class EntryBody(Body):

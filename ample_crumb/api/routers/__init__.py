@@ -13,13 +13,15 @@ from ample_crumb.api.routers import (
     reformulate,
     scale,
     settings,
+    stash,
     swaps,
     today,
     versions,
 )
 
 _PLACES: Final = (
-    formulas, crumb, swaps, versions, reformulate, batches, bake_days, today, cupboard, settings, background, events,
+    formulas, crumb, swaps, versions, reformulate, batches, bake_days, stash, today, cupboard, settings,
+    background, events,
 )  # fmt: skip
 
 ALL: Final = (*(module.router for module in _PLACES), scale.router, bake_days.streams, scale.streams)

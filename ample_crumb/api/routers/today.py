@@ -6,7 +6,7 @@ from uuid import UUID
 from fastapi import APIRouter, Query, Response
 
 from ample_crumb.api.again import AgainRoute
-from ample_crumb.api.auth import AsPrincipal, InDatabase
+from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.base import Day
 from ample_crumb.api.bodies.today import (
     AllTargetsBody,
@@ -78,28 +78,32 @@ def log_pieces(day: Day, body: NewPieces, database: InDatabase, principal: AsPri
 
 
 @router.post("/days/{day}/batch-pieces", status_code=201)
-def log_batch_pieces(day: Day, body: NewBatchPieces, database: InDatabase, principal: AsPrincipal) -> DayView:
+def log_batch_pieces(
+    day: Day, body: NewBatchPieces, database: InDatabase, principal: AsPrincipal, clock: InClock
+) -> DayView:
     """Lays pieces of a batch into a day, with its own figures; the same id again changes nothing."""
     new = NewEntry(body.id, day, body.eaten_at)
-    return today_commands.log_batch_pieces(database, principal, new, body.batch_id, body.lot, body.piece_count)
+    return today_commands.log_batch_pieces(database, principal, new, body.pieces(), clock)
 
 
 @router.put("/entries/{entry_id}", responses=CONFLICT)
-def change_entry(entry_id: UUID, body: EntryBody, database: InDatabase, principal: AsPrincipal) -> EntryView:
+def change_entry(
+    entry_id: UUID, body: EntryBody, database: InDatabase, principal: AsPrincipal, clock: InClock
+) -> EntryView:
     """Changes an entry; 409 with the present state when the version is not the newest."""
     change = EntryChange(body.day, body.eaten_at, body.text, body.piece_count)
-    return today_commands.change_entry(database, principal, entry_id, body.version, change)
+    return today_commands.change_entry(database, principal, entry_id, body.version, change, clock)
 
 
 @router.delete("/entries/{entry_id}", status_code=204)
-def remove_entry(entry_id: UUID, database: InDatabase, principal: AsPrincipal) -> Response:
+def remove_entry(entry_id: UUID, database: InDatabase, principal: AsPrincipal, clock: InClock) -> Response:
     """Takes an entry out of its day; it can be laid back."""
-    today_commands.remove_entry(database, principal, entry_id, removed=True)
+    today_commands.remove_entry(database, principal, entry_id, removed=True, clock=clock)
     return Response(status_code=204)
 
 
 @router.post("/entries/{entry_id}/back", status_code=204)
-def lay_back(entry_id: UUID, database: InDatabase, principal: AsPrincipal) -> Response:
+def lay_back(entry_id: UUID, database: InDatabase, principal: AsPrincipal, clock: InClock) -> Response:
     """Lays a removed entry back into its day."""
-    today_commands.remove_entry(database, principal, entry_id, removed=False)
+    today_commands.remove_entry(database, principal, entry_id, removed=False, clock=clock)
     return Response(status_code=204)

@@ -18,8 +18,11 @@ from ample_crumb.application.crumb.teaching import lesson_of
 from ample_crumb.application.formulas import snapshots
 from ample_crumb.application.formulas.snapshots import KeptAs, unkept_snapshot
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere
+from ample_crumb.application.stash import moving
+from ample_crumb.application.stash.document import keeping_stored
 from ample_crumb.core.batch.record import BatchRecord
 from ample_crumb.core.crumb.feedback import FEEDBACK_OPTIONS
+from ample_crumb.core.keeping.traits import kind_of
 from ample_crumb.core.rules import RULES_VERSION
 from ample_crumb.formats.photo import rewritten
 from ample_crumb.store import batches, feedback, formulas, kitchens, notes, photos, versions
@@ -41,13 +44,15 @@ _AHEAD: Final = timedelta(minutes=5)
 @dataclass(frozen=True, slots=True)
 class RecordedBatch:
     """A batch to be written: under an id that the client made, when it was made and in which time zone. `revision` is
-    the one that is corrected, 0 for a new batch; things made of one dough share its `dough_id`."""
+    the one that is corrected, 0 for a new batch; things made of one dough share its `dough_id`. A new one is laid on
+    the shelf of `shelf_id`, else where its kind belongs."""
 
     id: UUID
     made_at: datetime
     zone: str
     revision: int = 0
     dough_id: UUID | None = None
+    shelf_id: UUID | None = None
 
 
 def record(
@@ -107,6 +112,7 @@ def _added(
     new = _new(about, batch, found.row.id if found.row else None, number)
     if batches.add(connection, principal.kitchen_id, new):
         _teach(connection, principal, new, batch)
+        moving.put_made(connection, principal, new, kind_of(batch.keeping_traits), about.shelf_id)
     return batch.made.context
 
 
@@ -132,8 +138,10 @@ def _corrected(
     locked = batches.find(connection, principal.kitchen_id, about.id, lock=True)
     if locked is not None and locked.revision == about.revision + 1 and is_stored(locked.document, new.document):
         return batch.made.context
+    before = batches.lots_of(connection, principal.kitchen_id, about.id)
     if locked is None or not batches.correct(connection, principal.kitchen_id, new, about.revision):
         raise ChangedMeanwhile("batch", batch_view(connection, principal, locked or there))
+    moving.follow_correction(connection, principal, new, before, about.revision)
     feedback.forget_batch(connection, principal.kitchen_id, about.id)
     _teach(connection, principal, new, batch)
     return batch.made.context
@@ -147,7 +155,7 @@ def _new(
     dough_id: UUID | None = None,
 ) -> NewBatch:
     made, planned, told = batch.made, batch.planned.kept_piece.figures.nutrients, batch.record
-    window = made.made.bake_window
+    window, cost = made.made.bake_window, made.cost
     return NewBatch(
         id=about.id,
         formula_id=formula_id,
@@ -170,6 +178,10 @@ def _new(
         told_min=batch.told_min,
         took_min=told.took_min,
         allergens=made.allergens.names(),
+        keeping=keeping_stored(batch.keeping_traits),
+        shape=batch.shape,
+        cost=cost.batch_cost if cost else None,
+        cost_at_least=bool(cost and cost.at_least),
         piece=batch.piece,
         lots=batch.lots,
     )

@@ -7,6 +7,7 @@ from typing import Any, Final
 
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.formulas.evaluated import EvaluatedFormula, evaluated_draft
+from ample_crumb.application.formulas.production import production_inputs
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.core.batch.deviation import AsMade, Deviation
 from ample_crumb.core.batch.following import BatchReading, follow
@@ -16,10 +17,14 @@ from ample_crumb.core.batch.parting import parted
 from ample_crumb.core.batch.record import BatchRecord, MadeLine
 from ample_crumb.core.batch.telling import Outcome, differences
 from ample_crumb.core.crumb.composition import Composition
+from ample_crumb.core.crumb.hazards import hazard_lines
 from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.core.keeping.traits import KeepingTraits, keeping_traits
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_time import Oven
 from ample_crumb.core.production.draft import Draft, ProductionSettings
+from ample_crumb.core.production.piece_shape import PieceShape, piece_shape
+from ample_crumb.core.production.portions import PortionBy
 
 
 @dataclass(frozen=True)
@@ -76,6 +81,21 @@ class MadeBatch:
                 dough_share=self.record.dough_share,
             ),
         )
+
+    @cached_property
+    def keeping_traits(self) -> KeepingTraits:
+        """What tells how it keeps."""
+        made = self.made
+        lines = hazard_lines(made.figures, made.dough.family, made.draft.method, made.context.cupboard)
+        return keeping_traits(lines, made.made.bake_yield.batch, made.dough.family)
+
+    @property
+    def shape(self) -> PieceShape:
+        """In which shape its pieces are drawn."""
+        settings = self.made.draft.production
+        inputs, _ = production_inputs(settings, self.made.draft.pieces, self.made.context)
+        cuts = inputs.cuts if settings.by is PortionBy.CUTS else None
+        return piece_shape(self.made.dough.family, cuts, self.made.made.tins)
 
     @property
     def told_min(self) -> float | None:

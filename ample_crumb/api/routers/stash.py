@@ -1,0 +1,81 @@
+"""The stash over HTTP: what lies where and until when, and what becomes of it."""
+
+from uuid import UUID
+
+from fastapi import APIRouter
+
+from ample_crumb.api.again import AgainRoute
+from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
+from ample_crumb.api.bodies.stash import CountBody, MoveBody, PlateBody, ShelfBody, UndoneBody
+from ample_crumb.application.stash import commands as stash_commands
+from ample_crumb.application.stash import queries as stash_queries
+from ample_crumb.application.stash.views import BatchStashView, PlateView, ShelfView, StashView, WasteView
+from ample_crumb.store.plates import PlateRow
+
+router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+
+
+@router.get("/stash")
+def open_stash(database: InDatabase, principal: AsPrincipal, clock: InClock) -> StashView:
+    """The shelves with what lies on them, and until when it is good."""
+    return stash_queries.open_stash(database, principal, clock)
+
+
+@router.get("/stash/waste")
+def waste(database: InDatabase, principal: AsPrincipal, clock: InClock) -> WasteView:
+    """What was thrown away in the last four weeks, and why."""
+    return stash_queries.waste(database, principal, clock)
+
+
+@router.get("/stash/batches/{batch_id}")
+def open_batch_stash(batch_id: UUID, database: InDatabase, principal: AsPrincipal, clock: InClock) -> BatchStashView:
+    """All that became of a batch, and what its pieces are eaten with."""
+    return stash_queries.open_batch(database, principal, batch_id, clock)
+
+
+@router.post("/stash/moves")
+def move_pieces(body: MoveBody, database: InDatabase, principal: AsPrincipal, clock: InClock) -> StashView:
+    """Moves pieces to another shelf, gives or throws them away; the same id again changes nothing. 422 where there are
+    not so many left."""
+    return stash_commands.move(database, principal, body.move(), clock)
+
+
+@router.post("/stash/counts")
+def count_again(body: CountBody, database: InDatabase, principal: AsPrincipal, clock: InClock) -> StashView:
+    """There are so many pieces on a shelf, whatever was thought."""
+    return stash_commands.count_again(database, principal, body.id, body.what(), clock)
+
+
+@router.put("/stash/moves/{move_id}/undone")
+def undo_move(
+    move_id: UUID, body: UndoneBody, database: InDatabase, principal: AsPrincipal, clock: InClock
+) -> StashView:
+    """Takes a move back, or does it again; what was eaten goes out of its day along."""
+    return stash_commands.undo(database, principal, move_id, undone=body.undone, clock=clock)
+
+
+@router.put("/shelves/{shelf_id}")
+def put_shelf(shelf_id: UUID, body: ShelfBody, database: InDatabase, principal: AsPrincipal) -> list[ShelfView]:
+    """Adds a shelf, or gives it another name."""
+    return list(stash_commands.put_shelf(database, principal, shelf_id, body.kind, body.name))
+
+
+@router.delete("/shelves/{shelf_id}")
+def remove_shelf(shelf_id: UUID, database: InDatabase, principal: AsPrincipal) -> list[ShelfView]:
+    """Takes an empty shelf away."""
+    return list(stash_commands.remove_shelf(database, principal, shelf_id))
+
+
+@router.put("/formulas/{formula_id}/plates/{plate_id}")
+def put_plate(
+    formula_id: UUID, plate_id: UUID, body: PlateBody, database: InDatabase, principal: AsPrincipal
+) -> list[PlateView]:
+    """Keeps what a piece of a formula is eaten with."""
+    plate = PlateRow(plate_id, body.name.strip(), body.sides.strip())
+    return list(stash_commands.put_plate(database, principal, formula_id, plate))
+
+
+@router.delete("/plates/{plate_id}", status_code=204)
+def remove_plate(plate_id: UUID, database: InDatabase, principal: AsPrincipal) -> None:
+    """Takes a plate away."""
+    stash_commands.remove_plate(database, principal, plate_id)

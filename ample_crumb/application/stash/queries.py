@@ -1,0 +1,82 @@
+"""Reads of the stash."""
+
+from datetime import datetime, timedelta
+from typing import Final
+from uuid import UUID
+
+from ample_crumb.application.clock import Clock, system_clock
+from ample_crumb.application.context import load_context
+from ample_crumb.application.problems import NotHere
+from ample_crumb.application.stash.showing import move_views, plate_view, stashed_view
+from ample_crumb.application.stash.views import BatchStashView, ShelfView, StashView, WasteItem, WasteView
+from ample_crumb.core.keeping.places import Place
+from ample_crumb.store import kitchens, plates, shelves, stash
+from ample_crumb.store.database import Connection, Database
+from ample_crumb.store.scope import Principal
+from ample_crumb.store.stash import MoveRow, ThrownRow
+
+
+def open_stash(database: Database, principal: Principal, clock: Clock = system_clock) -> StashView:
+    """The shelves with what lies on them."""
+    with database.transaction(principal) as connection:
+        return stash_view(connection, principal, clock())
+
+
+def stash_view(connection: Connection, principal: Principal, now: datetime) -> StashView:
+    """The shelves with what lies on them, within a transaction."""
+    context = load_context(connection, principal)
+    there = shelves.listed(connection, principal.kitchen_id)
+    places = {row.id: Place(row.kind) for row in there}
+    found = stash.stashed(connection, principal.kitchen_id)
+    moves: dict[UUID, list[MoveRow]] = {}
+    for move in stash.moves_of(connection, principal.kitchen_id, [batch.id for batch in found]):
+        moves.setdefault(move.batch_id, []).append(move)
+    return StashView(
+        now=now,
+        currency=kitchens.find_settings(connection, principal).currency,
+        shelves=tuple(ShelfView(row.id, Place(row.kind), row.name) for row in there),
+        batches=tuple(stashed_view(batch, moves.get(batch.id, []), places, context, now) for batch in found),
+    )
+
+
+def open_batch(database: Database, principal: Principal, batch_id: UUID, clock: Clock = system_clock) -> BatchStashView:
+    """What became of a batch, and what its pieces are eaten with. Raises NotHere."""
+    with database.transaction(principal) as connection:
+        batch = stash.stashed_batch(connection, principal.kitchen_id, batch_id)
+        if batch is None:
+            raise NotHere("batch")
+        context = load_context(connection, principal)
+        places = {row.id: Place(row.kind) for row in shelves.listed(connection, principal.kitchen_id)}
+        moves = stash.moves_of(connection, principal.kitchen_id, [batch_id])
+        kept = plates.listed(connection, principal.kitchen_id, batch.formula_id) if batch.formula_id else []
+        return BatchStashView(
+            stashed_view(batch, moves, places, context, clock()),
+            move_views(moves),
+            tuple(plate_view(row, context) for row in kept),
+        )
+
+
+WASTE_DAYS: Final = 28
+
+
+def waste(database: Database, principal: Principal, clock: Clock = system_clock) -> WasteView:
+    """What was thrown away in the last four weeks, and why."""
+    since = clock() - timedelta(days=WASTE_DAYS)
+    with database.transaction(principal) as connection:
+        rows = stash.thrown(connection, principal.kitchen_id, since)
+        made = stash.made_count_since(connection, principal.kitchen_id, since)
+        currency = kitchens.find_settings(connection, principal).currency
+    priced = [cost for row in rows if (cost := _cost(row)) is not None]
+    return WasteView(
+        days=WASTE_DAYS,
+        made_pieces=made,
+        thrown_pieces=sum(row.pieces for row in rows),
+        cost=sum(priced) if priced else None,
+        at_least=len(priced) < len(rows) or any(row.cost_at_least for row in rows),
+        currency=currency,
+        items=tuple(WasteItem(row.batch_id, row.name, row.reason, row.pieces, _cost(row)) for row in rows),
+    )
+
+
+def _cost(row: ThrownRow) -> float | None:
+    return None if row.piece_cost is None else row.piece_cost * row.pieces

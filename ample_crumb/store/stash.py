@@ -1,0 +1,248 @@
+"""Moves of pieces, which are never changed, and what lies where, which the database works out of them by itself."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any, Final
+from uuid import UUID
+
+from psycopg.rows import class_row
+from psycopg.sql import SQL
+
+from ample_crumb.store.columns import FiguresRow, column_list
+from ample_crumb.store.database import Connection
+
+NOT_BELOW_NOTHING: Final = "stash_balance_pieces"
+"""The constraint that says no where more is taken than there is."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MoveRow:
+    """A move of pieces of a lot, from a shelf, to a shelf, or both. `reverses` is the move that it undoes."""
+
+    id: UUID
+    batch_id: UUID
+    lot: int
+    kind: str
+    from_shelf_id: UUID | None = None
+    to_shelf_id: UUID | None = None
+    pieces: float
+    wrapping: str = "covered"
+    reason: str = ""
+    entry_id: UUID | None = None
+    reverses: UUID | None = None
+    moved_at: datetime
+
+
+_COLUMNS: Final = SQL(
+    """id, batch_id, lot, kind, from_shelf_id, to_shelf_id, pieces, wrapping, reason, entry_id, reverses, moved_at"""
+)
+
+
+def add_move(connection: Connection, kitchen_id: UUID, move: MoveRow) -> bool:
+    """Writes a move; False when that id is there already, as after a retry. Raises CheckViolation of
+    `NOT_BELOW_NOTHING` where there are not so many pieces."""
+    added = connection.execute(
+        """
+        insert into stash_move (id, kitchen_id, batch_id, lot, kind, from_shelf_id, to_shelf_id, pieces, wrapping,
+            reason, entry_id, reverses, moved_at)
+        values (%(id)s, %(kitchen_id)s, %(batch_id)s, %(lot)s, %(kind)s, %(from_shelf_id)s, %(to_shelf_id)s,
+            %(pieces)s, %(wrapping)s, %(reason)s, %(entry_id)s, %(reverses)s, %(moved_at)s)
+        on conflict (kitchen_id, id) do nothing
+        """,
+        {
+            "id": move.id,
+            "kitchen_id": kitchen_id,
+            "batch_id": move.batch_id,
+            "lot": move.lot,
+            "kind": move.kind,
+            "from_shelf_id": move.from_shelf_id,
+            "to_shelf_id": move.to_shelf_id,
+            "pieces": move.pieces,
+            "wrapping": move.wrapping,
+            "reason": move.reason,
+            "entry_id": move.entry_id,
+            "reverses": move.reverses,
+            "moved_at": move.moved_at,
+        },
+    )
+    return added.rowcount == 1
+
+
+def last_of_move(connection: Connection, kitchen_id: UUID, move_id: UUID) -> tuple[MoveRow, int] | None:
+    """The last move of a chain of undoing and doing again, and how long that chain is: odd where it stands as it was
+    done. None where there is no such move."""
+    with connection.cursor(row_factory=class_row(MoveRow)) as cursor:
+        chain = cursor.execute(
+            SQL("""
+            with recursive chain as (
+                select stash_move.*, 1 as place from stash_move where kitchen_id = %(kitchen_id)s and id = %(move_id)s
+                union all
+                select later.*, chain.place + 1 from stash_move later
+                join chain on later.reverses = chain.id where later.kitchen_id = %(kitchen_id)s
+            )
+            select {columns} from chain order by place
+            """).format(columns=_COLUMNS),
+            {"kitchen_id": kitchen_id, "move_id": move_id},
+        ).fetchall()
+    return (chain[-1], len(chain)) if chain else None
+
+
+def moves_of_entry(connection: Connection, kitchen_id: UUID, entry_id: UUID) -> list[MoveRow]:
+    """The moves that an entry of a day made, without those that undid them."""
+    with connection.cursor(row_factory=class_row(MoveRow)) as cursor:
+        return cursor.execute(
+            SQL("""
+            select {columns} from stash_move
+            where kitchen_id = %(kitchen_id)s and entry_id = %(entry_id)s and reverses is null order by seq
+            """).format(columns=_COLUMNS),
+            {"kitchen_id": kitchen_id, "entry_id": entry_id},
+        ).fetchall()
+
+
+def moves_of(connection: Connection, kitchen_id: UUID, batch_ids: Sequence[UUID]) -> list[MoveRow]:
+    """The moves of these batches in their order."""
+    with connection.cursor(row_factory=class_row(MoveRow)) as cursor:
+        return cursor.execute(
+            SQL("""
+            select {columns} from stash_move
+            where kitchen_id = %(kitchen_id)s and batch_id = any(%(batch_ids)s) order by seq
+            """).format(columns=_COLUMNS),
+            {"kitchen_id": kitchen_id, "batch_ids": list(batch_ids)},
+        ).fetchall()
+
+
+@dataclass(frozen=True, slots=True)
+class BalanceRow:
+    """How many pieces of a lot lie on a shelf."""
+
+    batch_id: UUID
+    lot: int
+    shelf_id: UUID
+    pieces: float
+
+
+def balances_of(connection: Connection, kitchen_id: UUID, batch_id: UUID) -> list[BalanceRow]:
+    """What lies where of a batch, what is used up too."""
+    with connection.cursor(row_factory=class_row(BalanceRow)) as cursor:
+        return cursor.execute(
+            """
+            select batch_id, lot, shelf_id, pieces from stash_balance
+            where kitchen_id = %(kitchen_id)s and batch_id = %(batch_id)s order by lot, shelf_id
+            """,
+            {"kitchen_id": kitchen_id, "batch_id": batch_id},
+        ).fetchall()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StashedBatch(FiguresRow):
+    """A batch of which something is left, as far as a shelf shows it; figures of one of pieces alike."""
+
+    id: UUID
+    name: str
+    family: str
+    shape: str
+    formula_id: UUID | None
+    version_number: int | None
+    dough_id: UUID | None
+    made_at: datetime
+    zone: str
+    piece_count: float
+    keeping: dict[str, Any] | None
+    cost: float | None
+    cost_at_least: bool
+    allergens: dict[str, Any]
+    note: str
+    lots: list[list[float]]
+
+
+MOST_STASHED: Final = 300
+
+_STASHED: Final = SQL(
+    """id, name, family, shape, formula_id, version_number, dough_id, made_at, zone, piece_count, keeping, cost,
+    cost_at_least, allergens, coalesce(document -> 'record' ->> 'note', '') as note,
+    (select array_agg(array[lot, pieces, piece_g, share] order by lot) from batch_lot
+        where batch_lot.kitchen_id = batch.kitchen_id and batch_lot.batch_id = batch.id) as lots, {figures}"""
+).format(figures=column_list())
+
+
+def stashed(connection: Connection, kitchen_id: UUID) -> list[StashedBatch]:
+    """Batches of which something is left, the last made first."""
+    with connection.cursor(row_factory=class_row(StashedBatch)) as cursor:
+        return cursor.execute(
+            SQL("""
+            select {columns} from batch
+            where kitchen_id = %(kitchen_id)s and removed_at is null and exists (
+                select from stash_balance
+                where stash_balance.kitchen_id = %(kitchen_id)s and stash_balance.batch_id = batch.id and pieces > 0
+            )
+            order by made_at desc, id limit %(most)s
+            """).format(columns=_STASHED),
+            {"kitchen_id": kitchen_id, "most": MOST_STASHED},
+        ).fetchall()
+
+
+def stashed_batch(connection: Connection, kitchen_id: UUID, batch_id: UUID) -> StashedBatch | None:
+    """One batch, whether anything of it is left or not; None where there is none or it was taken out."""
+    with connection.cursor(row_factory=class_row(StashedBatch)) as cursor:
+        return cursor.execute(
+            SQL("""
+            select {columns} from batch
+            where kitchen_id = %(kitchen_id)s and id = %(batch_id)s and removed_at is null
+            """).format(columns=_STASHED),
+            {"kitchen_id": kitchen_id, "batch_id": batch_id},
+        ).fetchone()
+
+
+@dataclass(frozen=True, slots=True)
+class ThrownRow:
+    """Pieces of a batch that were thrown away for a reason, and what a piece cost and brought."""
+
+    batch_id: UUID
+    name: str
+    reason: str
+    pieces: float
+    piece_cost: float | None
+    cost_at_least: bool
+    energy_kcal: float | None
+
+
+def thrown(connection: Connection, kitchen_id: UUID, since: datetime) -> list[ThrownRow]:
+    """What was thrown away since then and not taken back, by batch and reason, the most first."""
+    with connection.cursor(row_factory=class_row(ThrownRow)) as cursor:
+        return cursor.execute(
+            """
+            select batch.id as batch_id, batch.name, reason, sum(pieces) as pieces,
+                (batch.cost / batch.piece_count) as piece_cost, batch.cost_at_least,
+                batch.energy_kcal as energy_kcal
+            from stash_move join batch on batch.kitchen_id = %(kitchen_id)s and batch.id = stash_move.batch_id
+            where stash_move.kitchen_id = %(kitchen_id)s and kind = 'thrown' and moved_at >= %(since)s
+                and batch.removed_at is null and not exists (
+                    with recursive chain as (
+                        select id, 1 as place from stash_move undone
+                        where undone.kitchen_id = %(kitchen_id)s and undone.reverses = stash_move.id
+                        union all
+                        select later.id, chain.place + 1 from stash_move later join chain on later.reverses = chain.id
+                        where later.kitchen_id = %(kitchen_id)s
+                    )
+                    select from chain having max(place) %% 2 = 1
+                )
+            group by batch.id, batch.name, reason, batch.cost, batch.piece_count, batch.cost_at_least, batch.energy_kcal
+            order by pieces desc, batch.name, reason limit 200
+            """,
+            {"kitchen_id": kitchen_id, "since": since},
+        ).fetchall()
+
+
+def made_count_since(connection: Connection, kitchen_id: UUID, since: datetime) -> float:
+    """How many pieces were made since then, as their lots say."""
+    row = connection.execute(
+        """
+        select coalesce(sum(pieces), 0) from batch_lot join batch
+            on batch.kitchen_id = %(kitchen_id)s and batch.id = batch_lot.batch_id
+        where batch_lot.kitchen_id = %(kitchen_id)s and batch.made_at >= %(since)s and batch.removed_at is null
+        """,
+        {"kitchen_id": kitchen_id, "since": since},
+    ).fetchone()
+    assert row is not None
+    return float(row[0])
