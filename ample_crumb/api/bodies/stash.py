@@ -3,13 +3,15 @@
 from typing import Annotated
 from uuid import UUID
 
-from pydantic import Field
+from pydantic import Field, field_validator
 
 from ample_crumb.api.bodies.base import Body, Flag, Number, Whole
 from ample_crumb.application.stash.commands import Leaving, NewMove, PiecesAt
+from ample_crumb.application.stash.printing import LabelsOf
 from ample_crumb.core.bounds import LEAST, STORABLE
 from ample_crumb.core.keeping.places import Place, Wrapping
 from ample_crumb.core.quantity.written_yield import MOST_PIECES
+from ample_crumb.formats.paper import Paper
 
 _WRITTEN = r"^[^\x00]*\S[^\x00]*$"
 
@@ -66,3 +68,32 @@ class PlateBody(Body):
 
     name: Annotated[str, Field(min_length=1, max_length=60, pattern=_WRITTEN)]
     sides: Annotated[str, Field(min_length=1, max_length=1000, pattern=_WRITTEN)]
+
+
+class PaperAsked(Body):
+    """On which paper something is printed, with days of which time zone."""
+
+    paper: Paper = Paper.A4
+    zone: Annotated[str, Field(min_length=1, max_length=64, pattern=r"^[A-Za-z0-9_+/-]+$")] = "UTC"
+
+
+_OF = r"^[0-9a-f-]{36}\.[0-9]{1,4}\.[0-9a-f-]{36}\.[0-9]{1,3}$"
+
+
+class LabelsAsked(PaperAsked):
+    """Which labels: each a batch, a lot, a shelf and how many, parted by dots."""
+
+    of: Annotated[list[Annotated[str, Field(max_length=90, pattern=_OF)]], Field(min_length=1, max_length=100)]
+
+    @field_validator("of")
+    @classmethod
+    def _ids(cls, texts: list[str]) -> list[str]:
+        for text in texts:
+            batch_id, _, shelf_id, _ = text.split(".")
+            UUID(batch_id), UUID(shelf_id)
+        return texts
+
+    def wanted(self) -> list[LabelsOf]:
+        """As the application has it."""
+        parted = (text.split(".") for text in self.of)
+        return [LabelsOf(UUID(batch), int(lot), UUID(shelf), int(count)) for batch, lot, shelf, count in parted]

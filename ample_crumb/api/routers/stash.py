@@ -1,13 +1,15 @@
 """The stash over HTTP: what lies where and until when, and what becomes of it."""
 
+from typing import Annotated, Any, Final
 from uuid import UUID
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Query, Response
 
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
-from ample_crumb.api.bodies.stash import CountBody, MoveBody, PlateBody, ShelfBody, UndoneBody
+from ample_crumb.api.bodies.stash import CountBody, LabelsAsked, MoveBody, PaperAsked, PlateBody, ShelfBody, UndoneBody
 from ample_crumb.application.stash import commands as stash_commands
+from ample_crumb.application.stash import printing
 from ample_crumb.application.stash import queries as stash_queries
 from ample_crumb.application.stash.views import BatchStashView, PlateView, ShelfView, StashView, WasteView
 from ample_crumb.store.plates import PlateRow
@@ -25,6 +27,29 @@ def open_stash(database: InDatabase, principal: AsPrincipal, clock: InClock) -> 
 def waste(database: InDatabase, principal: AsPrincipal, clock: InClock) -> WasteView:
     """What was thrown away in the last four weeks, and why."""
     return stash_queries.waste(database, principal, clock)
+
+
+_PDF: Final[dict[int | str, dict[str, Any]]] = {
+    200: {"content": {"application/pdf": {"schema": {"type": "string", "format": "binary"}}}, "description": "PDF"}
+}
+
+
+@router.get("/stash/labels.pdf", response_class=Response, responses=_PDF)
+def labels(
+    about: Annotated[LabelsAsked, Query()], database: InDatabase, principal: AsPrincipal, clock: InClock
+) -> Response:
+    """Labels of pieces to print, ten to a page."""
+    pdf = printing.labels(database, principal, about.wanted(), about.paper, about.zone, clock)
+    return Response(pdf, media_type="application/pdf")
+
+
+@router.get("/batches/{batch_id}/card.pdf", response_class=Response, responses=_PDF)
+def card(
+    batch_id: UUID, about: Annotated[PaperAsked, Query()], database: InDatabase, principal: AsPrincipal, clock: InClock
+) -> Response:
+    """A card of a batch to print."""
+    pdf = printing.card(database, principal, batch_id, about.paper, about.zone, clock)
+    return Response(pdf, media_type="application/pdf")
 
 
 @router.get("/stash/batches/{batch_id}")

@@ -10,7 +10,7 @@ from psycopg.errors import UniqueViolation
 from ample_crumb.application.clock import Clock, system_clock
 from ample_crumb.application.context import load_context
 from ample_crumb.application.problems import CannotAccept, NotHere
-from ample_crumb.application.stash.moving import set_undone, write_move
+from ample_crumb.application.stash.moving import set_undone, undo_entry, write_move
 from ample_crumb.application.stash.queries import stash_view
 from ample_crumb.application.stash.showing import plate_view
 from ample_crumb.application.stash.views import PlateView, ShelfView, StashView
@@ -127,6 +127,7 @@ def undo(
     with database.transaction(principal) as connection:
         last = set_undone(connection, principal, move_id, clock(), undone=undone)
         if last.entry_id is not None:
+            undo_entry(connection, principal, last.entry_id, clock(), undone=undone)
             for entry_id in days.group_of(connection, principal, last.entry_id):
                 days.remove_entry(connection, principal, entry_id, removed=undone)
         return stash_view(connection, principal, clock())

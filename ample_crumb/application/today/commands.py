@@ -143,7 +143,8 @@ def _take(connection: Connection, principal: Principal, new: NewEntry, pieces: B
     if pieces.shelf_id not in {row.id for row in shelves.listed(connection, principal.kitchen_id)}:
         raise NotHere("shelf")
     move = MoveRow(
-        id=uuid5(new.id, "eaten"),
+        # An entry eats once, so its move is called as it is.
+        id=new.id,
         batch_id=pieces.batch_id,
         lot=pieces.lot,
         kind="eaten",

@@ -8,6 +8,7 @@ from ample_crumb.core.crumb.hazard import HazardLine, is_raw_egg
 from ample_crumb.core.crumb.hazards import is_raw_grain
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.keeping.shelf_life import DRY, ShelfLife, kind_of_family, shelf_lives
+from ample_crumb.core.quantity.name_matching import words
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,7 +35,7 @@ def keeping_traits(lines: Sequence[HazardLine], eaten: Figures, family: str) -> 
         raw_egg=any(is_raw_egg(line.item) for line in raw),
         raw_flour=any(is_raw_grain(line.item) for line in raw),
         soft_dairy=any(line.item.role in ("dairy", "milk") and _is_wet(line, _WET) for line in raw),
-        fresh_fruit=any(line.item.role == "fruit" and _is_wet(line, _JUICY) for line in raw),
+        fresh_fruit=any(_is_fruit(line) and _is_wet(line, _JUICY) for line in raw),
     )
 
 
@@ -49,9 +50,18 @@ def _is_wet(line: HazardLine, water_g: float) -> bool:
     return (line.item.per_100g.water_g or 0.0) > water_g
 
 
-_DRY_UP_TO, _DENSE_UP_TO, _CUSTARD_FROM = 0.12, 0.32, 0.52
+_NO_FLESH: Final = frozenset({"juice", "zest", "peel"})
+"""What of a fruit is stirred in and keeps as the rest does. Common practice."""
+
+
+def _is_fruit(line: HazardLine) -> bool:
+    return line.item.role == "fruit" and _NO_FLESH.isdisjoint(words(line.item.name))
+
+
+_DRY_UP_TO, _DENSE_UP_TO, _WET_FROM = 0.12, 0.32, 0.48
 """Shares of water of what is eaten: a biscuit that snaps, a bar that stays moist, and what is half water and more.
-Common practice: crisp biscuits have 2 to 8 %, brownies 15 to 30 %, cakes 25 to 40 %, cheesecakes 50 to 60 %."""
+Common practice: crisp biscuits have 2 to 8 %, brownies 15 to 30 %, cakes 25 to 40 %, bean doughs and
+cheesecakes 45 to 60 %."""
 
 _BAKED: Final = frozenset({DRY, "dense-crumb", "moist-crumb"})
 
@@ -90,8 +100,8 @@ def _kinds(traits: KeepingTraits) -> frozenset[str]:
 
 
 def _by_water(family: str, water_share: float) -> str:
-    if water_share >= _CUSTARD_FROM:
-        return "custard"
+    if water_share >= _WET_FROM:
+        return "wet-crumb"
     if water_share > _DENSE_UP_TO:
         return "moist-crumb"
     if water_share > _DRY_UP_TO:

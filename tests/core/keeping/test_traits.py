@@ -38,7 +38,7 @@ class Traits(unittest.TestCase):
             self.assertEqual(kind_of(traits(family, *parts)).kind, kind, (family, parts[-1].lines[0].text))
 
     def test_water_of_what_is_eaten_tells_a_biscuit_from_a_cake(self) -> None:
-        for water, kind in ((0.05, "dry-biscuit"), (0.2, "dense-crumb"), (0.4, "moist-crumb"), (0.6, "custard")):
+        for water, kind in ((0.05, "dry-biscuit"), (0.2, "dense-crumb"), (0.4, "moist-crumb"), (0.6, "wet-crumb")):
             self.assertEqual(kind_of(KeepingTraits("cookie", water)).kind, kind)
         self.assertEqual(kind_of(KeepingTraits("cookie")).kind, "dry-biscuit")
         self.assertEqual(kind_of(KeepingTraits("")).kind, "moist-crumb")

@@ -1144,6 +1144,231 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/stash": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Stash
+         * @description The shelves with what lies on them, and until when it is good.
+         */
+        get: operations["open_stash_api_v1_stash_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stash/waste": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Waste
+         * @description What was thrown away in the last four weeks, and why.
+         */
+        get: operations["waste_api_v1_stash_waste_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stash/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Labels
+         * @description Labels of pieces to print, ten to a page.
+         */
+        get: operations["labels_api_v1_stash_labels_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{batch_id}/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Card
+         * @description A card of a batch to print.
+         */
+        get: operations["card_api_v1_batches__batch_id__card_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stash/batches/{batch_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Batch Stash
+         * @description All that became of a batch, and what its pieces are eaten with.
+         */
+        get: operations["open_batch_stash_api_v1_stash_batches__batch_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stash/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move Pieces
+         * @description Moves pieces to another shelf, gives or throws them away; the same id again changes nothing. 422 where there are
+         *     not so many left.
+         */
+        post: operations["move_pieces_api_v1_stash_moves_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stash/counts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Count Again
+         * @description There are so many pieces on a shelf, whatever was thought.
+         */
+        post: operations["count_again_api_v1_stash_counts_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stash/moves/{move_id}/undone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Undo Move
+         * @description Takes a move back, or does it again; what was eaten goes out of its day along.
+         */
+        put: operations["undo_move_api_v1_stash_moves__move_id__undone_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shelves/{shelf_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Shelf
+         * @description Adds a shelf, or gives it another name.
+         */
+        put: operations["put_shelf_api_v1_shelves__shelf_id__put"];
+        post?: never;
+        /**
+         * Remove Shelf
+         * @description Takes an empty shelf away.
+         */
+        delete: operations["remove_shelf_api_v1_shelves__shelf_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/formulas/{formula_id}/plates/{plate_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Plate
+         * @description Keeps what a piece of a formula is eaten with.
+         */
+        put: operations["put_plate_api_v1_formulas__formula_id__plates__plate_id__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plates/{plate_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Plate
+         * @description Takes a plate away.
+         */
+        delete: operations["remove_plate_api_v1_plates__plate_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/portion": {
         parameters: {
             query?: never;
@@ -2413,6 +2638,17 @@ export interface components {
             note: string;
         };
         /**
+         * BatchStashView
+         * @description All that became of a batch, the last first, and the plates of its formula.
+         */
+        BatchStashView: {
+            batch: components["schemas"]["StashedView"];
+            /** Moves */
+            moves: components["schemas"]["MoveView"][];
+            /** Plates */
+            plates: components["schemas"]["PlateView"][];
+        };
+        /**
          * BatchView
          * @description A batch as it was made. `revision` counts its corrections; `made` has its lines as
          *     they were; `alerts` are of who must not get it.
@@ -2770,6 +3006,47 @@ export interface components {
             unpriced: string[];
             /** At Least */
             at_least: boolean;
+        };
+        /**
+         * CostView
+         * @description What a piece cost as it was made, and 25 g of protein from it, None without protein; lower limits where
+         *     `at_least`.
+         */
+        CostView: {
+            /** Piece Cost */
+            piece_cost: number;
+            /** Protein Cost */
+            protein_cost: number | null;
+            /** At Least */
+            at_least: boolean;
+        };
+        /**
+         * CountBody
+         * @description How many pieces there are, none among them.
+         */
+        CountBody: {
+            /**
+             * Batch Id
+             * Format: uuid
+             */
+            batch_id: string;
+            /**
+             * Lot
+             * @default 1
+             */
+            lot: number;
+            /**
+             * Shelf Id
+             * Format: uuid
+             */
+            shelf_id: string;
+            /** Pieces */
+            pieces: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
         };
         /**
          * CrumbCheck
@@ -4001,6 +4278,49 @@ export interface components {
             lines: string[];
         };
         /**
+         * HeapView
+         * @description Pieces of a lot on a shelf: how many are there, and how many left the kitchen from it. They are good until
+         *     `eat_by`, usually until `usual_until`, and where `for_taste` they are safe beyond; laid into a freezer now they
+         *     would be until `frozen_until`, None where that helps nothing. `figures` are of one piece.
+         */
+        HeapView: {
+            /**
+             * Shelf Id
+             * Format: uuid
+             */
+            shelf_id: string;
+            /** Lot */
+            lot: number;
+            /** Pieces */
+            pieces: number;
+            /** Gone Pieces */
+            gone_pieces: number;
+            /** Piece G */
+            piece_g: number;
+            figures: components["schemas"]["FiguresView"];
+            wrapping: components["schemas"]["Wrapping"];
+            /**
+             * Eat By
+             * Format: date-time
+             */
+            eat_by: string;
+            /**
+             * Usual Until
+             * Format: date-time
+             */
+            usual_until: string;
+            /** For Taste */
+            for_taste: boolean;
+            /** Past */
+            past: boolean;
+            /** Why */
+            why: string;
+            /** Cautions */
+            cautions: string[];
+            /** Frozen Until */
+            frozen_until: string | null;
+        };
+        /**
          * HistoryView
          * @description What the batches of a formula tell, of which `bake` is the version to bake, 0 for as it stands: averages against
          *     the plan, what they propose to it, what was said of the
@@ -4309,6 +4629,12 @@ export interface components {
             /** Options */
             options: string[];
         };
+        /**
+         * Leaving
+         * @description What becomes of pieces that are not eaten by who keeps the kitchen's day.
+         * @enum {string}
+         */
+        Leaving: "moved" | "given" | "thrown";
         /**
          * LessonView
          * @description What was learned, in a sentence: by which `moved_share` something was moved, from so many `batches`.
@@ -4689,6 +5015,76 @@ export interface components {
             most: number;
         };
         /**
+         * MoveBody
+         * @description Pieces that are moved to another shelf, given or thrown away.
+         */
+        MoveBody: {
+            /**
+             * Batch Id
+             * Format: uuid
+             */
+            batch_id: string;
+            /**
+             * Lot
+             * @default 1
+             */
+            lot: number;
+            /**
+             * Shelf Id
+             * Format: uuid
+             */
+            shelf_id: string;
+            /** Pieces */
+            pieces: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            kind: components["schemas"]["Leaving"];
+            /** To Shelf Id */
+            to_shelf_id?: string | null;
+            /** @default covered */
+            wrapping: components["schemas"]["Wrapping"];
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
+        /**
+         * MoveView
+         * @description What became of some pieces. `undone` where it was taken back; what an entry of a day ate has its `entry_id`.
+         */
+        MoveView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Lot */
+            lot: number;
+            /** Kind */
+            kind: string;
+            /** From Shelf Id */
+            from_shelf_id: string | null;
+            /** To Shelf Id */
+            to_shelf_id: string | null;
+            /** Pieces */
+            pieces: number;
+            /** Reason */
+            reason: string;
+            /** Entry Id */
+            entry_id: string | null;
+            /**
+             * Moved At
+             * Format: date-time
+             */
+            moved_at: string;
+            /** Undone */
+            undone: boolean;
+        };
+        /**
          * NewBatchBody
          * @description A batch to be kept, or to be corrected over its `revision`; 0 for a new one.
          */
@@ -4712,10 +5108,13 @@ export interface components {
             revision: number;
             /** Dough Id */
             dough_id?: string | null;
+            /** Shelf Id */
+            shelf_id?: string | null;
         };
         /**
          * NewBatchPieces
-         * @description Pieces of a lot of a batch to be laid into a day.
+         * @description Pieces of a lot of a batch to be laid into a day: taken from a shelf of the stash where one is named, and eaten
+         *     with `sides` where any are typed.
          */
         NewBatchPieces: {
             /**
@@ -4740,6 +5139,13 @@ export interface components {
             lot: number;
             /** Piece Count */
             piece_count: number;
+            /** Shelf Id */
+            shelf_id?: string | null;
+            /**
+             * Sides
+             * @default
+             */
+            sides: string;
         };
         /**
          * NewFoods
@@ -5110,6 +5516,12 @@ export interface components {
             count: number;
         };
         /**
+         * Paper
+         * @description Sizes of paper.
+         * @enum {string}
+         */
+        Paper: "A4" | "Letter";
+        /**
          * Part
          * @description A part of a formula, such as a glaze. The main part may go without a name.
          */
@@ -5317,6 +5729,12 @@ export interface components {
             start_min: number;
         };
         /**
+         * Place
+         * @description A place by its cold: a counter is covered and cool, a fridge at 4 °C, a freezer at -18 °C.
+         * @enum {string}
+         */
+        Place: "counter" | "fridge" | "freezer";
+        /**
          * PlanBody
          * @description What a batch is made from: a formula as it stands, or as it was kept under `number`; another batch; a draft.
          */
@@ -5475,6 +5893,39 @@ export interface components {
              * @default 1
              */
             blenders: number;
+        };
+        /**
+         * PlateBody
+         * @description What is eaten with a piece.
+         */
+        PlateBody: {
+            /** Name */
+            name: string;
+            /** Sides */
+            sides: string;
+        };
+        /**
+         * PlateView
+         * @description A plate: what is eaten with a piece, what that brings, and who must not get it; `problem` where a part of it
+         *     could not be read.
+         */
+        PlateView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Sides */
+            sides: string;
+            figures: components["schemas"]["FiguresView"];
+            /** Contains */
+            contains: string[];
+            /** Alerts */
+            alerts: components["schemas"]["DietAlert"][];
+            /** Problem */
+            problem: string;
         };
         /**
          * PointBody
@@ -6656,6 +7107,29 @@ export interface components {
             share: number;
         };
         /**
+         * ShelfBody
+         * @description A shelf by its name; its kind counts when it is new.
+         */
+        ShelfBody: {
+            kind: components["schemas"]["Place"];
+            /** Name */
+            name: string;
+        };
+        /**
+         * ShelfView
+         * @description A shelf by its name.
+         */
+        ShelfView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            kind: components["schemas"]["Place"];
+            /** Name */
+            name: string;
+        };
+        /**
          * ShoppingItemView
          * @description A food of the list: what is needed and there, the packs to buy, what is left in the end. `state` is what was said
          *     of it at home, empty for grams. `cost` is of what is bought, None where no price is known.
@@ -6739,6 +7213,76 @@ export interface components {
             name: string;
             /** Starts With */
             starts_with: string;
+        };
+        /**
+         * StashView
+         * @description The shelves from warm to cold, and the batches of which something is left, as of `now`.
+         */
+        StashView: {
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Currency */
+            currency: string;
+            /** Shelves */
+            shelves: components["schemas"]["ShelfView"][];
+            /** Batches */
+            batches: components["schemas"]["StashedView"][];
+        };
+        /**
+         * StashedView
+         * @description A batch of which something is left, and how it keeps: where it belongs, how it thaws, when it is best, how it
+         *     travels. `shape` is how its pieces are drawn.
+         */
+        StashedView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Family */
+            family: string;
+            /** Shape */
+            shape: string;
+            /** Formula Id */
+            formula_id: string | null;
+            /** Version Number */
+            version_number: number | null;
+            /** Dough Id */
+            dough_id: string | null;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Piece Count */
+            piece_count: number;
+            /** Keeps */
+            keeps: string;
+            home: components["schemas"]["Place"];
+            /** Thaw */
+            thaw: string;
+            /** Best */
+            best: string;
+            /** Travels */
+            travels: string;
+            /** Source */
+            source: string;
+            /** Note */
+            note: string;
+            cost: components["schemas"]["CostView"] | null;
+            /** Contains */
+            contains: string[];
+            /** May Contain */
+            may_contain: string[];
+            /** Alerts */
+            alerts: components["schemas"]["DietAlert"][];
+            /** Heaps */
+            heaps: components["schemas"]["HeapView"][];
         };
         /**
          * StatedComparison
@@ -7582,6 +8126,14 @@ export interface components {
             groups: components["schemas"]["RoleGroup"][];
         };
         /**
+         * UndoneBody
+         * @description Whether a move is taken back.
+         */
+        UndoneBody: {
+            /** Undone */
+            undone: boolean;
+        };
+        /**
          * Usage
          * @description How many formulas use a food, how many of them an older label of it, and some of them, these first.
          */
@@ -7721,6 +8273,46 @@ export interface components {
             branches: components["schemas"]["BranchView"][];
         };
         /**
+         * WasteItem
+         * @description Pieces of a batch thrown away for a reason; what they cost, None where that is not known.
+         */
+        WasteItem: {
+            /**
+             * Batch Id
+             * Format: uuid
+             */
+            batch_id: string;
+            /** Name */
+            name: string;
+            /** Reason */
+            reason: string;
+            /** Pieces */
+            pieces: number;
+            /** Cost */
+            cost: number | null;
+        };
+        /**
+         * WasteView
+         * @description What was thrown away in these days of what was made in them, and why. `cost` is a lower limit where `at_least`,
+         *     None where nothing has a price.
+         */
+        WasteView: {
+            /** Days */
+            days: number;
+            /** Made Pieces */
+            made_pieces: number;
+            /** Thrown Pieces */
+            thrown_pieces: number;
+            /** Cost */
+            cost: number | null;
+            /** At Least */
+            at_least: boolean;
+            /** Currency */
+            currency: string;
+            /** Items */
+            items: components["schemas"]["WasteItem"][];
+        };
+        /**
          * WeighView
          * @description A line worth weighing, its share of the doubt in the energy, and the band of a piece's energy then.
          */
@@ -7839,6 +8431,12 @@ export interface components {
          * @enum {string}
          */
         WordVerdict: "holds" | "fails" | "no rule";
+        /**
+         * Wrapping
+         * @description How it is wrapped: covered, in a tin or bag that closes, or vacuum sealed.
+         * @enum {string}
+         */
+        Wrapping: "covered" | "sealed" | "vacuum";
         /**
          * WrittenBake
          * @description Minutes in the oven from `low_min` to `high_min`, as every row that says so has it; `rest_min` how long it rests
@@ -13574,6 +14172,1054 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["FormulaTasksView"];
                 };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_stash_api_v1_stash_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StashView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    waste_api_v1_stash_waste_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WasteView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    labels_api_v1_stash_labels_pdf_get: {
+        parameters: {
+            query: {
+                paper?: components["schemas"]["Paper"];
+                zone?: string;
+                of: string[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description PDF */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    card_api_v1_batches__batch_id__card_pdf_get: {
+        parameters: {
+            query?: {
+                paper?: components["schemas"]["Paper"];
+                zone?: string;
+            };
+            header?: never;
+            path: {
+                batch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description PDF */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_batch_stash_api_v1_stash_batches__batch_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchStashView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    move_pieces_api_v1_stash_moves_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StashView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    count_again_api_v1_stash_counts_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CountBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StashView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    undo_move_api_v1_stash_moves__move_id__undone_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                move_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoneBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StashView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_shelf_api_v1_shelves__shelf_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shelf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfView"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_shelf_api_v1_shelves__shelf_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shelf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfView"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_plate_api_v1_formulas__formula_id__plates__plate_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+                plate_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlateBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlateView"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_plate_api_v1_plates__plate_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plate_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description What arrived cannot be read */
             400: {

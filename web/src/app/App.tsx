@@ -18,6 +18,8 @@ const RecordBatch = lazy(() => import("@/features/batches/RecordBatch"));
 const BakeDays = lazy(() => import("@/features/bakeDay/BakeDays"));
 const OneDay = lazy(() => import("@/features/bakeDay/OneDay"));
 const RunDay = lazy(() => import("@/features/bakeDay/Run"));
+const Stash = lazy(() => import("@/features/stash/Stash"));
+const Labels = lazy(() => import("@/features/stash/Labels"));
 const Cupboard = lazy(() => import("@/features/cupboard/Cupboard"));
 const Settings = lazy(() => import("@/features/settings/Settings"));
 
@@ -57,6 +59,8 @@ export function App() {
           <Route path="batches/:id/correct" element={<RecordBatch />} />
           <Route path="bake-day" element={<BakeDays />} />
           <Route path="bake-day/:id/:tab?" element={<OneDay />} />
+          <Route path="stash" element={<Stash />} />
+          <Route path="stash/labels" element={<Labels />} />
           <Route path="cupboard" element={<Cupboard />} />
           <Route path="settings" element={<Settings />} />
           <Route path="*" element={<Navigate to="/today" replace />} />

@@ -1,4 +1,4 @@
-import { CookingPot, ListChecks, Package, Settings2, Sun } from "lucide-react";
+import { CookingPot, ListChecks, Package, Refrigerator, Settings2, Sun } from "lucide-react";
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { useAway } from "@/api/connection";
@@ -14,6 +14,7 @@ const ICONS = {
   "/today": Sun,
   "/formulas": CookingPot,
   "/bake-day": ListChecks,
+  "/stash": Refrigerator,
   "/cupboard": Package,
   "/settings": Settings2,
 };
@@ -147,7 +148,7 @@ function RailLink({ to, name, hint, last, here, children }: RailLinkProps) {
     <NavLink
       to={to}
       className={({ isActive }) =>
-        `flex items-center px-3.5 py-2 text-note max-md:min-w-18 max-md:flex-col max-md:px-1 max-md:whitespace-nowrap max-md:border-t-4 md:block md:border-l-4 ${last ? "md:mt-auto" : ""} ${
+        `flex items-center px-3.5 py-2 text-note max-md:min-w-0 max-md:flex-1 max-md:flex-col max-md:px-0 max-md:text-small max-md:whitespace-nowrap max-md:border-t-4 md:block md:border-l-4 ${last ? "md:mt-auto" : ""} ${
           isActive || here ? "border-carb bg-rail-here font-semibold" : "border-transparent"
         }`
       }

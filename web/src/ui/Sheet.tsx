@@ -1,6 +1,6 @@
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
-import type { ReactNode } from "react";
+import { type ReactNode, useRef } from "react";
 
 interface SheetProps {
   open: boolean;
@@ -15,16 +15,21 @@ interface SheetProps {
 
 /** The one dialog of the application. */
 export function Sheet({ open, onOpenChange, title, description, children, wide, returnFocus }: SheetProps) {
+  const before = useRef<HTMLElement | null>(null);
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-shade" />
         <Dialog.Content
           className={`card fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[calc(100vw-24px)] -translate-x-1/2 overflow-y-auto p-5 shadow-xl ${wide ? "max-w-170" : "max-w-120"}`}
+          onOpenAutoFocus={() => {
+            before.current = document.activeElement as HTMLElement | null;
+          }}
           onCloseAutoFocus={(event) => {
-            if (!returnFocus) return;
+            // Not every sheet has a trigger of its own: the focus goes back to where it came from.
             event.preventDefault();
-            returnFocus();
+            if (returnFocus) returnFocus();
+            else before.current?.focus();
           }}
           {...(description ? {} : { "aria-describedby": undefined })}
         >

@@ -61,6 +61,7 @@ export const ANYWHERE: Key[] = [
   { keys: "Alt 1", does: "Today" },
   { keys: "Alt 2", does: "Formulas" },
   { keys: "Alt 3", does: "Bake day" },
+  { keys: "Alt 4", does: "Stash" },
   { keys: "Alt 5", does: "Cupboard" },
   { keys: "Alt 7", does: "Settings" },
   { keys: "/", does: "Find anything" },
@@ -102,11 +103,18 @@ export const ON_BAKE_DAY: Key[] = [
   { keys: "Space at the counter", does: "Next" },
 ];
 
-/** The places in the order of the work; Alt 4 and 6 are kept free for keeping and looking back. */
+export const ON_STASH: Key[] = [
+  { keys: "← →", does: "What must be eaten before, after" },
+  { keys: "E", does: "Eat one of what is chosen" },
+  { keys: "F", does: "All of what is chosen to the freezer" },
+];
+
+/** The places in the order of the work; Alt 6 is kept free for looking back. */
 export const PLACES = [
   { path: "/today", name: "Today", digit: "1" },
   { path: "/formulas", name: "Formulas", digit: "2" },
   { path: "/bake-day", name: "Bake day", digit: "3" },
+  { path: "/stash", name: "Stash", digit: "4" },
   { path: "/cupboard", name: "Cupboard", digit: "5" },
   { path: "/settings", name: "Settings", digit: "7" },
 ] as const;
@@ -117,6 +125,7 @@ export function keysOf(path: string): { place: string; keys: Key[] } {
   if (/^\/formulas\/./.test(path)) return { place: "On the Bench", keys: ON_BENCH };
   if (path.startsWith("/formulas")) return { place: "In Formulas", keys: ON_FORMULAS };
   if (path.startsWith("/bake-day")) return { place: "On Bake day", keys: ON_BAKE_DAY };
+  if (path.startsWith("/stash")) return { place: "In the Stash", keys: ON_STASH };
   if (path.startsWith("/cupboard")) return { place: "In the Cupboard", keys: ON_CUPBOARD };
   return { place: "Here", keys: [] };
 }

@@ -188,6 +188,27 @@ export const batchQuery = (id: string) =>
       data(api.GET("/api/v1/batches/{batch_id}", { params: { path: { batch_id: id } }, signal })),
   });
 
+/** What all that is asked of the stash is kept under. */
+export const STASH = ["stash"] as const;
+
+export const stashQuery = queryOptions({
+  queryKey: [...STASH, "shelves"],
+  queryFn: ({ signal }) => data(api.GET("/api/v1/stash", { signal })),
+});
+
+/** All that became of a batch, and what its pieces are eaten with. */
+export const batchStashQuery = (batch_id: string) =>
+  queryOptions({
+    queryKey: [...STASH, "batch", batch_id],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/v1/stash/batches/{batch_id}", { params: { path: { batch_id } }, signal })),
+  });
+
+export const wasteQuery = queryOptions({
+  queryKey: [...STASH, "all", "waste"],
+  queryFn: ({ signal }) => data(api.GET("/api/v1/stash/waste", { signal })),
+});
+
 /** What all that is asked of bake days is kept under. */
 export const BAKE_DAYS = ["bake-days"] as const;
 

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { api, data } from "@/api/client";
-import { BATCHES, batchQuery, learnedQuery } from "@/api/queries";
+import { BATCHES, batchQuery, batchStashQuery, learnedQuery, STASH } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { change, clock, count, grams, kcal, longDate, momentOn, plural, today } from "@/domain/format";
 import { newId } from "@/domain/ids";
@@ -61,6 +61,14 @@ function Opened({ view }: { view: Schemas["BatchView"] }) {
               The rest of the dough
             </Link>
           )}
+          <a
+            className="btn btn-quiet"
+            href={`/api/v1/batches/${item.id}/card.pdf?zone=${Intl.DateTimeFormat().resolvedOptions().timeZone}`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            Card as PDF
+          </a>
           <Link className="btn btn-quiet" to={`/batches/${item.id}/correct`}>
             Correct it
           </Link>
@@ -151,16 +159,30 @@ function LotRow({ lot, batch }: { lot: Schemas["LotView"]; batch: Schemas["Batch
   const client = useQueryClient();
   const tell = useNotice();
   const [eaten, setEaten] = useState<number | null>(1);
+  const told = useQuery(batchStashQuery(batch.id));
+  // From where it must be eaten first; what is on no shelf is eaten all the same.
+  const heap = told.data?.batch.heaps
+    .filter((each) => each.lot === lot.lot && each.pieces >= (eaten ?? 1))
+    .sort((one, other) => Date.parse(one.eat_by) - Date.parse(other.eat_by))[0];
   const add = useMutation({
     mutationFn: (entry: string) =>
       data(
         api.POST("/api/v1/days/{day}/batch-pieces", {
           params: { path: { day: today() } },
-          body: { id: entry, eaten_at: momentOn(today()), batch_id: batch.id, lot: lot.lot, piece_count: eaten ?? 1 },
+          body: {
+            id: entry,
+            eaten_at: momentOn(today()),
+            batch_id: batch.id,
+            lot: lot.lot,
+            piece_count: eaten ?? 1,
+            shelf_id: heap?.shelf_id ?? null,
+            sides: "",
+          },
         }),
       ),
     onSuccess: (_, entry) => {
       void client.invalidateQueries({ queryKey: ["days"] });
+      void client.invalidateQueries({ queryKey: STASH });
       tell(`${count(eaten ?? 1)} ${plural(eaten ?? 1, "piece")} of ${batch.name} added to today.`, {
         label: "Undo",
         run: () => undo.mutate(entry),
@@ -171,7 +193,10 @@ function LotRow({ lot, batch }: { lot: Schemas["LotView"]; batch: Schemas["Batch
   const undo = useMutation({
     mutationFn: (entry: string) =>
       data(api.DELETE("/api/v1/entries/{entry_id}", { params: { path: { entry_id: entry } } })),
-    onSuccess: () => client.invalidateQueries({ queryKey: ["days"] }),
+    onSuccess: () => {
+      void client.invalidateQueries({ queryKey: STASH });
+      return client.invalidateQueries({ queryKey: ["days"] });
+    },
   });
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rim py-1.5 last:border-0">

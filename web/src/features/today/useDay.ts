@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
-import { dayQuery } from "@/api/queries";
+import { dayQuery, STASH } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { count, dayName, momentOn, plural } from "@/domain/format";
 import { newId } from "@/domain/ids";
@@ -12,7 +12,11 @@ type Entry = Schemas["EntryView"];
 export function useDayWrites(day: string) {
   const client = useQueryClient();
   const tell = useNotice();
-  const refresh = () => client.invalidateQueries({ queryKey: ["days"] });
+  const refresh = () => {
+    // What is eaten of a batch is not on its shelf.
+    void client.invalidateQueries({ queryKey: STASH });
+    return client.invalidateQueries({ queryKey: ["days"] });
+  };
   const keep = (view: Schemas["DayView"]) => {
     client.setQueryData(dayQuery(view.day).queryKey, view);
     return refresh();

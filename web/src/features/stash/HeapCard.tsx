@@ -1,0 +1,200 @@
+import { useQuery } from "@tanstack/react-query";
+import { lazy, Suspense, useState } from "react";
+import { Link } from "react-router";
+import { batchStashQuery, dayQuery } from "@/api/queries";
+import { change, count, grams, kcal, longDate, money, plural, today } from "@/domain/format";
+import { dueWord, type Lying, madeWord, type Stash } from "@/domain/stash";
+import { Band } from "@/ui/Band";
+import { DietAlerts } from "@/ui/DietAlerts";
+import { NumberField } from "@/ui/NumberField";
+import { Moves } from "./Moves";
+import type { useStashWrites } from "./useStash";
+
+const LeaveSheet = lazy(() => import("./LeaveSheet"));
+const PlateSheet = lazy(() => import("./PlateSheet"));
+
+interface HeapCardProps {
+  lying: Lying;
+  stash: Stash;
+  writes: ReturnType<typeof useStashWrites>;
+  /** Whether it says its name: a sheet does by itself. */
+  named: boolean;
+}
+
+type Opened = "given" | "thrown" | "counted" | "plate" | null;
+
+/** What the chosen pieces are, until when they are good and why, and what can become of them. */
+export function HeapCard({ lying, stash, writes, named }: HeapCardProps) {
+  const { batch, heap, shelf } = lying;
+  const told = useQuery(batchStashQuery(batch.id));
+  const [opened, setOpened] = useState<Opened>(null);
+  const [eaten, setEaten] = useState<number | null>(Math.min(1, heap.pieces));
+  const [moved, setMoved] = useState<number | null>(null);
+  const pieces = Math.min(eaten ?? 1, heap.pieces);
+  const moving = Math.min(moved ?? heap.pieces, heap.pieces);
+  const { figures } = heap;
+  return (
+    <div className="grid gap-3.5">
+      <section className="card grid gap-3 p-4">
+        <div>
+          {named && <h2>{batch.name}</h2>}
+          <p className="text-note text-soft">
+            <Link className="underline" to={`/batches/${batch.id}`}>
+              made {madeWord(batch.made_at)}
+            </Link>
+            , {count(batch.piece_count)} of {grams(heap.piece_g)} g · {kcal(figures.energy_kcal)}
+            <Band sd={figures.sd.energy_kcal} of={figures.energy_kcal} /> kcal,{" "}
+            <b className="text-protein-ink">{grams(figures.protein_g)} g protein</b>
+          </p>
+          <DietAlerts alarms={batch.alerts} />
+        </div>
+        <Keeping lying={lying} now={stash.now} />
+        <div className="grid gap-2 border-t border-rim pt-3">
+          <NumberField
+            label="Pieces to eat"
+            unit=""
+            value={eaten}
+            least={0.25}
+            most={heap.pieces}
+            onChange={setEaten}
+          />
+          <EatButton lying={lying} pieces={pieces} disabled={writes.eating} onEat={() => writes.eat(lying, pieces)} />
+          {told.data?.plates.map((plate) => (
+            <button
+              key={plate.id}
+              type="button"
+              className="btn btn-quiet h-auto whitespace-normal"
+              disabled={writes.eating}
+              onClick={() => writes.eat(lying, pieces, plate.sides)}
+            >
+              {plate.name} ({change(plate.figures.energy_kcal, kcal)} kcal, {change(plate.figures.protein_g, grams)} g
+              protein)
+            </button>
+          ))}
+          {told.data?.plates.map((plate) => (
+            <DietAlerts key={plate.id} alarms={plate.alerts} />
+          ))}
+          {batch.formula_id && (
+            <button type="button" className="btn btn-bare justify-self-start" onClick={() => setOpened("plate")}>
+              Plates: what it is eaten with
+            </button>
+          )}
+        </div>
+        <div className="grid gap-2 border-t border-rim pt-3">
+          <NumberField
+            label="Pieces to move"
+            unit=""
+            value={moved}
+            least={0.25}
+            most={heap.pieces}
+            onChange={setMoved}
+          />
+          <div className="flex flex-wrap gap-2">
+            {stash.shelves
+              .filter(({ id }) => id !== shelf.id)
+              .map((to) => (
+                <button
+                  key={to.id}
+                  type="button"
+                  className="btn btn-quiet h-auto whitespace-normal"
+                  aria-label={`Move ${count(moving)} to ${to.name}`}
+                  disabled={writes.busy}
+                  onClick={() => writes.move(lying, moving, to, "covered")}
+                >
+                  {count(moving)} to {to.name}
+                </button>
+              ))}
+          </div>
+          <div className="flex flex-wrap gap-2">
+            <button type="button" className="btn btn-quiet" onClick={() => setOpened("given")}>
+              Give away
+            </button>
+            <button type="button" className="btn btn-quiet" onClick={() => setOpened("thrown")}>
+              Throw away
+            </button>
+            <button type="button" className="btn btn-quiet" onClick={() => setOpened("counted")}>
+              Count again
+            </button>
+          </div>
+        </div>
+        <Cost lying={lying} currency={stash.currency} />
+      </section>
+      {batch.note && (
+        <section className="card p-4">
+          <h2>Said of this batch</h2>
+          <p>“{batch.note}”</p>
+        </section>
+      )}
+      {told.data && <Moves moves={told.data.moves} shelves={stash.shelves} onUndo={writes.undo} />}
+      <Suspense>
+        {(opened === "given" || opened === "thrown" || opened === "counted") && (
+          <LeaveSheet lying={lying} kind={opened} writes={writes} onClose={() => setOpened(null)} />
+        )}
+        {opened === "plate" && batch.formula_id && (
+          <PlateSheet formula_id={batch.formula_id} plates={told.data?.plates ?? []} onClose={() => setOpened(null)} />
+        )}
+      </Suspense>
+    </div>
+  );
+}
+
+/** Until when, why, and what to mind. */
+function Keeping({ lying: { batch, heap }, now }: { lying: Lying; now: string }) {
+  const longer = heap.usual_until !== heap.eat_by;
+  return (
+    <div className="grid gap-1.5 text-note">
+      <p className={heap.past ? "border-l-4 border-stop pl-2.5" : ""}>
+        {heap.past ? "Its careful date was " : heap.for_taste ? "Best until " : "Careful date "}
+        <b title={longDate(heap.eat_by)}>{dueWord(heap.eat_by, now)}</b>
+        {longer && `, the usual one ${dueWord(heap.usual_until, now)}`}. {heap.why}
+        {heap.past && " Where in doubt, throw it out."}
+      </p>
+      {heap.cautions.map((caution) => (
+        <p key={caution} className="text-caution">
+          {caution}
+        </p>
+      ))}
+      <p>
+        {heap.for_taste && `Thaw it ${batch.thaw}. `}
+        {batch.best && `${batch.best} `}
+        Travels {batch.travels}.
+      </p>
+      <details className="text-small text-soft">
+        <summary className="cursor-pointer">Where these times are from</summary>
+        {batch.source}
+      </details>
+    </div>
+  );
+}
+
+interface EatButtonProps {
+  lying: Lying;
+  pieces: number;
+  disabled: boolean;
+  onEat: () => void;
+}
+
+/** Eats so many pieces; it says what they take of what the day has left. */
+function EatButton({ lying, pieces, disabled, onEat }: EatButtonProps) {
+  const day = useQuery(dayQuery(today()));
+  const room = day.data?.budget?.room_kcal;
+  const of = room !== undefined && room > 0 ? ` of ${kcal(room)} left` : " kcal";
+  return (
+    <button type="button" className="btn" disabled={disabled} onClick={onEat}>
+      Eat {pieces === 1 ? "one" : count(pieces)}: {kcal(pieces * lying.heap.figures.energy_kcal)}
+      {of}
+    </button>
+  );
+}
+
+function Cost({ lying: { batch }, currency }: { lying: Lying; currency: string }) {
+  if (!batch.cost) return null;
+  const least = batch.cost.at_least ? "at least " : "";
+  return (
+    <p className="border-t border-rim pt-3 text-note text-soft">
+      As made {least}
+      {money(batch.cost.piece_cost, currency)} a {plural(1, "piece")}
+      {batch.cost.protein_cost !== null && `, ${money(batch.cost.protein_cost, currency)} for 25 g of protein`}.
+    </p>
+  );
+}

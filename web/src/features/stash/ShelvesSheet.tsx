@@ -1,0 +1,98 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, data } from "@/api/client";
+import { STASH } from "@/api/queries";
+import { newId } from "@/domain/ids";
+import type { Shelf } from "@/domain/stash";
+import { Select } from "@/ui/Select";
+import { Sheet } from "@/ui/Sheet";
+
+const KINDS = [
+  ["counter", "Counter"],
+  ["fridge", "Fridge"],
+  ["freezer", "Freezer"],
+] as const;
+
+/** The shelves of the kitchen: a second freezer, a tin on the shelf, renamed or taken away. */
+export default function ShelvesSheet({ shelves, onClose }: { shelves: Shelf[]; onClose: () => void }) {
+  const client = useQueryClient();
+  const [name, setName] = useState("");
+  const [kind, setKind] = useState("freezer");
+  const renew = () => client.invalidateQueries({ queryKey: STASH });
+  const put = useMutation({
+    mutationFn: (shelf: Shelf) =>
+      data(
+        api.PUT("/api/v1/shelves/{shelf_id}", {
+          params: { path: { shelf_id: shelf.id } },
+          body: { kind: shelf.kind, name: shelf.name },
+        }),
+      ),
+    onSuccess: renew,
+  });
+  const remove = useMutation({
+    mutationFn: (shelf_id: string) =>
+      data(api.DELETE("/api/v1/shelves/{shelf_id}", { params: { path: { shelf_id } } })),
+    onSuccess: renew,
+  });
+  const problem = put.error ?? remove.error;
+  return (
+    <Sheet open onOpenChange={(open) => !open && onClose()} title="Shelves">
+      <ul className="grid gap-2">
+        {shelves.map((shelf) => (
+          <li key={shelf.id} className="flex items-center gap-2">
+            <input
+              className="field"
+              maxLength={40}
+              aria-label={`Name of ${shelf.name}, a ${shelf.kind}`}
+              defaultValue={shelf.name}
+              onBlur={(event) => {
+                const now = event.target.value.trim();
+                if (now && now !== shelf.name) put.mutate({ ...shelf, name: now });
+              }}
+            />
+            <span className="w-16 text-soft">{shelf.kind}</span>
+            <button
+              type="button"
+              className="btn btn-quiet"
+              aria-label={`Remove ${shelf.name}`}
+              onClick={() => remove.mutate(shelf.id)}
+            >
+              Remove
+            </button>
+          </li>
+        ))}
+      </ul>
+      {problem && (
+        <p role="alert" className="mt-2 text-stop">
+          {problem.message}
+        </p>
+      )}
+      <form
+        className="mt-4 flex flex-wrap items-end gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (name.trim())
+            put.mutate(
+              { id: newId(), kind: kind as Shelf["kind"], name: name.trim() },
+              { onSuccess: () => setName("") },
+            );
+        }}
+      >
+        <label className="grid min-w-40 flex-1 gap-1">
+          <span className="text-soft">Another shelf</span>
+          <input
+            className="field"
+            maxLength={40}
+            placeholder="Chest in the cellar"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+        </label>
+        <Select label="Kind of shelf" value={kind} options={KINDS} onChange={setKind} />
+        <button type="submit" className="btn" disabled={!name.trim() || put.isPending}>
+          Add
+        </button>
+      </form>
+    </Sheet>
+  );
+}

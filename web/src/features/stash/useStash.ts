@@ -1,0 +1,105 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { api, data } from "@/api/client";
+import { STASH, stashQuery } from "@/api/queries";
+import type { Schemas } from "@/api/types";
+import { count, momentOn, plural, today } from "@/domain/format";
+import { newId } from "@/domain/ids";
+import type { Lying, Stash } from "@/domain/stash";
+import { useNotice } from "@/ui/Toast";
+
+/** Everything that changes the stash. Each write carries an id made here, so that it may be sent twice, and can be
+ * undone. */
+export function useStashWrites() {
+  const client = useQueryClient();
+  const tell = useNotice();
+  const keep = (stash: Stash) => {
+    client.setQueryData(stashQuery.queryKey, stash);
+    return client.invalidateQueries({ queryKey: STASH, predicate: ({ queryKey }) => queryKey.length > 2 });
+  };
+  const failed = (problem: Error) => {
+    tell(problem.message);
+    // Somebody else was at the shelf: what is shown is not what is there.
+    return client.invalidateQueries({ queryKey: STASH });
+  };
+
+  const undo = useMutation({
+    mutationFn: ({ id, undone }: { id: string; undone: boolean }) =>
+      data(api.PUT("/api/v1/stash/moves/{move_id}/undone", { params: { path: { move_id: id } }, body: { undone } })),
+    onSuccess: (stash) => {
+      void client.invalidateQueries({ queryKey: ["days"] });
+      return keep(stash);
+    },
+    onError: failed,
+  });
+
+  const move = useMutation({
+    mutationFn: ({ body }: { body: Schemas["MoveBody"]; words: string }) =>
+      data(api.POST("/api/v1/stash/moves", { body })),
+    onSuccess: (stash, { body, words }) => {
+      tell(words, { label: "Undo", run: () => undo.mutate({ id: body.id, undone: true }) });
+      return keep(stash);
+    },
+    onError: failed,
+  });
+
+  const recount = useMutation({
+    mutationFn: (body: Schemas["CountBody"]) => data(api.POST("/api/v1/stash/counts", { body })),
+    onSuccess: (stash, body) => {
+      tell("Counted again.", { label: "Undo", run: () => undo.mutate({ id: body.id, undone: true }) });
+      return keep(stash);
+    },
+    onError: failed,
+  });
+
+  const eat = useMutation({
+    mutationFn: ({ lying, pieces, sides, id }: { lying: Lying; pieces: number; sides: string; id: string }) =>
+      data(
+        api.POST("/api/v1/days/{day}/batch-pieces", {
+          params: { path: { day: today() } },
+          body: {
+            id,
+            eaten_at: momentOn(today()),
+            batch_id: lying.batch.id,
+            lot: lying.heap.lot,
+            piece_count: pieces,
+            shelf_id: lying.heap.shelf_id,
+            sides,
+          },
+        }),
+      ),
+    onSuccess: (_, { lying, pieces, id }) => {
+      tell(`${count(pieces)} ${plural(pieces, "piece")} of ${lying.batch.name} added to today.`, {
+        label: "Undo",
+        run: () => undo.mutate({ id, undone: true }),
+      });
+      void client.invalidateQueries({ queryKey: STASH });
+      return client.invalidateQueries({ queryKey: ["days"] });
+    },
+    onError: failed,
+  });
+
+  const at = ({ batch, heap }: Lying, pieces: number) => ({
+    batch_id: batch.id,
+    lot: heap.lot,
+    shelf_id: heap.shelf_id,
+    pieces,
+  });
+
+  return {
+    eat: (lying: Lying, pieces: number, sides = "") => eat.mutate({ lying, pieces, sides, id: newId() }),
+    eating: eat.isPending,
+    move: (lying: Lying, pieces: number, to: { id: string; name: string }, wrapping: Schemas["Wrapping"]) =>
+      move.mutate({
+        body: { id: newId(), kind: "moved", ...at(lying, pieces), to_shelf_id: to.id, wrapping, reason: "" },
+        words: `${count(pieces)} of ${lying.batch.name} moved to ${to.name}.`,
+      }),
+    leave: (lying: Lying, pieces: number, kind: "given" | "thrown", reason: string) =>
+      move.mutate({
+        body: { id: newId(), kind, ...at(lying, pieces), reason, wrapping: "covered" },
+        words: `${count(pieces)} of ${lying.batch.name} ${kind === "given" ? "given away" : "thrown away"}.`,
+      }),
+    count: (lying: Lying, pieces: number) => recount.mutate({ id: newId(), ...at(lying, pieces) }),
+    undo: (id: string, undone: boolean) => undo.mutate({ id, undone }),
+    busy: move.isPending || recount.isPending || undo.isPending,
+  };
+}
