@@ -3,7 +3,7 @@
 import argparse
 from collections.abc import Sequence
 
-from ample_crumb.commands import keep, made, plan, reach, shop
+from ample_crumb.commands import keep, made, plan, reach, shop, taste
 from ample_crumb.commands.analyse import analyse
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.families import families
@@ -30,6 +30,8 @@ def build_parser() -> argparse.ArgumentParser:
     plan.add_options(planning)
     keeping = commands.add_parser("keep", help="until when something is good, and why; needs no server")
     keep.add_options(keeping)
+    tasting = commands.add_parser("taste", help="what tastings of batches tell; needs no server")
+    taste.add_options(tasting)
     serve = commands.add_parser("serve", help="serve the application; the database is already there")
     serve.add_argument("--host", default="127.0.0.1")
     serve.add_argument("--port", type=int, default=8321)
@@ -58,6 +60,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
         return shop.run(given)
     if given.command == "keep":
         return keep.run(given)
+    if given.command == "taste":
+        return taste.run(given)
     # The server's libraries take a while to load and a recipe file needs none of them.
     from ample_crumb import server
 
