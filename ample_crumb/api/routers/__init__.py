@@ -15,12 +15,13 @@ from ample_crumb.api.routers import (
     settings,
     stash,
     swaps,
+    tastings,
     today,
     versions,
 )
 
 _PLACES: Final = (
-    formulas, crumb, swaps, versions, reformulate, batches, bake_days, stash, today, cupboard, settings,
+    formulas, crumb, swaps, versions, reformulate, batches, bake_days, stash, tastings, today, cupboard, settings,
     background, events,
 )  # fmt: skip
 

@@ -16,6 +16,7 @@ from ample_crumb.application.cupboard.views import ProductDraft
 from ample_crumb.application.demo.bake_days import add_bake_days
 from ample_crumb.application.demo.batches import record_batches
 from ample_crumb.application.demo.stash import fill_stash
+from ample_crumb.application.demo.tastings import add_tasting
 from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.formulas import queries as formulas_queries
 from ample_crumb.application.formulas.draft import on_bench
@@ -112,6 +113,7 @@ def load_demo(database: Database, now: datetime) -> None:
     _said(database, principal, made["loaf"])
     record_batches(database, principal, _SPACE, now, made)
     fill_stash(database, principal, _SPACE, now, made)
+    add_tasting(database, principal, _SPACE, now.astimezone)
     add_bake_days(database, principal, _SPACE, now, made)
     folder = files("ample_crumb.application.demo.kitchen")
     table = folder.joinpath("days.csv").read_text("utf-8").splitlines()

@@ -1369,6 +1369,110 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/tastings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Tastings
+         * @description The last tastings, and what can be asked at one.
+         */
+        get: operations["list_tastings_api_v1_tastings_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/tastings/{tasting_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Tasting
+         * @description A tasting with all that was said.
+         */
+        get: operations["open_tasting_api_v1_tastings__tasting_id__get"];
+        /**
+         * Start Tasting
+         * @description Begins a tasting; the same id again changes nothing.
+         */
+        put: operations["start_tasting_api_v1_tastings__tasting_id__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/tastings/{tasting_id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Mark
+         * @description What a taster says; of what is said twice the last counts.
+         */
+        put: operations["mark_api_v1_tastings__tasting_id__marks_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/tastings/{tasting_id}/removed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Remove Tasting
+         * @description Takes a tasting out of the list, or brings it back.
+         */
+        put: operations["remove_tasting_api_v1_tastings__tasting_id__removed_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/comparison": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare
+         * @description Two to four batches by what was said of them, and by what differs as made.
+         */
+        get: operations["compare_api_v1_comparison_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/portion": {
         parameters: {
             query?: never;
@@ -2916,6 +3020,79 @@ export interface components {
          * @enum {string}
          */
         Clings: "nothing" | "the spoon" | "the fingers";
+        /**
+         * ComparedBatch
+         * @description One of those compared as it was made: a piece of it, how it was baked, and in which lines it differs from the
+         *     first.
+         */
+        ComparedBatch: {
+            /**
+             * Batch Id
+             * Format: uuid
+             */
+            batch_id: string;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            piece: components["schemas"]["FiguresView"];
+            /** Oven C */
+            oven_c: number | null;
+            /** Took Min */
+            took_min: number | null;
+            /** Said */
+            said: string[];
+            /** Differs */
+            differs: string[];
+            /** Words */
+            words: string[];
+            /** Note */
+            note: string;
+        };
+        /**
+         * ComparedMarks
+         * @description The marks of one of those compared on a pole.
+         */
+        ComparedMarks: {
+            /** Label */
+            label: string;
+            /** Median */
+            median: number;
+            /** Scores */
+            scores: number[];
+        };
+        /**
+         * ComparedPole
+         * @description A pole compared: a finding, `told` where it claims a difference, and the marks.
+         */
+        ComparedPole: {
+            pole: components["schemas"]["PoleView"];
+            /** Finding */
+            finding: string;
+            /** Told */
+            told: boolean;
+            /** Marks */
+            marks: components["schemas"]["ComparedMarks"][];
+        };
+        /**
+         * Comparison
+         * @description Two to four batches compared: the clearest finding first, and what differed.
+         */
+        Comparison: {
+            /** Sentence */
+            sentence: string;
+            /** Taster Count */
+            taster_count: number;
+            /** Poles */
+            poles: components["schemas"]["ComparedPole"][];
+            /** Batches */
+            batches: components["schemas"]["ComparedBatch"][];
+        };
         /**
          * Consistency
          * @description From stiff to thin.
@@ -4928,6 +5105,42 @@ export interface components {
             until_min: number;
         };
         /**
+         * MarkBody
+         * @description What is said of a sample on a pole.
+         */
+        MarkBody: {
+            /** Letter */
+            letter: string;
+            /** Pole */
+            pole: string;
+            /** Score */
+            score: number;
+        };
+        /**
+         * MarkView
+         * @description What a taster said, from 1 at the low end to 5.
+         */
+        MarkView: {
+            /** Taster */
+            taster: string;
+            /** Letter */
+            letter: string;
+            /** Pole */
+            pole: string;
+            /** Score */
+            score: number;
+        };
+        /**
+         * MarksBody
+         * @description What a taster says.
+         */
+        MarksBody: {
+            /** Taster */
+            taster: string;
+            /** Marks */
+            marks: components["schemas"]["MarkBody"][];
+        };
+        /**
          * Material
          * @description What a tin is made of, as far as heat minds.
          * @enum {string}
@@ -6001,6 +6214,20 @@ export interface components {
             answer: components["schemas"]["AnswerView"] | null;
         };
         /**
+         * PoleView
+         * @description A question, with the words at both ends of its five stops.
+         */
+        PoleView: {
+            /** Name */
+            name: string;
+            /** Question */
+            question: string;
+            /** Low */
+            low: string;
+            /** High */
+            high: string;
+        };
+        /**
          * PortionAmount
          * @description How many pieces an amount is.
          */
@@ -6818,6 +7045,21 @@ export interface components {
              * @default false
              */
             apart: boolean;
+        };
+        /**
+         * SampleView
+         * @description A batch under its letter; `label` tells it from the others in a sentence.
+         */
+        SampleView: {
+            /** Letter */
+            letter: string;
+            /**
+             * Batch Id
+             * Format: uuid
+             */
+            batch_id: string;
+            /** Label */
+            label: string;
         };
         /**
          * SavedFormula
@@ -7871,6 +8113,84 @@ export interface components {
             caution: string;
             /** Ways */
             ways: components["schemas"]["TasteRepair"][];
+        };
+        /**
+         * TastingBody
+         * @description A tasting of batches; no poles are all of them.
+         */
+        TastingBody: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Batch Ids */
+            batch_ids: string[];
+            /**
+             * Blind
+             * @default false
+             */
+            blind: boolean;
+            /** Poles */
+            poles?: string[];
+        };
+        /**
+         * TastingItem
+         * @description A tasting in a list.
+         */
+        TastingItem: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Blind */
+            blind: boolean;
+            /**
+             * Tasted At
+             * Format: date-time
+             */
+            tasted_at: string;
+            /** Samples */
+            samples: components["schemas"]["SampleView"][];
+        };
+        /**
+         * TastingList
+         * @description The last tastings, all the poles there are, and who has tasted.
+         */
+        TastingList: {
+            /** Items */
+            items: components["schemas"]["TastingItem"][];
+            /** Poles */
+            poles: components["schemas"]["PoleView"][];
+        };
+        /**
+         * TastingView
+         * @description A tasting: what is asked of what, and what was said so far.
+         */
+        TastingView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Blind */
+            blind: boolean;
+            /**
+             * Tasted At
+             * Format: date-time
+             */
+            tasted_at: string;
+            /** Poles */
+            poles: components["schemas"]["PoleView"][];
+            /** Samples */
+            samples: components["schemas"]["SampleView"][];
+            /** Marks */
+            marks: components["schemas"]["MarkView"][];
         };
         /**
          * TextBody
@@ -15220,6 +15540,530 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_tastings_api_v1_tastings_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TastingList"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_tasting_api_v1_tastings__tasting_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tasting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TastingView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    start_tasting_api_v1_tastings__tasting_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tasting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TastingBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TastingView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    mark_api_v1_tastings__tasting_id__marks_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tasting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarksBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TastingView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_tasting_api_v1_tastings__tasting_id__removed_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tasting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemovedBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    compare_api_v1_comparison_get: {
+        parameters: {
+            query: {
+                batch: string[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
             };
             /** @description What arrived cannot be read */
             400: {

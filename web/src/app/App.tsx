@@ -20,6 +20,9 @@ const OneDay = lazy(() => import("@/features/bakeDay/OneDay"));
 const RunDay = lazy(() => import("@/features/bakeDay/Run"));
 const Stash = lazy(() => import("@/features/stash/Stash"));
 const Labels = lazy(() => import("@/features/stash/Labels"));
+const Tastings = lazy(() => import("@/features/tasting/Tastings"));
+const OneTasting = lazy(() => import("@/features/tasting/OneTasting"));
+const Comparison = lazy(() => import("@/features/tasting/Comparison"));
 const Cupboard = lazy(() => import("@/features/cupboard/Cupboard"));
 const Settings = lazy(() => import("@/features/settings/Settings"));
 
@@ -61,6 +64,9 @@ export function App() {
           <Route path="bake-day/:id/:tab?" element={<OneDay />} />
           <Route path="stash" element={<Stash />} />
           <Route path="stash/labels" element={<Labels />} />
+          <Route path="tastings" element={<Tastings />} />
+          <Route path="tastings/:id" element={<OneTasting />} />
+          <Route path="compare" element={<Comparison />} />
           <Route path="cupboard" element={<Cupboard />} />
           <Route path="settings" element={<Settings />} />
           <Route path="*" element={<Navigate to="/today" replace />} />

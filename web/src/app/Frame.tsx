@@ -84,7 +84,10 @@ export function Frame() {
               name={name}
               hint={`Alt ${digit}`}
               last={path === "/settings"}
-              here={path === "/formulas" && pathname.startsWith("/batches")}
+              here={
+                (path === "/formulas" && pathname.startsWith("/batches")) ||
+                (path === "/stash" && /^\/(tastings|compare)/.test(pathname))
+              }
             >
               <Icon size={20} aria-hidden className="md:hidden" />
             </RailLink>

@@ -209,6 +209,28 @@ export const wasteQuery = queryOptions({
   queryFn: ({ signal }) => data(api.GET("/api/v1/stash/waste", { signal })),
 });
 
+/** What all that is asked of tastings is kept under. */
+export const TASTINGS = ["tastings"] as const;
+
+export const tastingsQuery = queryOptions({
+  queryKey: [...TASTINGS, "list"],
+  queryFn: ({ signal }) => data(api.GET("/api/v1/tastings", { signal })),
+});
+
+export const tastingQuery = (tasting_id: string) =>
+  queryOptions({
+    queryKey: [...TASTINGS, "one", tasting_id],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/v1/tastings/{tasting_id}", { params: { path: { tasting_id } }, signal })),
+  });
+
+/** Two to four batches by what was said of them. */
+export const comparisonQuery = (batch: string[]) =>
+  queryOptions({
+    queryKey: [...TASTINGS, "comparison", ...batch],
+    queryFn: ({ signal }) => data(api.GET("/api/v1/comparison", { params: { query: { batch } }, signal })),
+  });
+
 /** What all that is asked of bake days is kept under. */
 export const BAKE_DAYS = ["bake-days"] as const;
 

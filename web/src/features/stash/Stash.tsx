@@ -64,6 +64,9 @@ export default function Stash() {
       <header className="flex flex-wrap items-center gap-x-3 gap-y-2">
         <h1>Stash</h1>
         <span className="ml-auto flex flex-wrap gap-2">
+          <Link className="btn btn-quiet" to="/tastings">
+            Taste
+          </Link>
           <Link className="btn btn-quiet" to="/stash/labels">
             <Printer size={16} aria-hidden /> Labels
           </Link>
