@@ -248,8 +248,10 @@ CREATE TABLE public.batch_symptom (
     kitchen_id uuid NOT NULL,
     batch_id uuid NOT NULL,
     symptom text NOT NULL,
+    noticed text[] DEFAULT '{}'::text[] NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
-    CONSTRAINT batch_symptom_length CHECK (((length(symptom) >= 1) AND (length(symptom) <= 40)))
+    CONSTRAINT batch_symptom_length CHECK (((length(symptom) >= 1) AND (length(symptom) <= 40))),
+    CONSTRAINT batch_symptom_noticed CHECK ((cardinality(noticed) <= 30))
 );
 CREATE TABLE public.correction (
     kitchen_id uuid NOT NULL,

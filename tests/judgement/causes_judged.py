@@ -14,7 +14,7 @@ from ample_crumb.core.production.bake_time import BakingConditions, profile_of
 from ample_crumb.core.production.portions import Portioning
 from ample_crumb.core.production.production import ProductionInputs, produce
 
-_TABLE = Path(__file__).parent / "causes.psv"
+_HERE = Path(__file__).parent
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,9 +27,10 @@ class JudgedCause:
     signs: BatchSigns
 
 
-def judged_causes() -> Iterator[JudgedCause]:
-    """All of the table, worked out."""
-    rows = [line for line in _TABLE.read_text("utf-8").splitlines() if line and not line.startswith("#")]
+def judged_causes(name: str = "causes") -> Iterator[JudgedCause]:
+    """All of a table, worked out."""
+    text = _HERE.joinpath(f"{name}.psv").read_text("utf-8")
+    rows = [line for line in text.splitlines() if line and not line.startswith("#")]
     for row in rows[1:]:
         symptom, family, pieces, lines, made, cause, _ = row.split("|")
         yield JudgedCause(symptom, cause, f"{symptom}: {lines} ({made})", _signs(family, int(pieces), lines, made))

@@ -6,6 +6,7 @@ from ample_crumb.api.routers import (
     background,
     bake_days,
     batches,
+    causes,
     crumb,
     cupboard,
     events,
@@ -21,8 +22,8 @@ from ample_crumb.api.routers import (
 )
 
 _PLACES: Final = (
-    formulas, crumb, swaps, versions, reformulate, batches, bake_days, stash, tastings, today, cupboard, settings,
-    background, events,
+    formulas, crumb, swaps, versions, reformulate, batches, causes, bake_days, stash, tastings, today, cupboard,
+    settings, background, events,
 )  # fmt: skip
 
 ALL: Final = (*(module.router for module in _PLACES), scale.router, bake_days.streams, scale.streams)

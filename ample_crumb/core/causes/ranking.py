@@ -125,8 +125,8 @@ _SAYS: Final = 1.25
 def rank(
     symptom: str, facts: Mapping[str, Fact], good_batches: Sequence[Mapping[str, Fact]] = ()
 ) -> tuple[RankedCause, ...]:
-    """Two or three causes of a symptom, the likeliest first. `good_batches` are the facts of batches of the same formula
-    that did not have it. Raises KeyError for a symptom that is none."""
+    """Two or three causes of a symptom, the likeliest first. `good_batches` are the facts of batches of the same
+    formula that did not have it. Raises KeyError for a symptom that is none."""
     scores = {cause: _score(cause, weight, facts, good_batches) for cause, weight in symptoms()[symptom].causes.items()}
     most = max(scores.values())
     odds = {cause: math.exp(score - most) for cause, score in scores.items()}

@@ -123,6 +123,7 @@ create table batch_symptom (
     kitchen_id uuid not null,
     batch_id uuid not null,
     symptom text not null constraint batch_symptom_length check (length(symptom) between 1 and 40),
+    noticed text[] not null default '{}' constraint batch_symptom_noticed check (cardinality(noticed) <= 30),
     changed_at timestamptz not null default now(),
     primary key (kitchen_id, batch_id, symptom),
     foreign key (kitchen_id, batch_id) references batch (kitchen_id, id) on delete cascade

@@ -1,0 +1,1 @@
+"""Why a batch came out as it did, and what to change next time."""
