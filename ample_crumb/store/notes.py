@@ -1,5 +1,6 @@
 """Notes of a formula, at a line or a step."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
@@ -30,6 +31,19 @@ def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> list[N
             """,
             {"kitchen_id": kitchen_id, "formula_id": formula_id},
         ).fetchall()
+
+
+def last_of(connection: Connection, kitchen_id: UUID, formula_ids: Sequence[UUID]) -> dict[UUID, str]:
+    """The last note of each of these formulas that is of the whole, where there is one."""
+    rows = connection.execute(
+        """
+        select distinct on (formula_id) formula_id, text from formula_note
+        where kitchen_id = %(kitchen_id)s and formula_id = any(%(formula_ids)s) and line_id = '' and step = ''
+        order by formula_id, written_at desc, id
+        """,
+        {"kitchen_id": kitchen_id, "formula_ids": list(formula_ids)},
+    ).fetchall()
+    return dict(rows)
 
 
 def put(connection: Connection, kitchen_id: UUID, formula_id: UUID, note: NoteRow) -> None:

@@ -65,7 +65,7 @@ class Causes(CausesCase):
         self.assertEqual([each["number"] for each in versions][:2], [0, 1])
         notes = self.ask("GET", f"/api/v1/formulas/{self.formula['id']}/history")["notes"]
         self.assertEqual(len(notes), 1)
-        self.assertRegex(notes[0]["text"], "After the batch of 3 May, greasy: .*And flatten them.")
+        self.assertRegex(notes[0]["text"], "After the batch of 3 May, which is greasy: .*And flatten them.")
 
     def test_a_step_goes_into_the_method_once(self) -> None:
         (told,) = self.say("broke")["explanations"]

@@ -6,7 +6,7 @@ from uuid import UUID
 from ample_crumb.application.bake_days.document import asked_from, kitchen_from, plan_from
 from ample_crumb.application.bake_days.planning import evaluated_formulas
 from ample_crumb.application.bake_days.shopping import foods_asked, shopping_view, wanted_of
-from ample_crumb.application.bake_days.showing import day_view
+from ample_crumb.application.bake_days.showing import FormulaWords, day_view
 from ample_crumb.application.bake_days.views import (
     BakeDayItem,
     BakeDayView,
@@ -21,7 +21,7 @@ from ample_crumb.core.planning.alone import alone_min, bowl_count, tools_for
 from ample_crumb.core.planning.edits import TaskEdits, edited, task_keys
 from ample_crumb.core.planning.task import Task, hands_on_min
 from ample_crumb.formats.plan_calendar import plan_calendar
-from ample_crumb.store import bake_days, formulas, stock
+from ample_crumb.store import bake_days, formulas, notes, stock
 from ample_crumb.store.bake_days import BakeRunRow
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.scope import Principal
@@ -41,8 +41,10 @@ def shown_day(connection: Connection, principal: Principal, row: BakeRunRow, clo
     """A bake day as it is shown."""
     ids = [each.formula_id for each in asked_from(row.asked).formulas]
     names = {str(each): name for each, name in formulas.names_now(connection, principal.kitchen_id, ids).items()}
+    last_times = notes.last_of(connection, principal.kitchen_id, ids)
     kitchen = kitchen_from(bake_days.kitchen_document(connection, principal.kitchen_id))
-    return day_view(row, bake_days.events(connection, principal.kitchen_id, row.id), kitchen, names, clock())
+    events = bake_days.events(connection, principal.kitchen_id, row.id)
+    return day_view(row, events, kitchen, FormulaWords(names, last_times), clock())
 
 
 def open_day(database: Database, principal: Principal, run_id: UUID, clock: Clock) -> BakeDayView:

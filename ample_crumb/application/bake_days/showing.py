@@ -1,8 +1,10 @@
 """Bake days as they are shown."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
 from datetime import datetime
 from typing import Final
+from uuid import UUID
 
 from ample_crumb.application.bake_days.document import StoredPlan, TaskDetail, asked_from, event_from, plan_from
 from ample_crumb.application.bake_days.views import BakeDayView, DayFormulaView, DayTaskView, PlanView, SetUpItem
@@ -13,10 +15,18 @@ from ample_crumb.core.planning.task import DAY_MIN, Resource, TaskKind
 from ample_crumb.store.bake_days import BakeRunRow, EventRow
 
 
+@dataclass(frozen=True, slots=True)
+class FormulaWords:
+    """What formulas are called, and what was noted of them last."""
+
+    names: Mapping[str, str]
+    last_times: Mapping[UUID, str]
+
+
 def day_view(
-    row: BakeRunRow, events: list[EventRow], kitchen: PlanningKitchen, names: dict[str, str], now: datetime
+    row: BakeRunRow, events: list[EventRow], kitchen: PlanningKitchen, words: FormulaWords, now: datetime
 ) -> BakeDayView:
-    """A bake day as it is shown. `names` are those of its formulas by id."""
+    """A bake day as it is shown."""
     ask = asked_from(row.asked)
     stored = plan_from(row.plan) if row.plan is not None else None
     late = stored.plan.late_min if stored else {}
@@ -28,7 +38,13 @@ def day_view(
         ask=ask,
         kitchen=kitchen,
         formulas=tuple(
-            DayFormulaView(each.formula_id, names.get(str(each.formula_id), ""), each.ready_by_min, late.get(number, 0))
+            DayFormulaView(
+                each.formula_id,
+                words.names.get(str(each.formula_id), ""),
+                each.ready_by_min,
+                late.get(number, 0),
+                words.last_times.get(each.formula_id, ""),
+            )
             for number, each in enumerate(ask.formulas)
         ),
         plan=plan_view(stored) if stored else None,

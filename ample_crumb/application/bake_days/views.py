@@ -15,12 +15,14 @@ from ample_crumb.core.shopping.packs import Packs
 
 @dataclass(frozen=True, slots=True)
 class DayFormulaView:
-    """A formula of a bake day. `late_min` is by how much it cannot be ready in time, 0 for in time."""
+    """A formula of a bake day. `late_min` is by how much it cannot be ready in time, 0 for in time; `last_time` what
+    was noted of the whole of it last, empty for nothing."""
 
     formula_id: UUID
     name: str
     ready_by_min: int | None
     late_min: int
+    last_time: str
 
 
 @dataclass(frozen=True, slots=True)

@@ -74,7 +74,7 @@ def make_next(
         words = tuple(change.words for change in changes)
         _change_formula(connection, principal, formula_id, found, changes, clock)
         made = found.row.made_at
-        about = f"After the batch of {made.day} {made:%b}, {symptoms()[asked.symptom].words}:"
+        about = f"After the batch of {made.day} {made:%b}, which {symptoms()[asked.symptom].words}:"
         text = " ".join(filter(None, (about, *words, asked.note.strip())))[:500]
         notes.put(connection, principal.kitchen_id, formula_id, NoteRow(note_id, "", "", text, clock()))
         return NextVersion(formula_id, found.formula.draft.name, words)

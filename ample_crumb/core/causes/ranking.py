@@ -60,7 +60,8 @@ class _Cause:
 
 @dataclass(frozen=True, slots=True)
 class Symptom:
-    """What is wrong with a batch, in the words of who ate it, and what its causes are, each with its weight."""
+    """What is wrong with a batch, in the words of who ate it, with which a sentence goes on after "it", and what its
+    causes are, each with its weight."""
 
     name: str
     words: str
@@ -118,8 +119,8 @@ def all_asked() -> frozenset[str]:
 
 MOST_CAUSES: Final = 3
 _LEAST_SHARE: Final = 0.06
-_SAYS: Final = 1.25
-"""A fact that makes a cause this many times more or less likely is worth saying."""
+_SAYS: Final = math.log(1.25)
+"""A fact that makes a cause a quarter more or less likely is worth saying."""
 
 
 def rank(
@@ -174,8 +175,8 @@ def _ranked(
         for evidence in found.evidence
         if evidence.fact in facts
     ]
-    pros = [_said(fact) for _, fact, by in moved if by >= math.log(_SAYS)]
-    cons = [_said(fact) for _, fact, by in moved if by <= -math.log(_SAYS)]
+    pros = [fact.words if evidence.present > 1 else fact.not_words for evidence, fact, by in moved if by >= _SAYS]
+    cons = [fact.not_words if evidence.present > 1 else fact.words for evidence, fact, by in moved if by <= -_SAYS]
     usual = [
         f"It was so in batches that came out right, too: {fact.words[:1].lower()}{fact.words[1:]}"
         for evidence, fact, _ in moved
@@ -185,10 +186,6 @@ def _ranked(
         cause, found.words, _likelihood(share), share, _distinct(pros), _distinct((*cons, *usual)), found.apart,
         found.source,
     )  # fmt: skip
-
-
-def _said(fact: Fact) -> str:
-    return fact.words if fact.strength >= 0.3 else fact.not_words
 
 
 def _distinct(sentences: Iterable[str]) -> tuple[str, ...]:

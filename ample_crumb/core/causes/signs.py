@@ -83,7 +83,8 @@ def _of_dials(signs: BatchSigns) -> Iterable[tuple[str, Fact]]:
         else:
             inside = dial.verdict not in OUT
             near = _near(dial.value, dial.low, dial.high, verdict) if inside else 0.0
-            yield fact, Fact(near, f"{dial.title} is near the edge.", f"{dial.title}: {dial.reason}" if inside else "")
+            fits = f"{dial.title}: {dial.reason[:1].lower()}{dial.reason[1:]}" if inside else ""
+            yield fact, Fact(near, f"{dial.title} is near the edge.", fits)
 
 
 def _near(value: float, low: float | None, high: float | None, verdict: Verdict) -> float:

@@ -952,6 +952,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/batches/{batch_id}/causes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Explain
+         * @description All that is said to be wrong with a batch, with its likeliest causes.
+         */
+        get: operations["explain_api_v1_batches__batch_id__causes_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{batch_id}/symptoms/{symptom}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Say Symptom
+         * @description Says what is wrong with a batch, and what was noticed while it was made.
+         */
+        put: operations["say_symptom_api_v1_batches__batch_id__symptoms__symptom__put"];
+        post?: never;
+        /**
+         * Unsay Symptom
+         * @description Takes that back.
+         */
+        delete: operations["unsay_symptom_api_v1_batches__batch_id__symptoms__symptom__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{batch_id}/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Next
+         * @description Changes the formula of a batch for next time; the same id again changes nothing.
+         */
+        post: operations["make_next_api_v1_batches__batch_id__next_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/bake-days": {
         parameters: {
             query?: never;
@@ -2590,6 +2654,21 @@ export interface components {
             planned_count: number | null;
         };
         /**
+         * BatchCauses
+         * @description All that is said to be wrong with a batch, each explained, and all that could be said. Changes make a version of
+         *     its formula where it `has_formula`.
+         */
+        BatchCauses: {
+            /** Has Formula */
+            has_formula: boolean;
+            /** Currency */
+            currency: string;
+            /** Symptoms */
+            symptoms: components["schemas"]["SymptomView"][];
+            /** Explanations */
+            explanations: components["schemas"]["Explanation"][];
+        };
+        /**
          * BatchItem
          * @description A batch in a list: figures of an average piece, what differed, how it came out.
          */
@@ -2907,6 +2986,27 @@ export interface components {
          */
         CarbohydrateDefinition: "available" | "net" | "net_of_polyols" | "us_total";
         /**
+         * CauseView
+         * @description A cause: how likely, what speaks for and against it, what would tell it apart, and what to change.
+         */
+        CauseView: {
+            /** Cause */
+            cause: string;
+            /** Words */
+            words: string;
+            likelihood: components["schemas"]["Likelihood"];
+            /** Speaks For */
+            speaks_for: string[];
+            /** Speaks Against */
+            speaks_against: string[];
+            /** Apart */
+            apart: string;
+            /** Source */
+            source: string;
+            /** Changes */
+            changes: components["schemas"]["ChangeView"][];
+        };
+        /**
          * Causes
          * @description An allergen or a diet by `name`, and the texts of the lines that bring or break it.
          */
@@ -2915,6 +3015,31 @@ export interface components {
             name: string;
             /** Lines */
             lines: string[];
+        };
+        /**
+         * ChangeView
+         * @description A change for next time: by how much a piece changes by it, which dials it pushes out of their windows, and where
+         *     it moves the character. `makes_version` where lines, heat or steps of the formula change by it.
+         */
+        ChangeView: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** Step */
+            step: string;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Protein G */
+            protein_g: number;
+            /** Cost */
+            cost: number | null;
+            /** Worse */
+            worse: string[];
+            /** Mends */
+            mends: string[];
+            /** Character */
+            character: string;
         };
         /**
          * ChangedFormula
@@ -3385,7 +3510,8 @@ export interface components {
         };
         /**
          * DayFormulaView
-         * @description A formula of a bake day. `late_min` is by how much it cannot be ready in time, 0 for in time.
+         * @description A formula of a bake day. `late_min` is by how much it cannot be ready in time, 0 for in time; `last_time` what was
+         *     noted of the whole of it last, empty for nothing.
          */
         DayFormulaView: {
             /**
@@ -3399,6 +3525,8 @@ export interface components {
             ready_by_min: number | null;
             /** Late Min */
             late_min: number;
+            /** Last Time */
+            last_time: string;
         };
         /**
          * DayTaskView
@@ -3918,6 +4046,25 @@ export interface components {
             device: string;
             /** Events */
             events: components["schemas"]["EventBody"][];
+        };
+        /**
+         * Explanation
+         * @description Why a batch has a symptom. `norm` says where that is how it should be or how it always is, empty else; `noticed`
+         *     is what the baker told, `asked` what else may be told.
+         */
+        Explanation: {
+            /** Symptom */
+            symptom: string;
+            /** Words */
+            words: string;
+            /** Norm */
+            norm: string;
+            /** Noticed */
+            noticed: string[];
+            /** Asked */
+            asked: string[];
+            /** Causes */
+            causes: components["schemas"]["CauseView"][];
         };
         /**
          * Family
@@ -4836,6 +4983,12 @@ export interface components {
             caution: string;
         };
         /**
+         * Likelihood
+         * @description How likely a cause is, as no kitchen can tell more exactly.
+         * @enum {string}
+         */
+        Likelihood: "likely" | "possible" | "less likely";
+        /**
          * Line
          * @description A line as written; `chosen` is the slug of the ingredient that the baker picked for it, if any. `id` names it
          *     within its formula, wherever it stands there; two lines that say the same are alike whatever they are named.
@@ -5483,6 +5636,41 @@ export interface components {
             id: string;
         };
         /**
+         * NextBody
+         * @description What to change next time against a symptom.
+         */
+        NextBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Symptom */
+            symptom: string;
+            /** Changes */
+            changes: string[];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * NextVersion
+         * @description The formula that was changed for next time, and what was written down with it.
+         */
+        NextVersion: {
+            /**
+             * Formula Id
+             * Format: uuid
+             */
+            formula_id: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string[];
+        };
+        /**
          * NoteBody
          * @description A note at a line, at a step, or of the whole.
          */
@@ -5521,6 +5709,14 @@ export interface components {
              * Format: date-time
              */
             written_at: string;
+        };
+        /**
+         * NoticedBody
+         * @description What a baker noticed while making it, of what is asked.
+         */
+        NoticedBody: {
+            /** Noticed */
+            noticed?: string[];
         };
         /**
          * NudgeBody
@@ -7974,6 +8170,18 @@ export interface components {
             energy_kcal: number;
             /** Unknown */
             unknown: string[];
+        };
+        /**
+         * SymptomView
+         * @description A symptom that can be said, in words, and what is asked of it that only the baker can tell.
+         */
+        SymptomView: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            /** Asked */
+            asked: string[];
         };
         /**
          * Targets
@@ -13436,6 +13644,360 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    explain_api_v1_batches__batch_id__causes_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchCauses"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    say_symptom_api_v1_batches__batch_id__symptoms__symptom__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: string;
+                symptom: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoticedBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchCauses"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    unsay_symptom_api_v1_batches__batch_id__symptoms__symptom__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: string;
+                symptom: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchCauses"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    make_next_api_v1_batches__batch_id__next_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NextBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextVersion"];
+                };
             };
             /** @description What arrived cannot be read */
             400: {

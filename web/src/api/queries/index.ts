@@ -231,6 +231,14 @@ export const comparisonQuery = (batch: string[]) =>
     queryFn: ({ signal }) => data(api.GET("/api/v1/comparison", { params: { query: { batch } }, signal })),
   });
 
+/** Why a batch came out as it did. */
+export const causesQuery = (batch_id: string) =>
+  queryOptions({
+    queryKey: [...BATCHES, "causes", batch_id],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/v1/batches/{batch_id}/causes", { params: { path: { batch_id } }, signal })),
+  });
+
 /** What all that is asked of bake days is kept under. */
 export const BAKE_DAYS = ["bake-days"] as const;
 

@@ -149,6 +149,7 @@ function Steps({ run }: { run: Run }) {
             <h1 ref={heading} tabIndex={-1} className="run-words outline-none">
               {food ? `Weigh in: ${food.name}` : step.name}
             </h1>
+            <LastTime day={day} tasks={tasks} state={state} step={step} />
             {food && <WeighIn key={`${step.id} ${food.line_id}`} run={run} step={step} />}
             {!food && <About task={step} formula_id={day.formulas[step.formula]?.formula_id ?? ""} />}
           </>
@@ -197,6 +198,25 @@ function Steps({ run }: { run: Run }) {
         />
       )}
     </main>
+  );
+}
+
+interface LastTimeProps {
+  day: NonNullable<Run["day"]>;
+  tasks: DayTask[];
+  state: NonNullable<Run["state"]>;
+  step: DayTask;
+}
+
+/** What was noted last time, while nothing of this formula is done yet. */
+function LastTime({ day, tasks, state, step }: LastTimeProps) {
+  const last = day.formulas[step.formula]?.last_time;
+  const begun = tasks.some((task) => task.formula === step.formula && isDone(state, task.id));
+  if (!last || begun) return null;
+  return (
+    <p className="max-w-[60ch] border-l-4 border-window pl-3 text-title">
+      <b>Last time:</b> {last}
+    </p>
   );
 }
 

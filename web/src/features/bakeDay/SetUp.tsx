@@ -24,6 +24,22 @@ export function SetUp({ day, plan }: SetUpProps) {
           </li>
         ))}
       </ol>
+      {day.formulas.some((formula) => formula.last_time) && (
+        <div className="mt-2 border-t border-rim pt-2">
+          <h3 className="font-semibold">Last time</h3>
+          <ul className="grid gap-1 text-note">
+            {day.formulas.map(
+              (formula, place) =>
+                formula.last_time && (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: one formula may be made twice
+                  <li key={`${formula.formula_id} ${place}`}>
+                    {LETTERS[place]} {formula.last_time}
+                  </li>
+                ),
+            )}
+          </ul>
+        </div>
+      )}
       <ul className="mt-2 hidden text-note print:block">
         {day.formulas.map((formula, place) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: one formula may be made twice

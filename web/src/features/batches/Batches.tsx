@@ -27,6 +27,17 @@ export default function Batches({ store }: { store: DraftStore }) {
           <p className="min-w-0 flex-1 text-lead" data-averages>
             {history.data ? averages(history.data.averages) : "…"}
           </p>
+          {batches.length > 1 && (
+            <Link
+              className="btn btn-quiet"
+              to={`/compare?${batches
+                .slice(0, 4)
+                .map(({ id }) => `batch=${id}`)
+                .join("&")}`}
+            >
+              Compare the last {batches.length > 3 ? "four" : batches.length === 3 ? "three" : "two"}
+            </Link>
+          )}
           <Link className="btn" to={`/batches/new?formula=${store.id}${bake ? `&version=${bake}` : ""}`}>
             {bake ? `Record a batch of version ${bake}` : "Record a batch"}
           </Link>

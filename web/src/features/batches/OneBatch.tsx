@@ -14,6 +14,7 @@ import { NumberField } from "@/ui/NumberField";
 import { PieceFigures } from "@/ui/PieceFigures";
 import { useNotice } from "@/ui/Toast";
 import { useTitle } from "@/ui/useTitle";
+import { WhySo } from "../causes/WhySo";
 import { Photos } from "./Photos";
 
 /** A batch as it was made. */
@@ -120,6 +121,7 @@ function Opened({ view }: { view: Schemas["BatchView"] }) {
               </div>
             ))}
           </section>
+          <WhySo batch_id={item.id} formula_id={item.formula_id} />
           <Photos batch={view} />
         </div>
         <Told view={view} />

@@ -118,6 +118,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
           <Tabs.Content value="bench" tabIndex={-1}>
             <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
               <section aria-label="Lines" className="min-w-0">
+                <LastTime notes={history.data?.notes ?? []} />
                 <AskedLines questions={settled?.questions} lines={worked?.lines} />
                 <Lines
                   store={store}
@@ -186,6 +187,17 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
       </Tabs.Root>
       {worked && settled && <Changed worked={worked.view} settled={settled} />}
     </div>
+  );
+}
+
+/** What was noted last of the whole formula: it stands where one starts. */
+function LastTime({ notes }: { notes: readonly Schemas["NoteView"][] }) {
+  const last = notes.filter((note) => !note.line_id && !note.step).at(-1);
+  if (!last) return null;
+  return (
+    <p className="mb-2 border-l-4 border-window bg-sunk px-3 py-2 text-note" data-last-time>
+      <b>Last time:</b> {last.text}
+    </p>
   );
 }
 
