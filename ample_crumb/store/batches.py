@@ -239,6 +239,17 @@ def listed(
         ).fetchall()
 
 
+def of_versions(
+    connection: Connection, kitchen_id: UUID, formula_id: UUID | None, numbers: Sequence[int | None]
+) -> list[tuple[UUID, int]]:
+    """The batches of these versions of a formula, each with the number of its version."""
+    return connection.execute(
+        """ select id, version_number from batch where kitchen_id = %(kitchen_id)s and formula_id = %(formula_id)s and
+        version_number = any(%(numbers)s::integer[]) and removed_at is null order by made_at, id """,
+        {"kitchen_id": kitchen_id, "formula_id": formula_id, "numbers": [number for number in numbers if number]},
+    ).fetchall()
+
+
 @dataclass(frozen=True, slots=True)
 class BatchAverages:
     """What the batches of a formula came to on average, a piece, against what was planned; None without any figures."""

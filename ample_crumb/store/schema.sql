@@ -519,6 +519,21 @@ CREATE TABLE public.kitchen (
     CONSTRAINT kitchen_currency CHECK ((currency ~ '^[A-Z]{3}$'::text)),
     CONSTRAINT kitchen_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120)))
 );
+CREATE TABLE public.opened_good (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    food text NOT NULL,
+    name text NOT NULL,
+    place text NOT NULL,
+    opened_at timestamp with time zone NOT NULL,
+    done_as text DEFAULT ''::text NOT NULL,
+    done_at timestamp with time zone,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT opened_good_done CHECK ((done_as = ANY (ARRAY[''::text, 'used'::text, 'thrown'::text]))),
+    CONSTRAINT opened_good_food_length CHECK (((length(food) >= 1) AND (length(food) <= 80))),
+    CONSTRAINT opened_good_name_length CHECK (((length(name) >= 1) AND (length(name) <= 200))),
+    CONSTRAINT opened_good_place CHECK ((place = ANY (ARRAY['counter'::text, 'fridge'::text, 'freezer'::text])))
+);
 CREATE TABLE public.person (
     id uuid NOT NULL,
     kitchen_id uuid NOT NULL,
@@ -725,14 +740,11 @@ CREATE TABLE public.stock (
     packs_g numeric[] DEFAULT '{}'::numeric[] NOT NULL,
     found_at text DEFAULT ''::text NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
-    opened_at timestamp with time zone,
-    place text DEFAULT ''::text NOT NULL,
     CONSTRAINT stock_food_length CHECK (((length(food) >= 1) AND (length(food) <= 80))),
     CONSTRAINT stock_found_length CHECK ((length(found_at) <= 80)),
     CONSTRAINT stock_mass CHECK ((mass_g >= (0)::numeric)),
     CONSTRAINT stock_one_of_two CHECK (((mass_g IS NULL) OR (state = ''::text))),
     CONSTRAINT stock_packs CHECK ((cardinality(packs_g) <= 20)),
-    CONSTRAINT stock_place CHECK ((place = ANY (ARRAY[''::text, 'counter'::text, 'fridge'::text, 'freezer'::text]))),
     CONSTRAINT stock_state CHECK ((state = ANY (ARRAY[''::text, 'have'::text, 'low'::text, 'out'::text])))
 );
 CREATE TABLE public.target (
@@ -850,6 +862,8 @@ ALTER TABLE ONLY public.job
     ADD CONSTRAINT job_pkey PRIMARY KEY (kitchen_id, kind, key);
 ALTER TABLE ONLY public.kitchen
     ADD CONSTRAINT kitchen_pkey PRIMARY KEY (id);
+ALTER TABLE ONLY public.opened_good
+    ADD CONSTRAINT opened_good_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.planning_kitchen
@@ -928,6 +942,8 @@ CREATE INDEX formula_of_base ON public.formula USING btree (kitchen_id, base_id)
 CREATE INDEX formula_since ON public.formula USING btree (kitchen_id, changed_at);
 CREATE INDEX formula_version_since ON public.formula_version USING btree (kitchen_id, changed_at);
 CREATE INDEX job_waiting ON public.job USING btree (run_after) WHERE (state = ANY (ARRAY['queued'::text, 'running'::text]));
+CREATE INDEX opened_good_open ON public.opened_good USING btree (kitchen_id, opened_at, id) WHERE (done_at IS NULL);
+CREATE INDEX opened_good_since ON public.opened_good USING btree (kitchen_id, changed_at);
 CREATE INDEX person_since ON public.person USING btree (kitchen_id, changed_at);
 CREATE INDEX plate_of ON public.plate USING btree (kitchen_id, formula_id, name);
 CREATE INDEX plate_since ON public.plate USING btree (kitchen_id, changed_at);
@@ -996,6 +1012,9 @@ CREATE TRIGGER formula_version_touch BEFORE UPDATE ON public.formula_version FOR
 CREATE TRIGGER formula_version_unbury AFTER INSERT ON public.formula_version FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER job_touch BEFORE UPDATE ON public.job FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER kitchen_touch BEFORE UPDATE ON public.kitchen FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER opened_good_bury AFTER DELETE ON public.opened_good FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER opened_good_touch BEFORE UPDATE ON public.opened_good FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER opened_good_unbury AFTER INSERT ON public.opened_good FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER person_bury AFTER DELETE ON public.person FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER person_touch BEFORE UPDATE ON public.person FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER person_unbury AFTER INSERT ON public.person FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
@@ -1085,6 +1104,8 @@ ALTER TABLE ONLY public.eater
     ADD CONSTRAINT guest_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.job
     ADD CONSTRAINT job_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.opened_good
+    ADD CONSTRAINT opened_good_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.planning_kitchen
@@ -1179,6 +1200,7 @@ CREATE POLICY kitchen ON public.formula_tasks USING ((kitchen_id = public.curren
 CREATE POLICY kitchen ON public.formula_version USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 ALTER TABLE public.kitchen ENABLE ROW LEVEL SECURITY;
 CREATE POLICY kitchen ON public.kitchen USING ((id = public.current_kitchen())) WITH CHECK ((id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.opened_good USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.person USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.planning_kitchen USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.plate USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
@@ -1198,6 +1220,7 @@ CREATE POLICY kitchen ON public.tasting_mark USING ((kitchen_id = public.current
 CREATE POLICY kitchen ON public.tasting_sample USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.tin USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.tombstone USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+ALTER TABLE public.opened_good ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.person ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.planning_kitchen ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.plate ENABLE ROW LEVEL SECURITY;
@@ -1243,6 +1266,7 @@ GRANT USAGE ON SEQUENCE public.habits_revision TO app;
 GRANT USAGE ON SEQUENCE public.job_token TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.job TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.kitchen TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.opened_good TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.person TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.planning_kitchen TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.plate TO app;

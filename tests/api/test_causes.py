@@ -90,3 +90,14 @@ class Causes(CausesCase):
         self.assertIn("Say first", self.next("overbaked.0", status=422)["detail"])
         self.say()
         self.assertIn("not offered", self.next("nonsense", status=422)["detail"])
+
+    def test_what_was_said_at_recording_and_at_tastings_is_offered(self) -> None:
+        told = self.recorded(words=["too dry"])["item"]["id"]
+        view = self.ask("GET", f"/api/v1/batches/{told}/causes")
+        self.assertEqual([each["symptom"] for each in view["suggested"]], ["dry"])
+        tasting = self.ask("PUT", f"/api/v1/tastings/{uuid4()}", {"batch_ids": [told]})
+        for taster in ("Anna", "Bert"):
+            marks = [{"letter": "A", "pole": "chew", "score": 5}]
+            self.ask("PUT", f"/api/v1/tastings/{tasting['id']}/marks", {"taster": taster, "marks": marks})
+        view = self.ask("GET", f"/api/v1/batches/{told}/causes")
+        self.assertEqual([each["symptom"] for each in view["suggested"]], ["dry", "tough"])

@@ -78,3 +78,17 @@ class Tastings(TastingCase):
         self.mark(tasting, "Anna", 422, A=6)
         self.assertIn("Two to 4", self.compared(self.plain, status=422)["detail"])
         self.compared(self.plain, str(uuid4()), status=404)
+
+    def test_versions_pool_their_batches(self) -> None:
+        again = self.recorded()["item"]["id"]
+        formula = self.ask("GET", f"/api/v1/formulas/{self.formula['id']}")
+        draft = formula["draft"] | {"version": formula["version"], "pieces": 16}
+        self.ask("PUT", f"/api/v1/formulas/{self.formula['id']}", draft)
+        newer = self.recorded()["item"]["id"]
+        for batch_id, score in ((self.plain, 5), (again, 4), (newer, 2)):
+            self.mark(self.start(batch_id), f"taster of {batch_id}", A=score)
+        view = self.ask("GET", f"/api/v1/comparison?batch={self.plain}&batch={newer}&by=version")
+        marks = {each["label"]: len(each["scores"]) for each in view["poles"][0]["marks"]}
+        self.assertEqual(marks, {"Version 1": 2, "Version 2": 1})
+        refused = self.ask("GET", f"/api/v1/comparison?batch={self.plain}&batch={again}&by=version", status=422)
+        self.assertIn("Versions of one formula", refused["detail"])

@@ -97,3 +97,16 @@ class LabelsAsked(PaperAsked):
         """As the application has it."""
         parted = (text.split(".") for text in self.of)
         return [LabelsOf(UUID(batch), int(lot), UUID(shelf), int(count)) for batch, lot, shelf, count in parted]
+
+
+class OpenedBody(Body):
+    """A pack that was opened; where it belongs for no place."""
+
+    food: Annotated[str, Field(min_length=1, max_length=80, pattern=STORABLE)]
+    place: Place | None = None
+
+
+class DoneBody(Body):
+    """What became of an opened pack."""
+
+    done_as: Annotated[str, Field(pattern="^(|used|thrown)$")]

@@ -7,10 +7,21 @@ from fastapi import APIRouter, Query, Response
 
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
-from ample_crumb.api.bodies.stash import CountBody, LabelsAsked, MoveBody, PaperAsked, PlateBody, ShelfBody, UndoneBody
+from ample_crumb.api.bodies.stash import (
+    CountBody,
+    DoneBody,
+    LabelsAsked,
+    MoveBody,
+    OpenedBody,
+    PaperAsked,
+    PlateBody,
+    ShelfBody,
+    UndoneBody,
+)
 from ample_crumb.application.stash import commands as stash_commands
-from ample_crumb.application.stash import printing
+from ample_crumb.application.stash import opened, printing
 from ample_crumb.application.stash import queries as stash_queries
+from ample_crumb.application.stash.opened import OpenedView
 from ample_crumb.application.stash.views import BatchStashView, PlateView, ShelfView, StashView, WasteView
 from ample_crumb.store.plates import PlateRow
 
@@ -77,6 +88,28 @@ def undo_move(
 ) -> StashView:
     """Takes a move back, or does it again; what was eaten goes out of its day along."""
     return stash_commands.undo(database, principal, move_id, undone=body.undone, clock=clock)
+
+
+@router.get("/opened")
+def list_opened(database: InDatabase, principal: AsPrincipal, clock: InClock) -> list[OpenedView]:
+    """Opened packs of the cupboard, what must be used first at the front."""
+    return list(opened.list_opened(database, principal, clock))
+
+
+@router.put("/opened/{opened_id}")
+def put_opened(
+    opened_id: UUID, body: OpenedBody, database: InDatabase, principal: AsPrincipal, clock: InClock
+) -> list[OpenedView]:
+    """A pack was opened now, or stands somewhere else by now."""
+    return list(stash_commands.put_opened(database, principal, opened_id, body.food, body.place, clock))
+
+
+@router.put("/opened/{opened_id}/done")
+def finish_opened(
+    opened_id: UUID, body: DoneBody, database: InDatabase, principal: AsPrincipal, clock: InClock
+) -> list[OpenedView]:
+    """A pack is used up or thrown away; open after all for an empty text."""
+    return list(stash_commands.finish_opened(database, principal, opened_id, body.done_as, clock))
 
 
 @router.put("/shelves/{shelf_id}")

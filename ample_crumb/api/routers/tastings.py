@@ -1,6 +1,6 @@
 """Tastings over HTTP: begun, marked, compared."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 from uuid import UUID
 
 from fastapi import APIRouter, Query
@@ -50,7 +50,11 @@ def remove_tasting(tasting_id: UUID, body: RemovedBody, database: InDatabase, pr
 
 @router.get("/comparison")
 def compare(
-    database: InDatabase, principal: AsPrincipal, batch: Annotated[list[UUID], Query(min_length=1, max_length=8)]
+    database: InDatabase,
+    principal: AsPrincipal,
+    batch: Annotated[list[UUID], Query(min_length=1, max_length=8)],
+    by: Annotated[Literal["batch", "version"], Query()] = "batch",
 ) -> Comparison:
-    """Two to four batches by what was said of them, and by what differs as made."""
-    return tastings_queries.compare_batches(database, principal, batch)
+    """Two to four batches by what was said of them, and by what differs as made; or the versions that they are of, with
+    all batches of each."""
+    return tastings_queries.compare_batches(database, principal, batch, by_version=by == "version")

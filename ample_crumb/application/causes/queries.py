@@ -8,7 +8,7 @@ from uuid import UUID
 from ample_crumb.application.batches.document import batch_from
 from ample_crumb.application.causes.changing import change_view
 from ample_crumb.application.causes.signs import Told, signs_of, signs_of_batch
-from ample_crumb.application.causes.views import BatchCauses, CauseView, Explanation, SymptomView
+from ample_crumb.application.causes.views import BatchCauses, CauseView, Explanation, SuggestedView, SymptomView
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.crumb.repairing import repair_context
 from ample_crumb.application.formulas.evaluated import EvaluatedFormula, evaluated_draft
@@ -18,8 +18,9 @@ from ample_crumb.application.problems import NotHere
 from ample_crumb.core.causes.changes import CauseChange, changes_against, norm_of
 from ample_crumb.core.causes.ranking import RankedCause, asked_of, rank, symptoms
 from ample_crumb.core.causes.signs import BatchSigns, Fact, facts_of
+from ample_crumb.core.causes.suggested import suggested
 from ample_crumb.core.crumb.repairs import Repair, find_repairs
-from ample_crumb.store import batches, formulas, kitchens, shelves, stash
+from ample_crumb.store import batches, formulas, kitchens, shelves, stash, tastings
 from ample_crumb.store import symptoms as stored_symptoms
 from ample_crumb.store.batches import BatchRow
 from ample_crumb.store.database import Connection, Database
@@ -92,10 +93,20 @@ def causes_view(connection: Connection, principal: Principal, found: FoundBatch)
         if _was_good(row, said) and found.said
     )
     repairs = repairs_for(found.formula) if found.said else ()
+    marks: dict[str, list[int]] = {}
+    for mark in tastings.marks_of_batches(connection, principal.kitchen_id, [found.row.id]):
+        marks.setdefault(mark.pole, []).append(mark.score)
+    said = {each.symptom for each in found.said}
+    words = batch_from(found.row.document).record.words
     return BatchCauses(
         has_formula=found.has_formula,
         currency=kitchens.find_settings(connection, principal).currency,
         symptoms=tuple(SymptomView(each.name, each.words, asked_of(each.name)) for each in symptoms().values()),
+        suggested=tuple(
+            SuggestedView(each.symptom, symptoms()[each.symptom].words, each.why)
+            for each in suggested(words, marks)
+            if each.symptom not in said
+        ),
         explanations=tuple(
             _explanation(found, each, replace(signs, noticed=frozenset(each.noticed)), good, repairs)
             for each in found.said

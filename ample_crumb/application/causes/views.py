@@ -59,13 +59,23 @@ class Explanation:
 
 
 @dataclass(frozen=True, slots=True)
+class SuggestedView:
+    """A symptom that was said in other words already."""
+
+    symptom: str
+    words: str
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
 class BatchCauses:
-    """All that is said to be wrong with a batch, each explained, and all that could be said. Changes make a version of
-    its formula where it `has_formula`."""
+    """All that is said to be wrong with a batch, each explained, all that could be said, and what was said in other
+    words. Changes make a version of its formula where it `has_formula`."""
 
     has_formula: bool
     currency: str
     symptoms: tuple[SymptomView, ...]
+    suggested: tuple[SuggestedView, ...]
     explanations: tuple[Explanation, ...]
 
 

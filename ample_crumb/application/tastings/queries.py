@@ -110,8 +110,12 @@ def _labels(named: Sequence[tuple[str, datetime, int | None]]) -> list[str]:
     )
 
 
-def compare_batches(database: Database, principal: Principal, batch_ids: Sequence[UUID]) -> Comparison:
-    """Two to four batches by all that was ever said of them. Raises NotHere, CannotAccept for another count."""
+def compare_batches(
+    database: Database, principal: Principal, batch_ids: Sequence[UUID], *, by_version: bool = False
+) -> Comparison:
+    """Two to four batches by all that was ever said of them; `by_version` what was said of any batch of the same
+    version counts with them. Raises NotHere, CannotAccept for another count, and for batches of one version or of
+    none."""
     wanted = list(dict.fromkeys(batch_ids))
     if not 2 <= len(wanted) <= MOST_BATCHES:
         raise CannotAccept("/batch", f"Two to {MOST_BATCHES} batches are compared; choose so many.")
@@ -123,11 +127,17 @@ def compare_batches(database: Database, principal: Principal, batch_ids: Sequenc
                 raise NotHere("batch")
             rows.append(row)
         context = load_context(connection, principal)
-        said = tastings.marks_of_batches(connection, principal.kitchen_id, wanted)
+        pooled = _versions(connection, principal, rows) if by_version else {row.id: row.id for row in rows}
+        said = tastings.marks_of_batches(connection, principal.kitchen_id, list(pooled))
         kept = [batch_from(row.document) for row in rows]
         context = with_nested(connection, principal, context, [part for each in kept for part in each.parts])
-    labels = dict(zip(wanted, _labels([(row.name, row.made_at, row.version_number) for row in rows]), strict=True))
-    marks = [Mark(labels[each.batch_id], each.taster, each.pole, Fraction(each.score)) for each in said]
+    named = (
+        [f"Version {row.version_number}" for row in rows]
+        if by_version
+        else _labels([(row.name, row.made_at, row.version_number) for row in rows])
+    )
+    labels = dict(zip(wanted, named, strict=True))
+    marks = [Mark(labels[pooled[each.batch_id]], each.taster, each.pole, Fraction(each.score)) for each in said]
     tasted = {mark.batch for mark in marks}
     found = _ordered(compare(marks)) if len(tasted) >= 2 else []
     return Comparison(
@@ -136,6 +146,17 @@ def compare_batches(database: Database, principal: Principal, batch_ids: Sequenc
         poles=tuple(_compared(each, labels) for each in found),
         batches=tuple(_as_made(rows, labels, context)),
     )
+
+
+def _versions(connection: Connection, principal: Principal, rows: Sequence[BatchRow]) -> dict[UUID, UUID]:
+    """All batches of the versions that these are of, each with the one that stands for its version."""
+    versions = {(row.formula_id, row.version_number): row.id for row in rows}
+    if len({formula_id for formula_id, _ in versions}) > 1 or len(versions) < len(rows) or (None, None) in versions:
+        raise CannotAccept("/batch", "Versions of one formula are compared; choose batches of different ones.")
+    found = batches.of_versions(
+        connection, principal.kitchen_id, rows[0].formula_id, [row.version_number for row in rows]
+    )
+    return {batch_id: versions[rows[0].formula_id, number] for batch_id, number in found}
 
 
 def _ordered(found: Sequence[PoleFinding]) -> list[PoleFinding]:

@@ -10,6 +10,7 @@ from typing import Final
 from ample_crumb.core.causes.signs import BatchSigns
 from ample_crumb.core.crumb.check import JudgedDough
 from ample_crumb.core.crumb.dough import DoughLine
+from ample_crumb.core.crumb.functional_properties import water_percent
 from ample_crumb.core.crumb.repairs import Repair, RepairContext, comes_in
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
@@ -171,7 +172,7 @@ _SELECTORS: Final[Mapping[str, Callable[[DoughLine], bool]]] = MappingProxyType(
 
 
 def _flows(line: DoughLine) -> bool:
-    return (line.item.per_100g.water_g or 0.0) > 78
+    return water_percent(line.item) > 78
 
 
 @cache

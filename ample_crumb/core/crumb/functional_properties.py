@@ -223,3 +223,10 @@ def _alike(item: Ingredient) -> Ingredient | None:
             if found.best is not None and found.sure:
                 return among.ingredients[found.best.key]
     return None
+
+
+def water_percent(item: Ingredient) -> float:
+    """Grams of water in 100 g: as its table has it, else what its label leaves for it; 0 where neither tells."""
+    if item.per_100g.water_g is not None:
+        return item.per_100g.water_g
+    return 100 * (functional_properties(item).water_ratio or 0.0)

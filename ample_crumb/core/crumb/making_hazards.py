@@ -3,6 +3,7 @@
 import re
 from typing import Final
 
+from ample_crumb.core.crumb.functional_properties import water_percent
 from ample_crumb.core.crumb.hazard import Hazard, HazardLine, is_raw_egg, texts
 
 _MICROWAVE: Final = re.compile(r"\bmicrowav\w*", re.IGNORECASE)
@@ -96,7 +97,7 @@ def kept_cold(lines: list[HazardLine], family: str) -> Hazard | None:
         lines,
         lambda line: (
             line.item.role in _SPOILING_ROLES
-            and (line.item.per_100g.water_g or 0.0) > _WET_G
+            and water_percent(line.item) > _WET_G
             and (line.raw or family in _CUSTARDS)
         ),
     )

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
+from ample_crumb.core.crumb.functional_properties import water_percent
 from ample_crumb.core.crumb.hazard import HazardLine, is_raw_egg
 from ample_crumb.core.crumb.hazards import is_raw_grain
 from ample_crumb.core.food.nutrients import Figures
@@ -47,7 +48,7 @@ _WET, _JUICY = 40.0, 65.0
 
 
 def _is_wet(line: HazardLine, water_g: float) -> bool:
-    return (line.item.per_100g.water_g or 0.0) > water_g
+    return water_percent(line.item) > water_g
 
 
 _NO_FLESH: Final = frozenset({"juice", "zest", "peel"})

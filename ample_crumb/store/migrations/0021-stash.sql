@@ -170,29 +170,42 @@ create table tasting_mark (
         on delete cascade
 );
 
--- What was opened, and where it stands.
-alter table stock add column opened_at timestamptz, add column place text not null default ''
-    constraint stock_place check (place in ('', 'counter', 'fridge', 'freezer'));
+-- A pack of the cupboard that was opened, until it is used up or thrown away.
+create table opened_good (
+    id uuid not null,
+    kitchen_id uuid not null references kitchen (id),
+    food text not null constraint opened_good_food_length check (length(food) between 1 and 80),
+    name text not null constraint opened_good_name_length check (length(name) between 1 and 200),
+    place text not null constraint opened_good_place check (place in ('counter', 'fridge', 'freezer')),
+    opened_at timestamptz not null,
+    done_as text not null default '' constraint opened_good_done check (done_as in ('', 'used', 'thrown')),
+    done_at timestamptz,
+    changed_at timestamptz not null default now(),
+    primary key (kitchen_id, id)
+);
+create index opened_good_open on opened_good (kitchen_id, opened_at, id) where done_at is null;
+create index opened_good_since on opened_good (kitchen_id, changed_at);
 
 do $$
 declare
     made text;
 begin
     foreach made in array array['shelf', 'stash_move', 'stash_balance', 'plate', 'batch_symptom', 'tasting',
-        'tasting_sample', 'tasting_mark']
+        'tasting_sample', 'tasting_mark', 'opened_good']
     loop
         execute format('create trigger %I before update on %I for each row execute function touch()', made || '_touch', made);
         execute format('alter table %I enable row level security', made);
         execute format('create policy kitchen on %I using (kitchen_id = current_kitchen()) '
             'with check (kitchen_id = current_kitchen())', made);
     end loop;
-    foreach made in array array['shelf', 'plate', 'batch_symptom', 'tasting', 'tasting_sample', 'tasting_mark'] loop
+    foreach made in array array['shelf', 'plate', 'batch_symptom', 'tasting', 'tasting_sample', 'tasting_mark', 'opened_good']
+    loop
         execute format('grant select, insert, update, delete on %I to app', made);
     end loop;
     -- What happened stays as it was told, and what is there follows from it alone.
     grant select, insert on stash_move to app;
     grant select on stash_balance to app;
-    foreach made in array array['shelf', 'plate', 'tasting'] loop
+    foreach made in array array['shelf', 'plate', 'tasting', 'opened_good'] loop
         execute format('create trigger %I after delete on %I for each row execute function bury(''id'')', made || '_bury', made);
         execute format('create trigger %I after insert on %I for each row execute function unbury(''id'')',
             made || '_unbury', made);

@@ -1369,6 +1369,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/opened": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Opened
+         * @description Opened packs of the cupboard, what must be used first at the front.
+         */
+        get: operations["list_opened_api_v1_opened_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/opened/{opened_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Opened
+         * @description A pack was opened now, or stands somewhere else by now.
+         */
+        put: operations["put_opened_api_v1_opened__opened_id__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/opened/{opened_id}/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Finish Opened
+         * @description A pack is used up or thrown away; open after all for an empty text.
+         */
+        put: operations["finish_opened_api_v1_opened__opened_id__done_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/shelves/{shelf_id}": {
         parameters: {
             query?: never;
@@ -1526,7 +1586,8 @@ export interface paths {
         };
         /**
          * Compare
-         * @description Two to four batches by what was said of them, and by what differs as made.
+         * @description Two to four batches by what was said of them, and by what differs as made; or the versions that they are of, with
+         *     all batches of each.
          */
         get: operations["compare_api_v1_comparison_get"];
         put?: never;
@@ -2655,8 +2716,8 @@ export interface components {
         };
         /**
          * BatchCauses
-         * @description All that is said to be wrong with a batch, each explained, and all that could be said. Changes make a version of
-         *     its formula where it `has_formula`.
+         * @description All that is said to be wrong with a batch, each explained, all that could be said, and what was said in other
+         *     words. Changes make a version of its formula where it `has_formula`.
          */
         BatchCauses: {
             /** Has Formula */
@@ -2665,6 +2726,8 @@ export interface components {
             currency: string;
             /** Symptoms */
             symptoms: components["schemas"]["SymptomView"][];
+            /** Suggested */
+            suggested: components["schemas"]["SuggestedView"][];
             /** Explanations */
             explanations: components["schemas"]["Explanation"][];
         };
@@ -3510,8 +3573,8 @@ export interface components {
         };
         /**
          * DayFormulaView
-         * @description A formula of a bake day. `late_min` is by how much it cannot be ready in time, 0 for in time; `last_time` what was
-         *     noted of the whole of it last, empty for nothing.
+         * @description A formula of a bake day. `late_min` is by how much it cannot be ready in time, 0 for in time; `last_time` what
+         *     was noted of the whole of it last, empty for nothing.
          */
         DayFormulaView: {
             /**
@@ -3765,6 +3828,14 @@ export interface components {
             volume_ml: number;
             /** Tablespoon Count */
             tablespoon_count: number;
+        };
+        /**
+         * DoneBody
+         * @description What became of an opened pack.
+         */
+        DoneBody: {
+            /** Done As */
+            done_as: string;
         };
         /**
          * DoneSign
@@ -5790,6 +5861,53 @@ export interface components {
          * @enum {string}
          */
         OnShelf: "" | "own" | "drafts" | "archived";
+        /**
+         * OpenedBody
+         * @description A pack that was opened; where it belongs for no place.
+         */
+        OpenedBody: {
+            /** Food */
+            food: string;
+            place?: components["schemas"]["Place"] | null;
+        };
+        /**
+         * OpenedView
+         * @description An opened pack: good until `use_by`, usually until `usual_until`. A food that is not in the cupboard any more is
+         *     judged as any other.
+         */
+        OpenedView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Food */
+            food: string;
+            /** Name */
+            name: string;
+            place: components["schemas"]["Place"];
+            /**
+             * Opened At
+             * Format: date-time
+             */
+            opened_at: string;
+            /**
+             * Use By
+             * Format: date-time
+             */
+            use_by: string;
+            /**
+             * Usual Until
+             * Format: date-time
+             */
+            usual_until: string;
+            /** Past */
+            past: boolean;
+            /** Why */
+            why: string;
+            /** Source */
+            source: string;
+        };
         /**
          * OtherTinsBody
          * @description What is on the Bench, and the tins it shall go into.
@@ -7852,6 +7970,18 @@ export interface components {
          * @enum {string}
          */
         Style: "european" | "us";
+        /**
+         * SuggestedView
+         * @description A symptom that was said in other words already.
+         */
+        SuggestedView: {
+            /** Symptom */
+            symptom: string;
+            /** Words */
+            words: string;
+            /** Why */
+            why: string;
+        };
         /**
          * Swap
          * @description A rule. A g of one of `sources`, by slug, becomes `ratio` g of `target`; empty for leaving it out, and `SAME` for
@@ -15818,6 +15948,270 @@ export interface operations {
             };
         };
     };
+    list_opened_api_v1_opened_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenedView"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_opened_api_v1_opened__opened_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                opened_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpenedBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenedView"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    finish_opened_api_v1_opened__opened_id__done_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                opened_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DoneBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenedView"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     put_shelf_api_v1_shelves__shelf_id__put: {
         parameters: {
             query?: never;
@@ -16611,6 +17005,7 @@ export interface operations {
         parameters: {
             query: {
                 batch: string[];
+                by?: "batch" | "version";
             };
             header?: never;
             path?: never;

@@ -209,6 +209,12 @@ export const wasteQuery = queryOptions({
   queryFn: ({ signal }) => data(api.GET("/api/v1/stash/waste", { signal })),
 });
 
+/** Opened packs of the cupboard. */
+export const openedQuery = queryOptions({
+  queryKey: [...STASH, "all", "opened"],
+  queryFn: ({ signal }) => data(api.GET("/api/v1/opened", { signal })),
+});
+
 /** What all that is asked of tastings is kept under. */
 export const TASTINGS = ["tastings"] as const;
 
@@ -225,10 +231,10 @@ export const tastingQuery = (tasting_id: string) =>
   });
 
 /** Two to four batches by what was said of them. */
-export const comparisonQuery = (batch: string[]) =>
+export const comparisonQuery = (batch: string[], by: "batch" | "version") =>
   queryOptions({
-    queryKey: [...TASTINGS, "comparison", ...batch],
-    queryFn: ({ signal }) => data(api.GET("/api/v1/comparison", { params: { query: { batch } }, signal })),
+    queryKey: [...TASTINGS, "comparison", by, ...batch],
+    queryFn: ({ signal }) => data(api.GET("/api/v1/comparison", { params: { query: { batch, by } }, signal })),
   });
 
 /** Why a batch came out as it did. */

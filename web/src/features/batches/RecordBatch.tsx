@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { api, data } from "@/api/client";
-import { BATCHES, batchQuery, learnedQuery, pasteQuery } from "@/api/queries";
+import { BATCHES, batchQuery, learnedQuery, pasteQuery, STASH, stashQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { draftBody, draftFrom, draftOfRecipe } from "@/domain/draft";
 import { fieldMoment, momentOfField } from "@/domain/format";
@@ -12,6 +12,7 @@ import { nothingTold, type PlanOf, recordBody, type Told, toldOf } from "@/domai
 import { Pending } from "@/features/common/Pending";
 import { CrumbDials } from "@/features/crumb/CrumbDials";
 import { Hazards } from "@/features/crumb/Hazards";
+import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
 import { usePersistedText } from "@/ui/usePersistedText";
 import { useTitle } from "@/ui/useTitle";
@@ -140,6 +141,8 @@ function Record({ plan, keptAs, begin, revision = 0 }: RecordProps) {
   const run = params.get("run");
   const [, setText] = usePersistedText("batch");
   const [asked, setAsked] = useState(false);
+  const [shelf, setShelf] = useState("");
+  const stash = useQuery({ ...stashQuery, enabled: !revision });
   useTitle(revision ? "Correct a batch" : "Record a batch");
   const unread = view?.deviations.filter((each) => each.problem && told.said.some((said) => said.id === each.id)) ?? [];
   const save = useMutation({
@@ -154,6 +157,7 @@ function Record({ plan, keptAs, begin, revision = 0 }: RecordProps) {
             zone: Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC",
             revision,
             dough_id: told.dough_id,
+            shelf_id: shelf || null,
           },
         }),
       ),
@@ -162,6 +166,7 @@ function Record({ plan, keptAs, begin, revision = 0 }: RecordProps) {
       if (plan.draft) setText("");
       client.setQueryData(batchQuery(made.item.id).queryKey, made);
       void client.invalidateQueries({ queryKey: BATCHES });
+      void client.invalidateQueries({ queryKey: STASH });
       void client.invalidateQueries({ queryKey: learnedQuery.queryKey });
       void client.invalidateQueries({ queryKey: ["versions"] });
       notice(revision ? "Corrected; what it said before is kept." : "The batch is recorded.");
@@ -187,6 +192,20 @@ function Record({ plan, keptAs, begin, revision = 0 }: RecordProps) {
               : "what was really made"}
         </span>
         <span className="ml-auto flex flex-wrap items-center gap-2">
+          {!revision && stash.data && (
+            <span className="flex items-center gap-2 text-note">
+              Kept
+              <Select
+                label="Where it is kept"
+                value={shelf}
+                options={[
+                  ["", "where its kind belongs"],
+                  ...stash.data.shelves.map((each) => [each.id, each.name] as const),
+                ]}
+                onChange={setShelf}
+              />
+            </span>
+          )}
           <label className="flex items-center gap-2 text-note">
             Made
             <input

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { X } from "lucide-react";
-import { useState } from "react";
-import { useNavigate } from "react-router";
+import { useEffect, useRef, useState } from "react";
+import { useLocation, useNavigate } from "react-router";
 import { api, data } from "@/api/client";
 import { BATCHES, causesQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
@@ -39,23 +39,43 @@ export function WhySo({ batch_id, formula_id }: WhySoProps) {
     onSuccess: keep,
     onError: (problem) => tell(problem.message),
   });
+  const { hash } = useLocation();
+  const card = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if (hash === "#why") card.current?.scrollIntoView();
+  }, [hash]);
   const view = query.data;
   const said = new Set(view?.explanations.map((each) => each.symptom));
   const offered = view?.symptoms.filter((each) => !said.has(each.name)) ?? [];
   return (
-    <section className="card p-4" aria-labelledby="why-title" id="why">
+    <section className="card p-4" aria-labelledby="why-title" id="why" ref={card}>
       <div className="flex flex-wrap items-center gap-3">
         <h2 id="why-title">Why it came out so</h2>
         <span className="ml-auto">
           <Select
             label="What is wrong with it"
             value=""
-            options={[["", "It …"], ...offered.map(({ name, words }) => [name, words] as const)]}
+            options={[["", "What is wrong?"], ...offered.map(({ name, words }) => [name, words] as const)]}
             onChange={(symptom) => symptom && say.mutate({ symptom, noticed: [] })}
           />
         </span>
       </div>
       <Pending query={query} words="Looking …" />
+      {!!view?.suggested.length && (
+        <p className="mt-2 flex flex-wrap items-center gap-2 text-note">
+          {view.suggested.map(({ symptom, words, why }) => (
+            <button
+              key={symptom}
+              type="button"
+              className="btn btn-quiet"
+              title={why}
+              onClick={() => say.mutate({ symptom, noticed: [] })}
+            >
+              {why} It {words}: why?
+            </button>
+          ))}
+        </p>
+      )}
       {view && view.explanations.length === 0 && (
         <p className="mt-1 text-soft">
           Say what is wrong with it, and its likeliest causes stand here, each with what to change and what that costs.

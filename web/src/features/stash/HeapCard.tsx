@@ -7,6 +7,7 @@ import { dueWord, type Lying, madeWord, type Stash } from "@/domain/stash";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { NumberField } from "@/ui/NumberField";
+import { Select } from "@/ui/Select";
 import { Moves } from "./Moves";
 import type { useStashWrites } from "./useStash";
 
@@ -21,6 +22,12 @@ interface HeapCardProps {
   named: boolean;
 }
 
+const WRAPPINGS = [
+  ["covered", "covered"],
+  ["sealed", "in a closed bag"],
+  ["vacuum", "vacuum sealed"],
+] as const;
+
 type Opened = "given" | "thrown" | "counted" | "plate" | null;
 
 /** What the chosen pieces are, until when they are good and why, and what can become of them. */
@@ -30,9 +37,13 @@ export function HeapCard({ lying, stash, writes, named }: HeapCardProps) {
   const [opened, setOpened] = useState<Opened>(null);
   const [eaten, setEaten] = useState<number | null>(Math.min(1, heap.pieces));
   const [moved, setMoved] = useState<number | null>(null);
+  const [wrapping, setWrapping] = useState<string>(heap.wrapping);
   const pieces = Math.min(eaten ?? 1, heap.pieces);
   const moving = Math.min(moved ?? heap.pieces, heap.pieces);
   const { figures } = heap;
+  const others = stash.batches.filter(
+    (each) => each.dough_id && each.dough_id === batch.dough_id && each.id !== batch.id,
+  );
   return (
     <div className="grid gap-3.5">
       <section className="card grid gap-3 p-4">
@@ -47,6 +58,20 @@ export function HeapCard({ lying, stash, writes, named }: HeapCardProps) {
             <b className="text-protein-ink">{grams(figures.protein_g)} g protein</b>
           </p>
           <DietAlerts alarms={batch.alerts} />
+          {others.length > 0 && (
+            <p className="text-note">
+              Of one dough with {others.map((each) => each.name).join(", ")}.{" "}
+              <Link
+                className="underline"
+                to={`/compare?${[batch, ...others].map(({ id }) => `batch=${id}`).join("&")}`}
+              >
+                Compare
+              </Link>
+            </p>
+          )}
+          <Link className="text-note underline" to={`/batches/${batch.id}#why`}>
+            Not as it should be? Why it came out so
+          </Link>
         </div>
         <Keeping lying={lying} now={stash.now} />
         <div className="grid gap-2 border-t border-rim pt-3">
@@ -84,11 +109,15 @@ export function HeapCard({ lying, stash, writes, named }: HeapCardProps) {
           <NumberField
             label="Pieces to move"
             unit=""
-            value={moved}
+            value={moving}
             least={0.25}
             most={heap.pieces}
             onChange={setMoved}
           />
+          <div className="flex items-center justify-between gap-2">
+            <span>Wrapped</span>
+            <Select label="How it is wrapped" value={wrapping} options={WRAPPINGS} onChange={setWrapping} />
+          </div>
           <div className="flex flex-wrap gap-2">
             {stash.shelves
               .filter(({ id }) => id !== shelf.id)
@@ -99,7 +128,7 @@ export function HeapCard({ lying, stash, writes, named }: HeapCardProps) {
                   className="btn btn-quiet h-auto whitespace-normal"
                   aria-label={`Move ${count(moving)} to ${to.name}`}
                   disabled={writes.busy}
-                  onClick={() => writes.move(lying, moving, to, "covered")}
+                  onClick={() => writes.move(lying, moving, to, wrapping as typeof heap.wrapping)}
                 >
                   {count(moving)} to {to.name}
                 </button>

@@ -10,6 +10,7 @@ import { Sheet } from "@/ui/Sheet";
 import { useTitle } from "@/ui/useTitle";
 import { useWidth } from "@/ui/useWidth";
 import { HeapCard } from "./HeapCard";
+import { Opened } from "./Opened";
 import { ShelfBoard } from "./ShelfBoard";
 import { useStashWrites } from "./useStash";
 import { Waste } from "./Waste";
@@ -84,6 +85,7 @@ export default function Stash() {
               {stash.shelves.map((shelf) => (
                 <ShelfBoard key={shelf.id} stash={stash} shelf={shelf} chosen={chosen} onChoose={choose} />
               ))}
+              <Opened now={stash.now} />
               <Waste />
             </div>
             {wide && card && <aside aria-label="What is chosen">{card}</aside>}

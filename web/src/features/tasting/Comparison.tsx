@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { comparisonQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
@@ -12,7 +13,12 @@ export default function Comparison() {
   useTitle("Compared");
   const [search] = useSearchParams();
   const batches = search.getAll("batch");
-  const query = useQuery({ ...comparisonQuery(batches), enabled: batches.length > 0 });
+  const [versions, setVersions] = useState(false);
+  const query = useQuery({
+    ...comparisonQuery(batches, versions ? "version" : "batch"),
+    enabled: batches.length > 0,
+    retry: false,
+  });
   const view = query.data;
   return (
     <div className="mx-auto max-w-310">
@@ -21,7 +27,11 @@ export default function Comparison() {
         <Link to="/tastings" className="btn btn-bare">
           All tastings
         </Link>
-        <Link className="btn btn-quiet ml-auto" to={`/tastings?${batches.map((id) => `batch=${id}`).join("&")}`}>
+        <label className="ml-auto flex items-center gap-2 text-note">
+          <input type="checkbox" checked={versions} onChange={(event) => setVersions(event.target.checked)} />
+          All batches of their versions
+        </label>
+        <Link className="btn btn-quiet" to={`/tastings?${batches.map((id) => `batch=${id}`).join("&")}`}>
           Taste them
         </Link>
       </header>
