@@ -32,7 +32,7 @@ def opened(connection: Connection, kitchen_id: UUID, most: int) -> list[OpenedRo
         ).fetchall()
 
 
-def put_opened(connection: Connection, kitchen_id: UUID, row: OpenedRow) -> None:
+def put_opened(connection: Connection, kitchen_id: UUID, opened_pack: OpenedRow) -> None:
     """Writes an opened pack, new or moved."""
     connection.execute(
         """
@@ -41,12 +41,12 @@ def put_opened(connection: Connection, kitchen_id: UUID, row: OpenedRow) -> None
         on conflict (kitchen_id, id) do update set place = excluded.place, opened_at = excluded.opened_at
         """,
         {
-            "id": row.id,
+            "id": opened_pack.id,
             "kitchen_id": kitchen_id,
-            "food": row.food,
-            "name": row.name,
-            "place": row.place,
-            "opened_at": row.opened_at,
+            "food": opened_pack.food,
+            "name": opened_pack.name,
+            "place": opened_pack.place,
+            "opened_at": opened_pack.opened_at,
         },
     )
 

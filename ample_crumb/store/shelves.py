@@ -29,14 +29,14 @@ def listed(connection: Connection, kitchen_id: UUID) -> list[ShelfRow]:
         ).fetchall()
 
 
-def put_shelf(connection: Connection, kitchen_id: UUID, shelf: ShelfRow) -> None:
+def put_shelf(connection: Connection, kitchen_id: UUID, new_shelf: ShelfRow) -> None:
     """Writes a shelf, new or renamed; its kind stays what it was, as what lies there was kept so."""
     connection.execute(
         """
         insert into shelf (id, kitchen_id, kind, name) values (%(id)s, %(kitchen_id)s, %(kind)s, %(name)s)
         on conflict (kitchen_id, id) do update set name = excluded.name, removed_at = null
         """,
-        {"id": shelf.id, "kitchen_id": kitchen_id, "kind": shelf.kind, "name": shelf.name},
+        {"id": new_shelf.id, "kitchen_id": kitchen_id, "kind": new_shelf.kind, "name": new_shelf.name},
     )
 
 

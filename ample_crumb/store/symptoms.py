@@ -18,7 +18,7 @@ class SymptomRow:
     noticed: list[str]
 
 
-def put_symptom(connection: Connection, kitchen_id: UUID, row: SymptomRow) -> None:
+def put_symptom(connection: Connection, kitchen_id: UUID, said: SymptomRow) -> None:
     """A batch has a symptom; said again what was noticed counts anew."""
     connection.execute(
         """
@@ -26,7 +26,7 @@ def put_symptom(connection: Connection, kitchen_id: UUID, row: SymptomRow) -> No
         values (%(kitchen_id)s, %(batch_id)s, %(symptom)s, %(noticed)s)
         on conflict (kitchen_id, batch_id, symptom) do update set noticed = excluded.noticed
         """,
-        {"kitchen_id": kitchen_id, "batch_id": row.batch_id, "symptom": row.symptom, "noticed": row.noticed},
+        {"kitchen_id": kitchen_id, "batch_id": said.batch_id, "symptom": said.symptom, "noticed": said.noticed},
     )
 
 

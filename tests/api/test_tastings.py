@@ -85,8 +85,8 @@ class Tastings(TastingCase):
         draft = formula["draft"] | {"version": formula["version"], "pieces": 16}
         self.ask("PUT", f"/api/v1/formulas/{self.formula['id']}", draft)
         newer = self.recorded()["item"]["id"]
-        for batch_id, score in ((self.plain, 5), (again, 4), (newer, 2)):
-            self.mark(self.start(batch_id), f"taster of {batch_id}", A=score)
+        for taster, batch_id, score in (("Anna", self.plain, 5), ("Bert", again, 4), ("Cleo", newer, 2)):
+            self.mark(self.start(batch_id), taster, A=score)
         view = self.ask("GET", f"/api/v1/comparison?batch={self.plain}&batch={newer}&by=version")
         marks = {each["label"]: len(each["scores"]) for each in view["poles"][0]["marks"]}
         self.assertEqual(marks, {"Version 1": 2, "Version 2": 1})
