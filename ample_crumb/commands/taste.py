@@ -28,7 +28,9 @@ def run(given: argparse.Namespace) -> int:
         told = [
             {
                 "pole": each.pole,
-                "batches": {name: {"median": marks.median, "n": marks.count} for name, marks in each.batches.items()},
+                "batches": {
+                    name: {"median": marks.median_score, "n": marks.count} for name, marks in each.batches.items()
+                },
                 "p_value": each.p_value,
                 "finding": each.finding,
             }
@@ -37,6 +39,6 @@ def run(given: argparse.Namespace) -> int:
         print(json.dumps({"poles": told}, ensure_ascii=False, indent=2))
         return ALL_READ
     for each in found:
-        medians = ", ".join(f"{name} {marks.median:g} (n {marks.count})" for name, marks in each.batches.items())
+        medians = ", ".join(f"{name} {marks.median_score:g} (n {marks.count})" for name, marks in each.batches.items())
         print(f"{each.pole}: {medians}\n    {each.finding}")
     return ALL_READ

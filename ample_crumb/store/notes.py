@@ -33,17 +33,30 @@ def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> list[N
         ).fetchall()
 
 
-def last_of(connection: Connection, kitchen_id: UUID, formula_ids: Sequence[UUID]) -> dict[UUID, str]:
-    """The last note of each of these formulas that is of the whole, where there is one."""
-    rows = connection.execute(
-        """
-        select distinct on (formula_id) formula_id, text from formula_note
-        where kitchen_id = %(kitchen_id)s and formula_id = any(%(formula_ids)s) and line_id = '' and step = ''
-        order by formula_id, written_at desc, id
-        """,
-        {"kitchen_id": kitchen_id, "formula_ids": list(formula_ids)},
-    ).fetchall()
-    return dict(rows)
+@dataclass(frozen=True, slots=True)
+class NotedFormula:
+    """What a formula is called, and the last note of the whole of it, empty for none."""
+
+    id: UUID
+    name: str
+    last_time: str
+
+
+def noted_formulas(connection: Connection, kitchen_id: UUID, formula_ids: Sequence[UUID]) -> list[NotedFormula]:
+    """These formulas, as far as they are there."""
+    with connection.cursor(row_factory=class_row(NotedFormula)) as cursor:
+        return cursor.execute(
+            """
+            select id, name, coalesce((
+                select text from formula_note
+                where formula_note.kitchen_id = %(kitchen_id)s and formula_note.formula_id = formula.id
+                    and line_id = '' and step = ''
+                order by written_at desc, formula_note.id limit 1
+            ), '') as last_time
+            from formula where kitchen_id = %(kitchen_id)s and id = any(%(formula_ids)s)
+            """,
+            {"kitchen_id": kitchen_id, "formula_ids": list(formula_ids)},
+        ).fetchall()
 
 
 def put(connection: Connection, kitchen_id: UUID, formula_id: UUID, note: NoteRow) -> None:

@@ -80,21 +80,22 @@ declare
 begin
     -- Shelf by shelf in one order, so that moves of opposite ways never wait for each other.
     for step in
-        select shelf_id, pieces from (values (new.from_shelf_id, -new.pieces), (new.to_shelf_id, new.pieces))
-            as each (shelf_id, pieces)
+        select shelf_id, piece_count
+        from (values (new.from_shelf_id, -new.piece_count), (new.to_shelf_id, new.piece_count))
+            as each (shelf_id, piece_count)
         where shelf_id is not null order by shelf_id
     loop
-        if step.pieces < 0 then
-            update stash_balance set pieces = stash_balance.pieces + step.pieces
+        if step.piece_count < 0 then
+            update stash_balance set piece_count = stash_balance.piece_count + step.piece_count
             where kitchen_id = new.kitchen_id and batch_id = new.batch_id and lot = new.lot and shelf_id = step.shelf_id;
             if not found then
                 raise exception 'nothing there' using errcode = 'check_violation', constraint = 'stash_balance_pieces';
             end if;
         else
-            insert into stash_balance (kitchen_id, batch_id, lot, shelf_id, pieces)
-            values (new.kitchen_id, new.batch_id, new.lot, step.shelf_id, step.pieces)
+            insert into stash_balance (kitchen_id, batch_id, lot, shelf_id, piece_count)
+            values (new.kitchen_id, new.batch_id, new.lot, step.shelf_id, step.piece_count)
             on conflict (kitchen_id, batch_id, lot, shelf_id)
-                do update set pieces = stash_balance.pieces + excluded.pieces;
+                do update set piece_count = stash_balance.piece_count + excluded.piece_count;
         end if;
     end loop;
     return null;
@@ -689,9 +690,9 @@ CREATE TABLE public.stash_balance (
     batch_id uuid NOT NULL,
     lot integer NOT NULL,
     shelf_id uuid NOT NULL,
-    pieces numeric NOT NULL,
+    piece_count numeric NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
-    CONSTRAINT stash_balance_pieces CHECK ((pieces >= (0)::numeric))
+    CONSTRAINT stash_balance_pieces CHECK ((piece_count >= (0)::numeric))
 );
 CREATE TABLE public.stash_move (
     id uuid NOT NULL,
@@ -702,7 +703,7 @@ CREATE TABLE public.stash_move (
     kind text NOT NULL,
     from_shelf_id uuid,
     to_shelf_id uuid,
-    pieces numeric NOT NULL,
+    piece_count numeric NOT NULL,
     wrapping text DEFAULT 'covered'::text NOT NULL,
     reason text DEFAULT ''::text NOT NULL,
     entry_id uuid,
@@ -711,7 +712,7 @@ CREATE TABLE public.stash_move (
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     CONSTRAINT stash_move_kind CHECK ((kind = ANY (ARRAY['made'::text, 'moved'::text, 'eaten'::text, 'given'::text, 'thrown'::text, 'corrected'::text, 'reversed'::text]))),
     CONSTRAINT stash_move_lot CHECK ((lot >= 1)),
-    CONSTRAINT stash_move_pieces CHECK ((pieces > (0)::numeric)),
+    CONSTRAINT stash_move_pieces CHECK ((piece_count > (0)::numeric)),
     CONSTRAINT stash_move_reason_length CHECK ((length(reason) <= 200)),
     CONSTRAINT stash_move_reverses CHECK (((kind = 'reversed'::text) = (reverses IS NOT NULL))),
     CONSTRAINT stash_move_somewhere CHECK (
@@ -955,7 +956,7 @@ CREATE INDEX product_since ON public.product USING btree (kitchen_id, changed_at
 CREATE INDEX scale_command_in_time ON public.scale_command USING btree (kitchen_id, at DESC, id);
 CREATE UNIQUE INDEX shelf_name ON public.shelf USING btree (kitchen_id, lower(name)) WHERE (removed_at IS NULL);
 CREATE INDEX shelf_since ON public.shelf USING btree (kitchen_id, changed_at);
-CREATE INDEX stash_balance_left ON public.stash_balance USING btree (kitchen_id, batch_id) WHERE (pieces > (0)::numeric);
+CREATE INDEX stash_balance_left ON public.stash_balance USING btree (kitchen_id, batch_id) WHERE (piece_count > (0)::numeric);
 CREATE INDEX stash_move_of_batch ON public.stash_move USING btree (kitchen_id, batch_id, seq);
 CREATE INDEX stash_move_of_entry ON public.stash_move USING btree (kitchen_id, entry_id) WHERE (entry_id IS NOT NULL);
 CREATE UNIQUE INDEX stash_move_one_eaten_an_entry ON public.stash_move USING btree (kitchen_id, entry_id) WHERE (kind = 'eaten'::text);

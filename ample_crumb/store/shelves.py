@@ -47,7 +47,7 @@ def remove_shelf(connection: Connection, kitchen_id: UUID, shelf_id: UUID) -> bo
         update shelf set removed_at = coalesce(removed_at, now())
         where kitchen_id = %(kitchen_id)s and id = %(shelf_id)s and not exists (
             select from stash_balance
-            where stash_balance.kitchen_id = %(kitchen_id)s and stash_balance.shelf_id = shelf.id and pieces > 0
+            where stash_balance.kitchen_id = %(kitchen_id)s and stash_balance.shelf_id = shelf.id and piece_count > 0
         )
         """,
         {"kitchen_id": kitchen_id, "shelf_id": shelf_id},

@@ -26,7 +26,7 @@ class MoveRow:
     kind: str
     from_shelf_id: UUID | None = None
     to_shelf_id: UUID | None = None
-    pieces: float
+    piece_count: float
     wrapping: str = "covered"
     reason: str = ""
     entry_id: UUID | None = None
@@ -35,7 +35,8 @@ class MoveRow:
 
 
 _COLUMNS: Final = SQL(
-    """id, batch_id, lot, kind, from_shelf_id, to_shelf_id, pieces, wrapping, reason, entry_id, reverses, moved_at"""
+    """id, batch_id, lot, kind, from_shelf_id, to_shelf_id, piece_count, wrapping, reason, entry_id, reverses,
+    moved_at"""
 )
 
 
@@ -44,10 +45,10 @@ def add_move(connection: Connection, kitchen_id: UUID, move: MoveRow) -> bool:
     `NOT_BELOW_NOTHING` where there are not so many pieces."""
     added = connection.execute(
         """
-        insert into stash_move (id, kitchen_id, batch_id, lot, kind, from_shelf_id, to_shelf_id, pieces, wrapping,
+        insert into stash_move (id, kitchen_id, batch_id, lot, kind, from_shelf_id, to_shelf_id, piece_count, wrapping,
             reason, entry_id, reverses, moved_at)
         values (%(id)s, %(kitchen_id)s, %(batch_id)s, %(lot)s, %(kind)s, %(from_shelf_id)s, %(to_shelf_id)s,
-            %(pieces)s, %(wrapping)s, %(reason)s, %(entry_id)s, %(reverses)s, %(moved_at)s)
+            %(piece_count)s, %(wrapping)s, %(reason)s, %(entry_id)s, %(reverses)s, %(moved_at)s)
         on conflict (kitchen_id, id) do nothing
         """,
         {
@@ -58,7 +59,7 @@ def add_move(connection: Connection, kitchen_id: UUID, move: MoveRow) -> bool:
             "kind": move.kind,
             "from_shelf_id": move.from_shelf_id,
             "to_shelf_id": move.to_shelf_id,
-            "pieces": move.pieces,
+            "piece_count": move.piece_count,
             "wrapping": move.wrapping,
             "reason": move.reason,
             "entry_id": move.entry_id,
@@ -67,6 +68,41 @@ def add_move(connection: Connection, kitchen_id: UUID, move: MoveRow) -> bool:
         },
     )
     return added.rowcount == 1
+
+
+def put_made(
+    connection: Connection, kitchen_id: UUID, made: Sequence[MoveRow], kind: str, shelf_id: UUID | None
+) -> bool:
+    """Lays the lots of one new batch on a shelf: on that of this id, else on the first of that kind, else on any. False
+    where there is no such shelf; those that lie there already stay."""
+    found = connection.execute(
+        """
+        with there as (
+            select id from shelf
+            where kitchen_id = %(kitchen_id)s and removed_at is null
+                and (%(shelf_id)s::uuid is null or id = %(shelf_id)s)
+            order by kind <> %(kind)s, name, id limit 1
+        ), laid as (
+            insert into stash_move (id, kitchen_id, batch_id, lot, kind, to_shelf_id, piece_count, moved_at)
+            select each.id, %(kitchen_id)s, %(batch_id)s, each.lot, 'made', there.id, each.piece_count, %(made_at)s
+            from there cross join unnest(%(ids)s::uuid[], %(lots)s::integer[], %(piece_counts)s::numeric[])
+                as each (id, lot, piece_count)
+            on conflict (kitchen_id, id) do nothing
+        )
+        select count(*) from there
+        """,
+        {
+            "kitchen_id": kitchen_id,
+            "shelf_id": shelf_id,
+            "kind": kind,
+            "batch_id": made[0].batch_id,
+            "made_at": made[0].moved_at,
+            "ids": [move.id for move in made],
+            "lots": [move.lot for move in made],
+            "piece_counts": [move.piece_count for move in made],
+        },
+    ).fetchone()
+    return found is not None and found[0] > 0
 
 
 def last_of_move(connection: Connection, kitchen_id: UUID, move_id: UUID) -> tuple[MoveRow, int] | None:
@@ -119,7 +155,7 @@ class BalanceRow:
     batch_id: UUID
     lot: int
     shelf_id: UUID
-    pieces: float
+    piece_count: float
 
 
 def balances_of(connection: Connection, kitchen_id: UUID, batch_id: UUID) -> list[BalanceRow]:
@@ -127,7 +163,7 @@ def balances_of(connection: Connection, kitchen_id: UUID, batch_id: UUID) -> lis
     with connection.cursor(row_factory=class_row(BalanceRow)) as cursor:
         return cursor.execute(
             """
-            select batch_id, lot, shelf_id, pieces from stash_balance
+            select batch_id, lot, shelf_id, piece_count from stash_balance
             where kitchen_id = %(kitchen_id)s and batch_id = %(batch_id)s order by lot, shelf_id
             """,
             {"kitchen_id": kitchen_id, "batch_id": batch_id},
@@ -170,14 +206,9 @@ def stashed(connection: Connection, kitchen_id: UUID) -> list[StashedBatch]:
     """Batches of which something is left, the last made first."""
     with connection.cursor(row_factory=class_row(StashedBatch)) as cursor:
         return cursor.execute(
-            SQL("""
-            select {columns} from batch
-            where kitchen_id = %(kitchen_id)s and removed_at is null and exists (
-                select from stash_balance
-                where stash_balance.kitchen_id = %(kitchen_id)s and stash_balance.batch_id = batch.id and pieces > 0
-            )
-            order by made_at desc, id limit %(most)s
-            """).format(columns=_STASHED),
+            SQL(""" select {columns} from batch where kitchen_id = %(kitchen_id)s and removed_at is null and exists
+                ( select from stash_balance where stash_balance.kitchen_id = %(kitchen_id)s and stash_balance.batch_id =
+                batch.id and piece_count > 0 ) order by made_at desc, id limit %(most)s """).format(columns=_STASHED),
             {"kitchen_id": kitchen_id, "most": MOST_STASHED},
         ).fetchall()
 
@@ -201,7 +232,7 @@ class ThrownRow:
     batch_id: UUID
     name: str
     reason: str
-    pieces: float
+    piece_count: float
     piece_cost: float | None
     cost_at_least: bool
     energy_kcal: float | None
@@ -212,7 +243,7 @@ def thrown(connection: Connection, kitchen_id: UUID, since: datetime) -> list[Th
     with connection.cursor(row_factory=class_row(ThrownRow)) as cursor:
         return cursor.execute(
             """
-            select batch.id as batch_id, batch.name, reason, sum(pieces) as pieces,
+            select batch.id as batch_id, batch.name, reason, sum(stash_move.piece_count) as piece_count,
                 (batch.cost / batch.piece_count) as piece_cost, batch.cost_at_least,
                 batch.energy_kcal as energy_kcal
             from stash_move join batch on batch.kitchen_id = %(kitchen_id)s and batch.id = stash_move.batch_id
@@ -228,7 +259,7 @@ def thrown(connection: Connection, kitchen_id: UUID, since: datetime) -> list[Th
                     select from chain having max(place) %% 2 = 1
                 )
             group by batch.id, batch.name, reason, batch.cost, batch.piece_count, batch.cost_at_least, batch.energy_kcal
-            order by pieces desc, batch.name, reason limit 200
+            order by piece_count desc, batch.name, reason limit 200
             """,
             {"kitchen_id": kitchen_id, "since": since},
         ).fetchall()

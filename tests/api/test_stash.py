@@ -2,10 +2,12 @@
 
 from concurrent.futures import ThreadPoolExecutor
 from datetime import datetime
+from io import BytesIO
 from typing import Any
 from uuid import uuid4
 
 import psycopg
+from pypdf import PdfReader
 
 from ample_crumb.store.database import app_address
 from tests.api.counting import statements
@@ -33,11 +35,11 @@ class StashCase(BatchCase):
         """Pieces by the kind of shelf that they lie on."""
         stash = self.stash()
         kinds = {each["id"]: each["kind"] for each in stash["shelves"]}
-        return {kinds[heap["shelf_id"]]: heap["pieces"] for each in stash["batches"] for heap in each["heaps"]}
+        return {kinds[heap["shelf_id"]]: heap["piece_count"] for each in stash["batches"] for heap in each["heaps"]}
 
     def move(self, pieces: float, to: str | None, status: int = 200, start: str = "counter", **more: Any) -> Any:
         body = {
-            "id": str(uuid4()), "kind": "moved" if to else "given", "batch_id": self.batch_id, "pieces": pieces,
+            "id": str(uuid4()), "kind": "moved" if to else "given", "batch_id": self.batch_id, "piece_count": pieces,
             "shelf_id": self.shelf(start), "to_shelf_id": to and self.shelf(to),
         }  # fmt: skip
         return self.ask("POST", "/api/v1/stash/moves", body | more, status)
@@ -68,14 +70,14 @@ class Shelves(StashCase):
         self.move(2, None, kind="thrown", reason="mould")
         self.assertEqual(self.heaps(), {"counter": 10, "freezer": 6})
         (batch,) = self.stash()["batches"]
-        out = next(heap for heap in batch["heaps"] if heap["pieces"] == 10)
-        self.assertEqual(out["gone_pieces"], 4)
+        out = next(heap for heap in batch["heaps"] if heap["piece_count"] == 10)
+        self.assertEqual(out["gone_count"], 4)
         told = self.ask("GET", f"/api/v1/stash/batches/{self.batch_id}")
         self.assertEqual([move["kind"] for move in told["moves"]], ["thrown", "given", "eaten", "moved", "made"])
 
     def test_more_than_there_is_is_refused_with_what_is_left(self) -> None:
         refused = self.move(21, "fridge", 422)
-        self.assertEqual(refused["errors"], [{"pointer": "/pieces", "detail": "Only 20 are left there."}])
+        self.assertEqual(refused["errors"], [{"pointer": "/piece_count", "detail": "Only 20 are left there."}])
         self.assertIn("Nothing is left there", self.move(1, "fridge", 422, start="freezer")["detail"])
         self.assertEqual(self.heaps(), {"counter": 20})
 
@@ -109,15 +111,17 @@ class Shelves(StashCase):
         self.assertIn("Only 1 is left there", refused["detail"])
 
     def test_counting_again_says_how_many_there_are(self) -> None:
-        body = {"id": str(uuid4()), "batch_id": self.batch_id, "shelf_id": self.shelf("counter"), "pieces": 17}
+        body = {"id": str(uuid4()), "batch_id": self.batch_id, "shelf_id": self.shelf("counter"), "piece_count": 17}
         for _ in range(2):
             self.ask("POST", "/api/v1/stash/counts", body)
         self.assertEqual(self.heaps(), {"counter": 17})
         self.ask(
-            "POST", "/api/v1/stash/counts", body | {"id": str(uuid4()), "shelf_id": self.shelf("fridge"), "pieces": 2}
+            "POST",
+            "/api/v1/stash/counts",
+            body | {"id": str(uuid4()), "shelf_id": self.shelf("fridge"), "piece_count": 2},
         )
         self.assertEqual(self.heaps(), {"counter": 17, "fridge": 2})
-        self.ask("POST", "/api/v1/stash/counts", body | {"id": str(uuid4()), "pieces": 0})
+        self.ask("POST", "/api/v1/stash/counts", body | {"id": str(uuid4()), "piece_count": 0})
         self.assertEqual(self.heaps(), {"fridge": 2})
 
     def test_many_windows_take_the_last_pieces_and_none_goes_below_nothing(self) -> None:
@@ -125,7 +129,7 @@ class Shelves(StashCase):
         shelf = self.shelf("counter")
 
         def take(_: int) -> int:
-            body = {"id": str(uuid4()), "kind": "given", "batch_id": self.batch_id, "shelf_id": shelf, "pieces": 1}
+            body = {"id": str(uuid4()), "kind": "given", "batch_id": self.batch_id, "shelf_id": shelf, "piece_count": 1}
             return int(self.client.post("/api/v1/stash/moves", json=body).status_code)
 
         with ThreadPoolExecutor(8) as pool:
@@ -139,12 +143,12 @@ class Shelves(StashCase):
             kitchen = self.kitchen_id()
             connection.execute("select set_config('ample_crumb.kitchen_id', %s, false)", [kitchen])
             with self.assertRaises(psycopg.errors.InsufficientPrivilege):
-                connection.execute("update stash_balance set pieces = 99")
+                connection.execute("update stash_balance set piece_count = 99")
             with self.assertRaises(psycopg.errors.InsufficientPrivilege):
-                connection.execute("update stash_move set pieces = 1")
+                connection.execute("update stash_move set piece_count = 1")
             with self.assertRaises(psycopg.errors.CheckViolation):
                 connection.execute(
-                    "insert into stash_move (id, kitchen_id, batch_id, lot, kind, from_shelf_id, pieces, moved_at)"
+                    "insert into stash_move (id, kitchen_id, batch_id, lot, kind, from_shelf_id, piece_count, moved_at)"
                     " values (gen_random_uuid(), %s, %s, 1, 'given', %s, 21, now())",
                     [kitchen, self.batch_id, self.shelf("counter")],
                 )
@@ -260,7 +264,64 @@ class Follows(StashCase):
         self.move(2, None, kind="thrown", reason="mould")
         self.move(3, None, kind="thrown", reason="dry", id=move_id)
         waste = self.ask("GET", "/api/v1/stash/waste")
-        self.assertEqual((waste["thrown_pieces"], waste["made_pieces"]), (5, 20))
+        self.assertEqual((waste["thrown_count"], waste["made_count"]), (5, 20))
         self.assertEqual([item["reason"] for item in waste["items"]], ["dry", "mould"])
         self.ask("PUT", f"/api/v1/stash/moves/{move_id}/undone", {"undone": True})
-        self.assertEqual(self.ask("GET", "/api/v1/stash/waste")["thrown_pieces"], 2)
+        self.assertEqual(self.ask("GET", "/api/v1/stash/waste")["thrown_count"], 2)
+
+
+class Printed(StashCase):
+    def pdf(self, path: str) -> str:
+        answer = self.client.get(path)
+        self.assertEqual((answer.status_code, answer.headers["content-type"]), (200, "application/pdf"), answer.text)
+        return " ".join(" ".join(page.extract_text() for page in PdfReader(BytesIO(answer.content)).pages).split())
+
+    def test_labels_say_what_it_is_until_when_and_what_is_in_it(self) -> None:
+        of = f"{self.batch_id}.1.{self.shelf('counter')}.3"
+        text = self.pdf(f"/api/v1/stash/labels.pdf?label={of}&paper=Letter&zone=Europe/Berlin")
+        self.assertEqual(text.count("Oat rounds"), 3)
+        # Made at 15:00 UTC on the third of May, moist and dense: three days out.
+        self.assertIn("Eat by Wed 6 May 2026", text)
+        self.assertIn("Contains egg, milk.", text.replace("gluten, ", ""))
+        self.assertRegex(text, r"\d+ g: \d+ ± \d+ kcal, [\d.]+ ± [\d.]+ g protein")
+
+    def test_the_card_of_a_batch_holds_what_went_in(self) -> None:
+        text = self.pdf(f"/api/v1/batches/{self.batch_id}/card.pdf")
+        for words in ("Oat rounds", "Made Sun 3 May 2026, 20 pieces", "150 g skyr", "60 g icing sugar", "Eat by"):
+            self.assertIn(words, text)
+
+    def test_what_cannot_be_printed_is_said(self) -> None:
+        shelf = self.shelf("counter")
+        for of, status in (
+            (f"{self.batch_id}.1.{shelf}.0", 422),
+            (f"{self.batch_id}.1.{shelf}.999", 422),
+            (f"{uuid4()}.1.{shelf}.1", 404),
+            ("nonsense", 422),
+        ):
+            self.ask("GET", f"/api/v1/stash/labels.pdf?label={of}", status=status)
+        self.ask("GET", f"/api/v1/stash/labels.pdf?label={self.batch_id}.1.{shelf}.1&zone=Nowhere/Else", status=422)
+        self.ask("GET", f"/api/v1/batches/{uuid4()}/card.pdf", status=404)
+
+
+class Opened(StashCase):
+    def put(self, food: str, opened_id: str = "", status: int = 200, **more: Any) -> Any:
+        return self.ask("PUT", f"/api/v1/opened/{opened_id or uuid4()}", {"food": food, **more}, status)
+
+    def test_what_must_be_used_first_stands_first(self) -> None:
+        self.put("cottage_cheese_2")
+        packs = self.put("chickpeas_canned")
+        self.assertEqual([each["food"] for each in packs], ["chickpeas_canned", "cottage_cheese_2"])
+        self.assertEqual([each["place"] for each in packs], ["fridge", "fridge"])
+        self.assertEqual(packs[0]["use_by"][:10], "2026-05-06")
+
+    def test_moved_used_up_and_open_after_all(self) -> None:
+        (pack,) = self.put("quark_0")
+        (moved,) = self.put("quark_0", pack["id"], place="freezer")
+        self.assertGreater(moved["use_by"], pack["use_by"])
+        path = f"/api/v1/opened/{pack['id']}/done"
+        self.assertEqual(self.ask("PUT", path, {"done_as": "used"}), [])
+        self.assertEqual(len(self.ask("PUT", path, {"done_as": ""})), 1)
+
+    def test_what_is_not_there_is_said(self) -> None:
+        self.put("moon dust", status=422)
+        self.ask("PUT", f"/api/v1/opened/{uuid4()}/done", {"done_as": "used"}, 404)

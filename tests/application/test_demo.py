@@ -45,12 +45,12 @@ class Demo(unittest.TestCase):
                 self.assertGreater(summary.piece.protein_g, 4, summary.name)
                 self.assertLess(summary.piece.energy_kcal, 300, summary.name)
 
-    def test_one_has_four_versions_one_a_branch_and_one_a_dial_to_mend(self) -> None:
+    def test_one_has_five_versions_one_a_branch_and_one_a_dial_to_mend(self) -> None:
         by_name = {
             summary.name: summary.id for summary in formulas_queries.list_page(self.database, self.principal).items
         }
         blondies = versions_queries.list_versions(self.database, self.principal, by_name["White bean blondies"])
-        self.assertEqual([version.number for version in blondies.versions], [0, 4, 3, 2, 1])
+        self.assertEqual([version.number for version in blondies.versions], [0, 5, 4, 3, 2, 1])
         self.assertEqual((blondies.bake, blondies.changed), (4, ()))
         # Each step from the classic on takes energy out.
         energies = [version.piece.energy_kcal for version in blondies.versions]

@@ -10,8 +10,8 @@ from typing import Final
 from launch.install import ROOT
 
 _UNIT: Final = re.compile(
-    r"(^|_)(g|kg|mg|ml|cm|cm2|mm|kcal|kj|c|s|ms|min|m|watts|percent|price|cost|sd|per_\w+)$"
-    r"|ratio|share|factor|count|exponent|score|objective"
+    r"(^|_)(g|kg|mg|ml|cm|cm2|mm|kcal|kj|c|s|ms|min|h|days|m|watts|percent|price|cost|sd|per_\w+)$"
+    r"|ratio|share|factor|count|strength|exponent|score|objective|p_value"
 )
 _UNIT_ELSEWHERE: Final = {
     "Dial": "`unit` says it",

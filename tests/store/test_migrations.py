@@ -127,6 +127,7 @@ class Migrations(unittest.TestCase):
                     "material",
                     "batch_id",
                     "lot",
+                    "group_id",
                 }
                 fresh |= {"food", "line_id", "nested_id"} if now == "formula_line" else set()
                 bare = [{name: value for name, value in row.items() if name not in fresh} for row in after[now]]
@@ -138,7 +139,9 @@ class Migrations(unittest.TestCase):
         self.assertEqual(after["tombstone"], [])
         new = {"tombstone", "job", "formula_dependency", "batch", "batch_lot", "batch_revision", "batch_photo"}
         new |= {"formula_note", "bake_run", "run_event", "shopping_tick", "stock", "planning_kitchen", "formula_tasks"}
-        new |= {"scale_command"}
+        new |= {"scale_command", "shelf", "stash_move", "stash_balance", "plate", "batch_symptom", "opened_good"}
+        new |= {"tasting", "tasting_sample", "tasting_mark"}
+        self.assertEqual(sorted(row["kind"] for row in after["shelf"]), ["counter", "freezer", "fridge"])
         self.assertEqual(set(after), {_TABLES.get(table, table) for table in before} | new)
 
     def test_migrating_twice_does_nothing(self) -> None:

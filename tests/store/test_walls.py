@@ -195,9 +195,12 @@ class Walls(unittest.TestCase):
             "opened_id": cls.ids["plate_id"],
             "new_shelf": ShelfRow(cls.ids["shelf_id"], "fridge", "Taken"),
             "move": MoveRow(id=uuid4(), batch_id=cls.ids["batch_id"], lot=1, kind="given",
-                from_shelf_id=cls.ids["shelf_id"], pieces=1.0, moved_at=NOW),
+                from_shelf_id=cls.ids["shelf_id"], piece_count=1.0, moved_at=NOW),
             "said": SymptomRow(cls.ids["batch_id"], "dry", []),
             "opened_pack": OpenedRow(cls.ids["plate_id"], "quark", "Taken", "fridge", NOW),
+            "made": [
+                MoveRow(id=uuid4(), batch_id=cls.ids["batch_id"], lot=1, kind="made", piece_count=1.0, moved_at=NOW)
+            ],
             "plate": PlateRow(cls.ids["plate_id"], "Taken", "Taken"),
             "tasting": TastingRow(cls.ids["tasting_id"], "Taken", False, ["look"], NOW),
             "mark": TastingMark("Taken", "A", "look", 3),

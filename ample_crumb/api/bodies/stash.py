@@ -22,11 +22,11 @@ class PiecesBody(Body):
     batch_id: UUID
     lot: Annotated[Whole, Field(ge=1, le=1000)] = 1
     shelf_id: UUID
-    pieces: Annotated[Number, Field(ge=LEAST, le=MOST_PIECES)]
+    piece_count: Annotated[Number, Field(ge=LEAST, le=MOST_PIECES)]
 
     def what(self) -> PiecesAt:
         """As the application has it."""
-        return PiecesAt(self.batch_id, self.lot, self.shelf_id, self.pieces)
+        return PiecesAt(self.batch_id, self.lot, self.shelf_id, self.piece_count)
 
 
 class MoveBody(PiecesBody):
@@ -47,7 +47,7 @@ class CountBody(PiecesBody):
     """How many pieces there are, none among them."""
 
     id: UUID
-    pieces: Annotated[Number, Field(ge=0, le=MOST_PIECES)]
+    piece_count: Annotated[Number, Field(ge=0, le=MOST_PIECES)]
 
 
 class UndoneBody(Body):
@@ -83,9 +83,9 @@ _OF = r"^[0-9a-f-]{36}\.[0-9]{1,4}\.[0-9a-f-]{36}\.[0-9]{1,3}$"
 class LabelsAsked(PaperAsked):
     """Which labels: each a batch, a lot, a shelf and how many, parted by dots."""
 
-    of: Annotated[list[Annotated[str, Field(max_length=90, pattern=_OF)]], Field(min_length=1, max_length=100)]
+    label: Annotated[list[Annotated[str, Field(max_length=90, pattern=_OF)]], Field(min_length=1, max_length=100)]
 
-    @field_validator("of")
+    @field_validator("label")
     @classmethod
     def _ids(cls, texts: list[str]) -> list[str]:
         for text in texts:
@@ -95,7 +95,7 @@ class LabelsAsked(PaperAsked):
 
     def wanted(self) -> list[LabelsOf]:
         """As the application has it."""
-        parted = (text.split(".") for text in self.of)
+        parted = (text.split(".") for text in self.label)
         return [LabelsOf(UUID(batch), int(lot), UUID(shelf), int(count)) for batch, lot, shelf, count in parted]
 
 

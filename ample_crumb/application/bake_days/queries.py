@@ -6,7 +6,7 @@ from uuid import UUID
 from ample_crumb.application.bake_days.document import asked_from, kitchen_from, plan_from
 from ample_crumb.application.bake_days.planning import evaluated_formulas
 from ample_crumb.application.bake_days.shopping import foods_asked, shopping_view, wanted_of
-from ample_crumb.application.bake_days.showing import FormulaWords, day_view
+from ample_crumb.application.bake_days.showing import day_view
 from ample_crumb.application.bake_days.views import (
     BakeDayItem,
     BakeDayView,
@@ -40,11 +40,10 @@ def found_day(connection: Connection, principal: Principal, run_id: UUID, *, loc
 def shown_day(connection: Connection, principal: Principal, row: BakeRunRow, clock: Clock) -> BakeDayView:
     """A bake day as it is shown."""
     ids = [each.formula_id for each in asked_from(row.asked).formulas]
-    names = {str(each): name for each, name in formulas.names_now(connection, principal.kitchen_id, ids).items()}
-    last_times = notes.last_of(connection, principal.kitchen_id, ids)
+    noted = {row.id: row for row in notes.noted_formulas(connection, principal.kitchen_id, ids)}
     kitchen = kitchen_from(bake_days.kitchen_document(connection, principal.kitchen_id))
     events = bake_days.events(connection, principal.kitchen_id, row.id)
-    return day_view(row, events, kitchen, FormulaWords(names, last_times), clock())
+    return day_view(row, events, kitchen, noted, clock())
 
 
 def open_day(database: Database, principal: Principal, run_id: UUID, clock: Clock) -> BakeDayView:

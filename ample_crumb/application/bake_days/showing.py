@@ -1,7 +1,6 @@
 """Bake days as they are shown."""
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
 from datetime import datetime
 from typing import Final
 from uuid import UUID
@@ -13,20 +12,13 @@ from ample_crumb.core.planning.plan import PlannedTask, PlanStatus
 from ample_crumb.core.planning.run import run_state
 from ample_crumb.core.planning.task import DAY_MIN, Resource, TaskKind
 from ample_crumb.store.bake_days import BakeRunRow, EventRow
-
-
-@dataclass(frozen=True, slots=True)
-class FormulaWords:
-    """What formulas are called, and what was noted of them last."""
-
-    names: Mapping[str, str]
-    last_times: Mapping[UUID, str]
+from ample_crumb.store.notes import NotedFormula
 
 
 def day_view(
-    row: BakeRunRow, events: list[EventRow], kitchen: PlanningKitchen, words: FormulaWords, now: datetime
+    row: BakeRunRow, events: list[EventRow], kitchen: PlanningKitchen, noted: Mapping[UUID, NotedFormula], now: datetime
 ) -> BakeDayView:
-    """A bake day as it is shown."""
+    """A bake day as it is shown. `noted` are its formulas as far as they are there."""
     ask = asked_from(row.asked)
     stored = plan_from(row.plan) if row.plan is not None else None
     late = stored.plan.late_min if stored else {}
@@ -40,10 +32,10 @@ def day_view(
         formulas=tuple(
             DayFormulaView(
                 each.formula_id,
-                words.names.get(str(each.formula_id), ""),
+                noted[each.formula_id].name if each.formula_id in noted else "",
                 each.ready_by_min,
                 late.get(number, 0),
-                words.last_times.get(each.formula_id, ""),
+                noted[each.formula_id].last_time if each.formula_id in noted else "",
             )
             for number, each in enumerate(ask.formulas)
         ),

@@ -112,7 +112,7 @@ def _added(
     new = _new(about, batch, found.row.id if found.row else None, number)
     if batches.add(connection, principal.kitchen_id, new):
         _teach(connection, principal, new, batch)
-        moving.put_made(connection, principal, new, kind_of(batch.keeping_traits), about.shelf_id)
+        moving.put_made(connection, principal, new, kind_of(batch.made.keeping_traits), about.shelf_id)
     return batch.made.context
 
 
@@ -178,7 +178,7 @@ def _new(
         told_min=batch.told_min,
         took_min=told.took_min,
         allergens=made.allergens.names(),
-        keeping=keeping_stored(batch.keeping_traits),
+        keeping=keeping_stored(batch.made.keeping_traits),
         shape=batch.shape,
         cost=cost.batch_cost if cost else None,
         cost_at_least=bool(cost and cost.at_least),

@@ -17,9 +17,7 @@ from ample_crumb.core.batch.parting import parted
 from ample_crumb.core.batch.record import BatchRecord, MadeLine
 from ample_crumb.core.batch.telling import Outcome, differences
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.hazards import hazard_lines
 from ample_crumb.core.food.nutrients import Portion
-from ample_crumb.core.keeping.traits import KeepingTraits, keeping_traits
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_time import Oven
 from ample_crumb.core.production.draft import Draft, ProductionSettings
@@ -81,13 +79,6 @@ class MadeBatch:
                 dough_share=self.record.dough_share,
             ),
         )
-
-    @cached_property
-    def keeping_traits(self) -> KeepingTraits:
-        """What tells how it keeps."""
-        made = self.made
-        lines = hazard_lines(made.figures, made.dough.family, made.draft.method, made.context.cupboard)
-        return keeping_traits(lines, made.made.bake_yield.batch, made.dough.family)
 
     @property
     def shape(self) -> PieceShape:

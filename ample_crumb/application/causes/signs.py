@@ -8,10 +8,8 @@ from ample_crumb.application.formulas.evaluated import EvaluatedFormula, evaluat
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.formulas.production import production_inputs
 from ample_crumb.core.causes.signs import BatchSigns
-from ample_crumb.core.crumb.hazards import hazard_lines
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import PartBake
-from ample_crumb.core.keeping.traits import keeping_traits
 from ample_crumb.core.production.bake_time import Oven, profile_of
 from ample_crumb.store.batches import BatchRow
 from ample_crumb.store.database import Connection
@@ -49,7 +47,6 @@ def signs_of(formula: EvaluatedFormula, took_min: float | None, told: Told) -> B
     inputs, _ = production_inputs(formula.draft.production, formula.draft.pieces, context)
     conditions, window = inputs.conditions, made.bake_window
     profile = profile_of(family, conditions)
-    lines = hazard_lines(formula.figures, family, formula.draft.method, context.cupboard)
     return BatchSigns(
         dough=formula.dough,
         check=formula.check,
@@ -62,7 +59,7 @@ def signs_of(formula: EvaluatedFormula, took_min: float | None, told: Told) -> B
         covered=conditions.covered,
         altitude_m=conditions.altitude_m or 0.0,
         tin_share=made.tin_fill.share if made.tin_fill else None,
-        fresh_fruit=keeping_traits(lines, made.bake_yield.batch, family).fresh_fruit,
+        fresh_fruit=formula.keeping_traits.fresh_fruit,
         base_with_rest=_base_with_rest(formula.figures),
         frozen_before=told.frozen_before,
         noticed=told.noticed,

@@ -18,7 +18,7 @@ class SymptomView:
 @dataclass(frozen=True, slots=True)
 class ChangeView:
     """A change for next time: by how much a piece changes by it, which dials it pushes out of their windows, and where
-    it moves the character. `makes_version` where lines, heat or steps of the formula change by it."""
+    it moves the character."""
 
     id: str
     words: str

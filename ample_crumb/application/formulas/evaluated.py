@@ -10,7 +10,7 @@ from ample_crumb.application.formulas.production import produce_draft
 from ample_crumb.core.crumb.character import Shaping, shaping_of
 from ample_crumb.core.crumb.check import CrumbCheck, JudgedDough, crumb_check, judge_dough
 from ample_crumb.core.crumb.hazard import Hazard
-from ample_crumb.core.crumb.hazards import find_hazards
+from ample_crumb.core.crumb.hazards import find_hazards, hazard_lines
 from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Figures, Portion
 from ample_crumb.core.formula.alerts import DietAlert, diet_alerts
@@ -20,6 +20,7 @@ from ample_crumb.core.formula.cost import Cost, cost_of
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.questions import Asking, LineQuestion, questions_of
+from ample_crumb.core.keeping.traits import KeepingTraits, keeping_traits
 from ample_crumb.core.planning.stages import FormulaToMake
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.core.production.production import Production
@@ -92,6 +93,13 @@ class EvaluatedFormula:
     def hazards(self) -> tuple[Hazard, ...]:
         """What to be careful of."""
         return find_hazards(self.figures, self.made.piece, self.dough.family, self.draft.method, self.context.cupboard)
+
+    @cached_property
+    def keeping_traits(self) -> KeepingTraits:
+        """What tells how it keeps."""
+        family = self.dough.family
+        lines = hazard_lines(self.figures, family, self.draft.method, self.context.cupboard)
+        return keeping_traits(lines, self.made.bake_yield.batch, family)
 
     @property
     def questions(self) -> tuple[LineQuestion, ...]:

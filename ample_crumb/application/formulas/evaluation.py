@@ -1,6 +1,7 @@
 """What lies on the Bench, and what is stored, worked out within a transaction."""
 
 from collections.abc import Sequence
+from typing import Final
 from uuid import UUID
 
 from ample_crumb.application.context import load_context
@@ -10,7 +11,7 @@ from ample_crumb.application.formulas.evaluated import EvaluatedFormula, evaluat
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.formulas.summaries import stored_formula
 from ample_crumb.application.formulas.twin_figures import twin_figures
-from ample_crumb.application.formulas.views import FormulaView, SettledView, evaluated_view
+from ample_crumb.application.formulas.views import FormulaView, KeepingView, SettledView, evaluated_view
 from ample_crumb.application.views import portion_view
 from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.formula.formula import Part
@@ -18,6 +19,10 @@ from ample_crumb.core.formula.label_text import label_ingredients
 from ample_crumb.core.formula.said_of_itself import said_of_itself
 from ample_crumb.core.formula.sellers_words import words_of
 from ample_crumb.core.formula.stated import compare_stated
+from ample_crumb.core.keeping.eat_by import in_words
+from ample_crumb.core.keeping.places import Place
+from ample_crumb.core.keeping.shelf_life import ShelfLife
+from ample_crumb.core.keeping.traits import kind_of
 from ample_crumb.core.problem import TooMuch
 from ample_crumb.core.production.contradictions import contradictions_of
 from ample_crumb.core.production.draft import Draft
@@ -69,7 +74,21 @@ def settled_view(formula: EvaluatedFormula, twin: TwinFigures | None) -> Settled
         repairs=repairs_of(formula),
         ingredients=label_ingredients(formula.figures, formula.context.cupboard),
         per_100g=portion_view(formula.piece.times(100 / piece_g if piece_g else 0.0), formula.context.definition),
+        keeping=_keeping(kind_of(formula.keeping_traits)),
     )
+
+
+_THERE: Final = {
+    Place.COUNTER: "covered on the counter",
+    Place.FRIDGE: "in the fridge",
+    Place.FREEZER: "in the freezer, for its taste",
+}
+
+
+def _keeping(life: ShelfLife) -> KeepingView:
+    hours = {place: life.hours(place) for place in Place}
+    places = [f"{in_words(hours[place].careful_h, hours[place].usual_h)} {_THERE[place]}" for place in Place]
+    return KeepingView(life.words, tuple(places), life.thaw, life.best, life.travels, life.source)
 
 
 def formula_view(connection: Connection, principal: Principal, row: FormulaRow) -> FormulaView:

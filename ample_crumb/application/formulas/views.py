@@ -158,11 +158,23 @@ class EvaluatedView:
 
 
 @dataclass(frozen=True, slots=True)
+class KeepingView:
+    """How it keeps: what it `is`, how long in each place, a sentence each, and how it thaws and travels."""
+
+    is_what: str
+    places: tuple[str, ...]
+    thaw: str
+    best: str
+    travels: str
+    source: str
+
+
+@dataclass(frozen=True, slots=True)
 class SettledView:
     """What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of words
     that sellers use, what its text states and calls it and whether that holds, what its lines ask, where it goes
-    against itself, what to be careful of, what would bring dials back, and what stands on its label: ingredients, and
-    figures of 100 g as it is eaten."""
+    against itself, what to be careful of, what would bring dials back, and what stands on its label: ingredients,
+    figures of 100 g as it is eaten, and how it keeps."""
 
     claims: FormulaClaims
     words: tuple[WordAnswer, ...]
@@ -174,6 +186,7 @@ class SettledView:
     repairs: tuple[RepairView, ...]
     ingredients: tuple[LabelIngredient, ...]
     per_100g: FiguresView
+    keeping: KeepingView
 
 
 @dataclass(frozen=True, slots=True)

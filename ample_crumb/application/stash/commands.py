@@ -41,7 +41,7 @@ class PiecesAt:
     batch_id: UUID
     lot: int
     shelf_id: UUID
-    pieces: float
+    piece_count: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,7 +70,7 @@ def move(database: Database, principal: Principal, new: NewMove, clock: Clock = 
         kind=new.kind,
         from_shelf_id=new.what.shelf_id,
         to_shelf_id=new.to_shelf_id,
-        pieces=new.what.pieces,
+        piece_count=new.what.piece_count,
         wrapping=new.wrapping,
         reason=new.reason.strip(),
         moved_at=clock(),
@@ -90,11 +90,11 @@ def count_again(
         # Two who count at the same moment count one after the other.
         batches.find(connection, principal.kitchen_id, what.batch_id, lock=True)
         there = sum(
-            row.pieces
+            row.piece_count
             for row in stash.balances_of(connection, principal.kitchen_id, what.batch_id)
             if (row.lot, row.shelf_id) == (what.lot, what.shelf_id)
         )
-        more = what.pieces - there
+        more = what.piece_count - there
         if more and stash.last_of_move(connection, principal.kitchen_id, move_id) is None:
             row = MoveRow(
                 id=move_id,
@@ -103,7 +103,7 @@ def count_again(
                 kind="corrected",
                 from_shelf_id=what.shelf_id if more < 0 else None,
                 to_shelf_id=what.shelf_id if more > 0 else None,
-                pieces=abs(more),
+                piece_count=abs(more),
                 moved_at=clock(),
             )
             write_move(connection, principal, row)

@@ -9,15 +9,14 @@ from psycopg.errors import CheckViolation
 
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.core.keeping.shelf_life import ShelfLife
-from ample_crumb.store import shelves, stash
+from ample_crumb.store import stash
 from ample_crumb.store.batches import LotRow, NewBatch
 from ample_crumb.store.database import Connection
 from ample_crumb.store.scope import Principal
-from ample_crumb.store.shelves import ShelfRow
 from ample_crumb.store.stash import NOT_BELOW_NOTHING, MoveRow
 
 
-def write_move(connection: Connection, principal: Principal, move: MoveRow, field: str = "/pieces") -> bool:
+def write_move(connection: Connection, principal: Principal, move: MoveRow, field: str = "/piece_count") -> bool:
     """Writes a move; False when it is there already. Raises CannotAccept at `field` where there are not so many."""
     try:
         with connection.transaction():
@@ -26,7 +25,7 @@ def write_move(connection: Connection, principal: Principal, move: MoveRow, fiel
         if violation.diag.constraint_name != NOT_BELOW_NOTHING:
             raise
         left = sum(
-            row.pieces
+            row.piece_count
             for row in stash.balances_of(connection, principal.kitchen_id, move.batch_id)
             if row.lot == move.lot and row.shelf_id == move.from_shelf_id
         )
@@ -87,7 +86,7 @@ def change_entry(
         kind="corrected",
         from_shelf_id=there if more > 0 else None,
         to_shelf_id=None if more > 0 else there,
-        pieces=abs(more),
+        piece_count=abs(more),
         moved_at=at,
     )
     write_move(connection, principal, change, "/piece_count")
@@ -97,31 +96,20 @@ def put_made(
     connection: Connection, principal: Principal, batch: NewBatch, life: ShelfLife, shelf_id: UUID | None
 ) -> None:
     """Lays a new batch on a shelf: on the one that is named, else where it belongs. Raises CannotAccept where there is
-    none of that id."""
-    there = shelves.listed(connection, principal.kitchen_id)
-    shelf = _shelf(there, life, shelf_id)
-    if shelf is None:
-        return
-    for place, lot in enumerate(batch.lots, 1):
-        move = MoveRow(
+    none of that id; a kitchen without shelves keeps nothing."""
+    made = [
+        MoveRow(
             id=uuid5(batch.id, f"made {place}"),
             batch_id=batch.id,
             lot=place,
             kind="made",
-            to_shelf_id=shelf.id,
-            pieces=lot.piece_count,
+            piece_count=lot.piece_count,
             moved_at=batch.made_at,
         )
-        write_move(connection, principal, move)
-
-
-def _shelf(there: Sequence[ShelfRow], life: ShelfLife, shelf_id: UUID | None) -> ShelfRow | None:
-    if shelf_id is not None:
-        found = next((each for each in there if each.id == shelf_id), None)
-        if found is None:
-            raise CannotAccept("/shelf_id", "There is no such shelf any more; choose another.")
-        return found
-    return next((each for each in there if each.kind == life.home), there[0] if there else None)
+        for place, lot in enumerate(batch.lots, 1)
+    ]
+    if not stash.put_made(connection, principal.kitchen_id, made, life.home, shelf_id) and shelf_id is not None:
+        raise CannotAccept("/shelf_id", "There is no such shelf any more; choose another.")
 
 
 def follow_correction(
@@ -150,7 +138,7 @@ def follow_correction(
                 kind="corrected",
                 from_shelf_id=where if more < 0 else None,
                 to_shelf_id=where if more > 0 else None,
-                pieces=pieces,
+                piece_count=pieces,
                 moved_at=batch.made_at,
             )
             write_move(connection, principal, move, "/record/lots")
@@ -164,8 +152,10 @@ def _spread(
         return [(shelf, float(more))] if more and shelf else []
     wanted, taken = float(-more), []
     there = stash.balances_of(connection, principal.kitchen_id, lot[0])
-    for row in sorted((row for row in there if row.lot == lot[1] and row.pieces > 0), key=lambda row: -row.pieces):
-        pieces = min(wanted, row.pieces)
+    for row in sorted(
+        (row for row in there if row.lot == lot[1] and row.piece_count > 0), key=lambda row: -row.piece_count
+    ):
+        pieces = min(wanted, row.piece_count)
         if pieces:
             taken.append((row.shelf_id, pieces))
             wanted -= pieces

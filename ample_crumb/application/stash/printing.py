@@ -45,7 +45,7 @@ def labels(
     """Labels as PDF, with days by the calendar of a time zone. Raises NotHere for pieces that are not there,
     CannotAccept for too many labels and for a zone that is none."""
     if not 0 < sum(each.count for each in wanted) <= MOST_LABELS:
-        raise CannotAccept("/of", f"From 1 to {MOST_LABELS} labels are printed at once.")
+        raise CannotAccept("/label", f"From 1 to {MOST_LABELS} labels are printed at once.")
     calendar = zone_of(zone)
     with database.transaction(principal) as connection:
         found = stash_view(connection, principal, clock())

@@ -69,14 +69,14 @@ def waste(database: Database, principal: Principal, clock: Clock = system_clock)
     priced = [cost for row in rows if (cost := _cost(row)) is not None]
     return WasteView(
         days=WASTE_DAYS,
-        made_pieces=made,
-        thrown_pieces=sum(row.pieces for row in rows),
+        made_count=made,
+        thrown_count=sum(row.piece_count for row in rows),
         cost=sum(priced) if priced else None,
         at_least=len(priced) < len(rows) or any(row.cost_at_least for row in rows),
         currency=currency,
-        items=tuple(WasteItem(row.batch_id, row.name, row.reason, row.pieces, _cost(row)) for row in rows),
+        items=tuple(WasteItem(row.batch_id, row.name, row.reason, row.piece_count, _cost(row)) for row in rows),
     )
 
 
 def _cost(row: ThrownRow) -> float | None:
-    return None if row.piece_cost is None else row.piece_cost * row.pieces
+    return None if row.piece_cost is None else row.piece_cost * row.piece_count

@@ -92,7 +92,7 @@ def _puts(batch: StashedBatch, moves: Sequence[MoveRow]) -> list[Put[UUID]]:
             move.lot,
             move.from_shelf_id,
             move.to_shelf_id,
-            move.pieces,
+            move.piece_count,
             max(0.0, (move.moved_at - batch.made_at) / timedelta(hours=1)),
             Wrapping(move.wrapping),
         )
@@ -112,8 +112,8 @@ def _heap(batch: StashedBatch, heap: Heap[UUID], life: ShelfLife, context: Kitch
     return HeapView(
         shelf_id=heap.shelf,
         lot=heap.lot,
-        pieces=heap.piece_count,
-        gone_pieces=heap.gone_count,
+        piece_count=heap.piece_count,
+        gone_count=heap.gone_count,
         piece_g=_lot(batch, heap.lot)[2],
         figures=_figures(batch, heap.lot, context),
         wrapping=heap.spent.wrapping,
@@ -141,7 +141,7 @@ def move_views(moves: Sequence[MoveRow]) -> tuple[MoveView, ...]:
     undone = undone_of(moves)
     return tuple(
         MoveView(
-            move.id, move.lot, move.kind, move.from_shelf_id, move.to_shelf_id, move.pieces, move.reason,
+            move.id, move.lot, move.kind, move.from_shelf_id, move.to_shelf_id, move.piece_count, move.reason,
             move.entry_id, move.moved_at, move.id in undone,
         )
         for move in reversed(moves)

@@ -26,8 +26,8 @@ class HeapView:
 
     shelf_id: UUID
     lot: int
-    pieces: float
-    gone_pieces: float
+    piece_count: float
+    gone_count: float
     piece_g: float
     figures: FiguresView
     wrapping: Wrapping
@@ -97,7 +97,7 @@ class MoveView:
     kind: str
     from_shelf_id: UUID | None
     to_shelf_id: UUID | None
-    pieces: float
+    piece_count: float
     reason: str
     entry_id: UUID | None
     moved_at: datetime
@@ -134,7 +134,7 @@ class WasteItem:
     batch_id: UUID
     name: str
     reason: str
-    pieces: float
+    piece_count: float
     cost: float | None
 
 
@@ -144,8 +144,8 @@ class WasteView:
     None where nothing has a price."""
 
     days: int
-    made_pieces: float
-    thrown_pieces: float
+    made_count: float
+    thrown_count: float
     cost: float | None
     at_least: bool
     currency: str

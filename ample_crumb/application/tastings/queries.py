@@ -174,7 +174,7 @@ def _sentence(found: Sequence[PoleFinding], tasted_count: int) -> str:
 
 def _compared(finding: PoleFinding, labels: Mapping[UUID, str]) -> ComparedPole:
     marks = tuple(
-        ComparedMarks(label, finding.batches[label].median, finding.batches[label].scores)
+        ComparedMarks(label, finding.batches[label].median_score, finding.batches[label].scores)
         for label in labels.values()
         if label in finding.batches
     )

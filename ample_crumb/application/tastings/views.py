@@ -73,7 +73,7 @@ class ComparedMarks:
     """The marks of one of those compared on a pole."""
 
     label: str
-    median: float
+    median_score: float
     scores: tuple[float, ...]
 
 

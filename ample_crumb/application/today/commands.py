@@ -149,7 +149,7 @@ def _take(connection: Connection, principal: Principal, new: NewEntry, pieces: B
         lot=pieces.lot,
         kind="eaten",
         from_shelf_id=pieces.shelf_id,
-        pieces=pieces.count,
+        piece_count=pieces.count,
         entry_id=new.id,
         moved_at=clock(),
     )

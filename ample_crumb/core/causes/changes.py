@@ -18,7 +18,7 @@ from ample_crumb.core.tables import read_table
 
 
 @dataclass(frozen=True, slots=True)
-class LineChange:
+class FoodChange:
     """A line to be multiplied by `factor`, or, where there is no `line_id`, `mass_g` of a food to be added."""
 
     line_id: str | None
@@ -36,7 +36,7 @@ class CauseChange:
     id: str
     cause: str
     words: str
-    lines: tuple[LineChange, ...] = ()
+    lines: tuple[FoodChange, ...] = ()
     step: str = ""
     oven_c: float | None = None
 
@@ -70,7 +70,7 @@ def changes_against(
 def _of_repair(cause: str, repair: Repair) -> CauseChange:
     there_g = repair.resulting_g - repair.change_g
     factor = repair.resulting_g / there_g if there_g > 0 else 1.0
-    line = LineChange(repair.line_id, repair.slug, repair.name, factor, repair.change_g)
+    line = FoodChange(repair.line_id, repair.slug, repair.name, factor, repair.change_g)
     return CauseChange(f"{cause}.{repair.slug}", cause, f"{repair.words}.", (line,), repair.note)
 
 
@@ -111,9 +111,9 @@ def _added(
         return None
     if there is not None:
         factor = (there.mass_g + mass_g) / there.mass_g
-        line = LineChange(there.line_id, item.slug, item.name, factor, mass_g)
+        line = FoodChange(there.line_id, item.slug, item.name, factor, mass_g)
         return CauseChange(name, row["cause"], f"{mass_g:g} g more {item.name}.", (line,))
-    line = LineChange(None, item.slug, item.name, 1.0, mass_g)
+    line = FoodChange(None, item.slug, item.name, 1.0, mass_g)
     return CauseChange(name, row["cause"], f"Add {mass_g:g} g {item.name}.", (line,))
 
 
@@ -126,7 +126,7 @@ def _scaled(name: str, row: Mapping[str, str], dough: JudgedDough) -> CauseChang
     whole_g = sum(line.mass_g for line in lines)
     lines = [line for line in lines if line.mass_g >= 0.15 * whole_g]
     changed = tuple(
-        LineChange(line.line_id, line.item.slug, line.name, factor, line.mass_g * (factor - 1)) for line in lines
+        FoodChange(line.line_id, line.item.slug, line.name, factor, line.mass_g * (factor - 1)) for line in lines
     )
     more = "more" if factor > 1 else "less"
     parts = ", ".join(f"{kitchen_grams(abs(each.mass_g)):g} g {more} {each.name}" for each in changed)

@@ -46,8 +46,8 @@ class RankedCause:
 @dataclass(frozen=True, slots=True)
 class _Evidence:
     fact: str
-    present: float
-    absent: float
+    present_factor: float
+    absent_factor: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -149,7 +149,7 @@ def _score(cause: str, weight: float, facts: Mapping[str, Fact], good_batches: S
 
 def _moves(evidence: _Evidence, fact: Fact, good_batches: Sequence[Mapping[str, Fact]]) -> float:
     """By how much a fact changes the log odds of a cause."""
-    told = fact.strength * math.log(evidence.present) + (1 - fact.strength) * math.log(evidence.absent)
+    told = fact.strength * math.log(evidence.present_factor) + (1 - fact.strength) * math.log(evidence.absent_factor)
     return told * _differs(evidence.fact, fact, good_batches)
 
 
@@ -175,12 +175,16 @@ def _ranked(
         for evidence in found.evidence
         if evidence.fact in facts
     ]
-    pros = [fact.words if evidence.present > 1 else fact.not_words for evidence, fact, by in moved if by >= _SAYS]
-    cons = [fact.not_words if evidence.present > 1 else fact.words for evidence, fact, by in moved if by <= -_SAYS]
+    pros = [
+        fact.words if evidence.present_factor > 1 else fact.not_words for evidence, fact, by in moved if by >= _SAYS
+    ]
+    cons = [
+        fact.not_words if evidence.present_factor > 1 else fact.words for evidence, fact, by in moved if by <= -_SAYS
+    ]
     usual = [
         f"It was so in batches that came out right, too: {fact.words[:1].lower()}{fact.words[1:]}"
         for evidence, fact, _ in moved
-        if fact.strength >= 0.3 and _differs(evidence.fact, fact, good_batches) < 0.5 and evidence.present > 1
+        if fact.strength >= 0.3 and _differs(evidence.fact, fact, good_batches) < 0.5 and evidence.present_factor > 1
     ]
     return RankedCause(
         cause, found.words, _likelihood(share), share, _distinct(pros), _distinct((*cons, *usual)), found.apart,

@@ -34,11 +34,11 @@ class Spent:
     place: Place
     wrapping: Wrapping = Wrapping.COVERED
     at_h: float = 0.0
-    careful: float = 0.0
-    usual: float = 0.0
+    careful_share: float = 0.0
+    usual_share: float = 0.0
     warm_h: float = 0.0
-    frozen: float = 0.0
-    frozen_usual: float = 0.0
+    frozen_share: float = 0.0
+    frozen_usual_share: float = 0.0
     thawed: bool = False
     too_warm_at_h: float | None = None
 
@@ -50,8 +50,8 @@ class Spent:
             return replace(
                 self,
                 at_h=self.at_h + hours,
-                frozen=self.frozen + hours / kept.careful_h,
-                frozen_usual=self.frozen_usual + hours / kept.usual_h,
+                frozen_share=self.frozen_share + hours / kept.careful_h,
+                frozen_usual_share=self.frozen_usual_share + hours / kept.usual_h,
             )
         warm_h = self.warm_h + (hours if self.place is Place.COUNTER else 0.0)
         too_warm_at_h = self.too_warm_at_h
@@ -60,8 +60,8 @@ class Spent:
         return replace(
             self,
             at_h=self.at_h + hours,
-            careful=self.careful + hours / kept.careful_h,
-            usual=self.usual + hours / kept.usual_h,
+            careful_share=self.careful_share + hours / kept.careful_h,
+            usual_share=self.usual_share + hours / kept.usual_h,
             warm_h=warm_h,
             too_warm_at_h=too_warm_at_h,
         )
@@ -75,11 +75,11 @@ class Spent:
         """Pieces laid to others in one place count as those that have used up most."""
         return replace(
             self,
-            careful=max(self.careful, other.careful),
-            usual=max(self.usual, other.usual),
+            careful_share=max(self.careful_share, other.careful_share),
+            usual_share=max(self.usual_share, other.usual_share),
             warm_h=max(self.warm_h, other.warm_h),
-            frozen=max(self.frozen, other.frozen),
-            frozen_usual=max(self.frozen_usual, other.frozen_usual),
+            frozen_share=max(self.frozen_share, other.frozen_share),
+            frozen_usual_share=max(self.frozen_usual_share, other.frozen_usual_share),
             thawed=self.thawed or other.thawed,
             too_warm_at_h=min(filter(None, (self.too_warm_at_h, other.too_warm_at_h)), default=None),
         )
@@ -121,9 +121,9 @@ def eat_by_of(spent: Spent, life: ShelfLife) -> EatBy:
         return EatBy(spent.too_warm_at_h, spent.too_warm_at_h, False, why, cautions)
     hours, why = _hours_there(spent, life), _why(life, spent.place)
     if spent.place is Place.FREEZER:
-        careful_left, usual_left = 1 - spent.frozen, 1 - spent.frozen_usual
+        careful_left, usual_left = 1 - spent.frozen_share, 1 - spent.frozen_usual_share
     else:
-        careful_left, usual_left = 1 - spent.careful, 1 - spent.usual
+        careful_left, usual_left = 1 - spent.careful_share, 1 - spent.usual_share
     if spent.thawed and spent.place is not Place.FREEZER:
         why = f"{why} Its time in the freezer does not count."
     careful = spent.at_h + max(0.0, careful_left) * hours.careful_h

@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from fnmatch import fnmatchcase
 from functools import cache
 from types import MappingProxyType
 from typing import Final
@@ -49,8 +50,7 @@ def opened_life_of(item: Ingredient | None) -> OpenedLife:
     table = _table()
     if item is None:
         return table["any"]
-    named = (key for key in table if ":" not in key and key != "any" and item.slug.startswith(key))
-    found = max(named, key=len, default="")
+    found = next((key for key in table if any(fnmatchcase(item.slug, slug) for slug in key.split())), "")
     wet = water_percent(item) > _WET
     keys = (found, f"wet:{item.role}" if wet else "", f"role:{item.role}", "any")
     return next(table[key] for key in keys if key in table)

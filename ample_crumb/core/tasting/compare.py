@@ -33,7 +33,7 @@ class Mark:
 class BatchMarks:
     """The marks of a batch on a pole: their median, how many, and each of them in order."""
 
-    median: float
+    median_score: float
     count: int
     scores: tuple[float, ...]
 

@@ -26,7 +26,7 @@ create table stash_move (
         check (kind in ('made', 'moved', 'eaten', 'given', 'thrown', 'corrected', 'reversed')),
     from_shelf_id uuid,
     to_shelf_id uuid,
-    pieces numeric not null constraint stash_move_pieces check (pieces > 0),
+    piece_count numeric not null constraint stash_move_pieces check (piece_count > 0),
     wrapping text not null default 'covered'
         constraint stash_move_wrapping check (wrapping in ('covered', 'sealed', 'vacuum')),
     reason text not null default '' constraint stash_move_reason_length check (length(reason) <= 200),
@@ -60,13 +60,13 @@ create table stash_balance (
     batch_id uuid not null,
     lot integer not null,
     shelf_id uuid not null,
-    pieces numeric not null constraint stash_balance_pieces check (pieces >= 0),
+    piece_count numeric not null constraint stash_balance_pieces check (piece_count >= 0),
     changed_at timestamptz not null default now(),
     primary key (kitchen_id, batch_id, lot, shelf_id),
     foreign key (kitchen_id, batch_id) references batch (kitchen_id, id),
     foreign key (kitchen_id, shelf_id) references shelf (kitchen_id, id)
 );
-create index stash_balance_left on stash_balance (kitchen_id, batch_id) where pieces > 0;
+create index stash_balance_left on stash_balance (kitchen_id, batch_id) where piece_count > 0;
 
 create function stash_moved() returns trigger
     language plpgsql security definer set search_path = public as $$
@@ -75,21 +75,22 @@ declare
 begin
     -- Shelf by shelf in one order, so that moves of opposite ways never wait for each other.
     for step in
-        select shelf_id, pieces from (values (new.from_shelf_id, -new.pieces), (new.to_shelf_id, new.pieces))
-            as each (shelf_id, pieces)
+        select shelf_id, piece_count
+        from (values (new.from_shelf_id, -new.piece_count), (new.to_shelf_id, new.piece_count))
+            as each (shelf_id, piece_count)
         where shelf_id is not null order by shelf_id
     loop
-        if step.pieces < 0 then
-            update stash_balance set pieces = stash_balance.pieces + step.pieces
+        if step.piece_count < 0 then
+            update stash_balance set piece_count = stash_balance.piece_count + step.piece_count
             where kitchen_id = new.kitchen_id and batch_id = new.batch_id and lot = new.lot and shelf_id = step.shelf_id;
             if not found then
                 raise exception 'nothing there' using errcode = 'check_violation', constraint = 'stash_balance_pieces';
             end if;
         else
-            insert into stash_balance (kitchen_id, batch_id, lot, shelf_id, pieces)
-            values (new.kitchen_id, new.batch_id, new.lot, step.shelf_id, step.pieces)
+            insert into stash_balance (kitchen_id, batch_id, lot, shelf_id, piece_count)
+            values (new.kitchen_id, new.batch_id, new.lot, step.shelf_id, step.piece_count)
             on conflict (kitchen_id, batch_id, lot, shelf_id)
-                do update set pieces = stash_balance.pieces + excluded.pieces;
+                do update set piece_count = stash_balance.piece_count + excluded.piece_count;
         end if;
     end loop;
     return null;

@@ -27,7 +27,7 @@ class Compare(unittest.TestCase):
         finding = found("moisture", whey="54", pea="21")
         self.assertEqual(finding.finding, "With two tastings this cannot be told; four more would, if they agree.")
         self.assertFalse(finding.told)
-        self.assertEqual((finding.batches["whey"].median, finding.batches["whey"].count), (4.5, 2))
+        self.assertEqual((finding.batches["whey"].median_score, finding.batches["whey"].count), (4.5, 2))
 
     def test_six_who_agree_tell_which_is_moister(self) -> None:
         finding = found("moisture", whey="545445", pea="212322")

@@ -3082,7 +3082,7 @@ export interface components {
         /**
          * ChangeView
          * @description A change for next time: by how much a piece changes by it, which dials it pushes out of their windows, and where
-         *     it moves the character. `makes_version` where lines, heat or steps of the formula change by it.
+         *     it moves the character.
          */
         ChangeView: {
             /** Id */
@@ -3249,8 +3249,8 @@ export interface components {
         ComparedMarks: {
             /** Label */
             label: string;
-            /** Median */
-            median: number;
+            /** Median Score */
+            median_score: number;
             /** Scores */
             scores: number[];
         };
@@ -3405,8 +3405,8 @@ export interface components {
              * Format: uuid
              */
             shelf_id: string;
-            /** Pieces */
-            pieces: number;
+            /** Piece Count */
+            piece_count: number;
             /**
              * Id
              * Format: uuid
@@ -4686,10 +4686,10 @@ export interface components {
             shelf_id: string;
             /** Lot */
             lot: number;
-            /** Pieces */
-            pieces: number;
-            /** Gone Pieces */
-            gone_pieces: number;
+            /** Piece Count */
+            piece_count: number;
+            /** Gone Count */
+            gone_count: number;
             /** Piece G */
             piece_g: number;
             figures: components["schemas"]["FiguresView"];
@@ -4809,6 +4809,24 @@ export interface components {
              * @default
              */
             name: string;
+        };
+        /**
+         * KeepingView
+         * @description How it keeps: what it `is`, how long in each place, a sentence each, and how it thaws and travels.
+         */
+        KeepingView: {
+            /** Is What */
+            is_what: string;
+            /** Places */
+            places: string[];
+            /** Thaw */
+            thaw: string;
+            /** Best */
+            best: string;
+            /** Travels */
+            travels: string;
+            /** Source */
+            source: string;
         };
         /**
          * Kitchen
@@ -5471,8 +5489,8 @@ export interface components {
              * Format: uuid
              */
             shelf_id: string;
-            /** Pieces */
-            pieces: number;
+            /** Piece Count */
+            piece_count: number;
             /**
              * Id
              * Format: uuid
@@ -5507,8 +5525,8 @@ export interface components {
             from_shelf_id: string | null;
             /** To Shelf Id */
             to_shelf_id: string | null;
-            /** Pieces */
-            pieces: number;
+            /** Piece Count */
+            piece_count: number;
             /** Reason */
             reason: string;
             /** Entry Id */
@@ -7603,8 +7621,8 @@ export interface components {
          * SettledView
          * @description What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of words
          *     that sellers use, what its text states and calls it and whether that holds, what its lines ask, where it goes
-         *     against itself, what to be careful of, what would bring dials back, and what stands on its label: ingredients, and
-         *     figures of 100 g as it is eaten.
+         *     against itself, what to be careful of, what would bring dials back, and what stands on its label: ingredients,
+         *     figures of 100 g as it is eaten, and how it keeps.
          */
         SettledView: {
             claims: components["schemas"]["FormulaClaims"];
@@ -7624,6 +7642,7 @@ export interface components {
             /** Ingredients */
             ingredients: components["schemas"]["LabelIngredient"][];
             per_100g: components["schemas"]["FiguresView"];
+            keeping: components["schemas"]["KeepingView"];
         };
         /**
          * Settlement
@@ -8944,8 +8963,8 @@ export interface components {
             name: string;
             /** Reason */
             reason: string;
-            /** Pieces */
-            pieces: number;
+            /** Piece Count */
+            piece_count: number;
             /** Cost */
             cost: number | null;
         };
@@ -8957,10 +8976,10 @@ export interface components {
         WasteView: {
             /** Days */
             days: number;
-            /** Made Pieces */
-            made_pieces: number;
-            /** Thrown Pieces */
-            thrown_pieces: number;
+            /** Made Count */
+            made_count: number;
+            /** Thrown Count */
+            thrown_count: number;
             /** Cost */
             cost: number | null;
             /** At Least */
@@ -15424,7 +15443,7 @@ export interface operations {
             query: {
                 paper?: components["schemas"]["Paper"];
                 zone?: string;
-                of: string[];
+                label: string[];
             };
             header?: never;
             path?: never;

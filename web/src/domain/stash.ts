@@ -58,7 +58,7 @@ export function allLying(stash: Stash): Lying[] {
     .sort((one, other) => Date.parse(one.heap.eat_by) - Date.parse(other.heap.eat_by));
 }
 
-const sum = (lying: Lying[]) => lying.reduce((total, each) => total + each.heap.pieces, 0);
+const sum = (lying: Lying[]) => lying.reduce((total, each) => total + each.heap.piece_count, 0);
 const are = (pieces: number) => (pieces === 1 ? "is" : "are");
 
 /** What must be eaten, and what the freezer would save. */
@@ -96,5 +96,5 @@ export function moveWords(move: Schemas["MoveView"], shelves: Shelf[]): string {
   const to = shelves.find((shelf) => shelf.id === move.to_shelf_id)?.name;
   const where = move.kind === "moved" || move.kind === "made" ? ` to ${to ?? "a shelf that is gone"}` : "";
   const sign = move.kind === "corrected" ? (move.to_shelf_id ? "+" : "−") : "";
-  return `${sign}${count(move.pieces)} ${DONE[move.kind] ?? move.kind}${where}${move.reason && `: ${move.reason}`}`;
+  return `${sign}${count(move.piece_count)} ${DONE[move.kind] ?? move.kind}${where}${move.reason && `: ${move.reason}`}`;
 }

@@ -164,7 +164,7 @@ function LotRow({ lot, batch }: { lot: Schemas["LotView"]; batch: Schemas["Batch
   const told = useQuery(batchStashQuery(batch.id));
   // From where it must be eaten first; what is on no shelf is eaten all the same.
   const heap = told.data?.batch.heaps
-    .filter((each) => each.lot === lot.lot && each.pieces >= (eaten ?? 1))
+    .filter((each) => each.lot === lot.lot && each.piece_count >= (eaten ?? 1))
     .sort((one, other) => Date.parse(one.eat_by) - Date.parse(other.eat_by))[0];
   const add = useMutation({
     mutationFn: (entry: string) =>

@@ -35,6 +35,7 @@ export default function LabelTab({ worked, settled, currency, store }: LabelTabP
           store={store}
         />
         <Contents contents={worked.allergens} />
+        <Keeping keeping={settled.keeping} />
       </div>
     </div>
   );
@@ -67,6 +68,25 @@ function Batch({ worked, currency }: { worked: Schemas["EvaluatedView"]; currenc
         <p className="mt-1 text-note text-soft">No line has a price yet; the Cupboard takes them.</p>
       )}
       <Quality quality={worked.quality} />
+    </section>
+  );
+}
+
+/** How long it keeps, and where; what is made of it counts its own days in the Stash. */
+function Keeping({ keeping }: { keeping: Schemas["KeepingView"] }) {
+  return (
+    <section className="card p-4 text-note print:hidden" aria-labelledby="keeping-title">
+      <h2 id="keeping-title">Keeping</h2>
+      <p className="first-letter:uppercase">{keeping.is_what}. The careful time first:</p>
+      <ul className="list-disc pl-5">
+        {keeping.places.map((place) => (
+          <li key={place}>{place}</li>
+        ))}
+      </ul>
+      <p>
+        Thaw {keeping.thaw}. {keeping.best} Travels {keeping.travels}.
+      </p>
+      <p className="text-small text-soft">From: {keeping.source}.</p>
     </section>
   );
 }

@@ -35,11 +35,11 @@ export function HeapCard({ lying, stash, writes, named }: HeapCardProps) {
   const { batch, heap, shelf } = lying;
   const told = useQuery(batchStashQuery(batch.id));
   const [opened, setOpened] = useState<Opened>(null);
-  const [eaten, setEaten] = useState<number | null>(Math.min(1, heap.pieces));
+  const [eaten, setEaten] = useState<number | null>(Math.min(1, heap.piece_count));
   const [moved, setMoved] = useState<number | null>(null);
   const [wrapping, setWrapping] = useState<string>(heap.wrapping);
-  const pieces = Math.min(eaten ?? 1, heap.pieces);
-  const moving = Math.min(moved ?? heap.pieces, heap.pieces);
+  const pieces = Math.min(eaten ?? 1, heap.piece_count);
+  const moving = Math.min(moved ?? heap.piece_count, heap.piece_count);
   const { figures } = heap;
   const others = stash.batches.filter(
     (each) => each.dough_id && each.dough_id === batch.dough_id && each.id !== batch.id,
@@ -80,7 +80,7 @@ export function HeapCard({ lying, stash, writes, named }: HeapCardProps) {
             unit=""
             value={eaten}
             least={0.25}
-            most={heap.pieces}
+            most={heap.piece_count}
             onChange={setEaten}
           />
           <EatButton lying={lying} pieces={pieces} disabled={writes.eating} onEat={() => writes.eat(lying, pieces)} />
@@ -111,7 +111,7 @@ export function HeapCard({ lying, stash, writes, named }: HeapCardProps) {
             unit=""
             value={moving}
             least={0.25}
-            most={heap.pieces}
+            most={heap.piece_count}
             onChange={setMoved}
           />
           <div className="flex items-center justify-between gap-2">

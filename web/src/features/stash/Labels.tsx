@@ -28,7 +28,7 @@ export default function Labels() {
   const wanted = all.map((lying) => [lying, counts[keyOf(lying)] ?? 0] as const).filter(([, many]) => many > 0);
   const address = new URLSearchParams({ paper, zone: Intl.DateTimeFormat().resolvedOptions().timeZone });
   for (const [{ batch, heap }, many] of wanted)
-    address.append("of", `${batch.id}.${heap.lot}.${heap.shelf_id}.${many}`);
+    address.append("label", `${batch.id}.${heap.lot}.${heap.shelf_id}.${many}`);
   const labels = wanted.reduce((sum, [, many]) => sum + many, 0);
   return (
     <div className="mx-auto max-w-310">
@@ -68,9 +68,9 @@ export default function Labels() {
               <button
                 type="button"
                 className="btn btn-bare"
-                onClick={() => setCounts((now) => ({ ...now, [keyOf(lying)]: Math.ceil(lying.heap.pieces) }))}
+                onClick={() => setCounts((now) => ({ ...now, [keyOf(lying)]: Math.ceil(lying.heap.piece_count) }))}
               >
-                One for each of the {count(lying.heap.pieces)}
+                One for each of the {count(lying.heap.piece_count)}
               </button>
             </div>
           ))}

@@ -18,7 +18,9 @@ const TITLES = { given: "Give away", thrown: "Throw away", counted: "Count again
 export default function LeaveSheet({ lying, kind, writes, onClose }: LeaveSheetProps) {
   const { heap, batch } = lying;
   const past = kind === "thrown" && heap.past;
-  const [pieces, setPieces] = useState<number | null>(kind === "given" ? Math.min(1, heap.pieces) : heap.pieces);
+  const [pieces, setPieces] = useState<number | null>(
+    kind === "given" ? Math.min(1, heap.piece_count) : heap.piece_count,
+  );
   const [reason, setReason] = useState<string>(past ? THROWN_FOR[0] : "");
   const send = () => {
     if (pieces === null) return;
@@ -31,7 +33,7 @@ export default function LeaveSheet({ lying, kind, writes, onClose }: LeaveSheetP
       open
       onOpenChange={(open) => !open && onClose()}
       title={`${TITLES[kind]}: ${batch.name}`}
-      description={`${count(heap.pieces)} ${heap.pieces === 1 ? "is" : "are"} thought to be there.`}
+      description={`${count(heap.piece_count)} ${heap.piece_count === 1 ? "is" : "are"} thought to be there.`}
     >
       <form
         className="grid gap-3"
@@ -46,7 +48,7 @@ export default function LeaveSheet({ lying, kind, writes, onClose }: LeaveSheetP
           value={pieces}
           optional={false}
           least={kind === "counted" ? 0 : 0.25}
-          most={kind === "counted" ? 1000 : heap.pieces}
+          most={kind === "counted" ? 1000 : heap.piece_count}
           onChange={setPieces}
         />
         {kind === "thrown" && (

@@ -58,12 +58,12 @@ function Laid({ lying, now, chosen, onChoose }: LaidProps) {
       className={`block w-full rounded-md text-left ${chosen ? "bg-sunk" : "hover:bg-sunk/60"}`}
     >
       <span className="flex h-11.5 items-end overflow-hidden border-b-[5px] border-tin px-1">
-        <Pieces shape={batch.shape} pieces={heap.pieces} gone={heap.gone_pieces} layers={heap.figures.layers} />
+        <Pieces shape={batch.shape} pieces={heap.piece_count} gone={heap.gone_count} layers={heap.figures.layers} />
       </span>
       <span className="block px-1 pt-1 pb-1.5">
         <b className="block">{batch.name}</b>
         <span className="text-note">
-          {count(heap.pieces)} left ·{" "}
+          {count(heap.piece_count)} left ·{" "}
           {heap.past ? (
             <b className="text-stop">past: {dueWord(heap.eat_by, now)}</b>
           ) : (

@@ -42,9 +42,9 @@ export default function Stash() {
     const step = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
     const freezer = stash.shelves.find(({ kind }) => kind === "freezer");
     if (step) choose(all[(all.findIndex((each) => keyOf(each) === keyOf(chosen)) + step + all.length) % all.length]);
-    else if (event.key === "e") writes.eat(chosen, Math.min(1, chosen.heap.pieces));
+    else if (event.key === "e") writes.eat(chosen, Math.min(1, chosen.heap.piece_count));
     else if (event.key === "f" && freezer && chosen.heap.frozen_until)
-      writes.move(chosen, chosen.heap.pieces, freezer, "covered");
+      writes.move(chosen, chosen.heap.piece_count, freezer, "covered");
     else return;
     event.preventDefault();
   });

@@ -82,7 +82,7 @@ export function useStashWrites() {
     batch_id: batch.id,
     lot: heap.lot,
     shelf_id: heap.shelf_id,
-    pieces,
+    piece_count: pieces,
   });
 
   return {

@@ -81,7 +81,7 @@ function Poles({ poles, sentence }: { poles: Schemas["ComparedPole"][]; sentence
 const at = (score: number) => `${((score - 1) / 4) * 100}%`;
 
 function MarkLine({ marks, pole }: { marks: Schemas["ComparedMarks"]; pole: Schemas["PoleView"] }) {
-  const words = `${marks.scores.length} ${marks.scores.length === 1 ? "mark" : "marks"}, from ${pole.low} to ${pole.high}; the middle one at ${Math.round(((marks.median - 1) / 4) * 100)} % of the way`;
+  const words = `${marks.scores.length} ${marks.scores.length === 1 ? "mark" : "marks"}, from ${pole.low} to ${pole.high}; the middle one at ${Math.round(((marks.median_score - 1) / 4) * 100)} % of the way`;
   return (
     <>
       <span className="text-note">{marks.label}</span>
@@ -100,7 +100,7 @@ function MarkLine({ marks, pole }: { marks: Schemas["ComparedMarks"]; pole: Sche
         ))}
         <span
           className="absolute -bottom-1 block h-2 w-3 -translate-x-1/2 rounded-sm bg-protein"
-          style={{ left: at(marks.median) }}
+          style={{ left: at(marks.median_score) }}
         />
       </span>
     </>
