@@ -8,4 +8,6 @@ export { parseNumber } from "@/domain/numbers";
 export { Problem } from "@/domain/problem";
 export { pendingOf, putDown, told as hasTold, withPending } from "@/domain/runQueue";
 export { followers, lastTaken, nextStep, overWith } from "@/domain/runSteps";
+export { allLying, dueWord, isDue, lyingOn, moveWords, stashSentence } from "@/domain/stash";
+export { nextOpen, questionsOf, saidOf, sampleName, stopsOf, tastersOf } from "@/domain/tasting";
 export { keepTold, keptTold, nothingTold, recordBody, weightsIn } from "@/domain/told";

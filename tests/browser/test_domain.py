@@ -341,3 +341,64 @@ class Domain(unittest.TestCase):
         )
         self.assertEqual(numbers, [[1, "a"], [2, "b"], [3, "c"]])
         self.assertEqual((left, next_number), (["c"], 4))
+
+    def test_until_when_is_a_word(self) -> None:
+        now = "2026-05-06T18:00:00"
+        words = {
+            "2026-05-06T23:00:00": "today", "2026-05-07T01:00:00": "tomorrow", "2026-05-05T09:00:00": "yesterday",
+            "2026-05-10T12:00:00": "Sunday", "2026-05-20T12:00:00": "20 May", "2026-08-01T12:00:00": "August",
+        }  # fmt: skip
+        for until, word in words.items():
+            found = self.page.evaluate("([until, now]) => domain.dueWord(until, now)", [until, now])
+            self.assertEqual(found, word, until)
+
+    def test_the_stash_in_a_sentence_what_must_be_eaten_first(self) -> None:
+        def heap(shelf: str, count: float, eat_by: str, **more: Any) -> dict[str, Any]:
+            base = {"shelf_id": shelf, "lot": 1, "piece_count": count, "eat_by": eat_by, "past": False}
+            return base | {"for_taste": False, "frozen_until": None} | more
+
+        heaps = [
+            heap("ice", 5, "2026-08-01T12:00:00", for_taste=True),
+            heap("out", 3, "2026-05-07T12:00:00", frozen_until="2026-08-01T12:00:00"),
+            heap("out", 1, "2026-05-06T20:00:00"),
+            heap("out", 2, "2026-05-04T20:00:00", past=True),
+        ]
+        stash = {
+            "now": "2026-05-06T18:00:00",
+            "shelves": [
+                {"id": "out", "kind": "counter", "name": "Counter"},
+                {"id": "ice", "kind": "freezer", "name": "Ice"},
+            ],
+            "batches": [{"id": str(place), "name": str(place), "heaps": [each]} for place, each in enumerate(heaps)],
+        }
+        told = self.page.evaluate("(stash) => domain.stashSentence(stash)", stash)
+        self.assertEqual(told["first"], "Four of 11 pieces are for today or tomorrow.")
+        self.assertEqual(told["more"], "Two are past their careful date. Three of those would keep in the freezer.")
+        order = self.page.evaluate("(stash) => domain.allLying(stash).map(({ batch }) => batch.id)", stash)
+        self.assertEqual(order, ["3", "2", "1", "0"])
+        none = self.page.evaluate("(stash) => domain.stashSentence({ ...stash, batches: [] })", stash)
+        self.assertEqual(none["first"], "Nothing is kept.")
+        move = {"kind": "moved", "piece_count": 2.5, "to_shelf_id": "ice", "reason": ""}
+        words = self.page.evaluate("([move, shelves]) => domain.moveWords(move, shelves)", [move, stash["shelves"]])
+        self.assertEqual(words, "2½ moved to Ice")
+
+    def test_a_tasting_asks_pole_by_pole_and_goes_on_where_it_stopped(self) -> None:
+        tasting = {
+            "blind": True,
+            "poles": [
+                {"name": "look", "low": "plain", "high": "inviting"},
+                {"name": "chew", "low": "tender", "high": "tough"},
+            ],
+            "samples": [{"letter": "A", "label": "one"}, {"letter": "B", "label": "other"}],
+            "marks": [{"taster": "Anna", "letter": "A", "pole": "look", "score": 4}],
+        }
+        asked = self.page.evaluate(
+            "(tasting) => domain.questionsOf(tasting).map(({ letter, pole }) => letter + pole.name)", tasting
+        )
+        self.assertEqual(asked, ["Alook", "Blook", "Achew", "Bchew"])
+        found = self.page.evaluate(
+            "(tasting) => ['Anna', 'Bert'].map((name) => domain.nextOpen(tasting, name))", tasting
+        )
+        self.assertEqual(found, [1, 0])
+        self.assertEqual(self.page.evaluate("(tasting) => domain.sampleName(tasting, 'B')", tasting), "Sample B")
+        self.assertEqual(self.page.evaluate("(t) => domain.stopsOf(t.poles[0])[1]", tasting), "rather plain")

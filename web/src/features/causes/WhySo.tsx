@@ -88,7 +88,7 @@ export function WhySo({ batch_id, formula_id }: WhySoProps) {
           currency={view.currency}
           batch_id={batch_id}
           formula_id={view.has_formula ? formula_id : null}
-          busy={say.isPending}
+          noticed={say.isPending && say.variables.symptom === each.symptom ? say.variables.noticed : each.noticed}
           onNotice={(noticed) => say.mutate({ symptom: each.symptom, noticed })}
           onUnsay={() => unsay.mutate(each.symptom)}
         />
@@ -102,12 +102,13 @@ interface ExplainedProps {
   currency: string;
   batch_id: string;
   formula_id: string | null;
-  busy: boolean;
+  /** What was noticed, what is being told just now among it. */
+  noticed: string[];
   onNotice: (noticed: string[]) => void;
   onUnsay: () => void;
 }
 
-function Explained({ explanation, currency, batch_id, formula_id, busy, onNotice, onUnsay }: ExplainedProps) {
+function Explained({ explanation, currency, batch_id, formula_id, noticed, onNotice, onUnsay }: ExplainedProps) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const tell = useNotice();
@@ -151,14 +152,9 @@ function Explained({ explanation, currency, batch_id, formula_id, busy, onNotice
             <label key={what} className="flex items-center gap-1.5">
               <input
                 type="checkbox"
-                checked={explanation.noticed.includes(what)}
-                disabled={busy}
+                checked={noticed.includes(what)}
                 onChange={(event) =>
-                  onNotice(
-                    event.target.checked
-                      ? [...explanation.noticed, what]
-                      : explanation.noticed.filter((each) => each !== what),
-                  )
+                  onNotice(event.target.checked ? [...noticed, what] : noticed.filter((each) => each !== what))
                 }
               />
               {what}

@@ -34,6 +34,10 @@ export default function Stash() {
   const asked = all.find((lying) => keyOf(lying) === search.get("pieces"));
   const chosen = asked ?? (wide ? all[0] : undefined);
 
+  // What a sheet was opened for is not asked for any more when it closes.
+  const last = useRef("");
+  if (asked) last.current = keyOf(asked);
+
   const choose = (lying: Lying | undefined) =>
     setSearch(lying ? { pieces: keyOf(lying) } : {}, { replace: true, preventScrollReset: true });
 
@@ -95,7 +99,7 @@ export default function Stash() {
               open={!!asked}
               onOpenChange={(open) => !open && choose(undefined)}
               title={asked?.batch.name ?? ""}
-              returnFocus={() => asked && document.getElementById(keyOf(asked))?.focus()}
+              returnFocus={() => document.getElementById(last.current)?.focus()}
             >
               {card}
             </Sheet>
