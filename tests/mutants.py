@@ -52,9 +52,117 @@ _OVEN: Final = ("core.production.test_oven_learning",)
 _PLANS: Final = ("core.planning.test_schedule",)
 _TASKS: Final = ("core.planning.test_tasks",)
 _SHOP: Final = ("core.shopping.test_packs", "core.shopping.test_shopping_list")
+_KEEPS: Final = ("core.keeping.test_eat_by", "core.keeping.test_heaps")
+_TASTES: Final = ("core.tasting.test_exact", "core.tasting.test_compare")
+_CAUSES: Final = ("core.causes.test_ranking", "core.causes.test_changes")
 _PAGES: Final = ("core.quantity.test_written_aside", "core.quantity.test_recipe_splitting", "core.test_whole_texts")
 
 MUTANTS: Final = (
+    Mutant(
+        "keeping: the clock goes on in the freezer",
+        "keeping/eat_by.py",
+        "if self.place is Place.FREEZER:",
+        "if self.place is Place.COUNTER and life.home is Place.FREEZER:",
+        _KEEPS,
+    ),
+    Mutant(
+        "keeping: the cold saves what stood warm too long",
+        "keeping/eat_by.py",
+        "if too_warm_at_h is None and life.spoils_warm and warm_h > WARM_LIMIT_H:",
+        "if too_warm_at_h is None and life.spoils_warm and warm_h > 24 * WARM_LIMIT_H:",
+        _KEEPS,
+    ),
+    Mutant(
+        "keeping: a vacuum makes the fridge safer",
+        "keeping/shelf_life.py",
+        "if place is Place.FREEZER or self.kind == DRY else 1.0",
+        "if True else 1.0",
+        _KEEPS,
+    ),
+    Mutant(
+        "keeping: pieces laid to older ones count as fresh",
+        "keeping/eat_by.py",
+        "careful_share=max(self.careful_share, other.careful_share)",
+        "careful_share=min(self.careful_share, other.careful_share)",
+        _KEEPS,
+    ),
+    Mutant(
+        "keeping: a freezer makes old things young",
+        "keeping/eat_by.py",
+        "careful = careful if spent.over_at_h is None else spent.over_at_h",
+        "careful = careful if True else 0.0",
+        _KEEPS,
+    ),
+    Mutant(
+        "keeping: what is eaten is not gone",
+        "keeping/heaps.py",
+        "gone_count=before.gone_count + gone",
+        "gone_count=before.gone_count",
+        _KEEPS,
+    ),
+    Mutant(
+        "keeping: fresh fruit keeps as the rest does",
+        "keeping/traits.py",
+        '("fresh-fruit", traits.fresh_fruit),',
+        '("fresh-fruit", False),',
+        ("core.keeping.test_traits",),
+    ),
+    Mutant(
+        "tasting: one side of chance alone",
+        "tasting/exact.py",
+        "far = sum(ways for total, ways in sums.items() if abs(total) >= abs(seen))",
+        "far = sum(ways for total, ways in sums.items() if total >= abs(seen))",
+        _TASTES,
+    ),
+    Mutant(
+        "tasting: as far is not far",
+        "tasting/exact.py",
+        "if count == size and abs(total - middle) >= seen)",
+        "if count == size and abs(total - middle) > seen)",
+        _TASTES,
+    ),
+    Mutant(
+        "tasting: ten questions each for themselves",
+        "tasting/compare.py",
+        "if p_value > ALPHA / (len(p_values) - place):",
+        "if p_value > ALPHA:",
+        _TASTES,
+    ),
+    Mutant(
+        "tasting: pairs are free",
+        "tasting/compare.py",
+        "return min(1.0, best.p_value * len(pairs)), best, len(pairs)",
+        "return best.p_value, best, len(pairs)",
+        _TASTES,
+    ),
+    Mutant(
+        "causes: what speaks against is not heard",
+        "causes/ranking.py",
+        "(1 - fact.strength) * math.log(evidence.absent_factor)",
+        "(1 - fact.strength) * 0",
+        _CAUSES,
+    ),
+    Mutant(
+        "causes: good batches tell nothing",
+        "causes/ranking.py",
+        "if len(known) < _ENOUGH_GOOD or fact.strength < 0.3:",
+        "if True:",
+        _CAUSES,
+    ),
+    Mutant(
+        "causes: how often a cause is the one does not count",
+        "causes/ranking.py",
+        "return math.log(weight) + sum(",
+        "return 0 * weight + sum(",
+        _CAUSES,
+    ),
+    Mutant(
+        "causes: anything may come in",
+        "causes/changes.py",
+        "if mass_g <= 0 or (there is None and not comes_in(item, setting)):",
+        "if mass_g <= 0:",
+        _CAUSES,
+    ),
     Mutant(
         "planning: a load finds any oven hot enough",
         "planning/model.py",

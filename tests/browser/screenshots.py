@@ -30,8 +30,9 @@ def main() -> None:
                 ("swaps", "desk", False, _swaps),
                 ("sweeteners", "desk", False, _sweeteners),
                 ("reach", "desk", False, _reach),
-                ("dough", "desk", False, _dough),
-                ("twin", "desk", False, _twin),
+                ("stash", "desk", False, _stash),
+                ("compare", "desk", False, _compare),
+                ("why", "desk", False, _why),
                 ("versions", "desk", False, _versions),
                 ("cupboard", "desk", False, _cupboard),
                 ("label", "desk", False, _label),
@@ -39,7 +40,6 @@ def main() -> None:
                 ("bake-day", "desk", False, _bake_day),
                 ("bake-day-run", "desk", True, _bake_day_run),
                 ("shopping-phone", "phone", False, _shopping),
-                ("making", "desk", False, _making),
                 ("reading", "desk", False, _reading),
             ):
                 _picture(browser, served, name, size, dark, show)
@@ -175,22 +175,6 @@ def _reach(page: Page) -> None:
     page.get_by_role("article").first.wait_for()
 
 
-def _dough(page: Page) -> None:
-    _tab(page, "Lemon-poppy loaf with skyr", "Bench")
-    page.locator("[data-dough]").scroll_into_view_if_needed()
-    page.get_by_role("button", name="It looks wrong").click()
-    page.get_by_label("How far the dough is").click()
-    page.get_by_role("option", name="rested", exact=True).click()
-    page.get_by_label("What the dough is like").click()
-    page.get_by_role("option", name="pours", exact=True).click()
-    page.get_by_role("list", name="Repairs by halves").wait_for()
-
-
-def _twin(page: Page) -> None:
-    _tab(page, "White bean blondies", "Classic")
-    page.locator("[data-twin-sentence]").wait_for()
-
-
 def _versions(page: Page) -> None:
     _tab(page, "White bean blondies", "Versions")
     page.locator("[data-difference]").wait_for()
@@ -207,12 +191,25 @@ def _label(page: Page) -> None:
     page.locator("[data-check]").get_by_text("does not follow").wait_for()
 
 
-def _making(page: Page) -> None:
-    _formulas(page)
-    page.get_by_role("link", name="Quark and plum layer slice").click()
-    page.locator("[data-piece-kcal]").wait_for()
-    page.locator("[data-making] summary").first.click()
-    page.get_by_text("Signs of your own").scroll_into_view_if_needed()
+def _stash(page: Page) -> None:
+    page.get_by_role("link", name="Stash").click()
+    page.get_by_role("button", name=re.compile("^Eat one")).wait_for()
+
+
+def _compare(page: Page) -> None:
+    _stash(page)
+    page.get_by_role("link", name="Taste").click()
+    page.get_by_role("link", name="What it tells").click()
+    page.locator("[data-finding]").wait_for()
+
+
+def _why(page: Page) -> None:
+    page.goto(f"{page.url.rpartition('/')[0]}/batches")
+    page.get_by_role("link", name=re.compile("^White bean blondies, (?!Yesterday)")).click()
+    page.get_by_role("combobox", name="What is wrong with it").click()
+    page.get_by_role("option", name="is sandy").click()
+    page.locator("[data-symptom=sandy]").wait_for()
+    page.locator("#why").evaluate("each => each.scrollIntoView()")
 
 
 def _reading(page: Page) -> None:

@@ -70,11 +70,10 @@ def undo_entry(
 
 
 def change_entry(
-    connection: Connection, principal: Principal, entry_id: UUID, about: tuple[int, float, datetime]
+    connection: Connection, principal: Principal, entry_id: UUID, version: int, more: float, at: datetime
 ) -> None:
-    """The stash after an entry was changed: `about` is its version before, by how many pieces it grew, and when it was
-    eaten. Nothing where the entry took nothing from the stash."""
-    version, more, at = about
+    """The stash after an entry that was at this version grew by so many pieces. Nothing where the entry took nothing
+    from the stash."""
     moves = stash.moves_of_entry(connection, principal.kitchen_id, entry_id)
     eaten = next((move for move in moves if move.kind == "eaten"), None)
     if eaten is None or not more:
@@ -130,7 +129,7 @@ def follow_correction(
         now = batch.lots[lot - 1].piece_count if lot <= len(batch.lots) else 0
         more = now - counts.get(lot, 0)
         shelf = made.get(lot) or next(iter(made.values()))
-        for place, (where, pieces) in enumerate(_spread(connection, principal, (batch.id, lot), more, shelf)):
+        for place, (where, pieces) in enumerate(_spread(connection, principal, batch.id, lot, more, shelf)):
             move = MoveRow(
                 id=uuid5(batch.id, f"revision {revision} lot {lot} {place}"),
                 batch_id=batch.id,
@@ -145,15 +144,15 @@ def follow_correction(
 
 
 def _spread(
-    connection: Connection, principal: Principal, lot: tuple[UUID, int], more: int, shelf: UUID | None
+    connection: Connection, principal: Principal, batch_id: UUID, lot: int, more: int, shelf: UUID | None
 ) -> list[tuple[UUID, float]]:
     """From or to which shelves so many pieces go."""
     if more >= 0:
         return [(shelf, float(more))] if more and shelf else []
     wanted, taken = float(-more), []
-    there = stash.balances_of(connection, principal.kitchen_id, lot[0])
+    there = stash.balances_of(connection, principal.kitchen_id, batch_id)
     for row in sorted(
-        (row for row in there if row.lot == lot[1] and row.piece_count > 0), key=lambda row: -row.piece_count
+        (row for row in there if row.lot == lot and row.piece_count > 0), key=lambda row: -row.piece_count
     ):
         pieces = min(wanted, row.piece_count)
         if pieces:

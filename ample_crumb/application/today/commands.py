@@ -228,7 +228,7 @@ def change_entry(
         days.change_entry(connection, principal, entry)
         if row.batch_id is not None:
             grew = (pieces or 0.0) - (row.piece_count or 0.0)
-            stash_moving.change_entry(connection, principal, entry_id, (version, grew, clock()))
+            stash_moving.change_entry(connection, principal, entry_id, version, grew, clock())
         changed = days.find_entry(connection, principal, entry_id)
         assert changed is not None
         return entry_view(changed, context.definition)

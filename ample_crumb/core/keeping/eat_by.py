@@ -28,8 +28,8 @@ class Stay:
 @dataclass(frozen=True, slots=True)
 class Spent:
     """What pieces have used up by `at_h` hours after they were made: shares of their life outside a freezer, careful
-    and usual, hours warm, and shares of their time in a freezer. `too_warm_at_h` is when they had been warm for too
-    long, None for never."""
+    and usual, hours warm, and shares of their time in a freezer. `over_at_h` is when the careful share was used up,
+    `usual_over_at_h` the usual one, `too_warm_at_h` when they had been warm for too long; None for never."""
 
     place: Place
     wrapping: Wrapping = Wrapping.COVERED
@@ -40,6 +40,8 @@ class Spent:
     frozen_share: float = 0.0
     frozen_usual_share: float = 0.0
     thawed: bool = False
+    over_at_h: float | None = None
+    usual_over_at_h: float | None = None
     too_warm_at_h: float | None = None
 
     def until(self, at_h: float, life: ShelfLife) -> "Spent":
@@ -63,8 +65,15 @@ class Spent:
             careful_share=self.careful_share + hours / kept.careful_h,
             usual_share=self.usual_share + hours / kept.usual_h,
             warm_h=warm_h,
+            over_at_h=self._over(self.over_at_h, self.careful_share, kept.careful_h, hours),
+            usual_over_at_h=self._over(self.usual_over_at_h, self.usual_share, kept.usual_h, hours),
             too_warm_at_h=too_warm_at_h,
         )
+
+    def _over(self, before_h: float | None, share: float, life_h: float, hours: float) -> float | None:
+        """When a share was used up, if it is by the end of these hours."""
+        left_h = max(0.0, 1 - share) * life_h
+        return before_h if before_h is not None or hours <= left_h else self.at_h + left_h
 
     def moved(self, place: Place, wrapping: Wrapping) -> "Spent":
         """The same pieces somewhere else."""
@@ -81,8 +90,14 @@ class Spent:
             frozen_share=max(self.frozen_share, other.frozen_share),
             frozen_usual_share=max(self.frozen_usual_share, other.frozen_usual_share),
             thawed=self.thawed or other.thawed,
-            too_warm_at_h=min(filter(None, (self.too_warm_at_h, other.too_warm_at_h)), default=None),
+            over_at_h=_first(self.over_at_h, other.over_at_h),
+            usual_over_at_h=_first(self.usual_over_at_h, other.usual_over_at_h),
+            too_warm_at_h=_first(self.too_warm_at_h, other.too_warm_at_h),
         )
+
+
+def _first(one_h: float | None, other_h: float | None) -> float | None:
+    return min((each for each in (one_h, other_h) if each is not None), default=None)
 
 
 def _hours_there(spent: Spent, life: ShelfLife) -> Hours:
@@ -118,20 +133,34 @@ def eat_by_of(spent: Spent, life: ShelfLife) -> EatBy:
     cautions = tuple(_cautions(spent, life))
     if spent.too_warm_at_h is not None:
         why = f"It stood warm for {spent.warm_h:.0f} hours in all, and two are the most: {life.words}."
-        return EatBy(spent.too_warm_at_h, spent.too_warm_at_h, False, why, cautions)
+        careful = _first(spent.too_warm_at_h, spent.over_at_h) or 0.0
+        usual = _first(spent.too_warm_at_h, spent.usual_over_at_h) or 0.0
+        return EatBy(careful, max(careful, usual), False, why, cautions)
     hours, why = _hours_there(spent, life), _why(life, spent.place)
     if spent.place is Place.FREEZER:
         careful_left, usual_left = 1 - spent.frozen_share, 1 - spent.frozen_usual_share
     else:
         careful_left, usual_left = 1 - spent.careful_share, 1 - spent.usual_share
+        if spent.careful_share >= _WORTH_SAYING:
+            why = f"{why} {min(1.0, spent.careful_share):.0%} of its time was used up before it came here."
     if spent.thawed and spent.place is not Place.FREEZER:
         why = f"{why} Its time in the freezer does not count."
     careful = spent.at_h + max(0.0, careful_left) * hours.careful_h
     usual = spent.at_h + max(0.0, usual_left) * hours.usual_h
+    # What was over before it was moved is not made good by cold, and no freezer makes it young again.
+    careful = careful if spent.over_at_h is None else spent.over_at_h
+    usual = usual if spent.usual_over_at_h is None else spent.usual_over_at_h
+    if spent.place is Place.FREEZER and spent.over_at_h is not None:
+        why = f"It was past its careful date when it was frozen: {life.words}."
+        return EatBy(careful, careful, False, why, cautions)
     if life.spoils_warm and spent.place is Place.COUNTER:
         warm = spent.at_h + WARM_LIMIT_H - spent.warm_h
         careful, usual = min(careful, warm), min(usual, warm)
     return EatBy(careful, max(careful, usual), spent.place is Place.FREEZER, why, cautions)
+
+
+_WORTH_SAYING: Final = 0.1
+"""A tenth of a life is what a careful person asks about. Common practice."""
 
 
 def _why(life: ShelfLife, place: Place) -> str:

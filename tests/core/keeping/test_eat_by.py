@@ -105,6 +105,24 @@ class Histories(unittest.TestCase):
         eat_by = found(life, (Place.COUNTER, 0), (Place.FRIDGE, DAY_H))
         self.assertAlmostEqual(eat_by.eat_by_h, DAY_H + 0.5 * 4 * DAY_H)
 
+    @given(LIVES, st.floats(1.01, 5), st.lists(PLACES, min_size=1, max_size=4))
+    def test_what_is_over_is_over_wherever_it_goes(self, life: ShelfLife, times: float, places: list[Place]) -> None:
+        """No freezer makes anything young again, and no fridge."""
+        over_h = life.by_place[Place.FRIDGE].careful_h
+        at, stays = over_h * times, [(Place.FRIDGE, 0.0)]
+        for place in places:
+            stays.append((place, at))
+            at += 1.0
+        self.assertLessEqual(found(life, *stays).eat_by_h, over_h + 1e-6)
+
+    def test_frozen_too_late_says_so(self) -> None:
+        eat_by = found(of("baked-cheesecake"), (Place.FRIDGE, 0), (Place.FREEZER, 5 * DAY_H))
+        self.assertEqual((eat_by.eat_by_h, eat_by.for_taste), (3 * DAY_H, False))
+        self.assertIn("past its careful date when it was frozen", eat_by.why)
+
+    def test_what_was_used_up_before_is_said(self) -> None:
+        self.assertIn("50% of its time", found(of("muffin"), (Place.COUNTER, 0), (Place.FRIDGE, DAY_H)).why)
+
     def test_pieces_laid_to_others_count_as_the_oldest(self) -> None:
         life = of("muffin")
         fresh = spent_of([Stay(Place.COUNTER, 0), Stay(Place.FREEZER, 1), Stay(Place.COUNTER, 47)], life)

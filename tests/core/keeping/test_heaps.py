@@ -26,9 +26,9 @@ class Heaps(unittest.TestCase):
             Put(1, "out", "ice", 6, 24),
             Put(1, "ice", "out", 1, 24 + 480),
         )
-        # On the counter there lay two that are over long ago; the one that thawed joins them and counts as they do.
+        # On the counter there lie two that are over since the second day; the one that thawed joins them and counts so.
         self.assertEqual((found["out"].piece_count, found["out"].gone_count), (3, 2))
-        self.assertEqual(eat_by_of(found["out"].spent, LIFE).eat_by_h, 24 + 480)
+        self.assertEqual(eat_by_of(found["out"].spent, LIFE).eat_by_h, 48)
         self.assertEqual(found["ice"].piece_count, 5)
         self.assertAlmostEqual(eat_by_of(found["ice"].spent, LIFE).eat_by_h, 24 + 2160)
 

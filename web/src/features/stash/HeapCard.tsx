@@ -74,6 +74,16 @@ export function HeapCard({ lying, stash, writes, named }: HeapCardProps) {
           </Link>
         </div>
         <Keeping lying={lying} now={stash.now} />
+        {heap.past && (
+          <div className="flex flex-wrap gap-2">
+            <button type="button" className="btn" onClick={() => setOpened("thrown")}>
+              Throw {heap.piece_count === 1 ? "it" : `all ${count(heap.piece_count)}`} away
+            </button>
+            <button type="button" className="btn btn-quiet" onClick={() => setOpened("counted")}>
+              There are others: count again
+            </button>
+          </div>
+        )}
         <div className="grid gap-2 border-t border-rim pt-3">
           <NumberField
             label="Pieces to eat"
