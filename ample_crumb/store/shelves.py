@@ -10,22 +10,24 @@ from ample_crumb.store.database import Connection
 
 @dataclass(frozen=True, slots=True)
 class ShelfRow:
-    """A shelf; `kind` is counter, fridge or freezer."""
+    """A shelf; `kind` is counter, fridge or freezer. One that was `removed` is where pieces once were."""
 
     id: UUID
     kind: str
     name: str
+    removed: bool = False
 
 
-def listed(connection: Connection, kitchen_id: UUID) -> list[ShelfRow]:
-    """The shelves from warm to cold, those that were taken away left out."""
+def listed(connection: Connection, kitchen_id: UUID, *, removed: bool = False) -> list[ShelfRow]:
+    """The shelves from warm to cold; those that were `removed` only where they are asked for too."""
     with connection.cursor(row_factory=class_row(ShelfRow)) as cursor:
         return cursor.execute(
             """
-            select id, kind, name from shelf where kitchen_id = %(kitchen_id)s and removed_at is null
+            select id, kind, name, removed_at is not null as removed from shelf
+            where kitchen_id = %(kitchen_id)s and (removed_at is null or %(removed)s)
             order by array_position(array['counter', 'fridge', 'freezer'], kind), name, id
             """,
-            {"kitchen_id": kitchen_id},
+            {"kitchen_id": kitchen_id, "removed": removed},
         ).fetchall()
 
 

@@ -259,6 +259,17 @@ class Follows(StashCase):
         self.assertEqual(there["heaps"][0]["shelf_id"], path.rpartition("/")[2])
         self.assertIn("still lies on it", self.ask("DELETE", path, status=422)["detail"])
 
+    def test_a_shelf_that_went_was_there_all_the_same(self) -> None:
+        """Pieces that once lay on it are still somewhere else, and what they spent there counts."""
+        shelf_id = str(uuid4())
+        self.ask("PUT", f"/api/v1/shelves/{shelf_id}", {"kind": "freezer", "name": "Chest"})
+        self.move(4, "fridge", to_shelf_id=shelf_id)
+        self.move(4, "fridge", shelf_id=shelf_id)
+        self.ask("DELETE", f"/api/v1/shelves/{shelf_id}")
+        self.assertEqual(self.heaps(), {"counter": 16, "fridge": 4})
+        self.ask("GET", f"/api/v1/stash/batches/{self.batch_id}")
+        self.move(1, "fridge", 404, shelf_id=shelf_id)
+
     def test_what_was_thrown_away_and_why(self) -> None:
         move_id = str(uuid4())
         self.move(2, None, kind="thrown", reason="mould")

@@ -62,7 +62,7 @@ def find_batch(connection: Connection, principal: Principal, batch_id: UUID) -> 
     others = batches.listed(connection, kitchen_id, row.formula_id, _COMPARED + 1) if row.formula_id else []
     others = [each for each in others if each.id != row.id][:_COMPARED]
     said = stored_symptoms.symptoms_of(connection, kitchen_id, [row.id, *(each.id for each in others)])
-    freezers = {each.id for each in shelves.listed(connection, kitchen_id) if each.kind == "freezer"}
+    freezers = {each.id for each in shelves.listed(connection, kitchen_id, removed=True) if each.kind == "freezer"}
     moves = stash.moves_of(connection, kitchen_id, [row.id])
     return FoundBatch(
         row=row,

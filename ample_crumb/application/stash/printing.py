@@ -129,7 +129,7 @@ def card(
         if row is None or batch is None:
             raise NotHere("batch")
         context = load_context(connection, principal)
-        places = {each.id: Place(each.kind) for each in shelves.listed(connection, principal.kitchen_id)}
+        places = {each.id: Place(each.kind) for each in shelves.listed(connection, principal.kitchen_id, removed=True)}
         moves = stash.moves_of(connection, principal.kitchen_id, [batch_id])
         view = stashed_view(batch, moves, places, context, clock())
     kept, piece = batch_from(row.document), portion_view(row.portion(), context.definition)

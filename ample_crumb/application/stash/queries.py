@@ -25,7 +25,7 @@ def open_stash(database: Database, principal: Principal, clock: Clock = system_c
 def stash_view(connection: Connection, principal: Principal, now: datetime) -> StashView:
     """The shelves with what lies on them, within a transaction."""
     context = load_context(connection, principal)
-    there = shelves.listed(connection, principal.kitchen_id)
+    there = shelves.listed(connection, principal.kitchen_id, removed=True)
     places = {row.id: Place(row.kind) for row in there}
     found = stash.stashed(connection, principal.kitchen_id)
     moves: dict[UUID, list[MoveRow]] = {}
@@ -34,7 +34,7 @@ def stash_view(connection: Connection, principal: Principal, now: datetime) -> S
     return StashView(
         now=now,
         currency=kitchens.find_settings(connection, principal).currency,
-        shelves=tuple(ShelfView(row.id, Place(row.kind), row.name) for row in there),
+        shelves=tuple(ShelfView(row.id, Place(row.kind), row.name) for row in there if not row.removed),
         batches=tuple(stashed_view(batch, moves.get(batch.id, []), places, context, now) for batch in found),
     )
 
@@ -46,7 +46,7 @@ def open_batch(database: Database, principal: Principal, batch_id: UUID, clock: 
         if batch is None:
             raise NotHere("batch")
         context = load_context(connection, principal)
-        places = {row.id: Place(row.kind) for row in shelves.listed(connection, principal.kitchen_id)}
+        places = {row.id: Place(row.kind) for row in shelves.listed(connection, principal.kitchen_id, removed=True)}
         moves = stash.moves_of(connection, principal.kitchen_id, [batch_id])
         kept = plates.listed(connection, principal.kitchen_id, batch.formula_id) if batch.formula_id else []
         return BatchStashView(

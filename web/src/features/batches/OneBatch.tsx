@@ -13,6 +13,7 @@ import { DietAlerts } from "@/ui/DietAlerts";
 import { NumberField } from "@/ui/NumberField";
 import { PieceFigures } from "@/ui/PieceFigures";
 import { useNotice } from "@/ui/Toast";
+import { usePersistedText } from "@/ui/usePersistedText";
 import { useTitle } from "@/ui/useTitle";
 import { WhySo } from "../causes/WhySo";
 import { Photos } from "./Photos";
@@ -41,6 +42,7 @@ export default function OneBatch() {
 
 function Opened({ view }: { view: Schemas["BatchView"] }) {
   const { item, record } = view;
+  const [paper] = usePersistedText("paper");
   const parted = record.dough_share < 1;
   return (
     <div className="mx-auto max-w-310">
@@ -64,7 +66,7 @@ function Opened({ view }: { view: Schemas["BatchView"] }) {
           )}
           <a
             className="btn btn-quiet"
-            href={`/api/v1/batches/${item.id}/card.pdf?zone=${Intl.DateTimeFormat().resolvedOptions().timeZone}`}
+            href={`/api/v1/batches/${item.id}/card.pdf?paper=${paper === "Letter" ? "Letter" : "A4"}&zone=${Intl.DateTimeFormat().resolvedOptions().timeZone}`}
             target="_blank"
             rel="noreferrer"
           >
