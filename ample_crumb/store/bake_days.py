@@ -141,6 +141,30 @@ def events(connection: Connection, kitchen_id: UUID, run_id: UUID) -> list[Event
         ).fetchall()
 
 
+@dataclass(frozen=True, slots=True)
+class RunOfBatch:
+    """The run on which a batch was recorded, and which of its formulas that was, counted from 0."""
+
+    id: UUID
+    plan: dict[str, Any] | None
+    formula: int
+
+
+def run_of_batch(connection: Connection, kitchen_id: UUID, batch_id: UUID) -> RunOfBatch | None:
+    """The run on which a batch was recorded; None where none was."""
+    with connection.cursor(row_factory=class_row(RunOfBatch)) as cursor:
+        return cursor.execute(
+            """
+            select bake_run.id, plan, (payload ->> 'formula')::integer as formula
+            from run_event join bake_run on bake_run.kitchen_id = %(kitchen_id)s and bake_run.id = run_id
+            where run_event.kitchen_id = %(kitchen_id)s and kind = 'recorded'
+                and payload ->> 'batch_id' = %(batch_id)s::text and payload ->> 'formula' is not null
+            order by received_at desc limit 1
+            """,
+            {"kitchen_id": kitchen_id, "batch_id": batch_id},
+        ).fetchone()
+
+
 def told(connection: Connection, kitchen_id: UUID, run_ids: Sequence[UUID]) -> dict[UUID, list[str]]:
     """The kinds of events that happened on these bake days, each once."""
     rows = connection.execute(

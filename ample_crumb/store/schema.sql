@@ -953,6 +953,7 @@ CREATE INDEX product_by_revision ON public.product USING btree (kitchen_id, cupb
 CREATE INDEX product_code ON public.product USING btree (kitchen_id, gtin) WHERE (gtin <> ''::text);
 CREATE INDEX product_in_order ON public.product USING btree (kitchen_id, sort_name, id);
 CREATE INDEX product_since ON public.product USING btree (kitchen_id, changed_at);
+CREATE INDEX run_event_recorded ON public.run_event USING btree (kitchen_id, ((payload ->> 'batch_id'::text))) WHERE (kind = 'recorded'::text);
 CREATE INDEX scale_command_in_time ON public.scale_command USING btree (kitchen_id, at DESC, id);
 CREATE UNIQUE INDEX shelf_name ON public.shelf USING btree (kitchen_id, lower(name)) WHERE (removed_at IS NULL);
 CREATE INDEX shelf_since ON public.shelf USING btree (kitchen_id, changed_at);

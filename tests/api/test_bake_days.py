@@ -70,6 +70,30 @@ class DayCase(ApiCase):
         )
 
 
+class Learned(DayCase):
+    def test_what_was_skipped_on_the_day_is_known_of_its_batch(self) -> None:
+        rested = self.formula(
+            "Rested rounds", "cookie", "Mix all.\nRest 10 minutes.\nBake 12 minutes at 180 °C.", *ROUNDS
+        )
+        self.put([rested], revision=1)
+        plan = self.planned()
+        rest = next(task for task in plan["tasks"] if task["kind"] == "rest")
+        batch = {"plan": {"formula_id": rested}, "record": {}, "made_at": "2026-05-10T08:00:00Z", "zone": "UTC"}
+        batch_id = str(uuid4())
+        self.ask("PUT", f"/api/v1/batches/{batch_id}", batch)
+        path = f"/api/v1/batches/{batch_id}/symptoms/sandy"
+        before = self.ask("PUT", path, {"noticed": []})["explanations"][0]["causes"]
+        self.tell(
+            {"device_seq": 1, "kind": "skipped", "task": rest["id"]},
+            {"device_seq": 2, "kind": "recorded", "formula": 0, "batch_id": batch_id},
+        )
+        after = self.ask("PUT", path, {"noticed": []})["explanations"][0]["causes"]
+        told = "It was so: not rested."
+        self.assertFalse(any(told in cause["speaks_for"] for cause in before))
+        self.assertEqual(after[0]["likelihood"], "likely")
+        self.assertIn(told, after[0]["speaks_for"])
+
+
 class Planned(DayCase):
     def test_it_is_ready_when_asked_and_says_so_in_a_sentence(self) -> None:
         self.assertIsNone(self.day()["plan"])

@@ -1,4 +1,4 @@
-"""Why a batch came out so, over HTTP, and the next version made of it."""
+"""Why a batch turned out so, over HTTP, and the next version made of it."""
 
 from typing import Any
 from uuid import uuid4

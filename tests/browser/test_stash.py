@@ -160,7 +160,7 @@ class WhySo(InBrowser):
         expect(told).to_contain_text("Likely: So much plant protein")
         self.assert_accessible(page, "why")
         told.get_by_label("not rested").check()
-        expect(told).to_contain_text("You saw: not rested.")
+        expect(told).to_contain_text("It was so: not rested.")
         told.get_by_label(re.compile("^Blend the powder")).check()
         told.get_by_role("button", name="Make the next version").click()
         expect(page.get_by_role("heading", name="White bean blondies")).to_be_visible()

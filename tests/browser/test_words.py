@@ -65,6 +65,17 @@ class Words(InBrowser):
         expect(page.get_by_role("heading", name="A piece as made")).to_be_visible()
         self.assert_words(page, "correcting")
 
+    def test_the_stash_and_tastings(self) -> None:
+        page = self.page()
+        for path, seen in (("/stash", "[data-sentence]"), ("/stash/labels", "h1"), ("/tastings", "h1")):
+            page.goto(f"{self.served.address}{path}")
+            expect(page.locator(seen).first).to_be_visible()
+            page.wait_for_load_state("networkidle")
+            self.assert_words(page, path)
+        page.get_by_role("link", name="What it tells").click()
+        expect(page.locator("[data-finding]")).to_be_visible()
+        self.assert_words(page, "compared")
+
 
 class Keys(InBrowser):
     """What keys do, and that single ones can be switched off."""

@@ -84,7 +84,7 @@ def _chosen(connection: Connection, principal: Principal, found: FoundBatch, ask
     said = next((each for each in found.said if each.symptom == asked.symptom), None)
     if said is None:
         raise CannotAccept("/symptom", "Say first that it is so.")
-    told = Told(frozenset(said.noticed), found.frozen_before)
+    told = Told(found.skipped | frozenset(said.noticed), found.frozen_before)
     signs = signs_of_batch(connection, principal, found.row, found.context, told)
     repairs = repairs_for(found.formula)
     offered = {

@@ -6,6 +6,7 @@ from typing import Final
 from uuid import UUID
 
 from ample_crumb.application.batches.document import batch_from
+from ample_crumb.application.causes.bake_day import noticed_on_bake_day
 from ample_crumb.application.causes.changing import change_view
 from ample_crumb.application.causes.signs import Told, signs_of, signs_of_batch
 from ample_crumb.application.causes.views import BatchCauses, CauseView, Explanation, SuggestedView, SymptomView
@@ -33,11 +34,13 @@ _COMPARED: Final = 5
 
 @dataclass(frozen=True, slots=True)
 class FoundBatch:
-    """A batch with what is said of it, the formula that its changes are made to, and other batches of that formula."""
+    """A batch with what is said of it, what its bake day tells it was `skipped`, the formula that its changes are made
+    to, and other batches of that formula."""
 
     row: BatchRow
     said: tuple[SymptomRow, ...]
     frozen_before: bool
+    skipped: frozenset[str]
     formula: EvaluatedFormula
     has_formula: bool
     others: tuple[tuple[BatchRow, tuple[SymptomRow, ...]], ...]
@@ -67,6 +70,7 @@ def find_batch(connection: Connection, principal: Principal, batch_id: UUID) -> 
     return FoundBatch(
         row=row,
         said=tuple(each for each in said if each.batch_id == row.id),
+        skipped=noticed_on_bake_day(connection, principal, row.id),
         frozen_before=any(move.to_shelf_id in freezers for move in moves),
         formula=stored_formula(connection, principal, found)
         if found is not None and has_formula
@@ -108,7 +112,7 @@ def causes_view(connection: Connection, principal: Principal, found: FoundBatch)
             if each.symptom not in said
         ),
         explanations=tuple(
-            _explanation(found, each, replace(signs, noticed=frozenset(each.noticed)), good, repairs)
+            _explanation(found, each, replace(signs, noticed=found.skipped | frozenset(each.noticed)), good, repairs)
             for each in found.said
             if each.symptom in symptoms()
         ),

@@ -51,7 +51,7 @@ def facts_of(signs: BatchSigns) -> Mapping[str, Fact]:
     found: dict[str, Fact] = {}
     for part in (_of_dials, _of_goods, _of_heat, _of_the_rest):
         found.update(part(signs))
-    found.update({f"{SAW}{what}": Fact(1.0, f"You saw: {what}.") for what in signs.noticed})
+    found.update({f"{SAW}{what}": Fact(1.0, f"It was so: {what}.") for what in signs.noticed})
     return found
 
 

@@ -112,6 +112,9 @@ create table plate (
 create index plate_of on plate (kitchen_id, formula_id, name);
 create index plate_since on plate (kitchen_id, changed_at);
 
+-- On which run a batch was recorded.
+create index run_event_recorded on run_event (kitchen_id, (payload ->> 'batch_id')) where kind = 'recorded';
+
 -- A plate of several things is one group.
 alter table entry add column group_id uuid;
 

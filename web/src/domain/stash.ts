@@ -80,7 +80,7 @@ export function stashSentence(stash: Stash): { first: string; more: string } {
 }
 
 /** The reasons that are offered for throwing away. */
-export const THROWN_FOR = ["past its date", "mould or smell", "dry or stale", "did not come out", "too many"] as const;
+export const THROWN_FOR = ["past its date", "mould or smell", "dry or stale", "did not turn out", "too many"] as const;
 
 const DONE: Record<string, string> = {
   made: "made",

@@ -50,7 +50,7 @@ export function WhySo({ batch_id, formula_id }: WhySoProps) {
   return (
     <section className="card p-4" aria-labelledby="why-title" id="why" ref={card}>
       <div className="flex flex-wrap items-center gap-3">
-        <h2 id="why-title">Why it came out so</h2>
+        <h2 id="why-title">Why it turned out so</h2>
         <span className="ml-auto">
           <Select
             label="What is wrong with it"

@@ -70,7 +70,7 @@ export function HeapCard({ lying, stash, writes, named }: HeapCardProps) {
             </p>
           )}
           <Link className="text-note underline" to={`/batches/${batch.id}#why`}>
-            Not as it should be? Why it came out so
+            Not as it should be? Why it turned out so
           </Link>
         </div>
         <Keeping lying={lying} now={stash.now} />
