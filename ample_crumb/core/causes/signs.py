@@ -210,10 +210,8 @@ def _of_sugar(signs: BatchSigns, share: Callable[[Callable[[DoughLine], bool]], 
     # A gram of water dissolves about 0.6 g at room temperature (Mitchell, from memory).
     dry = dough.erythritol_g > 0.6 * dough.water_g
     strength = max(_ramp(erythritol, 0.05 if cold else 0.09, 0.14), 0.9 if dry else 0.0)
-    yield (
-        "much erythritol",
-        Fact(strength, f"Erythritol is {erythritol:.0%} of it.", "There is little or no erythritol."),
-    )
+    little = f"Only {erythritol:.0%} of it is erythritol." if erythritol >= 0.01 else "There is no erythritol in it."
+    yield "much erythritol", Fact(strength, f"Erythritol is {erythritol:.0%} of it.", little)
     yield "xylitol", Fact(_ramp(share(lambda line: line.item.slug in _XYLITOL), 0.02, 0.08), "There is xylitol in it.")
     intense = share(lambda line: line.item.role == "sweetener" and (line.properties.sweetness_ratio or 0.0) > _INTENSE)
     words = f"An intense sweetener is {intense:.2%} of the dough."

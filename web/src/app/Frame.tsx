@@ -112,7 +112,7 @@ export function Frame() {
           <main
             ref={main}
             tabIndex={-1}
-            className="min-h-0 flex-1 outline-none md:overflow-y-auto px-6.5 pt-5.5 pb-6 max-md:px-4"
+            className="relative min-h-0 flex-1 outline-none md:overflow-y-auto px-6.5 pt-5.5 pb-6 max-md:px-4"
           >
             <Suspense fallback={<p className="text-soft">Opening …</p>}>
               <Outlet />

@@ -88,7 +88,6 @@ export function WhySo({ batch_id, formula_id }: WhySoProps) {
           currency={view.currency}
           batch_id={batch_id}
           formula_id={view.has_formula ? formula_id : null}
-          noticed={say.isPending && say.variables.symptom === each.symptom ? say.variables.noticed : each.noticed}
           onNotice={(noticed) => say.mutate({ symptom: each.symptom, noticed })}
           onUnsay={() => unsay.mutate(each.symptom)}
         />
@@ -102,17 +101,22 @@ interface ExplainedProps {
   currency: string;
   batch_id: string;
   formula_id: string | null;
-  /** What was noticed, what is being told just now among it. */
-  noticed: string[];
   onNotice: (noticed: string[]) => void;
   onUnsay: () => void;
 }
 
-function Explained({ explanation, currency, batch_id, formula_id, noticed, onNotice, onUnsay }: ExplainedProps) {
+function Explained({ explanation, currency, batch_id, formula_id, onNotice, onUnsay }: ExplainedProps) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const tell = useNotice();
   const [chosen, setChosen] = useState<string[]>([]);
+  // A tick stands at once; what the server keeps comes after it.
+  const [noticed, setNoticed] = useState(explanation.noticed);
+  useEffect(() => setNoticed(explanation.noticed), [explanation.noticed]);
+  function notice(now: string[]) {
+    setNoticed(now);
+    onNotice(now);
+  }
   const next = useMutation({
     mutationFn: (id: string) =>
       data(
@@ -154,7 +158,7 @@ function Explained({ explanation, currency, batch_id, formula_id, noticed, onNot
                 type="checkbox"
                 checked={noticed.includes(what)}
                 onChange={(event) =>
-                  onNotice(event.target.checked ? [...noticed, what] : noticed.filter((each) => each !== what))
+                  notice(event.target.checked ? [...noticed, what] : noticed.filter((each) => each !== what))
                 }
               />
               {what}
