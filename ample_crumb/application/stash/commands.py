@@ -128,11 +128,17 @@ def undo(
     """Takes a move back, or does it again; what was eaten goes out of its day, or into it again, along. Gives the
     stash. Raises NotHere, CannotAccept where the pieces are not there any more."""
     with database.transaction(principal) as connection:
-        last = set_undone(connection, principal, move_id, clock(), undone=undone)
-        if last.entry_id is not None:
-            undo_entry(connection, principal, last.entry_id, clock(), undone=undone)
-            for entry_id in days.group_of(connection, principal, last.entry_id):
-                days.remove_entry(connection, principal, entry_id, removed=undone)
+        found = stash.last_of_move(connection, principal.kitchen_id, move_id)
+        if found is None:
+            raise NotHere("move")
+        entry_id = found[0].entry_id
+        if entry_id is None:
+            set_undone(connection, principal, move_id, clock(), undone=undone)
+        else:
+            # The day first, as where an entry is taken out there: both hold the same rows in the same order.
+            for each in days.group_of(connection, principal, entry_id):
+                days.remove_entry(connection, principal, each, removed=undone)
+            undo_entry(connection, principal, entry_id, clock(), undone=undone)
         return stash_view(connection, principal, clock())
 
 

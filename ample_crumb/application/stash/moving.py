@@ -1,6 +1,6 @@
 """Moves of pieces within a transaction: written, undone, done again; the stash follows batches and days by them."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from dataclasses import replace
 from datetime import datetime
 from uuid import UUID, uuid5
@@ -38,9 +38,9 @@ def _not_so_many(left: float) -> str:
     return f"Only {left:g} {'is' if left <= 1 else 'are'} left there."
 
 
-def set_undone(connection: Connection, principal: Principal, move_id: UUID, at: datetime, *, undone: bool) -> MoveRow:
-    """Takes a move back, or does it again, by a move that reverses the last of its chain; gives the move. Raises
-    NotHere, CannotAccept where the pieces are not there any more."""
+def set_undone(connection: Connection, principal: Principal, move_id: UUID, at: datetime, *, undone: bool) -> None:
+    """Takes a move back, or does it again, by a move that reverses the last of its chain. Raises NotHere, CannotAccept
+    where the pieces are not there any more."""
     found = stash.last_of_move(connection, principal.kitchen_id, move_id)
     if found is None:
         raise NotHere("move")
@@ -56,17 +56,12 @@ def set_undone(connection: Connection, principal: Principal, move_id: UUID, at: 
             moved_at=at,
         )
         write_move(connection, principal, reversal)
-    return last
 
 
-def undo_entry(
-    connection: Connection, principal: Principal, entry_id: UUID, at: datetime, *, undone: bool
-) -> Sequence[MoveRow]:
-    """Puts back what an entry of a day took from the stash, or takes it again; gives its moves."""
-    moves = stash.moves_of_entry(connection, principal.kitchen_id, entry_id)
-    for move in moves:
+def undo_entry(connection: Connection, principal: Principal, entry_id: UUID, at: datetime, *, undone: bool) -> None:
+    """Puts back what an entry of a day took from the stash, or takes it again."""
+    for move in stash.moves_of_entry(connection, principal.kitchen_id, entry_id):
         set_undone(connection, principal, move.id, at, undone=undone)
-    return moves
 
 
 def change_entry(
