@@ -47,7 +47,7 @@ def run(given: argparse.Namespace) -> int:
             "eat_by": eat_by.isoformat(),
             "usual_until": usual_until.isoformat(),
             "why": found.why,
-            "cautions": list(found.cautions),
+            "cautions": [*found.cautions, *found.at_first],
             "source": life.source,
         }
         print(json.dumps(told, ensure_ascii=False, indent=2))
@@ -56,7 +56,7 @@ def run(given: argparse.Namespace) -> int:
     if usual_until > eat_by:
         print(f"Many keep it until {usual_until:%A %d %B %Y, %H:%M}.")
     print(found.why)
-    print("\n".join((*found.cautions, f"Thawing: {life.thaw}.", f"Source: {life.source}.")))
+    print("\n".join((*found.cautions, *found.at_first, f"Thawing: {life.thaw}.", f"Source: {life.source}.")))
     return ALL_READ
 
 

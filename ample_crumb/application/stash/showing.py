@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from datetime import datetime, timedelta
+from typing import Final
 from uuid import UUID
 
 from ample_crumb.application.batches.document import allergens_from
@@ -101,6 +102,10 @@ def _puts(batch: StashedBatch, moves: Sequence[MoveRow]) -> list[Put[UUID]]:
     ]
 
 
+_NEW_THERE_H: Final = 12.0
+"""What is to be done when pieces are laid somewhere is said no longer than that."""
+
+
 def _heap(batch: StashedBatch, heap: Heap[UUID], life: ShelfLife, context: KitchenContext, now: datetime) -> HeapView:
     found = eat_by_of(heap.spent, life)
     now_h = (now - batch.made_at) / timedelta(hours=1)
@@ -122,7 +127,7 @@ def _heap(batch: StashedBatch, heap: Heap[UUID], life: ShelfLife, context: Kitch
         for_taste=found.for_taste,
         past=eat_by <= now,
         why=found.why,
-        cautions=found.cautions,
+        cautions=(*found.cautions, *(found.at_first if now_h - heap.spent.at_h < _NEW_THERE_H else ())),
         frozen_until=frozen_until,
     )
 

@@ -6,7 +6,7 @@ spoils warm has a third one, of two hours out of the cold in all.
 """
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 from typing import Final
 
 from ample_crumb.core.keeping.places import Place, Wrapping
@@ -110,13 +110,15 @@ def _hours_there(spent: Spent, life: ShelfLife) -> Hours:
 @dataclass(frozen=True, slots=True)
 class EatBy:
     """Hours after they were made until which pieces are good: the careful time, and the usual longer one. `for_taste`
-    says that they are safe beyond, and lose taste only; `why` and `cautions` are sentences."""
+    says that they are safe beyond, and lose taste only; `why` and the cautions are sentences, `cautions` as long as
+    they stay there, `at_first` when they are laid there."""
 
     eat_by_h: float
     usual_until_h: float
     for_taste: bool
     why: str
-    cautions: tuple[str, ...] = field(default=())
+    cautions: tuple[str, ...] = ()
+    at_first: tuple[str, ...] = ()
 
 
 def spent_of(stays: Sequence[Stay], life: ShelfLife) -> Spent:
@@ -130,12 +132,12 @@ def spent_of(stays: Sequence[Stay], life: ShelfLife) -> Spent:
 
 def eat_by_of(spent: Spent, life: ShelfLife) -> EatBy:
     """Until when pieces are good that stay where they are."""
-    cautions = tuple(_cautions(spent, life))
+    cautions = tuple(_cautions(spent, life)), tuple(_at_first(spent, life))
     if spent.too_warm_at_h is not None:
         why = f"It stood warm for {spent.warm_h:.0f} hours in all, and two are the most: {life.words}."
         careful = _first(spent.too_warm_at_h, spent.over_at_h) or 0.0
         usual = _first(spent.too_warm_at_h, spent.usual_over_at_h) or 0.0
-        return EatBy(careful, max(careful, usual), False, why, cautions)
+        return EatBy(careful, max(careful, usual), False, why, *cautions)
     hours, why = _hours_there(spent, life), _why(life, spent.place)
     if spent.place is Place.FREEZER:
         careful_left, usual_left = 1 - spent.frozen_share, 1 - spent.frozen_usual_share
@@ -152,11 +154,11 @@ def eat_by_of(spent: Spent, life: ShelfLife) -> EatBy:
     usual = usual if spent.usual_over_at_h is None else spent.usual_over_at_h
     if spent.place is Place.FREEZER and spent.over_at_h is not None:
         why = f"It was past its careful date when it was frozen: {life.words}."
-        return EatBy(careful, careful, False, why, cautions)
+        return EatBy(careful, careful, False, why, *cautions)
     if life.spoils_warm and spent.place is Place.COUNTER:
         warm = spent.at_h + WARM_LIMIT_H - spent.warm_h
         careful, usual = min(careful, warm), min(usual, warm)
-    return EatBy(careful, max(careful, usual), spent.place is Place.FREEZER, why, cautions)
+    return EatBy(careful, max(careful, usual), spent.place is Place.FREEZER, why, *cautions)
 
 
 _WORTH_SAYING: Final = 0.1
@@ -193,13 +195,17 @@ def _time(hours: float) -> str:
 def _cautions(spent: Spent, life: ShelfLife) -> Iterable[str]:
     if life.spoils_warm:
         yield "No more than two hours out of the cold in all, one on a hot day."
-    if spent.place is Place.FREEZER and spent.at_h < COOLING_H and life.kind not in ("frozen", "raw-dough"):
-        yield "Let it cool all through first: warm pieces thaw their neighbours and freeze with ice on them."
-    if spent.place is Place.FREEZER:
-        yield "Freeze the pieces apart on a tray first, then bag them."
-    if spent.thawed and spent.place is Place.FREEZER:
-        yield "It has thawed once already: freezing it again costs it its crumb, and is not for what thawed warm."
     if spent.wrapping is Wrapping.VACUUM and spent.place is not Place.FREEZER and life.kind != DRY:
         yield "Without air moist food is no safer: keep it in the cold, and no longer than otherwise."
     if life.kind == "raw-dough":
         yield "Not to be eaten raw where there is raw egg or flour in it."
+
+
+def _at_first(spent: Spent, life: ShelfLife) -> Iterable[str]:
+    if spent.place is not Place.FREEZER:
+        return
+    if spent.at_h < COOLING_H and life.kind not in ("frozen", "raw-dough"):
+        yield "Let it cool all through first: warm pieces thaw their neighbours and freeze with ice on them."
+    yield "Freeze the pieces apart on a tray first, then bag them."
+    if spent.thawed:
+        yield "It has thawed once already: freezing it again costs it its crumb, and is not for what thawed warm."

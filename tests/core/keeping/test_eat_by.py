@@ -143,6 +143,6 @@ class Histories(unittest.TestCase):
 
     def test_warm_from_the_oven_it_is_not_frozen(self) -> None:
         life = of("muffin")
-        self.assertIn("cool all through", found(life, (Place.FREEZER, 0)).cautions[0])
-        later = found(life, (Place.COUNTER, 0), (Place.FREEZER, 3)).cautions
+        self.assertIn("cool all through", found(life, (Place.FREEZER, 0)).at_first[0])
+        later = found(life, (Place.COUNTER, 0), (Place.FREEZER, 3)).at_first
         self.assertEqual(later, ("Freeze the pieces apart on a tray first, then bag them.",))
