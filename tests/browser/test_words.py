@@ -48,6 +48,8 @@ class Words(InBrowser):
         expect(tabs.first).to_be_visible()
         for name in tabs.all_inner_texts():
             page.get_by_role("tab", name=name).click()
+            expect(page.get_by_role("tab", name=name)).to_have_attribute("aria-selected", "true")
+            expect(page.get_by_role("tabpanel", name=name)).to_be_visible()
             page.wait_for_load_state("networkidle")
             self.assert_words(page, name)
 
