@@ -206,9 +206,15 @@ def stashed(connection: Connection, kitchen_id: UUID) -> list[StashedBatch]:
     """Batches of which something is left, the last made first."""
     with connection.cursor(row_factory=class_row(StashedBatch)) as cursor:
         return cursor.execute(
-            SQL(""" select {columns} from batch where kitchen_id = %(kitchen_id)s and removed_at is null and exists
-                ( select from stash_balance where stash_balance.kitchen_id = %(kitchen_id)s and stash_balance.batch_id =
-                batch.id and piece_count > 0 ) order by made_at desc, id limit %(most)s """).format(columns=_STASHED),
+            SQL("""
+            select {columns} from batch
+            where kitchen_id = %(kitchen_id)s and removed_at is null and exists (
+                select from stash_balance
+                where stash_balance.kitchen_id = %(kitchen_id)s and stash_balance.batch_id = batch.id
+                    and piece_count > 0
+            )
+            order by made_at desc, id limit %(most)s
+            """).format(columns=_STASHED),
             {"kitchen_id": kitchen_id, "most": MOST_STASHED},
         ).fetchall()
 

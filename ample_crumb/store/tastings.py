@@ -1,6 +1,6 @@
 """Tastings: which batches stand under which letter, and what each taster said of them."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
@@ -122,21 +122,26 @@ def marks_of(connection: Connection, kitchen_id: UUID, tasting_id: UUID) -> list
         ).fetchall()
 
 
-def put_mark(connection: Connection, kitchen_id: UUID, tasting_id: UUID, mark: TastingMark) -> None:
-    """A taster says so now, whatever they said before. Raises ForeignKeyViolation for a letter that is not there."""
+def put_marks(connection: Connection, kitchen_id: UUID, tasting_id: UUID, marks: Iterable[TastingMark]) -> None:
+    """Tasters say so now, whatever they said before; of what is said twice the last counts. Raises ForeignKeyViolation
+    for a letter that is not there."""
+    # In one order, so that two who write the same ones wait for each other and do not block each other.
+    last = sorted({(mark.taster, mark.letter, mark.pole): mark.score for mark in marks}.items())
     connection.execute(
         """
         insert into tasting_mark (kitchen_id, tasting_id, taster, letter, pole, score)
-        values (%(kitchen_id)s, %(tasting_id)s, %(taster)s, %(letter)s, %(pole)s, %(score)s)
+        select %(kitchen_id)s, %(tasting_id)s, each.taster, each.letter, each.pole, each.score
+        from unnest(%(tasters)s::text[], %(letters)s::text[], %(poles)s::text[], %(scores)s::integer[])
+            as each (taster, letter, pole, score)
         on conflict (kitchen_id, tasting_id, taster, letter, pole) do update set score = excluded.score
         """,
         {
             "kitchen_id": kitchen_id,
             "tasting_id": tasting_id,
-            "taster": mark.taster,
-            "letter": mark.letter,
-            "pole": mark.pole,
-            "score": mark.score,
+            "tasters": [taster for (taster, _, _), _ in last],
+            "letters": [letter for (_, letter, _), _ in last],
+            "poles": [pole for (_, _, pole), _ in last],
+            "scores": [score for _, score in last],
         },
     )
 

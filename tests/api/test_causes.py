@@ -41,6 +41,31 @@ class Causes(CausesCase):
         gone = self.ask("DELETE", f"/api/v1/batches/{self.batch_id}/symptoms/dry")
         self.assertEqual(gone["explanations"], [])
 
+    def test_what_was_frozen_counts_and_what_was_not_frozen_after_all_does_not(self) -> None:
+        stash = self.ask("GET", "/api/v1/stash")
+        shelves = {each["kind"]: each["id"] for each in stash["shelves"]}
+        (batch,) = stash["batches"]
+        (heap,) = batch["heaps"]
+        move = {
+            "id": str(uuid4()),
+            "kind": "moved",
+            "batch_id": batch["id"],
+            "lot": heap["lot"],
+            "shelf_id": heap["shelf_id"],
+            "to_shelf_id": shelves["freezer"],
+            "piece_count": 2,
+        }
+
+        def thawed_wet() -> list[str]:
+            (told,) = self.say("ice%20crystals")["explanations"]
+            return [words for cause in told["causes"] for words in cause["speaks_for"] if "frozen" in words]
+
+        self.assertEqual(thawed_wet(), [])
+        self.ask("POST", "/api/v1/stash/moves", move)
+        self.assertEqual(thawed_wet(), ["It has been frozen."])
+        self.ask("PUT", f"/api/v1/stash/moves/{move['id']}/undone", {"undone": True})
+        self.assertEqual(thawed_wet(), [])
+
     def test_changes_are_costed_and_checked(self) -> None:
         (told,) = self.say("greasy")["explanations"]
         changes = [change for cause in told["causes"] for change in cause["changes"]]

@@ -42,6 +42,12 @@ class Tastings(TastingCase):
         self.assertEqual(self.ask("GET", "/api/v1/tastings")["items"], [])
         self.ask("GET", f"/api/v1/tastings/{tasting['id']}", status=404)
 
+    def test_of_a_score_said_twice_at_once_the_last_counts(self) -> None:
+        tasting = self.start()
+        marks = [{"letter": "A", "pole": "moisture", "score": score} for score in (2, 4, 1)]
+        view = self.ask("PUT", f"/api/v1/tastings/{tasting['id']}/marks", {"taster": "Anna", "marks": marks})
+        self.assertEqual([each["score"] for each in view["marks"]], [1])
+
     def test_letters_hide_which_is_which(self) -> None:
         orders = {tuple(each["batch_id"] for each in self.start(blind=True)["samples"]) for _ in range(12)}
         self.assertEqual(len(orders), 2)

@@ -139,6 +139,25 @@ class Tasted(InBrowser):
         self.assert_accessible(page, "compared")
         self.assert_no_sideways_scroll(page, "compared")
 
+    def test_an_answer_that_was_not_kept_is_asked_again(self) -> None:
+        page = self.page("phone")
+        page.goto(f"{self.served.address}/tastings")
+        page.get_by_label("White bean blondies Yesterday").check()
+        page.get_by_role("button", name="Begin").click()
+        page.get_by_label("Who tastes?").fill("Anna")
+        page.get_by_role("button", name="Begin").click()
+        for place in range(1, 10):
+            expect(page.get_by_text(f"{place} of 10")).to_be_visible()
+            page.keyboard.press("2")
+        expect(page.get_by_text("10 of 10")).to_be_visible()
+        refused = {"status": 422, "title": "Refused", "detail": "The table is being laid."}
+        page.route("**/marks", lambda route: route.fulfill(status=422, json=refused), times=1)
+        page.keyboard.press("2")
+        expect(page.get_by_text("The table is being laid. Please say it again.")).to_be_visible()
+        expect(page.get_by_text("10 of 10")).to_be_visible()
+        page.keyboard.press("2")
+        expect(page.get_by_role("status").filter(has_text="Thank you, Anna.")).to_be_visible()
+
     def test_many_tastings_tell_which_is_moister_and_what_differed(self) -> None:
         page = self.page()
         page.goto(f"{self.served.address}/tastings")

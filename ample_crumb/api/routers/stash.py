@@ -101,7 +101,7 @@ def put_opened(
     opened_id: UUID, body: OpenedBody, database: InDatabase, principal: AsPrincipal, clock: InClock
 ) -> list[OpenedView]:
     """A pack was opened now, or stands somewhere else by now."""
-    return list(stash_commands.put_opened(database, principal, opened_id, body.food, body.place, clock))
+    return list(opened.put_opened(database, principal, opened_id, body.food, body.place, clock))
 
 
 @router.put("/opened/{opened_id}/done")
@@ -109,7 +109,7 @@ def finish_opened(
     opened_id: UUID, body: DoneBody, database: InDatabase, principal: AsPrincipal, clock: InClock
 ) -> list[OpenedView]:
     """A pack is used up or thrown away; open after all for an empty text."""
-    return list(stash_commands.finish_opened(database, principal, opened_id, body.done_as, clock))
+    return list(opened.finish_opened(database, principal, opened_id, body.done_as, clock))
 
 
 @router.put("/shelves/{shelf_id}")

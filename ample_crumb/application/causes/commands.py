@@ -16,7 +16,7 @@ from ample_crumb.application.formulas.snapshots import KeptAs, unkept_snapshot
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.core.causes.changes import CauseChange
 from ample_crumb.core.causes.ranking import all_asked, symptoms
-from ample_crumb.store import formulas, notes
+from ample_crumb.store import batches, formulas, notes
 from ample_crumb.store import symptoms as stored_symptoms
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.notes import NoteRow
@@ -32,7 +32,8 @@ def say(database: Database, principal: Principal, batch_id: UUID, symptom: str, 
     if unknown:
         raise CannotAccept("/noticed", f"Nobody is asked whether they saw “{min(unknown)}”.")
     with database.transaction(principal) as connection:
-        find_batch(connection, principal, batch_id)
+        if batches.find(connection, principal.kitchen_id, batch_id) is None:
+            raise NotHere("batch")
         row = SymptomRow(batch_id, symptom, sorted(set(noticed)))
         stored_symptoms.put_symptom(connection, principal.kitchen_id, row)
         return causes_view(connection, principal, find_batch(connection, principal, batch_id))

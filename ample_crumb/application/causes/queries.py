@@ -16,6 +16,7 @@ from ample_crumb.application.formulas.evaluated import EvaluatedFormula, evaluat
 from ample_crumb.application.formulas.nested import with_nested
 from ample_crumb.application.formulas.summaries import stored_formula
 from ample_crumb.application.problems import NotHere
+from ample_crumb.application.stash.showing import undone_of
 from ample_crumb.core.causes.changes import CauseChange, changes_against, norm_of
 from ample_crumb.core.causes.ranking import RankedCause, asked_of, rank, symptoms
 from ample_crumb.core.causes.signs import BatchSigns, Fact, facts_of
@@ -67,11 +68,12 @@ def find_batch(connection: Connection, principal: Principal, batch_id: UUID) -> 
     said = stored_symptoms.symptoms_of(connection, kitchen_id, [row.id, *(each.id for each in others)])
     freezers = {each.id for each in shelves.listed(connection, kitchen_id, removed=True) if each.kind == "freezer"}
     moves = stash.moves_of(connection, kitchen_id, [row.id])
+    undone = undone_of(moves)
     return FoundBatch(
         row=row,
         said=tuple(each for each in said if each.batch_id == row.id),
         skipped=noticed_on_bake_day(connection, principal, row.id),
-        frozen_before=any(move.to_shelf_id in freezers for move in moves),
+        frozen_before=any(move.to_shelf_id in freezers and move.id not in undone for move in moves),
         formula=stored_formula(connection, principal, found)
         if found is not None and has_formula
         else _as_made(connection, principal, row, context),

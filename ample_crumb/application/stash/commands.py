@@ -11,15 +11,12 @@ from ample_crumb.application.clock import Clock, system_clock
 from ample_crumb.application.context import load_context
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.application.stash.moving import set_undone, undo_entry, write_move
-from ample_crumb.application.stash.opened import MOST_OPENED, OpenedView, opened_views
 from ample_crumb.application.stash.queries import stash_view
 from ample_crumb.application.stash.showing import plate_view
 from ample_crumb.application.stash.views import PlateView, ShelfView, StashView
-from ample_crumb.core.keeping.opened_goods import opened_life_of
 from ample_crumb.core.keeping.places import Place, Wrapping
-from ample_crumb.store import batches, days, formulas, opened_goods, plates, shelves, stash
+from ample_crumb.store import batches, days, formulas, plates, shelves, stash
 from ample_crumb.store.database import Connection, Database
-from ample_crumb.store.opened_goods import OpenedRow
 from ample_crumb.store.plates import PlateRow
 from ample_crumb.store.scope import Principal
 from ample_crumb.store.shelves import ShelfRow
@@ -200,40 +197,3 @@ def remove_plate(database: Database, principal: Principal, plate_id: UUID) -> No
     """Takes a plate away."""
     with database.transaction(principal) as connection:
         plates.remove_plate(connection, principal.kitchen_id, plate_id)
-
-
-def put_opened(
-    database: Database,
-    principal: Principal,
-    opened_id: UUID,
-    food: str,
-    place: Place | None,
-    clock: Clock = system_clock,
-) -> tuple[OpenedView, ...]:
-    """A pack was opened now, or stands somewhere else; gives all. Where no place is said it stands where it belongs.
-    Raises CannotAccept for a food that is not there, and for too many."""
-    with database.transaction(principal) as connection:
-        item = load_context(connection, principal).cupboard.ingredients.get(food)
-        there = {row.id: row for row in opened_goods.opened(connection, principal.kitchen_id, MOST_OPENED)}
-        if item is None and opened_id not in there:
-            raise CannotAccept("/food", "This food is not in your cupboard.")
-        if len(there) >= MOST_OPENED and opened_id not in there:
-            raise CannotAccept("/food", f"Up to {MOST_OPENED} packs can be open; say first which are used up.")
-        before = there.get(opened_id)
-        if before is not None:
-            row = OpenedRow(opened_id, before.food, before.name, place or before.place, before.opened_at)
-        else:
-            assert item is not None
-            row = OpenedRow(opened_id, food, item.name, place or opened_life_of(item).home, clock())
-        opened_goods.put_opened(connection, principal.kitchen_id, row)
-        return opened_views(connection, principal, clock())
-
-
-def finish_opened(
-    database: Database, principal: Principal, opened_id: UUID, done_as: str, clock: Clock = system_clock
-) -> tuple[OpenedView, ...]:
-    """A pack is used up or thrown away, or open after all for an empty text; gives the others. Raises NotHere."""
-    with database.transaction(principal) as connection:
-        if not opened_goods.finish_opened(connection, principal.kitchen_id, opened_id, done_as):
-            raise NotHere("pack")
-        return opened_views(connection, principal, clock())

@@ -11,15 +11,14 @@ from ample_crumb.application.batches.document import batch_from
 from ample_crumb.application.clock import Clock, system_clock
 from ample_crumb.application.context import load_context
 from ample_crumb.application.problems import CannotAccept, NotHere
-from ample_crumb.application.stash.queries import stash_view
-from ample_crumb.application.stash.showing import stashed_view
+from ample_crumb.application.stash.queries import batch_stash, stash_view
 from ample_crumb.application.stash.views import HeapView, StashedView
 from ample_crumb.application.views import FiguresView, portion_view
 from ample_crumb.core.keeping.places import Place
 from ample_crumb.formats.batch_card import BatchCard, CardSection, batch_card
 from ample_crumb.formats.paper import Paper
 from ample_crumb.formats.piece_labels import MOST_LABELS, PieceLabel, label_sheet
-from ample_crumb.store import batches, shelves, stash
+from ample_crumb.store import batches
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 
@@ -125,21 +124,18 @@ def card(
     calendar = zone_of(zone)
     with database.transaction(principal) as connection:
         row = batches.find(connection, principal.kitchen_id, batch_id)
-        batch = stash.stashed_batch(connection, principal.kitchen_id, batch_id)
-        if row is None or batch is None:
+        if row is None:
             raise NotHere("batch")
         context = load_context(connection, principal)
-        places = {each.id: Place(each.kind) for each in shelves.listed(connection, principal.kitchen_id, removed=True)}
-        moves = stash.moves_of(connection, principal.kitchen_id, [batch_id])
-        view = stashed_view(batch, moves, places, context, clock())
+        view, _ = batch_stash(connection, principal, batch_id, context, clock())
     kept, piece = batch_from(row.document), portion_view(row.portion(), context.definition)
     lines = tuple(line.text for part in kept.parts for line in part.lines if line.text.strip())
     oven = [f"{row.took_min:g} minutes"] if row.took_min is not None else []
     oven += [f"at {kept.record.oven_c:.0f} °C"] if kept.record.oven_c is not None else []
     keeps = [f"{eat_by_words(heap, calendar)}. {heap.why}" for heap in view.heaps]
     told = BatchCard(
-        name=batch.name,
-        under=f"Made {day_of(batch.made_at, calendar)}, {view.piece_count:g} pieces",
+        name=view.name,
+        under=f"Made {day_of(view.made_at, calendar)}, {view.piece_count:g} pieces",
         sections=(
             CardSection("A piece", (figures_line(piece), contains_line(view.contains, view.may_contain))),
             CardSection("What went in", lines),

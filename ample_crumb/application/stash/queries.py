@@ -5,10 +5,17 @@ from typing import Final
 from uuid import UUID
 
 from ample_crumb.application.clock import Clock, system_clock
-from ample_crumb.application.context import load_context
+from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.problems import NotHere
 from ample_crumb.application.stash.showing import move_views, plate_view, stashed_view
-from ample_crumb.application.stash.views import BatchStashView, ShelfView, StashView, WasteItem, WasteView
+from ample_crumb.application.stash.views import (
+    BatchStashView,
+    ShelfView,
+    StashedView,
+    StashView,
+    WasteItem,
+    WasteView,
+)
 from ample_crumb.core.keeping.places import Place
 from ample_crumb.store import kitchens, plates, shelves, stash
 from ample_crumb.store.database import Connection, Database
@@ -42,18 +49,22 @@ def stash_view(connection: Connection, principal: Principal, now: datetime) -> S
 def open_batch(database: Database, principal: Principal, batch_id: UUID, clock: Clock = system_clock) -> BatchStashView:
     """What became of a batch, and what its pieces are eaten with. Raises NotHere."""
     with database.transaction(principal) as connection:
-        batch = stash.stashed_batch(connection, principal.kitchen_id, batch_id)
-        if batch is None:
-            raise NotHere("batch")
         context = load_context(connection, principal)
-        places = {row.id: Place(row.kind) for row in shelves.listed(connection, principal.kitchen_id, removed=True)}
-        moves = stash.moves_of(connection, principal.kitchen_id, [batch_id])
+        batch, moves = batch_stash(connection, principal, batch_id, context, clock())
         kept = plates.listed(connection, principal.kitchen_id, batch.formula_id) if batch.formula_id else []
-        return BatchStashView(
-            stashed_view(batch, moves, places, context, clock()),
-            move_views(moves),
-            tuple(plate_view(row, context) for row in kept),
-        )
+        return BatchStashView(batch, move_views(moves), tuple(plate_view(row, context) for row in kept))
+
+
+def batch_stash(
+    connection: Connection, principal: Principal, batch_id: UUID, context: KitchenContext, now: datetime
+) -> tuple[StashedView, list[MoveRow]]:
+    """What lies where of one batch, and its moves, within a transaction. Raises NotHere."""
+    batch = stash.stashed_batch(connection, principal.kitchen_id, batch_id)
+    if batch is None:
+        raise NotHere("batch")
+    places = {row.id: Place(row.kind) for row in shelves.listed(connection, principal.kitchen_id, removed=True)}
+    moves = stash.moves_of(connection, principal.kitchen_id, [batch_id])
+    return stashed_view(batch, moves, places, context, now), moves
 
 
 WASTE_DAYS: Final = 28

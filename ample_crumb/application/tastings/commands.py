@@ -60,7 +60,7 @@ def mark(database: Database, principal: Principal, tasting_id: UUID, said: Seque
                 raise CannotAccept(f"/marks/{place}/letter", "Nothing stands under this letter.")
             if each.pole not in row.poles:
                 raise CannotAccept(f"/marks/{place}/pole", "That is not asked at this tasting.")
-            tastings.put_mark(connection, principal.kitchen_id, tasting_id, each)
+        tastings.put_marks(connection, principal.kitchen_id, tasting_id, said)
         return tasting_view(connection, principal, tasting_id)
 
 

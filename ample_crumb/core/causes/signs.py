@@ -127,10 +127,9 @@ def _of_goods(signs: BatchSigns) -> Iterable[tuple[str, Fact]]:
     plant = powder["pea"] + powder["soy"] + powder["rice"] + powder["hemp"] + powder["plant"]
     yield much("much plant powder", "Plant protein", plant, 0.03, 0.10)
     yield "powder", Fact(_ramp(sum(powder.values()), 0.01, 0.08), "There is protein powder in it.")
-    yield much("much white", "Egg white", share(lambda line: line.item.slug in _WHITES), 0.15, 0.4)
-    eggs = dough.egg_mass_g / whole_g
     whites = share(lambda line: line.item.slug in _WHITES)
-    yield much("much egg", "Egg", max(0.0, eggs - whites), 0.26, 0.42)
+    yield much("much white", "Egg white", whites, 0.15, 0.4)
+    yield much("much egg", "Egg", max(0.0, dough.egg_mass_g / whole_g - whites), 0.26, 0.42)
     yield much("much gum", "Gum or psyllium", _gum(lines) / whole_g, 0.008, 0.03)
     fibre = dough.slow_holding_g / whole_g
     yield "much fibre", Fact(_ramp(fibre, 0.08, 0.35), "Its fibre goes on drinking for long.")

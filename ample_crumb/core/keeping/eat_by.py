@@ -11,6 +11,7 @@ from typing import Final
 
 from ample_crumb.core.keeping.places import Place, Wrapping
 from ample_crumb.core.keeping.shelf_life import DRY, WARM_LIMIT_H, Hours, ShelfLife
+from ample_crumb.core.number_words import number_word
 
 COOLING_H: Final = 2.0
 """Baked pieces are cold all through by then. Common practice."""
@@ -179,16 +180,12 @@ def in_words(careful_h: float, usual_h: float) -> str:
     return careful if careful == usual else f"{careful}, and many keep it {usual}"
 
 
-_NUMBERS: Final = ("", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
-
-
 def _time(hours: float) -> str:
     for unit_h, name in ((720.0, "month"), (168.0, "week"), (24.0, "day"), (1.0, "hour")):
         count = hours / unit_h
         if count >= 1 and abs(count - round(count)) < 0.01:
             whole = round(count)
-            said = _NUMBERS[whole] if whole < len(_NUMBERS) else str(whole)
-            return f"{'an' if name == 'hour' else 'a'} {name}" if whole == 1 else f"{said} {name}s"
+            return f"{'an' if name == 'hour' else 'a'} {name}" if whole == 1 else f"{number_word(whole)} {name}s"
     return f"{hours * 60:.0f} minutes" if hours < 1 else f"{hours / 24:.0f} days"
 
 

@@ -8,6 +8,7 @@ from itertools import combinations
 from statistics import median
 from typing import Final
 
+from ample_crumb.core.number_words import number_word
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.tasting.exact import enough_each, enough_pairs, paired_p_value, unpaired_p_value
 from ample_crumb.core.tasting.poles import Pole, pole_named
@@ -146,16 +147,9 @@ def _finding(pole: Pole, clearest: tuple[float, _Pair, int] | None, pole_count: 
     if missing > 0:
         each = "" if pair.paired else " of each"
         would = "would, if it agrees" if missing == 1 else "would, if they agree"
-        return f"With {tastings}{each} this cannot be told; {_number(missing)} more {would}."
+        return f"With {tastings}{each} this cannot be told; {number_word(missing)} more {would}."
     return f"In {tastings} no difference showed that chance could not have made."
 
 
-_NUMBERS: Final = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
-
-
-def _number(count: int) -> str:
-    return _NUMBERS[count] if count < len(_NUMBERS) else str(count)
-
-
 def _counted(count: int, one: str, many: str = "") -> str:
-    return f"{_number(count)} {one if count == 1 else many or f'{one}s'}"
+    return f"{number_word(count)} {one if count == 1 else many or f'{one}s'}"

@@ -105,11 +105,18 @@ interface ExplainedProps {
   onUnsay: () => void;
 }
 
+/** Changes that are ticked, under an id. */
+interface Choice {
+  id: string;
+  changes: string[];
+}
+
 function Explained({ explanation, currency, batch_id, formula_id, onNotice, onUnsay }: ExplainedProps) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const tell = useNotice();
-  const [chosen, setChosen] = useState<string[]>([]);
+  // The choice has an id, so that it is made once, however often it is sent.
+  const [choice, setChoice] = useState<Choice>({ id: newId(), changes: [] });
   // A tick stands at once; what the server keeps comes after it.
   const [noticed, setNoticed] = useState(explanation.noticed);
   useEffect(() => setNoticed(explanation.noticed), [explanation.noticed]);
@@ -118,11 +125,11 @@ function Explained({ explanation, currency, batch_id, formula_id, onNotice, onUn
     onNotice(now);
   }
   const next = useMutation({
-    mutationFn: (id: string) =>
+    mutationFn: ({ id, changes }: Choice) =>
       data(
         api.POST("/api/v1/batches/{batch_id}/next", {
           params: { path: { batch_id } },
-          body: { id, symptom: explanation.symptom, changes: chosen, note: "" },
+          body: { id, symptom: explanation.symptom, changes, note: "" },
         }),
       ),
     onSuccess: (made) => {
@@ -134,7 +141,7 @@ function Explained({ explanation, currency, batch_id, formula_id, onNotice, onUn
     onError: (problem) => tell(problem.message),
   });
   const changes = explanation.causes.flatMap((cause) => cause.changes);
-  const picked = changes.filter((change) => chosen.includes(change.id));
+  const picked = changes.filter((change) => choice.changes.includes(change.id));
   return (
     <div className="mt-3 border-t border-rim pt-3" data-symptom={explanation.symptom}>
       <div className="flex items-center gap-2">
@@ -172,8 +179,13 @@ function Explained({ explanation, currency, batch_id, formula_id, onNotice, onUn
             key={cause.cause}
             cause={cause}
             currency={currency}
-            chosen={chosen}
-            onChoose={(id, on) => setChosen((now) => (on ? [...now, id] : now.filter((each) => each !== id)))}
+            chosen={choice.changes}
+            onChoose={(change, on) =>
+              setChoice(({ changes }) => ({
+                id: newId(),
+                changes: on ? [...changes, change] : changes.filter((each) => each !== change),
+              }))
+            }
           />
         ))}
       </ol>
@@ -183,7 +195,7 @@ function Explained({ explanation, currency, batch_id, formula_id, onNotice, onUn
             type="button"
             className="btn"
             disabled={!picked.length || next.isPending}
-            onClick={() => next.mutate(newId())}
+            onClick={() => next.mutate(choice)}
           >
             Make the next version
           </button>

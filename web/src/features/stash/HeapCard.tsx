@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { lazy, Suspense, useState } from "react";
 import { Link } from "react-router";
 import { batchStashQuery, dayQuery } from "@/api/queries";
-import { change, count, grams, kcal, longDate, money, plural, today } from "@/domain/format";
+import { change, count, grams, kcal, longDate, money, today } from "@/domain/format";
 import { dueWord, type Lying, madeWord, type Stash } from "@/domain/stash";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
@@ -232,7 +232,7 @@ function Cost({ lying: { batch }, currency }: { lying: Lying; currency: string }
   return (
     <p className="border-t border-rim pt-3 text-note text-soft">
       As made {least}
-      {money(batch.cost.piece_cost, currency)} a {plural(1, "piece")}
+      {money(batch.cost.piece_cost, currency)} a piece
       {batch.cost.protein_cost !== null && `, ${money(batch.cost.protein_cost, currency)} for 25 g of protein`}.
     </p>
   );

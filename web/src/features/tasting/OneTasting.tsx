@@ -5,6 +5,7 @@ import { api, data } from "@/api/client";
 import { TASTINGS, tastingQuery } from "@/api/queries";
 import { nextOpen, type Question, questionsOf, saidOf, sampleName, type Tasting, tastersOf } from "@/domain/tasting";
 import { Pending } from "@/features/common/Pending";
+import { useNotice } from "@/ui/Toast";
 import { usePersistedText } from "@/ui/usePersistedText";
 import { useTitle } from "@/ui/useTitle";
 import { Stops } from "./Stops";
@@ -78,6 +79,7 @@ interface AskingProps {
 
 function Asking({ tasting, taster, onOther }: AskingProps) {
   const client = useQueryClient();
+  const tell = useNotice();
   const questions = questionsOf(tasting);
   const [place, setPlace] = useState(() => nextOpen(tasting, taster));
   const say = useMutation({
@@ -91,6 +93,11 @@ function Asking({ tasting, taster, onOther }: AskingProps) {
     onSuccess: (view) => {
       client.setQueryData(tastingQuery(view.id).queryKey, view);
       void client.invalidateQueries({ queryKey: [...TASTINGS, "comparison"] });
+    },
+    // The taster is further by now: what was not kept is asked again.
+    onError: (problem, { asked }) => {
+      tell(`${problem.message} Please say it again.`);
+      setPlace(questions.findIndex(({ letter, pole }) => letter === asked.letter && pole.name === asked.pole.name));
     },
   });
   const question = questions[place];
@@ -137,11 +144,6 @@ function Asking({ tasting, taster, onOther }: AskingProps) {
           setPlace(place + 1);
         }}
       />
-      {say.isError && (
-        <p role="alert" className="text-stop">
-          {say.error.message} Go back and say it again.
-        </p>
-      )}
       <div className="flex justify-between gap-2">
         <button type="button" className="btn btn-quiet" disabled={place === 0} onClick={() => setPlace(place - 1)}>
           Back
