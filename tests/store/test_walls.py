@@ -203,7 +203,7 @@ class Walls(unittest.TestCase):
             ],
             "plate": PlateRow(cls.ids["plate_id"], "Taken", "Taken"),
             "tasting": TastingRow(cls.ids["tasting_id"], "Taken", False, ["look"], NOW),
-            "mark": TastingMark("Taken", "A", "look", 3),
+            "marks": [TastingMark("Taken", "A", "look", 3)],
             "run_ids": [cls.ids["run_id"]], "last_seq": 900, "document": {}, "ticked": True,
             "times": TaskTimes(1, 2, 3),
             "new_events": [NewEvent("mine", 1, "done", {}, 0)],
