@@ -153,7 +153,8 @@ class Tasted(InBrowser):
         refused = {"status": 422, "title": "Refused", "detail": "The table is being laid."}
         page.route("**/marks", lambda route: route.fulfill(status=422, json=refused), times=1)
         page.keyboard.press("2")
-        expect(page.get_by_text("The table is being laid. Please say it again.")).to_be_visible()
+        # Exactly so: what is read aloud stands beside it for a moment, with a word before it.
+        expect(page.get_by_text("The table is being laid. Please say it again.", exact=True)).to_be_visible()
         expect(page.get_by_text("10 of 10")).to_be_visible()
         page.keyboard.press("2")
         expect(page.get_by_role("status").filter(has_text="Thank you, Anna.")).to_be_visible()
