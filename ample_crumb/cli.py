@@ -1,13 +1,26 @@
 """The command line: `python -m ample_crumb COMMAND`."""
 
 import argparse
-from collections.abc import Sequence
+from collections.abc import Callable, Mapping, Sequence
+from typing import Final
 
-from ample_crumb.commands import keep, made, plan, reach, shop, taste
+from ample_crumb.commands import fill, keep, made, plan, reach, shop, targets, taste
 from ample_crumb.commands.analyse import analyse
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.families import families
 from ample_crumb.core.quantity.units import MeasureSystem
+
+_WITHOUT_SERVER: Final[Mapping[str, Callable[[argparse.Namespace], int]]] = {
+    "analyse": analyse,
+    "reach": reach.run,
+    "made": made.run,
+    "plan": plan.run,
+    "shop": shop.run,
+    "keep": keep.run,
+    "taste": taste.run,
+    "targets": targets.run,
+    "fill": fill.run,
+}
 
 
 def build_parser() -> argparse.ArgumentParser:
@@ -32,6 +45,10 @@ def build_parser() -> argparse.ArgumentParser:
     keep.add_options(keeping)
     tasting = commands.add_parser("taste", help="what tastings of batches tell; needs no server")
     taste.add_options(tasting)
+    targeting = commands.add_parser("targets", help="a day's targets for a body, each with its sum; needs no server")
+    targets.add_options(targeting)
+    filling = commands.add_parser("fill", help="what closes the rest of a day, from what there is; needs no server")
+    fill.add_options(filling)
     serve = commands.add_parser("serve", help="serve the application; the database is already there")
     serve.add_argument("--host", default="127.0.0.1")
     serve.add_argument("--port", type=int, default=8321)
@@ -48,20 +65,8 @@ def build_parser() -> argparse.ArgumentParser:
 def main(arguments: Sequence[str] | None = None) -> int:
     """Runs a command; returns its exit code."""
     given = build_parser().parse_args(arguments)
-    if given.command == "analyse":
-        return analyse(given)
-    if given.command == "reach":
-        return reach.run(given)
-    if given.command == "made":
-        return made.run(given)
-    if given.command == "plan":
-        return plan.run(given)
-    if given.command == "shop":
-        return shop.run(given)
-    if given.command == "keep":
-        return keep.run(given)
-    if given.command == "taste":
-        return taste.run(given)
+    if given.command in _WITHOUT_SERVER:
+        return _WITHOUT_SERVER[given.command](given)
     # The server's libraries take a while to load and a recipe file needs none of them.
     from ample_crumb import server
 

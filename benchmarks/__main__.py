@@ -1,10 +1,11 @@
-"""Runs all measurements, or those named: core, reach, http, neighbour, browser, size, memory, start, recovery."""
+"""Runs all measurements, or those named: core, reach, fill, http, neighbour, browser, size, memory, start, recovery."""
 
 import sys
 
 from benchmarks import (
     browser_speed,
     core_speed,
+    fill_speed,
     heavy_neighbour,
     http_speed,
     memory,
@@ -18,11 +19,13 @@ from tests import kitchen
 
 def main(wanted: list[str]) -> None:
     """Runs them one after another on a throwaway cluster."""
-    wanted = wanted or ["core", "reach", "http", "neighbour", "browser", "size", "memory", "start", "recovery"]
+    wanted = wanted or ["core", "reach", "fill", "http", "neighbour", "browser", "size", "memory", "start", "recovery"]
     if "core" in wanted:
         core_speed.run()
     if "reach" in wanted:
         reach_speed.run()
+    if "fill" in wanted:
+        fill_speed.run()
     if {"http", "neighbour", "browser"} & set(wanted):
         served = kitchen.Served(kitchen.new_database(), demo=True)
         served.start()

@@ -55,9 +55,54 @@ _SHOP: Final = ("core.shopping.test_packs", "core.shopping.test_shopping_list")
 _KEEPS: Final = ("core.keeping.test_eat_by", "core.keeping.test_heaps")
 _TASTES: Final = ("core.tasting.test_exact", "core.tasting.test_compare")
 _CAUSES: Final = ("core.causes.test_ranking", "core.causes.test_changes")
+_FILLS: Final = ("core.day.test_fill",)
+_BODY: Final = ("core.day.test_worked_out_targets",)
 _PAGES: Final = ("core.quantity.test_written_aside", "core.quantity.test_recipe_splitting", "core.test_whole_texts")
 
 MUTANTS: Final = (
+    Mutant(
+        "fill: what lasts goes first",
+        "day/fill.py",
+        "[late + few * rank for rank in ranks]",
+        "[late - few * rank for rank in ranks]",
+        _FILLS,
+    ),
+    Mutant(
+        "fill: bands of one thing err apart",
+        "day/fill.py",
+        "variances.append(sd**2 * squared)",
+        "variances.append(sd**2 * steps)",
+        _FILLS,
+    ),
+    Mutant(
+        "fill: the day's own band forgotten",
+        "day/fill.py",
+        "variances = [math.ceil(room.energy_sd_kcal",
+        "variances = [math.ceil(0 * room.energy_sd_kcal",
+        _FILLS,
+    ),
+    Mutant("fill: another way is the same with one more", "day/fill.py", "if count])", "if not count])", _FILLS),
+    Mutant(
+        "targets: the floor of women for all",
+        "day/worked_out_targets.py",
+        "floor = FLOOR_KCAL[body.sex]",
+        "floor = FLOOR_KCAL[Sex.FEMALE]",
+        _BODY,
+    ),
+    Mutant(
+        "targets: a deficit at any weight",
+        "day/worked_out_targets.py",
+        "if bmi < UNDERWEIGHT_BMI:\n            return",
+        "if bmi < 0:\n            return",
+        _BODY,
+    ),
+    Mutant(
+        "targets: a circumstance is no reason",
+        "day/worked_out_targets.py",
+        "for circumstance in body.circumstances:",
+        "for circumstance in ():",
+        _BODY,
+    ),
     Mutant(
         "keeping: the clock goes on in the freezer",
         "keeping/eat_by.py",

@@ -16,6 +16,7 @@ from scipy.optimize import Bounds, linprog, milp
 
 from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED
 from ample_crumb.core.crumb.dough import dough_of
+from ample_crumb.core.day.fill import FillFood, FillStatus, Room, fill_day
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
@@ -36,6 +37,33 @@ from ample_crumb.core.reformulate.wishes import Wish
 from tests.core.given import line_id
 
 CUPBOARD = reference_cupboard()
+
+
+class DaysByAnother(unittest.TestCase):
+    """The rest of a day, filled with CP-SAT, is filled with as few pieces by HiGHS."""
+
+    def test_as_few_pieces_and_as_much_protein(self) -> None:
+        dice = random.Random(8)
+        for _ in range(25):
+            foods = [
+                FillFood(str(n), dice.randint(40, 300), dice.randint(2, 30), available=dice.randint(1, 6))
+                for n in range(dice.randint(3, 14))
+            ]
+            room = Room(dice.randint(150, 900), dice.randint(15, 90))
+            found = fill_day(foods, room)
+            protein = [food.protein_g for food in foods]
+            within = optimize.LinearConstraint([food.energy_kcal for food in foods], ub=room.energy_kcal)
+            enough = optimize.LinearConstraint(protein, lb=room.protein_g)
+            bounds = Bounds(0, [food.available or 0 for food in foods])
+            whole = numpy.ones(len(foods))
+            fewest = milp(whole, constraints=[within, enough], bounds=bounds, integrality=whole)
+            if fewest.success:
+                self.assertIs(found.status, FillStatus.MET)
+                self.assertEqual(sum(count for _, count in found.answers[0].portions), round(fewest.fun))
+            else:
+                most = milp([-each for each in protein], constraints=[within], bounds=bounds, integrality=whole)
+                self.assertIs(found.status, FillStatus.NEAREST)
+                self.assertEqual(found.answers[0].protein_g if found.answers else 0, round(-most.fun))
 
 
 class Textbooks(unittest.TestCase):

@@ -1,0 +1,71 @@
+"""The command `fill`: what closes the rest of a day, from what there is."""
+
+import argparse
+import json
+import sys
+from typing import Final
+
+from ample_crumb.commands.analyse import ALL_READ, UNUSABLE
+from ample_crumb.commands.arguments import text_of
+from ample_crumb.core.day.fill import Fill, FillStatus, Room, fill_day
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.formats.have_csv import have_from_csv
+
+NEAREST_ONLY: Final = 4
+_STEPS: Final = {"whole": 1.0, "half": 0.5}
+_MOST_KCAL, _MOST_G = 20_000.0, 2_000.0
+
+
+def add_options(parser: argparse.ArgumentParser) -> None:
+    """What is left of the day, and what is at hand."""
+    parser.add_argument("--room-kcal", required=True, type=float, metavar="N", help="energy that is left")
+    parser.add_argument("--protein-g", required=True, type=float, metavar="N", help="protein still to find")
+    parser.add_argument(
+        "--have", required=True, metavar="FILE.csv",
+        help="columns name, portion_g, energy_kcal, protein_g, energy_kcal_sd, available, eat_by; - reads input",
+    )  # fmt: skip
+    parser.add_argument("--step", choices=list(_STEPS), default="whole", help="whole pieces, or halves as well")
+    parser.add_argument("--sure", action="store_true", help="stay under for sure: 95 times of 100")
+    parser.add_argument("--json", action="store_true", help="print one JSON object")
+
+
+def run(given: argparse.Namespace) -> int:
+    """Prints up to three ways; returns the exit code."""
+    try:
+        for name, value, most in (("room-kcal", given.room_kcal, _MOST_KCAL), ("protein-g", given.protein_g, _MOST_G)):
+            if not -most <= value <= most:
+                raise CannotUse(f"--{name} is a number up to {most:,.0f}, not {value:g}.")
+        foods = have_from_csv(text_of(given.have))
+        found = fill_day(foods, Room(given.room_kcal, given.protein_g, sure=given.sure), _STEPS[given.step])
+    except CannotUse as problem:
+        print(problem, file=sys.stderr)
+        return UNUSABLE
+    if given.json:
+        print(json.dumps(_told(found), ensure_ascii=False, indent=2))
+    else:
+        _print(found)
+    return ALL_READ if found.status is FillStatus.MET else NEAREST_ONLY
+
+
+def _told(found: Fill) -> dict[str, object]:
+    return {
+        "status": found.status,
+        "sentence": found.sentence,
+        "answers": [
+            {
+                "portions": [{"name": name, "count": count} for name, count in each.portions],
+                "energy_kcal": round(each.energy_kcal, 2),
+                "protein_g": round(each.protein_g, 2),
+                "sure": round(each.sure, 4),
+            }
+            for each in found.answers
+        ],
+    }
+
+
+def _print(found: Fill) -> None:
+    if found.sentence:
+        print(found.sentence)
+    for each in found.answers:
+        things = ", ".join(f"{count:g} x {name}" for name, count in each.portions) or "nothing"
+        print(f"{things}: {each.energy_kcal:,.0f} kcal, {each.protein_g:.0f} g protein; stays under {each.sure:.0%}")

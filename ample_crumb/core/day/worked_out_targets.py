@@ -1,0 +1,290 @@
+"""Targets worked out from a body, an activity and a wish: each number with its sum, and when none is worked out.
+
+What is worked out is a place to begin: the energy that somebody really burns is known after weeks of weighing. Where a
+doctor or dietitian has to be asked first no deficit is computed, whatever was typed.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import Annotated, Final
+
+from ample_crumb.core.bounds import Between, Items
+from ample_crumb.core.day.resting_energy import (
+    MIFFLIN_BY_SEX_KCAL,
+    Sex,
+    body_mass_index,
+    cunningham_kcal,
+    katch_mcardle_kcal,
+    lean_mass_kg,
+    mifflin_st_jeor_kcal,
+)
+
+FLOOR_KCAL: Final = {Sex.FEMALE: 1200.0, Sex.MALE: 1500.0}
+"""The least energy that is planned without a doctor or dietitian: as NHLBI, Clinical Guidelines on Overweight and
+Obesity, 1998, has low-calorie diets begin for women and men (from memory)."""
+
+MOST_PERCENT_A_WEEK: Final = 1.0
+"""The most of body weight to lose in a week. Common practice for people who train; Garthe and others, International
+Journal of Sport Nutrition 21, 2011, found 0.7 % keep more muscle than 1.4 % (from memory)."""
+
+UNDERWEIGHT_BMI: Final = 18.5
+"""Below this nothing is lost: WHO Technical Report Series 854, 1995."""
+
+ADULT_YEARS: Final = 18.0
+FITTED_YEARS: Final = (19.0, 78.0)
+"""Ages of those to whom Mifflin-St Jeor was fitted."""
+
+KCAL_PER_KG: Final = 7700.0
+"""Energy in a kilogram of body weight lost or gained: Wishnofsky, American Journal of Clinical Nutrition 6, 1958: 3,500
+kcal a pound. It is an average of the first months; less is lost for it later."""
+
+PROTEIN_G_PER_KG: Final = (1.4, 2.0)
+"""For people who train: Jaeger and others, ISSN position stand, Journal of the International Society of Sports
+Nutrition 14:20, 2017."""
+
+PROTEIN_USUAL_G_PER_KG: Final = 1.6
+"""Where more stops adding to what training builds: Morton and others, British Journal of Sports Medicine 52, 2018."""
+
+PROTEIN_FLOOR_G_PER_KG: Final = 0.8
+"""The recommended dietary allowance of adults: Institute of Medicine, Dietary Reference Intakes, 2005."""
+
+LEAST_FAT_SHARE: Final = 0.20
+"""Least share of energy from fat: the lower end of the reference intake range, EFSA Journal 8(3):1461, 2010."""
+
+FIBRE_G_PER_1000_KCAL: Final = 14.0
+"""Adequate intake: Institute of Medicine, Dietary Reference Intakes, 2005."""
+
+KCAL_PER_G: Final = {"protein": 4.0, "carbohydrate": 4.0, "fat": 9.0}
+
+
+class Circumstance(StrEnum):
+    """What makes a deficit somebody else's to plan."""
+
+    PREGNANT = "pregnant"
+    BREAST_FEEDING = "breast-feeding"
+    KIDNEY_DISEASE = "kidney disease"
+    DIABETES_MEDICATION = "diabetes medication"
+    DISORDERED_EATING = "a history of disordered eating"
+
+
+_WHOM_TO_ASK: Final = {
+    Circumstance.PREGNANT: "Needs change in pregnancy: please ask your midwife or doctor what to eat.",
+    Circumstance.BREAST_FEEDING: "Breast-feeding takes energy of its own: please ask your midwife or doctor first.",
+    Circumstance.KIDNEY_DISEASE: (
+        "With kidney disease both energy and protein are set by your doctor or a renal dietitian: please ask them."
+    ),
+    Circumstance.DIABETES_MEDICATION: (
+        "Eating less changes what medication for diabetes does: please ask your doctor or diabetes team first."
+    ),
+    Circumstance.DISORDERED_EATING: (
+        "After disordered eating figures can do harm: please plan this with your doctor or a registered dietitian. "
+        "Energy can be hidden throughout, in Settings."
+    ),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Body:
+    """What targets are worked out from. `activity` is what a day burns over rest; `rate_percent` is the share of body
+    weight to lose in a week, below nothing to gain."""
+
+    sex: Sex
+    age_years: Annotated[float, Between(5, 120)]
+    height_cm: Annotated[float, Between(90, 250)]
+    weight_kg: Annotated[float, Between(15, 400)]
+    body_fat_percent: Annotated[float, Between(3, 70)] | None = None
+    activity: Annotated[float, Between(1.2, 1.9)] = 1.2
+    rate_percent: Annotated[float, Between(-5, 5)] = 0.0
+    circumstances: Annotated[tuple[Circumstance, ...], Items(5)] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class RestingEnergy:
+    """Energy at rest [kcal/d] by equation; None where body fat is not known."""
+
+    mifflin_st_jeor: float
+    katch_mcardle: float | None
+    cunningham: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class ProteinRange:
+    """Protein in a day [g]: from `low` to `high` for people who train; `floor` is for anybody."""
+
+    low: float
+    high: float
+    usual: float
+    floor: float
+
+
+@dataclass(frozen=True, slots=True)
+class WorkedOutTargets:
+    """What was worked out for a day.
+
+    `energy_kcal` is None where it `refused`, which is then a sentence; what does not depend on it is told all the same,
+    and least fat and fibre are then those of `maintenance_kcal`. `carbohydrate_g` is what is left beside the usual
+    protein and the least fat, None without energy. `sums` has each number as it was reached, with its source.
+    """
+
+    resting_kcal: RestingEnergy
+    maintenance_kcal: float
+    energy_kcal: float | None
+    protein_g: ProteinRange
+    fat_g_least: float
+    fibre_g: float
+    carbohydrate_g: float | None
+    refused: str | None
+    cautions: tuple[str, ...]
+    sums: tuple[str, ...]
+
+
+def work_out_targets(body: Body) -> WorkedOutTargets:
+    """Targets of a day for this body. Everything typed lies within the bounds of `Body`; nothing is raised."""
+    resting = _resting(body)
+    base = resting.mifflin_st_jeor if resting.katch_mcardle is None else resting.katch_mcardle
+    maintenance = base * body.activity
+    change = body.rate_percent / 100 * body.weight_kg * KCAL_PER_KG / 7
+    energy = maintenance - change
+    refused = _refused(body, energy)
+    counted = energy if refused is None else maintenance
+    protein = ProteinRange(
+        *(share * body.weight_kg for share in (*PROTEIN_G_PER_KG, PROTEIN_USUAL_G_PER_KG, PROTEIN_FLOOR_G_PER_KG))
+    )
+    fat = LEAST_FAT_SHARE * counted / KCAL_PER_G["fat"]
+    beside = counted - KCAL_PER_G["protein"] * protein.usual - KCAL_PER_G["fat"] * fat
+    return WorkedOutTargets(
+        resting_kcal=resting,
+        maintenance_kcal=maintenance,
+        energy_kcal=energy if refused is None else None,
+        protein_g=protein,
+        fat_g_least=fat,
+        fibre_g=FIBRE_G_PER_1000_KCAL * counted / 1000,
+        carbohydrate_g=max(0.0, beside / KCAL_PER_G["carbohydrate"]) if refused is None else None,
+        refused=refused,
+        cautions=tuple(_cautions(body, beside)),
+        sums=tuple(_sums(body, resting, maintenance, change, protein, fat, counted, refused)),
+    )
+
+
+def _resting(body: Body) -> RestingEnergy:
+    mifflin = mifflin_st_jeor_kcal(body.weight_kg, body.height_cm, body.age_years, body.sex)
+    # A small, old body can fall below any that was measured.
+    mifflin = max(mifflin, 0.0)
+    if body.body_fat_percent is None:
+        return RestingEnergy(mifflin, None, None)
+    lean = lean_mass_kg(body.weight_kg, body.body_fat_percent)
+    return RestingEnergy(mifflin, katch_mcardle_kcal(lean), cunningham_kcal(lean))
+
+
+def _refused(body: Body, energy_kcal: float) -> str | None:
+    """Why no energy is worked out, in a sentence that says whom to ask; None where it is."""
+    if body.rate_percent > 0:
+        for circumstance in body.circumstances:
+            return f"No deficit is worked out here. {_WHOM_TO_ASK[circumstance]}"
+        if body.age_years < ADULT_YEARS:
+            return (
+                "Under 18 the body is still growing, and no deficit is worked out here: please ask a doctor or "
+                "registered dietitian."
+            )
+        if body.rate_percent > MOST_PERCENT_A_WEEK:
+            return (
+                f"Losing {body.rate_percent:g} % of body weight a week is faster than the 1 % that is planned without "
+                "medical advice: please ask a doctor or registered dietitian, or choose a slower rate."
+            )
+        bmi = body_mass_index(body.weight_kg, body.height_cm)
+        if bmi < UNDERWEIGHT_BMI:
+            return (
+                f"At a body mass index of {bmi:.1f}, below {UNDERWEIGHT_BMI}, no deficit is worked out: please ask a "
+                "doctor or registered dietitian."
+            )
+    floor = FLOOR_KCAL[body.sex]
+    if energy_kcal < floor:
+        slower = ", or choose a slower rate" if body.rate_percent > 0 else ""
+        return (
+            f"This comes to {energy_kcal:,.0f} kcal, below the {floor:,.0f} kcal that are the least planned without "
+            f"medical advice: please ask a doctor or registered dietitian{slower}."
+        )
+    return None
+
+
+def _cautions(body: Body, beside_kcal: float) -> Iterator[str]:
+    yield from (_WHOM_TO_ASK[circumstance] for circumstance in body.circumstances)
+    if body.age_years < ADULT_YEARS:
+        yield (
+            "These equations were fitted to adults; under 18 they are no guide. Please ask a doctor or registered "
+            "dietitian."
+        )
+    elif not FITTED_YEARS[0] <= body.age_years <= FITTED_YEARS[1]:
+        yield (
+            f"The equation was fitted to people of {FITTED_YEARS[0]:.0f} to {FITTED_YEARS[1]:.0f} years; beyond, it is "
+            "a rough guide."
+        )
+    bmi = body_mass_index(body.weight_kg, body.height_cm)
+    if bmi < UNDERWEIGHT_BMI:
+        yield f"A body mass index of {bmi:.1f} is below {UNDERWEIGHT_BMI}: please talk to a doctor about it."
+    elif bmi >= 30:
+        yield (
+            "Protein by body weight comes out high at this weight; the lower end, or grams by a weight between this "
+            "and one at a body mass index of 25, is what many dietitians use (common practice)."
+        )
+    if beside_kcal < 0:
+        yield "Protein and least fat alone take more energy than this; take less protein of the range."
+    if body.rate_percent < -MOST_PERCENT_A_WEEK / 2:
+        yield "More than half a percent of weight gained a week is mostly fat (common practice)."
+    yield (
+        "An estimate: somebody's own need lies about 10 % to either side. What weight and diary say after some weeks "
+        "counts for more."
+    )
+
+
+def _sums(
+    body: Body,
+    resting: RestingEnergy,
+    maintenance: float,
+    change: float,
+    protein: ProteinRange,
+    fat: float,
+    counted: float,
+    refused: str | None,
+) -> Iterator[str]:
+    weight = f"{body.weight_kg:g}"
+    last = MIFFLIN_BY_SEX_KCAL[body.sex]
+    yield (
+        f"At rest: 10 × {weight} kg + 6.25 × {body.height_cm:g} cm − 5 × {body.age_years:g} years "
+        f"{'+' if last > 0 else '−'} {abs(last):g} = {resting.mifflin_st_jeor:,.0f} kcal (Mifflin-St Jeor 1990)."
+    )
+    base = resting.mifflin_st_jeor
+    if body.body_fat_percent is not None and resting.katch_mcardle is not None and resting.cunningham is not None:
+        lean = lean_mass_kg(body.weight_kg, body.body_fat_percent)
+        base = resting.katch_mcardle
+        yield (
+            f"Without fat: {weight} kg × (1 − {body.body_fat_percent:g} %) = {lean:.1f} kg; at rest 370 + 21.6 × "
+            f"{lean:.1f} = {base:,.0f} kcal (Katch-McArdle), which is used as body fat is known."
+        )
+        yield (
+            f"For athletes: 500 + 22 × {lean:.1f} = {resting.cunningham:,.0f} kcal (Cunningham 1980), to compare with."
+        )
+    yield f"A day: {base:,.0f} kcal × {body.activity:g} for activity = {maintenance:,.0f} kcal to keep the weight."
+    if body.rate_percent and refused is None:
+        gaining = body.rate_percent < 0
+        yield (
+            f"To {'gain' if gaining else 'lose'} {abs(body.rate_percent):g} % of {weight} kg a week: "
+            f"{abs(body.rate_percent) / 100 * body.weight_kg:.2f} kg × 7,700 kcal ÷ 7 = {abs(change):,.0f} kcal a day "
+            f"(Wishnofsky 1958); {maintenance:,.0f} {'+' if gaining else '−'} {abs(change):,.0f} = {counted:,.0f} kcal."
+        )
+    low, high = PROTEIN_G_PER_KG
+    yield (
+        f"Protein: {low:g} to {high:g} g × {weight} kg = {protein.low:.0f} to {protein.high:.0f} g for people who "
+        f"train (ISSN 2017); {PROTEIN_USUAL_G_PER_KG:g} g a kg, {protein.usual:.0f} g, is where more stops helping "
+        f"most (Morton 2018); not below {PROTEIN_FLOOR_G_PER_KG:g} g × {weight} kg = {protein.floor:.0f} g (IOM 2005)."
+    )
+    yield (
+        f"Fat, at least: {LEAST_FAT_SHARE:.0%} of {counted:,.0f} kcal ÷ 9 = {fat:.0f} g (EFSA 2010). Fibre: "
+        f"{FIBRE_G_PER_1000_KCAL:g} g for 1,000 kcal = {FIBRE_G_PER_1000_KCAL * counted / 1000:.0f} g (IOM 2005)."
+    )
+    if refused is None:
+        yield (
+            f"Carbohydrate: the rest, ({counted:,.0f} − 4 × {protein.usual:.0f} − 9 × {fat:.0f}) ÷ 4 = "
+            f"{max(0.0, (counted - 4 * protein.usual - 9 * fat) / 4):.0f} g."
+        )
