@@ -7,7 +7,7 @@ from unittest import mock
 
 from ortools.sat.python import cp_model
 
-from ample_crumb.core.day.fill import FillFood, Room, fill_day
+from ample_crumb.core.day.fill import DayRoom, FillFood, fill_day
 from benchmarks.measure import time_calls
 
 
@@ -31,9 +31,9 @@ def run() -> None:
     begun = perf_counter()
     with mock.patch.object(cp_model.CpSolver, "solve", timed):
         plain, sure, nearest = time_calls(
-            lambda: fill_day(foods, Room(dice.randint(400, 700), dice.randint(30, 50)), 0.5),
-            lambda: fill_day(foods, Room(dice.randint(400, 700), dice.randint(30, 50), 20, sure=True), 0.5),
-            lambda: fill_day(foods, Room(dice.randint(100, 200), dice.randint(60, 90)), 0.5),
+            lambda: fill_day(foods, DayRoom(dice.randint(400, 700), dice.randint(30, 50)), 0.5),
+            lambda: fill_day(foods, DayRoom(dice.randint(400, 700), dice.randint(30, 50), 20, sure=True), 0.5),
+            lambda: fill_day(foods, DayRoom(dice.randint(100, 200), dice.randint(60, 90)), 0.5),
             times=20,
         )
     whole = perf_counter() - begun

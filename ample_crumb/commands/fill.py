@@ -7,7 +7,7 @@ from typing import Final
 
 from ample_crumb.commands.analyse import ALL_READ, UNUSABLE
 from ample_crumb.commands.arguments import text_of
-from ample_crumb.core.day.fill import Fill, FillStatus, Room, fill_day
+from ample_crumb.core.day.fill import DayRoom, Fill, FillStatus, fill_day
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.formats.have_csv import have_from_csv
 
@@ -36,7 +36,7 @@ def run(given: argparse.Namespace) -> int:
             if not -most <= value <= most:
                 raise CannotUse(f"--{name} is a number up to {most:,.0f}, not {value:g}.")
         foods = have_from_csv(text_of(given.have))
-        found = fill_day(foods, Room(given.room_kcal, given.protein_g, sure=given.sure), _STEPS[given.step])
+        found = fill_day(foods, DayRoom(given.room_kcal, given.protein_g, sure=given.sure), _STEPS[given.step])
     except CannotUse as problem:
         print(problem, file=sys.stderr)
         return UNUSABLE
@@ -56,7 +56,7 @@ def _told(found: Fill) -> dict[str, object]:
                 "portions": [{"name": name, "count": count} for name, count in each.portions],
                 "energy_kcal": round(each.energy_kcal, 2),
                 "protein_g": round(each.protein_g, 2),
-                "sure": round(each.sure, 4),
+                "sure": round(each.sure_share, 4),
             }
             for each in found.answers
         ],
@@ -68,4 +68,6 @@ def _print(found: Fill) -> None:
         print(found.sentence)
     for each in found.answers:
         things = ", ".join(f"{count:g} x {name}" for name, count in each.portions) or "nothing"
-        print(f"{things}: {each.energy_kcal:,.0f} kcal, {each.protein_g:.0f} g protein; stays under {each.sure:.0%}")
+        print(
+            f"{things}: {each.energy_kcal:,.0f} kcal, {each.protein_g:.0f} g protein; stays under {each.sure_share:.0%}"
+        )

@@ -8,7 +8,7 @@ from typing import Final
 
 from ample_crumb.commands.analyse import ALL_READ, UNUSABLE
 from ample_crumb.core.day.resting_energy import Sex
-from ample_crumb.core.day.worked_out_targets import Body, Circumstance, WorkedOutTargets, work_out_targets
+from ample_crumb.core.day.worked_out_targets import Circumstance, Physique, WorkedOutTargets, work_out_targets
 from ample_crumb.core.problem import CannotUse
 
 REFUSED: Final = 5
@@ -58,14 +58,14 @@ def run(given: argparse.Namespace) -> int:
     return REFUSED if found.refused else ALL_READ
 
 
-def _body(given: argparse.Namespace) -> Body:
+def _body(given: argparse.Namespace) -> Physique:
     for name, (low, high, unit) in _LIMITS.items():
         value = getattr(given, name)
         # A number that is none fails as well.
         if value is not None and not low <= value <= high:
             raise CannotUse(f"--{name.replace('_', '-')} is from {low} to {high} {unit}, not {value:g}.")
     circumstances = tuple(Circumstance(each) for each in dict.fromkeys(given.circumstances))
-    return Body(
+    return Physique(
         Sex(given.sex), given.age, given.height, given.weight, given.body_fat, given.activity, given.rate, circumstances
     )
 
@@ -74,14 +74,14 @@ def _told(found: WorkedOutTargets) -> dict[str, object]:
     resting = found.resting_kcal
     return {
         "resting_kcal": {
-            "mifflin_st_jeor": round(resting.mifflin_st_jeor, 1),
-            "katch_mcardle": None if resting.katch_mcardle is None else round(resting.katch_mcardle, 1),
-            "cunningham": None if resting.cunningham is None else round(resting.cunningham, 1),
+            "mifflin_st_jeor": round(resting.mifflin_st_jeor_kcal, 1),
+            "katch_mcardle": None if resting.katch_mcardle_kcal is None else round(resting.katch_mcardle_kcal, 1),
+            "cunningham": None if resting.cunningham_kcal is None else round(resting.cunningham_kcal, 1),
         },
         "maintenance_kcal": round(found.maintenance_kcal, 1),
         "energy_kcal": None if found.energy_kcal is None else round(found.energy_kcal, 1),
-        "protein_g": {name: round(value, 1) for name, value in asdict(found.protein_g).items()},
-        "fat_g_least": round(found.fat_g_least, 1),
+        "protein_g": {name.removesuffix("_g"): round(value, 1) for name, value in asdict(found.protein_g).items()},
+        "fat_g_least": round(found.least_fat_g, 1),
         "fibre_g": round(found.fibre_g, 1),
         "carbohydrate_g": None if found.carbohydrate_g is None else round(found.carbohydrate_g, 1),
         "refused": found.refused,
@@ -95,7 +95,7 @@ def _lines(found: WorkedOutTargets) -> list[str]:
     if head is None:
         protein = found.protein_g
         head = (
-            f"{found.energy_kcal:,.0f} kcal a day, with {protein.low:.0f} to {protein.high:.0f} g of protein and at "
-            f"least {found.fat_g_least:.0f} g of fat."
+            f"{found.energy_kcal:,.0f} kcal a day, with {protein.low_g:.0f} to {protein.high_g:.0f} g of protein and "
+            f"at least {found.least_fat_g:.0f} g of fat."
         )
     return [head, *found.sums, *found.cautions]

@@ -49,8 +49,8 @@ def _food(number: int, row: dict[str, str | None]) -> FillFood:
         energy_kcal=energy,
         protein_g=protein,
         energy_sd_kcal=_number(number, row, "energy_kcal_sd") or 0.0,
-        available=_number(number, row, "available"),
-        eat_by=_day(number, row),
+        available_count=_number(number, row, "available"),
+        eat_by_h=_day_h(number, row),
     )
 
 
@@ -67,12 +67,12 @@ def _number(number: int, row: dict[str, str | None], name: str) -> float | None:
     return value
 
 
-def _day(number: int, row: dict[str, str | None]) -> date | None:
+def _day_h(number: int, row: dict[str, str | None]) -> float | None:
     text = (row.get("eat_by") or "").strip()[:_MOST_LETTERS]
     if not text:
         return None
     try:
         # Days with their time are as good.
-        return date.fromisoformat(text[:10])
+        return 24.0 * date.fromisoformat(text[:10]).toordinal()
     except ValueError as problem:
         raise CannotUse(f"Row {number}: eat_by is a day such as 2026-05-04, not {text[:20]!r}.") from problem

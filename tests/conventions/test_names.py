@@ -10,7 +10,7 @@ from typing import Final
 from launch.install import ROOT
 
 _UNIT: Final = re.compile(
-    r"(^|_)(g|kg|mg|ml|cm|cm2|mm|kcal|kj|c|s|ms|min|h|days|m|watts|percent|price|cost|sd|per_\w+)$"
+    r"(^|_)(g|kg|mg|ml|cm|cm2|mm|kcal|kj|c|s|ms|min|h|days|years|m|watts|percent|price|cost|sd|per_\w+)$"
     r"|ratio|share|factor|count|strength|exponent|score|objective|p_value"
 )
 _UNIT_ELSEWHERE: Final = {

@@ -16,7 +16,7 @@ from scipy.optimize import Bounds, linprog, milp
 
 from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED
 from ample_crumb.core.crumb.dough import dough_of
-from ample_crumb.core.day.fill import FillFood, FillStatus, Room, fill_day
+from ample_crumb.core.day.fill import DayRoom, FillFood, FillStatus, fill_day
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
@@ -46,15 +46,15 @@ class DaysByAnother(unittest.TestCase):
         dice = random.Random(8)
         for _ in range(25):
             foods = [
-                FillFood(str(n), dice.randint(40, 300), dice.randint(2, 30), available=dice.randint(1, 6))
+                FillFood(str(n), dice.randint(40, 300), dice.randint(2, 30), available_count=dice.randint(1, 6))
                 for n in range(dice.randint(3, 14))
             ]
-            room = Room(dice.randint(150, 900), dice.randint(15, 90))
+            room = DayRoom(dice.randint(150, 900), dice.randint(15, 90))
             found = fill_day(foods, room)
             protein = [food.protein_g for food in foods]
             within = optimize.LinearConstraint([food.energy_kcal for food in foods], ub=room.energy_kcal)
             enough = optimize.LinearConstraint(protein, lb=room.protein_g)
-            bounds = Bounds(0, [food.available or 0 for food in foods])
+            bounds = Bounds(0, [food.available_count or 0 for food in foods])
             whole = numpy.ones(len(foods))
             fewest = milp(whole, constraints=[within, enough], bounds=bounds, integrality=whole)
             if fewest.success:

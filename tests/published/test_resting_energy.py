@@ -17,7 +17,7 @@ from ample_crumb.core.day.resting_energy import (
     katch_mcardle_kcal,
     mifflin_st_jeor_kcal,
 )
-from ample_crumb.core.day.worked_out_targets import Body, work_out_targets
+from ample_crumb.core.day.worked_out_targets import Physique, work_out_targets
 
 # kcal/d = slope x kg + base, by sex, up to an age.
 SCHOFIELD = {
@@ -71,6 +71,6 @@ class RestingEnergy(unittest.TestCase):
         self.assertAlmostEqual(body_mass_index(53.5, 170), 18.5, delta=0.05)
 
     def test_protein_for_people_who_train(self) -> None:
-        protein = work_out_targets(Body(Sex.MALE, 30, 180, 75, activity=1.5)).protein_g
-        self.assertAlmostEqual(protein.low, 105)
-        self.assertAlmostEqual(protein.high, 150)
+        protein = work_out_targets(Physique(Sex.MALE, 30, 180, 75, activity_factor=1.5)).protein_g
+        self.assertAlmostEqual(protein.low_g, 105)
+        self.assertAlmostEqual(protein.high_g, 150)

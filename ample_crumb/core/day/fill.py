@@ -9,7 +9,6 @@ with CP-SAT, with one thread and a fixed seed, so that the same day has the same
 import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from datetime import date
 from enum import StrEnum
 from statistics import NormalDist
 from typing import Any, Final
@@ -44,19 +43,20 @@ class FillStatus(StrEnum):
 @dataclass(frozen=True, slots=True)
 class FillFood:
     """Something at hand: what a piece of it brings [kcal, g], the standard uncertainty of its energy [kcal], how many
-    pieces there are (None: enough), until when it is good, and whether the day had of it already."""
+    pieces there are (None: enough), in how many hours from any zero it is to be eaten (None: it keeps), and whether the
+    day had of it already."""
 
     key: str
     energy_kcal: float
     protein_g: float
     energy_sd_kcal: float = 0.0
-    available: float | None = None
-    eat_by: date | None = None
+    available_count: float | None = None
+    eat_by_h: float | None = None
     eaten: bool = False
 
 
 @dataclass(frozen=True, slots=True)
-class Room:
+class DayRoom:
     """What is left of a day [kcal, g]; `energy_sd_kcal` is how uncertain what was eaten is. With `sure` the whole day
     stays under its energy with a probability of at least `SURE`."""
 
@@ -74,7 +74,7 @@ class FillAnswer:
     portions: tuple[tuple[str, float], ...]
     energy_kcal: float
     protein_g: float
-    sure: float
+    sure_share: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,7 +86,7 @@ class Fill:
     sentence: str
 
 
-def fill_day(foods: Sequence[FillFood], room: Room, step: float = 1.0) -> Fill:
+def fill_day(foods: Sequence[FillFood], room: DayRoom, step: float = 1.0) -> Fill:
     """What closes a day, in steps of so many pieces. Where nothing does, what comes nearest without going over.
 
     What is taken of one thing shares its errors, different things err apart (see `combine_sds`). Raises CannotUse for
@@ -117,7 +117,7 @@ def fill_day(foods: Sequence[FillFood], room: Room, step: float = 1.0) -> Fill:
 class _Program:
     """The program of a day: whole numbers of steps, and whether a thing is in at all."""
 
-    def __init__(self, foods: Sequence[FillFood], room: Room, step: float) -> None:
+    def __init__(self, foods: Sequence[FillFood], room: DayRoom, step: float) -> None:
         # Its library takes most of a second to load.
         from ortools.sat.python import cp_model
 
@@ -138,7 +138,7 @@ class _Program:
     def _sum(self, coefficients: Iterable[int]) -> Any:
         return self.cp.LinearExpr.weighted_sum(self.steps, list(coefficients))
 
-    def _stay_surely_under(self, foods: Sequence[FillFood], room: Room, step: float) -> None:
+    def _stay_surely_under(self, foods: Sequence[FillFood], room: DayRoom, step: float) -> None:
         """The square of what is left is at least that of the factor times all variances."""
         factor = math.ceil(NormalDist().inv_cdf(SURE) ** 2 * _SURE_PER_UNIT)
         left_most = max(0, math.floor(room.energy_kcal * _PER_SURE_UNIT))
@@ -159,10 +159,10 @@ class _Program:
 
     def _aim(self, foods: Sequence[FillFood]) -> Any:
         """Fewest pieces, then what expires first, then more than one thing that the day did not have."""
-        days = sorted({food.eat_by for food in foods if food.eat_by is not None})
-        ranks = [len(days) if food.eat_by is None else days.index(food.eat_by) for food in foods]
+        moments = sorted({food.eat_by_h for food in foods if food.eat_by_h is not None})
+        ranks = [len(moments) if food.eat_by_h is None else moments.index(food.eat_by_h) for food in foods]
         most_steps = sum(self.model.proto.variables[steps.index].domain[1] for steps in self.steps)
-        few, late = 2 * len(foods) + 1, (2 * len(foods) + 1) * (len(days) * most_steps + 1)
+        few, late = 2 * len(foods) + 1, (2 * len(foods) + 1) * (len(moments) * most_steps + 1)
         return self.cp.LinearExpr.weighted_sum(
             [*self.steps, *self.present],
             [late + few * rank for rank in ranks] + [1 if food.eaten else -1 for food in foods],
@@ -195,16 +195,16 @@ class _Program:
         return solver if found else None
 
 
-def _most(food: FillFood, room: Room, step: float) -> int:
+def _most(food: FillFood, room: DayRoom, step: float) -> int:
     """Most steps of a thing: as many as there are and as many as the energy has room for."""
-    there = MOST_PIECES if food.available is None else food.available
+    there = MOST_PIECES if food.available_count is None else food.available_count
     most = math.floor(there / step + 1e-9)
     if food.energy_kcal > 0:
         most = min(most, math.floor(max(0.0, room.energy_kcal) / (food.energy_kcal * step) + 1e-9))
     return max(0, most)
 
 
-def _answer(taken: Sequence[tuple[FillFood, float]], room: Room) -> FillAnswer:
+def _answer(taken: Sequence[tuple[FillFood, float]], room: DayRoom) -> FillAnswer:
     within = [(food, count) for food, count in taken if count > 0]
     energy = sum(food.energy_kcal * count for food, count in within)
     sd = math.hypot(room.energy_sd_kcal, *(food.energy_sd_kcal * count for food, count in within))
@@ -214,11 +214,11 @@ def _answer(taken: Sequence[tuple[FillFood, float]], room: Room) -> FillAnswer:
         portions=tuple((food.key, count) for food, count in within),
         energy_kcal=energy,
         protein_g=sum(food.protein_g * count for food, count in within),
-        sure=sure,
+        sure_share=sure,
     )
 
 
-def _nearest(answers: Sequence[FillAnswer], foods: Sequence[FillFood], room: Room, step: float) -> str:
+def _nearest(answers: Sequence[FillAnswer], foods: Sequence[FillFood], room: DayRoom, step: float) -> str:
     """What is missing, and what it would take to reach the protein all the same."""
     if room.energy_kcal <= 0:
         return "The day has no energy left; nothing is added within it."
@@ -236,10 +236,12 @@ def _nearest(answers: Sequence[FillAnswer], foods: Sequence[FillFood], room: Roo
     return f"{sentence} It could be found, though not surely within the energy."
 
 
-def _least_energy(foods: Sequence[FillFood], room: Room, step: float) -> float | None:
+def _least_energy(foods: Sequence[FillFood], room: DayRoom, step: float) -> float | None:
     """The least energy that brings the protein [kcal], None where all there is does not."""
-    densest = sum(food.energy_kcal * (MOST_PIECES if food.available is None else food.available) for food in foods)
-    program = _Program(foods, Room(densest + 1, room.protein_g), step)
+    densest = sum(
+        food.energy_kcal * (MOST_PIECES if food.available_count is None else food.available_count) for food in foods
+    )
+    program = _Program(foods, DayRoom(densest + 1, room.protein_g), step)
     program.aim = program.energy
     counts = program.best(math.ceil(round(room.protein_g * _PER_UNIT, 3)))
     if counts is None:

@@ -5,7 +5,7 @@ doctor or dietitian has to be asked first no deficit is computed, whatever was t
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from typing import Annotated, Final
 
@@ -85,16 +85,16 @@ _WHOM_TO_ASK: Final = {
 
 
 @dataclass(frozen=True, slots=True)
-class Body:
-    """What targets are worked out from. `activity` is what a day burns over rest; `rate_percent` is the share of body
-    weight to lose in a week, below nothing to gain."""
+class Physique:
+    """What targets are worked out from. `activity_factor` is what a day burns over rest, `rate_percent` the share of
+    body weight to lose in a week, below nothing to gain."""
 
     sex: Sex
     age_years: Annotated[float, Between(5, 120)]
     height_cm: Annotated[float, Between(90, 250)]
     weight_kg: Annotated[float, Between(15, 400)]
     body_fat_percent: Annotated[float, Between(3, 70)] | None = None
-    activity: Annotated[float, Between(1.2, 1.9)] = 1.2
+    activity_factor: Annotated[float, Between(1.2, 1.9)] = 1.2
     rate_percent: Annotated[float, Between(-5, 5)] = 0.0
     circumstances: Annotated[tuple[Circumstance, ...], Items(5)] = ()
 
@@ -103,19 +103,24 @@ class Body:
 class RestingEnergy:
     """Energy at rest [kcal/d] by equation; None where body fat is not known."""
 
-    mifflin_st_jeor: float
-    katch_mcardle: float | None
-    cunningham: float | None
+    mifflin_st_jeor_kcal: float
+    katch_mcardle_kcal: float | None
+    cunningham_kcal: float | None
+
+    @property
+    def used_kcal(self) -> float:
+        """What a day is worked out from: the mass without fat says more than the weight, where it is known."""
+        return self.mifflin_st_jeor_kcal if self.katch_mcardle_kcal is None else self.katch_mcardle_kcal
 
 
 @dataclass(frozen=True, slots=True)
 class ProteinRange:
     """Protein in a day [g]: from `low` to `high` for people who train; `floor` is for anybody."""
 
-    low: float
-    high: float
-    usual: float
-    floor: float
+    low_g: float
+    high_g: float
+    usual_g: float
+    floor_g: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -131,7 +136,7 @@ class WorkedOutTargets:
     maintenance_kcal: float
     energy_kcal: float | None
     protein_g: ProteinRange
-    fat_g_least: float
+    least_fat_g: float
     fibre_g: float
     carbohydrate_g: float | None
     refused: str | None
@@ -139,35 +144,34 @@ class WorkedOutTargets:
     sums: tuple[str, ...]
 
 
-def work_out_targets(body: Body) -> WorkedOutTargets:
-    """Targets of a day for this body. Everything typed lies within the bounds of `Body`; nothing is raised."""
+def work_out_targets(body: Physique) -> WorkedOutTargets:
+    """Targets of a day for this body. Everything typed lies within the bounds of `Physique`; nothing is raised."""
     resting = _resting(body)
-    base = resting.mifflin_st_jeor if resting.katch_mcardle is None else resting.katch_mcardle
-    maintenance = base * body.activity
-    change = body.rate_percent / 100 * body.weight_kg * KCAL_PER_KG / 7
-    energy = maintenance - change
+    maintenance = resting.used_kcal * body.activity_factor
+    energy = maintenance - body.rate_percent / 100 * body.weight_kg * KCAL_PER_KG / 7
     refused = _refused(body, energy)
     counted = energy if refused is None else maintenance
     protein = ProteinRange(
         *(share * body.weight_kg for share in (*PROTEIN_G_PER_KG, PROTEIN_USUAL_G_PER_KG, PROTEIN_FLOOR_G_PER_KG))
     )
     fat = LEAST_FAT_SHARE * counted / KCAL_PER_G["fat"]
-    beside = counted - KCAL_PER_G["protein"] * protein.usual - KCAL_PER_G["fat"] * fat
-    return WorkedOutTargets(
+    beside = counted - KCAL_PER_G["protein"] * protein.usual_g - KCAL_PER_G["fat"] * fat
+    found = WorkedOutTargets(
         resting_kcal=resting,
         maintenance_kcal=maintenance,
         energy_kcal=energy if refused is None else None,
         protein_g=protein,
-        fat_g_least=fat,
+        least_fat_g=fat,
         fibre_g=FIBRE_G_PER_1000_KCAL * counted / 1000,
         carbohydrate_g=max(0.0, beside / KCAL_PER_G["carbohydrate"]) if refused is None else None,
         refused=refused,
         cautions=tuple(_cautions(body, beside)),
-        sums=tuple(_sums(body, resting, maintenance, change, protein, fat, counted, refused)),
+        sums=(),
     )
+    return replace(found, sums=tuple(_sums(body, found)))
 
 
-def _resting(body: Body) -> RestingEnergy:
+def _resting(body: Physique) -> RestingEnergy:
     mifflin = mifflin_st_jeor_kcal(body.weight_kg, body.height_cm, body.age_years, body.sex)
     # A small, old body can fall below any that was measured.
     mifflin = max(mifflin, 0.0)
@@ -177,7 +181,7 @@ def _resting(body: Body) -> RestingEnergy:
     return RestingEnergy(mifflin, katch_mcardle_kcal(lean), cunningham_kcal(lean))
 
 
-def _refused(body: Body, energy_kcal: float) -> str | None:
+def _refused(body: Physique, energy_kcal: float) -> str | None:
     """Why no energy is worked out, in a sentence that says whom to ask; None where it is."""
     if body.rate_percent > 0:
         for circumstance in body.circumstances:
@@ -208,7 +212,7 @@ def _refused(body: Body, energy_kcal: float) -> str | None:
     return None
 
 
-def _cautions(body: Body, beside_kcal: float) -> Iterator[str]:
+def _cautions(body: Physique, beside_kcal: float) -> Iterator[str]:
     yield from (_WHOM_TO_ASK[circumstance] for circumstance in body.circumstances)
     if body.age_years < ADULT_YEARS:
         yield (
@@ -238,53 +242,52 @@ def _cautions(body: Body, beside_kcal: float) -> Iterator[str]:
     )
 
 
-def _sums(
-    body: Body,
-    resting: RestingEnergy,
-    maintenance: float,
-    change: float,
-    protein: ProteinRange,
-    fat: float,
-    counted: float,
-    refused: str | None,
-) -> Iterator[str]:
-    weight = f"{body.weight_kg:g}"
+def _sums(body: Physique, found: WorkedOutTargets) -> Iterator[str]:
+    """Each number as it was reached, with its source."""
+    yield from _energy_sums(body, found)
+    weight, protein, fat = f"{body.weight_kg:g}", found.protein_g, found.least_fat_g
+    counted = found.maintenance_kcal if found.energy_kcal is None else found.energy_kcal
+    low, high = PROTEIN_G_PER_KG
+    yield (
+        f"Protein: {low:g} to {high:g} g × {weight} kg = {protein.low_g:.0f} to {protein.high_g:.0f} g for people who "
+        f"train (ISSN 2017); {PROTEIN_USUAL_G_PER_KG:g} g a kg, {protein.usual_g:.0f} g, is where more stops helping "
+        f"most (Morton 2018); not below {PROTEIN_FLOOR_G_PER_KG:g} g × {weight} kg = {protein.floor_g:.0f} g (IOM "
+        "2005)."
+    )
+    yield (
+        f"Fat, at least: {100 * LEAST_FAT_SHARE:.0f} % of {counted:,.0f} kcal ÷ 9 = {fat:.0f} g (EFSA 2010). Fibre: "
+        f"{FIBRE_G_PER_1000_KCAL:g} g for 1,000 kcal = {found.fibre_g:.0f} g (IOM 2005)."
+    )
+    if found.carbohydrate_g is not None:
+        yield (
+            f"Carbohydrate: the rest, ({counted:,.0f} − 4 × {protein.usual_g:.0f} − 9 × {fat:.0f}) ÷ 4 = "
+            f"{found.carbohydrate_g:.0f} g."
+        )
+
+
+def _energy_sums(body: Physique, found: WorkedOutTargets) -> Iterator[str]:
+    weight, resting = f"{body.weight_kg:g}", found.resting_kcal
     last = MIFFLIN_BY_SEX_KCAL[body.sex]
     yield (
         f"At rest: 10 × {weight} kg + 6.25 × {body.height_cm:g} cm − 5 × {body.age_years:g} years "
-        f"{'+' if last > 0 else '−'} {abs(last):g} = {resting.mifflin_st_jeor:,.0f} kcal (Mifflin-St Jeor 1990)."
+        f"{'+' if last > 0 else '−'} {abs(last):g} = {resting.mifflin_st_jeor_kcal:,.0f} kcal (Mifflin-St Jeor 1990)."
     )
-    base = resting.mifflin_st_jeor
-    if body.body_fat_percent is not None and resting.katch_mcardle is not None and resting.cunningham is not None:
+    if body.body_fat_percent is not None:
         lean = lean_mass_kg(body.weight_kg, body.body_fat_percent)
-        base = resting.katch_mcardle
         yield (
             f"Without fat: {weight} kg × (1 − {body.body_fat_percent:g} %) = {lean:.1f} kg; at rest 370 + 21.6 × "
-            f"{lean:.1f} = {base:,.0f} kcal (Katch-McArdle), which is used as body fat is known."
+            f"{lean:.1f} = {resting.katch_mcardle_kcal:,.0f} kcal (Katch-McArdle), which is used as body fat is known."
         )
         yield (
-            f"For athletes: 500 + 22 × {lean:.1f} = {resting.cunningham:,.0f} kcal (Cunningham 1980), to compare with."
+            f"For athletes: 500 + 22 × {lean:.1f} = {resting.cunningham_kcal:,.0f} kcal (Cunningham 1980), to compare "
+            "with."
         )
-    yield f"A day: {base:,.0f} kcal × {body.activity:g} for activity = {maintenance:,.0f} kcal to keep the weight."
-    if body.rate_percent and refused is None:
-        gaining = body.rate_percent < 0
+    keeps = f"{found.maintenance_kcal:,.0f}"
+    yield f"A day: {resting.used_kcal:,.0f} kcal × {body.activity_factor:g} for activity = {keeps} kcal to keep weight."
+    if body.rate_percent and found.energy_kcal is not None:
+        verb, sign = ("gain", "+") if body.rate_percent < 0 else ("lose", "−")
+        rate, change = abs(body.rate_percent), abs(found.energy_kcal - found.maintenance_kcal)
         yield (
-            f"To {'gain' if gaining else 'lose'} {abs(body.rate_percent):g} % of {weight} kg a week: "
-            f"{abs(body.rate_percent) / 100 * body.weight_kg:.2f} kg × 7,700 kcal ÷ 7 = {abs(change):,.0f} kcal a day "
-            f"(Wishnofsky 1958); {maintenance:,.0f} {'+' if gaining else '−'} {abs(change):,.0f} = {counted:,.0f} kcal."
-        )
-    low, high = PROTEIN_G_PER_KG
-    yield (
-        f"Protein: {low:g} to {high:g} g × {weight} kg = {protein.low:.0f} to {protein.high:.0f} g for people who "
-        f"train (ISSN 2017); {PROTEIN_USUAL_G_PER_KG:g} g a kg, {protein.usual:.0f} g, is where more stops helping "
-        f"most (Morton 2018); not below {PROTEIN_FLOOR_G_PER_KG:g} g × {weight} kg = {protein.floor:.0f} g (IOM 2005)."
-    )
-    yield (
-        f"Fat, at least: {LEAST_FAT_SHARE:.0%} of {counted:,.0f} kcal ÷ 9 = {fat:.0f} g (EFSA 2010). Fibre: "
-        f"{FIBRE_G_PER_1000_KCAL:g} g for 1,000 kcal = {FIBRE_G_PER_1000_KCAL * counted / 1000:.0f} g (IOM 2005)."
-    )
-    if refused is None:
-        yield (
-            f"Carbohydrate: the rest, ({counted:,.0f} − 4 × {protein.usual:.0f} − 9 × {fat:.0f}) ÷ 4 = "
-            f"{max(0.0, (counted - 4 * protein.usual - 9 * fat) / 4):.0f} g."
+            f"To {verb} {rate:g} % of {weight} kg a week: {rate / 100 * body.weight_kg:.2f} kg × 7,700 kcal ÷ 7 = "
+            f"{change:,.0f} kcal a day (Wishnofsky 1958); {keeps} {sign} {change:,.0f} = {found.energy_kcal:,.0f} kcal."
         )

@@ -7,18 +7,18 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.day.resting_energy import Sex
-from ample_crumb.core.day.worked_out_targets import FLOOR_KCAL, Body, Circumstance, work_out_targets
+from ample_crumb.core.day.worked_out_targets import FLOOR_KCAL, Circumstance, Physique, work_out_targets
 
-WOMAN = Body(Sex.FEMALE, 30, 168, 66, activity=1.55)
+WOMAN = Physique(Sex.FEMALE, 30, 168, 66, activity_factor=1.55)
 
 BODIES = st.builds(
-    Body,
+    Physique,
     sex=st.sampled_from(Sex),
     age_years=st.floats(5, 120),
     height_cm=st.floats(90, 250),
     weight_kg=st.floats(15, 400),
     body_fat_percent=st.none() | st.floats(3, 70),
-    activity=st.floats(1.2, 1.9),
+    activity_factor=st.floats(1.2, 1.9),
     rate_percent=st.floats(-5, 5),
     circumstances=st.lists(st.sampled_from(Circumstance), max_size=2, unique=True).map(tuple),
 )
@@ -28,28 +28,28 @@ class WorkedOut(unittest.TestCase):
     def test_a_body_worked_by_hand(self) -> None:
         # By hand: 660 + 1050 - 150 - 161 = 1399; x 1.55 = 2168.45; 0.5 % of 66 kg is 0.33 kg, x 7700 / 7 = 363.
         found = work_out_targets(replace(WOMAN, rate_percent=0.5))
-        self.assertAlmostEqual(found.resting_kcal.mifflin_st_jeor, 1399)
+        self.assertAlmostEqual(found.resting_kcal.mifflin_st_jeor_kcal, 1399)
         self.assertAlmostEqual(found.maintenance_kcal, 2168.45)
         self.assertAlmostEqual(found.energy_kcal or 0, 1805.45)
-        self.assertAlmostEqual(found.protein_g.low, 92.4)
-        self.assertAlmostEqual(found.protein_g.high, 132)
-        self.assertAlmostEqual(found.protein_g.floor, 52.8)
-        self.assertAlmostEqual(found.fat_g_least, 0.2 * 1805.45 / 9)
+        self.assertAlmostEqual(found.protein_g.low_g, 92.4)
+        self.assertAlmostEqual(found.protein_g.high_g, 132)
+        self.assertAlmostEqual(found.protein_g.floor_g, 52.8)
+        self.assertAlmostEqual(found.least_fat_g, 0.2 * 1805.45 / 9)
         self.assertAlmostEqual(found.fibre_g, 14 * 1.80545)
         self.assertIsNone(found.refused)
 
     def test_energy_is_what_its_parts_bring(self) -> None:
         found = work_out_targets(WOMAN)
-        parts = 4 * found.protein_g.usual + 9 * found.fat_g_least + 4 * (found.carbohydrate_g or 0)
+        parts = 4 * found.protein_g.usual_g + 9 * found.least_fat_g + 4 * (found.carbohydrate_g or 0)
         self.assertAlmostEqual(parts, found.energy_kcal or 0)
 
     def test_body_fat_chooses_the_equation(self) -> None:
         # 66 kg with 25 % of fat is 49.5 kg without: 370 + 21.6 x 49.5 = 1439.2, and 500 + 22 x 49.5 = 1589.
         found = work_out_targets(replace(WOMAN, body_fat_percent=25))
-        self.assertAlmostEqual(found.resting_kcal.katch_mcardle or 0, 1439.2)
-        self.assertAlmostEqual(found.resting_kcal.cunningham or 0, 1589)
+        self.assertAlmostEqual(found.resting_kcal.katch_mcardle_kcal or 0, 1439.2)
+        self.assertAlmostEqual(found.resting_kcal.cunningham_kcal or 0, 1589)
         self.assertAlmostEqual(found.maintenance_kcal, 1439.2 * 1.55)
-        self.assertEqual(work_out_targets(WOMAN).resting_kcal.katch_mcardle, None)
+        self.assertEqual(work_out_targets(WOMAN).resting_kcal.katch_mcardle_kcal, None)
 
     def test_to_gain_is_added(self) -> None:
         found = work_out_targets(replace(WOMAN, rate_percent=-0.25))
@@ -61,7 +61,7 @@ class WorkedOut(unittest.TestCase):
             (replace(WOMAN, rate_percent=1.01), "faster than the 1 %"),
             (replace(WOMAN, rate_percent=0.5, age_years=17.9), "Under 18"),
             (replace(WOMAN, rate_percent=0.1, weight_kg=52.1), "18.5"),
-            (replace(WOMAN, rate_percent=0.9, activity=1.2), "1,200 kcal"),
+            (replace(WOMAN, rate_percent=0.9, activity_factor=1.2), "1,200 kcal"),
             *((replace(WOMAN, rate_percent=0.2, circumstances=(each,)), "please") for each in Circumstance),
         ):
             found = work_out_targets(body)
@@ -86,7 +86,7 @@ class WorkedOut(unittest.TestCase):
         self.assertIn("renal dietitian", " ".join(found.cautions))
 
     @given(BODIES)
-    def test_whatever_is_typed_never_falls_below_the_floor(self, body: Body) -> None:
+    def test_whatever_is_typed_never_falls_below_the_floor(self, body: Physique) -> None:
         found = work_out_targets(body)
         if found.energy_kcal is None:
             self.assertTrue(found.refused)
