@@ -35,8 +35,14 @@ async def _principal(request: Request, response: Response, database: InDatabase)
     if principal is None:
         raise NotHere("kitchen", "There is no kitchen in this database yet; `./start` makes one.")
     if principal.person_id != asked:
-        response.set_cookie(COOKIE, str(principal.person_id), max_age=_YEAR_S, httponly=True, samesite="strict")
+        be(response, principal.person_id)
     return principal
+
+
+def be(response: Response, person_id: UUID) -> Response:
+    """Lets the browser name this person from now on."""
+    response.set_cookie(COOKIE, str(person_id), max_age=_YEAR_S, httponly=True, samesite="strict")
+    return response
 
 
 def asked_person(request: Request) -> UUID | None:

@@ -8,10 +8,12 @@ from uuid import UUID
 from ample_crumb.application.cupboards import cupboard_at
 from ample_crumb.core.crumb.dials.dial import Learned
 from ample_crumb.core.crumb.feedback import learn
+from ample_crumb.core.day.piece_step import PieceStep
+from ample_crumb.core.day.tally import Tally
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
-from ample_crumb.core.formula.alerts import Eater
+from ample_crumb.core.formula.alerts import AgeBand, Eater
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.production.bake_time import BakingConditions, Oven
 from ample_crumb.core.production.oven_learning import BakeSeen, OvenLesson, learn_ovens
@@ -29,7 +31,8 @@ class KitchenContext:
     what it is baked in and with, and what its batches taught of doughs and of `ovens`. `prices` are by generic slug or
     id of a product.
     `room_kcal` is what a day that was asked for has left, None without a target; `inner_versions` are those of the
-    formulas that were read as foods."""
+    formulas that were read as foods. `piece_step` is in which steps the person takes pieces, `tally`
+    the count they keep."""
 
     preferences: ReadingPreferences
     definition: CarbohydrateDefinition
@@ -41,6 +44,8 @@ class KitchenContext:
     learned: Learned
     ovens: Mapping[Oven, OvenLesson]
     reading_revision: int
+    piece_step: PieceStep = PieceStep.HALF
+    tally: Tally | None = None
     room_kcal: float | None = None
     inner_versions: Mapping[UUID, int] = field(default_factory=dict)
 
@@ -72,6 +77,8 @@ def load_context(connection: Connection, principal: Principal, day: date | None 
         learned=habits.learned,
         ovens=habits.ovens,
         reading_revision=row.reading_revision,
+        piece_step=PieceStep(row.piece_step),
+        tally=None if row.tally is None else Tally(**row.tally),
         room_kcal=None if row.day_energy_kcal is None else row.day_energy_kcal - row.eaten_kcal,
     )
 
@@ -85,7 +92,7 @@ def _habits(connection: Connection, kitchen_id: UUID, row: KitchenRow) -> Habits
     habits = Habits(
         corrections=said.corrections,
         prices=said.prices,
-        eaters=tuple(Eater(name, tuple(avoids)) for name, avoids in said.eaters),
+        eaters=tuple(Eater(name, tuple(avoids), AgeBand(age)) for name, avoids, age in said.eaters),
         tins={each.id: each for each in tins.listed(connection, kitchen_id)},
         learned=learn(each.batch() for each in feedback.listed(connection, kitchen_id))[0],
         ovens=learn_ovens(

@@ -1,4 +1,4 @@
-"""Targets, days and the entries in them."""
+"""The entries of a day."""
 
 from dataclasses import dataclass
 from datetime import date, datetime
@@ -8,7 +8,6 @@ from uuid import UUID
 from psycopg.rows import class_row
 from psycopg.sql import SQL
 
-from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.store.columns import FiguresRow, column_list, columns, set_list, value_list
 from ample_crumb.store.database import Connection
@@ -21,8 +20,9 @@ _BATCH_ALLERGENS: Final = SQL("""(
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class EntryRow(FiguresRow):
-    """What was eaten at a time, with the figures of that moment. `piece_count` is set for a piece, and `formula_id` or
-    `batch_id` with its lot, of which it was; `batch_allergens` are those of that batch."""
+    """What was eaten or is planned at a time, with the figures of the moment it was laid in. `piece_count` is set for
+    a piece, and `formula_id` or `batch_id` with its lot, of which it was; `batch_allergens` are those of that
+    batch; `meal_id` is the kept meal that it was."""
 
     id: UUID
     day: date
@@ -34,80 +34,12 @@ class EntryRow(FiguresRow):
     batch_id: UUID | None
     lot: int | None
     piece_count: float | None
+    state: str
+    meal_id: UUID | None
+    group_id: UUID | None
     version: int
     removed: bool
     batch_allergens: dict[str, Any] | None
-
-
-def set_day_type(connection: Connection, principal: Principal, day: date, kind: str) -> None:
-    """Makes a day a training or a rest day."""
-    connection.execute(
-        """
-        insert into day (kitchen_id, person_id, day, day_type)
-        values (%(kitchen_id)s, %(person_id)s, %(day)s, %(kind)s)
-        on conflict (kitchen_id, person_id, day) do update set day_type = excluded.day_type
-        """,
-        {"kitchen_id": principal.kitchen_id, "person_id": principal.person_id, "day": day, "kind": kind},
-    )
-
-
-@dataclass(frozen=True, slots=True)
-class DayPlan:
-    """What a day is meant to be: its type, and the targets in force by type of day."""
-
-    day_type: str
-    by_type: dict[str, Targets]
-
-    @property
-    def targets(self) -> Targets | None:
-        """The targets of this day; None when there are none for its type."""
-        return self.by_type.get(self.day_type)
-
-
-def day_plan(connection: Connection, principal: Principal, day: date) -> DayPlan:
-    """The plan of a day. Its type is as set, else as the same weekday a week before, else a rest day. Of targets the
-    latest up to the day are in force; the first ones set also hold for the days before them."""
-    rows = connection.execute(
-        """
-        select distinct on (target.day_type)
-            this.day_type, target.day_type, energy_kcal, protein_g, fat_g, carbohydrate_g
-        from (
-            select coalesce((
-                select day_type from day
-                where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
-                    and (day = %(day)s or day = %(day)s::date - 7)
-                order by day desc limit 1
-            ), 'rest') as day_type
-        ) this
-        left join target on person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
-        order by target.day_type, (from_day <= %(day)s) desc,
-            case when from_day <= %(day)s then %(day)s::date - from_day else from_day - %(day)s::date end
-        """,
-        {"person_id": principal.person_id, "kitchen_id": principal.kitchen_id, "day": day},
-    ).fetchall()
-    return DayPlan(rows[0][0], {kind: Targets(*figures) for _, kind, *figures in rows if kind is not None})
-
-
-def set_target(connection: Connection, principal: Principal, kind: str, from_day: date, targets: Targets) -> None:
-    """Targets of a day type from a day on."""
-    connection.execute(
-        """
-        insert into target (kitchen_id, person_id, day_type, from_day, energy_kcal, protein_g, fat_g, carbohydrate_g)
-        values (%(kitchen_id)s, %(person_id)s, %(kind)s, %(from_day)s, %(energy)s, %(protein)s, %(fat)s, %(carb)s)
-        on conflict (kitchen_id, person_id, day_type, from_day) do update set energy_kcal = excluded.energy_kcal,
-            protein_g = excluded.protein_g, fat_g = excluded.fat_g, carbohydrate_g = excluded.carbohydrate_g
-        """,
-        {
-            "kitchen_id": principal.kitchen_id,
-            "person_id": principal.person_id,
-            "kind": kind,
-            "from_day": from_day,
-            "energy": targets.energy_kcal,
-            "protein": targets.protein_g,
-            "fat": targets.fat_g,
-            "carb": targets.carbohydrate_g,
-        },
-    )
 
 
 def day_entries(connection: Connection, principal: Principal, day: date) -> list[EntryRow]:
@@ -115,8 +47,8 @@ def day_entries(connection: Connection, principal: Principal, day: date) -> list
     with connection.cursor(row_factory=class_row(EntryRow)) as cursor:
         return cursor.execute(
             SQL("""
-            select id, day, eaten_at, kind, name, text, formula_id, batch_id, lot, piece_count, version,
-                false as removed, {batch_allergens}, {figures}
+            select id, day, eaten_at, kind, name, text, formula_id, batch_id, lot, piece_count, state,
+                meal_id, group_id, version, false as removed, {batch_allergens}, {figures}
             from entry
             where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and day = %(day)s and removed_at is null
             order by eaten_at, id
@@ -138,8 +70,8 @@ def find_entry(connection: Connection, principal: Principal, entry_id: UUID, *, 
     with connection.cursor(row_factory=class_row(EntryRow)) as cursor:
         return cursor.execute(
             SQL("""
-            select id, day, eaten_at, kind, name, text, formula_id, batch_id, lot, piece_count, version,
-                removed_at is not null as removed, {batch_allergens},
+            select id, day, eaten_at, kind, name, text, formula_id, batch_id, lot, piece_count, state,
+                meal_id, group_id, version, removed_at is not null as removed, {batch_allergens},
                 {figures}
             from entry where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
             """).format(figures=column_list(), batch_allergens=_BATCH_ALLERGENS),
@@ -149,7 +81,8 @@ def find_entry(connection: Connection, principal: Principal, entry_id: UUID, *, 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LoggedEntry:
-    """An entry to write: what was eaten and when. `formula_id` or `batch_id` and `piece_count` are set for pieces."""
+    """An entry to write: what was eaten or is planned, and when. `formula_id` or `batch_id` and `piece_count` are set
+    for pieces."""
 
     id: UUID
     day: date
@@ -161,6 +94,8 @@ class LoggedEntry:
     batch_id: UUID | None = None
     lot: int | None = None
     group_id: UUID | None = None
+    meal_id: UUID | None = None
+    state: str = "eaten"
     piece_count: float | None = None
     portion: Portion
 
@@ -180,6 +115,8 @@ class LoggedEntry:
             "lot": self.lot,
             "group_id": self.group_id,
             "piece_count": self.piece_count,
+            "meal_id": self.meal_id,
+            "state": self.state,
         }
 
 
@@ -188,9 +125,9 @@ def add_entry(connection: Connection, principal: Principal, entry: LoggedEntry) 
     added = connection.execute(
         SQL("""
         insert into entry (id, kitchen_id, person_id, day, eaten_at, kind, name, text, formula_id, batch_id, lot,
-            group_id, piece_count, {figures})
+            group_id, meal_id, state, piece_count, {figures})
         values (%(id)s, %(kitchen_id)s, %(person_id)s, %(day)s, %(eaten_at)s, %(kind)s, %(name)s, %(text)s,
-            %(formula_id)s, %(batch_id)s, %(lot)s, %(group_id)s, %(piece_count)s,
+            %(formula_id)s, %(batch_id)s, %(lot)s, %(group_id)s, %(meal_id)s, %(state)s, %(piece_count)s,
             {figure_values})
         on conflict (kitchen_id, id) do nothing
         """).format(figures=column_list(), figure_values=value_list()),
@@ -205,7 +142,7 @@ def change_entry(connection: Connection, principal: Principal, entry: LoggedEntr
     connection.execute(
         SQL("""
         update entry set day = %(day)s, eaten_at = %(eaten_at)s, name = %(name)s, text = %(text)s,
-            piece_count = %(piece_count)s, version = version + 1,
+            piece_count = %(piece_count)s, state = %(state)s, version = version + 1,
             {figure_sets}
         where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
         """).format(figure_sets=set_list()),

@@ -113,7 +113,7 @@ def write_parts(
 class StoredSummary:
     """What lists show of a formula: the figures of one of `piece_count` pieces, its allergens, what it costs (None
     while no line has a price, a lower limit with `cost_at_least`), for how many minutes hands are busy with it and how
-    many it takes in all, its bowls, and the number of the `rules` they were worked out by."""
+    many it takes in all, its bowls, the words one wishes for it by, and the number of the `rules` that these are by."""
 
     piece: Portion
     piece_count: float
@@ -123,6 +123,7 @@ class StoredSummary:
     hands_on_min: int
     whole_min: int
     bowl_count: int
+    traits: tuple[str, ...] = ()
     rules: int
 
 
@@ -130,6 +131,7 @@ _SUMMARY_SET: Final = SQL(
     """
     summary_rules = %(rules)s, contains = %(contains)s, may_contain = %(may_contain)s,
     diets_broken = %(diets_broken)s, diets_kept = %(diets_kept)s, complete = %(complete)s,
+    hazards = %(hazards)s, traits = %(traits)s,
     piece_count = %(piece_count)s, piece_cost = %(piece_cost)s, cost_at_least = %(cost_at_least)s,
     {time_sets}, {figure_sets}
 """
@@ -160,7 +162,11 @@ def _summary_columns(summary: StoredSummary) -> dict[str, Any]:
             "whole_min": summary.whole_min,
             "bowl_count": summary.bowl_count,
         }
-        | {name: list(getattr(allergens, name)) for name in ("contains", "may_contain", "diets_broken", "diets_kept")}
+        | {"traits": list(summary.traits)}
+        | {
+            name: list(getattr(allergens, name))
+            for name in ("contains", "may_contain", "diets_broken", "diets_kept", "hazards")
+        }
     )
 
 

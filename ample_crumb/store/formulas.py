@@ -15,6 +15,8 @@ from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.store.columns import FiguresRow, column_list
 from ample_crumb.store.conditions import asked_for, holds
 from ample_crumb.store.database import Connection
+from ample_crumb.store.helpings import USUAL
+from ample_crumb.store.scope import Principal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -43,6 +45,8 @@ class FormulaRow(FiguresRow):
     diets_broken: list[str]
     diets_kept: list[str]
     complete: bool
+    hazards: list[str]
+    traits: list[str]
     piece_count: float
     piece_cost: float | None
     cost_at_least: bool
@@ -58,6 +62,7 @@ class FormulaRow(FiguresRow):
             diets_broken=tuple(self.diets_broken),
             diets_kept=tuple(self.diets_kept),
             complete=self.complete,
+            hazards=tuple(self.hazards),
         )
 
 
@@ -65,7 +70,8 @@ _COLUMNS: Final = SQL(
     """
     formula.id, formula.name, family, pieces, method, version, archived_at is not null as archived, updated_at, twin_id,
     twin, twin_number, bake_number, base_id, production, summary_rules, job.state as job_state, contains,
-    may_contain, diets_broken, diets_kept, complete, piece_count, piece_cost, cost_at_least, hands_on_min,
+    may_contain, diets_broken, diets_kept, complete, hazards, traits,
+    piece_count, piece_cost, cost_at_least, hands_on_min,
     whole_min, bowl_count,
     {figures}
 """
@@ -156,14 +162,21 @@ _ORDERS: Final[Mapping[ListOrder, tuple[LiteralString, LiteralString]]] = {
 """By what the list is ordered, and what stands behind a place in it."""
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ListedFormula(FormulaRow):
+    """A formula, and how many of its pieces the person mostly has; None where nobody knows."""
+
+    usual_count: float | None
+
+
 def listed(
     connection: Connection,
-    kitchen_id: UUID,
+    principal: Principal,
     most: int,
     narrowed: Narrowed = Narrowed(),
     order: ListOrder = ListOrder.CHANGED,
     after: ListedFrom | None = None,
-) -> list[FormulaRow]:
+) -> list[ListedFormula]:
     """Formulas in an order, narrowed: so many from the beginning, or from behind a place in the list."""
     ordered, behind = _ORDERS[order]
     conditions = (
@@ -175,16 +188,18 @@ def listed(
         (narrowed.room_kcal is not None, "energy_kcal > 0 and energy_kcal / 2 <= %(room_kcal)s"),
         (after, behind),
     )
-    with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
+    with connection.cursor(row_factory=class_row(ListedFormula)) as cursor:
         return cursor.execute(
             SQL(
                 """
                 with page as (select id from formula where {} order by {} limit %(most)s)
-                select {} {} join page on page.id = formula.id where formula.kitchen_id = %(kitchen_id)s order by {}
+                select {}, {} as usual_count {} join page on page.id = formula.id
+                where formula.kitchen_id = %(kitchen_id)s order by {}
                 """
-            ).format(asked_for(conditions), SQL(ordered), _COLUMNS, _FROM, SQL(ordered)),
+            ).format(asked_for(conditions), SQL(ordered), _COLUMNS, USUAL, _FROM, SQL(ordered)),
             {
-                "kitchen_id": kitchen_id,
+                "kitchen_id": principal.kitchen_id,
+                "person_id": principal.person_id,
                 "patterns": [holds(word) for word in narrowed.words],
                 "family": narrowed.family,
                 "diet": narrowed.diet,
@@ -236,39 +251,118 @@ def called(connection: Connection, kitchen_id: UUID, words: str, most: int) -> l
 
 @dataclass(frozen=True, slots=True)
 class Room:
-    """What a day has left, and how portions are cut: in steps of `step_count` pieces, at most `most_count`."""
+    """What a day has left, and how portions are cut: in steps of `step_count` pieces, or of `step_g` where that is
+    None, at most `most_count`."""
 
     energy_kcal: float
-    step_count: float
+    step_count: float | None
     most_count: float
+    step_g: float = 5.0
 
 
 def for_day(
-    connection: Connection, kitchen_id: UUID, eaten_ids: Sequence[UUID], room: Room | None, most: int
-) -> list[FormulaRow]:
+    connection: Connection, principal: Principal, eaten_ids: Sequence[UUID], room: Room | None, most: int
+) -> list[ListedFormula]:
     """The formulas that were eaten of, and those in use whose largest portion in the room brings most protein."""
-    with connection.cursor(row_factory=class_row(FormulaRow)) as cursor:
+    with connection.cursor(row_factory=class_row(ListedFormula)) as cursor:
         return cursor.execute(
             SQL(
                 """
-                select {} {} where formula.kitchen_id = %(kitchen_id)s and (formula.id = any(%(eaten)s::uuid[])
+                select {}, {} as usual_count {}
+                where formula.kitchen_id = %(kitchen_id)s and (formula.id = any(%(eaten)s::uuid[])
                     or formula.id in (
-                        select id from formula where kitchen_id = %(kitchen_id)s and archived_at is null and mass_g > 0
-                            and energy_kcal * %(step)s <= %(room)s * 1.000001
-                        order by protein_g * case when energy_kcal <= 0 then %(step)s
-                            else least(floor(%(room)s / (energy_kcal * %(step)s)) * %(step)s, %(most_pieces)s) end
+                        select id from formula cross join lateral (
+                            select coalesce(%(step)s::numeric, %(step_g)s / nullif(mass_g, 0)) as step
+                        ) cut
+                        where kitchen_id = %(kitchen_id)s and archived_at is null and mass_g > 0
+                            and energy_kcal * step <= %(room)s * 1.000001
+                        order by protein_g * case when energy_kcal <= 0 then step
+                            else least(floor(%(room)s / (energy_kcal * step)) * step, %(most_pieces)s) end
                             desc nulls last, id
                         limit %(most)s
                     ))
                 order by updated_at desc, formula.id
                 """
-            ).format(_COLUMNS, _FROM),
+            ).format(_COLUMNS, USUAL, _FROM),
             {
-                "kitchen_id": kitchen_id,
+                "kitchen_id": principal.kitchen_id,
+                "person_id": principal.person_id,
                 "eaten": list(eaten_ids),
                 "room": -1.0 if room is None else room.energy_kcal,
                 "step": 1.0 if room is None else room.step_count,
+                "step_g": 1.0 if room is None else room.step_g,
                 "most_pieces": 1.0 if room is None else room.most_count,
+                "most": most,
+            },
+        ).fetchall()
+
+
+def traits_by_formula(connection: Connection, kitchen_id: UUID, formula_ids: Sequence[UUID]) -> dict[UUID, list[str]]:
+    """The words that each of these formulas is wished for by."""
+    rows = connection.execute(
+        "select id, traits from formula where kitchen_id = %(kitchen_id)s and id = any(%(formula_ids)s::uuid[])",
+        {"kitchen_id": kitchen_id, "formula_ids": list(formula_ids)},
+    ).fetchall()
+    return dict(rows)
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """What a formula for tonight is to be: words it is and is not wished by, minutes and bowls at most, and the room of
+    which a step of a piece has to stay within. Foods that are `free` are in every kitchen."""
+
+    traits: Sequence[str]
+    not_traits: Sequence[str]
+    most_min: int | None
+    most_bowls: int | None
+    room_kcal: float
+    step_count: float
+    free: Sequence[str]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TonightFormula(FormulaRow):
+    """A formula that could be made tonight: its foods that are `out` at home, by what they are kept under, and of how
+    many nobody said anything."""
+
+    out_foods: list[str]
+    unknown_count: int
+
+
+def for_tonight(connection: Connection, kitchen_id: UUID, asked: Asked, most: int) -> list[TonightFormula]:
+    """Formulas in use that are as asked and of which the least step stays in the room, the soonest ready first."""
+    with connection.cursor(row_factory=class_row(TonightFormula)) as cursor:
+        return cursor.execute(
+            SQL(
+                """
+                select {}, home.out_foods, home.unknown_count {}
+                cross join lateral (
+                    select coalesce(array_agg(key order by key) filter (where stock.state = 'out'
+                            or (stock.state = '' and stock.mass_g <= 0)), '{{}}') as out_foods,
+                        count(*) filter (where stock.food is null)::integer as unknown_count
+                    from formula_dependency uses left join stock on stock.kitchen_id = %(kitchen_id)s
+                        and stock.food = uses.key
+                    where uses.kitchen_id = %(kitchen_id)s and uses.formula_id = formula.id and uses.kind = 'food'
+                        and uses.key <> all(%(free)s)
+                ) home
+                where formula.kitchen_id = %(kitchen_id)s and archived_at is null and mass_g > 0
+                    and traits @> %(traits)s::text[] and not traits && %(not_traits)s::text[]
+                    and (%(most_min)s::integer is null or whole_min <= %(most_min)s)
+                    and (%(most_bowls)s::integer is null or bowl_count <= %(most_bowls)s)
+                    and energy_kcal * %(step)s <= %(room)s
+                order by whole_min nulls last, protein_g / nullif(energy_kcal, 0) desc nulls last, formula.id
+                limit %(most)s
+                """
+            ).format(_COLUMNS, _FROM),
+            {
+                "kitchen_id": kitchen_id,
+                "traits": list(asked.traits),
+                "not_traits": list(asked.not_traits),
+                "most_min": asked.most_min,
+                "most_bowls": asked.most_bowls,
+                "room": asked.room_kcal,
+                "step": asked.step_count,
+                "free": list(asked.free),
                 "most": most,
             },
         ).fetchall()

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 from datetime import date
+from typing import Any
 from uuid import UUID
 
 from psycopg.rows import class_row
@@ -113,6 +114,8 @@ class KitchenRow:
     habits_revision: int
     reading_revision: int
     writing: bool
+    piece_step: str
+    tally: dict[str, Any] | None
     day_energy_kcal: float | None
     eaten_kcal: float
 
@@ -123,22 +126,15 @@ def kitchen_row(connection: Connection, principal: Principal, day: date | None =
         row = cursor.execute(
             """
             select measures, energy, carbohydrate, oven, watts, altitude_m, cupboard_revision, habits_revision,
-                reading_revision, pg_current_xact_id_if_assigned() is not null as writing,
+                reading_revision, pg_current_xact_id_if_assigned() is not null as writing, piece_step, tally,
                 (
-                    -- As `day_plan` has it: the type of the day, and of its targets those in force.
-                    select energy_kcal from target
-                    where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and day_type = coalesce((
-                        select day_type from day
-                        where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
-                            and (day = %(day)s::date or day = %(day)s::date - 7)
-                        order by day desc limit 1
-                    ), 'rest') and %(day)s::date is not null
-                    order by (from_day <= %(day)s::date) desc, abs(from_day - %(day)s::date) limit 1
+                    select plan.energy_kcal from plan_of_day(%(kitchen_id)s, %(person_id)s, %(day)s::date) plan
+                    where %(day)s::date is not null
                 ) as day_energy_kcal,
                 coalesce((
                     select sum(energy_kcal) from entry
                     where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and day = %(day)s::date
-                        and removed_at is null
+                        and removed_at is null and state = 'eaten'
                 ), 0) as eaten_kcal
             from person join kitchen on kitchen.id = person.kitchen_id
             where person.id = %(person_id)s and person.kitchen_id = %(kitchen_id)s
@@ -152,11 +148,12 @@ def kitchen_row(connection: Connection, principal: Principal, day: date | None =
 @dataclass(frozen=True, slots=True)
 class HabitsRow:
     """What a kitchen has said once: `corrections` maps corrected phrases to the slugs they mean, `prices` foods to the
-    price of a gram, `eaters` holds name and avoids of each."""
+    price of a gram, `eaters` holds name, avoids and age of each: of those who eat along, and of the people of the
+    kitchen who must not get something."""
 
     corrections: dict[str, str]
     prices: dict[str, float]
-    eaters: list[tuple[str, list[str]]]
+    eaters: list[tuple[str, list[str], str]]
 
 
 def habits_row(connection: Connection, kitchen_id: UUID) -> HabitsRow:
@@ -169,8 +166,13 @@ def habits_row(connection: Connection, kitchen_id: UUID) -> HabitsRow:
             ) as corrections, coalesce(
                 (select jsonb_object_agg(food, price / for_g) from price where kitchen_id = %(kitchen_id)s), '{}'
             ) as prices, coalesce(
-                (select jsonb_agg(jsonb_build_array(name, avoids) order by lower(name), id)
-                from eater where kitchen_id = %(kitchen_id)s), '[]'
+                (select jsonb_agg(jsonb_build_array(name, avoids, age_band) order by lower(name), id)
+                from (
+                    select id, name, avoids, age_band from eater where kitchen_id = %(kitchen_id)s
+                    union all
+                    select id, name, avoids, '' from person
+                    where kitchen_id = %(kitchen_id)s and removed_at is null and cardinality(avoids) > 0
+                ) eats), '[]'
             ) as eaters
             """,
             {"kitchen_id": kitchen_id},

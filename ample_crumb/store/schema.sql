@@ -1,3 +1,12 @@
+CREATE FUNCTION public.add_day_types() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+begin
+    insert into day_type (kitchen_id, person_id, slug, name, place)
+    values (new.kitchen_id, new.id, 'training', 'Training', 1), (new.kitchen_id, new.id, 'rest', 'Rest', 2);
+    return null;
+end
+$$;
 CREATE FUNCTION public.ask_for_outdated(newest integer) RETURNS integer
     LANGUAGE sql SECURITY DEFINER
     SET search_path TO 'public', 'pg_temp'
@@ -34,6 +43,17 @@ CREATE FUNCTION public.current_kitchen() RETURNS uuid
     AS $$
     select nullif(current_setting('ample_crumb.kitchen_id', true), '')::uuid
 $$;
+CREATE FUNCTION public.day_type_of(kitchen uuid, person uuid, asked date) RETURNS text
+    LANGUAGE sql STABLE
+    AS $$
+    select coalesce(
+        (select day_type from day where kitchen_id = kitchen and person_id = person and day = asked),
+        (select day_types[extract(isodow from asked)::integer] from week_pattern
+            where kitchen_id = kitchen and person_id = person and from_day <= asked order by from_day desc limit 1),
+        (select day_type from day where kitchen_id = kitchen and person_id = person and day = asked - 7),
+        'rest'
+    )
+$$;
 CREATE FUNCTION public.habits_changed() RETURNS trigger
     LANGUAGE plpgsql
     AS $$
@@ -46,7 +66,9 @@ CREATE FUNCTION public.is_resident(kitchen uuid, asked uuid) RETURNS boolean
     LANGUAGE sql STABLE SECURITY DEFINER
     SET search_path TO 'public', 'pg_temp'
     AS $$
-    select exists (select 1 from person where person.kitchen_id = kitchen and person.id = asked)
+    select exists (
+        select 1 from person where person.kitchen_id = kitchen and person.id = asked and person.removed_at is null
+    )
 $$;
 CREATE FUNCTION public.key_words(gone jsonb, VARIADIC columns text[]) RETURNS text
     LANGUAGE sql IMMUTABLE
@@ -64,12 +86,27 @@ begin
     return new;
 end
 $$;
+CREATE FUNCTION public.plan_of_day(kitchen uuid, person uuid, asked date) RETURNS TABLE(type text, energy_kcal numeric, protein_g numeric, fat_g numeric, carbohydrate_g numeric, fibre_g numeric, of_its_own boolean)
+    LANGUAGE sql STABLE
+    AS $$
+    select this.type,
+        case when day.energy_kcal is null then target.energy_kcal else day.energy_kcal end,
+        case when day.energy_kcal is null then target.protein_g else day.protein_g end,
+        case when day.energy_kcal is null then target.fat_g else day.fat_g end,
+        case when day.energy_kcal is null then target.carbohydrate_g else day.carbohydrate_g end,
+        case when day.energy_kcal is null then target.fibre_g else day.fibre_g end,
+        day.energy_kcal is not null
+    from (select day_type_of(kitchen, person, asked) as type) this
+    left join day on day.kitchen_id = kitchen and day.person_id = person and day.day = asked
+    left join lateral target_of(kitchen, person, this.type, asked) target on true
+$$;
 CREATE FUNCTION public.resident(asked uuid) RETURNS TABLE(kitchen_id uuid, person_id uuid)
     LANGUAGE sql STABLE SECURITY DEFINER
     SET search_path TO 'public', 'pg_temp'
     AS $$
     select person.kitchen_id, person.id from person join kitchen on kitchen.id = person.kitchen_id
-    order by (person.id = asked) desc nulls last, kitchen.created_at, person.id limit 1
+    where person.removed_at is null
+    order by (person.id = asked) desc nulls last, kitchen.created_at, person.place, person.id limit 1
 $$;
 CREATE FUNCTION public.stash_moved() RETURNS trigger
     LANGUAGE plpgsql SECURITY DEFINER
@@ -100,6 +137,29 @@ begin
     end loop;
     return null;
 end
+$$;
+CREATE TABLE public.target (
+    kitchen_id uuid NOT NULL,
+    person_id uuid NOT NULL,
+    day_type text NOT NULL,
+    from_day date NOT NULL,
+    energy_kcal numeric(7,1) NOT NULL,
+    protein_g numeric(6,1) NOT NULL,
+    fat_g numeric(6,1),
+    carbohydrate_g numeric(6,1),
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    fibre_g numeric(6,1),
+    CONSTRAINT target_carbohydrate CHECK (((carbohydrate_g >= (0)::numeric) AND (carbohydrate_g <= (4000)::numeric))),
+    CONSTRAINT target_energy CHECK (((energy_kcal >= (1)::numeric) AND (energy_kcal <= (20000)::numeric))),
+    CONSTRAINT target_fat CHECK (((fat_g >= (0)::numeric) AND (fat_g <= (2000)::numeric))),
+    CONSTRAINT target_fibre CHECK (((fibre_g >= (0)::numeric) AND (fibre_g <= (200)::numeric))),
+    CONSTRAINT target_protein CHECK (((protein_g >= (0)::numeric) AND (protein_g <= (2000)::numeric)))
+);
+CREATE FUNCTION public.target_of(kitchen uuid, person uuid, type text, asked date) RETURNS SETOF public.target
+    LANGUAGE sql STABLE
+    AS $$
+    select * from target where kitchen_id = kitchen and person_id = person and day_type = type
+    order by (from_day <= asked) desc, abs(from_day - asked) limit 1
 $$;
 CREATE FUNCTION public.touch() RETURNS trigger
     LANGUAGE plpgsql
@@ -254,6 +314,14 @@ CREATE TABLE public.batch_symptom (
     CONSTRAINT batch_symptom_length CHECK (((length(symptom) >= 1) AND (length(symptom) <= 40))),
     CONSTRAINT batch_symptom_noticed CHECK ((cardinality(noticed) <= 30))
 );
+CREATE TABLE public.body_weight (
+    kitchen_id uuid NOT NULL,
+    person_id uuid NOT NULL,
+    day date NOT NULL,
+    weight_kg numeric(6,2) NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT body_weight_range CHECK (((weight_kg >= (15)::numeric) AND (weight_kg <= (400)::numeric)))
+);
 CREATE TABLE public.correction (
     kitchen_id uuid NOT NULL,
     phrase text NOT NULL,
@@ -272,9 +340,30 @@ CREATE TABLE public.day (
     kitchen_id uuid NOT NULL,
     person_id uuid NOT NULL,
     day date NOT NULL,
-    day_type text NOT NULL,
+    day_type text,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
-    CONSTRAINT day_day_type CHECK ((day_type = ANY (ARRAY['training'::text, 'rest'::text])))
+    energy_kcal numeric(7,1),
+    protein_g numeric(6,1),
+    fat_g numeric(6,1),
+    carbohydrate_g numeric(6,1),
+    fibre_g numeric(6,1),
+    CONSTRAINT day_carbohydrate CHECK (((carbohydrate_g >= (0)::numeric) AND (carbohydrate_g <= (4000)::numeric))),
+    CONSTRAINT day_energy CHECK (((energy_kcal >= (1)::numeric) AND (energy_kcal <= (20000)::numeric))),
+    CONSTRAINT day_fat CHECK (((fat_g >= (0)::numeric) AND (fat_g <= (2000)::numeric))),
+    CONSTRAINT day_fibre CHECK (((fibre_g >= (0)::numeric) AND (fibre_g <= (200)::numeric))),
+    CONSTRAINT day_protein CHECK (((protein_g >= (0)::numeric) AND (protein_g <= (2000)::numeric))),
+    CONSTRAINT day_whole_target CHECK (((energy_kcal IS NULL) = (protein_g IS NULL)))
+);
+CREATE TABLE public.day_type (
+    kitchen_id uuid NOT NULL,
+    person_id uuid NOT NULL,
+    slug text NOT NULL,
+    name text NOT NULL,
+    place integer DEFAULT 0 NOT NULL,
+    removed_at timestamp with time zone,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT day_type_name_length CHECK (((length(name) >= 1) AND (length(name) <= 40))),
+    CONSTRAINT day_type_slug CHECK ((slug ~ '^[a-z0-9-]{1,40}$'::text))
 );
 CREATE TABLE public.eater (
     id uuid NOT NULL,
@@ -282,8 +371,12 @@ CREATE TABLE public.eater (
     name text NOT NULL,
     avoids text[] NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
-    CONSTRAINT eater_avoids CHECK (((cardinality(avoids) >= 1) AND (cardinality(avoids) <= 30))),
-    CONSTRAINT eater_name_length CHECK (((length(name) >= 1) AND (length(name) <= 80)))
+    piece_share numeric DEFAULT 1 NOT NULL,
+    age_band text DEFAULT ''::text NOT NULL,
+    CONSTRAINT eater_age_band CHECK ((age_band = ANY (ARRAY[''::text, 'under one'::text, 'one to four'::text, 'five to eleven'::text]))),
+    CONSTRAINT eater_avoids CHECK ((cardinality(avoids) <= 30)),
+    CONSTRAINT eater_name_length CHECK (((length(name) >= 1) AND (length(name) <= 80))),
+    CONSTRAINT eater_piece_share CHECK (((piece_share > (0)::numeric) AND (piece_share <= (4)::numeric)))
 );
 CREATE TABLE public.entry (
     id uuid NOT NULL,
@@ -320,11 +413,14 @@ CREATE TABLE public.entry (
     batch_id uuid,
     lot integer,
     group_id uuid,
+    state text DEFAULT 'eaten'::text NOT NULL,
+    meal_id uuid,
     CONSTRAINT entry_kind CHECK ((kind = ANY (ARRAY['piece'::text, 'foods'::text]))),
     CONSTRAINT entry_mass CHECK ((mass_g >= (0)::numeric)),
     CONSTRAINT entry_name_length CHECK (((length(name) >= 1) AND (length(name) <= 300))),
     CONSTRAINT entry_piece_count CHECK (((piece_count > (0)::numeric) AND (piece_count <= (1000)::numeric))),
     CONSTRAINT entry_piece_names_formula CHECK (((kind <> 'piece'::text) OR (((formula_id IS NOT NULL) OR (batch_id IS NOT NULL)) AND (piece_count IS NOT NULL)))),
+    CONSTRAINT entry_state CHECK ((state = ANY (ARRAY['planned'::text, 'eaten'::text]))),
     CONSTRAINT entry_text_length CHECK ((length(text) <= 1000)),
     CONSTRAINT entry_version CHECK ((version >= 1))
 );
@@ -378,6 +474,8 @@ CREATE TABLE public.formula (
     hands_on_min integer,
     whole_min integer,
     bowl_count integer,
+    traits text[] DEFAULT '{}'::text[] NOT NULL,
+    hazards text[] DEFAULT '{}'::text[] NOT NULL,
     CONSTRAINT formula_base_with_its_parts CHECK (((base_id IS NULL) OR (base_parts IS NOT NULL))),
     CONSTRAINT formula_family_length CHECK ((length(family) <= 40)),
     CONSTRAINT formula_method_length CHECK ((length(method) <= 20000)),
@@ -484,6 +582,14 @@ CREATE SEQUENCE public.habits_revision
     NO MINVALUE
     NO MAXVALUE
     CACHE 1;
+CREATE TABLE public.helping (
+    kitchen_id uuid NOT NULL,
+    person_id uuid NOT NULL,
+    formula_id uuid NOT NULL,
+    piece_count numeric NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT helping_piece_count CHECK (((piece_count > (0)::numeric) AND (piece_count <= (100)::numeric)))
+);
 CREATE SEQUENCE public.job_token
     START WITH 1
     INCREMENT BY 1
@@ -504,6 +610,42 @@ CREATE TABLE public.job (
     rules integer DEFAULT 0 NOT NULL,
     CONSTRAINT job_kind CHECK ((kind = 'summary'::text)),
     CONSTRAINT job_state CHECK ((state = ANY (ARRAY['queued'::text, 'running'::text, 'stopped'::text, 'failed'::text])))
+);
+CREATE TABLE public.kept_meal (
+    id uuid NOT NULL,
+    kitchen_id uuid NOT NULL,
+    name text NOT NULL,
+    text text NOT NULL,
+    minutes integer DEFAULT 5 NOT NULL,
+    contains text[] DEFAULT '{}'::text[] NOT NULL,
+    may_contain text[] DEFAULT '{}'::text[] NOT NULL,
+    diets_broken text[] DEFAULT '{}'::text[] NOT NULL,
+    diets_kept text[] DEFAULT '{}'::text[] NOT NULL,
+    complete boolean DEFAULT false NOT NULL,
+    hazards text[] DEFAULT '{}'::text[] NOT NULL,
+    traits text[] DEFAULT '{}'::text[] NOT NULL,
+    mass_g numeric NOT NULL,
+    energy_kcal numeric,
+    protein_g numeric,
+    fat_g numeric,
+    saturates_g numeric,
+    carbohydrate_g numeric,
+    sugars_g numeric,
+    fibre_g numeric,
+    polyols_g numeric,
+    erythritol_g numeric,
+    allulose_g numeric,
+    salt_g numeric,
+    alcohol_g numeric,
+    water_g numeric,
+    caffeine_mg numeric,
+    at_least text[] DEFAULT '{}'::text[] NOT NULL,
+    without_lines integer DEFAULT 0 NOT NULL,
+    sd jsonb DEFAULT '{}'::jsonb NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT kept_meal_minutes CHECK (((minutes >= 0) AND (minutes <= 240))),
+    CONSTRAINT kept_meal_name_length CHECK (((length(name) >= 1) AND (length(name) <= 80))),
+    CONSTRAINT kept_meal_text_length CHECK (((length(text) >= 1) AND (length(text) <= 1000)))
 );
 CREATE TABLE public.kitchen (
     id uuid NOT NULL,
@@ -544,11 +686,28 @@ CREATE TABLE public.person (
     carbohydrate text DEFAULT 'available'::text NOT NULL,
     appearance text DEFAULT 'system'::text NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    place integer DEFAULT 0 NOT NULL,
+    avoids text[] DEFAULT '{}'::text[] NOT NULL,
+    piece_step text DEFAULT 'half'::text NOT NULL,
+    hides_energy boolean DEFAULT false NOT NULL,
+    tally jsonb,
+    physique jsonb,
+    removed_at timestamp with time zone,
     CONSTRAINT person_appearance CHECK ((appearance = ANY (ARRAY['system'::text, 'light'::text, 'dark'::text]))),
+    CONSTRAINT person_avoids CHECK ((cardinality(avoids) <= 30)),
     CONSTRAINT person_carbohydrate CHECK ((carbohydrate = ANY (ARRAY['available'::text, 'net'::text, 'net_of_polyols'::text, 'us_total'::text]))),
     CONSTRAINT person_energy CHECK ((energy = ANY (ARRAY['stated'::text, 'european'::text, 'us'::text]))),
     CONSTRAINT person_measures CHECK ((measures = ANY (ARRAY['us'::text, 'metric'::text, 'australian'::text]))),
-    CONSTRAINT person_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120)))
+    CONSTRAINT person_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120))),
+    CONSTRAINT person_piece_step CHECK ((piece_step = ANY (ARRAY['grams'::text, 'half'::text, 'whole'::text])))
+);
+CREATE TABLE public.phase (
+    kitchen_id uuid NOT NULL,
+    person_id uuid NOT NULL,
+    from_day date NOT NULL,
+    name text NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT phase_name_length CHECK (((length(name) >= 1) AND (length(name) <= 60)))
 );
 CREATE TABLE public.planning_kitchen (
     kitchen_id uuid NOT NULL,
@@ -748,22 +907,6 @@ CREATE TABLE public.stock (
     CONSTRAINT stock_packs CHECK ((cardinality(packs_g) <= 20)),
     CONSTRAINT stock_state CHECK ((state = ANY (ARRAY[''::text, 'have'::text, 'low'::text, 'out'::text])))
 );
-CREATE TABLE public.target (
-    kitchen_id uuid NOT NULL,
-    person_id uuid NOT NULL,
-    day_type text NOT NULL,
-    from_day date NOT NULL,
-    energy_kcal numeric(7,1) NOT NULL,
-    protein_g numeric(6,1) NOT NULL,
-    fat_g numeric(6,1),
-    carbohydrate_g numeric(6,1),
-    changed_at timestamp with time zone DEFAULT now() NOT NULL,
-    CONSTRAINT target_carbohydrate CHECK (((carbohydrate_g >= (0)::numeric) AND (carbohydrate_g <= (4000)::numeric))),
-    CONSTRAINT target_day_type CHECK ((day_type = ANY (ARRAY['training'::text, 'rest'::text]))),
-    CONSTRAINT target_energy CHECK (((energy_kcal >= (1)::numeric) AND (energy_kcal <= (20000)::numeric))),
-    CONSTRAINT target_fat CHECK (((fat_g >= (0)::numeric) AND (fat_g <= (2000)::numeric))),
-    CONSTRAINT target_protein CHECK (((protein_g >= (0)::numeric) AND (protein_g <= (2000)::numeric)))
-);
 CREATE TABLE public.tasting (
     id uuid NOT NULL,
     kitchen_id uuid NOT NULL,
@@ -821,6 +964,14 @@ CREATE TABLE public.tombstone (
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     CONSTRAINT tombstone_kind_length CHECK ((length(kind) <= 63))
 );
+CREATE TABLE public.week_pattern (
+    kitchen_id uuid NOT NULL,
+    person_id uuid NOT NULL,
+    from_day date NOT NULL,
+    day_types text[] NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT week_pattern_seven CHECK ((cardinality(day_types) = 7))
+);
 ALTER TABLE ONLY public.bake_run
     ADD CONSTRAINT bake_run_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.batch_feedback
@@ -835,10 +986,14 @@ ALTER TABLE ONLY public.batch_revision
     ADD CONSTRAINT batch_revision_pkey PRIMARY KEY (kitchen_id, batch_id, revision);
 ALTER TABLE ONLY public.batch_symptom
     ADD CONSTRAINT batch_symptom_pkey PRIMARY KEY (kitchen_id, batch_id, symptom);
+ALTER TABLE ONLY public.body_weight
+    ADD CONSTRAINT body_weight_pkey PRIMARY KEY (kitchen_id, person_id, day);
 ALTER TABLE ONLY public.correction
     ADD CONSTRAINT correction_pkey PRIMARY KEY (kitchen_id, phrase);
 ALTER TABLE ONLY public.day
     ADD CONSTRAINT day_pkey PRIMARY KEY (kitchen_id, person_id, day);
+ALTER TABLE ONLY public.day_type
+    ADD CONSTRAINT day_type_pkey PRIMARY KEY (kitchen_id, person_id, slug);
 ALTER TABLE ONLY public.eater
     ADD CONSTRAINT eater_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.entry
@@ -859,14 +1014,20 @@ ALTER TABLE ONLY public.formula_version
     ADD CONSTRAINT formula_version_number_once UNIQUE (kitchen_id, formula_id, number);
 ALTER TABLE ONLY public.formula_version
     ADD CONSTRAINT formula_version_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.helping
+    ADD CONSTRAINT helping_pkey PRIMARY KEY (kitchen_id, person_id, formula_id);
 ALTER TABLE ONLY public.job
     ADD CONSTRAINT job_pkey PRIMARY KEY (kitchen_id, kind, key);
+ALTER TABLE ONLY public.kept_meal
+    ADD CONSTRAINT kept_meal_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.kitchen
     ADD CONSTRAINT kitchen_pkey PRIMARY KEY (id);
 ALTER TABLE ONLY public.opened_good
     ADD CONSTRAINT opened_good_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.phase
+    ADD CONSTRAINT phase_pkey PRIMARY KEY (kitchen_id, person_id, from_day);
 ALTER TABLE ONLY public.planning_kitchen
     ADD CONSTRAINT planning_kitchen_pkey PRIMARY KEY (kitchen_id);
 ALTER TABLE ONLY public.plate
@@ -909,6 +1070,8 @@ ALTER TABLE ONLY public.tin
     ADD CONSTRAINT tin_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.tombstone
     ADD CONSTRAINT tombstone_pkey PRIMARY KEY (kitchen_id, kind, id);
+ALTER TABLE ONLY public.week_pattern
+    ADD CONSTRAINT week_pattern_pkey PRIMARY KEY (kitchen_id, person_id, from_day);
 CREATE INDEX bake_run_by_day ON public.bake_run USING btree (kitchen_id, zero_at DESC, id) WHERE (removed_at IS NULL);
 CREATE INDEX bake_run_since ON public.bake_run USING btree (kitchen_id, changed_at);
 CREATE INDEX batch_by_time ON public.batch USING btree (kitchen_id, made_at DESC, id) WHERE (removed_at IS NULL);
@@ -923,6 +1086,8 @@ CREATE INDEX day_since ON public.day USING btree (kitchen_id, changed_at);
 CREATE INDEX eater_since ON public.eater USING btree (kitchen_id, changed_at);
 CREATE INDEX entry_names ON public.entry USING btree (kitchen_id, person_id, name, day DESC) WHERE (removed_at IS NULL);
 CREATE INDEX entry_of_day ON public.entry USING btree (kitchen_id, person_id, day, eaten_at) WHERE (removed_at IS NULL);
+CREATE INDEX entry_of_formula ON public.entry USING btree (kitchen_id, person_id, formula_id, day) WHERE ((removed_at IS NULL) AND (formula_id IS NOT NULL));
+CREATE INDEX entry_of_kept_meal ON public.entry USING btree (kitchen_id, person_id, meal_id, day) WHERE ((removed_at IS NULL) AND (meal_id IS NOT NULL));
 CREATE INDEX entry_since ON public.entry USING btree (kitchen_id, changed_at);
 CREATE INDEX formula_by_cost ON public.formula USING btree (kitchen_id, (
 CASE
@@ -943,6 +1108,8 @@ CREATE INDEX formula_of_base ON public.formula USING btree (kitchen_id, base_id)
 CREATE INDEX formula_since ON public.formula USING btree (kitchen_id, changed_at);
 CREATE INDEX formula_version_since ON public.formula_version USING btree (kitchen_id, changed_at);
 CREATE INDEX job_waiting ON public.job USING btree (run_after) WHERE (state = ANY (ARRAY['queued'::text, 'running'::text]));
+CREATE UNIQUE INDEX kept_meal_name ON public.kept_meal USING btree (kitchen_id, lower(name));
+CREATE INDEX kept_meal_since ON public.kept_meal USING btree (kitchen_id, changed_at);
 CREATE INDEX opened_good_open ON public.opened_good USING btree (kitchen_id, opened_at, id) WHERE (done_at IS NULL);
 CREATE INDEX opened_good_since ON public.opened_good USING btree (kitchen_id, changed_at);
 CREATE INDEX person_since ON public.person USING btree (kitchen_id, changed_at);
@@ -985,12 +1152,18 @@ CREATE TRIGGER batch_revision_touch BEFORE UPDATE ON public.batch_revision FOR E
 CREATE TRIGGER batch_symptom_touch BEFORE UPDATE ON public.batch_symptom FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER batch_touch BEFORE UPDATE ON public.batch FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER batch_unbury AFTER INSERT ON public.batch FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER body_weight_bury AFTER DELETE ON public.body_weight FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'day');
+CREATE TRIGGER body_weight_touch BEFORE UPDATE ON public.body_weight FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER body_weight_unbury AFTER INSERT ON public.body_weight FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'day');
 CREATE TRIGGER correction_bury AFTER DELETE ON public.correction FOR EACH ROW EXECUTE FUNCTION public.bury('phrase');
 CREATE TRIGGER correction_habits AFTER INSERT OR DELETE OR UPDATE ON public.correction FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
 CREATE TRIGGER correction_touch BEFORE UPDATE ON public.correction FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER correction_unbury AFTER INSERT ON public.correction FOR EACH ROW EXECUTE FUNCTION public.unbury('phrase');
 CREATE TRIGGER day_bury AFTER DELETE ON public.day FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'day');
 CREATE TRIGGER day_touch BEFORE UPDATE ON public.day FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER day_type_bury AFTER DELETE ON public.day_type FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'slug');
+CREATE TRIGGER day_type_touch BEFORE UPDATE ON public.day_type FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER day_type_unbury AFTER INSERT ON public.day_type FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'slug');
 CREATE TRIGGER day_unbury AFTER INSERT ON public.day FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'day');
 CREATE TRIGGER eater_bury AFTER DELETE ON public.eater FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER eater_habits AFTER INSERT OR DELETE OR UPDATE ON public.eater FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
@@ -1012,14 +1185,25 @@ CREATE TRIGGER formula_unbury AFTER INSERT ON public.formula FOR EACH ROW EXECUT
 CREATE TRIGGER formula_version_bury AFTER DELETE ON public.formula_version FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER formula_version_touch BEFORE UPDATE ON public.formula_version FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER formula_version_unbury AFTER INSERT ON public.formula_version FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER helping_bury AFTER DELETE ON public.helping FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'formula_id');
+CREATE TRIGGER helping_touch BEFORE UPDATE ON public.helping FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER helping_unbury AFTER INSERT ON public.helping FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'formula_id');
 CREATE TRIGGER job_touch BEFORE UPDATE ON public.job FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER kept_meal_bury AFTER DELETE ON public.kept_meal FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER kept_meal_touch BEFORE UPDATE ON public.kept_meal FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER kept_meal_unbury AFTER INSERT ON public.kept_meal FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER kitchen_touch BEFORE UPDATE ON public.kitchen FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER opened_good_bury AFTER DELETE ON public.opened_good FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER opened_good_touch BEFORE UPDATE ON public.opened_good FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER opened_good_unbury AFTER INSERT ON public.opened_good FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER person_bury AFTER DELETE ON public.person FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER person_day_types AFTER INSERT ON public.person FOR EACH ROW EXECUTE FUNCTION public.add_day_types();
+CREATE TRIGGER person_habits AFTER INSERT OR DELETE OR UPDATE OF name, avoids, removed_at ON public.person FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
 CREATE TRIGGER person_touch BEFORE UPDATE ON public.person FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER person_unbury AFTER INSERT ON public.person FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER phase_bury AFTER DELETE ON public.phase FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'from_day');
+CREATE TRIGGER phase_touch BEFORE UPDATE ON public.phase FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER phase_unbury AFTER INSERT ON public.phase FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'from_day');
 CREATE TRIGGER planning_kitchen_touch BEFORE UPDATE ON public.planning_kitchen FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER plate_bury AFTER DELETE ON public.plate FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER plate_touch BEFORE UPDATE ON public.plate FOR EACH ROW EXECUTE FUNCTION public.touch();
@@ -1054,6 +1238,9 @@ CREATE TRIGGER tin_bury AFTER DELETE ON public.tin FOR EACH ROW EXECUTE FUNCTION
 CREATE TRIGGER tin_habits AFTER INSERT OR DELETE OR UPDATE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
 CREATE TRIGGER tin_touch BEFORE UPDATE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER tin_unbury AFTER INSERT ON public.tin FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER week_pattern_bury AFTER DELETE ON public.week_pattern FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'from_day');
+CREATE TRIGGER week_pattern_touch BEFORE UPDATE ON public.week_pattern FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER week_pattern_unbury AFTER INSERT ON public.week_pattern FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'from_day');
 ALTER TABLE ONLY public.bake_run
     ADD CONSTRAINT bake_run_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.batch_feedback
@@ -1072,14 +1259,22 @@ ALTER TABLE ONLY public.batch_revision
     ADD CONSTRAINT batch_revision_kitchen_id_batch_id_fkey FOREIGN KEY (kitchen_id, batch_id) REFERENCES public.batch(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.batch_symptom
     ADD CONSTRAINT batch_symptom_kitchen_id_batch_id_fkey FOREIGN KEY (kitchen_id, batch_id) REFERENCES public.batch(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.body_weight
+    ADD CONSTRAINT body_weight_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
+ALTER TABLE ONLY public.day
+    ADD CONSTRAINT day_day_type FOREIGN KEY (kitchen_id, person_id, day_type) REFERENCES public.day_type(kitchen_id, person_id, slug);
 ALTER TABLE ONLY public.day
     ADD CONSTRAINT day_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
+ALTER TABLE ONLY public.day_type
+    ADD CONSTRAINT day_type_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.entry
     ADD CONSTRAINT entry_batch FOREIGN KEY (kitchen_id, batch_id) REFERENCES public.batch(kitchen_id, id);
 ALTER TABLE ONLY public.entry
     ADD CONSTRAINT entry_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id);
 ALTER TABLE ONLY public.entry
     ADD CONSTRAINT entry_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
+ALTER TABLE ONLY public.entry
+    ADD CONSTRAINT entry_of_meal FOREIGN KEY (kitchen_id, meal_id) REFERENCES public.kept_meal(kitchen_id, id) ON DELETE SET NULL (meal_id);
 ALTER TABLE ONLY public.formula
     ADD CONSTRAINT formula_bakes_a_kept_state FOREIGN KEY (kitchen_id, id, bake_number) REFERENCES public.formula_version(kitchen_id, formula_id, number) ON DELETE SET NULL (bake_number);
 ALTER TABLE ONLY public.formula
@@ -1104,12 +1299,20 @@ ALTER TABLE ONLY public.formula_version
     ADD CONSTRAINT formula_version_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.eater
     ADD CONSTRAINT guest_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.helping
+    ADD CONSTRAINT helping_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.helping
+    ADD CONSTRAINT helping_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
 ALTER TABLE ONLY public.job
     ADD CONSTRAINT job_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.kept_meal
+    ADD CONSTRAINT kept_meal_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.opened_good
     ADD CONSTRAINT opened_good_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.phase
+    ADD CONSTRAINT phase_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
 ALTER TABLE ONLY public.planning_kitchen
     ADD CONSTRAINT planning_kitchen_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.plate
@@ -1151,6 +1354,8 @@ ALTER TABLE ONLY public.stash_move
 ALTER TABLE ONLY public.stock
     ADD CONSTRAINT stock_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.target
+    ADD CONSTRAINT target_day_type FOREIGN KEY (kitchen_id, person_id, day_type) REFERENCES public.day_type(kitchen_id, person_id, slug);
+ALTER TABLE ONLY public.target
     ADD CONSTRAINT target_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
 ALTER TABLE ONLY public.tasting
     ADD CONSTRAINT tasting_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
@@ -1164,6 +1369,8 @@ ALTER TABLE ONLY public.tin
     ADD CONSTRAINT tin_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.tombstone
     ADD CONSTRAINT tombstone_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.week_pattern
+    ADD CONSTRAINT week_pattern_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
 ALTER TABLE public.bake_run ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.batch ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.batch_feedback ENABLE ROW LEVEL SECURITY;
@@ -1171,8 +1378,10 @@ ALTER TABLE public.batch_lot ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.batch_photo ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.batch_revision ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.batch_symptom ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.body_weight ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.correction ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.day ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.day_type ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.eater ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.entry ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula ENABLE ROW LEVEL SECURITY;
@@ -1182,6 +1391,8 @@ ALTER TABLE public.formula_note ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_part ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_tasks ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_version ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.helping ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.kept_meal ENABLE ROW LEVEL SECURITY;
 CREATE POLICY kitchen ON public.bake_run USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.batch USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.batch_feedback USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
@@ -1189,8 +1400,10 @@ CREATE POLICY kitchen ON public.batch_lot USING ((kitchen_id = public.current_ki
 CREATE POLICY kitchen ON public.batch_photo USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.batch_revision USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.batch_symptom USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.body_weight USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.correction USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.day USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.day_type USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.eater USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.entry USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
@@ -1200,10 +1413,13 @@ CREATE POLICY kitchen ON public.formula_note USING ((kitchen_id = public.current
 CREATE POLICY kitchen ON public.formula_part USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_tasks USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_version USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.helping USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.kept_meal USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 ALTER TABLE public.kitchen ENABLE ROW LEVEL SECURITY;
 CREATE POLICY kitchen ON public.kitchen USING ((id = public.current_kitchen())) WITH CHECK ((id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.opened_good USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.person USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.phase USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.planning_kitchen USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.plate USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.price USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
@@ -1222,8 +1438,10 @@ CREATE POLICY kitchen ON public.tasting_mark USING ((kitchen_id = public.current
 CREATE POLICY kitchen ON public.tasting_sample USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.tin USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.tombstone USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.week_pattern USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 ALTER TABLE public.opened_good ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.person ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.phase ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.planning_kitchen ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.plate ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.price ENABLE ROW LEVEL SECURITY;
@@ -1242,9 +1460,11 @@ ALTER TABLE public.tasting_mark ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.tasting_sample ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.tin ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.tombstone ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.week_pattern ENABLE ROW LEVEL SECURITY;
 REVOKE ALL ON FUNCTION public.resident(asked uuid) FROM PUBLIC;
 GRANT ALL ON FUNCTION public.resident(asked uuid) TO app;
 REVOKE ALL ON FUNCTION public.stash_moved() FROM PUBLIC;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.target TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.bake_run TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_feedback TO app;
@@ -1252,9 +1472,11 @@ GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_lot TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_photo TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_revision TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_symptom TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.body_weight TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.correction TO app;
 GRANT USAGE ON SEQUENCE public.cupboard_revision TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.day TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.day_type TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.eater TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.entry TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula TO app;
@@ -1265,11 +1487,14 @@ GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_part TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_tasks TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_version TO app;
 GRANT USAGE ON SEQUENCE public.habits_revision TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.helping TO app;
 GRANT USAGE ON SEQUENCE public.job_token TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.job TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.kept_meal TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.kitchen TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.opened_good TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.person TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.phase TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.planning_kitchen TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.plate TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.price TO app;
@@ -1282,9 +1507,9 @@ GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.shopping_tick TO app;
 GRANT SELECT ON TABLE public.stash_balance TO app;
 GRANT SELECT,INSERT ON TABLE public.stash_move TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.stock TO app;
-GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.target TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.tasting TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.tasting_mark TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.tasting_sample TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.tin TO app;
 GRANT SELECT ON TABLE public.tombstone TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.week_pattern TO app;

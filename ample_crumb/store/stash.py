@@ -105,6 +105,21 @@ def put_made(
     return found is not None and found[0] > 0
 
 
+def shelf_with(connection: Connection, kitchen_id: UUID, batch_id: UUID, lot: int, piece_count: float) -> UUID | None:
+    """The shelf that holds so many pieces of a lot, a counter before a fridge before a freezer, or None."""
+    row = connection.execute(
+        """
+        select shelf.id from stash_balance join shelf on shelf.kitchen_id = stash_balance.kitchen_id
+            and shelf.id = stash_balance.shelf_id
+        where stash_balance.kitchen_id = %(kitchen_id)s and batch_id = %(batch_id)s and lot = %(lot)s
+            and piece_count >= %(piece_count)s
+        order by array_position(array['counter', 'fridge', 'freezer'], shelf.kind), shelf.name, shelf.id limit 1
+        """,
+        {"kitchen_id": kitchen_id, "batch_id": batch_id, "lot": lot, "piece_count": piece_count},
+    ).fetchone()
+    return row[0] if row else None
+
+
 def last_of_move(connection: Connection, kitchen_id: UUID, move_id: UUID) -> tuple[MoveRow, int] | None:
     """The last move of a chain of undoing and doing again, and how long that chain is: odd where it stands as it was
     done. None where there is no such move."""

@@ -63,7 +63,7 @@ class ApiCase(unittest.TestCase):
         return made
 
     def targets(self) -> None:
-        self.ask("PUT", f"/api/v1/days/{DAY}/targets", {"rest": {"energy_kcal": 1800, "protein_g": 150}})
+        self.ask("PUT", f"/api/v1/plan/targets/{DAY}", {"by_type": {"rest": {"energy_kcal": 1800, "protein_g": 150}}})
 
     def lay(self, formula_id: str, pieces: float, entry_id: str | None = None) -> Any:
         body = {"id": entry_id or str(uuid4()), "eaten_at": NOON, "formula_id": formula_id, "piece_count": pieces}
@@ -203,8 +203,8 @@ class Api(ApiCase):
             ("POST", "/api/v1/bench/paste", {"text": "x" * 5_000_000}, 413),
             ("POST", f"/api/v1/days/{DAY}/foods", {"id": str(uuid4()), "eaten_at": NOON, "text": "-3 eggs"}, 422),
             ("POST", f"/api/v1/days/{DAY}/foods", {"id": str(uuid4()), "eaten_at": "soon", "text": "3 eggs"}, 422),
-            ("PUT", f"/api/v1/days/{DAY}/targets", {"rest": {"energy_kcal": -5, "protein_g": 150}}, 422),
-            ("PUT", f"/api/v1/days/{DAY}/targets", {"feast": {"energy_kcal": 2000, "protein_g": 150}}, 422),
+            ("PUT", f"/api/v1/plan/targets/{DAY}", {"by_type": {"rest": {"energy_kcal": -5, "protein_g": 150}}}, 422),
+            ("PUT", f"/api/v1/plan/targets/{DAY}", {"by_type": {"feast": {"energy_kcal": 1, "protein_g": 1}}}, 422),
             ("PUT", "/api/v1/corrections", {"name": "whey", "slug": "gold"}, 422),
         ]  # fmt: skip
         for method, address, body, status in refused:
@@ -213,8 +213,9 @@ class Api(ApiCase):
                 self.assertIn("detail", problem)
         self.assertEqual(self.ask("PUT", path, draft | {"pieces": 0}, 422)["errors"][0]["pointer"], "/pieces")
         half = {"training": {"energy_kcal": 2000, "protein_g": 150}, "rest": {"energy_kcal": 1800, "protein_g": None}}
-        problem = self.ask("PUT", f"/api/v1/days/{DAY}/targets", half, 422)
-        self.assertEqual(problem["errors"], [{"pointer": "/rest/protein_g", "detail": "Protein must be a number."}])
+        problem = self.ask("PUT", f"/api/v1/plan/targets/{DAY}", {"by_type": half}, 422)
+        wrong = {"pointer": "/by_type/rest/protein_g", "detail": "Protein must be a number."}
+        self.assertEqual(problem["errors"], [wrong])
         self.assertEqual(self.ask("GET", f"/api/v1/days/{DAY}")["all_targets"], {})
         self.assertGreater(MOST_BYTES, 200_000)
 

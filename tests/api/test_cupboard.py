@@ -214,8 +214,8 @@ class Guests(ApiCase):
         listed = {each["id"]: peanut(each["alerts"]) for each in self.ask("GET", "/api/v1/formulas")["items"]}
         self.assertEqual(listed, {made["id"]: ["contains"], warned["id"]: ["may contain"]})
         self.assertEqual(peanut(self.ask("GET", f"/api/v1/formulas/{made['id']}")["evaluated"]["alerts"]), ["contains"])
-        targets = {"training": None, "rest": {"energy_kcal": 2000, "protein_g": 100}}
-        self.ask("PUT", f"/api/v1/days/{DAY}/targets", targets)
+        targets = {"by_type": {"rest": {"energy_kcal": 2000, "protein_g": 100}}}
+        self.ask("PUT", f"/api/v1/plan/targets/{DAY}", targets)
         day = self.lay(made["id"], 1)
         self.assertEqual(peanut(day["entry_alerts"][made["id"]]), ["contains"])
         self.assertIn(["contains"], [peanut(fit["alerts"]) for fit in day["fits"]])
@@ -223,7 +223,11 @@ class Guests(ApiCase):
         self.assertEqual(peanut(hit["alerts"]), ["contains"])
         self.ask("DELETE", eater, status=204)
         self.assertEqual({len(each["alerts"]) for each in self.ask("GET", "/api/v1/formulas")["items"]}, {0})
-        for wrong in ({"name": " ", "avoids": ["milk"]}, {"name": "A", "avoids": []}, {"name": "A", "avoids": ["x"]}):
+        for wrong in (
+            {"name": " ", "avoids": ["milk"]},
+            {"name": "A", "piece_share": 9},
+            {"name": "A", "avoids": ["x"]},
+        ):
             self.ask("PUT", eater, wrong, 422)
 
 

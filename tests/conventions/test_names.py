@@ -14,6 +14,7 @@ _UNIT: Final = re.compile(
     r"|ratio|share|factor|count|strength|exponent|score|objective|p_value"
 )
 _UNIT_ELSEWHERE: Final = {
+    "AverageFigure": "`name` says it",
     "Dial": "`unit` says it",
     "DialReading": "in the unit of its dial",
     "DialWindow": "in the unit of its dial",

@@ -130,7 +130,7 @@ class Kept(StoreCase):
             self.assertEqual((eaters.listed(connection, kitchen), eaters.listed(connection, other)), ([eater], []))
             row = kitchens.habits_row(connection, kitchen)
             self.assertAlmostEqual(row.prices["skyr"], 0.1 / 4.3)
-            self.assertEqual((len(row.prices), row.eaters), (1, [["Anna", ["milk"]]]))
+            self.assertEqual((len(row.prices), row.eaters), (1, [["Anna", ["milk"], ""]]))
             self.assertEqual(kitchens.habits_row(connection, other).prices, {})
             prices.forget_price(connection, kitchen, "skyr")
             self.assertIsNone(prices.price_of(connection, kitchen, "skyr"))

@@ -74,7 +74,7 @@ class Pages(StoreCase):
         after: ListedFrom | None = None
         narrowed = Narrowed(words, archived=archived, **more)
         with self.database.unscoped() as connection:
-            while rows := formulas.listed(connection, self.principal.kitchen_id, most, narrowed, order, after):
+            while rows := formulas.listed(connection, self.principal, most, narrowed, order, after):
                 yield from rows
                 after = ListedFrom(rows[-1].updated_at, rows[-1].id, rows[-1].family)
 

@@ -76,7 +76,7 @@ class Making(StoreCase):
         ):
             with self.subTest(touched), self.database.unscoped() as connection:
                 jobs.ask_for_summaries(connection, self.principal, touched)
-                asked = {row.id for row in formulas.listed(connection, kitchen, 99) if row.job_state == "queued"}
+                asked = {row.id for row in formulas.listed(connection, self.principal, 99) if row.job_state == "queued"}
                 self.assertEqual((asked, len(jobs.claim(connection, 9))), (want, len(want)))
                 for formula_id in asked:
                     jobs.after_save(connection, self.principal, formula_id, current=True)

@@ -8,7 +8,7 @@ import psycopg
 from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.food.nutrients import Figures, Nutrients, Portion, StandardUncertainty
 from ample_crumb.core.formula.formula import Line, Part
-from ample_crumb.store import days, formula_writes, formulas
+from ample_crumb.store import day_plans, days, formula_writes, formulas
 from ample_crumb.store.database import Connection, migrate
 from ample_crumb.store.days import LoggedEntry
 from ample_crumb.store.formula_writes import FormulaHead
@@ -74,7 +74,7 @@ class Store(StoreCase):
         formula_id = self.formula()
         with self.database.unscoped() as connection:
             self.assertIsNone(formulas.find(connection, self.other.kitchen_id, formula_id))  # type: ignore[arg-type]
-            self.assertEqual(formulas.listed(connection, self.other.kitchen_id, 99), [])
+            self.assertEqual(formulas.listed(connection, self.other, 99), [])
             self.assertFalse(
                 formula_writes.archive(connection, self.other.kitchen_id, formula_id, archived=True)  # type: ignore[arg-type]
             )
@@ -110,20 +110,22 @@ class Store(StoreCase):
         with self.assertRaises(psycopg.errors.CheckViolation), self.database.unscoped() as connection:
             self.lay(connection, self.principal, formula_id, pieces=0)
         with self.assertRaises(psycopg.errors.CheckViolation), self.database.unscoped() as connection:
-            days.set_target(connection, self.principal, "training", DAY, Targets(0, 100))
+            day_plans.set_target(connection, self.principal, "training", DAY, Targets(0, 100))
 
     def test_targets_hold_from_a_day_on(self) -> None:
         with self.database.unscoped() as connection:
-            days.set_target(connection, self.principal, "rest", date(2026, 5, 10), Targets(1800, 150))
-            days.set_target(connection, self.principal, "rest", date(2026, 5, 20), Targets(1900, 160))
+            day_plans.set_target(connection, self.principal, "rest", date(2026, 5, 10), Targets(1800, 150))
+            day_plans.set_target(connection, self.principal, "rest", date(2026, 5, 20), Targets(1900, 160))
             energy = [
-                days.day_plan(connection, self.principal, date(2026, 5, day)).by_type["rest"].energy_kcal
+                day_plans.day_plan(connection, self.principal, date(2026, 5, day)).by_type["rest"].energy_kcal
                 for day in (1, 10, 19, 20, 31)
             ]
         self.assertEqual(energy, [1800, 1800, 1800, 1900, 1900])
 
     def test_a_new_day_is_of_the_type_of_the_week_before(self) -> None:
         with self.database.unscoped() as connection:
-            days.set_day_type(connection, self.principal, DAY, "training")
-            kinds = [days.day_plan(connection, self.principal, date(2026, 5, day)).day_type for day in (4, 5, 11, 18)]
+            day_plans.set_day_type(connection, self.principal, DAY, "training")
+            kinds = [
+                day_plans.day_plan(connection, self.principal, date(2026, 5, day)).day_type for day in (4, 5, 11, 18)
+            ]
         self.assertEqual(kinds, ["training", "rest", "training", "rest"])

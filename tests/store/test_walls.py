@@ -28,16 +28,19 @@ from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.store import eaters, kitchens, photos, scope
 from ample_crumb.store.bake_days import BakeRunRow, NewEvent, TaskTimes
 from ample_crumb.store.batches import NewBatch
+from ample_crumb.store.body_weights import WeightRow
 from ample_crumb.store.database import Database, app_address, migrate
 from ample_crumb.store.days import LoggedEntry
 from ample_crumb.store.eaters import EaterRow
 from ample_crumb.store.feedback import FeedbackFor
 from ample_crumb.store.formula_writes import FormulaContent, FormulaHead, StoredSummary
-from ample_crumb.store.formulas import ListOrder, Narrowed, Room
+from ample_crumb.store.formulas import Asked, ListOrder, Narrowed, Room
 from ample_crumb.store.jobs import Touched
+from ample_crumb.store.kept_meals import KeptMeal
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.store.notes import NoteRow
 from ample_crumb.store.opened_goods import OpenedRow
+from ample_crumb.store.people import PersonRow
 from ample_crumb.store.photos import PhotoRow
 from ample_crumb.store.plates import PlateRow
 from ample_crumb.store.prices import Price
@@ -68,8 +71,8 @@ _OUTSIDE: Final = {"job"}
 
 _FOR_ALL_KITCHENS: Final = {"claim", "finish", "put_back", "put_off", "ask_for_outdated"}
 _ASKS: Final = re.compile(r"(?:\w+\.)?kitchen_id\s*=\s*%\(kitchen_id\)s|(?<=where )id = %\(kitchen_id\)s")
-_OF_EVERY_KITCHEN: Final = {"Counter", "Fridge", "Freezer"}
-"""Shelves that a kitchen begins with."""
+_OF_EVERY_KITCHEN: Final = {"Counter", "Fridge", "Freezer", "Training"}
+"""Shelves and a type of day that a kitchen begins with."""
 
 NOW: Final = datetime(2026, 5, 4, 12, tzinfo=UTC)
 
@@ -140,6 +143,7 @@ class Walls(unittest.TestCase):
                     ("version_id", "formula_version"), ("batch_id", "batch"), ("photo_id", "batch_photo"),
                     ("note_id", "formula_note"), ("run_id", "bake_run"), ("shelf_id", "shelf"),
                     ("move_id", "stash_move"), ("plate_id", "plate"), ("tasting_id", "tasting"),
+                    ("meal_id", "kept_meal"),
                 )
             }  # fmt: skip
             found = connection.execute("select formula_id, number from formula_version order by id limit 1").fetchone()
@@ -209,6 +213,11 @@ class Walls(unittest.TestCase):
             "new_events": [NewEvent("mine", 1, "done", {}, 0)],
             "row": StockRow(food[0], "have", None, [], ""),
             "scaled": CommandRow(cls.ids["run_id"], "pour", 1.0, 0.0, 1.0),
+            "person": PersonRow(uuid4(), "Taken", [], "half", False, None),
+            "person_id": cls.theirs.person_id, "lot": 1, "day_types": ["rest"] * 7,
+            "to_day": NOW.date(), "weights": [WeightRow(day[0], 70.0)], "until": NOW.date(),
+            "asked": Asked((), (), None, None, 900, 0.5, ()), "meal_id": cls.ids["meal_id"],
+            "meal": KeptMeal(cls.ids["meal_id"], "Taken", "100 g of mine", 5, portion, AllergenNames(), ()),
             "settings": Settings("us", "stated", "available", "dark", "EUR", "conventional", 800, 0),
         }  # fmt: skip
 

@@ -24,7 +24,7 @@ Moment = Annotated[
 ]
 
 Family = Annotated[str, Field(max_length=40, pattern=r"^[a-z-]*$")]
-DayType = Annotated[str, Field(pattern="^(training|rest)$")]
+DayType = Annotated[str, Field(pattern="^[a-z0-9-]{1,40}$")]
 LineText = Annotated[str, Field(max_length=1000, pattern=STORABLE)]
 
 

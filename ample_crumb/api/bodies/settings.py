@@ -10,10 +10,12 @@ from ample_crumb.api.bodies.derived import Derived
 from ample_crumb.core.bounds import STORABLE
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
-from ample_crumb.core.formula.alerts import ASKABLE
+from ample_crumb.core.formula.alerts import ASKABLE, AgeBand
 from ample_crumb.core.production.bake_time import WRITTEN_WATTS, Oven
 from ample_crumb.core.production.tins import Tin
 from ample_crumb.core.quantity.units import MeasureSystem
+
+Avoids = Annotated[list[Annotated[str, Field(pattern=f"^({'|'.join(ASKABLE)})$")]], Field(max_length=30)]
 
 
 class CorrectionBody(Body):
@@ -45,12 +47,12 @@ class SettingsBody(Body):
 
 
 class EaterBody(Body):
-    """Somebody, and what must be kept from them."""
+    """Somebody who eats along: what must be kept from them, how large a piece they have, and how old they are."""
 
     name: Annotated[str, Field(min_length=1, max_length=80, pattern=STORABLE)]
-    avoids: Annotated[
-        list[Annotated[str, Field(pattern=f"^({'|'.join(ASKABLE)})$")]], Field(min_length=1, max_length=30)
-    ]
+    avoids: Avoids
+    piece_share: Annotated[Number, Field(ge=0.1, le=4)] = 1.0
+    age_band: AgeBand = AgeBand.GROWN
 
 
 class TinBody(Derived, becomes=Tin):

@@ -11,6 +11,8 @@ from ample_crumb.api.routers import (
     cupboard,
     events,
     formulas,
+    ledger,
+    people,
     reformulate,
     scale,
     settings,
@@ -22,8 +24,8 @@ from ample_crumb.api.routers import (
 )
 
 _PLACES: Final = (
-    formulas, crumb, swaps, versions, reformulate, batches, causes, bake_days, stash, tastings, today, cupboard,
-    settings, background, events,
+    formulas, crumb, swaps, versions, reformulate, batches, causes, bake_days, stash, tastings, today, people, ledger,
+    cupboard, settings, background, events,
 )  # fmt: skip
 
 ALL: Final = (*(module.router for module in _PLACES), scale.router, bake_days.streams, scale.streams)

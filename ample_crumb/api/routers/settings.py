@@ -34,8 +34,8 @@ def change_settings(body: SettingsBody, database: InDatabase, principal: AsPrinc
 
 @router.put("/eaters/{eater_id}")
 def put_eater(eater_id: UUID, body: EaterBody, database: InDatabase, principal: AsPrincipal) -> EaterRow:
-    """From now on every formula is held against what this guest must not get."""
-    return settings_commands.put_eater(database, principal, EaterRow(eater_id, body.name, body.avoids))
+    """From now on every formula is held against what this person must not get."""
+    return settings_commands.put_eater(database, principal, EaterRow(eater_id, **body.model_dump()))
 
 
 @router.delete("/eaters/{eater_id}", status_code=204)

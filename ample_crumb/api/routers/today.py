@@ -9,20 +9,35 @@ from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.base import Day
 from ample_crumb.api.bodies.today import (
-    AllTargetsBody,
+    CopyDayBody,
     DayTypeBody,
     EntryBody,
     FoodsBody,
+    HelpingBody,
+    MealBody,
     NewBatchPieces,
     NewFoods,
     NewPieces,
+    OwnTargetsBody,
+    SeveralBody,
 )
 from ample_crumb.api.description import CONFLICT
 from ample_crumb.application.today import commands as today_commands
+from ample_crumb.application.today import filling, meals
 from ample_crumb.application.today import queries as today_queries
-from ample_crumb.application.today.commands import NewEntry
-from ample_crumb.application.today.views import DayView, EntryChange, EntryView, FoodsView, PortionAmount
+from ample_crumb.application.today.views import (
+    AtHandView,
+    DayView,
+    EntryChange,
+    EntryView,
+    FillView,
+    FoodsView,
+    MealView,
+    PortionAmount,
+    TonightView,
+)
 from ample_crumb.core.day.portion import pieces_in
+from ample_crumb.core.day.tonight import TonightOrder
 from ample_crumb.core.quantity.weighing import MOST_G
 from ample_crumb.core.quantity.written_yield import MOST_PIECES
 
@@ -47,14 +62,72 @@ def open_day(day: Day, database: InDatabase, principal: AsPrincipal) -> DayView:
 
 @router.put("/days/{day}")
 def set_day_type(day: Day, body: DayTypeBody, database: InDatabase, principal: AsPrincipal) -> DayView:
-    """Makes a day a training or a rest day."""
+    """Makes a day one of a type, such as training or rest."""
     return today_commands.set_day_type(database, principal, day, body.day_type)
 
 
-@router.put("/days/{day}/targets")
-def set_targets(day: Day, body: AllTargetsBody, database: InDatabase, principal: AsPrincipal) -> DayView:
-    """Targets of training and rest days, in force from this day on."""
-    return today_commands.set_targets(database, principal, day, body.by_type())
+@router.put("/days/{day}/own-targets")
+def set_own_targets(day: Day, body: OwnTargetsBody, database: InDatabase, principal: AsPrincipal) -> DayView:
+    """Gives one day targets of its own, or those of its type again."""
+    targets = None if body.targets is None else body.targets.targets()
+    return today_commands.set_own_targets(database, principal, day, targets)
+
+
+@router.get("/days/{day}/at-hand")
+def open_at_hand(day: Day, database: InDatabase, principal: AsPrincipal) -> AtHandView:
+    """Kept meals, and what was had in the last weeks, the latest first."""
+    return filling.open_at_hand(database, principal, day)
+
+
+@router.get("/days/{day}/fill")
+def fill(day: Day, database: InDatabase, principal: AsPrincipal, clock: InClock, *, sure: bool = False) -> FillView:
+    """Up to three ways to close the day with what is at hand; `sure` ones stay under its energy 95 times of 100."""
+    return filling.fill(database, principal, day, sure=sure, clock=clock)
+
+
+@router.get("/days/{day}/tonight")
+def tonight(
+    day: Day,
+    database: InDatabase,
+    principal: AsPrincipal,
+    clock: InClock,
+    wish: Annotated[str, Query(max_length=200)] = "",
+    order: TonightOrder = TonightOrder.NEAREST,
+) -> TonightView:
+    """What could be had: of the stash, of kept meals, and of formulas, as one line wishes."""
+    return filling.tonight(database, principal, day, wish, order, clock)
+
+
+@router.post("/days/{day}/several", status_code=201)
+def log_several(day: Day, body: SeveralBody, database: InDatabase, principal: AsPrincipal, clock: InClock) -> DayView:
+    """Lays several things into a day, all or none; the same id again changes nothing."""
+    things = [thing.pieces() for thing in body.things]
+    return today_commands.log_several(database, principal, body.entry(day), things, clock)
+
+
+@router.post("/days/{day}/copy", status_code=201)
+def copy_day(day: Day, body: CopyDayBody, database: InDatabase, principal: AsPrincipal) -> DayView:
+    """Lays what another day had into this one; the same id again changes nothing."""
+    return today_commands.copy_day(database, principal, body.entry(day), body.from_day, body.entry_ids)
+
+
+@router.put("/meals/{meal_id}")
+def put_meal(meal_id: UUID, body: MealBody, database: InDatabase, principal: AsPrincipal) -> tuple[MealView, ...]:
+    """Keeps a meal, new or changed; gives all."""
+    return meals.put_meal(database, principal, meal_id, body.name, body.text, body.minutes)
+
+
+@router.delete("/meals/{meal_id}")
+def remove_meal(meal_id: UUID, database: InDatabase, principal: AsPrincipal) -> tuple[MealView, ...]:
+    """Keeps a meal no more; gives the others."""
+    return meals.remove_meal(database, principal, meal_id)
+
+
+@router.put("/formulas/{formula_id}/helping", status_code=204)
+def set_helping(formula_id: UUID, body: HelpingBody, database: InDatabase, principal: AsPrincipal) -> Response:
+    """Says how many pieces of a formula the person mostly has."""
+    today_commands.set_helping(database, principal, formula_id, body.piece_count)
+    return Response(status_code=204)
 
 
 @router.post("/days/{day}/read")
@@ -66,15 +139,14 @@ def read_foods(day: Day, body: FoodsBody, database: InDatabase, principal: AsPri
 @router.post("/days/{day}/foods", status_code=201)
 def log_foods(day: Day, body: NewFoods, database: InDatabase, principal: AsPrincipal) -> DayView:
     """Lays typed foods into a day; the same id again changes nothing."""
-    return today_commands.log_foods(database, principal, NewEntry(body.id, day, body.eaten_at), body.text)
+    return today_commands.log_foods(database, principal, body.entry(day), body.text)
 
 
 @router.post("/days/{day}/pieces", status_code=201)
 def log_pieces(day: Day, body: NewPieces, database: InDatabase, principal: AsPrincipal) -> DayView:
     """Lays pieces of a formula into a day; the same id again changes nothing."""
     amount = body.amount if body.piece_count is None else body.piece_count
-    new = NewEntry(body.id, day, body.eaten_at)
-    return today_commands.log_pieces(database, principal, new, body.formula_id, amount)
+    return today_commands.log_pieces(database, principal, body.entry(day), body.formula_id, amount)
 
 
 @router.post("/days/{day}/batch-pieces", status_code=201)
@@ -82,8 +154,7 @@ def log_batch_pieces(
     day: Day, body: NewBatchPieces, database: InDatabase, principal: AsPrincipal, clock: InClock
 ) -> DayView:
     """Lays pieces of a batch into a day, with its own figures; the same id again changes nothing."""
-    new = NewEntry(body.id, day, body.eaten_at)
-    return today_commands.log_batch_pieces(database, principal, new, body.pieces(), clock)
+    return today_commands.log_batch_pieces(database, principal, body.entry(day), body.pieces(), clock)
 
 
 @router.put("/entries/{entry_id}", responses=CONFLICT)
@@ -91,7 +162,7 @@ def change_entry(
     entry_id: UUID, body: EntryBody, database: InDatabase, principal: AsPrincipal, clock: InClock
 ) -> EntryView:
     """Changes an entry; 409 with the present state when the version is not the newest."""
-    change = EntryChange(body.day, body.eaten_at, body.text, body.piece_count)
+    change = EntryChange(body.day, body.eaten_at, body.text, body.piece_count, body.state)
     return today_commands.change_entry(database, principal, entry_id, body.version, change, clock)
 
 

@@ -75,4 +75,5 @@ def allergens_from(kept: Mapping[str, Any]) -> AllergenNames:
         diets_broken=tuple(kept.get("diets_broken", ())),
         diets_kept=tuple(kept.get("diets_kept", ())),
         complete=bool(kept.get("complete", False)),
+        hazards=tuple(kept.get("hazards", ())),
     )

@@ -1,9 +1,9 @@
-"""The demo kitchen: invented formulas and two weeks of days of someone who rows for a club and bakes on Sundays."""
+"""The demo kitchen: invented formulas and six weeks of days of someone who rows for a club and bakes on Sundays."""
 
 import csv
 from collections.abc import Mapping
 from dataclasses import replace
-from datetime import date, datetime, time, timedelta
+from datetime import date, datetime
 from importlib.resources import files
 from typing import Final
 from uuid import UUID, uuid5
@@ -15,6 +15,8 @@ from ample_crumb.application.cupboard import queries as cupboard_queries
 from ample_crumb.application.cupboard.views import ProductDraft
 from ample_crumb.application.demo.bake_days import add_bake_days
 from ample_crumb.application.demo.batches import record_batches
+from ample_crumb.application.demo.days import fill_days, set_days
+from ample_crumb.application.demo.people import add_people
 from ample_crumb.application.demo.stash import fill_stash
 from ample_crumb.application.demo.tastings import add_tasting
 from ample_crumb.application.formulas import commands as formulas_commands
@@ -22,18 +24,14 @@ from ample_crumb.application.formulas import queries as formulas_queries
 from ample_crumb.application.formulas.draft import on_bench
 from ample_crumb.application.formulas.views import Pasted
 from ample_crumb.application.settings import commands as settings_commands
-from ample_crumb.application.today import commands as today_commands
-from ample_crumb.application.today.commands import NewEntry
 from ample_crumb.application.versions import commands as versions_commands
-from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.formula.formula import Line, PartBake, PartOptions
 from ample_crumb.core.production.draft import Draft, ProductionSettings, TwinChoice, UsedTin
 from ample_crumb.core.production.portions import PortionBy
 from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.formats.products_csv import typed_products
-from ample_crumb.store import days, kitchens, scope
+from ample_crumb.store import kitchens, scope
 from ample_crumb.store.database import Database
-from ample_crumb.store.eaters import EaterRow
 from ample_crumb.store.scope import Principal
 
 _SPACE: Final = UUID("4f0a1c1e-5f0c-4c58-9d0b-6b3d0f6f9a51")
@@ -80,15 +78,6 @@ _TWINS: Final[Mapping[str, str | TwinChoice]] = {
 _TOPPING: Final = PartOptions(used_share=0.5, bake=PartBake.NOT)
 
 
-_TRAINING_WEEKDAYS: Final = {1, 3, 5}
-
-
-_TARGETS: Final = {"training": Targets(2050, 150, 65, 230), "rest": Targets(1800, 150, 60, 180)}
-
-
-_EATERS: Final = {"Cox": ["tree nuts", "peanut"], "Bow": ["vegetarian"]}
-
-
 def load_demo(database: Database, now: datetime) -> None:
     """Fills a database that holds no kitchen yet; does nothing otherwise. `now` is the person's local time."""
     if database.resident(None) is not None:
@@ -97,15 +86,9 @@ def load_demo(database: Database, now: datetime) -> None:
     with database.unscoped() as connection:
         kitchens.add_kitchen(connection, principal, "Boathouse kitchen", "Rower")
         scope.enter(connection, principal)
-        first_day = (now - timedelta(days=13)).date()
-        for kind, targets in _TARGETS.items():
-            days.set_target(connection, principal, kind, first_day, targets)
-        for ago in range(-1, 14):
-            day = (now - timedelta(days=ago)).date()
-            days.set_day_type(connection, principal, day, "training" if day.weekday() in _TRAINING_WEEKDAYS else "rest")
+    set_days(database, principal, _SPACE, now)
     _products(database, principal)
-    for name, avoids in _EATERS.items():
-        settings_commands.put_eater(database, principal, EaterRow(uuid5(_SPACE, name), name, avoids))
+    add_people(database, principal, _SPACE, now)
     _tins(database, principal)
     made = {name: _formula(database, principal, name, family) for name, family in _FAMILIES.items()}
     _twins(database, principal, made)
@@ -115,10 +98,7 @@ def load_demo(database: Database, now: datetime) -> None:
     fill_stash(database, principal, _SPACE, now, made)
     add_tasting(database, principal, _SPACE, now.astimezone)
     add_bake_days(database, principal, _SPACE, now, made)
-    folder = files("ample_crumb.application.demo.kitchen")
-    table = folder.joinpath("days.csv").read_text("utf-8").splitlines()
-    for place, row in enumerate(csv.DictReader(table)):
-        _entry(database, principal, now, place, row, made)
+    fill_days(database, principal, _SPACE, now, made)
 
 
 def _products(database: Database, principal: Principal) -> None:
@@ -230,20 +210,3 @@ def _making(name: str) -> ProductionSettings:
     return ProductionSettings(
         by=PortionBy.CUTS if cuts else PortionBy.COUNT, cuts=cuts, tins=(UsedTin(uuid5(_SPACE, tin)),)
     )
-
-
-def _entry(
-    database: Database,
-    principal: Principal,
-    now: datetime,
-    place: int,
-    row: Mapping[str, str],
-    made: Mapping[str, UUID],
-) -> None:
-    day = (now - timedelta(days=int(row["days_ago"]))).date()
-    eaten_at = datetime.combine(day, time.fromisoformat(row["time"]), now.tzinfo)
-    new = NewEntry(uuid5(_SPACE, f"entry {place}"), day, eaten_at)
-    if row["kind"] == "foods":
-        today_commands.log_foods(database, principal, new, row["what"])
-    else:
-        today_commands.log_pieces(database, principal, new, made[row["kind"]], float(row["what"]))

@@ -10,11 +10,12 @@ from ample_crumb.application.formulas.production import produce_draft
 from ample_crumb.core.crumb.character import Shaping, shaping_of
 from ample_crumb.core.crumb.check import CrumbCheck, JudgedDough, crumb_check, judge_dough
 from ample_crumb.core.crumb.hazard import Hazard
-from ample_crumb.core.crumb.hazards import find_hazards, hazard_lines
+from ample_crumb.core.crumb.hazards import find_hazards, hazard_lines, is_heated
+from ample_crumb.core.crumb.traits import traits_of
 from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Figures, Portion
-from ample_crumb.core.formula.alerts import DietAlert, diet_alerts
-from ample_crumb.core.formula.allergens import Allergens, allergens_of
+from ample_crumb.core.formula.alerts import HAZARDS_OF_SOME_AGE, DietAlert, diet_alerts
+from ample_crumb.core.formula.allergens import AllergenNames, Allergens, allergens_of
 from ample_crumb.core.formula.claims import FormulaClaims, claims_of
 from ample_crumb.core.formula.cost import Cost, cost_of
 from ample_crumb.core.formula.evaluation import FormulaFigures
@@ -69,9 +70,25 @@ class EvaluatedFormula:
         return allergens_of(self.figures, self.context.cupboard)
 
     @property
+    def allergen_names(self) -> AllergenNames:
+        """What it contains, with the hazards that some ages must not get."""
+        names = tuple(hazard.name for hazard in self.hazards if hazard.name in HAZARDS_OF_SOME_AGE)
+        return replace(self.allergens.names(), hazards=names)
+
+    @property
     def alerts(self) -> tuple[DietAlert, ...]:
         """Who must not get it."""
-        return diet_alerts(self.allergens.names(), self.context.eaters)
+        eaters = self.context.eaters
+        # Hazards take longer to find than allergens, and most kitchens have nobody of such an age.
+        names = self.allergen_names if any(eater.age_band for eater in eaters) else self.allergens.names()
+        return diet_alerts(names, eaters)
+
+    @property
+    def traits(self) -> tuple[str, ...]:
+        """What it tastes of and how it bites, in words that one wishes by."""
+        cupboard = self.context.cupboard.ingredients
+        foods = [(cupboard[weighed.ingredient.slug], weighed.mass_g) for _, weighed in self.figures.weighed_lines()]
+        return traits_of(foods, self.dough.family, self.check.character, heated=is_heated(self.draft.method))
 
     @cached_property
     def dough(self) -> JudgedDough:

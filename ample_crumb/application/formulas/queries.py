@@ -52,7 +52,7 @@ from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
 from ample_crumb.formats.recipe_text import recipes_from_text
 from ample_crumb.store import formulas, tins
 from ample_crumb.store.database import Connection, Database
-from ample_crumb.store.formulas import FormulaRow, ListedFrom, ListOrder, Narrowed
+from ample_crumb.store.formulas import FormulaRow, ListedFormula, ListedFrom, ListOrder, Narrowed
 from ample_crumb.store.scope import Principal
 
 PAGE: Final = 16
@@ -87,7 +87,7 @@ def list_page(
             room_kcal=context.room_kcal if choices.fits_on else None,
             archived=choices.archived,
         )
-        rows = formulas.listed(connection, principal.kitchen_id, PAGE + 1, narrowed, choices.order, behind)
+        rows = formulas.listed(connection, principal, PAGE + 1, narrowed, choices.order, behind)
     last = rows[PAGE - 1] if len(rows) > PAGE else None
     return FormulaPage(
         tuple(_list_item(row, kept_summary(row), context) for row in rows[:PAGE]),
@@ -217,11 +217,11 @@ def into_tins(database: Database, principal: Principal, bench: Bench, others: tu
     return factors_for_tins(made.bake_yield.in_oven_g, now, then, density)
 
 
-def _list_item(row: FormulaRow, kept: FormulaSummary, context: KitchenContext) -> FormulaListItem:
+def _list_item(row: ListedFormula, kept: FormulaSummary, context: KitchenContext) -> FormulaListItem:
     return FormulaListItem(
         row.id, row.name, row.family, row.base_id, kept.piece_count, row.version, row.archived, row.updated_at,
         portion_view(kept.piece, context.definition), row.piece_cost, row.cost_at_least,
-        row.hands_on_min, row.whole_min, row.bowl_count,
+        row.hands_on_min, row.whole_min, row.bowl_count, row.usual_count,
         diet_alerts(kept.allergens, context.eaters), kept.stale, kept.stopped, kept.problem,
     )  # fmt: skip
 

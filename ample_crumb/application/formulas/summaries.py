@@ -66,7 +66,7 @@ def summary_now(connection: Connection, principal: Principal, row: FormulaRow) -
     if not kept.stale:
         return kept
     formula = stored_formula(connection, principal, row)
-    return FormulaSummary(formula.kept_piece, formula.allergens.names(), formula.made.portions.count)
+    return FormulaSummary(formula.kept_piece, formula.allergen_names, formula.made.portions.count)
 
 
 def stored_formula(connection: Connection, principal: Principal, row: FormulaRow) -> EvaluatedFormula:
@@ -82,12 +82,13 @@ def stored_summary(formula: EvaluatedFormula) -> StoredSummary:
     return StoredSummary(
         piece=formula.kept_piece,
         piece_count=formula.made.portions.count,
-        allergens=formula.allergens.names(),
+        allergens=formula.allergen_names,
         piece_cost=cost.piece_cost if cost else None,
         cost_at_least=bool(cost and cost.at_least),
         hands_on_min=hands_on_min(tasks),
         whole_min=alone_min(tasks),
         bowl_count=bowl_count(tasks),
+        traits=formula.traits,
         rules=RULES_VERSION,
     )
 

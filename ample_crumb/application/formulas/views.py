@@ -39,9 +39,9 @@ from ample_crumb.core.uncertainty.propagation import LineUncertainty
 class FormulaListItem:
     """A formula in the list, with the figures of one piece and the alerts that it raises; `base_id` is the formula that
     it is a branch of. `piece_cost` is None while no line has a price, and a lower limit with `cost_at_least`;
-    minutes and bowls are None until they were worked out. `stale`
-    while these are those of before, because they are being worked out anew or that was `stopped`. `problem` says why
-    there are none, where they could not be."""
+    minutes and bowls are None until they were worked out, `usual_count`, how many pieces the person mostly has, where
+    nobody knows. `stale` while these are those of before, because they are being worked out anew or that was
+    `stopped`. `problem` says why there are none, where they could not be."""
 
     id: UUID
     name: str
@@ -57,6 +57,7 @@ class FormulaListItem:
     hands_on_min: int | None
     whole_min: int | None
     bowl_count: int | None
+    usual_count: float | None
     alerts: tuple[DietAlert, ...]
     stale: bool
     stopped: bool

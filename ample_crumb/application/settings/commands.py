@@ -1,5 +1,6 @@
 """Writes of Settings: a person's choices, eaters, tins, and what words mean."""
 
+from dataclasses import replace
 from uuid import UUID, uuid4
 
 from ample_crumb.application.context import load_context
@@ -38,11 +39,10 @@ def change_settings(database: Database, principal: Principal, settings: Settings
 
 def put_eater(database: Database, principal: Principal, eater: EaterRow) -> EaterRow:
     """From now on every formula is held against what this eater must not get. Raises CannotAccept."""
-    eater = EaterRow(eater.id, eater.name.strip(), [name for name in ASKABLE if name in eater.avoids])
+    avoids = [name for name in ASKABLE if name in eater.avoids]
+    eater = replace(eater, name=eater.name.strip(), avoids=avoids)
     if not eater.name:
         raise CannotAccept("/name", "Say who it is, such as Visitor or a first name.")
-    if not eater.avoids:
-        raise CannotAccept("/avoids", "Pick at least one thing to look out for.")
     with database.transaction(principal) as connection:
         eaters.put(connection, principal.kitchen_id, eater)
     return eater

@@ -4,6 +4,7 @@ from itertools import islice
 
 from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.nested import nested_slug
+from ample_crumb.application.people.queries import all_people
 from ample_crumb.application.settings.views import Kitchen, tin_view
 from ample_crumb.core.food.allergens import BROKEN_BY, KNOWN
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
@@ -34,6 +35,7 @@ def load(database: Database, principal: Principal) -> Kitchen:
             diets=tuple(BROKEN_BY),
             askable=ASKABLE,
             eaters=tuple(eaters.listed(connection, principal.kitchen_id)),
+            people=all_people(connection, principal),
             tins=tuple(tin_view(row) for row in tins.listed(connection, principal.kitchen_id)),
             ovens=tuple(Oven),
             tin_kinds=tuple(TinKind),

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from uuid import UUID
 
+from ample_crumb.application.people.views import PersonView
 from ample_crumb.core.food.figure_titles import FigureTitle
 from ample_crumb.core.formula.families import Family
 from ample_crumb.core.production.tins import Tin
@@ -25,7 +26,7 @@ class OwnTin:
 @dataclass(frozen=True, slots=True)
 class Kitchen:
     """What a window needs to know at the start. `askable` names what may be kept from a guest, `carbohydrate_title` is
-    what the person's own carbohydrate is called."""
+    what the person's own carbohydrate is called, `people` are those who have days of their own, who asks among them."""
 
     settings: Settings
     figures: tuple[FigureTitle, ...]
@@ -36,6 +37,7 @@ class Kitchen:
     diets: tuple[str, ...]
     askable: tuple[str, ...]
     eaters: tuple[EaterRow, ...]
+    people: tuple[PersonView, ...]
     tins: tuple[OwnTin, ...]
     ovens: tuple[str, ...]
     tin_kinds: tuple[str, ...]

@@ -20,7 +20,8 @@ from ample_crumb.core.keeping.places import Place
 from ample_crumb.store import kitchens, plates, shelves, stash
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.scope import Principal
-from ample_crumb.store.stash import MoveRow, ThrownRow
+from ample_crumb.store.shelves import ShelfRow
+from ample_crumb.store.stash import MoveRow, StashedBatch, ThrownRow
 
 
 def open_stash(database: Database, principal: Principal, clock: Clock = system_clock) -> StashView:
@@ -31,19 +32,26 @@ def open_stash(database: Database, principal: Principal, clock: Clock = system_c
 
 def stash_view(connection: Connection, principal: Principal, now: datetime) -> StashView:
     """The shelves with what lies on them, within a transaction."""
-    context = load_context(connection, principal)
+    there, found = shelved(connection, principal, load_context(connection, principal), now)
+    return StashView(
+        now=now,
+        currency=kitchens.find_settings(connection, principal).currency,
+        shelves=tuple(ShelfView(row.id, Place(row.kind), row.name) for row in there if not row.removed),
+        batches=tuple(view for _, view in found),
+    )
+
+
+def shelved(
+    connection: Connection, principal: Principal, context: KitchenContext, now: datetime
+) -> tuple[list[ShelfRow], list[tuple[StashedBatch, StashedView]]]:
+    """All shelves, removed ones too, and each batch of which something is left with what lies where of it."""
     there = shelves.listed(connection, principal.kitchen_id, removed=True)
     places = {row.id: Place(row.kind) for row in there}
     found = stash.stashed(connection, principal.kitchen_id)
     moves: dict[UUID, list[MoveRow]] = {}
     for move in stash.moves_of(connection, principal.kitchen_id, [batch.id for batch in found]):
         moves.setdefault(move.batch_id, []).append(move)
-    return StashView(
-        now=now,
-        currency=kitchens.find_settings(connection, principal).currency,
-        shelves=tuple(ShelfView(row.id, Place(row.kind), row.name) for row in there if not row.removed),
-        batches=tuple(stashed_view(batch, moves.get(batch.id, []), places, context, now) for batch in found),
-    )
+    return there, [(batch, stashed_view(batch, moves.get(batch.id, []), places, context, now)) for batch in found]
 
 
 def open_batch(database: Database, principal: Principal, batch_id: UUID, clock: Clock = system_clock) -> BatchStashView:

@@ -9,7 +9,7 @@ from ample_crumb.application.batches.document import allergens_from
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.stash.document import life_of
 from ample_crumb.application.stash.views import CostView, HeapView, MoveView, PlateView, StashedView
-from ample_crumb.application.views import FiguresView, portion_view
+from ample_crumb.application.views import portion_view
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.alerts import diet_alerts
 from ample_crumb.core.formula.allergens import allergens_of
@@ -120,7 +120,7 @@ def _heap(batch: StashedBatch, heap: Heap[UUID], life: ShelfLife, context: Kitch
         piece_count=heap.piece_count,
         gone_count=heap.gone_count,
         piece_g=_lot(batch, heap.lot)[2],
-        figures=_figures(batch, heap.lot, context),
+        figures=portion_view(piece_portion(batch, heap.lot), context.definition),
         wrapping=heap.spent.wrapping,
         eat_by=eat_by,
         usual_until=usual_until,
@@ -137,8 +137,9 @@ def _lot(batch: StashedBatch, lot: int) -> Sequence[float]:
     return next((each for each in batch.lots if each[0] == lot), [lot, 0, batch.mass_g, 1 / batch.piece_count])
 
 
-def _figures(batch: StashedBatch, lot: int, context: KitchenContext) -> FiguresView:
-    return portion_view(batch.portion().times(_lot(batch, lot)[3] * batch.piece_count), context.definition)
+def piece_portion(batch: StashedBatch, lot: int) -> Portion:
+    """What a piece of a lot brings."""
+    return batch.portion().times(_lot(batch, lot)[3] * batch.piece_count)
 
 
 def move_views(moves: Sequence[MoveRow]) -> tuple[MoveView, ...]:

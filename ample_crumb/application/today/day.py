@@ -1,5 +1,6 @@
 """A day as Today shows it, and typed foods read, within a transaction."""
 
+from collections.abc import Iterable
 from datetime import date
 from uuid import UUID
 
@@ -7,20 +8,22 @@ from ample_crumb.application.batches.document import allergens_from
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.summaries import FormulaSummary, kept_summary
 from ample_crumb.application.problems import CannotAccept
-from ample_crumb.application.today.views import FITS_SHOWN, DayBudgetView, DayView, EntryView, FitView
+from ample_crumb.application.today.views import FITS_SHOWN, DayBudgetView, DayView, EntryView, FitView, TallyView
 from ample_crumb.application.views import portion_view, view
 from ample_crumb.core.day.day_budget import caution_about, combine_sds, sum_up
-from ample_crumb.core.day.fits import MOST_PIECES, STEP, what_fits
-from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Portion, total
+from ample_crumb.core.day.fits import MOST_PIECES, what_fits
+from ample_crumb.core.day.piece_step import STEP_G, PieceStep, step_count
+from ample_crumb.core.day.tally import tally_count
+from ample_crumb.core.food.nutrients import Portion, StandardUncertainty, total
 from ample_crumb.core.formula.alerts import DietAlert, diet_alerts
 from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.quantity.line_splitting import split_foods
 from ample_crumb.core.uncertainty.propagation import propagate
-from ample_crumb.store import days, formulas
+from ample_crumb.store import day_plans, days, formulas
 from ample_crumb.store.database import Connection
 from ample_crumb.store.days import EntryRow
-from ample_crumb.store.formulas import FormulaRow, Room
+from ample_crumb.store.formulas import ListedFormula, Room
 from ample_crumb.store.scope import Principal
 
 
@@ -44,58 +47,84 @@ def read_entry(text: str, context: KitchenContext) -> tuple[str, Portion]:
 def load_day(connection: Connection, principal: Principal, day: date) -> DayView:
     context = load_context(connection, principal)
     definition = context.definition
-    plan = days.day_plan(connection, principal, day)
+    plan = day_plans.day_plan(connection, principal, day)
     targets = plan.targets
     rows = days.day_entries(connection, principal, day)
-    eaten = total(row.figures() for row in rows)
-    sd = combine_sds((str(row.formula_id or ""), row.portion().sd) for row in rows)
+    eaten_rows, planned_rows = ([row for row in rows if row.state == state] for state in ("eaten", "planned"))
+    eaten, planned = (total(row.figures() for row in each) for each in (eaten_rows, planned_rows))
+    sd = day_sd(eaten_rows)
+    summed = None if targets is None else sum_up([eaten], targets)
+    room_kcal = None if summed is None else summed.room_kcal - (planned.nutrients.energy_kcal or 0.0)
+    eaten_ids = sorted({row.formula_id for row in rows if row.formula_id is not None})
+    step = None if context.piece_step is PieceStep.GRAMS else step_count(context.piece_step, 0.0)
+    portions = None if room_kcal is None else Room(room_kcal, step, MOST_PIECES, STEP_G)
+    found = formulas.for_day(connection, principal, eaten_ids, portions, 2 * FITS_SHOWN)
+    made = [(row, kept_summary(row)) for row in found]
     tin: DayBudgetView | None = None
     fits: tuple[FitView, ...] = ()
-    room = None if targets is None else sum_up([row.figures() for row in rows], targets).room_kcal
-    eaten_ids = sorted({row.formula_id for row in rows if row.formula_id is not None})
-    portions = None if room is None else Room(room, STEP, MOST_PIECES)
-    found = formulas.for_day(connection, principal.kitchen_id, eaten_ids, portions, 2 * FITS_SHOWN)
-    made = [(row, kept_summary(row)) for row in found]
-    if targets is not None:
-        summed = sum_up([row.figures() for row in rows], targets)
+    if summed is not None and room_kcal is not None:
         tin = DayBudgetView(
             view(summed.eaten, sd, definition),
             summed.room_kcal,
+            room_kcal,
             summed.protein_to_find_g,
             summed.protein_share,
             summed.tight,
         )
-        fits = _fits(made, context, summed.room_kcal)
+        fits = _fits(made, context, room_kcal)
     return DayView(
         day=day,
         day_type=plan.day_type,
+        day_types=plan.types,
+        phase=plan.phase,
+        own_targets=plan.own,
         targets=targets,
         all_targets=plan.by_type,
         caution=caution_about(targets) if targets else "",
-        entries=tuple(entry_view(row, definition) for row in rows),
+        entries=tuple(entry_view(row, context) for row in rows),
         entry_alerts=_entry_alerts(made, rows, context),
         eaten=view(eaten, sd, definition),
+        planned=view(planned, day_sd(planned_rows), definition),
+        tally=_tally(eaten_rows, context),
         budget=tin,
         fits=fits,
     )
 
 
+def day_sd(rows: Iterable[EntryRow]) -> StandardUncertainty:
+    """The band of what these entries bring together."""
+    return combine_sds((str(row.formula_id or ""), row.portion().sd) for row in rows)
+
+
+def _tally(eaten: Iterable[EntryRow], context: KitchenContext) -> TallyView | None:
+    """What was eaten counts as much as its entries do, each rounded as the person does it at the table."""
+    if context.tally is None:
+        return None
+    return TallyView(context.tally.name, sum(tally_count(row.figures(), context.tally) for row in eaten))
+
+
 def _fits(
-    made: list[tuple[FormulaRow, FormulaSummary]], context: KitchenContext, room_kcal: float
+    made: list[tuple[ListedFormula, FormulaSummary]], context: KitchenContext, room_kcal: float
 ) -> tuple[FitView, ...]:
     at_hand = {str(row.id): (row, kept) for row, kept in made if not row.archived and kept.piece.figures.mass_g}
-    fits = what_fits(((key, kept.piece.figures) for key, (_, kept) in at_hand.items()), room_kcal, STEP)
+    fits = what_fits(((key, kept.piece.figures) for key, (_, kept) in at_hand.items()), room_kcal, context.piece_step)
     views = []
     for fit in fits[:FITS_SHOWN]:
         row, kept = at_hand[fit.key]
         figures = portion_view(kept.piece.times(fit.piece_count), context.definition)
         alerts = diet_alerts(kept.allergens, context.eaters)
-        views.append(FitView(row.id, row.name, fit.piece_count, figures, alerts, kept.stale, kept.stopped))
+        piece_kcal = kept.piece.figures.nutrients.energy_kcal or 0.0
+        views.append(
+            FitView(
+                row.id, row.name, fit.piece_count, row.usual_count, piece_kcal, figures, alerts, kept.stale,
+                kept.stopped,
+            )
+        )  # fmt: skip
     return tuple(views)
 
 
 def _entry_alerts(
-    made: list[tuple[FormulaRow, FormulaSummary]], rows: list[EntryRow], context: KitchenContext
+    made: list[tuple[ListedFormula, FormulaSummary]], rows: list[EntryRow], context: KitchenContext
 ) -> dict[UUID, tuple[DietAlert, ...]]:
     """By batch where a piece is of one, as other things may have gone in than its formula says; else by formula."""
     eaten = {row.formula_id for row in rows if row.batch_id is None}
@@ -106,7 +135,7 @@ def _entry_alerts(
     return {key: alerts for key, alerts in raised.items() if alerts}
 
 
-def entry_view(row: EntryRow, definition: CarbohydrateDefinition) -> EntryView:
+def entry_view(row: EntryRow, context: KitchenContext) -> EntryView:
     return EntryView(
         row.id,
         row.day,
@@ -118,5 +147,9 @@ def entry_view(row: EntryRow, definition: CarbohydrateDefinition) -> EntryView:
         row.batch_id,
         row.piece_count,
         row.version,
-        portion_view(row.portion(), definition),
+        row.state,
+        row.meal_id,
+        row.group_id,
+        None if context.tally is None else tally_count(row.figures(), context.tally),
+        portion_view(row.portion(), context.definition),
     )

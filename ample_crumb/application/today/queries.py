@@ -10,7 +10,7 @@ from ample_crumb.application.views import view
 from ample_crumb.core.day.day_budget import sum_up
 from ample_crumb.core.food.nutrients import total
 from ample_crumb.core.uncertainty.propagation import propagate
-from ample_crumb.store import days
+from ample_crumb.store import day_plans, days
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 
@@ -26,8 +26,9 @@ def read_foods(database: Database, principal: Principal, text: str, day: date) -
     with database.transaction(principal) as connection:
         context = load_context(connection, principal)
         evaluated = evaluate_foods(text, context)
-        targets = days.day_plan(connection, principal, day).targets
-        eaten = total(entry.figures() for entry in days.day_entries(connection, principal, day))
+        targets = day_plans.day_plan(connection, principal, day).targets
+        entries = days.day_entries(connection, principal, day)
+    eaten = total(entry.figures() for entry in entries if entry.state == "eaten")
     leaves = None
     if targets is not None:
         leaves = sum_up([eaten, evaluated.batch], targets).room_kcal

@@ -71,9 +71,14 @@ def find_hazards(
     return tuple(hazard for hazard in found if hazard is not None)
 
 
+def is_heated(method: str) -> bool:
+    """Whether a method bakes, boils or warms."""
+    return bool(_HEATED.search(method))
+
+
 def hazard_lines(evaluated: FormulaFigures, family: str, method: str, cupboard: Cupboard) -> list[HazardLine]:
     """The lines of a formula with what their foods are, and whether they are eaten raw."""
-    cold = family in COLD_FAMILIES or (family == "pudding" and not _HEATED.search(method))
+    cold = family in COLD_FAMILIES or (family == "pudding" and not is_heated(method))
     return [
         HazardLine(
             line.text,

@@ -21,12 +21,14 @@ and lean meat lie at 60 to 80 %, most desserts of this kind at 20 to 35 %."""
 
 @dataclass(frozen=True, slots=True)
 class Targets:
-    """What a day may hold: energy at most [kcal], protein at least [g]; fat and carbohydrate at most [g] if set."""
+    """What a day may hold: energy at most [kcal], protein at least [g]; fat and carbohydrate at most [g] and fibre at
+    least [g], if set."""
 
     energy_kcal: Annotated[float, Between(1, 20_000)]
     protein_g: Annotated[float, Between(0, 2_000)]
     fat_g: Annotated[float, Between(0, 2_000)] | None = None
     carbohydrate_g: Annotated[float, Between(0, 4_000)] | None = None
+    fibre_g: Annotated[float, Between(0, 200)] | None = None
 
 
 @dataclass(frozen=True, slots=True)

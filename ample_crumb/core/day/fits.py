@@ -5,14 +5,11 @@ from dataclasses import dataclass
 from typing import Final
 
 from ample_crumb.core.day.day_budget import pieces_that_fit
+from ample_crumb.core.day.piece_step import PieceStep, step_count
 from ample_crumb.core.food.nutrients import Figures
 
 MOST_PIECES: Final = 4.0
 """Most pieces that are offered at once: what fits is a dessert, not a tray."""
-
-
-STEP: Final = 0.5
-"""Portions are offered in halves of a piece."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,14 +21,17 @@ class Fit:
     figures: Figures
 
 
-def what_fits(pieces: Iterable[tuple[str, Figures]], room_kcal: float, step: float = STEP) -> tuple[Fit, ...]:
-    """The largest portion of each piece that stays in the room, most protein first.
+def what_fits(
+    pieces: Iterable[tuple[str, Figures]], room_kcal: float, step: PieceStep = PieceStep.HALF
+) -> tuple[Fit, ...]:
+    """The largest portion of each piece that stays in the room, in the person's steps, most protein first.
 
     `pieces` are pairs of a key and the figures of one piece. At most `MOST_PIECES` of one thing.
     """
     fits = []
     for key, piece in pieces:
-        count = min(pieces_that_fit(piece.nutrients.energy_kcal, room_kcal, step), MOST_PIECES)
+        steps = step_count(step, piece.mass_g)
+        count = min(pieces_that_fit(piece.nutrients.energy_kcal, room_kcal, steps), MOST_PIECES)
         if count > 0:
             fits.append(Fit(key, count, piece.times(count)))
     return tuple(sorted(fits, key=lambda fit: -(fit.figures.nutrients.protein_g or 0.0)))

@@ -14,6 +14,32 @@ DIETS: Final = ("vegan", "vegetarian", "no added sugar")
 ASKABLE: Final = (*KNOWN, *DIETS)
 
 
+class AgeBand(StrEnum):
+    """How old somebody is, as far as it matters to what they must not get."""
+
+    GROWN = ""
+    UNDER_ONE = "under one"
+    ONE_TO_FOUR = "one to four"
+    FIVE_TO_ELEVEN = "five to eleven"
+
+
+_RAW: Final = ("raw egg", "raw flour")
+_STIRRING: Final = ("caffeine", "alcohol")
+AGE_HAZARDS: Final[dict[AgeBand, tuple[str, ...]]] = {
+    AgeBand.GROWN: (),
+    AgeBand.UNDER_ONE: ("honey", "choking", *_RAW, *_STIRRING, "sugar alcohols"),
+    AgeBand.ONE_TO_FOUR: ("choking", *_RAW, *_STIRRING, "sugar alcohols"),
+    AgeBand.FIVE_TO_ELEVEN: (*_RAW, *_STIRRING),
+}
+"""Hazards by their names that are told for an age, from memory of public health advice: no honey under one year (CDC),
+whole nuts and firm bites not under five (NHS), raw egg and flour not for children (FDA), caffeine not for children
+(American Academy of Pediatrics)."""
+
+HAZARDS_OF_SOME_AGE: Final = frozenset(hazard for hazards in AGE_HAZARDS.values() for hazard in hazards)
+
+_TOLD_AS: Final = {"choking": "whole nuts, seeds or firm bites"}
+
+
 class AlertLevel(StrEnum):
     """How far an alarm goes, the worst first."""
 
@@ -24,15 +50,17 @@ class AlertLevel(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Eater:
-    """Somebody who must not get these allergens, or who keeps these diets, by the names of `ASKABLE`."""
+    """Somebody who must not get these allergens, or who keeps these diets, by the names of `ASKABLE`; and what nobody
+    of their age must get."""
 
     name: str
     avoids: tuple[str, ...]
+    age_band: AgeBand = AgeBand.GROWN
 
 
 @dataclass(frozen=True, slots=True)
 class DietAlert:
-    """`about` is the allergen, or the diet that is not kept."""
+    """`about` is the allergen, the diet that is not kept, or the hazard for an age."""
 
     eater: str
     about: str
@@ -54,6 +82,9 @@ def _alerts_about(allergens: AllergenNames, eater: Eater) -> Iterable[DietAlert]
         level = _diet(allergens, about) if about in DIETS else _allergen(allergens, about)
         if level is not None:
             yield DietAlert(eater.name, about, level)
+    for hazard in AGE_HAZARDS[eater.age_band]:
+        if hazard in allergens.hazards:
+            yield DietAlert(eater.name, _TOLD_AS.get(hazard, hazard), AlertLevel.CONTAINS)
 
 
 def _allergen(allergens: AllergenNames, name: str) -> AlertLevel | None:

@@ -54,13 +54,14 @@ class Allergens:
 @dataclass(frozen=True, slots=True)
 class AllergenNames:
     """Allergens and diets without their lines, as lists show them. `complete` is False when a line leaves the
-    allergens open."""
+    allergens open. `hazards` names what some ages must not get."""
 
     contains: tuple[str, ...] = ()
     may_contain: tuple[str, ...] = ()
     diets_broken: tuple[str, ...] = ()
     diets_kept: tuple[str, ...] = ()
     complete: bool = True
+    hazards: tuple[str, ...] = ()
 
 
 _DIETS: Final = tuple(BROKEN_BY.items())

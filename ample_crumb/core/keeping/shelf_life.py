@@ -24,13 +24,14 @@ class Hours:
 @dataclass(frozen=True, slots=True)
 class ShelfLife:
     """How a kind keeps: `words` say what it is, `by_place` how long, `home` where it belongs. `thaw`, `best` and
-    `travels` are words, `best` empty where no day is better than another."""
+    `travels` are words, `best` empty where no day is better than another; thawed it is after `thaw_min`."""
 
     kind: str
     words: str
     by_place: Mapping[Place, Hours]
     home: Place
     thaw: str
+    thaw_min: float
     best: str
     travels: str
     source: str
@@ -65,7 +66,8 @@ def shelf_lives() -> Mapping[str, ShelfLife]:
 def _shelf_life(row: Mapping[str, str]) -> ShelfLife:
     by_place = {place: Hours(float(row[f"{place}_h"]), float(row[f"{place}_usual_h"])) for place in Place}
     return ShelfLife(
-        row["kind"], row["words"], MappingProxyType(by_place), Place(row["home"]), row["thaw"], row["best"],
+        row["kind"], row["words"], MappingProxyType(by_place), Place(row["home"]), row["thaw"],
+        float(row["thaw_min"]), row["best"],
         row["travels"], row["source"],
     )  # fmt: skip
 

@@ -1632,7 +1632,7 @@ export interface paths {
         get: operations["open_day_api_v1_days__day__get"];
         /**
          * Set Day Type
-         * @description Makes a day a training or a rest day.
+         * @description Makes a day one of a type, such as training or rest.
          */
         put: operations["set_day_type_api_v1_days__day__put"];
         post?: never;
@@ -1642,7 +1642,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/days/{day}/targets": {
+    "/api/v1/days/{day}/own-targets": {
         parameters: {
             query?: never;
             header?: never;
@@ -1651,10 +1651,154 @@ export interface paths {
         };
         get?: never;
         /**
-         * Set Targets
-         * @description Targets of training and rest days, in force from this day on.
+         * Set Own Targets
+         * @description Gives one day targets of its own, or those of its type again.
          */
-        put: operations["set_targets_api_v1_days__day__targets_put"];
+        put: operations["set_own_targets_api_v1_days__day__own_targets_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/days/{day}/at-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open At Hand
+         * @description Kept meals, and what was had in the last weeks, the latest first.
+         */
+        get: operations["open_at_hand_api_v1_days__day__at_hand_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/days/{day}/fill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Fill
+         * @description Up to three ways to close the day with what is at hand; `sure` ones stay under its energy 95 times of 100.
+         */
+        get: operations["fill_api_v1_days__day__fill_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/days/{day}/tonight": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tonight
+         * @description What could be had: of the stash, of kept meals, and of formulas, as one line wishes.
+         */
+        get: operations["tonight_api_v1_days__day__tonight_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/days/{day}/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Log Several
+         * @description Lays several things into a day, all or none; the same id again changes nothing.
+         */
+        post: operations["log_several_api_v1_days__day__several_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/days/{day}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy Day
+         * @description Lays what another day had into this one; the same id again changes nothing.
+         */
+        post: operations["copy_day_api_v1_days__day__copy_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/meals/{meal_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Meal
+         * @description Keeps a meal, new or changed; gives all.
+         */
+        put: operations["put_meal_api_v1_meals__meal_id__put"];
+        post?: never;
+        /**
+         * Remove Meal
+         * @description Keeps a meal no more; gives the others.
+         */
+        delete: operations["remove_meal_api_v1_meals__meal_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/formulas/{formula_id}/helping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Helping
+         * @description Says how many pieces of a formula the person mostly has.
+         */
+        put: operations["set_helping_api_v1_formulas__formula_id__helping_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1780,6 +1924,274 @@ export interface paths {
          * @description Lays a removed entry back into its day.
          */
         post: operations["lay_back_api_v1_entries__entry_id__back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open People
+         * @description Everybody of the kitchen who has days of their own.
+         */
+        get: operations["open_people_api_v1_people_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Person
+         * @description Writes a person, new or changed; gives everybody.
+         */
+        put: operations["put_person_api_v1_people__person_id__put"];
+        post?: never;
+        /**
+         * Remove Person
+         * @description Takes somebody out of the kitchen; gives the others.
+         */
+        delete: operations["remove_person_api_v1_people__person_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people/{person_id}/here": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Switch
+         * @description From now on this browser is that person's.
+         */
+        post: operations["switch_api_v1_people__person_id__here_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Plan
+         * @description What the person's days are meant to be, as of a day.
+         */
+        get: operations["open_plan_api_v1_plan_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan/targets/{from_day}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Targets
+         * @description Targets by type of day, in force from this day on.
+         */
+        put: operations["set_targets_api_v1_plan_targets__from_day__put"];
+        post?: never;
+        /**
+         * Remove Targets
+         * @description Takes away the targets that hold from a day on; gives the plan as of `day`.
+         */
+        delete: operations["remove_targets_api_v1_plan_targets__from_day__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan/day-types": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Day Type
+         * @description A type of day of one's own, new or called otherwise.
+         */
+        put: operations["put_day_type_api_v1_plan_day_types_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan/day-types/{slug}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Day Type
+         * @description Takes a type of day of one's own from those offered.
+         */
+        delete: operations["remove_day_type_api_v1_plan_day_types__slug__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan/week/{from_day}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Week
+         * @description Of which type each weekday is from this day on.
+         */
+        put: operations["set_week_api_v1_plan_week__from_day__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan/work-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Work Out
+         * @description What targets come to for a body, each with its sum; nothing is kept of it.
+         */
+        post: operations["work_out_api_v1_plan_work_out_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/ledger": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Ledger
+         * @description A range of days with what they came to.
+         */
+        get: operations["open_ledger_api_v1_ledger_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/ledger.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Csv
+         * @description The same days as CSV, one a row.
+         */
+        get: operations["as_csv_api_v1_ledger_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/weights/{day}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Weight
+         * @description The weight of a day.
+         */
+        put: operations["put_weight_api_v1_weights__day__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/weights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Weights
+         * @description Weights of a CSV; rows that cannot be read are told and left out.
+         */
+        post: operations["put_weights_api_v1_weights_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2100,7 +2512,7 @@ export interface paths {
         get?: never;
         /**
          * Put Eater
-         * @description From now on every formula is held against what this guest must not get.
+         * @description From now on every formula is held against what this person must not get.
          */
         put: operations["put_eater_api_v1_eaters__eater_id__put"];
         post?: never;
@@ -2331,6 +2743,12 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AgeBand
+         * @description How old somebody is, as far as it matters to what they must not get.
+         * @enum {string}
+         */
+        AgeBand: "" | "under one" | "one to four" | "five to eleven";
+        /**
          * Aim
          * @description What somebody swaps for.
          * @enum {string}
@@ -2343,17 +2761,9 @@ export interface components {
          */
         AlertLevel: "contains" | "may contain" | "unknown";
         /**
-         * AllTargetsBody
-         * @description Targets of training and rest days from a day on; a type that is left out keeps its own.
-         */
-        AllTargetsBody: {
-            training?: components["schemas"]["TargetsBody"] | null;
-            rest?: components["schemas"]["TargetsBody"] | null;
-        };
-        /**
          * AllergenNames
          * @description Allergens and diets without their lines, as lists show them. `complete` is False when a line leaves the
-         *     allergens open.
+         *     allergens open. `hazards` names what some ages must not get.
          */
         AllergenNames: {
             /**
@@ -2381,6 +2791,11 @@ export interface components {
              * @default true
              */
             complete: boolean;
+            /**
+             * Hazards
+             * @default []
+             */
+            hazards: string[];
         };
         /**
          * Allergens
@@ -2491,6 +2906,31 @@ export interface components {
          * @enum {string}
          */
         Asks: "which" | "food" | "amount" | "unknown";
+        /**
+         * AtHandView
+         * @description What can be laid into a day with one key: kept meals and what was had of late, the latest first.
+         */
+        AtHandView: {
+            /** Meals */
+            meals: components["schemas"]["MealView"][];
+            /** Recent */
+            recent: components["schemas"]["RecentView"][];
+        };
+        /**
+         * AverageFigure
+         * @description The mean of a figure over the days that were written down, its standard uncertainty, and the mean target of these
+         *     days; None where it is not known. `name` is the figure's, as in `Nutrients`, which says its unit.
+         */
+        AverageFigure: {
+            /** Name */
+            name: string;
+            /** Mean */
+            mean: number;
+            /** Sd */
+            sd: number | null;
+            /** Target */
+            target: number | null;
+        };
         /**
          * BakeDayAsk
          * @description Formulas, what else to buy, when to begin: None for as late as can be.
@@ -2783,6 +3223,32 @@ export interface components {
             items: components["schemas"]["BatchItem"][];
             /** Next */
             next: string;
+        };
+        /**
+         * BatchPiecesBody
+         * @description Pieces of a lot of a batch: taken from a shelf of the stash where one is named, and eaten with `sides` where any
+         *     are typed.
+         */
+        BatchPiecesBody: {
+            /**
+             * Batch Id
+             * Format: uuid
+             */
+            batch_id: string;
+            /**
+             * Lot
+             * @default 1
+             */
+            lot: number;
+            /** Piece Count */
+            piece_count: number;
+            /** Shelf Id */
+            shelf_id?: string | null;
+            /**
+             * Sides
+             * @default
+             */
+            sides: string;
         };
         /**
          * BatchPreview
@@ -3161,6 +3627,12 @@ export interface components {
             reference: boolean;
         };
         /**
+         * Circumstance
+         * @description What makes a deficit somebody else's to plan.
+         * @enum {string}
+         */
+        Circumstance: "pregnant" | "breast-feeding" | "kidney disease" | "diabetes medication" | "a history of disordered eating";
+        /**
          * Claim
          * @description A claim with its `figure` and `limit` in `unit`; `nutrient` names what it is about, empty for a share or a count.
          *     `change` says in words what is lacking; empty when it holds. `stronger` names a claim that holds too and says
@@ -3321,6 +3793,34 @@ export interface components {
              * Format: uuid
              */
             id: string;
+        };
+        /**
+         * CopyDayBody
+         * @description What is copied into a day: all of `from_day`, or these entries of it.
+         */
+        CopyDayBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Eaten At
+             * Format: date-time
+             */
+            eaten_at: string;
+            /**
+             * Planned
+             * @default false
+             */
+            planned: boolean;
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /** Entry Ids */
+            entry_ids?: string[];
         };
         /**
          * Correction
@@ -3532,12 +4032,15 @@ export interface components {
         };
         /**
          * DayBudgetView
-         * @description What is in the tin, and the room left. `room_kcal` is negative when the day is over.
+         * @description What is in the tin, and the room left. `room_kcal` is negative when the day is over; `room_after_planned_kcal` is
+         *     what is left when what is planned has been eaten as well.
          */
         DayBudgetView: {
             eaten: components["schemas"]["FiguresView"];
             /** Room Kcal */
             room_kcal: number;
+            /** Room After Planned Kcal */
+            room_after_planned_kcal: number;
             /** Protein To Find G */
             protein_to_find_g: number;
             /** Protein Share */
@@ -3651,9 +4154,33 @@ export interface components {
             day_type: string;
         };
         /**
+         * DayTypeNameBody
+         * @description What a type of day is called; without a slug it is a new one.
+         */
+        DayTypeNameBody: {
+            /** Name */
+            name: string;
+            /**
+             * Slug
+             * @default
+             */
+            slug: string;
+        };
+        /**
+         * DayTypeRow
+         * @description A type of day by its slug, which never changes, and its name.
+         */
+        DayTypeRow: {
+            /** Slug */
+            slug: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * DayView
-         * @description A day. `targets` and `budget` are None until targets for its type have been set. `entry_alerts` holds, by
-         *     batch or else by formula, the alerts that pieces logged raise; those that raise none are left out.
+         * @description A day. `targets` and `budget` are None until targets for its type have been set; `own_targets` are those of this
+         *     one day. `entry_alerts` holds, by batch or else by formula, the alerts that pieces logged raise; those that raise
+         *     none are left out. `planned` is what is planned and not eaten yet.
          */
         DayView: {
             /**
@@ -3663,6 +4190,11 @@ export interface components {
             day: string;
             /** Day Type */
             day_type: string;
+            /** Day Types */
+            day_types: components["schemas"]["DayTypeRow"][];
+            /** Phase */
+            phase: string;
+            own_targets: components["schemas"]["Targets"] | null;
             targets: components["schemas"]["Targets"] | null;
             /** All Targets */
             all_targets: {
@@ -3677,6 +4209,8 @@ export interface components {
                 [key: string]: components["schemas"]["DietAlert"][];
             };
             eaten: components["schemas"]["FiguresView"];
+            planned: components["schemas"]["FiguresView"];
+            tally: components["schemas"]["TallyView"] | null;
             budget: components["schemas"]["DayBudgetView"] | null;
             /** Fits */
             fits: components["schemas"]["FitView"][];
@@ -3808,7 +4342,7 @@ export interface components {
         };
         /**
          * DietAlert
-         * @description `about` is the allergen, or the diet that is not kept.
+         * @description `about` is the allergen, the diet that is not kept, or the hazard for an age.
          */
         DietAlert: {
             /** Eater */
@@ -3921,17 +4455,25 @@ export interface components {
         };
         /**
          * EaterBody
-         * @description Somebody, and what must be kept from them.
+         * @description Somebody who eats along: what must be kept from them, how large a piece they have, and how old they are.
          */
         EaterBody: {
             /** Name */
             name: string;
             /** Avoids */
             avoids: string[];
+            /**
+             * Piece Share
+             * @default 1
+             */
+            piece_share: number;
+            /** @default  */
+            age_band: components["schemas"]["AgeBand"];
         };
         /**
          * EaterRow
-         * @description A person, and the allergens and diets to be kept from them.
+         * @description Somebody who eats along: the allergens and diets to be kept from them, how large a piece they have, and how old
+         *     they are where that matters.
          */
         EaterRow: {
             /**
@@ -3943,6 +4485,16 @@ export interface components {
             name: string;
             /** Avoids */
             avoids: string[];
+            /**
+             * Piece Share
+             * @default 1
+             */
+            piece_share: number;
+            /**
+             * Age Band
+             * @default
+             */
+            age_band: string;
         };
         /**
          * EffectBody
@@ -3967,6 +4519,25 @@ export interface components {
             factor: number;
         };
         /**
+         * EnergyBurned
+         * @description Energy burned a day with its 95 % interval, how the weight moved a week with its interval, and the sentence that
+         *     tells it; None for each while there is too little, and then the sentence says what is missing.
+         */
+        EnergyBurned: {
+            /** Energy Kcal */
+            energy_kcal: number | null;
+            /** Low Kcal */
+            low_kcal: number | null;
+            /** High Kcal */
+            high_kcal: number | null;
+            /** Change Kg */
+            change_kg: number | null;
+            /** Change Band Kg */
+            change_band_kg: number | null;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
          * EnergySystem
          * @description Which energy a person counts: as the source states it, or by factors.
          * @enum {string}
@@ -3974,9 +4545,14 @@ export interface components {
         EnergySystem: "stated" | "european" | "us";
         /**
          * EntryBody
-         * @description What an entry is to become.
+         * @description What an entry is to become; what was planned is eaten with the state `eaten`.
          */
         EntryBody: {
+            /**
+             * State
+             * @default eaten
+             */
+            state: string;
             /** Version */
             version: number;
             /**
@@ -3999,7 +4575,8 @@ export interface components {
         };
         /**
          * EntryView
-         * @description What was eaten, as it was when it was laid in; `batch_id` is what pieces were of, where that is known.
+         * @description What was eaten, or is `planned`, as it was when it was laid in; `batch_id` is what pieces were of, where that is
+         *     known, `meal_id` the kept meal that it was, and `tally_count` what it counts where the person counts something.
          */
         EntryView: {
             /**
@@ -4031,6 +4608,14 @@ export interface components {
             piece_count: number | null;
             /** Version */
             version: number;
+            /** State */
+            state: string;
+            /** Meal Id */
+            meal_id: string | null;
+            /** Group Id */
+            group_id: string | null;
+            /** Tally Count */
+            tally_count: number | null;
             figures: components["schemas"]["FiguresView"];
         };
         /**
@@ -4316,6 +4901,33 @@ export interface components {
             layers: components["schemas"]["Layers"];
         };
         /**
+         * FillAnswerView
+         * @description One way to close a day: what is taken, what it brings together, and how sure it is that the day stays under its
+         *     energy, from 0 to 1.
+         */
+        FillAnswerView: {
+            /** Things */
+            things: components["schemas"]["TakenThing"][];
+            figures: components["schemas"]["FiguresView"];
+            /** Sure Share */
+            sure_share: number;
+        };
+        /**
+         * FillView
+         * @description Up to three ways to close a day; `met` where they find its protein, else what comes nearest. `looked_at` is how
+         *     many things were at hand.
+         */
+        FillView: {
+            /** Met */
+            met: boolean;
+            /** Sentence */
+            sentence: string;
+            /** Looked At */
+            looked_at: number;
+            /** Answers */
+            answers: components["schemas"]["FillAnswerView"][];
+        };
+        /**
          * FilledTin
          * @description One tin: `grams` of dough in it, which fill the `share` of it and stand `height_cm` high, `risen_cm` when baked.
          *     Both heights go on above the brim.
@@ -4333,7 +4945,8 @@ export interface components {
         /**
          * FitView
          * @description So many pieces of a formula, what they bring, and the alerts that the formula raises; `stale` while its figures
-         *     are those of before, because they are being worked out anew or that was `stopped`.
+         *     are those of before, because they are being worked out anew or that was `stopped`. `usual_count` is how many the
+         *     person mostly has, None where nobody knows. `piece_kcal` is the energy of one.
          */
         FitView: {
             /**
@@ -4345,6 +4958,10 @@ export interface components {
             name: string;
             /** Piece Count */
             piece_count: number;
+            /** Usual Count */
+            usual_count: number | null;
+            /** Piece Kcal */
+            piece_kcal: number;
             figures: components["schemas"]["FiguresView"];
             /** Alerts */
             alerts: components["schemas"]["DietAlert"][];
@@ -4461,6 +5078,19 @@ export interface components {
             text: string;
         };
         /**
+         * FoodsTimesBody
+         * @description Typed foods, so many times.
+         */
+        FoodsTimesBody: {
+            /** Text */
+            text: string;
+            /**
+             * Times
+             * @default 1
+             */
+            times: number;
+        };
+        /**
          * FoodsView
          * @description Typed foods, read. `leaves_kcal` is the room after them on the asked day, None without targets.
          */
@@ -4506,9 +5136,9 @@ export interface components {
          * FormulaListItem
          * @description A formula in the list, with the figures of one piece and the alerts that it raises; `base_id` is the formula that
          *     it is a branch of. `piece_cost` is None while no line has a price, and a lower limit with `cost_at_least`;
-         *     minutes and bowls are None until they were worked out. `stale`
-         *     while these are those of before, because they are being worked out anew or that was `stopped`. `problem` says why
-         *     there are none, where they could not be.
+         *     minutes and bowls are None until they were worked out, `usual_count`, how many pieces the person mostly has, where
+         *     nobody knows. `stale` while these are those of before, because they are being worked out anew or that was
+         *     `stopped`. `problem` says why there are none, where they could not be.
          */
         FormulaListItem: {
             /**
@@ -4544,6 +5174,8 @@ export interface components {
             whole_min: number | null;
             /** Bowl Count */
             bowl_count: number | null;
+            /** Usual Count */
+            usual_count: number | null;
             /** Alerts */
             alerts: components["schemas"]["DietAlert"][];
             /** Stale */
@@ -4563,6 +5195,19 @@ export interface components {
             items: components["schemas"]["FormulaListItem"][];
             /** Next */
             next: string;
+        };
+        /**
+         * FormulaPiecesBody
+         * @description Pieces of a formula.
+         */
+        FormulaPiecesBody: {
+            /**
+             * Formula Id
+             * Format: uuid
+             */
+            formula_id: string;
+            /** Piece Count */
+            piece_count: number;
         };
         /**
          * FormulaTaskView
@@ -4716,6 +5361,14 @@ export interface components {
             frozen_until: string | null;
         };
         /**
+         * HelpingBody
+         * @description How many pieces of a formula somebody mostly has; null lets it be seen from what they ate.
+         */
+        HelpingBody: {
+            /** Piece Count */
+            piece_count: number | null;
+        };
+        /**
          * HistoryView
          * @description What the batches of a formula tell, of which `bake` is the version to bake, 0 for as it stands: averages against
          *     the plan, what they propose to it, what was said of the
@@ -4831,7 +5484,7 @@ export interface components {
         /**
          * Kitchen
          * @description What a window needs to know at the start. `askable` names what may be kept from a guest, `carbohydrate_title` is
-         *     what the person's own carbohydrate is called.
+         *     what the person's own carbohydrate is called, `people` are those who have days of their own, who asks among them.
          */
         Kitchen: {
             settings: components["schemas"]["Settings"];
@@ -4851,6 +5504,8 @@ export interface components {
             askable: string[];
             /** Eaters */
             eaters: components["schemas"]["EaterRow"][];
+            /** People */
+            people: components["schemas"]["PersonView"][];
             /** Tins */
             tins: components["schemas"]["OwnTin"][];
             /** Ovens */
@@ -5048,6 +5703,69 @@ export interface components {
          * @enum {string}
          */
         Leaving: "moved" | "given" | "thrown";
+        /**
+         * LedgerRow
+         * @description A day: its type and targets (None without), what was eaten (None where nothing was written down), how uncertain
+         *     that is, how much of it were pieces, and how much more the classics of these would have brought.
+         */
+        LedgerRow: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Day Type */
+            day_type: string;
+            /** Target Kcal */
+            target_kcal: number | null;
+            /** Target Protein G */
+            target_protein_g: number | null;
+            /** Entry Count */
+            entry_count: number;
+            /** Energy Kcal */
+            energy_kcal: number | null;
+            /** Protein G */
+            protein_g: number | null;
+            /** Fat G */
+            fat_g: number | null;
+            /** Carbohydrate G */
+            carbohydrate_g: number | null;
+            /** Fibre G */
+            fibre_g: number | null;
+            /** Sd Kcal */
+            sd_kcal: number | null;
+            /** Sd Protein G */
+            sd_protein_g: number | null;
+            /** Dessert Kcal */
+            dessert_kcal: number;
+            /** Replaced Kcal */
+            replaced_kcal: number;
+        };
+        /**
+         * LedgerView
+         * @description A range of days with what they came to; weights of these days, the trend behind them, which knows of those of the
+         *     weeks before, and the energy that was really burned as far as it can be told.
+         */
+        LedgerView: {
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /**
+             * To Day
+             * Format: date
+             */
+            to_day: string;
+            /** Days */
+            days: components["schemas"]["LedgerRow"][];
+            looked_back: components["schemas"]["LookedBack"];
+            /** Weights */
+            weights: components["schemas"]["WeightRow"][];
+            /** Trend */
+            trend: components["schemas"]["TrendView"][];
+            burned: components["schemas"]["EnergyBurned"];
+        };
         /**
          * LessonView
          * @description What was learned, in a sentence: by which `moved_share` something was moved, from so many `batches`.
@@ -5300,6 +6018,33 @@ export interface components {
             teaches: string;
         };
         /**
+         * LookedBack
+         * @description What a range of days came to. `logged` of `days` were written down; of those with a target so many stayed
+         *     `within` its energy and so many `found` its protein.
+         */
+        LookedBack: {
+            /** Days */
+            days: number;
+            /** Logged */
+            logged: number;
+            /** Averages */
+            averages: components["schemas"]["AverageFigure"][];
+            /** With Target */
+            with_target: number;
+            /** Within */
+            within: number;
+            /** Found */
+            found: number;
+            /** Dessert Share */
+            dessert_share: number | null;
+            /** Replaced Kcal */
+            replaced_kcal: number;
+            /** Protein G Per Kg */
+            protein_g_per_kg: number | null;
+            /** Sentences */
+            sentences: string[];
+        };
+        /**
          * Lot
          * @description So many pieces of one weight; None where nobody weighed them, and what is left is shared among those.
          */
@@ -5388,6 +6133,62 @@ export interface components {
          * @enum {string}
          */
         Material: "metal" | "glass" | "silicone" | "paper";
+        /**
+         * MealBody
+         * @description A meal to keep.
+         */
+        MealBody: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Text */
+            text: string;
+            /**
+             * Minutes
+             * @default 5
+             */
+            minutes: number;
+        };
+        /**
+         * MealTimesBody
+         * @description A kept meal, so many times.
+         */
+        MealTimesBody: {
+            /**
+             * Meal Id
+             * Format: uuid
+             */
+            meal_id: string;
+            /**
+             * Times
+             * @default 1
+             */
+            times: number;
+        };
+        /**
+         * MealView
+         * @description A kept meal, what it brings once, who must not get it, and when the person last had it.
+         */
+        MealView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /** Minutes */
+            minutes: number;
+            /** Last Day */
+            last_day: string | null;
+            figures: components["schemas"]["FiguresView"];
+            /** Alerts */
+            alerts: components["schemas"]["DietAlert"][];
+        };
         /**
          * Measure
          * @description A measure in ml by whose it is.
@@ -5568,20 +6369,9 @@ export interface components {
         };
         /**
          * NewBatchPieces
-         * @description Pieces of a lot of a batch to be laid into a day: taken from a shelf of the stash where one is named, and eaten
-         *     with `sides` where any are typed.
+         * @description Pieces of a batch to be laid into a day.
          */
         NewBatchPieces: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /**
-             * Eaten At
-             * Format: date-time
-             */
-            eaten_at: string;
             /**
              * Batch Id
              * Format: uuid
@@ -5601,14 +6391,6 @@ export interface components {
              * @default
              */
             sides: string;
-        };
-        /**
-         * NewFoods
-         * @description Foods to be laid into a day.
-         */
-        NewFoods: {
-            /** Text */
-            text: string;
             /**
              * Id
              * Format: uuid
@@ -5619,6 +6401,34 @@ export interface components {
              * Format: date-time
              */
             eaten_at: string;
+            /**
+             * Planned
+             * @default false
+             */
+            planned: boolean;
+        };
+        /**
+         * NewFoods
+         * @description Foods to be laid into a day.
+         */
+        NewFoods: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Eaten At
+             * Format: date-time
+             */
+            eaten_at: string;
+            /**
+             * Planned
+             * @default false
+             */
+            planned: boolean;
+            /** Text */
+            text: string;
         };
         /**
          * NewFormula
@@ -5664,6 +6474,11 @@ export interface components {
              * Format: date-time
              */
             eaten_at: string;
+            /**
+             * Planned
+             * @default false
+             */
+            planned: boolean;
             /**
              * Formula Id
              * Format: uuid
@@ -5983,6 +6798,13 @@ export interface components {
             words: string;
         };
         /**
+         * OwnTargetsBody
+         * @description Targets of one day, null for those of its type.
+         */
+        OwnTargetsBody: {
+            targets: components["schemas"]["TargetsBody"] | null;
+        };
+        /**
          * OwnTask
          * @description A task of the baker's own behind another, of hands or of waiting alone.
          */
@@ -6202,6 +7024,45 @@ export interface components {
             recipes: components["schemas"]["Pasted"][];
         };
         /**
+         * PersonBody
+         * @description A person as typed.
+         */
+        PersonBody: {
+            /** Name */
+            name: string;
+            /** Avoids */
+            avoids?: string[];
+            /** @default half */
+            piece_step: components["schemas"]["PieceStep"];
+            /**
+             * Hides Energy
+             * @default false
+             */
+            hides_energy: boolean;
+            tally?: components["schemas"]["TallyBody"] | null;
+        };
+        /**
+         * PersonView
+         * @description A person of the kitchen; `here` is who asks.
+         */
+        PersonView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Avoids */
+            avoids: string[];
+            piece_step: components["schemas"]["PieceStep"];
+            /** Hides Energy */
+            hides_energy: boolean;
+            tally: components["schemas"]["Tally"] | null;
+            /** Here */
+            here: boolean;
+        };
+        /**
          * PhotoView
          * @description A photo, by the address that it is at.
          */
@@ -6231,6 +7092,64 @@ export interface components {
             taken_at: string;
         };
         /**
+         * Physique
+         * @description What targets are worked out from. `activity_factor` is what a day burns over rest, `rate_percent` the share of
+         *     body weight to lose in a week, below nothing to gain.
+         */
+        Physique: {
+            sex: components["schemas"]["Sex"];
+            /** Age Years */
+            age_years: number;
+            /** Height Cm */
+            height_cm: number;
+            /** Weight Kg */
+            weight_kg: number;
+            /** Body Fat Percent */
+            body_fat_percent?: number | null;
+            /**
+             * Activity Factor
+             * @default 1.2
+             */
+            activity_factor: number;
+            /**
+             * Rate Percent
+             * @default 0
+             */
+            rate_percent: number;
+            /**
+             * Circumstances
+             * @default []
+             */
+            circumstances: components["schemas"]["Circumstance"][];
+        };
+        /**
+         * PhysiqueBody
+         * @description A body, its activity, and what it shall come to.
+         */
+        PhysiqueBody: {
+            sex: components["schemas"]["Sex"];
+            /** Age Years */
+            age_years: number;
+            /** Height Cm */
+            height_cm: number;
+            /** Weight Kg */
+            weight_kg: number;
+            /** Body Fat Percent */
+            body_fat_percent?: number | null;
+            /**
+             * Activity Factor
+             * @default 1.2
+             */
+            activity_factor: number;
+            /**
+             * Rate Percent
+             * @default 0
+             */
+            rate_percent: number;
+            /** Circumstances */
+            circumstances?: components["schemas"]["Circumstance"][];
+        };
+        /**
          * PieceSize
          * @description A piece as it is cut, in cm: `length_cm` and `width_cm` of its top, or radius and arc of a `wedge`.
          */
@@ -6244,6 +7163,12 @@ export interface components {
             /** Wedge */
             wedge: boolean;
         };
+        /**
+         * PieceStep
+         * @description By weight, in halves, or whole ones only.
+         * @enum {string}
+         */
+        PieceStep: "grams" | "half" | "whole";
         /**
          * PieceWishBody
          * @description What a piece is wished by.
@@ -6996,6 +7921,20 @@ export interface components {
             unknown_g: number;
         };
         /**
+         * ProteinRange
+         * @description Protein in a day [g]: from `low` to `high` for people who train; `floor` is for anybody.
+         */
+        ProteinRange: {
+            /** Low G */
+            low_g: number;
+            /** High G */
+            high_g: number;
+            /** Usual G */
+            usual_g: number;
+            /** Floor G */
+            floor_g: number;
+        };
+        /**
          * ProteinSource
          * @description A kind of protein in a piece: how many grams of it, its score, and what of them counts.
          */
@@ -7076,6 +8015,29 @@ export interface components {
             density_g_per_ml: number | null;
             /** Problems */
             problems: string[];
+        };
+        /**
+         * RecentView
+         * @description What the person had in the last weeks: typed foods or pieces of a formula, as it was the last time, and how many
+         *     times they had it.
+         */
+        RecentView: {
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /** Formula Id */
+            formula_id: string | null;
+            /** Piece Count */
+            piece_count: number | null;
+            /** Had Count */
+            had_count: number;
+            /**
+             * Last Day
+             * Format: date
+             */
+            last_day: string;
+            figures: components["schemas"]["FiguresView"];
         };
         /**
          * RecordBody
@@ -7279,6 +8241,18 @@ export interface components {
             text: string;
             /** Was */
             was: string;
+        };
+        /**
+         * RestingEnergy
+         * @description Energy at rest [kcal/d] by equation; None where body fat is not known.
+         */
+        RestingEnergy: {
+            /** Mifflin St Jeor Kcal */
+            mifflin_st_jeor_kcal: number;
+            /** Katch Mcardle Kcal */
+            katch_mcardle_kcal: number | null;
+            /** Cunningham Kcal */
+            cunningham_kcal: number | null;
         };
         /**
          * RestoreBody
@@ -7658,6 +8632,35 @@ export interface components {
             /** Piece Count */
             piece_count?: number | null;
         };
+        /**
+         * SeveralBody
+         * @description Several things that are laid into a day together, or none of them.
+         */
+        SeveralBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Eaten At
+             * Format: date-time
+             */
+            eaten_at: string;
+            /**
+             * Planned
+             * @default false
+             */
+            planned: boolean;
+            /** Things */
+            things: (components["schemas"]["BatchPiecesBody"] | components["schemas"]["FormulaPiecesBody"] | components["schemas"]["MealTimesBody"] | components["schemas"]["FoodsTimesBody"])[];
+        };
+        /**
+         * Sex
+         * @description Which of the two forms of an equation holds: they were fitted to women and to men.
+         * @enum {string}
+         */
+        Sex: "f" | "m";
         /**
          * Shaping
          * @description How a cookie is shaped for its spread: `press_cm` high, None to leave it round; it bakes `wide_cm` across and
@@ -8333,8 +9336,98 @@ export interface components {
             asked: string[];
         };
         /**
+         * TakenThing
+         * @description So much of a thing that is at hand: pieces of a batch from a shelf, a kept meal so many times, pieces of a
+         *     formula, or typed foods as they were the last time.
+         */
+        TakenThing: {
+            /** Source */
+            source: string;
+            /** Name */
+            name: string;
+            /** Piece Count */
+            piece_count: number;
+            /** Batch Id */
+            batch_id: string | null;
+            /** Lot */
+            lot: number | null;
+            /** Shelf Id */
+            shelf_id: string | null;
+            /** Shelf */
+            shelf: string;
+            /** Meal Id */
+            meal_id: string | null;
+            /** Formula Id */
+            formula_id: string | null;
+            /** Text */
+            text: string;
+            /** Eat By */
+            eat_by: string | null;
+            /** Alerts */
+            alerts: components["schemas"]["DietAlert"][];
+        };
+        /**
+         * Tally
+         * @description What it is called, what a kcal or a gram of each figure counts, and the step to which it is rounded.
+         */
+        Tally: {
+            /** Name */
+            name: string;
+            /** Coefficients */
+            coefficients: {
+                [key: string]: number;
+            };
+            /**
+             * Rounding Count
+             * @default 1
+             */
+            rounding_count: number;
+        };
+        /**
+         * TallyBody
+         * @description A count of one's own: what a kcal or a gram of each figure counts, and how the sum is rounded.
+         */
+        TallyBody: {
+            /** Name */
+            name: string;
+            /** Coefficients */
+            coefficients: {
+                [key: string]: number;
+            };
+            /**
+             * Rounding Count
+             * @default 1
+             */
+            rounding_count: number;
+        };
+        /**
+         * TallyView
+         * @description What a day counts by the person's own tally.
+         */
+        TallyView: {
+            /** Name */
+            name: string;
+            /** Eaten Count */
+            eaten_count: number;
+        };
+        /**
+         * TargetPlanView
+         * @description What somebody's days are meant to be: the types there are, the pattern of the week in force (empty without one),
+         *     all targets, the latest first, and what they were last worked out from.
+         */
+        TargetPlanView: {
+            /** Day Types */
+            day_types: components["schemas"]["DayTypeRow"][];
+            /** Week */
+            week: string[];
+            /** Targets */
+            targets: components["schemas"]["TargetsFromView"][];
+            physique: components["schemas"]["Physique"] | null;
+        };
+        /**
          * Targets
-         * @description What a day may hold: energy at most [kcal], protein at least [g]; fat and carbohydrate at most [g] if set.
+         * @description What a day may hold: energy at most [kcal], protein at least [g]; fat and carbohydrate at most [g] and fibre at
+         *     least [g], if set.
          */
         Targets: {
             /** Energy Kcal */
@@ -8345,6 +9438,8 @@ export interface components {
             fat_g?: number | null;
             /** Carbohydrate G */
             carbohydrate_g?: number | null;
+            /** Fibre G */
+            fibre_g?: number | null;
         };
         /**
          * TargetsBody
@@ -8359,6 +9454,43 @@ export interface components {
             fat_g?: number | null;
             /** Carbohydrate G */
             carbohydrate_g?: number | null;
+            /** Fibre G */
+            fibre_g?: number | null;
+        };
+        /**
+         * TargetsFromBody
+         * @description Targets by type of day, from a day on; what they are called, and what they were worked out from.
+         */
+        TargetsFromBody: {
+            /** By Type */
+            by_type: {
+                [key: string]: components["schemas"]["TargetsBody"];
+            };
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            physique?: components["schemas"]["PhysiqueBody"] | null;
+        };
+        /**
+         * TargetsFromView
+         * @description The targets that hold from a day on, by type of day, and what they are called.
+         */
+        TargetsFromView: {
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /** Name */
+            name: string;
+            /** By Type */
+            by_type: {
+                [key: string]: components["schemas"]["Targets"];
+            };
+            /** Caution */
+            caution: string;
         };
         /**
          * TaskEdit
@@ -8690,6 +9822,60 @@ export interface components {
             record?: components["schemas"]["RecordBody"];
         };
         /**
+         * TonightOfferView
+         * @description Something that is as wished: how much of it is for the person and for all, what the person's part brings, when
+         *     the first bite is there, and what to know before. `missing` are foods that are not at home, `unknown` how many
+         *     nobody said anything of; `factor` is how much of the formula is made.
+         */
+        TonightOfferView: {
+            thing: components["schemas"]["TakenThing"];
+            /** Whole Count */
+            whole_count: number;
+            figures: components["schemas"]["FiguresView"];
+            /** Ready Min */
+            ready_min: number;
+            /** Bowl Count */
+            bowl_count: number;
+            /** Traits */
+            traits: string[];
+            /** Closes */
+            closes: boolean;
+            /** Thaw */
+            thaw: string;
+            /** Missing */
+            missing: string[];
+            /** Unknown Count */
+            unknown_count: number;
+            /** Factor */
+            factor: number | null;
+        };
+        /**
+         * TonightOrder
+         * @description How what is found is ordered: the nearest first, by protein for its energy, or by energy for its weight.
+         * @enum {string}
+         */
+        TonightOrder: "nearest" | "protein" | "light";
+        /**
+         * TonightView
+         * @description What was understood of a wish, and what answers it.
+         */
+        TonightView: {
+            /** Traits */
+            traits: string[];
+            /** Not Traits */
+            not_traits: string[];
+            /** Most Min */
+            most_min: number | null;
+            /** Most Bowls */
+            most_bowls: number | null;
+            /** People */
+            people: number;
+            /** Unread */
+            unread: string[];
+            /** Offers */
+            offers: components["schemas"]["TonightOfferView"][];
+        };
+        /**
          * TrayLoads
          * @description So many pieces fit on one tray, and the batch takes so many `trays` of it. A baked piece is `spread_cm` wide.
          */
@@ -8700,6 +9886,23 @@ export interface components {
             trays: number;
             /** Spread Cm */
             spread_cm: number;
+        };
+        /**
+         * TrendView
+         * @description The trend of the weight on a day with its 95 % interval [kg].
+         */
+        TrendView: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Trend Kg */
+            trend_kg: number;
+            /** Low Kg */
+            low_kg: number;
+            /** High Kg */
+            high_kg: number;
         };
         /**
          * TwinBody
@@ -8990,6 +10193,14 @@ export interface components {
             items: components["schemas"]["WasteItem"][];
         };
         /**
+         * WeekBody
+         * @description Of which type each weekday is, Monday first.
+         */
+        WeekBody: {
+            /** Day Types */
+            day_types: string[];
+        };
+        /**
          * WeighView
          * @description A line worth weighing, its share of the doubt in the energy, and the band of a piece's energy then.
          */
@@ -9023,6 +10234,45 @@ export interface components {
          * @enum {string}
          */
         WeightBasis: "weighed" | "measured" | "counted" | "pack" | "rough";
+        /**
+         * WeightBody
+         * @description The weight of a day, null to take it away.
+         */
+        WeightBody: {
+            /** Weight Kg */
+            weight_kg: number | null;
+        };
+        /**
+         * WeightRow
+         * @description What somebody weighed on a day [kg].
+         */
+        WeightRow: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Weight Kg */
+            weight_kg: number;
+        };
+        /**
+         * WeightsBody
+         * @description Weights as CSV.
+         */
+        WeightsBody: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * WeightsWritten
+         * @description How many weights were written, and the rows that could not be read, each with its sentence.
+         */
+        WeightsWritten: {
+            /** Written Count */
+            written_count: number;
+            /** Problems */
+            problems: string[];
+        };
         /**
          * WishBody
          * @description A wish: at most or at least so much of a figure, or a claim by whose rules.
@@ -9108,6 +10358,34 @@ export interface components {
          * @enum {string}
          */
         WordVerdict: "holds" | "fails" | "no rule";
+        /**
+         * WorkedOutTargets
+         * @description What was worked out for a day.
+         *
+         *     `energy_kcal` is None where it `refused`, which is then a sentence; what does not depend on it is told all the same,
+         *     and least fat and fibre are then those of `maintenance_kcal`. `carbohydrate_g` is what is left beside the usual
+         *     protein and the least fat, None without energy. `sums` has each number as it was reached, with its source.
+         */
+        WorkedOutTargets: {
+            resting_kcal: components["schemas"]["RestingEnergy"];
+            /** Maintenance Kcal */
+            maintenance_kcal: number;
+            /** Energy Kcal */
+            energy_kcal: number | null;
+            protein_g: components["schemas"]["ProteinRange"];
+            /** Least Fat G */
+            least_fat_g: number;
+            /** Fibre G */
+            fibre_g: number;
+            /** Carbohydrate G */
+            carbohydrate_g: number | null;
+            /** Refused */
+            refused: string | null;
+            /** Cautions */
+            cautions: string[];
+            /** Sums */
+            sums: string[];
+        };
         /**
          * Wrapping
          * @description How it is wrapped: covered, in a tin or bag that closes, or vacuum sealed.
@@ -17371,7 +18649,7 @@ export interface operations {
             };
         };
     };
-    set_targets_api_v1_days__day__targets_put: {
+    set_own_targets_api_v1_days__day__own_targets_put: {
         parameters: {
             query?: never;
             header?: never;
@@ -17382,7 +18660,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AllTargetsBody"];
+                "application/json": components["schemas"]["OwnTargetsBody"];
             };
         };
         responses: {
@@ -17394,6 +18672,713 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["DayView"];
                 };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_at_hand_api_v1_days__day__at_hand_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AtHandView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fill_api_v1_days__day__fill_get: {
+        parameters: {
+            query?: {
+                sure?: boolean;
+            };
+            header?: never;
+            path: {
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FillView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tonight_api_v1_days__day__tonight_get: {
+        parameters: {
+            query?: {
+                wish?: string;
+                order?: components["schemas"]["TonightOrder"];
+            };
+            header?: never;
+            path: {
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TonightView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    log_several_api_v1_days__day__several_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    copy_day_api_v1_days__day__copy_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyDayBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_meal_api_v1_meals__meal_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                meal_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MealBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MealView"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_meal_api_v1_meals__meal_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                meal_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MealView"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_helping_api_v1_formulas__formula_id__helping_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HelpingBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description What arrived cannot be read */
             400: {
@@ -18021,6 +20006,1320 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_people_api_v1_people_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonView"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_person_api_v1_people__person_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonView"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_person_api_v1_people__person_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonView"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    switch_api_v1_people__person_id__here_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_plan_api_v1_plan_get: {
+        parameters: {
+            query: {
+                day: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetPlanView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_targets_api_v1_plan_targets__from_day__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                from_day: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TargetsFromBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetPlanView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_targets_api_v1_plan_targets__from_day__delete: {
+        parameters: {
+            query: {
+                day: string;
+            };
+            header?: never;
+            path: {
+                from_day: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetPlanView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_day_type_api_v1_plan_day_types_put: {
+        parameters: {
+            query: {
+                day: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayTypeNameBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetPlanView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_day_type_api_v1_plan_day_types__slug__delete: {
+        parameters: {
+            query: {
+                day: string;
+            };
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetPlanView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_week_api_v1_plan_week__from_day__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                from_day: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeekBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetPlanView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_out_api_v1_plan_work_out_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhysiqueBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkedOutTargets"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_ledger_api_v1_ledger_get: {
+        parameters: {
+            query: {
+                from: string;
+                to: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LedgerView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    as_csv_api_v1_ledger_csv_get: {
+        parameters: {
+            query: {
+                from: string;
+                to: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_weight_api_v1_weights__day__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeightBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_weights_api_v1_weights_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeightsBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeightsWritten"];
+                };
             };
             /** @description What arrived cannot be read */
             400: {

@@ -24,6 +24,7 @@ const Tastings = lazy(() => import("@/features/tasting/Tastings"));
 const OneTasting = lazy(() => import("@/features/tasting/OneTasting"));
 const Comparison = lazy(() => import("@/features/tasting/Comparison"));
 const Cupboard = lazy(() => import("@/features/cupboard/Cupboard"));
+const Ledger = lazy(() => import("@/features/ledger/Ledger"));
 const Settings = lazy(() => import("@/features/settings/Settings"));
 
 export function App() {
@@ -68,6 +69,7 @@ export function App() {
           <Route path="tastings/:id" element={<OneTasting />} />
           <Route path="compare" element={<Comparison />} />
           <Route path="cupboard" element={<Cupboard />} />
+          <Route path="ledger" element={<Ledger />} />
           <Route path="settings" element={<Settings />} />
           <Route path="*" element={<Navigate to="/today" replace />} />
         </Route>

@@ -1,4 +1,4 @@
-import { CookingPot, ListChecks, Package, Refrigerator, Settings2, Sun } from "lucide-react";
+import { CalendarRange, CookingPot, ListChecks, Package, Refrigerator, Settings2, Sun } from "lucide-react";
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { useAway } from "@/api/connection";
@@ -16,6 +16,7 @@ const ICONS = {
   "/bake-day": ListChecks,
   "/stash": Refrigerator,
   "/cupboard": Package,
+  "/ledger": CalendarRange,
   "/settings": Settings2,
 };
 

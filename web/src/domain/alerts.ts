@@ -36,3 +36,12 @@ function diet({ about, level }: DietAlert): string {
     return level === "contains" ? "has added sugar" : "whether sugar is added is not known";
   return level === "contains" ? `not ${about}` : `whether it is ${about} is not known`;
 }
+
+const DIET_WORDS: Record<string, string> = {
+  vegan: "vegan only",
+  vegetarian: "vegetarian only",
+  "no added sugar": "no added sugar",
+};
+
+/** What somebody must not get, in words: "no milk", "vegan only". */
+export const asked = (name: string) => DIET_WORDS[name] ?? `no ${name}`;

@@ -63,6 +63,7 @@ export const ANYWHERE: Key[] = [
   { keys: "Alt 3", does: "Bake day" },
   { keys: "Alt 4", does: "Stash" },
   { keys: "Alt 5", does: "Cupboard" },
+  { keys: "Alt 6", does: "Ledger" },
   { keys: "Alt 7", does: "Settings" },
   { keys: "/", does: "Find anything" },
   { keys: "?", does: "This list" },
@@ -70,6 +71,8 @@ export const ANYWHERE: Key[] = [
 
 export const ON_TODAY: Key[] = [
   { keys: "1 … 9", does: "Add what fits" },
+  { keys: "P", does: "As many pieces as fit, as usual, one, two, three" },
+  { keys: "Shift 1 … 9", does: "Add a kept meal" },
   { keys: "← →", does: "The day before, the day after" },
   { keys: "T", does: "Back to today" },
   { keys: "A", does: "Add something else" },
@@ -109,13 +112,14 @@ export const ON_STASH: Key[] = [
   { keys: "F", does: "All of what is chosen to the freezer" },
 ];
 
-/** The places in the order of the work; Alt 6 is kept free for looking back. */
+/** The places in the order of the work. */
 export const PLACES = [
   { path: "/today", name: "Today", digit: "1" },
   { path: "/formulas", name: "Formulas", digit: "2" },
   { path: "/bake-day", name: "Bake day", digit: "3" },
   { path: "/stash", name: "Stash", digit: "4" },
   { path: "/cupboard", name: "Cupboard", digit: "5" },
+  { path: "/ledger", name: "Ledger", digit: "6" },
   { path: "/settings", name: "Settings", digit: "7" },
 ] as const;
 

@@ -146,6 +146,46 @@ export const dayQuery = (day: string) =>
     refetchInterval: (query) => untilFresh(query.state.data?.fits),
   });
 
+/** What somebody's days are meant to be, as of a day. */
+export const planQuery = (day: string) =>
+  queryOptions({
+    queryKey: ["plan", day],
+    queryFn: ({ signal }) => data(api.GET("/api/v1/plan", { params: { query: { day } }, signal })),
+  });
+
+/** Kept meals and what was had of late. */
+export const atHandQuery = (day: string) =>
+  queryOptions({
+    queryKey: ["days", day, "at-hand"],
+    queryFn: ({ signal }) => data(api.GET("/api/v1/days/{day}/at-hand", { params: { path: { day } }, signal })),
+    staleTime: 30_000,
+  });
+
+/** Ways to close a day with what is at hand. */
+export const fillQuery = (day: string, sure: boolean) =>
+  queryOptions({
+    queryKey: ["days", day, "fill", sure],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/v1/days/{day}/fill", { params: { path: { day }, query: { sure } }, signal })),
+  });
+
+/** What could be had, as one line wishes. */
+export const tonightQuery = (day: string, wish: string, order: Schemas["TonightOrder"]) =>
+  queryOptions({
+    queryKey: ["days", day, "tonight", wish, order],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/v1/days/{day}/tonight", { params: { path: { day }, query: { wish, order } }, signal })),
+    placeholderData: keepPreviousData,
+  });
+
+/** A range of days looked back on. */
+export const ledgerQuery = (from: string, to: string) =>
+  queryOptions({
+    queryKey: ["ledger", from, to],
+    queryFn: ({ signal }) => data(api.GET("/api/v1/ledger", { params: { query: { from, to } }, signal })),
+    placeholderData: keepPreviousData,
+  });
+
 /** A text taken apart, each recipe in it. */
 export const pasteQuery = (text: string) =>
   queryOptions({

@@ -175,6 +175,7 @@ function LotRow({ lot, batch }: { lot: Schemas["LotView"]; batch: Schemas["Batch
           params: { path: { day: today() } },
           body: {
             id: entry,
+            planned: false,
             eaten_at: momentOn(today()),
             batch_id: batch.id,
             lot: lot.lot,

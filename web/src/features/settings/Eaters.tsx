@@ -4,7 +4,9 @@ import { ToggleGroup } from "radix-ui";
 import { useRef, useState } from "react";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
+import { asked } from "@/domain/alerts";
 import { newId } from "@/domain/ids";
+import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
 
 type Eater = Schemas["EaterRow"];
@@ -16,15 +18,20 @@ export function Eaters({ eaters, askable }: { eaters: readonly Eater[]; askable:
     <section className="card p-4" aria-labelledby="eaters-title">
       <h2 id="eaters-title">People to look out for</h2>
       <p className="mt-1 text-soft">
-        What they must not get is pointed out wherever a formula or a piece of it stands. What nobody said of a product
-        is pointed out too. It rests on what was typed: with an allergy, read the packs and ask.
+        Children and guests who eat along without days of their own. What they must not get is pointed out wherever a
+        formula or a piece of it stands. What nobody said of a product is pointed out too. It rests on what was typed:
+        with an allergy, read the packs and ask.
       </p>
       <ul className="mt-2 grid gap-2">
         {eaters.map((eater) => (
           <EaterRow key={eater.id} eater={eater} askable={askable} />
         ))}
         {making && (
-          <EaterRow eater={{ id: "", name: "", avoids: [] }} askable={askable} onDone={() => setMaking(false)} />
+          <EaterRow
+            eater={{ id: "", name: "", avoids: [], piece_share: 1, age_band: "" }}
+            askable={askable}
+            onDone={() => setMaking(false)}
+          />
         )}
       </ul>
       {!making && (
@@ -47,6 +54,8 @@ function EaterRow({ eater, askable, onDone }: EaterRowProps) {
   const id = useRef(eater.id || newId());
   const [name, setName] = useState(eater.name);
   const [avoids, setAvoids] = useState<readonly string[]>(eater.avoids);
+  const [age, setAge] = useState(eater.age_band ?? "");
+  const [share, setShare] = useState(String(eater.piece_share ?? 1));
   const [open, setOpen] = useState(fresh);
   const client = useQueryClient();
   const tell = useNotice();
@@ -55,7 +64,12 @@ function EaterRow({ eater, askable, onDone }: EaterRowProps) {
       data(
         api.PUT("/api/v1/eaters/{eater_id}", {
           params: { path: { eater_id: id.current } },
-          body: { name, avoids: [...avoids] },
+          body: {
+            name,
+            avoids: [...avoids],
+            age_band: age as Schemas["AgeBand"],
+            piece_share: Number(share),
+          },
         }),
       ),
     onSuccess: () => {
@@ -78,7 +92,8 @@ function EaterRow({ eater, askable, onDone }: EaterRowProps) {
     return (
       <li className="flex items-center gap-3 border-b border-rim py-1">
         <button type="button" className="min-w-0 flex-1 text-left hover:underline" onClick={() => setOpen(true)}>
-          <b>{eater.name}</b>: {eater.avoids.map(asked).join(", ")}
+          <b>{eater.name}</b>
+          {toldOf(eater)}
         </button>
         <button
           type="button"
@@ -126,13 +141,23 @@ function EaterRow({ eater, askable, onDone }: EaterRowProps) {
             </ToggleGroup.Item>
           ))}
         </ToggleGroup.Root>
+        <div className="flex flex-wrap items-center gap-2">
+          <Select label="Age" value={age} options={AGES} onChange={(to) => setAge(to as typeof age)} />
+          <Select label="Size of a piece" value={share} options={SHARES} onChange={setShare} />
+        </div>
+        {age && (
+          <p className="text-note text-soft">
+            Formulas with what children of this age must not get are pointed out too. It is no full list: your doctor
+            and local advice come first.
+          </p>
+        )}
         {save.error && (
           <p role="alert" className="text-stop">
             {save.error.message}
           </p>
         )}
         <div className="flex gap-2">
-          <button type="submit" className="btn" disabled={save.isPending || !name.trim() || avoids.length === 0}>
+          <button type="submit" className="btn" disabled={save.isPending || !name.trim()}>
             {save.isPending ? "Saving …" : "Look out for them"}
           </button>
           <button
@@ -153,9 +178,26 @@ function EaterRow({ eater, askable, onDone }: EaterRowProps) {
   );
 }
 
-const DIETS: Record<string, string> = {
-  vegan: "vegan only",
-  vegetarian: "vegetarian only",
-  "no added sugar": "no added sugar",
-};
-const asked = (name: string) => DIETS[name] ?? `no ${name}`;
+const AGES = [
+  ["", "Grown, or age does not matter"],
+  ["under one", "Under one year"],
+  ["one to four", "One to four years"],
+  ["five to eleven", "Five to eleven years"],
+] as const;
+
+const SHARES = [
+  ["1", "Whole pieces"],
+  ["0.75", "Three quarters of a piece"],
+  ["0.5", "Half pieces"],
+  ["0.25", "Quarter pieces"],
+] as const;
+
+/** What is known of somebody who eats along: ": no milk · one to four years · half pieces". */
+function toldOf(eater: Eater): string {
+  const words = [
+    eater.avoids.map(asked).join(", "),
+    eater.age_band ? `${eater.age_band}${eater.age_band === "under one" ? "" : " years"}` : "",
+    SHARES.find(([share]) => Number(share) === eater.piece_share && share !== "1")?.[1].toLowerCase() ?? "",
+  ].filter(Boolean);
+  return words.length ? `: ${words.join(" · ")}` : "";
+}

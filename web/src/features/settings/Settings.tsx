@@ -3,6 +3,7 @@ import { RadioGroup } from "radix-ui";
 import { api, data } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
+import { People } from "@/features/people/People";
 import { useSingleKeys } from "@/ui/keys";
 import { NumberField } from "@/ui/NumberField";
 import { Select } from "@/ui/Select";
@@ -70,6 +71,7 @@ export default function Settings() {
       <h1>Settings</h1>
       <p className="mt-1 text-soft">What was eaten already keeps the figures it was added with.</p>
       <div className="mt-4 grid gap-4">
+        <People askable={kitchen.data?.askable ?? []} />
         <Eaters eaters={kitchen.data?.eaters ?? []} askable={kitchen.data?.askable ?? []} />
         {QUESTIONS.map(({ name, title, options }) => (
           <section key={name} className="card p-4">

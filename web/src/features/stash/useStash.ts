@@ -58,6 +58,7 @@ export function useStashWrites() {
           params: { path: { day: today() } },
           body: {
             id,
+            planned: false,
             eaten_at: momentOn(today()),
             batch_id: lying.batch.id,
             lot: lying.heap.lot,

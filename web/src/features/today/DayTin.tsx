@@ -24,7 +24,9 @@ interface Piece {
 /** Where each entry lies: shares of the tin's inner length, in order of time, running on past 1 when the day is over. */
 function laid(entries: Entry[], limit: number): Piece[] {
   let at = 0;
-  return entries.map((entry) => {
+  // What is planned lies behind what was eaten, whatever its time.
+  const inOrder = [...entries].sort((a, b) => Number(a.state === "planned") - Number(b.state === "planned"));
+  return inOrder.map((entry) => {
     const from = at;
     at += entry.figures.energy_kcal / limit;
     return { entry, from, to: at };
@@ -144,8 +146,13 @@ function Slot({ piece, from, to, width, onOpen }: SlotProps) {
         {entry.name}
       </span>
       <span aria-hidden className="block h-6 @min-[58px]:hidden" />
-      <span className="flex w-full flex-1 flex-col overflow-hidden rounded-[3px] border border-ink/25">
-        <LayerStack layers={entry.figures.layers} />
+      <span
+        className={`flex w-full flex-1 flex-col overflow-hidden rounded-[3px] border ${
+          entry.state === "planned" ? "border-2 border-dashed border-ink/60 bg-card" : "border-ink/25"
+        }`}
+        data-planned={entry.state === "planned" || undefined}
+      >
+        {entry.state === "eaten" && <LayerStack layers={entry.figures.layers} />}
       </span>
       <span className="h-0.75" />
     </>
@@ -157,7 +164,7 @@ function Slot({ piece, from, to, width, onOpen }: SlotProps) {
         <button
           type="button"
           className={className}
-          aria-label={`${clock(entry.eaten_at)} ${entry.name}, ${energy}, ${grams(entry.figures.protein_g)} g protein; open`}
+          aria-label={`${entry.state === "planned" ? "planned, " : ""}${clock(entry.eaten_at)} ${entry.name}, ${energy}, ${grams(entry.figures.protein_g)} g protein; open`}
           title={`${clock(entry.eaten_at)} ${entry.name}, ${energy}`}
           onClick={() => onOpen(entry)}
         >

@@ -1,22 +1,27 @@
 import { useQuery } from "@tanstack/react-query";
-import { ChevronLeft, ChevronRight, X } from "lucide-react";
+import { ChevronLeft, ChevronRight } from "lucide-react";
 import { ToggleGroup } from "radix-ui";
 import { lazy, Suspense, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { dayQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { clock, count, dayAfter, dayName, grams, isDay, kcal, longDate, plural, today } from "@/domain/format";
+import { dayAfter, dayName, grams, isDay, kcal, longDate, today } from "@/domain/format";
 import { Pending } from "@/features/common/Pending";
+import { WhoEats } from "@/features/people/WhoEats";
 import { Band } from "@/ui/Band";
-import { DietAlerts } from "@/ui/DietAlerts";
-import { isSingleKey, useKeys, useSingleKeys } from "@/ui/keys";
+import { isSingleKey, useKeys } from "@/ui/keys";
 import { useTitle } from "@/ui/useTitle";
 import { AddFoods } from "./AddFoods";
+import { AtHand } from "./AtHand";
 import { DayTin, Trough } from "./DayTin";
+import { Entries } from "./Entries";
+import { FillDay } from "./FillDay";
+import { Tonight } from "./Tonight";
 import { useDayWrites } from "./useDay";
+import { WhatFits } from "./WhatFits";
 
 const EntrySheet = lazy(() => import("./EntrySheet"));
-const TargetsSheet = lazy(() => import("./TargetsSheet"));
+const TargetsSheet = lazy(() => import("@/features/targets/TargetsSheet"));
 
 type Day = Schemas["DayView"];
 type Entry = Schemas["EntryView"];
@@ -50,6 +55,7 @@ function Opened({ day }: { day: string }) {
   useTitle(dayName(day));
   const query = useQuery(dayQuery(day));
   const writes = useDayWrites(day);
+  const todays = useDayWrites(today());
   const [opened, setOpened] = useState<Entry | null>(null);
   const [targeting, setTargeting] = useState(false);
   const input = useRef<HTMLInputElement>(null);
@@ -57,12 +63,10 @@ function Opened({ day }: { day: string }) {
 
   useKeys((event) => {
     if (!isSingleKey(event)) return;
-    const fit = view?.fits[Number(event.key) - 1];
     if (event.key === "ArrowLeft") navigate(pathOf(dayAfter(day, -1)));
     else if (event.key === "ArrowRight") navigate(pathOf(dayAfter(day, 1)));
     else if (event.key === "t") navigate("/today");
     else if (event.key === "a") input.current?.focus();
-    else if (fit) writes.layPieces(fit.formula_id, fit.name, fit.piece_count);
     else return;
     event.preventDefault();
   });
@@ -71,8 +75,12 @@ function Opened({ day }: { day: string }) {
     <div className="mx-auto max-w-310">
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <h1>{dayName(day)}</h1>
-        <span className="text-soft">{longDate(day)}</span>
+        <span className="text-soft">
+          {longDate(day)}
+          {view?.phase && ` · ${view.phase}`}
+        </span>
         <span className="ml-auto flex flex-wrap items-center gap-2">
+          <WhoEats />
           {view && (
             <ToggleGroup.Root
               type="single"
@@ -81,13 +89,13 @@ function Opened({ day }: { day: string }) {
               aria-label="Type of day"
               className="flex rounded-lg border border-rim-strong p-0.5"
             >
-              {["training", "rest"].map((kind) => (
+              {view.day_types.map(({ slug, name }) => (
                 <ToggleGroup.Item
-                  key={kind}
-                  value={kind}
+                  key={slug}
+                  value={slug}
                   className="rounded-md px-3 py-1 text-note font-semibold text-soft data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
                 >
-                  {kind === "training" ? "Training day" : "Rest day"}
+                  {name} day
                 </ToggleGroup.Item>
               ))}
             </ToggleGroup.Root>
@@ -123,7 +131,7 @@ function Opened({ day }: { day: string }) {
               <DayTin
                 entries={view.entries}
                 limit_kcal={view.targets.energy_kcal}
-                room_kcal={view.budget.room_kcal}
+                room_kcal={view.budget.room_after_planned_kcal}
                 protein_to_find_g={view.budget.protein_to_find_g}
                 onOpen={setOpened}
               />
@@ -138,20 +146,29 @@ function Opened({ day }: { day: string }) {
           )}
           <div className="mt-4 grid grid-cols-[minmax(0,1fr)] items-start gap-4.5 lg:grid-cols-[minmax(0,1fr)_372px] lg:grid-rows-[auto_1fr]">
             <div className="max-lg:order-2 lg:row-span-2">
-              {!view.budget && <NoTargets view={view} onTargets={() => setTargeting(true)} />}
-              <WhatFits view={view} onLay={(fit) => writes.layPieces(fit.formula_id, fit.name, fit.piece_count)} />
+              {view.budget ? (
+                <Tonight key={day} day={day} writes={writes} />
+              ) : (
+                <NoTargets view={view} onTargets={() => setTargeting(true)} />
+              )}
+              <WhatFits view={view} onLay={(fit, pieces) => writes.layPieces(fit.formula_id, fit.name, pieces)} />
+              {view.budget && <FillDay key={day} day={day} writes={writes} />}
             </div>
             <div className="max-lg:order-1">
               <AddFoods key={day} day={day} layFoods={writes.layFoods} input={input} />
             </div>
             <div className="max-lg:order-3">
               <Entries
-                day={day}
-                entries={view.entries}
-                alarms={view.entry_alerts}
+                view={view}
                 onOpen={setOpened}
                 onRemove={writes.remove}
+                onEat={writes.eat}
+                onAgain={(entry) => todays.copy(entry.day, [entry.id], `${entry.name} added to today again.`)}
               />
+              <CopyDay view={view} onCopy={writes.copy} />
+              <div className="mt-4.5">
+                <AtHand day={day} writes={writes} />
+              </div>
             </div>
           </div>
         </>
@@ -168,7 +185,7 @@ function Opened({ day }: { day: string }) {
             }}
           />
         )}
-        {targeting && view && <TargetsSheet day={day} targets={view.all_targets} onClose={() => setTargeting(false)} />}
+        {targeting && view && <TargetsSheet day={day} view={view} onClose={() => setTargeting(false)} />}
       </Suspense>
     </div>
   );
@@ -201,7 +218,14 @@ function Sentence({ view }: { view: Day }) {
         </>
       )}{" "}
       <span className="text-soft">
-        Targets {kcal(targets.energy_kcal)} kcal, {grams(targets.protein_g)} g protein.
+        {view.own_targets ? "This day’s own targets" : "Targets"} {kcal(targets.energy_kcal)} kcal,{" "}
+        {grams(targets.protein_g)} g protein.
+        {view.planned.energy_kcal > 0 &&
+          ` Planned: ${kcal(view.planned.energy_kcal)} kcal, ${grams(view.planned.protein_g)} g protein; ${
+            tin.room_after_planned_kcal >= 0
+              ? `${kcal(tin.room_after_planned_kcal)} kcal are left with it`
+              : `${kcal(-tin.room_after_planned_kcal)} kcal above target with it`
+          }.`}
       </span>
       {tin.eaten.without_lines > 0 && (
         <span className="text-caution"> Something eaten could not be read; the day holds at least this.</span>
@@ -244,131 +268,47 @@ function NoTargets({ view, onTargets }: { view: Day; onTargets: () => void }) {
 
 function Others({ view }: { view: Day }) {
   const { targets, budget: tin } = view;
-  if (!targets || !tin || (targets.fat_g == null && targets.carbohydrate_g == null)) return null;
-  return (
-    <p className="mt-1 text-note text-soft">
-      {targets.fat_g != null && `Fat ${grams(tin.eaten.fat_g)} of ${grams(targets.fat_g)} g`}
-      {targets.fat_g != null && targets.carbohydrate_g != null && " · "}
-      {targets.carbohydrate_g != null &&
-        `carbohydrate ${grams(tin.eaten.carbohydrate_g)} of ${grams(targets.carbohydrate_g)} g`}
-    </p>
-  );
+  if (!targets || !tin) return null;
+  const told = (
+    [
+      ["fat", "fat_g"],
+      ["carbohydrate", "carbohydrate_g"],
+      ["fibre", "fibre_g"],
+    ] as const
+  ).flatMap(([title, name]) => {
+    const target = targets[name];
+    return target == null ? [] : [`${title} ${grams(tin.eaten[name])} of ${grams(target)} g`];
+  });
+  if (!told.length) return null;
+  const words = told.join(" · ");
+  return <p className="mt-1 text-note text-soft">{words[0]?.toUpperCase() + words.slice(1)}</p>;
 }
 
-function WhatFits({ view, onLay }: { view: Day; onLay: (fit: Schemas["FitView"]) => void }) {
-  const [singleKeys] = useSingleKeys();
-  if (!view.budget) return null;
+/** Another day laid into this one, whole. */
+function CopyDay({ view, onCopy }: { view: Day; onCopy: (from: string, entries: string[], words: string) => void }) {
+  const [from, setFrom] = useState(dayAfter(view.day, -7));
   return (
-    <section className="card" aria-labelledby="fits-title">
-      <div className="flex flex-wrap items-baseline gap-x-2.5 border-b border-rim px-3.5 py-2.5">
-        <h2 id="fits-title">What fits</h2>
-        <span className="text-soft">the largest portion that keeps within the target, most protein first</span>
-      </div>
-      {view.fits.length === 0 && (
-        <p className="px-3.5 py-3 text-soft">
-          {view.budget.room_kcal > 0
-            ? "Half a piece of every formula is more than the room that is left."
-            : "The energy target of this day is reached."}
-        </p>
-      )}
-      <ol>
-        {view.fits.map((fit, place) => (
-          <li
-            key={fit.formula_id}
-            className="grid grid-cols-[30px_1fr_auto] items-center gap-x-3 border-b border-rim px-3.5 py-2.5 last:border-0"
-          >
-            <span>{singleKeys && <kbd className="key">{place + 1}</kbd>}</span>
-            <div className="min-w-0">
-              <Link to={`/formulas/${fit.formula_id}`} className="font-semibold hover:underline">
-                {fit.name}
-              </Link>
-              <div className="text-soft">
-                {count(fit.piece_count)} {plural(fit.piece_count, "piece")} · {grams(fit.figures.mass_g)} g ·{" "}
-                {kcal(fit.figures.energy_kcal)}
-                <Band sd={fit.figures.sd.energy_kcal} of={fit.figures.energy_kcal} /> kcal
-                {fit.figures.without_lines > 0 && (
-                  <span className="text-caution"> · without what could not be read</span>
-                )}
-                {fit.stale && (fit.stopped ? " · figures of before" : " · being worked out anew")}
-              </div>
-              <DietAlerts alarms={fit.alerts} />
-            </div>
-            <div className="flex items-center gap-3">
-              <span className="figure text-title text-protein-ink">{grams(fit.figures.protein_g)} g</span>
-              <button
-                type="button"
-                className={place === 0 ? "btn" : "btn btn-quiet"}
-                aria-label={`Add ${count(fit.piece_count)}: ${plural(fit.piece_count, "piece")} of ${fit.name}`}
-                onClick={() => onLay(fit)}
-              >
-                Add {count(fit.piece_count)}
-              </button>
-            </div>
-          </li>
-        ))}
-      </ol>
-    </section>
-  );
-}
-
-interface EntriesProps {
-  day: string;
-  entries: Entry[];
-  /** Alarms of the batches and formulas that pieces are of, by their id. */
-  alarms: Day["entry_alerts"];
-  onOpen: (entry: Entry) => void;
-  onRemove: (entry: Entry) => void;
-}
-
-function Entries({ day, entries, alarms, onOpen, onRemove }: EntriesProps) {
-  return (
-    <section className="card" aria-labelledby="entries-title">
-      <h2 id="entries-title" className="border-b border-rim px-3.5 py-2.5">
-        {day === today() ? "Eaten today" : "Eaten that day"}
-      </h2>
-      {entries.length === 0 && <p className="px-3.5 py-3 text-soft">Nothing yet.</p>}
-      <ol>
-        {entries.map((entry) => (
-          <li
-            key={entry.id}
-            className="grid grid-cols-[48px_1fr_auto] items-center gap-x-3 border-b border-rim px-3.5 py-2 last:border-0"
-          >
-            <time dateTime={entry.eaten_at} className="text-soft">
-              {clock(entry.eaten_at)}
-            </time>
-            <div className="min-w-0">
-              <button
-                type="button"
-                className="text-left font-semibold break-words hover:underline"
-                aria-label={`Change ${entry.piece_count !== null ? `${count(entry.piece_count)} × ` : ""}${entry.name}`}
-                onClick={() => onOpen(entry)}
-              >
-                {entry.piece_count !== null && `${count(entry.piece_count)} × `}
-                {entry.name}
-              </button>
-              <div className="text-soft">
-                {kcal(entry.figures.energy_kcal)}
-                <Band sd={entry.figures.sd.energy_kcal} of={entry.figures.energy_kcal} /> kcal ·{" "}
-                <span className="text-protein-ink">{grams(entry.figures.protein_g)} g protein</span> ·{" "}
-                {grams(entry.figures.mass_g)} g
-                {entry.figures.without_lines > 0 && (
-                  <span className="text-caution"> · without what could not be read</span>
-                )}
-              </div>
-              <DietAlerts alarms={alarms[entry.batch_id ?? entry.formula_id ?? ""]} />
-            </div>
-            <button
-              type="button"
-              className="btn btn-bare text-soft"
-              aria-label={`Remove ${entry.name}`}
-              title="Remove"
-              onClick={() => onRemove(entry)}
-            >
-              <X size={16} aria-hidden />
-            </button>
-          </li>
-        ))}
-      </ol>
-    </section>
+    <details className="mt-2 px-1">
+      <summary className="cursor-pointer text-soft">Copy a day into this one</summary>
+      <form
+        className="mt-1.5 flex flex-wrap items-center gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (isDay(from)) onCopy(from, [], `${longDate(from)} is copied; take out what does not belong.`);
+        }}
+      >
+        <input
+          type="date"
+          className="field !w-auto"
+          aria-label="Day to copy"
+          value={from}
+          required
+          onChange={(event) => setFrom(event.target.value)}
+        />
+        <button type="submit" className="btn btn-quiet" disabled={!isDay(from) || from === view.day}>
+          {view.day > today() ? "Plan the same" : "Copy"}
+        </button>
+      </form>
+    </details>
   );
 }

@@ -2,11 +2,17 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
 import { dayQuery, STASH } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { count, dayName, momentOn, plural } from "@/domain/format";
+import { count, dayName, momentOn, plural, today } from "@/domain/format";
 import { newId } from "@/domain/ids";
 import { useNotice } from "@/ui/Toast";
 
 type Entry = Schemas["EntryView"];
+
+/** Something that is laid into a day. */
+export type Thing = Schemas["SeveralBody"]["things"][number];
+
+/** On days to come it is planned; it was eaten on the others. */
+const isPlanned = (day: string) => day > today();
 
 /** Everything that changes a day. Each write carries an id made here, so that it may be sent twice. */
 export function useDayWrites(day: string) {
@@ -24,7 +30,12 @@ export function useDayWrites(day: string) {
 
   const layFoods = useMutation({
     mutationFn: ({ id, text, eaten_at }: { id: string; text: string; eaten_at: string }) =>
-      data(api.POST("/api/v1/days/{day}/foods", { params: { path: { day } }, body: { id, text, eaten_at } })),
+      data(
+        api.POST("/api/v1/days/{day}/foods", {
+          params: { path: { day } },
+          body: { id, text, eaten_at, planned: isPlanned(day) },
+        }),
+      ),
     onSuccess: keep,
   });
 
@@ -33,7 +44,13 @@ export function useDayWrites(day: string) {
       data(
         api.POST("/api/v1/days/{day}/pieces", {
           params: { path: { day } },
-          body: { id: what.id, formula_id: what.formula_id, amount: what.amount, eaten_at: what.eaten_at },
+          body: {
+            id: what.id,
+            formula_id: what.formula_id,
+            amount: what.amount,
+            eaten_at: what.eaten_at,
+            planned: isPlanned(day),
+          },
         }),
       ),
     onSuccess: (view, what) => {
@@ -42,6 +59,43 @@ export function useDayWrites(day: string) {
         label: "Undo",
         run: () => remove.mutate({ id: what.id }),
       });
+      return keep(view);
+    },
+    onError: (problem) => tell(problem.message),
+  });
+
+  const laySeveral = useMutation({
+    mutationFn: ({ id, things }: { id: string; things: Thing[]; words: string }) =>
+      data(
+        api.POST("/api/v1/days/{day}/several", {
+          params: { path: { day } },
+          body: { id, things, eaten_at: momentOn(day), planned: isPlanned(day) },
+        }),
+      ),
+    onSuccess: (view, { words, id, things }) => {
+      tell(`${words} ${isPlanned(day) ? "planned" : "added"}.`, {
+        label: "Undo",
+        run: () => {
+          const group = things.length > 1 ? id : null;
+          for (const entry of view.entries)
+            if (entry.id === id || (group && entry.group_id === group)) remove.mutate({ id: entry.id });
+        },
+      });
+      return keep(view);
+    },
+    onError: (problem) => tell(problem.message),
+  });
+
+  const copy = useMutation({
+    mutationFn: ({ id, from_day, entry_ids }: { id: string; from_day: string; entry_ids: string[]; words: string }) =>
+      data(
+        api.POST("/api/v1/days/{day}/copy", {
+          params: { path: { day } },
+          body: { id, from_day, entry_ids, eaten_at: momentOn(day), planned: isPlanned(day) },
+        }),
+      ),
+    onSuccess: (view, { words }) => {
+      tell(words);
       return keep(view);
     },
     onError: (problem) => tell(problem.message),
@@ -73,11 +127,12 @@ export function useDayWrites(day: string) {
       eaten_at: string;
       text: string;
       piece_count: number | null;
+      state?: "planned" | "eaten";
     }) =>
       data(
         api.PUT("/api/v1/entries/{entry_id}", {
           params: { path: { entry_id: entry.id } },
-          body: { version: entry.version, ...to },
+          body: { version: entry.version, ...to, state: to.state ?? (entry.state as "planned" | "eaten") },
         }),
       ),
     onSuccess: (_, { entry, day: to }) => {
@@ -93,6 +148,21 @@ export function useDayWrites(day: string) {
   });
 
   return {
+    /** Lays things into the day together; `words` say what they are. */
+    laySeveral: (words: string, things: Thing[]) => laySeveral.mutate({ id: newId(), things, words }),
+    /** Lays all of another day, or some of its entries, into this one. */
+    copy: (from_day: string, entry_ids: string[], words: string) =>
+      copy.mutate({ id: newId(), from_day, entry_ids, words }),
+    /** What was planned was eaten, now where it is of today. */
+    eat: (entry: Entry) =>
+      change.mutate({
+        entry,
+        day: entry.day,
+        eaten_at: entry.day === today() ? momentOn(entry.day) : entry.eaten_at,
+        text: entry.text,
+        piece_count: entry.kind === "piece" ? entry.piece_count : null,
+        state: "eaten",
+      }),
     layFoods,
     change,
     setType,

@@ -1,0 +1,1 @@
+"""Days looked back on, and weight."""

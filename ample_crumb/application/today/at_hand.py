@@ -1,0 +1,138 @@
+"""What is at hand for a day, within a transaction: the stash, kept meals, and what was had of late."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from datetime import date, datetime, timedelta
+from typing import Final
+from uuid import UUID
+
+from ample_crumb.application.context import KitchenContext
+from ample_crumb.application.stash.document import life_of
+from ample_crumb.application.stash.queries import shelved
+from ample_crumb.application.stash.showing import piece_portion
+from ample_crumb.application.today.views import AtHandView, MealView, RecentView, TakenThing
+from ample_crumb.application.views import FiguresView, portion_view
+from ample_crumb.core.food.nutrients import Portion
+from ample_crumb.core.formula.alerts import diet_alerts
+from ample_crumb.core.keeping.places import Place
+from ample_crumb.store import formulas, kept_meals, recent_entries
+from ample_crumb.store.database import Connection
+from ample_crumb.store.kept_meals import KeptMealRow
+from ample_crumb.store.recent_entries import RecentEntry
+from ample_crumb.store.scope import Principal
+
+MEALS_SHOWN: Final = 60
+RECENT_SHOWN: Final = 20
+RECENT_DAYS: Final = 28
+
+
+@dataclass(frozen=True, slots=True)
+class ThingAtHand:
+    """Something at hand: how it is taken, what one of it brings, how many there are (None: enough), in how many minutes
+    it can be bitten and how it thaws, and what it tastes of."""
+
+    taken: TakenThing
+    once: Portion
+    available_count: float | None
+    ready_min: float
+    thaw: str = ""
+    traits: tuple[str, ...] = ()
+
+    @property
+    def key(self) -> str:
+        """Tells it from all others."""
+        taken = self.taken
+        ids = (taken.batch_id, taken.lot, taken.shelf_id, taken.meal_id, taken.formula_id, taken.text)
+        return f"{taken.source} {ids}"
+
+    def times(self, count: float) -> TakenThing:
+        """So many of it."""
+        return replace(self.taken, piece_count=count)
+
+
+def _taken(source: str, name: str) -> TakenThing:
+    return TakenThing(source, name, 1.0, None, None, None, "", None, None, "", None, ())
+
+
+def stash_at_hand(
+    connection: Connection, principal: Principal, context: KitchenContext, now: datetime
+) -> Iterator[ThingAtHand]:
+    """Pieces of the stash that are still good, each heap for itself."""
+    shelves, found = shelved(connection, principal, context, now)
+    names = {shelf.id: shelf for shelf in shelves}
+    formula_ids = sorted({batch.formula_id for batch, _ in found if batch.formula_id is not None})
+    traits = formulas.traits_by_formula(connection, principal.kitchen_id, formula_ids)
+    for batch, view in found:
+        life = life_of(batch.keeping, batch.family)
+        for heap in view.heaps:
+            if heap.past:
+                continue
+            shelf = names[heap.shelf_id]
+            frozen = shelf.kind == Place.FREEZER and life.home is not Place.FREEZER
+            yield ThingAtHand(
+                replace(
+                    _taken("stash", batch.name),
+                    batch_id=batch.id,
+                    lot=heap.lot,
+                    shelf_id=heap.shelf_id,
+                    shelf=shelf.name,
+                    formula_id=batch.formula_id,
+                    eat_by=heap.eat_by,
+                    alerts=view.alerts,
+                ),
+                piece_portion(batch, heap.lot),
+                heap.piece_count,
+                life.thaw_min if frozen else 0.0,
+                life.thaw if frozen else "",
+                tuple(traits.get(batch.formula_id, ())) if batch.formula_id else (),
+            )
+
+
+def meals_at_hand(connection: Connection, principal: Principal, context: KitchenContext) -> Iterator[ThingAtHand]:
+    """Kept meals, those first that the person had last."""
+    for row in kept_meals.kept_meals(connection, principal, MEALS_SHOWN):
+        alerts = diet_alerts(row.allergens(), context.eaters)
+        taken = replace(_taken("meal", row.name), meal_id=row.id, text=row.text, alerts=alerts)
+        yield ThingAtHand(taken, row.portion(), None, row.minutes, "", tuple(row.traits))
+
+
+def foods_at_hand(connection: Connection, principal: Principal, day: date) -> Iterator[ThingAtHand]:
+    """Typed foods that the person had at least twice in the last weeks, as they were the last time."""
+    for row in _recent(connection, principal, day):
+        if row.kind == "foods" and row.had_count >= 2 and row.meal_id is None:
+            yield ThingAtHand(replace(_taken("foods", row.name), text=row.text), row.portion(), None, 5.0)
+
+
+def _recent(connection: Connection, principal: Principal, day: date) -> list[RecentEntry]:
+    since = day - timedelta(days=RECENT_DAYS)
+    return recent_entries.recent_entries(connection, principal, since, day, RECENT_SHOWN)
+
+
+def at_hand_view(connection: Connection, principal: Principal, context: KitchenContext, day: date) -> AtHandView:
+    """Kept meals and what was had of late, for a screen."""
+    meals = kept_meals.kept_meals(connection, principal, MEALS_SHOWN)
+    recent = [row for row in _recent(connection, principal, day) if row.meal_id is None]
+    return AtHandView(
+        tuple(meal_view(row, context) for row in meals), tuple(_recent_view(row, context) for row in recent)
+    )
+
+
+def meal_view(row: KeptMealRow, context: KitchenContext) -> MealView:
+    """A kept meal for a screen."""
+    alerts = diet_alerts(row.allergens(), context.eaters)
+    return MealView(row.id, row.name, row.text, row.minutes, row.last_day, _figures(row, context), alerts)
+
+
+def _recent_view(row: RecentEntry, context: KitchenContext) -> RecentView:
+    return RecentView(
+        row.name, row.text, row.formula_id, row.piece_count, row.had_count, row.last_day, _figures(row, context)
+    )
+
+
+def _figures(row: KeptMealRow | RecentEntry, context: KitchenContext) -> FiguresView:
+    return portion_view(row.portion(), context.definition)
+
+
+def formula_taken(name: str, formula_id: UUID) -> TakenThing:
+    """Pieces of a formula that is yet to be made."""
+    return replace(_taken("formula", name), formula_id=formula_id)

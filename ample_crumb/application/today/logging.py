@@ -1,0 +1,213 @@
+"""What is laid into a day, within a transaction: typed foods, kept meals, pieces of formulas and of batches."""
+
+from dataclasses import dataclass, replace
+from datetime import date, datetime
+from typing import Final
+from uuid import UUID, uuid5
+
+from ample_crumb.application.batches.showing import lot_portion
+from ample_crumb.application.clock import Clock
+from ample_crumb.application.context import load_context
+from ample_crumb.application.formulas.queries import find_summary
+from ample_crumb.application.formulas.summaries import FormulaSummary
+from ample_crumb.application.problems import CannotAccept, NotHere
+from ample_crumb.application.stash.moving import write_move
+from ample_crumb.application.today.day import read_entry
+from ample_crumb.core.day.portion import pieces_in
+from ample_crumb.core.problem import CannotUse
+from ample_crumb.store import batches, days, kept_meals, shelves
+from ample_crumb.store.database import Connection
+from ample_crumb.store.days import LoggedEntry
+from ample_crumb.store.scope import Principal
+from ample_crumb.store.stash import MoveRow
+
+MOST_AT_ONCE: Final = 20
+"""So many things are laid in together."""
+
+
+@dataclass(frozen=True, slots=True)
+class NewEntry:
+    """An entry to come: its id, made in the browser, the day that it counts for, when it was eaten, and whether it was
+    or is planned to be; several of one plate are of one group."""
+
+    id: UUID
+    day: date
+    eaten_at: datetime
+    planned: bool = False
+    group_id: UUID | None = None
+
+    @property
+    def state(self) -> str:
+        """As it is kept."""
+        return "planned" if self.planned else "eaten"
+
+    def beside(self, name: str) -> "NewEntry":
+        """Another one of the same plate."""
+        return replace(self, id=uuid5(self.id, name), group_id=self.group_id or self.id)
+
+
+@dataclass(frozen=True, slots=True)
+class BatchPieces:
+    """So many pieces of a lot of a batch: taken from a shelf of the stash where one is named, and eaten with `sides`,
+    as typed, where there are any."""
+
+    batch_id: UUID
+    lot: int
+    count: float
+    shelf_id: UUID | None = None
+    sides: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Pieces:
+    """So many pieces of a formula, or as much as "45 g" or "a quarter of the whole" is."""
+
+    formula_id: UUID
+    wanted_count: float | str
+
+
+@dataclass(frozen=True, slots=True)
+class Foods:
+    """Foods as typed, so many times."""
+
+    text: str
+    times_count: float = 1.0
+
+
+@dataclass(frozen=True, slots=True)
+class MealTimes:
+    """A kept meal, so many times."""
+
+    meal_id: UUID
+    times_count: float = 1.0
+
+
+Laid = Foods | MealTimes | Pieces | BatchPieces
+"""What may be laid into a day."""
+
+
+def lay(connection: Connection, principal: Principal, new: NewEntry, what: Laid, clock: Clock) -> None:
+    """Lays it into a day; nothing happens where that entry is there already. Raises NotHere, and CannotAccept for what
+    cannot be read or of which there is not so much."""
+    match what:
+        case Foods():
+            _lay_foods(connection, principal, new, what)
+        case MealTimes():
+            found = kept_meals.find_meal(connection, principal, what.meal_id)
+            if found is None:
+                raise NotHere("meal")
+            name, text = found
+            _lay_foods(connection, principal, new, Foods(text, what.times_count), name, what.meal_id)
+        case Pieces():
+            _lay_pieces(connection, principal, new, what)
+        case BatchPieces():
+            _lay_batch_pieces(connection, principal, new, what, clock)
+
+
+def _lay_foods(
+    connection: Connection,
+    principal: Principal,
+    new: NewEntry,
+    foods: Foods,
+    name: str = "",
+    meal_id: UUID | None = None,
+) -> None:
+    read, portion = read_entry(foods.text, load_context(connection, principal))
+    entry = LoggedEntry(
+        id=new.id,
+        day=new.day,
+        eaten_at=new.eaten_at,
+        kind="foods",
+        name=name or read,
+        text=foods.text.strip(),
+        meal_id=meal_id,
+        group_id=new.group_id,
+        state=new.state,
+        piece_count=None if foods.times_count == 1 else foods.times_count,
+        portion=portion.times(foods.times_count),
+    )
+    days.add_entry(connection, principal, entry)
+
+
+def _lay_pieces(connection: Connection, principal: Principal, new: NewEntry, pieces: Pieces) -> None:
+    formula, kept = find_summary(connection, principal, pieces.formula_id)
+    if kept.piece.figures.mass_g <= 0:
+        raise CannotAccept("/formula_id", "This formula has no line that could be read yet; there is nothing to eat.")
+    count = _pieces(pieces.wanted_count, kept)
+    entry = LoggedEntry(
+        id=new.id,
+        day=new.day,
+        eaten_at=new.eaten_at,
+        kind="piece",
+        name=formula.name,
+        formula_id=pieces.formula_id,
+        group_id=new.group_id,
+        state=new.state,
+        piece_count=count,
+        portion=kept.piece.times(count),
+    )
+    days.add_entry(connection, principal, entry)
+
+
+def _pieces(amount: float | str, kept: FormulaSummary) -> float:
+    if isinstance(amount, float | int):
+        return amount
+    try:
+        return pieces_in(amount, kept.piece.figures.mass_g, kept.piece_count)
+    except CannotUse as cannot:
+        raise CannotAccept("/amount", str(cannot)) from cannot
+
+
+def _lay_batch_pieces(
+    connection: Connection, principal: Principal, new: NewEntry, pieces: BatchPieces, clock: Clock
+) -> None:
+    batch = batches.find(connection, principal.kitchen_id, pieces.batch_id)
+    if batch is None or batch.removed:
+        raise NotHere("batch")
+    lots = {each.lot: each for each in batches.lots_of(connection, principal.kitchen_id, batch.id)}
+    if pieces.lot not in lots:
+        raise CannotAccept("/lot", "This batch has no such pieces.")
+    sides = pieces.sides.strip()
+    entry = LoggedEntry(
+        id=new.id,
+        day=new.day,
+        eaten_at=new.eaten_at,
+        kind="piece",
+        name=batch.name,
+        formula_id=batch.formula_id,
+        batch_id=batch.id,
+        lot=pieces.lot,
+        group_id=new.group_id or (new.id if sides else None),
+        state=new.state,
+        piece_count=pieces.count,
+        portion=lot_portion(batch, lots[pieces.lot]).times(pieces.count),
+    )
+    added = days.add_entry(connection, principal, entry)
+    if added and pieces.shelf_id is not None and not new.planned:
+        take_from_shelf(connection, principal, entry, pieces.shelf_id, clock)
+    if added and sides:
+        try:
+            _lay_foods(connection, principal, new.beside("sides"), Foods(sides))
+        except CannotAccept as cannot:
+            raise CannotAccept("/sides", str(cannot)) from cannot
+
+
+def take_from_shelf(
+    connection: Connection, principal: Principal, entry: LoggedEntry, shelf_id: UUID, clock: Clock
+) -> None:
+    """Takes what an entry of a batch ate from a shelf. Raises NotHere, CannotAccept where there is not so much."""
+    if shelf_id not in {row.id for row in shelves.listed(connection, principal.kitchen_id)}:
+        raise NotHere("shelf")
+    assert entry.batch_id is not None
+    move = MoveRow(
+        # An entry eats once, so its move is called as it is.
+        id=entry.id,
+        batch_id=entry.batch_id,
+        lot=entry.lot or 1,
+        kind="eaten",
+        from_shelf_id=shelf_id,
+        piece_count=entry.piece_count or 1.0,
+        entry_id=entry.id,
+        moved_at=clock(),
+    )
+    write_move(connection, principal, move, "/piece_count")

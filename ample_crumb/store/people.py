@@ -1,0 +1,74 @@
+"""The people of a kitchen who have days of their own."""
+
+from dataclasses import dataclass
+from typing import Any
+from uuid import UUID
+
+from psycopg.rows import class_row
+from psycopg.types.json import Jsonb
+
+from ample_crumb.store.database import Connection
+
+
+@dataclass(frozen=True, slots=True)
+class PersonRow:
+    """A person: what they must not get, in which steps they take pieces, whether energy is hidden from them, and the
+    count of their own where they keep one."""
+
+    id: UUID
+    name: str
+    avoids: list[str]
+    piece_step: str
+    hides_energy: bool
+    tally: dict[str, Any] | None
+
+
+def listed(connection: Connection, kitchen_id: UUID) -> list[PersonRow]:
+    """All who are of the kitchen, in their order."""
+    with connection.cursor(row_factory=class_row(PersonRow)) as cursor:
+        return cursor.execute(
+            """
+            select id, name, avoids, piece_step, hides_energy, tally from person
+            where kitchen_id = %(kitchen_id)s and removed_at is null order by place, id
+            """,
+            {"kitchen_id": kitchen_id},
+        ).fetchall()
+
+
+def put_person(connection: Connection, kitchen_id: UUID, person: PersonRow) -> None:
+    """Writes a person, new or changed; one who was taken away is there again."""
+    connection.execute(
+        """
+        insert into person (id, kitchen_id, name, avoids, piece_step, hides_energy, tally, place)
+        select %(id)s, %(kitchen_id)s, %(name)s, %(avoids)s, %(piece_step)s, %(hides_energy)s, %(tally)s,
+            coalesce(max(place), 0) + 1
+        from person where kitchen_id = %(kitchen_id)s
+        on conflict (kitchen_id, id) do update set name = excluded.name, avoids = excluded.avoids,
+            piece_step = excluded.piece_step, hides_energy = excluded.hides_energy, tally = excluded.tally,
+            removed_at = null
+        """,
+        {
+            "id": person.id,
+            "kitchen_id": kitchen_id,
+            "name": person.name,
+            "avoids": person.avoids,
+            "piece_step": person.piece_step,
+            "hides_energy": person.hides_energy,
+            "tally": None if person.tally is None else Jsonb(person.tally),
+        },
+    )
+
+
+def remove_person(connection: Connection, kitchen_id: UUID, person_id: UUID) -> bool:
+    """Takes somebody out of the kitchen; their days stay. False where they are the last one."""
+    gone = connection.execute(
+        """
+        update person set removed_at = coalesce(removed_at, now())
+        where kitchen_id = %(kitchen_id)s and id = %(person_id)s and exists (
+            select from person other
+            where other.kitchen_id = %(kitchen_id)s and other.id <> %(person_id)s and other.removed_at is null
+        )
+        """,
+        {"kitchen_id": kitchen_id, "person_id": person_id},
+    )
+    return gone.rowcount == 1
