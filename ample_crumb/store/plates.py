@@ -29,6 +29,31 @@ def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> list[P
         ).fetchall()
 
 
+@dataclass(frozen=True, slots=True)
+class PlateOfFormula:
+    """A plate with the formula that it goes with."""
+
+    id: UUID
+    name: str
+    sides: str
+    formula_id: UUID
+    formula_name: str
+
+
+def all_plates(connection: Connection, kitchen_id: UUID, most: int) -> list[PlateOfFormula]:
+    """The plates of formulas in use, by the formula's name."""
+    with connection.cursor(row_factory=class_row(PlateOfFormula)) as cursor:
+        return cursor.execute(
+            """
+            select plate.id, plate.name, plate.sides, plate.formula_id, formula.name as formula_name
+            from plate join formula on formula.kitchen_id = plate.kitchen_id and formula.id = plate.formula_id
+            where plate.kitchen_id = %(kitchen_id)s and formula.archived_at is null
+            order by lower(formula.name), plate.name, plate.id limit %(most)s
+            """,
+            {"kitchen_id": kitchen_id, "most": most},
+        ).fetchall()
+
+
 def put_plate(connection: Connection, kitchen_id: UUID, formula_id: UUID, plate: PlateRow) -> None:
     """Writes a plate, new or changed."""
     connection.execute(

@@ -24,9 +24,11 @@ _CSV: Final[dict[int | str, dict[str, Any]]] = {
 
 
 @router.get("/ledger")
-def open_ledger(database: InDatabase, principal: AsPrincipal, first: First, last: Last) -> LedgerView:
-    """A range of days with what they came to."""
-    return ledger_queries.open_ledger(database, principal, first, last)
+def open_ledger(
+    database: InDatabase, principal: AsPrincipal, first: First, last: Last, not_over: Day | None = None
+) -> LedgerView:
+    """A range of days with what they came to; a day that is `not_over` yet is shown and not averaged."""
+    return ledger_queries.open_ledger(database, principal, first, last, not_over)
 
 
 @router.get("/ledger.csv", response_class=Response, responses=_CSV)

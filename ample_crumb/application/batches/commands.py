@@ -177,7 +177,7 @@ def _new(
         oven=window.oven if window else None,
         told_min=batch.told_min,
         took_min=told.took_min,
-        allergens=made.allergens.names(),
+        allergens=made.allergen_names,
         keeping=keeping_stored(batch.made.keeping_traits),
         shape=batch.shape,
         cost=cost.batch_cost if cost else None,

@@ -72,7 +72,8 @@ class EvaluatedFormula:
     @property
     def allergen_names(self) -> AllergenNames:
         """What it contains, with the hazards that some ages must not get."""
-        names = tuple(hazard.name for hazard in self.hazards if hazard.name in HAZARDS_OF_SOME_AGE)
+        met = (hazard.name for hazard in self.hazards if hazard.eaten)
+        names = tuple(name for name in met if name in HAZARDS_OF_SOME_AGE)
         return replace(self.allergens.names(), hazards=names)
 
     @property

@@ -22,20 +22,27 @@ BEFORE: Final = timedelta(days=42)
 """A trend knows of so many days before the first that is shown."""
 
 
-def open_ledger(database: Database, principal: Principal, from_day: date, to_day: date) -> LedgerView:
-    """These days, both included. Raises CannotAccept for days in the wrong order, and for too many."""
+def open_ledger(
+    database: Database, principal: Principal, from_day: date, to_day: date, not_over: date | None = None
+) -> LedgerView:
+    """These days, both included; the one that is `not_over` yet is shown and not averaged. Raises CannotAccept for days
+    in the wrong order, and for too many."""
     if to_day < from_day:
         raise CannotAccept("/to", "The last day is before the first.")
     if (to_day - from_day).days >= MOST_DAYS:
         raise CannotAccept("/to", f"Up to {MOST_DAYS} days are looked back on at once.")
     with database.transaction(principal) as connection:
         rows = ledger.days_between(connection, principal, from_day, to_day)
-        sd_kcal, sd_protein_g = ledger.uncertainty_between(connection, principal, from_day, to_day)
+        over = [row for row in rows if row.day != not_over]
+        sd_kcal, sd_protein_g = ledger.uncertainty_between(
+            connection, principal, from_day, over[-1].day if over else from_day
+        )
         weighed = body_weights.weights_between(connection, principal, from_day - BEFORE, to_day)
     within = [row for row in weighed if row.day >= from_day]
     trend = _trend(weighed, from_day)
-    looked_back = look_back([_day(row) for row in rows], sd_kcal, sd_protein_g, trend[-1].trend_kg if trend else None)
-    return LedgerView(from_day, to_day, tuple(rows), looked_back, tuple(within), trend, _burned(within, looked_back))
+    looked_back = look_back([_day(row) for row in over], sd_kcal, sd_protein_g, trend[-1].trend_kg if trend else None)
+    burned = _burned(within, looked_back)
+    return LedgerView(from_day, to_day, tuple(rows), looked_back, tuple(within), trend, burned)
 
 
 def _day(row: LedgerRow) -> LedgerDay:

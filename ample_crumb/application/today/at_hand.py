@@ -10,13 +10,14 @@ from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.stash.document import life_of
 from ample_crumb.application.stash.queries import shelved
 from ample_crumb.application.stash.showing import piece_portion
-from ample_crumb.application.today.views import AtHandView, MealView, RecentView, TakenThing
+from ample_crumb.application.today.views import AtHandView, FormulaPlateView, MealView, RecentView, TakenThing
 from ample_crumb.application.views import FiguresView, portion_view
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.alerts import diet_alerts
 from ample_crumb.core.keeping.places import Place
-from ample_crumb.store import formulas, kept_meals, recent_entries
+from ample_crumb.store import formulas, kept_meals, plates, recent_entries
 from ample_crumb.store.database import Connection
+from ample_crumb.store.helpings import helpings
 from ample_crumb.store.kept_meals import KeptMealRow
 from ample_crumb.store.recent_entries import RecentEntry
 from ample_crumb.store.scope import Principal
@@ -62,6 +63,7 @@ def stash_at_hand(
     names = {shelf.id: shelf for shelf in shelves}
     formula_ids = sorted({batch.formula_id for batch, _ in found if batch.formula_id is not None})
     traits = formulas.traits_by_formula(connection, principal.kitchen_id, formula_ids)
+    usual = helpings(connection, principal, formula_ids)
     for batch, view in found:
         life = life_of(batch.keeping, batch.family)
         for heap in view.heaps:
@@ -79,6 +81,7 @@ def stash_at_hand(
                     formula_id=batch.formula_id,
                     eat_by=heap.eat_by,
                     alerts=view.alerts,
+                    usual_count=usual.get(batch.formula_id) if batch.formula_id else None,
                 ),
                 piece_portion(batch, heap.lot),
                 heap.piece_count,
@@ -112,8 +115,15 @@ def at_hand_view(connection: Connection, principal: Principal, context: KitchenC
     """Kept meals and what was had of late, for a screen."""
     meals = kept_meals.kept_meals(connection, principal, MEALS_SHOWN)
     recent = [row for row in _recent(connection, principal, day) if row.meal_id is None]
+    kept = plates.all_plates(connection, principal.kitchen_id, MEALS_SHOWN)
+    usual = helpings(connection, principal, sorted({row.formula_id for row in kept})) if kept else {}
     return AtHandView(
-        tuple(meal_view(row, context) for row in meals), tuple(_recent_view(row, context) for row in recent)
+        tuple(meal_view(row, context) for row in meals),
+        tuple(
+            FormulaPlateView(row.id, row.name, row.sides, row.formula_id, row.formula_name, usual.get(row.formula_id))
+            for row in kept
+        ),
+        tuple(_recent_view(row, context) for row in recent),
     )
 
 

@@ -1,6 +1,6 @@
 """Reads of what closes a day, and of what could be had tonight."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from datetime import date, datetime
 from typing import Final
 
@@ -37,9 +37,9 @@ from ample_crumb.core.day.tonight import (
 )
 from ample_crumb.core.day.tonight_wishes import TonightWishes, read_tonight
 from ample_crumb.core.food.nutrients import Portion, total
-from ample_crumb.core.formula.alerts import diet_alerts
+from ample_crumb.core.formula.alerts import AlertLevel, diet_alerts
 from ample_crumb.core.formula.cost import FREE
-from ample_crumb.store import day_plans, days, formulas
+from ample_crumb.store import day_plans, days, eaters, formulas, people
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.days import EntryRow
 from ample_crumb.store.formulas import Asked, TonightFormula
@@ -126,14 +126,18 @@ def tonight(
     clock: Clock = system_clock,
 ) -> TonightView:
     """What could be had: of the stash, of kept meals, and of formulas made for so many."""
-    wishes = read_tonight(words)
     now = clock()
     with database.transaction(principal) as connection:
         context = load_context(connection, principal)
+        along = eaters.listed(connection, principal.kitchen_id)
+        residents = people.listed(connection, principal.kitchen_id)
+        others = [row.name for row in residents if row.id != principal.person_id]
+        wishes = read_tonight(words, [*(row.name for row in along), *others])
         room, _ = _room(connection, principal, day)
         if room is None:
             return _told(wishes, ())
-        room = TonightRoom(room.energy_kcal, room.protein_g, step_count(context.piece_step, 100.0))
+        shares = tuple(row.piece_share for row in along if row.name in wishes.named)
+        room = TonightRoom(room.energy_kcal, room.protein_g, step_count(context.piece_step, 100.0), shares)
         at_hand = [
             *stash_at_hand(connection, principal, context, now),
             *meals_at_hand(connection, principal, context),
@@ -148,39 +152,58 @@ def tonight(
             free=tuple(FREE),
         )
         made = formulas.for_tonight(connection, principal.kitchen_id, asked, 3 * OFFERS_SHOWN)
-        formula_ids = {thing.taken.formula_id for thing in at_hand if thing.taken.formula_id}
-        usual = helpings(connection, principal, [*formula_ids, *(row.id for row in made)])
+        usual = helpings(connection, principal, [row.id for row in made])
     by_key = {thing.key: thing for thing in at_hand}
     rows = {str(row.id): row for row in made}
     things = [
-        *(_thing_at_hand(thing, usual.get(thing.taken.formula_id) if thing.taken.formula_id else None)
-          for thing in at_hand),
+        *map(_thing_at_hand, at_hand),
         *(_thing_to_make(row, usual.get(row.id)) for row in made),
     ]  # fmt: skip
     offers = offers_for_tonight(things, wishes, room, order)
     ready = {thing.key: thing for thing in things}
-    views = (
+    views = [
         _made_offer(offer, rows[offer.key], context)
         if offer.key in rows
         else _at_hand_offer(offer, by_key[offer.key], ready[offer.key], context)
-        for offer in offers[:OFFERS_SHOWN]
-    )
-    return _told(wishes, views)
+        for offer in _each_once(offers, by_key)
+    ]
+    at_the_table = {*wishes.named, *(row.name for row in residents if row.id == principal.person_id)}
+    fine = [view for view in views if not _must_not(view, at_the_table)]
+    return _told(wishes, fine[:OFFERS_SHOWN], len(views) - len(fine))
 
 
-def _told(wishes: TonightWishes, offers: Iterable[TonightOfferView]) -> TonightView:
+def _must_not(view: TonightOfferView, names: Collection[str]) -> bool:
+    """Whether somebody at the table must not get it."""
+    return any(alert.eater in names and alert.level is AlertLevel.CONTAINS for alert in view.thing.alerts)
+
+
+def _each_once(offers: Sequence[TonightOffer], by_key: dict[str, ThingAtHand]) -> list[TonightOffer]:
+    """Of several heaps of one name only the first: they are the same in the mouth."""
+    seen: set[str] = set()
+    once = []
+    for offer in offers:
+        name = by_key[offer.key].taken.name if offer.key in by_key else offer.key
+        if name not in seen:
+            once.append(offer)
+        seen.add(name)
+    return once
+
+
+def _told(wishes: TonightWishes, offers: Iterable[TonightOfferView], left_out: int = 0) -> TonightView:
     return TonightView(
         wishes.traits,
         wishes.not_traits,
         wishes.most_min,
         wishes.most_bowls,
         wishes.people,
+        wishes.named,
         wishes.unread,
         tuple(offers),
+        left_out,
     )
 
 
-def _thing_at_hand(thing: ThingAtHand, usual: float | None) -> TonightThing:
+def _thing_at_hand(thing: ThingAtHand) -> TonightThing:
     figures, due = thing.once.figures, thing.taken.eat_by
     return TonightThing(
         key=thing.key,
@@ -193,7 +216,7 @@ def _thing_at_hand(thing: ThingAtHand, usual: float | None) -> TonightThing:
         traits=thing.traits,
         available_count=thing.available_count,
         eat_by_h=due.timestamp() / 3600 if due else None,
-        usual_count=usual,
+        usual_count=thing.taken.usual_count,
     )
 
 

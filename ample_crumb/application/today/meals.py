@@ -1,5 +1,6 @@
 """Writes of kept meals."""
 
+from dataclasses import replace
 from typing import Final
 from uuid import UUID
 
@@ -10,7 +11,9 @@ from ample_crumb.application.problems import CannotAccept
 from ample_crumb.application.today.at_hand import meal_view
 from ample_crumb.application.today.day import evaluate_foods, read_entry
 from ample_crumb.application.today.views import MealView
+from ample_crumb.core.crumb.hazards import find_hazards
 from ample_crumb.core.crumb.traits import tastes_of
+from ample_crumb.core.formula.alerts import HAZARDS_OF_SOME_AGE
 from ample_crumb.core.formula.allergens import allergens_of
 from ample_crumb.store import kept_meals
 from ample_crumb.store.database import Database
@@ -39,7 +42,9 @@ def put_meal(
             raise CannotAccept("/name", f"A kitchen keeps up to {MOST_MEALS} meals; take one away first.")
         # What is read cold is had cold; nobody keeps a meal to bake it.
         traits = (*tastes_of(foods), "cold")
-        allergens = allergens_of(figures, context.cupboard).names()
+        met = find_hazards(figures, portion.figures, "", "", context.cupboard)
+        hazards = tuple(each.name for each in met if each.eaten and each.name in HAZARDS_OF_SOME_AGE)
+        allergens = replace(allergens_of(figures, context.cupboard).names(), hazards=hazards)
         meal = KeptMeal(meal_id, (name or read)[:80], text.strip(), minutes, portion, allergens, traits)
         try:
             with connection.transaction():

@@ -14,7 +14,8 @@ from ample_crumb.store.day_plans import DayTypeRow
 @dataclass(frozen=True, slots=True)
 class EntryView:
     """What was eaten, or is `planned`, as it was when it was laid in; `batch_id` is what pieces were of, where that is
-    known, `meal_id` the kept meal that it was, and `tally_count` what it counts where the person counts something."""
+    known, `meal_id` the kept meal that it was, and `tally_count` what it counts where the person counts something.
+    Where that is nothing and so many pieces would count something, `tally_from_count` says how many."""
 
     id: UUID
     day: date
@@ -30,6 +31,7 @@ class EntryView:
     meal_id: UUID | None
     group_id: UUID | None
     tally_count: float | None
+    tally_from_count: int | None
     figures: FiguresView
 
 
@@ -154,17 +156,30 @@ class RecentView:
 
 
 @dataclass(frozen=True, slots=True)
+class FormulaPlateView:
+    """A plate of a formula: its sides as typed, and how many pieces the person mostly has, None where nobody knows."""
+
+    id: UUID
+    name: str
+    sides: str
+    formula_id: UUID
+    formula_name: str
+    usual_count: float | None
+
+
+@dataclass(frozen=True, slots=True)
 class AtHandView:
-    """What can be laid into a day with one key: kept meals and what was had of late, the latest first."""
+    """What can be laid into a day with one key: kept meals, plates, and what was had of late, the latest first."""
 
     meals: tuple[MealView, ...]
+    plates: tuple[FormulaPlateView, ...]
     recent: tuple[RecentView, ...]
 
 
 @dataclass(frozen=True, slots=True)
 class TakenThing:
     """So much of a thing that is at hand: pieces of a batch from a shelf, a kept meal so many times, pieces of a
-    formula, or typed foods as they were the last time."""
+    formula, or typed foods as they were the last time. `usual_count` is how many pieces the person mostly has."""
 
     source: str
     name: str
@@ -178,6 +193,7 @@ class TakenThing:
     text: str
     eat_by: datetime | None
     alerts: tuple[DietAlert, ...]
+    usual_count: float | None = None
 
     def with_alerts(self, alerts: tuple[DietAlert, ...]) -> "TakenThing":
         """The same with who must not get it."""
@@ -226,12 +242,15 @@ class TonightOfferView:
 
 @dataclass(frozen=True, slots=True)
 class TonightView:
-    """What was understood of a wish, and what answers it."""
+    """What was understood of a wish, and what answers it. `left_out` are answers that somebody at the table must not
+    get."""
 
     traits: tuple[str, ...]
     not_traits: tuple[str, ...]
     most_min: int | None
     most_bowls: int | None
     people: int
+    named: tuple[str, ...]
     unread: tuple[str, ...]
     offers: tuple[TonightOfferView, ...]
+    left_out: int

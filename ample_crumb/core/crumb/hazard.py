@@ -12,12 +12,14 @@ _RAW_EGGS: Final = frozenset({"egg", "egg_white", "egg_yolk"})
 
 @dataclass(frozen=True, slots=True)
 class Hazard:
-    """A hazard by `name`: a sentence on what to do, why, and the lines that bring it."""
+    """A hazard by `name`: a sentence on what to do, why, and the lines that bring it. `eaten` says that it is met
+    at the table, and not in the making alone."""
 
     name: str
     sentence: str
     reason: str
     lines: tuple[str, ...]
+    eaten: bool = True
 
     @property
     def words(self) -> tuple[str, str]:

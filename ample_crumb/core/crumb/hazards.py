@@ -106,7 +106,8 @@ def _raw_egg(lines: list[HazardLine]) -> Hazard | None:
         )
         return Hazard("raw egg", sentence, "Raw egg may carry salmonella.", raw)
     baked = texts(lines, lambda line: is_raw_egg(line.item))
-    return (baked and Hazard("raw egg", "Do not taste the dough.", "Raw egg may carry salmonella.", baked)) or None
+    reason = "Raw egg may carry salmonella."
+    return (baked and Hazard("raw egg", "Do not taste the dough.", reason, baked, eaten=False)) or None
 
 
 def _raw_flour(lines: list[HazardLine]) -> Hazard | None:
@@ -115,7 +116,7 @@ def _raw_flour(lines: list[HazardLine]) -> Hazard | None:
     if raw:
         return Hazard("raw flour", "It is eaten with raw flour: take flour sold as heat-treated.", reason, raw)
     baked = texts(lines, lambda line: is_raw_grain(line.item))
-    return (baked and Hazard("raw flour", "Do not eat the flour raw.", reason, baked)) or None
+    return (baked and Hazard("raw flour", "Do not eat the flour raw.", reason, baked, eaten=False)) or None
 
 
 def _raw_beans(lines: list[HazardLine]) -> Hazard | None:

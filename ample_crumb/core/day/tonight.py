@@ -61,11 +61,13 @@ class TonightOffer:
 
 @dataclass(frozen=True, slots=True)
 class TonightRoom:
-    """What is left of the day of who asks, and in which steps they take pieces."""
+    """What is left of the day of who asks, in which steps they take pieces, and how large a piece each has who eats
+    along and was named."""
 
     energy_kcal: float
     protein_g: float
     step_count: float = 0.5
+    shares: tuple[float, ...] = ()
 
 
 def offers_for_tonight(
@@ -94,7 +96,8 @@ def _as_wished(thing: TonightThing, wishes: TonightWishes) -> bool:
 def _offer(thing: TonightThing, wishes: TonightWishes, room: TonightRoom) -> TonightOffer | None:
     usual = thing.usual_count or 1.0
     mine = min(usual, pieces_that_fit(thing.energy_kcal, room.energy_kcal, room.step_count))
-    whole = mine + usual * (wishes.people - 1)
+    others = max(0, wishes.people - 1 - len(room.shares))
+    whole = mine + usual * (others + sum(room.shares))
     if mine <= 0 or (thing.available_count is not None and thing.available_count < whole):
         return None
     protein = thing.protein_g * mine

@@ -1,7 +1,7 @@
 """What somebody would have tonight, read from one line: "something chocolate, warm, in 15 minutes, for two"."""
 
 import re
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Final
 
@@ -60,19 +60,27 @@ _EMPTY: Final = frozenset(
 @dataclass(frozen=True, slots=True)
 class TonightWishes:
     """What was understood: words of `TRAITS` that it is to have and not to have, minutes to the first bite and bowls
-    at most (None: any), for how many, and the words that were not understood."""
+    at most (None: any), for how many with who asks, who of them was named, and the words that were not understood."""
 
     traits: tuple[str, ...] = ()
     not_traits: tuple[str, ...] = ()
     most_min: int | None = None
     most_bowls: int | None = None
     people: int = 1
+    named: tuple[str, ...] = ()
     unread: tuple[str, ...] = ()
 
 
-def read_tonight(text: str) -> TonightWishes:
-    """What a line wishes for. Nothing is raised: what is not understood is named."""
+def read_tonight(text: str, names: Iterable[str] = ()) -> TonightWishes:
+    """What a line wishes for, by people who may be called by their names: "for Anna and me". Nothing is raised: what is
+    not understood is told."""
     rest = text[:MOST_CHARACTERS]
+    named = []
+    for name in names:
+        called = re.search(rf"\b{re.escape(name)}\b", rest, re.IGNORECASE) if name.strip() else None
+        if called:
+            named.append(name)
+            rest = _without(rest, called)
     most_min, rest = _minutes(rest)
     most_bowls, rest = _first(_BOWLS, rest)
     people, rest = _people(rest)
@@ -90,7 +98,13 @@ def read_tonight(text: str) -> TonightWishes:
         elif word.casefold() not in _EMPTY:
             unread.append(word)
     return TonightWishes(
-        tuple(dict.fromkeys(traits)), tuple(dict.fromkeys(not_traits)), most_min, most_bowls, people, tuple(unread)
+        tuple(dict.fromkeys(traits)),
+        tuple(dict.fromkeys(not_traits)),
+        most_min,
+        most_bowls,
+        max(people, 1 + len(named)),
+        tuple(named),
+        tuple(unread),
     )
 
 

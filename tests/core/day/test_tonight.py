@@ -41,6 +41,11 @@ class Offers(unittest.TestCase):
         (offer,) = offers_for_tonight([MUG], TonightWishes(people=3), ROOM)
         self.assertEqual((offer.piece_count, offer.whole_count), (1, 3))
 
+    def test_who_is_named_has_a_piece_of_their_size(self) -> None:
+        room = TonightRoom(318, 41, 0.5, (0.5,))
+        (offer,) = offers_for_tonight([MUG], TonightWishes(people=3), room)
+        self.assertEqual(offer.whole_count, 2.5)
+
     def test_what_closes_the_day_goes_before_what_is_due(self) -> None:
         offers = offers_for_tonight([SQUARES, replace(BARS, usual_count=3)], TonightWishes(), TonightRoom(318, 33))
         self.assertEqual([(offer.key, offer.closes) for offer in offers], [("bars", True), ("squares", False)])

@@ -25,6 +25,13 @@ class Lines(unittest.TestCase):
             with self.subTest(text):
                 self.assertEqual(read_tonight(text), wishes)
 
+    def test_people_by_their_names(self) -> None:
+        wishes = read_tonight("something soft for Minnow, Anna-Lena and me", ["Minnow", "Anna-Lena", "Cox"])
+        self.assertEqual((wishes.people, wishes.named, wishes.unread), (3, ("Minnow", "Anna-Lena"), ()))
+        # Somebody is no taste, though they are called like one.
+        self.assertEqual(read_tonight("for Berry", ["Berry"]).traits, ())
+        self.assertEqual(read_tonight("a (", ["(", " "]).named, ())
+
     @given(st.text(max_size=400))
     def test_any_text_is_read(self, text: str) -> None:
         wishes = read_tonight(text)

@@ -6,7 +6,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ample_crumb.core.food.product import ProductDeclaration
-from ample_crumb.core.formula.alerts import ASKABLE, AlertLevel, Eater, diet_alerts
+from ample_crumb.core.formula.alerts import (
+    ASKABLE,
+    HAZARDS_OF_SOME_AGE,
+    AgeBand,
+    AlertLevel,
+    Eater,
+    diet_alerts,
+)
 from ample_crumb.core.formula.allergens import AllergenNames
 from tests.core.formula.test_allergens import contents, with_product
 
@@ -52,3 +59,22 @@ class Alerts(unittest.TestCase):
         silent = avoided - raised
         self.assertTrue(silent.isdisjoint(contained))
         self.assertTrue(told or not silent)
+
+
+class Ages(unittest.TestCase):
+    def test_what_an_age_must_not_get(self) -> None:
+        brief = AllergenNames(hazards=("honey", "choking", "caffeine"))
+        for age, raised in (
+            (AgeBand.UNDER_ONE, ["honey", "whole nuts, seeds or firm bites", "caffeine"]),
+            (AgeBand.ONE_TO_FOUR, ["whole nuts, seeds or firm bites", "caffeine"]),
+            (AgeBand.FIVE_TO_ELEVEN, ["caffeine"]),
+            (AgeBand.GROWN, []),
+        ):
+            with self.subTest(age):
+                alerts = diet_alerts(brief, [Eater("Child", (), age)])
+                self.assertEqual([alert.about for alert in alerts], raised)
+                self.assertTrue(all(alert.level is AlertLevel.CONTAINS for alert in alerts))
+
+    def test_every_hazard_of_an_age_is_one_that_is_looked_for(self) -> None:
+        names = {"honey", "choking", "raw egg", "raw flour", "caffeine", "alcohol", "sugar alcohols"}
+        self.assertEqual(HAZARDS_OF_SOME_AGE, names)

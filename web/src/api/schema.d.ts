@@ -2127,7 +2127,7 @@ export interface paths {
         };
         /**
          * Open Ledger
-         * @description A range of days with what they came to.
+         * @description A range of days with what they came to; a day that is `not_over` yet is shown and not averaged.
          */
         get: operations["open_ledger_api_v1_ledger_get"];
         put?: never;
@@ -2908,11 +2908,13 @@ export interface components {
         Asks: "which" | "food" | "amount" | "unknown";
         /**
          * AtHandView
-         * @description What can be laid into a day with one key: kept meals and what was had of late, the latest first.
+         * @description What can be laid into a day with one key: kept meals, plates, and what was had of late, the latest first.
          */
         AtHandView: {
             /** Meals */
             meals: components["schemas"]["MealView"][];
+            /** Plates */
+            plates: components["schemas"]["FormulaPlateView"][];
             /** Recent */
             recent: components["schemas"]["RecentView"][];
         };
@@ -4577,6 +4579,7 @@ export interface components {
          * EntryView
          * @description What was eaten, or is `planned`, as it was when it was laid in; `batch_id` is what pieces were of, where that is
          *     known, `meal_id` the kept meal that it was, and `tally_count` what it counts where the person counts something.
+         *     Where that is nothing and so many pieces would count something, `tally_from_count` says how many.
          */
         EntryView: {
             /**
@@ -4616,6 +4619,8 @@ export interface components {
             group_id: string | null;
             /** Tally Count */
             tally_count: number | null;
+            /** Tally From Count */
+            tally_from_count: number | null;
             figures: components["schemas"]["FiguresView"];
         };
         /**
@@ -5210,6 +5215,30 @@ export interface components {
             piece_count: number;
         };
         /**
+         * FormulaPlateView
+         * @description A plate of a formula: its sides as typed, and how many pieces the person mostly has, None where nobody knows.
+         */
+        FormulaPlateView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Sides */
+            sides: string;
+            /**
+             * Formula Id
+             * Format: uuid
+             */
+            formula_id: string;
+            /** Formula Name */
+            formula_name: string;
+            /** Usual Count */
+            usual_count: number | null;
+        };
+        /**
          * FormulaTaskView
          * @description A task of a formula before it is planned, under its key.
          */
@@ -5305,7 +5334,8 @@ export interface components {
         };
         /**
          * Hazard
-         * @description A hazard by `name`: a sentence on what to do, why, and the lines that bring it.
+         * @description A hazard by `name`: a sentence on what to do, why, and the lines that bring it. `eaten` says that it is met
+         *     at the table, and not in the making alone.
          */
         Hazard: {
             /** Name */
@@ -5316,6 +5346,11 @@ export interface components {
             reason: string;
             /** Lines */
             lines: string[];
+            /**
+             * Eaten
+             * @default true
+             */
+            eaten: boolean;
         };
         /**
          * HeapView
@@ -9338,7 +9373,7 @@ export interface components {
         /**
          * TakenThing
          * @description So much of a thing that is at hand: pieces of a batch from a shelf, a kept meal so many times, pieces of a
-         *     formula, or typed foods as they were the last time.
+         *     formula, or typed foods as they were the last time. `usual_count` is how many pieces the person mostly has.
          */
         TakenThing: {
             /** Source */
@@ -9365,6 +9400,8 @@ export interface components {
             eat_by: string | null;
             /** Alerts */
             alerts: components["schemas"]["DietAlert"][];
+            /** Usual Count */
+            usual_count?: number | null;
         };
         /**
          * Tally
@@ -9857,7 +9894,8 @@ export interface components {
         TonightOrder: "nearest" | "protein" | "light";
         /**
          * TonightView
-         * @description What was understood of a wish, and what answers it.
+         * @description What was understood of a wish, and what answers it. `left_out` are answers that somebody at the table must not
+         *     get.
          */
         TonightView: {
             /** Traits */
@@ -9870,10 +9908,14 @@ export interface components {
             most_bowls: number | null;
             /** People */
             people: number;
+            /** Named */
+            named: string[];
             /** Unread */
             unread: string[];
             /** Offers */
             offers: components["schemas"]["TonightOfferView"][];
+            /** Left Out */
+            left_out: number;
         };
         /**
          * TrayLoads
@@ -21042,6 +21084,7 @@ export interface operations {
             query: {
                 from: string;
                 to: string;
+                not_over?: string | null;
             };
             header?: never;
             path?: never;

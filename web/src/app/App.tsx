@@ -3,6 +3,7 @@ import { lazy, Suspense, useEffect } from "react";
 import { Navigate, Route, Routes, useMatch } from "react-router";
 import { useAway } from "@/api/connection";
 import { kitchenQuery } from "@/api/queries";
+import { hideEnergy } from "@/domain/format";
 import { Notices } from "@/ui/Toast";
 import { useAppearance } from "@/ui/theme/appearance";
 import { Frame } from "./Frame";
@@ -31,6 +32,8 @@ export function App() {
   const kitchen = useQuery(kitchenQuery);
   const away = useAway();
   useAppearance(kitchen.data?.settings.appearance);
+  // Before anything is drawn that shows energy.
+  hideEnergy(kitchen.data?.people.some((person) => person.here && person.hides_energy) ?? false);
   useEffect(() => {
     document.documentElement.dataset.ready = String(kitchen.isSuccess);
   }, [kitchen.isSuccess]);

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { dayQuery } from "@/api/queries";
-import { grams, kcal, today, weekday } from "@/domain/format";
+import { grams, isEnergyHidden, kcal, today, weekday } from "@/domain/format";
 import { useSingleKeys } from "@/ui/keys";
 import type { StatusLine } from "@/ui/statusLine";
 
@@ -32,7 +32,7 @@ export function DayStrip({ remark, onFind, onKeys }: DayStripProps) {
           >
             <span className="block h-full bg-enamel" style={{ width: `${Math.min(100, eaten * 100)}%` }} />
           </span>
-          <span>
+          <span className={isEnergyHidden() ? "hidden" : undefined}>
             {tin.room_kcal >= 0 ? `${kcal(tin.room_kcal)} kcal left` : `${kcal(-tin.room_kcal)} kcal above target`}
           </span>
           <span className="font-semibold text-protein-ink">

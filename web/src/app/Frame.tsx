@@ -152,7 +152,7 @@ function RailLink({ to, name, hint, last, here, children }: RailLinkProps) {
     <NavLink
       to={to}
       className={({ isActive }) =>
-        `flex items-center px-3.5 py-2 text-note max-md:min-w-0 max-md:flex-1 max-md:flex-col max-md:px-0 max-md:text-small max-md:whitespace-nowrap max-md:border-t-4 md:block md:border-l-4 ${last ? "md:mt-auto" : ""} ${
+        `flex items-center px-3.5 py-2 text-note max-md:min-w-0 max-md:flex-1 max-md:flex-col max-md:px-0 max-md:text-mini max-md:tracking-tight max-md:whitespace-nowrap max-md:border-t-4 md:block md:border-l-4 ${last ? "md:mt-auto" : ""} ${
           isActive || here ? "border-carb bg-rail-here font-semibold" : "border-transparent"
         }`
       }

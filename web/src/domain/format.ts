@@ -4,7 +4,15 @@ const whole = new Intl.NumberFormat("en", { maximumFractionDigits: 0 });
 const tenths = new Intl.NumberFormat("en", { maximumFractionDigits: 1, minimumFractionDigits: 1 });
 const pieces = new Intl.NumberFormat("en", { maximumFractionDigits: 2 });
 
-export const kcal = (value: number) => whole.format(Math.round(value) + 0);
+let energyHidden = false;
+
+/** Whether the person sees no energy; every figure of it is a dash then. */
+export const isEnergyHidden = () => energyHidden;
+export function hideEnergy(hidden: boolean): void {
+  energyHidden = hidden;
+}
+
+export const kcal = (value: number) => (energyHidden ? "–" : whole.format(Math.round(value) + 0));
 
 /** Grams: tenths below 20, whole above, as a kitchen scale shows them; a plain 0 for nothing. */
 export const grams = (value: number) =>

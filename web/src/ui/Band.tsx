@@ -1,4 +1,4 @@
-import { grams, kcal } from "@/domain/format";
+import { grams, isEnergyHidden, kcal } from "@/domain/format";
 
 interface BandProps {
   /** Standard deviation, in the unit of the figure it stands beside. */
@@ -12,6 +12,7 @@ const MEANING = "One standard deviation: two times in three the true figure lies
 
 /** How far the true figure may lie from the one beside it, smaller than that. Nothing when it would read "± 0". */
 export function Band({ sd, of, unit = "kcal" }: BandProps) {
+  if (unit === "kcal" && isEnergyHidden()) return null;
   if (sd === undefined || sd < (unit === "kcal" || Math.abs(of) >= 19.95 ? 0.5 : 0.05)) return null;
   return (
     <span className="text-[0.8em] font-normal whitespace-nowrap text-soft" title={MEANING}>

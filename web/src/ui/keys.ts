@@ -72,7 +72,7 @@ export const ANYWHERE: Key[] = [
 export const ON_TODAY: Key[] = [
   { keys: "1 … 9", does: "Add what fits" },
   { keys: "P", does: "As many pieces as fit, as usual, one, two, three" },
-  { keys: "Shift 1 … 9", does: "Add a kept meal" },
+  { keys: "Shift 1 … 9", does: "Add a kept meal or plate" },
   { keys: "← →", does: "The day before, the day after" },
   { keys: "T", does: "Back to today" },
   { keys: "A", does: "Add something else" },

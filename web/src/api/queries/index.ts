@@ -1,6 +1,7 @@
 import { infiniteQueryOptions, keepPreviousData, QueryClient, queryOptions } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
+import { today } from "@/domain/format";
 import { Problem } from "@/domain/problem";
 
 const RETRY_MS = 2000;
@@ -182,7 +183,8 @@ export const tonightQuery = (day: string, wish: string, order: Schemas["TonightO
 export const ledgerQuery = (from: string, to: string) =>
   queryOptions({
     queryKey: ["ledger", from, to],
-    queryFn: ({ signal }) => data(api.GET("/api/v1/ledger", { params: { query: { from, to } }, signal })),
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/v1/ledger", { params: { query: { from, to, not_over: today() } }, signal })),
     placeholderData: keepPreviousData,
   });
 

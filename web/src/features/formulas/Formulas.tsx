@@ -212,6 +212,7 @@ function Row({ formula, family, currency, branch }: RowProps) {
             branch ? "a branch of it" : "",
             family,
             `makes ${count(formula.piece_count)}`,
+            formula.usual_count == null ? "" : `usually ${count(formula.usual_count)} at a time`,
             `${grams(piece.mass_g)} g each`,
             cost(formula, currency),
             times(formula),

@@ -11,7 +11,7 @@ import {
   YAxis,
 } from "recharts";
 import type { Schemas } from "@/api/types";
-import { grams, kcal, longDate } from "@/domain/format";
+import { grams, isEnergyHidden, kcal, longDate } from "@/domain/format";
 
 type Day = Schemas["LedgerRow"];
 
@@ -22,7 +22,9 @@ export default function EnergyChart({ days }: { days: readonly Day[] }) {
   const rows = days.map((each) => ({ ...each, words: format(parseISO(each.day), "d MMM") }));
   return (
     <div className="grid gap-2">
-      <Figure rows={rows} figure="energy_kcal" target="target_kcal" sd="sd_kcal" unit="kcal" fill="var(--enamel)" />
+      {!isEnergyHidden() && (
+        <Figure rows={rows} figure="energy_kcal" target="target_kcal" sd="sd_kcal" unit="kcal" fill="var(--enamel)" />
+      )}
       <Figure
         rows={rows}
         figure="protein_g"

@@ -4,7 +4,7 @@ import { Printer } from "lucide-react";
 import { lazy, Suspense } from "react";
 import { useSearchParams } from "react-router";
 import { ledgerQuery } from "@/api/queries";
-import { isDay, longDate, today } from "@/domain/format";
+import { isDay, isEnergyHidden, longDate, today } from "@/domain/format";
 import { Pending } from "@/features/common/Pending";
 import { WhoEats } from "@/features/people/WhoEats";
 import { Select } from "@/ui/Select";
@@ -34,6 +34,9 @@ function ranges(): { name: string; from: string; to: string }[] {
 }
 
 const OWN = "own";
+
+/** Whether a sentence may be read by somebody from whom energy is hidden. */
+const shown = (sentence: string) => !isEnergyHidden() || !/kcal|energy/.test(sentence);
 
 export default function Ledger() {
   useTitle("Ledger");
@@ -111,7 +114,7 @@ export default function Ledger() {
           <div className="grid gap-4.5">
             <section className="card p-4" aria-labelledby="averages-title">
               <h2 id="averages-title">How it ran</h2>
-              {view.looked_back.sentences.map((sentence) => (
+              {view.looked_back.sentences.filter(shown).map((sentence) => (
                 <p key={sentence} className="mt-2" data-sentence>
                   {sentence}
                 </p>

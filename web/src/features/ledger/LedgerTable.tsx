@@ -1,6 +1,18 @@
 import type { Schemas } from "@/api/types";
 import { grams, kcal, longDate } from "@/domain/format";
 
+const COLUMNS = [
+  ["day", "Day"],
+  ["energy", "kcal"],
+  ["energy target", "target"],
+  ["protein", "protein g"],
+  ["protein target", "target"],
+  ["fat", "fat g"],
+  ["carbohydrate", "carb. g"],
+  ["fibre", "fibre g"],
+  ["weight", "kg"],
+] as const;
+
 /** The same days as a table, as CSV has them. */
 export function LedgerTable({ view }: { view: Schemas["LedgerView"] }) {
   const weights = new Map(view.weights.map((each) => [each.day, each.weight_kg]));
@@ -8,17 +20,15 @@ export function LedgerTable({ view }: { view: Schemas["LedgerView"] }) {
     <details className="mt-2 print:block" data-table>
       <summary className="cursor-pointer text-soft print:hidden">As a table</summary>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls sideways is reached by keyboard */}
-      <div className="mt-2 overflow-x-auto" tabIndex={0} role="region" aria-label="Day by day as a table">
+      <section className="mt-2 overflow-x-auto" tabIndex={0} aria-label="Day by day as a table">
         <table className="w-full text-note tabular-nums">
           <thead>
             <tr className="text-left text-soft">
-              {["Day", "kcal", "target", "protein g", "target", "fat g", "carb. g", "fibre g", "kg"].map(
-                (title, place) => (
-                  <th key={`${title} ${place < 4}`} scope="col" className={place ? "px-1.5 text-right" : ""}>
-                    {title}
-                  </th>
-                ),
-              )}
+              {COLUMNS.map(([name, title], place) => (
+                <th key={name} scope="col" className={place ? "px-1.5 text-right" : ""}>
+                  {title}
+                </th>
+              ))}
             </tr>
           </thead>
           <tbody>
@@ -39,7 +49,7 @@ export function LedgerTable({ view }: { view: Schemas["LedgerView"] }) {
             ))}
           </tbody>
         </table>
-      </div>
+      </section>
     </details>
   );
 }

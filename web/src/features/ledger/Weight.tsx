@@ -3,7 +3,7 @@ import { X } from "lucide-react";
 import { lazy, Suspense, useId, useState } from "react";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
-import { count, dayName, today } from "@/domain/format";
+import { count, dayName, isEnergyHidden, today } from "@/domain/format";
 import { parseNumber } from "@/domain/numbers";
 import { useNotice } from "@/ui/Toast";
 
@@ -37,10 +37,12 @@ export function Weight({ view }: { view: View }) {
       ) : (
         <p className="mt-1 text-soft">Type a weight, in the morning mostly; from a few days on a trend is drawn.</p>
       )}
-      <p className="mt-2 text-note" data-burned>
-        {burned.sentence}
-      </p>
-      {burned.energy_kcal !== null && (
+      {!isEnergyHidden() && (
+        <p className="mt-2 text-note" data-burned>
+          {burned.sentence}
+        </p>
+      )}
+      {!isEnergyHidden() && burned.energy_kcal !== null && (
         <p className="mt-1 text-note text-soft">Your targets stay as they are until you change them.</p>
       )}
       <form

@@ -25,7 +25,6 @@ export function TypedByHand({ day, view, plan, proposed, onDone }: TypedByHandPr
   const [name, setName] = useState(view.phase);
   const [from, setFrom] = useState(day);
   const [own, setOwn] = useState(typedTargets(view.own_targets));
-  const [oneDay, setOneDay] = useState(view.own_targets !== null && proposed === null);
   const problems = problemsOf(plan.setTargets.error);
   const ownProblems = problemsOf(plan.setOwn.error);
 
@@ -108,10 +107,8 @@ export function TypedByHand({ day, view, plan, proposed, onDone }: TypedByHandPr
           </button>
         </div>
       </form>
-      <details className="mt-3 border-t border-rim pt-3" open={oneDay}>
-        <summary className="cursor-pointer font-semibold" onClick={() => setOneDay(!oneDay)}>
-          {longDate(day)} alone
-        </summary>
+      <details className="mt-3 border-t border-rim pt-3" open={view.own_targets !== null && proposed === null}>
+        <summary className="cursor-pointer font-semibold">{longDate(day)} alone</summary>
         <form
           className="mt-2 grid gap-3"
           onSubmit={(event) => {

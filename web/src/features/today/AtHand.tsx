@@ -13,6 +13,7 @@ import { useNotice } from "@/ui/Toast";
 import type { Thing, useDayWrites } from "./useDay";
 
 type Meal = Schemas["MealView"];
+type Plate = Schemas["FormulaPlateView"];
 
 const TIMES = ["0.5", "1", "1.5", "2"].map((times) => [times, `× ${count(Number(times))}`] as const);
 const RECENT_SHOWN = 6;
@@ -29,26 +30,36 @@ export function AtHand({ day, writes }: AtHandProps) {
   const [times, setTimes] = useState("1");
   const [all, setAll] = useState(false);
   const meals = found.data?.meals ?? [];
+  const plates = found.data?.plates ?? [];
   const recent = found.data?.recent ?? [];
   const lay = (name: string, thing: Thing) => writes.laySeveral(name, [thing]);
+
+  const layPlate = (plate: Plate) =>
+    writes.laySeveral(`${plate.formula_name} ${plate.name}`, [
+      { formula_id: plate.formula_id, piece_count: (plate.usual_count ?? 1) * Number(times) },
+      { text: plate.sides, times: Number(times) },
+    ]);
 
   useKeys((event) => {
     // Digits with Shift are other signs on each keyboard, so the key itself is asked.
     const digit = /^Digit([1-9])$/.exec(event.code)?.[1];
     if (!isSingleKey(event) || !event.shiftKey || !digit) return;
-    const meal = meals[Number(digit) - 1];
-    if (!meal) return;
-    lay(meal.name, { meal_id: meal.id, times: Number(times) });
+    const at = Number(digit) - 1;
+    const meal = meals[at];
+    const plate = plates[at - meals.length];
+    if (meal) lay(meal.name, { meal_id: meal.id, times: Number(times) });
+    else if (plate) layPlate(plate);
+    else return;
     event.preventDefault();
   });
 
-  if (!found.data || (meals.length === 0 && recent.length === 0)) return null;
+  if (!found.data || meals.length + plates.length + recent.length === 0) return null;
   const shown = all ? recent : recent.slice(0, RECENT_SHOWN);
   return (
     <section className="card" aria-labelledby="at-hand-title">
       <div className="flex flex-wrap items-center gap-2 border-b border-rim px-3.5 py-2">
         <h2 id="at-hand-title">Again</h2>
-        <span className="text-soft">kept meals, then the last eaten</span>
+        <span className="text-soft">kept meals and plates, then the last eaten</span>
         <span className="ml-auto">
           <Select label="How much of it" value={times} options={TIMES} onChange={setTimes} />
         </span>
@@ -61,6 +72,32 @@ export function AtHand({ day, writes }: AtHandProps) {
             digit={singleKeys && place < 9 ? place + 1 : null}
             onLay={() => lay(meal.name, { meal_id: meal.id, times: Number(times) })}
           />
+        ))}
+        {plates.map((plate, place) => (
+          <li
+            key={plate.id}
+            className="grid grid-cols-[auto_1fr_auto] items-center gap-2 border-b border-rim px-3.5 py-1.5"
+          >
+            <span className="w-12">
+              {singleKeys && meals.length + place < 9 && <kbd className="key">⇧ {meals.length + place + 1}</kbd>}
+            </span>
+            <div className="min-w-0">
+              <b className="block truncate">
+                {count((plate.usual_count ?? 1) * Number(times))} × {plate.formula_name}
+              </b>
+              <span className="text-note text-soft">
+                {plate.name}: {plate.sides}
+              </span>
+            </div>
+            <button
+              type="button"
+              className="btn btn-quiet"
+              aria-label={`Add ${plate.formula_name} ${plate.name}`}
+              onClick={() => layPlate(plate)}
+            >
+              Add
+            </button>
+          </li>
         ))}
         {shown.map((each) => (
           <li

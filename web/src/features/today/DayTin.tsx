@@ -1,6 +1,6 @@
 import { useRef } from "react";
 import type { Schemas } from "@/api/types";
-import { clock, grams, kcal } from "@/domain/format";
+import { clock, grams, isEnergyHidden, kcal } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { LayerStack } from "@/ui/Slab";
 import { useWidth } from "@/ui/useWidth";
@@ -87,7 +87,7 @@ export function DayTin({ entries, limit_kcal, room_kcal, protein_to_find_g, onOp
               {/* A sliver of room has no place for words; the sentence above has them. */}
               <div className="hidden h-full flex-col justify-center px-[6%] leading-tight @min-[48px]:flex">
                 <span className="figure text-[clamp(11px,15cqw,27px)] whitespace-nowrap text-enamel-ink">
-                  {kcal(room_kcal)} kcal
+                  {isEnergyHidden() ? "room" : `${kcal(room_kcal)} kcal`}
                 </span>
                 <span className="hidden text-mini text-soft @min-[84px]:inline">
                   {protein_to_find_g > 0 ? `${grams(protein_to_find_g)} g protein to find` : "protein found"}

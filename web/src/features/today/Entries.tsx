@@ -74,6 +74,7 @@ function EntryRow({ entry, view, onOpen, onRemove, onEat, onAgain }: EntriesProp
           <span className="text-protein-ink">{grams(entry.figures.protein_g)} g protein</span> ·{" "}
           {grams(entry.figures.mass_g)} g
           {view.tally && entry.tally_count !== null && ` · ${count(entry.tally_count)} ${view.tally.name}`}
+          {entry.tally_from_count !== null && `, no longer zero from ${entry.tally_from_count}`}
           {entry.figures.without_lines > 0 && <span className="text-caution"> · without what could not be read</span>}
         </div>
         <DietAlerts alarms={view.entry_alerts[entry.batch_id ?? entry.formula_id ?? ""]} />

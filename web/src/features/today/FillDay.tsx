@@ -25,11 +25,14 @@ export function thingOf(taken: Taken): Thing {
   return { text: taken.text, times: taken.piece_count };
 }
 
+const inSentence = (day: string) => (/^(Today|Tomorrow|Yesterday)$/.test(day) ? day.toLowerCase() : day);
+
 /** "2 × Ricotta bars, fridge, eat by Thursday". */
 export function takenWords(taken: Taken): string {
   const where = taken.shelf ? `, ${taken.shelf.toLowerCase()}` : "";
-  const due = taken.eat_by ? `, eat by ${dayName(taken.eat_by.slice(0, 10)).toLowerCase()}` : "";
-  return `${count(taken.piece_count)} × ${taken.name}${where}${due}`;
+  const due = taken.eat_by ? `, eat by ${inSentence(dayName(taken.eat_by.slice(0, 10)))}` : "";
+  const usual = taken.usual_count == null ? "" : `, usually ${count(taken.usual_count)}`;
+  return `${count(taken.piece_count)} × ${taken.name}${where}${due}${usual}`;
 }
 
 interface FillDayProps {

@@ -5,7 +5,7 @@ import { lazy, Suspense, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { dayQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { dayAfter, dayName, grams, isDay, kcal, longDate, today } from "@/domain/format";
+import { dayAfter, dayName, grams, isDay, isEnergyHidden, kcal, longDate, today } from "@/domain/format";
 import { Pending } from "@/features/common/Pending";
 import { WhoEats } from "@/features/people/WhoEats";
 import { Band } from "@/ui/Band";
@@ -197,18 +197,20 @@ function Sentence({ view }: { view: Day }) {
   const found = tin.protein_to_find_g <= 0;
   return (
     <p className="mt-2 text-lead" data-sentence>
-      <b>
-        {tin.room_kcal >= 0 ? "Room for " : ""}
-        {kcal(Math.abs(tin.room_kcal))}
-        <Band sd={tin.eaten.sd.energy_kcal} of={tin.room_kcal} /> kcal{tin.room_kcal >= 0 ? "." : " above target."}
-      </b>{" "}
+      {!isEnergyHidden() && (
+        <b>
+          {tin.room_kcal >= 0 ? "Room for " : ""}
+          {kcal(Math.abs(tin.room_kcal))}
+          <Band sd={tin.eaten.sd.energy_kcal} of={tin.room_kcal} /> kcal{tin.room_kcal >= 0 ? "." : " above target."}
+        </b>
+      )}{" "}
       {found ? (
         <span className="font-semibold text-protein-ink">The protein is found.</span>
       ) : (
         <>
           <span className="font-semibold text-protein-ink">{grams(tin.protein_to_find_g)} g of protein</span> still to
           find
-          {tin.protein_share === null
+          {tin.protein_share === null || isEnergyHidden()
             ? "."
             : tin.protein_share > 1
               ? `: more than ${kcal(tin.room_kcal)} kcal of pure protein would bring.`
@@ -218,9 +220,11 @@ function Sentence({ view }: { view: Day }) {
         </>
       )}{" "}
       <span className="text-soft">
-        {view.own_targets ? "This day’s own targets" : "Targets"} {kcal(targets.energy_kcal)} kcal,{" "}
+        {view.own_targets ? "This day’s own targets" : "Targets"}{" "}
+        {!isEnergyHidden() && `${kcal(targets.energy_kcal)} kcal, `}
         {grams(targets.protein_g)} g protein.
         {view.planned.energy_kcal > 0 &&
+          !isEnergyHidden() &&
           ` Planned: ${kcal(view.planned.energy_kcal)} kcal, ${grams(view.planned.protein_g)} g protein; ${
             tin.room_after_planned_kcal >= 0
               ? `${kcal(tin.room_after_planned_kcal)} kcal are left with it`

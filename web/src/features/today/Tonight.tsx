@@ -91,6 +91,11 @@ export function Tonight({ day, writes }: TonightProps) {
                   .
                 </p>
               )}
+              {view.left_out > 0 && (
+                <p className="px-3.5 pb-2 text-note text-soft">
+                  {view.left_out} left out: somebody at the table must not get {view.left_out === 1 ? "it" : "them"}.
+                </p>
+              )}
               <ol>
                 {view.offers.map((offer) => (
                   <OfferRow
@@ -116,7 +121,7 @@ function understood(view: Schemas["TonightView"]): string {
     view.not_traits.length ? `no ${view.not_traits.join(", no ")}` : "",
     view.most_min !== null ? `within ${view.most_min} minutes` : "",
     view.most_bowls !== null ? `${view.most_bowls} ${view.most_bowls === 1 ? "bowl" : "bowls"} at most` : "",
-    view.people > 1 ? `for ${view.people}` : "",
+    view.people > 1 ? `for ${view.people}${view.named.length ? ` with ${view.named.join(" and ")}` : ""}` : "",
   ].filter(Boolean);
   return words.length ? words.join(" · ") : "Anything that fits the day";
 }
