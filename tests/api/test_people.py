@@ -138,7 +138,7 @@ class Plans(PeopleCase):
         self.ask("DELETE", "/api/v1/plan/day-types/long-outing?day=2026-05-04")
         self.assertEqual(self.day("2026-05-17")["day_type"], "long-outing")
         self.ask("DELETE", "/api/v1/plan/day-types/rest?day=2026-05-04", status=422)
-        for path, body in (
+        for path, wrong in (
             ("/api/v1/days/2026-05-10", {"day_type": "feast"}),
             ("/api/v1/plan/week/2026-05-04", {"day_types": ["feast"] * 7}),
             ("/api/v1/plan/week/2026-05-04", {"day_types": ["rest"] * 6}),
@@ -146,7 +146,7 @@ class Plans(PeopleCase):
             ("/api/v1/plan/day-types?day=2026-05-04", {"name": "  "}),
             ("/api/v1/plan/day-types?day=2026-05-04", {"name": "Rest", "slug": "other"}),
         ):
-            self.ask("PUT", path, body, 422)
+            self.ask("PUT", path, wrong, 422)
 
     def test_one_day_has_targets_of_its_own(self) -> None:
         self.set_targets("2026-05-01", 1800)

@@ -28,12 +28,12 @@ def main() -> None:
                 ("bench-phone", "phone", False, _bench),
                 ("crumb", "desk", False, _crumb),
                 ("swaps", "desk", False, _swaps),
-                ("sweeteners", "desk", False, _sweeteners),
+                ("targets", "desk", False, _targets),
+                ("ledger", "desk", False, _ledger),
                 ("reach", "desk", False, _reach),
                 ("stash", "desk", False, _stash),
                 ("compare", "desk", False, _compare),
                 ("why", "desk", False, _why),
-                ("versions", "desk", False, _versions),
                 ("cupboard", "desk", False, _cupboard),
                 ("label", "desk", False, _label),
                 ("batch-record", "desk", False, _recording),
@@ -118,10 +118,9 @@ def _recording(page: Page) -> None:
 
 
 def _today(page: Page) -> None:
-    page.get_by_placeholder("150 g skyr, 30 g oats").fill(
-        "150 g paneer, a banana, a handful of pistachios, 120 g monkfish"
-    )
-    page.locator("[data-source]").last.wait_for()
+    page.get_by_role("textbox", name="I would have").fill("something chocolate, warm, in an hour, for two")
+    page.keyboard.press("Enter")
+    page.locator("[data-offer]").first.wait_for()
 
 
 def _formulas(page: Page) -> None:
@@ -156,11 +155,14 @@ def _swaps(page: Page) -> None:
     page.get_by_role("button", name="fewer calories").scroll_into_view_if_needed()
 
 
-def _sweeteners(page: Page) -> None:
-    _tab(page, "Butter blondies, the classic", "Sweeteners")
-    page.get_by_role("button", name="Set a blend beside them").click()
-    page.get_by_role("button", name="erythritol and stevia extract, pure").click()
-    page.get_by_role("button", name="Sweeten with it").wait_for()
+def _targets(page: Page) -> None:
+    page.get_by_role("button", name="Targets").click()
+    page.get_by_role("tab", name="Work them out").click()
+    for label, value in (("Age, years", "34"), ("Height, cm", "172"), ("Weight, kg", "71.5")):
+        page.get_by_label(label).fill(value)
+    page.get_by_label("I want to").click()
+    page.get_by_role("option", name="Lose 0.5 % a week").click()
+    page.get_by_text("To lose 0.5 %").wait_for()
 
 
 def _wish(page: Page, energy: str, protein: str) -> None:
@@ -175,9 +177,9 @@ def _reach(page: Page) -> None:
     page.get_by_role("article").first.wait_for()
 
 
-def _versions(page: Page) -> None:
-    _tab(page, "White bean blondies", "Versions")
-    page.locator("[data-difference]").wait_for()
+def _ledger(page: Page) -> None:
+    page.get_by_role("link", name="Ledger").click()
+    page.locator(".recharts-surface").nth(2).wait_for()
 
 
 def _cupboard(page: Page) -> None:

@@ -1,6 +1,9 @@
-import { ToggleGroup } from "radix-ui";
-import { Select } from "@/ui/Select";
+import { lazy, Suspense } from "react";
+import { Choice } from "@/ui/Choice";
 import { usePeople } from "./usePeople";
+
+// Most kitchens have few people, whose names stand side by side.
+const OneOfMany = lazy(() => import("@/ui/Select").then(({ Select }) => ({ default: Select })));
 
 /** From here on names no longer stand side by side. */
 const MOST_SIDE_BY_SIDE = 3;
@@ -13,34 +16,16 @@ export function WhoEats() {
     const person = people.find((each) => each.id === id);
     if (person && !person.here) be.mutate(person);
   };
-  const shown = be.isPending ? be.variables.id : here.id;
-  if (people.length > MOST_SIDE_BY_SIDE) {
-    return (
-      <Select
-        label="Whose day"
-        value={shown}
-        options={people.map((person) => [person.id, person.name] as const)}
-        onChange={choose}
-      />
-    );
-  }
+  const asked = {
+    label: "Whose day",
+    value: be.isPending ? be.variables.id : here.id,
+    options: people.map((person) => [person.id, person.name] as const),
+    onChange: choose,
+  };
+  if (people.length <= MOST_SIDE_BY_SIDE) return <Choice {...asked} />;
   return (
-    <ToggleGroup.Root
-      type="single"
-      aria-label="Whose day"
-      value={shown}
-      onValueChange={(id) => id && choose(id)}
-      className="flex rounded-lg border border-rim-strong p-0.5"
-    >
-      {people.map((person) => (
-        <ToggleGroup.Item
-          key={person.id}
-          value={person.id}
-          className="max-w-40 truncate rounded-md px-3 py-1 text-note font-semibold text-soft data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
-        >
-          {person.name}
-        </ToggleGroup.Item>
-      ))}
-    </ToggleGroup.Root>
+    <Suspense>
+      <OneOfMany {...asked} />
+    </Suspense>
   );
 }

@@ -88,7 +88,13 @@ export function AddFoods({ day, layFoods, input }: AddFoodsProps) {
         <div className="flow-root">
           {/* What was read runs round the button and then below it, over the whole width. */}
           <button type="submit" className="btn float-right ml-3 mb-1" disabled={!text.trim() || layFoods.isPending}>
-            {layFoods.isPending ? "Adding …" : day === today() ? "Add to today" : "Add to that day"}
+            {layFoods.isPending
+              ? "Adding …"
+              : day === today()
+                ? "Add to today"
+                : day > today()
+                  ? "Plan it"
+                  : "Add to that day"}
           </button>
           <div id="add-read" aria-live="polite">
             {foods && foods.figures.mass_g > 0 && (

@@ -6,16 +6,16 @@ import { atHandQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { count, dayName, grams, kcal } from "@/domain/format";
 import { newId } from "@/domain/ids";
+import { Choice } from "@/ui/Choice";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { isSingleKey, useKeys, useSingleKeys } from "@/ui/keys";
-import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
 import type { Thing, useDayWrites } from "./useDay";
 
 type Meal = Schemas["MealView"];
 type Plate = Schemas["FormulaPlateView"];
 
-const TIMES = ["0.5", "1", "1.5", "2"].map((times) => [times, `× ${count(Number(times))}`] as const);
+const TIMES = ["0.5", "1", "1.5", "2"].map((times) => [times, count(Number(times))] as const);
 const RECENT_SHOWN = 6;
 
 interface AtHandProps {
@@ -59,9 +59,9 @@ export function AtHand({ day, writes }: AtHandProps) {
     <section className="card" aria-labelledby="at-hand-title">
       <div className="flex flex-wrap items-center gap-2 border-b border-rim px-3.5 py-2">
         <h2 id="at-hand-title">Again</h2>
-        <span className="text-soft">kept meals and plates, then the last eaten</span>
+        <span className="text-soft">how much of each</span>
         <span className="ml-auto">
-          <Select label="How much of it" value={times} options={TIMES} onChange={setTimes} />
+          <Choice label="How much of it" value={times} options={TIMES} onChange={setTimes} />
         </span>
       </div>
       <ul>

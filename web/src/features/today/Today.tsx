@@ -1,6 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
 import { ChevronLeft, ChevronRight } from "lucide-react";
-import { ToggleGroup } from "radix-ui";
 import { lazy, Suspense, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { dayQuery } from "@/api/queries";
@@ -9,6 +8,7 @@ import { dayAfter, dayName, grams, isDay, isEnergyHidden, kcal, longDate, today 
 import { Pending } from "@/features/common/Pending";
 import { WhoEats } from "@/features/people/WhoEats";
 import { Band } from "@/ui/Band";
+import { Choice } from "@/ui/Choice";
 import { isSingleKey, useKeys } from "@/ui/keys";
 import { useTitle } from "@/ui/useTitle";
 import { AddFoods } from "./AddFoods";
@@ -82,23 +82,12 @@ function Opened({ day }: { day: string }) {
         <span className="ml-auto flex flex-wrap items-center gap-2">
           <WhoEats />
           {view && (
-            <ToggleGroup.Root
-              type="single"
+            <Choice
+              label="Type of day"
               value={view.day_type}
-              onValueChange={(kind) => kind && writes.setType.mutate(kind)}
-              aria-label="Type of day"
-              className="flex rounded-lg border border-rim-strong p-0.5"
-            >
-              {view.day_types.map(({ slug, name }) => (
-                <ToggleGroup.Item
-                  key={slug}
-                  value={slug}
-                  className="rounded-md px-3 py-1 text-note font-semibold text-soft data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
-                >
-                  {name} day
-                </ToggleGroup.Item>
-              ))}
-            </ToggleGroup.Root>
+              options={view.day_types.map(({ slug, name }) => [slug, `${name} day`] as const)}
+              onChange={(kind) => writes.setType.mutate(kind)}
+            />
           )}
           <button type="button" className="btn btn-quiet" onClick={() => setTargeting(true)}>
             Targets

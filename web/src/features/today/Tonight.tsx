@@ -7,8 +7,8 @@ import type { Schemas } from "@/api/types";
 import { count, grams, kcal } from "@/domain/format";
 import { Pending } from "@/features/common/Pending";
 import { Band } from "@/ui/Band";
+import { Choice } from "@/ui/Choice";
 import { DietAlerts } from "@/ui/DietAlerts";
-import { Select } from "@/ui/Select";
 import { usePersistedText } from "@/ui/usePersistedText";
 import { takenWords, thingOf } from "./FillDay";
 import type { useDayWrites } from "./useDay";
@@ -16,9 +16,9 @@ import type { useDayWrites } from "./useDay";
 type Offer = Schemas["TonightOfferView"];
 
 const ORDERS = [
-  ["nearest", "what is nearest first"],
-  ["protein", "most protein for its energy"],
-  ["light", "least energy for its weight"],
+  ["nearest", "nearest"],
+  ["protein", "most protein"],
+  ["light", "lightest"],
 ] as const;
 
 interface TonightProps {
@@ -74,7 +74,7 @@ export function Tonight({ day, writes }: TonightProps) {
                   <span className="text-caution">Not understood: {view.unread.join(", ")}.</span>
                 )}
                 <span className="ml-auto">
-                  <Select
+                  <Choice
                     label="Order"
                     value={order}
                     options={ORDERS}

@@ -1,9 +1,9 @@
-import { ToggleGroup } from "radix-ui";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "@/api/types";
-import { count, grams, kcal, plural } from "@/domain/format";
+import { count, grams, kcal, plural, today } from "@/domain/format";
 import { Band } from "@/ui/Band";
+import { Choice } from "@/ui/Choice";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { isSingleKey, useKeys, useSingleKeys } from "@/ui/keys";
 import { Helping } from "./Helping";
@@ -52,23 +52,7 @@ export function WhatFits({ view, onLay }: WhatFitsProps) {
         <h2 id="fits-title">What fits</h2>
         <span className="text-soft">most protein first</span>
         {view.fits.length > 0 && (
-          <ToggleGroup.Root
-            type="single"
-            aria-label="How many pieces"
-            value={choice}
-            onValueChange={(value) => value && setChoice(value)}
-            className="ml-auto flex rounded-lg border border-rim-strong p-0.5"
-          >
-            {HOW_MANY.map(([value, title]) => (
-              <ToggleGroup.Item
-                key={value}
-                value={value}
-                className="rounded-md px-2 py-0.5 text-note font-semibold text-soft data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
-              >
-                {title}
-              </ToggleGroup.Item>
-            ))}
-          </ToggleGroup.Root>
+          <Choice label="How many pieces" value={choice} options={HOW_MANY} onChange={setChoice} className="ml-auto" />
         )}
       </div>
       {view.fits.length === 0 && (
@@ -88,6 +72,7 @@ export function WhatFits({ view, onLay }: WhatFitsProps) {
             pieces={wanted(fit, choice)}
             room_kcal={view.budget?.room_after_planned_kcal ?? 0}
             digit={singleKeys ? place + 1 : null}
+            verb={view.day > today() ? "Plan" : "Add"}
             onLay={onLay}
           />
         ))}
@@ -101,10 +86,11 @@ interface FitRowProps {
   pieces: number;
   room_kcal: number;
   digit: number | null;
+  verb: string;
   onLay: (fit: Fit, pieces: number) => void;
 }
 
-function FitRow({ fit, pieces, room_kcal, digit, onLay }: FitRowProps) {
+function FitRow({ fit, pieces, room_kcal, digit, verb, onLay }: FitRowProps) {
   // Figures are of as many as fit; other amounts of the same piece are in proportion, their bands too.
   const share = pieces / fit.piece_count;
   const energy = fit.figures.energy_kcal * share;
@@ -131,10 +117,10 @@ function FitRow({ fit, pieces, room_kcal, digit, onLay }: FitRowProps) {
         <button
           type="button"
           className={digit === 1 ? "btn" : "btn btn-quiet"}
-          aria-label={`Add ${count(pieces)}: ${plural(pieces, "piece")} of ${fit.name}`}
+          aria-label={`${verb} ${count(pieces)}: ${plural(pieces, "piece")} of ${fit.name}`}
           onClick={() => onLay(fit, pieces)}
         >
-          Add {count(pieces)}
+          {verb} {count(pieces)}
         </button>
       </div>
     </li>

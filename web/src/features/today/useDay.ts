@@ -55,7 +55,7 @@ export function useDayWrites(day: string) {
       ),
     onSuccess: (view, what) => {
       const pieces = view.entries.find((entry) => entry.id === what.id)?.piece_count ?? 1;
-      tell(`${count(pieces)} ${plural(pieces, "piece")} of ${what.name} added.`, {
+      tell(`${count(pieces)} ${plural(pieces, "piece")} of ${what.name} ${isPlanned(day) ? "planned" : "added"}.`, {
         label: "Undo",
         run: () => remove.mutate({ id: what.id }),
       });
