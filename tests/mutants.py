@@ -56,10 +56,58 @@ _KEEPS: Final = ("core.keeping.test_eat_by", "core.keeping.test_heaps")
 _TASTES: Final = ("core.tasting.test_exact", "core.tasting.test_compare")
 _CAUSES: Final = ("core.causes.test_ranking", "core.causes.test_changes")
 _FILLS: Final = ("core.day.test_fill",)
+_TONIGHT: Final = ("core.day.test_tonight", "core.day.test_tonight_wishes")
+_TREND: Final = ("published.test_weight_trends", "core.day.test_energy_burned")
+_LEDGER: Final = ("core.day.test_ledger",)
 _BODY: Final = ("core.day.test_worked_out_targets",)
 _PAGES: Final = ("core.quantity.test_written_aside", "core.quantity.test_recipe_splitting", "core.test_whole_texts")
 
 MUTANTS: Final = (
+    Mutant(
+        "tonight: what is due waits",
+        "day/tonight.py",
+        "return (nearest, not offer.closes, due,",
+        "return (nearest, not offer.closes, -due,",
+        _TONIGHT,
+    ),
+    Mutant("tonight: a negation is a wish", "day/tonight_wishes.py", "not_traits.append(trait)", "pass", _TONIGHT),
+    Mutant("trend: the slope never turns", "day/weight_trend.py", "v_slope + SLOPE_SD_KG**2,", "v_slope,", _TREND),
+    Mutant(
+        "trend: only what was known then",
+        "day/weight_trend.py",
+        "level + a * by_level + b * by_slope,",
+        "level,",
+        _TREND,
+    ),
+    Mutant(
+        "burned: what was stored is added",
+        "day/energy_burned.py",
+        "mean_kcal - slope * KCAL_PER_KG",
+        "mean_kcal + slope * KCAL_PER_KG",
+        _TREND,
+    ),
+    Mutant(
+        "ledger: days without an entry are days of nothing",
+        "day/ledger.py",
+        "logged = [day for day in days if day.energy_kcal is not None]",
+        "logged = list(days)",
+        _LEDGER,
+    ),
+    Mutant("tally: halves down", "day/tally.py", "+ 0.5 + 1e-9)", "+ 0.499)", ("core.day.test_tally",)),
+    Mutant(
+        "traits: a pinch is a taste",
+        "crumb/traits.py",
+        ">= taste.least_share * whole",
+        "> 0",
+        ("core.crumb.test_traits",),
+    ),
+    Mutant(
+        "alerts: an age is no matter",
+        "formula/alerts.py",
+        "for hazard in AGE_HAZARDS[eater.age_band]:",
+        "for hazard in AGE_HAZARDS[AgeBand.GROWN]:",
+        ("core.formula.test_alerts",),
+    ),
     Mutant(
         "fill: what lasts goes first",
         "day/fill.py",

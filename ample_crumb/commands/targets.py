@@ -20,6 +20,7 @@ _LIMITS: Final = {
     "body_fat": (3, 70, "%"),
     "activity": (1.2, 1.9, "times the energy at rest"),
     "rate": (-5, 5, "% of body weight a week"),
+    "burned": (500, 10_000, "kcal"),
 }
 
 
@@ -35,6 +36,9 @@ def add_options(parser: argparse.ArgumentParser) -> None:
     )
     parser.add_argument(
         "--rate", type=float, default=0.0, metavar="PERCENT", help="of weight to lose a week; below nothing to gain"
+    )
+    parser.add_argument(
+        "--burned", type=float, metavar="KCAL", help="what is burned a day by weight and diary, instead of activity"
     )
     parser.add_argument(
         "--with", dest="circumstances", action="append", default=[], choices=list(Circumstance), metavar="CIRCUMSTANCE",
@@ -66,8 +70,9 @@ def _body(given: argparse.Namespace) -> Physique:
             raise CannotUse(f"--{name.replace('_', '-')} is from {low} to {high} {unit}, not {value:g}.")
     circumstances = tuple(Circumstance(each) for each in dict.fromkeys(given.circumstances))
     return Physique(
-        Sex(given.sex), given.age, given.height, given.weight, given.body_fat, given.activity, given.rate, circumstances
-    )
+        Sex(given.sex), given.age, given.height, given.weight, given.body_fat, given.activity, given.rate,
+        given.burned, circumstances,
+    )  # fmt: skip
 
 
 def _told(found: WorkedOutTargets) -> dict[str, object]:

@@ -249,11 +249,12 @@ def task_edits(connection: Connection, kitchen_id: UUID, formula_ids: Sequence[U
 
 @dataclass(frozen=True, slots=True)
 class TaskTimes:
-    """What the tasks of a formula come to: minutes of hands and in all, and bowls."""
+    """What the tasks of a formula come to: minutes of hands and in all, bowls, and minutes to the first bite."""
 
     hands_on_min: int
     whole_min: int
     bowl_count: int
+    bite_min: int
 
 
 def set_task_edits(
@@ -270,7 +271,8 @@ def set_task_edits(
     )
     connection.execute(
         """
-        update formula set hands_on_min = %(hands_on_min)s, whole_min = %(whole_min)s, bowl_count = %(bowl_count)s
+        update formula set hands_on_min = %(hands_on_min)s, whole_min = %(whole_min)s, bowl_count = %(bowl_count)s,
+            bite_min = %(bite_min)s
         where kitchen_id = %(kitchen_id)s and id = %(id)s
         """,
         {
@@ -279,5 +281,6 @@ def set_task_edits(
             "hands_on_min": times.hands_on_min,
             "whole_min": times.whole_min,
             "bowl_count": times.bowl_count,
+            "bite_min": times.bite_min,
         },
     )

@@ -112,8 +112,9 @@ def write_parts(
 @dataclass(frozen=True, slots=True, kw_only=True)
 class StoredSummary:
     """What lists show of a formula: the figures of one of `piece_count` pieces, its allergens, what it costs (None
-    while no line has a price, a lower limit with `cost_at_least`), for how many minutes hands are busy with it and how
-    many it takes in all, its bowls, the words one wishes for it by, and the number of the `rules` that these are by."""
+    while no line has a price, a lower limit with `cost_at_least`), for how many minutes hands are busy with it, how
+    many it takes in all and until the first bite, its bowls, the words one wishes for it by, and the number of the
+    `rules` that these are by."""
 
     piece: Portion
     piece_count: float
@@ -124,6 +125,7 @@ class StoredSummary:
     whole_min: int
     bowl_count: int
     traits: tuple[str, ...] = ()
+    bite_min: int = 0
     rules: int
 
 
@@ -143,7 +145,7 @@ _SUMMARY_SET: Final = SQL(
             "{0} = case when exists (select 1 from formula_tasks where formula_tasks.kitchen_id = formula.kitchen_id"
             " and formula_tasks.formula_id = formula.id) then {0} else {1} end"
         ).format(Identifier(name), Placeholder(name))
-        for name in ("hands_on_min", "whole_min", "bowl_count")
+        for name in ("hands_on_min", "whole_min", "bowl_count", "bite_min")
     ),
 )
 
@@ -162,7 +164,7 @@ def _summary_columns(summary: StoredSummary) -> dict[str, Any]:
             "whole_min": summary.whole_min,
             "bowl_count": summary.bowl_count,
         }
-        | {"traits": list(summary.traits)}
+        | {"traits": list(summary.traits), "bite_min": summary.bite_min}
         | {
             name: list(getattr(allergens, name))
             for name in ("contains", "may_contain", "diets_broken", "diets_kept", "hazards")

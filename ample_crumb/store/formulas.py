@@ -47,6 +47,7 @@ class FormulaRow(FiguresRow):
     complete: bool
     hazards: list[str]
     traits: list[str]
+    bite_min: int | None
     piece_count: float
     piece_cost: float | None
     cost_at_least: bool
@@ -70,7 +71,7 @@ _COLUMNS: Final = SQL(
     """
     formula.id, formula.name, family, pieces, method, version, archived_at is not null as archived, updated_at, twin_id,
     twin, twin_number, bake_number, base_id, production, summary_rules, job.state as job_state, contains,
-    may_contain, diets_broken, diets_kept, complete, hazards, traits,
+    may_contain, diets_broken, diets_kept, complete, hazards, traits, bite_min,
     piece_count, piece_cost, cost_at_least, hands_on_min,
     whole_min, bowl_count,
     {figures}
@@ -104,11 +105,12 @@ _PARTS: Final = SQL(
 
 
 class ListOrder(StrEnum):
-    """How the list is ordered: in groups of a family, by the last change, by protein for its energy, or by what a piece
-    costs."""
+    """How the list is ordered: in groups of a family, by the last change, by when the person last had it, by protein
+    for its energy, or by what a piece costs."""
 
     FAMILY = "family"
     CHANGED = "changed"
+    EATEN = "eaten"
     PROTEIN = "protein"
     COST = "cost"
 
@@ -140,6 +142,13 @@ _ORDERS: Final[Mapping[ListOrder, tuple[LiteralString, LiteralString]]] = {
         "(family > %(after_family)s or family = %(after_family)s and (updated_at, id) < (%(at)s, %(after_id)s))",
     ),
     ListOrder.CHANGED: ("updated_at desc, formula.id desc", "(updated_at, id) < (%(at)s, %(after_id)s)"),
+    ListOrder.EATEN: (
+        "last_eaten(%(kitchen_id)s, %(person_id)s, formula.id) desc, formula.id desc",
+        """
+        (last_eaten(%(kitchen_id)s, %(person_id)s, id), id)
+            < (last_eaten(%(kitchen_id)s, %(person_id)s, %(after_id)s), %(after_id)s)
+        """,
+    ),
     ListOrder.PROTEIN: (
         "coalesce(protein_g / nullif(energy_kcal, 0), -1) desc, formula.id desc",
         """
@@ -330,7 +339,7 @@ class TonightFormula(FormulaRow):
 
 
 def for_tonight(connection: Connection, kitchen_id: UUID, asked: Asked, most: int) -> list[TonightFormula]:
-    """Formulas in use that are as asked and of which the least step stays in the room, the soonest ready first."""
+    """Formulas in use that are as asked and of which the least step stays in the room, the soonest bitten first."""
     with connection.cursor(row_factory=class_row(TonightFormula)) as cursor:
         return cursor.execute(
             SQL(
@@ -347,10 +356,10 @@ def for_tonight(connection: Connection, kitchen_id: UUID, asked: Asked, most: in
                 ) home
                 where formula.kitchen_id = %(kitchen_id)s and archived_at is null and mass_g > 0
                     and traits @> %(traits)s::text[] and not traits && %(not_traits)s::text[]
-                    and (%(most_min)s::integer is null or whole_min <= %(most_min)s)
+                    and (%(most_min)s::integer is null or bite_min <= %(most_min)s)
                     and (%(most_bowls)s::integer is null or bowl_count <= %(most_bowls)s)
                     and energy_kcal * %(step)s <= %(room)s
-                order by whole_min nulls last, protein_g / nullif(energy_kcal, 0) desc nulls last, formula.id
+                order by bite_min nulls last, protein_g / nullif(energy_kcal, 0) desc nulls last, formula.id
                 limit %(most)s
                 """
             ).format(_COLUMNS, _FROM),

@@ -75,6 +75,13 @@ CREATE FUNCTION public.key_words(gone jsonb, VARIADIC columns text[]) RETURNS te
     AS $$
     select string_agg(gone ->> name, ' ' order by place) from unnest(columns) with ordinality as each (name, place)
 $$;
+CREATE FUNCTION public.last_eaten(kitchen uuid, person uuid, formula uuid) RETURNS date
+    LANGUAGE sql STABLE
+    AS $$
+    select coalesce(max(day), '-infinity') from entry
+    where kitchen_id = kitchen and person_id = person and formula_id = formula and removed_at is null
+        and state = 'eaten'
+$$;
 CREATE FUNCTION public.nest() RETURNS trigger
     LANGUAGE plpgsql
     AS $$
@@ -476,6 +483,7 @@ CREATE TABLE public.formula (
     bowl_count integer,
     traits text[] DEFAULT '{}'::text[] NOT NULL,
     hazards text[] DEFAULT '{}'::text[] NOT NULL,
+    bite_min integer,
     CONSTRAINT formula_base_with_its_parts CHECK (((base_id IS NULL) OR (base_parts IS NOT NULL))),
     CONSTRAINT formula_family_length CHECK ((length(family) <= 40)),
     CONSTRAINT formula_method_length CHECK ((length(method) <= 20000)),

@@ -141,6 +141,27 @@ class Pages(StoreCase):
             self.assertCountEqual(found[:2], [3, 5])
             self.assertEqual(found[2:], [0, 1, 4, 2], "lower limits come after what is known, and what is unknown last")
 
+    def test_formulas_by_when_they_were_last_eaten(self) -> None:
+        portion = Portion(Figures(50, Nutrients(energy_kcal=100)), StandardUncertainty(1, Nutrients()))
+        # Days of May on which each was eaten, and one that was planned alone.
+        eaten = ((4,), (1, 9), (), (9,), (2,), ())
+        made = [uuid4() for _ in eaten]
+        with self.database.unscoped() as connection:
+            for formula_id, its_days in zip(made, eaten, strict=True):
+                head = FormulaHead(name="It", family="", pieces=4, method="")
+                formula_writes.add(connection, self.principal.kitchen_id, formula_id, head)
+                for day in (*its_days, *((20,) if not its_days else ())):
+                    entry = LoggedEntry(
+                        id=uuid4(), day=date(2026, 5, day), eaten_at=NOW, kind="piece", name="It", piece_count=1,
+                        formula_id=formula_id, portion=portion, state="eaten" if its_days else "planned",
+                    )  # fmt: skip
+                    days.add_entry(connection, self.principal, entry)
+        for most in (1, 2, 99):
+            found = [made.index(row.id) for row in self.formulas(most, order=ListOrder.EATEN)]
+            self.assertCountEqual(found[:2], [1, 3])
+            self.assertEqual(found[2:4], [0, 4])
+            self.assertCountEqual(found[4:], [2, 5], "what was never eaten comes last")
+
     def test_days_on_which_something_of_a_name_was_eaten(self) -> None:
         portion = Portion(Figures(50, Nutrients(energy_kcal=100)), StandardUncertainty(1, Nutrients()))
 

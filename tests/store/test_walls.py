@@ -209,7 +209,7 @@ class Walls(unittest.TestCase):
             "tasting": TastingRow(cls.ids["tasting_id"], "Taken", False, ["look"], NOW),
             "marks": [TastingMark("Taken", "A", "look", 3)],
             "run_ids": [cls.ids["run_id"]], "last_seq": 900, "document": {}, "ticked": True,
-            "times": TaskTimes(1, 2, 3),
+            "times": TaskTimes(1, 2, 3, 1),
             "new_events": [NewEvent("mine", 1, "done", {}, 0)],
             "row": StockRow(food[0], "have", None, [], ""),
             "scaled": CommandRow(cls.ids["run_id"], "pour", 1.0, 0.0, 1.0),

@@ -154,6 +154,6 @@ def set_task_edits(database: Database, principal: Principal, formula_id: UUID, e
     with database.transaction(principal) as connection:
         (formula,) = evaluated_formulas(connection, principal, [formula_id])
         view = tasks_view(formula.own_tasks("a"), edits)
-        times = TaskTimes(view.hands_on_min, view.whole_min, view.bowl_count)
+        times = TaskTimes(view.hands_on_min, view.whole_min, view.bowl_count, view.bite_min)
         bake_days.set_task_edits(connection, principal.kitchen_id, formula_id, edits_stored(edits), times)
     return view

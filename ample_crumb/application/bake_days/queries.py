@@ -17,7 +17,7 @@ from ample_crumb.application.bake_days.views import (
 from ample_crumb.application.clock import Clock
 from ample_crumb.application.context import load_context
 from ample_crumb.application.problems import CannotAccept, NotHere
-from ample_crumb.core.planning.alone import alone_min, bowl_count, tools_for
+from ample_crumb.core.planning.alone import alone_min, bite_min, bowl_count, tools_for
 from ample_crumb.core.planning.edits import TaskEdits, edited, task_keys
 from ample_crumb.core.planning.task import Task, hands_on_min
 from ample_crumb.formats.plan_calendar import plan_calendar
@@ -124,5 +124,6 @@ def tasks_view(own: tuple[Task, ...], edits: TaskEdits) -> FormulaTasksView:
         hands_on_min=hands_on_min(tasks),
         whole_min=alone_min(tasks),
         bowl_count=bowl_count(tasks),
+        bite_min=bite_min(tasks),
         tools=tools_for(tasks),
     )

@@ -168,8 +168,8 @@ class FormulaTaskView:
 
 @dataclass(frozen=True, slots=True)
 class FormulaTasksView:
-    """The tasks of a formula, with what was left out; minutes of hands and in all where one person does it alone; bowls
-    and tools."""
+    """The tasks of a formula, with what was left out; minutes of hands, in all, and until the first bite where one
+    person does it alone; bowls and tools."""
 
     tasks: tuple[FormulaTaskView, ...]
     left_out: tuple[FormulaTaskView, ...]
@@ -177,4 +177,5 @@ class FormulaTasksView:
     hands_on_min: int
     whole_min: int
     bowl_count: int
+    bite_min: int
     tools: tuple[str, ...]

@@ -17,7 +17,7 @@ from ample_crumb.application.formulas.nested import is_nested, nested_formula_id
 from ample_crumb.core.food.nutrients import Nutrients, Portion, StandardUncertainty, total
 from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.evaluation import FormulaFigures
-from ample_crumb.core.planning.alone import alone_min, bowl_count
+from ample_crumb.core.planning.alone import alone_min, bite_min, bowl_count
 from ample_crumb.core.planning.task import hands_on_min
 from ample_crumb.core.planning.tasks import tasks_of
 from ample_crumb.core.production.draft import Draft
@@ -89,6 +89,7 @@ def stored_summary(formula: EvaluatedFormula) -> StoredSummary:
         whole_min=alone_min(tasks),
         bowl_count=bowl_count(tasks),
         traits=formula.traits,
+        bite_min=bite_min(tasks),
         rules=RULES_VERSION,
     )
 

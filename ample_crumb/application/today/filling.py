@@ -228,7 +228,7 @@ def _thing_to_make(row: TonightFormula, usual: float | None) -> TonightThing:
         piece_g=figures.mass_g,
         energy_kcal=figures.nutrients.energy_kcal or 0.0,
         protein_g=figures.nutrients.protein_g or 0.0,
-        ready_min=row.whole_min or 0,
+        ready_min=row.bite_min or 0,
         bowl_count=row.bowl_count or 0,
         traits=tuple(row.traits),
         usual_count=usual,
@@ -257,13 +257,13 @@ def _at_hand_offer(
 def _made_offer(offer: TonightOffer, row: TonightFormula, context: KitchenContext) -> TonightOfferView:
     kept = kept_summary(row)
     foods = context.cupboard.ingredients
-    thing = ThingAtHand(formula_taken(row.name, row.id), kept.piece, None, row.whole_min or 0)
+    thing = ThingAtHand(formula_taken(row.name, row.id), kept.piece, None, row.bite_min or 0)
     taken = thing.times(offer.piece_count)
     return TonightOfferView(
         thing=taken.with_alerts(diet_alerts(kept.allergens, context.eaters)),
         whole_count=offer.whole_count,
         figures=portion_view(kept.piece.times(offer.piece_count), context.definition),
-        ready_min=row.whole_min or 0,
+        ready_min=row.bite_min or 0,
         bowl_count=row.bowl_count or 0,
         traits=tuple(row.traits),
         closes=offer.closes,

@@ -87,7 +87,8 @@ _WHOM_TO_ASK: Final = {
 @dataclass(frozen=True, slots=True)
 class Physique:
     """What targets are worked out from. `activity_factor` is what a day burns over rest, `rate_percent` the share of
-    body weight to lose in a week, below nothing to gain."""
+    body weight to lose in a week, below nothing to gain. `burned_kcal` is what is known to be burned a day, by weight
+    and diary, and stands instead of rest and activity."""
 
     sex: Sex
     age_years: Annotated[float, Between(5, 120)]
@@ -96,6 +97,7 @@ class Physique:
     body_fat_percent: Annotated[float, Between(3, 70)] | None = None
     activity_factor: Annotated[float, Between(1.2, 1.9)] = 1.2
     rate_percent: Annotated[float, Between(-5, 5)] = 0.0
+    burned_kcal: Annotated[float, Between(500, 10_000)] | None = None
     circumstances: Annotated[tuple[Circumstance, ...], Items(5)] = ()
 
 
@@ -147,7 +149,7 @@ class WorkedOutTargets:
 def work_out_targets(body: Physique) -> WorkedOutTargets:
     """Targets of a day for this body. Everything typed lies within the bounds of `Physique`; nothing is raised."""
     resting = _resting(body)
-    maintenance = resting.used_kcal * body.activity_factor
+    maintenance = resting.used_kcal * body.activity_factor if body.burned_kcal is None else body.burned_kcal
     energy = maintenance - body.rate_percent / 100 * body.weight_kg * KCAL_PER_KG / 7
     refused = _refused(body, energy)
     counted = energy if refused is None else maintenance
@@ -236,10 +238,13 @@ def _cautions(body: Physique, beside_kcal: float) -> Iterator[str]:
         yield "Protein and least fat alone take more energy than this; take less protein of the range."
     if body.rate_percent < -MOST_PERCENT_A_WEEK / 2:
         yield "More than half a percent of weight gained a week is mostly fat (common practice)."
-    yield (
-        "An estimate: somebody's own need lies about 10 % to either side. What weight and diary say after some weeks "
-        "counts for more."
-    )
+    if body.burned_kcal is None:
+        yield (
+            "An estimate: somebody's own need lies about 10 % to either side. What weight and diary say after some "
+            "weeks counts for more."
+        )
+    else:
+        yield "What is burned falls as weight falls, and changes with training: look at it again every few weeks."
 
 
 def _sums(body: Physique, found: WorkedOutTargets) -> Iterator[str]:
@@ -283,7 +288,13 @@ def _energy_sums(body: Physique, found: WorkedOutTargets) -> Iterator[str]:
             "with."
         )
     keeps = f"{found.maintenance_kcal:,.0f}"
-    yield f"A day: {resting.used_kcal:,.0f} kcal × {body.activity_factor:g} for activity = {keeps} kcal to keep weight."
+    estimate = f"{resting.used_kcal:,.0f} kcal × {body.activity_factor:g} for activity"
+    if body.burned_kcal is None:
+        yield f"A day: {estimate} = {keeps} kcal to keep weight."
+    else:
+        guess = resting.used_kcal * body.activity_factor
+        known = f"A day: {keeps} kcal to keep weight, as weight and diary tell it"
+        yield f"{known}; {estimate} would be = {guess:,.0f} kcal."
     if body.rate_percent and found.energy_kcal is not None:
         verb, sign = ("gain", "+") if body.rate_percent < 0 else ("lose", "−")
         rate, change = abs(body.rate_percent), abs(found.energy_kcal - found.maintenance_kcal)

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from typing import Final
 
-from ample_crumb.core.planning.task import Resource, Task, TaskKind
+from ample_crumb.core.planning.task import AFTERWARDS, Resource, Task, TaskKind
 
 
 def alone_min(tasks: Sequence[Task]) -> int:
@@ -22,6 +22,11 @@ def alone_min(tasks: Sequence[Task]) -> int:
             oven_free = begins + task.minutes.likely
         ends[task.id] = begins + task.minutes.likely
     return max(ends.values(), default=0)
+
+
+def bite_min(tasks: Sequence[Task]) -> int:
+    """Minutes from the first task until one may bite: what is washed afterwards nobody waits for."""
+    return alone_min([task for task in tasks if task.kind not in AFTERWARDS])
 
 
 def _by_length_behind(tasks: Sequence[Task]) -> list[Task]:

@@ -181,6 +181,13 @@ create index entry_of_formula on entry (kitchen_id, person_id, formula_id, day)
 create index entry_of_kept_meal on entry (kitchen_id, person_id, meal_id, day)
     where removed_at is null and meal_id is not null;
 
+-- When somebody last had a piece of a formula; long ago where they never had.
+create function last_eaten(kitchen uuid, person uuid, formula uuid) returns date language sql stable as $$
+    select coalesce(max(day), '-infinity') from entry
+    where kitchen_id = kitchen and person_id = person and formula_id = formula and removed_at is null
+        and state = 'eaten'
+$$;
+
 create table body_weight (
     kitchen_id uuid not null,
     person_id uuid not null,
@@ -191,8 +198,10 @@ create table body_weight (
     foreign key (kitchen_id, person_id) references person (kitchen_id, id)
 );
 
--- What a formula tastes of and how it is to bite, in words that one wishes by; and what some ages must not get of it.
-alter table formula add column traits text[] not null default '{}', add column hazards text[] not null default '{}';
+-- What a formula tastes of and how it is to bite, in words that one wishes by; what some ages must not get of it; and
+-- in how many minutes one may take the first bite, which is before anything is washed.
+alter table formula add column traits text[] not null default '{}', add column hazards text[] not null default '{}',
+    add column bite_min integer;
 
 -- Somebody who is gone from the kitchen is nobody's principal; whoever names nobody is the first.
 create or replace function resident(asked uuid) returns table (kitchen_id uuid, person_id uuid)

@@ -20,6 +20,7 @@ BODIES = st.builds(
     body_fat_percent=st.none() | st.floats(3, 70),
     activity_factor=st.floats(1.2, 1.9),
     rate_percent=st.floats(-5, 5),
+    burned_kcal=st.none() | st.floats(500, 10_000),
     circumstances=st.lists(st.sampled_from(Circumstance), max_size=2, unique=True).map(tuple),
 )
 
@@ -50,6 +51,11 @@ class WorkedOut(unittest.TestCase):
         self.assertAlmostEqual(found.resting_kcal.cunningham_kcal or 0, 1589)
         self.assertAlmostEqual(found.maintenance_kcal, 1439.2 * 1.55)
         self.assertEqual(work_out_targets(WOMAN).resting_kcal.katch_mcardle_kcal, None)
+
+    def test_what_is_known_to_be_burned_stands_instead_of_activity(self) -> None:
+        found = work_out_targets(replace(WOMAN, burned_kcal=2000, rate_percent=0.5))
+        self.assertEqual((found.maintenance_kcal, found.energy_kcal), (2000, 1637))
+        self.assertIn("as weight and diary tell it; 1,399 kcal × 1.55 for activity would be = 2,168", found.sums[1])
 
     def test_to_gain_is_added(self) -> None:
         found = work_out_targets(replace(WOMAN, rate_percent=-0.25))

@@ -2,7 +2,7 @@
 
 import unittest
 
-from ample_crumb.core.planning.alone import alone_min, bowl_count, tools_for
+from ample_crumb.core.planning.alone import alone_min, bite_min, bowl_count, tools_for
 from ample_crumb.core.planning.edits import OwnTask, TaskEdit, TaskEdits, edited, task_keys
 from ample_crumb.core.planning.plan import FormulaTasks, PlanRequest
 from ample_crumb.core.planning.schedule import Effort, plan_bake_day
@@ -60,6 +60,14 @@ class Alone(unittest.TestCase):
         self.assertEqual(sum(task.kind == "bake" for task in tasks), 2)
         # Worked by hand: two bakes of 90 minutes cannot end sooner than 180 minutes after the first begins.
         self.assertGreaterEqual(alone_min(tasks), 180)
+
+    def test_nobody_waits_for_the_washing_up_to_bite(self) -> None:
+        for text in (SLAB, ROUNDS, SET_BARS):
+            tasks = tasks_in(text)
+            washing = sum(task.minutes.likely for task in tasks if task.kind == "wash up")
+            self.assertGreater(washing, 0)
+            self.assertTrue(alone_min(tasks) - washing <= bite_min(tasks) < alone_min(tasks) + 1)
+            self.assertEqual(bite_min([task for task in tasks if task.kind != "wash up"]), bite_min(tasks))
 
     def test_bowls_and_tools(self) -> None:
         self.assertEqual((bowl_count(tasks_in(ROUNDS)), bowl_count(tasks_in(SLAB))), (2, 0))

@@ -5268,8 +5268,8 @@ export interface components {
         };
         /**
          * FormulaTasksView
-         * @description The tasks of a formula, with what was left out; minutes of hands and in all where one person does it alone; bowls
-         *     and tools.
+         * @description The tasks of a formula, with what was left out; minutes of hands, in all, and until the first bite where one
+         *     person does it alone; bowls and tools.
          */
         FormulaTasksView: {
             /** Tasks */
@@ -5283,6 +5283,8 @@ export interface components {
             whole_min: number;
             /** Bowl Count */
             bowl_count: number;
+            /** Bite Min */
+            bite_min: number;
             /** Tools */
             tools: string[];
         };
@@ -5997,11 +5999,11 @@ export interface components {
         };
         /**
          * ListOrder
-         * @description How the list is ordered: in groups of a family, by the last change, by protein for its energy, or by what a piece
-         *     costs.
+         * @description How the list is ordered: in groups of a family, by the last change, by when the person last had it, by protein
+         *     for its energy, or by what a piece costs.
          * @enum {string}
          */
-        ListOrder: "family" | "changed" | "protein" | "cost";
+        ListOrder: "family" | "changed" | "eaten" | "protein" | "cost";
         /**
          * LookBody
          * @description What the dough of what is on the Bench is like, and how far it has come.
@@ -7129,7 +7131,8 @@ export interface components {
         /**
          * Physique
          * @description What targets are worked out from. `activity_factor` is what a day burns over rest, `rate_percent` the share of
-         *     body weight to lose in a week, below nothing to gain.
+         *     body weight to lose in a week, below nothing to gain. `burned_kcal` is what is known to be burned a day, by weight
+         *     and diary, and stands instead of rest and activity.
          */
         Physique: {
             sex: components["schemas"]["Sex"];
@@ -7151,6 +7154,8 @@ export interface components {
              * @default 0
              */
             rate_percent: number;
+            /** Burned Kcal */
+            burned_kcal?: number | null;
             /**
              * Circumstances
              * @default []
@@ -7181,6 +7186,8 @@ export interface components {
              * @default 0
              */
             rate_percent: number;
+            /** Burned Kcal */
+            burned_kcal?: number | null;
             /** Circumstances */
             circumstances?: components["schemas"]["Circumstance"][];
         };

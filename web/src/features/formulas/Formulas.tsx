@@ -149,6 +149,7 @@ type Item = Schemas["FormulaListItem"];
 const ORDERS = [
   ["family", "by family"],
   ["changed", "last changed first"],
+  ["eaten", "last eaten"],
   ["protein", "most protein for its energy"],
   ["cost", "cheapest piece first"],
 ] as const;

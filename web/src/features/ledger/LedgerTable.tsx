@@ -11,11 +11,13 @@ const COLUMNS = [
   ["carbohydrate", "carb. g"],
   ["fibre", "fibre g"],
   ["weight", "kg"],
+  ["trend", "trend kg"],
 ] as const;
 
 /** The same days as a table, as CSV has them. */
 export function LedgerTable({ view }: { view: Schemas["LedgerView"] }) {
   const weights = new Map(view.weights.map((each) => [each.day, each.weight_kg]));
+  const trend = new Map(view.trend.map((each) => [each.day, each.trend_kg]));
   return (
     <details className="mt-2 print:block" data-table>
       <summary className="cursor-pointer text-soft print:hidden">As a table</summary>
@@ -45,6 +47,7 @@ export function LedgerTable({ view }: { view: Schemas["LedgerView"] }) {
                 <Cell value={each.carbohydrate_g} shown={grams} />
                 <Cell value={each.fibre_g} shown={grams} />
                 <Cell value={weights.get(each.day) ?? null} shown={(kg) => kg.toFixed(1)} />
+                <Cell value={trend.get(each.day) ?? null} shown={(kg) => kg.toFixed(1)} />
               </tr>
             ))}
           </tbody>

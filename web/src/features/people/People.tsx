@@ -43,7 +43,7 @@ export function People({ askable }: { askable: readonly string[] }) {
       </ul>
       {!making && (
         <button type="button" className="btn btn-quiet mt-2" onClick={() => setMaking(true)}>
-          <Plus size={16} aria-hidden /> Somebody
+          <Plus size={16} aria-hidden /> Another person
         </button>
       )}
     </section>

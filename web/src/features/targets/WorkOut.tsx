@@ -1,8 +1,9 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import { api, data } from "@/api/client";
+import { ledgerQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
-import { grams, kcal } from "@/domain/format";
+import { dayAfter, grams, kcal, today } from "@/domain/format";
 import { parseNumber } from "@/domain/numbers";
 import { Select } from "@/ui/Select";
 
@@ -54,6 +55,9 @@ export function WorkOut({ kept, onTake }: WorkOutProps) {
     ...(kept?.circumstances ?? []),
   ]);
   const [perKg, setPerKg] = useState("1.6");
+  const ledger = useQuery(ledgerQuery(dayAfter(today(), -41), today()));
+  const burned = ledger.data?.burned;
+  const [byLedger, setByLedger] = useState(false);
 
   const typed: Physique = {
     sex: sex as Physique["sex"],
@@ -63,6 +67,7 @@ export function WorkOut({ kept, onTake }: WorkOutProps) {
     body_fat_percent: fat.trim() ? parseNumber(fat) : null,
     activity_factor: Number(activity),
     rate_percent: Number(rate),
+    burned_kcal: byLedger && burned?.energy_kcal ? Math.round(burned.energy_kcal / 10) * 10 : null,
     circumstances,
   };
   const whole = [typed.age_years, typed.height_cm, typed.weight_kg].every((value) => value > 0);
@@ -108,6 +113,18 @@ export function WorkOut({ kept, onTake }: WorkOutProps) {
           />
         </Row>
       </div>
+      {burned?.energy_kcal != null && (
+        <label className="flex items-center gap-2.5">
+          <input
+            type="checkbox"
+            className="size-5 accent-[var(--enamel-ink)]"
+            checked={byLedger}
+            onChange={(event) => setByLedger(event.target.checked)}
+          />
+          By what the last six weeks say I burn, about {kcal(Math.round(burned.energy_kcal / 10) * 10)} kcal, instead of
+          an activity
+        </label>
+      )}
       <details open={circumstances.length > 0}>
         <summary className="cursor-pointer text-soft">What a doctor has a say in</summary>
         <div className="mt-1 grid gap-1 sm:grid-cols-2">
