@@ -111,8 +111,8 @@ MUTANTS: Final = (
     Mutant(
         "fill: what lasts goes first",
         "day/fill.py",
-        "[late + few * rank for rank in ranks]",
-        "[late - few * rank for rank in ranks]",
+        "* (late + few * rank) for food",
+        "* (late - few * rank) for food",
         _FILLS,
     ),
     Mutant(

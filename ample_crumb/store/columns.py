@@ -8,6 +8,7 @@ from psycopg.sql import SQL
 from psycopg.types.json import Jsonb
 
 from ample_crumb.core.food.nutrients import NAMES, Figures, Nutrients, Portion, StandardUncertainty
+from ample_crumb.core.formula.allergens import AllergenNames
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -29,6 +30,30 @@ class FiguresRow(Nutrients):
         """The snapshot as the core's figures."""
         nutrients = Nutrients(*[getattr(self, name) for name in NAMES])
         return Figures(self.mass_g, nutrients, tuple(self.at_least), self.without_lines)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ContentsRow(FiguresRow):
+    """A snapshot with what it contains, as last worked out; base of the rows that carry both."""
+
+    contains: list[str]
+    may_contain: list[str]
+    diets_broken: list[str]
+    diets_kept: list[str]
+    complete: bool
+    hazards: list[str]
+    traits: list[str]
+
+    def allergen_names(self) -> AllergenNames:
+        """What it contains, as the core has it."""
+        return AllergenNames(
+            contains=tuple(self.contains),
+            may_contain=tuple(self.may_contain),
+            diets_broken=tuple(self.diets_broken),
+            diets_kept=tuple(self.diets_kept),
+            complete=self.complete,
+            hazards=tuple(self.hazards),
+        )
 
 
 def columns(portion: Portion) -> dict[str, Any]:

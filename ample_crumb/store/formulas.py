@@ -10,9 +10,8 @@ from uuid import UUID
 from psycopg.rows import class_row, dict_row
 from psycopg.sql import SQL
 
-from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
-from ample_crumb.store.columns import FiguresRow, column_list
+from ample_crumb.store.columns import ContentsRow, column_list
 from ample_crumb.store.conditions import asked_for, holds
 from ample_crumb.store.database import Connection
 from ample_crumb.store.helpings import USUAL
@@ -20,7 +19,7 @@ from ample_crumb.store.scope import Principal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class FormulaRow(FiguresRow):
+class FormulaRow(ContentsRow):
     """A formula without its lines, with the figures, contents and cost of one piece as last worked out. `twin_id`, in
     its kept state `twin_number` where that is given, or `twin`, the figures as typed, is what it is compared with."""
 
@@ -40,13 +39,6 @@ class FormulaRow(FiguresRow):
     production: dict[str, Any]
     summary_rules: int
     job_state: str | None
-    contains: list[str]
-    may_contain: list[str]
-    diets_broken: list[str]
-    diets_kept: list[str]
-    complete: bool
-    hazards: list[str]
-    traits: list[str]
     bite_min: int | None
     piece_count: float
     piece_cost: float | None
@@ -54,17 +46,6 @@ class FormulaRow(FiguresRow):
     hands_on_min: int | None
     whole_min: int | None
     bowl_count: int | None
-
-    def allergen_names(self) -> AllergenNames:
-        """What it contains, as last worked out."""
-        return AllergenNames(
-            contains=tuple(self.contains),
-            may_contain=tuple(self.may_contain),
-            diets_broken=tuple(self.diets_broken),
-            diets_kept=tuple(self.diets_kept),
-            complete=self.complete,
-            hazards=tuple(self.hazards),
-        )
 
 
 _COLUMNS: Final = SQL(

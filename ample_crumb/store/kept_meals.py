@@ -9,38 +9,20 @@ from psycopg.sql import SQL
 
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.allergens import AllergenNames
-from ample_crumb.store.columns import FiguresRow, column_list, columns, set_list, value_list
+from ample_crumb.store.columns import ContentsRow, column_list, columns, set_list, value_list
 from ample_crumb.store.database import Connection
 from ample_crumb.store.scope import Principal
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class KeptMealRow(FiguresRow):
+class KeptMealRow(ContentsRow):
     """A kept meal, how many minutes it takes, and the day on which the person last had it."""
 
     id: UUID
     name: str
     text: str
     minutes: int
-    contains: list[str]
-    may_contain: list[str]
-    diets_broken: list[str]
-    diets_kept: list[str]
-    complete: bool
-    hazards: list[str]
-    traits: list[str]
     last_day: date | None
-
-    def allergens(self) -> AllergenNames:
-        """What it contains, as the core has it."""
-        return AllergenNames(
-            contains=tuple(self.contains),
-            may_contain=tuple(self.may_contain),
-            diets_broken=tuple(self.diets_broken),
-            diets_kept=tuple(self.diets_kept),
-            complete=self.complete,
-            hazards=tuple(self.hazards),
-        )
 
 
 def kept_meals(connection: Connection, principal: Principal, most: int) -> list[KeptMealRow]:

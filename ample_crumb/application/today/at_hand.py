@@ -94,7 +94,7 @@ def stash_at_hand(
 def meals_at_hand(connection: Connection, principal: Principal, context: KitchenContext) -> Iterator[ThingAtHand]:
     """Kept meals, those first that the person had last."""
     for row in kept_meals.kept_meals(connection, principal, MEALS_SHOWN):
-        alerts = diet_alerts(row.allergens(), context.eaters)
+        alerts = diet_alerts(row.allergen_names(), context.eaters)
         taken = replace(_taken("meal", row.name), meal_id=row.id, text=row.text, alerts=alerts)
         yield ThingAtHand(taken, row.portion(), None, row.minutes, "", tuple(row.traits))
 
@@ -129,7 +129,7 @@ def at_hand_view(connection: Connection, principal: Principal, context: KitchenC
 
 def meal_view(row: KeptMealRow, context: KitchenContext) -> MealView:
     """A kept meal for a screen."""
-    alerts = diet_alerts(row.allergens(), context.eaters)
+    alerts = diet_alerts(row.allergen_names(), context.eaters)
     return MealView(row.id, row.name, row.text, row.minutes, row.last_day, _figures(row, context), alerts)
 
 

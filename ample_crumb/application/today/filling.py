@@ -105,6 +105,8 @@ def _fill_food(thing: ThingAtHand, eaten: bool) -> FillFood:
         available_count=thing.available_count if thing.available_count is not None else 2.0,
         eat_by_h=due.timestamp() / 3600 if due else None,
         eaten=eaten,
+        # Nobody makes half of a meal to close a day.
+        whole=thing.taken.source != Source.STASH,
     )
 
 

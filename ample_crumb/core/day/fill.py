@@ -43,8 +43,8 @@ class FillStatus(StrEnum):
 @dataclass(frozen=True, slots=True)
 class FillFood:
     """Something at hand: what a piece of it brings [kcal, g], the standard uncertainty of its energy [kcal], how many
-    pieces there are (None: enough), in how many hours from any zero it is to be eaten (None: it keeps), and whether the
-    day had of it already."""
+    pieces there are (None: enough), in how many hours from any zero it is to be eaten (None: it keeps), whether the
+    day had of it already, and whether it is had whole, whatever the steps of other things."""
 
     key: str
     energy_kcal: float
@@ -53,6 +53,11 @@ class FillFood:
     available_count: float | None = None
     eat_by_h: float | None = None
     eaten: bool = False
+    whole: bool = False
+
+    def step_count(self, step: float) -> float:
+        """In which steps it is taken where others are in these."""
+        return max(1.0, step) if self.whole else step
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,7 +110,9 @@ def fill_day(foods: Sequence[FillFood], room: DayRoom, step: float = 1.0) -> Fil
         counts = program.best(wanted) if wanted > 0 else None
     answers = []
     while counts is not None:
-        answers.append(_answer([(food, count * step) for food, count in zip(foods, counts, strict=True)], room))
+        answers.append(
+            _answer([(food, count * food.step_count(step)) for food, count in zip(foods, counts, strict=True)], room)
+        )
         if len(answers) == WAYS:
             break
         program.do_without(counts)
@@ -128,12 +135,12 @@ class _Program:
         for steps, present in zip(self.steps, self.present, strict=True):
             self.model.add(steps >= 1).only_enforce_if(present)
             self.model.add(steps == 0).only_enforce_if(present.negated())
-        self.protein = self._sum(round(food.protein_g * step * _PER_UNIT) for food in foods)
-        self.energy = self._sum(round(food.energy_kcal * step * _PER_UNIT) for food in foods)
+        self.protein = self._sum(round(food.protein_g * food.step_count(step) * _PER_UNIT) for food in foods)
+        self.energy = self._sum(round(food.energy_kcal * food.step_count(step) * _PER_UNIT) for food in foods)
         self.model.add(self.energy <= math.floor(round(max(0.0, room.energy_kcal) * _PER_UNIT, 3)))
         if room.sure:
             self._stay_surely_under(foods, room, step)
-        self.aim = self._aim(foods)
+        self.aim = self._aim(foods, step)
 
     def _sum(self, coefficients: Iterable[int]) -> Any:
         return self.cp.LinearExpr.weighted_sum(self.steps, list(coefficients))
@@ -143,29 +150,33 @@ class _Program:
         factor = math.ceil(NormalDist().inv_cdf(SURE) ** 2 * _SURE_PER_UNIT)
         left_most = max(0, math.floor(room.energy_kcal * _PER_SURE_UNIT))
         left = self.model.new_int_var(0, left_most, "left")
-        energies = [math.ceil(round(food.energy_kcal * step * _PER_SURE_UNIT, 6)) for food in foods]
+        energies = [math.ceil(round(food.energy_kcal * food.step_count(step) * _PER_SURE_UNIT, 6)) for food in foods]
         self.model.add(left == left_most - self._sum(energies))
         left_squared = self.model.new_int_var(0, left_most**2, "left squared")
         self.model.add_multiplication_equality(left_squared, [left, left])
         variances = [math.ceil(room.energy_sd_kcal * _PER_SURE_UNIT) ** 2]
         for food, steps in zip(foods, self.steps, strict=True):
             most = _most(food, room, step)
-            sd = math.ceil(round(food.energy_sd_kcal * step * _PER_SURE_UNIT, 6))
+            sd = math.ceil(round(food.energy_sd_kcal * food.step_count(step) * _PER_SURE_UNIT, 6))
             if sd and most:
                 squared = self.model.new_int_var(0, most**2, f"{food.key} squared")
                 self.model.add_multiplication_equality(squared, [steps, steps])
                 variances.append(sd**2 * squared)
         self.model.add(_SURE_PER_UNIT * left_squared >= factor * sum(variances))
 
-    def _aim(self, foods: Sequence[FillFood]) -> Any:
+    def _aim(self, foods: Sequence[FillFood], step: float) -> Any:
         """Fewest pieces, then what expires first, then more than one thing that the day did not have."""
         moments = sorted({food.eat_by_h for food in foods if food.eat_by_h is not None})
         ranks = [len(moments) if food.eat_by_h is None else moments.index(food.eat_by_h) for food in foods]
-        most_steps = sum(self.model.proto.variables[steps.index].domain[1] for steps in self.steps)
+        most_steps = sum(
+            self.model.proto.variables[steps.index].domain[1] * round(food.step_count(step) / step)
+            for food, steps in zip(foods, self.steps, strict=True)
+        )
         few, late = 2 * len(foods) + 1, (2 * len(foods) + 1) * (len(moments) * most_steps + 1)
         return self.cp.LinearExpr.weighted_sum(
             [*self.steps, *self.present],
-            [late + few * rank for rank in ranks] + [1 if food.eaten else -1 for food in foods],
+            [round(food.step_count(step) / step) * (late + few * rank) for food, rank in zip(foods, ranks, strict=True)]
+            + [1 if food.eaten else -1 for food in foods],
         )
 
     def best(self, protein: int) -> list[int] | None:
@@ -198,9 +209,10 @@ class _Program:
 def _most(food: FillFood, room: DayRoom, step: float) -> int:
     """Most steps of a thing: as many as there are and as many as the energy has room for."""
     there = MOST_PIECES if food.available_count is None else food.available_count
-    most = math.floor(there / step + 1e-9)
+    taken = food.step_count(step)
+    most = math.floor(there / taken + 1e-9)
     if food.energy_kcal > 0:
-        most = min(most, math.floor(max(0.0, room.energy_kcal) / (food.energy_kcal * step) + 1e-9))
+        most = min(most, math.floor(max(0.0, room.energy_kcal) / (food.energy_kcal * taken) + 1e-9))
     return max(0, most)
 
 
@@ -246,4 +258,4 @@ def _least_energy(foods: Sequence[FillFood], room: DayRoom, step: float) -> floa
     counts = program.best(math.ceil(round(room.protein_g * _PER_UNIT, 3)))
     if counts is None:
         return None
-    return sum(food.energy_kcal * count * step for food, count in zip(foods, counts, strict=True))
+    return sum(food.energy_kcal * count * food.step_count(step) for food, count in zip(foods, counts, strict=True))

@@ -114,7 +114,8 @@ def _sentences(found: LookedBack, dessert_kcal: float) -> Iterator[str]:
             "its protein was found."
         )
     if found.dessert_share:
-        yield f"Dessert was {found.dessert_share:.0%} of the energy, {dessert_kcal / found.logged:,.0f} kcal a day."
+        percent, a_day = 100 * found.dessert_share, dessert_kcal / found.logged
+        yield f"Dessert was {percent:.0f} % of the energy, {a_day:,.0f} kcal a day."
         if found.replaced_kcal >= 1:
             yield (
                 "Had its pieces been the classics they stand in for, they would have brought "

@@ -90,6 +90,13 @@ class Filled(unittest.TestCase):
         self.assertGreater(len(sets), 1)
         self.assertFalse(any(a <= b for place, b in enumerate(sets) for a in sets[:place]))
 
+    def test_what_is_had_whole_is_not_halved(self) -> None:
+        meal = FillFood("meal", 200, 20, whole=True)
+        self.assertEqual(fill_day([meal], DayRoom(300, 8), 0.5).answers[0].portions, (("meal", 1),))
+        # Half a bar is fewer than a whole meal.
+        both = fill_day([meal, FillFood("bar", 120, 20)], DayRoom(300, 8), 0.5).answers[0]
+        self.assertEqual(both.portions, (("bar", 0.5),))
+
     def test_what_was_eaten_already_gives_way_to_something_else(self) -> None:
         again, other = FillFood("again", 100, 20, eaten=True), FillFood("other", 100, 20)
         self.assertEqual(fill_day([again, other], DayRoom(200, 15)).answers[0].portions, (("other", 1),))

@@ -27,7 +27,7 @@ class LookedBackOn(unittest.TestCase):
     def test_dessert_and_what_it_stands_in_for(self) -> None:
         found = look_back([day(2000, 150, dessert=300, replaced=240), day(1600, 150, dessert=240)], None, None, None)
         self.assertAlmostEqual(found.dessert_share or 0, 0.15)
-        self.assertIn("Dessert was 15% of the energy, 270 kcal a day", found.sentences[2])
+        self.assertIn("Dessert was 15 % of the energy, 270 kcal a day", found.sentences[2])
         self.assertIn("120 kcal a day more", found.sentences[3])
 
     def test_nothing_and_no_target(self) -> None:

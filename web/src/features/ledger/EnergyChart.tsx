@@ -15,7 +15,7 @@ import { grams, isEnergyHidden, kcal, longDate } from "@/domain/format";
 
 type Day = Schemas["LedgerRow"];
 
-const AXIS = { fontSize: 12, fill: "var(--soft)" };
+const AXIS = { fontSize: 12, fill: "var(--ink-soft)" };
 
 /** Energy and protein day by day, each beside its target; the bands of a day as thin lines. */
 export default function EnergyChart({ days }: { days: readonly Day[] }) {
@@ -51,7 +51,7 @@ function Figure({ rows, figure, target, sd, unit, fill }: FigureProps) {
   return (
     <figure aria-label={`${unit} day by day; the table below has the figures`}>
       <figcaption className="text-note text-soft">{unit}, the line is the target</figcaption>
-      <div className="h-36" aria-hidden="true">
+      <div className="h-36" aria-hidden="true" data-chart>
         <ResponsiveContainer width="100%" height="100%">
           <ComposedChart data={rows} margin={{ top: 6, right: 4, bottom: 0, left: 0 }} accessibilityLayer={false}>
             <CartesianGrid vertical={false} stroke="var(--rim)" />

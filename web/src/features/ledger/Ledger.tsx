@@ -57,7 +57,7 @@ export default function Ledger() {
 
   return (
     <div className="mx-auto max-w-310">
-      <header className="flex flex-wrap items-center gap-x-4 gap-y-2">
+      <header className="on-paper flex flex-wrap items-center gap-x-4 gap-y-2">
         <h1>Ledger</h1>
         <span className="text-soft">
           {longDate(from)} to {longDate(to)}

@@ -1,3 +1,4 @@
+import { useEffect, useState } from "react";
 import type { Schemas } from "@/api/types";
 import { grams, kcal, longDate } from "@/domain/format";
 
@@ -18,8 +19,15 @@ const COLUMNS = [
 export function LedgerTable({ view }: { view: Schemas["LedgerView"] }) {
   const weights = new Map(view.weights.map((each) => [each.day, each.weight_kg]));
   const trend = new Map(view.trend.map((each) => [each.day, each.trend_kg]));
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    // On paper nothing can be opened.
+    const show = () => setOpen(true);
+    window.addEventListener("beforeprint", show);
+    return () => window.removeEventListener("beforeprint", show);
+  }, []);
   return (
-    <details className="mt-2 print:block" data-table>
+    <details className="mt-2" open={open} onToggle={(event) => setOpen(event.currentTarget.open)} data-table>
       <summary className="cursor-pointer text-soft print:hidden">As a table</summary>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls sideways is reached by keyboard */}
       <section className="mt-2 overflow-x-auto" tabIndex={0} aria-label="Day by day as a table">

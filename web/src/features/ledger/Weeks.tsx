@@ -81,7 +81,7 @@ function SmallTin({ day }: { day: Day | undefined }) {
       className="block rounded p-0.5 hover:bg-sunk"
       data-small-tin
     >
-      <svg viewBox="0 0 44 34" className="block h-9 w-full" preserveAspectRatio="none" aria-hidden="true">
+      <svg viewBox="0 0 44 34" className="block h-9 w-full" data-chart preserveAspectRatio="none" aria-hidden="true">
         {/* Its inner height is the target; what goes over stands above the rim. */}
         <rect x="5" y={32 - 22 * within} width="34" height={22 * within} className="fill-enamel" />
         {above > 0 && (

@@ -2,7 +2,7 @@ import { format, parseISO } from "date-fns";
 import { Area, CartesianGrid, ComposedChart, Line, ResponsiveContainer, Scatter, XAxis, YAxis } from "recharts";
 import type { Schemas } from "@/api/types";
 
-const AXIS = { fontSize: 12, fill: "var(--soft)" };
+const AXIS = { fontSize: 12, fill: "var(--ink-soft)" };
 
 /** Dots for what was weighed, a line for the trend, a shade for its interval. */
 export default function WeightChart({ view }: { view: Schemas["LedgerView"] }) {
@@ -17,7 +17,7 @@ export default function WeightChart({ view }: { view: Schemas["LedgerView"] }) {
   const high = Math.max(...rows.map((row) => Math.max(row.trend, row.weight ?? row.trend)));
   return (
     <figure aria-label="Weight day by day; the table has the figures">
-      <div className="mt-2 h-44" aria-hidden="true">
+      <div className="mt-2 h-44" aria-hidden="true" data-chart>
         <ResponsiveContainer width="100%" height="100%">
           <ComposedChart data={rows} margin={{ top: 6, right: 4, bottom: 0, left: 0 }} accessibilityLayer={false}>
             <CartesianGrid vertical={false} stroke="var(--rim)" />

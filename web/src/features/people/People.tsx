@@ -1,11 +1,11 @@
 import { Plus, X } from "lucide-react";
-import { ToggleGroup } from "radix-ui";
 import { useRef, useState } from "react";
 import type { Schemas } from "@/api/types";
 import { asked } from "@/domain/alerts";
 import { newId } from "@/domain/ids";
 import { parseNumber } from "@/domain/numbers";
 import { Select } from "@/ui/Select";
+import { Avoids } from "./Avoids";
 import { type Person, usePeople } from "./usePeople";
 
 const STEPS = [
@@ -165,23 +165,7 @@ function PersonForm({ person, askable, problem, saving, onSave, onCancel }: Pers
         <summary className="cursor-pointer text-soft">
           Must not get{avoids.length > 0 && `: ${avoids.map(asked).join(", ")}`}
         </summary>
-        <ToggleGroup.Root
-          type="multiple"
-          aria-label="Must not get"
-          className="mt-1.5 flex flex-wrap gap-1"
-          value={avoids}
-          onValueChange={setAvoids}
-        >
-          {askable.map((each) => (
-            <ToggleGroup.Item
-              key={each}
-              value={each}
-              className="rounded-md border border-rim-strong px-2 py-1 text-note data-[state=on]:bg-stop data-[state=on]:font-semibold data-[state=on]:text-card"
-            >
-              {asked(each)}
-            </ToggleGroup.Item>
-          ))}
-        </ToggleGroup.Root>
+        <Avoids askable={askable} avoids={avoids} onChange={setAvoids} />
       </details>
       <details open={tally.name !== ""}>
         <summary className="cursor-pointer text-soft">A count of your own{tally.name && `: ${tally.name}`}</summary>

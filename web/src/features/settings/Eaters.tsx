@@ -1,11 +1,11 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Plus, X } from "lucide-react";
-import { ToggleGroup } from "radix-ui";
 import { useRef, useState } from "react";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import { asked } from "@/domain/alerts";
 import { newId } from "@/domain/ids";
+import { Avoids } from "@/features/people/Avoids";
 import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
 
@@ -124,23 +124,7 @@ function EaterRow({ eater, askable, onDone }: EaterRowProps) {
           value={name}
           onChange={(event) => setName(event.target.value)}
         />
-        <ToggleGroup.Root
-          type="multiple"
-          aria-label="Must not get"
-          className="flex flex-wrap gap-1"
-          value={[...avoids]}
-          onValueChange={setAvoids}
-        >
-          {askable.map((each) => (
-            <ToggleGroup.Item
-              key={each}
-              value={each}
-              className="rounded-md border border-rim-strong px-2 py-1 text-note data-[state=on]:bg-stop data-[state=on]:font-semibold data-[state=on]:text-card"
-            >
-              {asked(each)}
-            </ToggleGroup.Item>
-          ))}
-        </ToggleGroup.Root>
+        <Avoids askable={askable} avoids={avoids} onChange={setAvoids} />
         <div className="flex flex-wrap items-center gap-2">
           <Select label="Age" value={age} options={AGES} onChange={(to) => setAge(to as typeof age)} />
           <Select label="Size of a piece" value={share} options={SHARES} onChange={setShare} />

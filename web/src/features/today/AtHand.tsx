@@ -10,7 +10,7 @@ import { Choice } from "@/ui/Choice";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { isSingleKey, useKeys, useSingleKeys } from "@/ui/keys";
 import { useNotice } from "@/ui/Toast";
-import type { Thing, useDayWrites } from "./useDay";
+import { addVerb, type Thing, type useDayWrites } from "./useDay";
 
 type Meal = Schemas["MealView"];
 type Plate = Schemas["FormulaPlateView"];
@@ -27,6 +27,7 @@ interface AtHandProps {
 export function AtHand({ day, writes }: AtHandProps) {
   const [singleKeys] = useSingleKeys();
   const found = useQuery(atHandQuery(day));
+  const verb = addVerb(day);
   const [times, setTimes] = useState("1");
   const [all, setAll] = useState(false);
   const meals = found.data?.meals ?? [];
@@ -70,6 +71,7 @@ export function AtHand({ day, writes }: AtHandProps) {
             key={meal.id}
             meal={meal}
             digit={singleKeys && place < 9 ? place + 1 : null}
+            verb={verb}
             onLay={() => lay(meal.name, { meal_id: meal.id, times: Number(times) })}
           />
         ))}
@@ -92,10 +94,10 @@ export function AtHand({ day, writes }: AtHandProps) {
             <button
               type="button"
               className="btn btn-quiet"
-              aria-label={`Add ${plate.formula_name} ${plate.name}`}
+              aria-label={`${verb} ${plate.formula_name} ${plate.name}`}
               onClick={() => layPlate(plate)}
             >
-              Add
+              {verb}
             </button>
           </li>
         ))}
@@ -121,7 +123,7 @@ export function AtHand({ day, writes }: AtHandProps) {
               <button
                 type="button"
                 className="btn btn-quiet"
-                aria-label={`Add ${each.name} again`}
+                aria-label={`${verb} ${each.name} again`}
                 onClick={() =>
                   lay(
                     each.name,
@@ -131,7 +133,7 @@ export function AtHand({ day, writes }: AtHandProps) {
                   )
                 }
               >
-                Add
+                {verb}
               </button>
             </span>
           </li>
@@ -146,7 +148,7 @@ export function AtHand({ day, writes }: AtHandProps) {
   );
 }
 
-function MealRow({ meal, digit, onLay }: { meal: Meal; digit: number | null; onLay: () => void }) {
+function MealRow({ meal, digit, verb, onLay }: { meal: Meal; digit: number | null; verb: string; onLay: () => void }) {
   const meals = useMeals();
   return (
     <li className="grid grid-cols-[auto_1fr_auto] items-center gap-2 border-b border-rim px-3.5 py-1.5 last:border-0">
@@ -170,8 +172,8 @@ function MealRow({ meal, digit, onLay }: { meal: Meal; digit: number | null; onL
         >
           <X size={15} aria-hidden />
         </button>
-        <button type="button" className="btn btn-quiet" aria-label={`Add ${meal.name}`} onClick={onLay}>
-          Add
+        <button type="button" className="btn btn-quiet" aria-label={`${verb} ${meal.name}`} onClick={onLay}>
+          {verb}
         </button>
       </span>
     </li>

@@ -6,7 +6,7 @@ import { Pending } from "@/features/common/Pending";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { takenWords, thingOf } from "./taken";
-import type { useDayWrites } from "./useDay";
+import { addVerb, type useDayWrites } from "./useDay";
 
 interface FillAnswersProps {
   day: string;
@@ -27,7 +27,7 @@ export default function FillAnswers({ day, sure, writes }: FillAnswersProps) {
           {(found.data.sentence || !found.data.met) && <p className="px-3.5 py-2.5">{found.data.sentence}</p>}
           <ol>
             {found.data.answers.map((answer) => (
-              <Answer key={answer.things.map(takenWords).join()} answer={answer} writes={writes} />
+              <Answer key={answer.things.map(takenWords).join()} answer={answer} verb={addVerb(day)} writes={writes} />
             ))}
           </ol>
         </>
@@ -36,7 +36,13 @@ export default function FillAnswers({ day, sure, writes }: FillAnswersProps) {
   );
 }
 
-function Answer({ answer, writes }: { answer: Schemas["FillAnswerView"]; writes: ReturnType<typeof useDayWrites> }) {
+interface AnswerProps {
+  answer: Schemas["FillAnswerView"];
+  verb: string;
+  writes: ReturnType<typeof useDayWrites>;
+}
+
+function Answer({ answer, verb, writes }: AnswerProps) {
   const pieces = answer.things.reduce((sum, thing) => sum + thing.piece_count, 0);
   const words = answer.things.map(takenWords);
   const several = answer.things.length > 1;
@@ -55,10 +61,10 @@ function Answer({ answer, writes }: { answer: Schemas["FillAnswerView"]; writes:
       <button
         type="button"
         className="btn"
-        aria-label={`Add ${several ? "all" : "it"}: ${words.join("; ")}`}
+        aria-label={`${verb} ${several ? "all" : "it"}: ${words.join("; ")}`}
         onClick={() => writes.laySeveral(`${count(pieces)} ${plural(pieces, "thing")}`, answer.things.map(thingOf))}
       >
-        Add {several ? "all" : "it"}
+        {verb} {several ? "all" : "it"}
       </button>
     </li>
   );

@@ -1,12 +1,13 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "@/api/types";
-import { count, grams, kcal, plural, today } from "@/domain/format";
+import { count, grams, kcal, plural } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { Choice } from "@/ui/Choice";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { isSingleKey, useKeys, useSingleKeys } from "@/ui/keys";
 import { Helping } from "./Helping";
+import { addVerb } from "./useDay";
 
 type Day = Schemas["DayView"];
 type Fit = Schemas["FitView"];
@@ -72,7 +73,7 @@ export function WhatFits({ view, onLay }: WhatFitsProps) {
             pieces={wanted(fit, choice)}
             room_kcal={view.budget?.room_after_planned_kcal ?? 0}
             digit={singleKeys ? place + 1 : null}
-            verb={view.day > today() ? "Plan" : "Add"}
+            verb={addVerb(view.day)}
             onLay={onLay}
           />
         ))}

@@ -14,6 +14,9 @@ export type Thing = Schemas["SeveralBody"]["things"][number];
 /** On days to come it is planned; it was eaten on the others. */
 const isPlanned = (day: string) => day > today();
 
+/** What a press does with something that is laid into a day. */
+export const addVerb = (day: string) => (isPlanned(day) ? "Plan" : "Add");
+
 /** Everything that changes a day. Each write carries an id made here, so that it may be sent twice. */
 export function useDayWrites(day: string) {
   const client = useQueryClient();
