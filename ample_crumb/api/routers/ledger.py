@@ -27,7 +27,7 @@ _CSV: Final[dict[int | str, dict[str, Any]]] = {
 def open_ledger(
     database: InDatabase, principal: AsPrincipal, first: First, last: Last, not_over: Day | None = None
 ) -> LedgerView:
-    """A range of days with what they came to; a day that is `not_over` yet is shown and not averaged."""
+    """A range of days with what they came to; from a day that is `not_over` yet on they are shown alone."""
     return ledger_queries.open_ledger(database, principal, first, last, not_over)
 
 

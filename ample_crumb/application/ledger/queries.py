@@ -25,7 +25,7 @@ BEFORE: Final = timedelta(days=42)
 def open_ledger(
     database: Database, principal: Principal, from_day: date, to_day: date, not_over: date | None = None
 ) -> LedgerView:
-    """These days, both included; the one that is `not_over` yet is shown and not averaged. Raises CannotAccept for days
+    """These days, both included; from the one that is `not_over` yet on they are shown and not averaged. Raises CannotAccept for days
     in the wrong order, and for too many."""
     if to_day < from_day:
         raise CannotAccept("/to", "The last day is before the first.")
@@ -33,7 +33,7 @@ def open_ledger(
         raise CannotAccept("/to", f"Up to {MOST_DAYS} days are looked back on at once.")
     with database.transaction(principal) as connection:
         rows = ledger.days_between(connection, principal, from_day, to_day)
-        over = [row for row in rows if row.day != not_over]
+        over = [row for row in rows if not_over is None or row.day < not_over]
         sd_kcal, sd_protein_g = ledger.uncertainty_between(
             connection, principal, from_day, over[-1].day if over else from_day
         )

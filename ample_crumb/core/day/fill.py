@@ -110,9 +110,8 @@ def fill_day(foods: Sequence[FillFood], room: DayRoom, step: float = 1.0) -> Fil
         counts = program.best(wanted) if wanted > 0 else None
     answers = []
     while counts is not None:
-        answers.append(
-            _answer([(food, count * food.step_count(step)) for food, count in zip(foods, counts, strict=True)], room)
-        )
+        taken = [(food, count * food.step_count(step)) for food, count in zip(foods, counts, strict=True)]
+        answers.append(_answer(taken, room))
         if len(answers) == WAYS:
             break
         program.do_without(counts)

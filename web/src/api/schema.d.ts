@@ -2127,7 +2127,7 @@ export interface paths {
         };
         /**
          * Open Ledger
-         * @description A range of days with what they came to; a day that is `not_over` yet is shown and not averaged.
+         * @description A range of days with what they came to; from a day that is `not_over` yet on they are shown alone.
          */
         get: operations["open_ledger_api_v1_ledger_get"];
         put?: never;

@@ -18,7 +18,9 @@ export function WeekAndTypes({ plan, day }: { plan: ReturnType<typeof usePlan>; 
   return (
     <div className="grid gap-4">
       <section aria-labelledby="week-title">
-        <h3 id="week-title">The week</h3>
+        <h3 id="week-title" className="font-semibold">
+          The week
+        </h3>
         <p className="text-note text-soft">
           From {longDate(day)} on. A day whose type you set on Today keeps it.
           {data.week.length === 0 && " Until you set it, each weekday is as it was a week before."}
@@ -38,7 +40,9 @@ export function WeekAndTypes({ plan, day }: { plan: ReturnType<typeof usePlan>; 
         </ul>
       </section>
       <section aria-labelledby="types-title">
-        <h3 id="types-title">Types of day</h3>
+        <h3 id="types-title" className="font-semibold">
+          Types of day
+        </h3>
         <ul className="mt-1">
           {types.map((type) => (
             <li key={type.slug} className="flex items-center gap-2 border-b border-rim py-1">

@@ -121,7 +121,7 @@ function Opened({ day }: { day: string }) {
                 entries={view.entries}
                 limit_kcal={view.targets.energy_kcal}
                 room_kcal={view.budget.room_after_planned_kcal}
-                protein_to_find_g={view.budget.protein_to_find_g}
+                protein_to_find_g={Math.max(0, view.budget.protein_to_find_g - view.planned.protein_g)}
                 onOpen={setOpened}
               />
               <Trough
