@@ -25,8 +25,8 @@ BEFORE: Final = timedelta(days=42)
 def open_ledger(
     database: Database, principal: Principal, from_day: date, to_day: date, not_over: date | None = None
 ) -> LedgerView:
-    """These days, both included; from the one that is `not_over` yet on they are shown and not averaged. Raises CannotAccept for days
-    in the wrong order, and for too many."""
+    """These days, both included; from the one that is `not_over` yet on they are shown and not averaged. Raises
+    CannotAccept for days in the wrong order, and for too many."""
     if to_day < from_day:
         raise CannotAccept("/to", "The last day is before the first.")
     if (to_day - from_day).days >= MOST_DAYS:
