@@ -142,7 +142,7 @@ class OnADay(InBrowser):
         one = self.page()
         one.get_by_role("link", name=re.compile("the day after")).click()
         one.get_by_placeholder(FOODS).fill("100 g kiwi")
-        one.get_by_role("button", name="Add to that day").click()
+        one.get_by_role("button", name="Plan it").click()
         other = self.page()
         other.goto(one.url)
         other.get_by_role("button", name="Change Kiwi", exact=True).click()
@@ -155,7 +155,7 @@ class OnADay(InBrowser):
         other.get_by_role("button", name="Save", exact=True).click()
         expect(other.get_by_role("alert")).to_contain_text("Saving again replaces that.")
         other.get_by_role("button", name="Save", exact=True).click()
-        expect(other.get_by_text("Nothing yet.")).to_be_visible()
+        expect(other.get_by_role("button", name="Change Kiwi", exact=True)).to_have_count(0)
         other.goto(f"{self.served.address}/today/{later.isoformat()}")
         expect(other.get_by_text(re.compile(r"61\s+± 3\s+kcal · "))).to_be_visible()
 
