@@ -67,6 +67,7 @@ class Statements(ApiCase):
                 ("day", "GET", f"/api/v1/days/{DAY}", None, 5),
                 ("people", "GET", "/api/v1/people", None, 2),
                 ("plan of days", "GET", f"/api/v1/plan?day={DAY}", None, 6),
+                ("helping", "GET", f"/api/v1/formulas/{inner['id']}/helping", None, 3),
                 ("at hand", "GET", f"/api/v1/days/{DAY}/at-hand", None, 5),
                 ("closing the day", "GET", f"/api/v1/days/{DAY}/fill", None, 11),
                 ("tonight", "GET", f"/api/v1/days/{DAY}/tonight?wish=chocolate", None, 14),

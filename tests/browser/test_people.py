@@ -82,6 +82,17 @@ class Evenings(InBrowser):
             expect(row.get_by_role("button", name=re.compile("^Add"))).to_have_text(f"Add {pieces}")
         expect(row).to_contain_text("above target")
 
+    def test_on_the_bench_too(self) -> None:
+        page = self.open_today()
+        page.get_by_role("link", name="Formulas").first.click()
+        expect(page.get_by_text("usually 2 at a time").first).to_be_visible()
+        page.get_by_role("link", name=re.compile("^Black bean and espresso squares")).click()
+        expect(page.locator("[data-helping]").first).to_contain_text("usually 2")
+        page.get_by_role("heading", name="Crumb check").first.click()
+        for pieces in ("2 pieces", "3 pieces"):
+            page.keyboard.press("p")
+            expect(page.locator("[data-amount]").last).to_contain_text(pieces)
+
 
 class People(InBrowser):
     def test_the_partners_day_is_a_press_away(self) -> None:

@@ -32,6 +32,7 @@ from ample_crumb.application.today.views import (
     EntryView,
     FillView,
     FoodsView,
+    HelpingView,
     MealView,
     PortionAmount,
     TonightView,
@@ -121,6 +122,12 @@ def put_meal(meal_id: UUID, body: MealBody, database: InDatabase, principal: AsP
 def remove_meal(meal_id: UUID, database: InDatabase, principal: AsPrincipal) -> tuple[MealView, ...]:
     """Keeps a meal no more; gives the others."""
     return meals.remove_meal(database, principal, meal_id)
+
+
+@router.get("/formulas/{formula_id}/helping")
+def open_helping(formula_id: UUID, database: InDatabase, principal: AsPrincipal) -> HelpingView:
+    """How many pieces of a formula the person mostly has."""
+    return today_queries.open_helping(database, principal, formula_id)
 
 
 @router.put("/formulas/{formula_id}/helping", status_code=204)

@@ -1,6 +1,7 @@
 """Writes of Today: what is laid into a day, changed there and taken out again."""
 
 from collections.abc import Sequence
+from dataclasses import replace
 from datetime import date
 from uuid import UUID, uuid5
 
@@ -78,6 +79,8 @@ def log_several(
     """Lays all of these into a day, or none; several are one group. Raises NotHere, and CannotAccept for what cannot be
     read or of which there is not so much."""
     with database.transaction(principal) as connection:
+        if len(things) > 1:
+            new = replace(new, group_id=new.group_id or new.id)
         for place, what in enumerate(things):
             lay(connection, principal, new.beside(str(place)) if place else new, what, clock)
         return load_day(connection, principal, new.day)

@@ -36,6 +36,13 @@ class EntryView:
 
 
 @dataclass(frozen=True, slots=True)
+class HelpingView:
+    """How many pieces of a formula somebody mostly has, None where nobody knows."""
+
+    usual_count: float | None
+
+
+@dataclass(frozen=True, slots=True)
 class PortionAmount:
     """How many pieces an amount is."""
 

@@ -1793,7 +1793,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Open Helping
+         * @description How many pieces of a formula the person mostly has.
+         */
+        get: operations["open_helping_api_v1_formulas__formula_id__helping_get"];
         /**
          * Set Helping
          * @description Says how many pieces of a formula the person mostly has.
@@ -5404,6 +5408,14 @@ export interface components {
         HelpingBody: {
             /** Piece Count */
             piece_count: number | null;
+        };
+        /**
+         * HelpingView
+         * @description How many pieces of a formula somebody mostly has, None where nobody knows.
+         */
+        HelpingView: {
+            /** Usual Count */
+            usual_count: number | null;
         };
         /**
          * HistoryView
@@ -19339,6 +19351,92 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MealView"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_helping_api_v1_formulas__formula_id__helping_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HelpingView"];
                 };
             };
             /** @description What arrived cannot be read */

@@ -91,6 +91,7 @@ export const ON_BENCH: Key[] = [
   { keys: "Alt ↑ ↓", does: "Move the line" },
   { keys: "Alt Shift ↑ ↓", does: "5 % more, 5 % less of the line" },
   { keys: "Backspace in an empty line", does: "Remove it" },
+  { keys: "P", does: "One, two, three pieces to add" },
   { keys: "Q", does: "To what the lines ask" },
   { keys: "1 … 4 in a question", does: "Answer it, and on to the next" },
   { keys: "← → on a tab, then Enter", does: "The other tabs" },

@@ -162,6 +162,15 @@ export const atHandQuery = (day: string) =>
     staleTime: 30_000,
   });
 
+/** How many pieces of a formula somebody mostly has. */
+export const helpingQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["helping", id],
+    queryFn: ({ signal }) =>
+      data(api.GET("/api/v1/formulas/{formula_id}/helping", { params: { path: { formula_id: id } }, signal })),
+    staleTime: 30_000,
+  });
+
 /** Ways to close a day with what is at hand. */
 export const fillQuery = (day: string, sure: boolean) =>
   queryOptions({

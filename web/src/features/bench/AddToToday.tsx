@@ -1,12 +1,15 @@
 import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { api, data } from "@/api/client";
+import { helpingQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import type { DraftStore } from "@/domain/draftStore";
 import { count, grams, kcal, plural, today } from "@/domain/format";
 import { parseNumber } from "@/domain/numbers";
 import { problemText } from "@/domain/problem";
+import { Helping } from "@/features/today/Helping";
 import { useDayWrites } from "@/features/today/useDay";
+import { isSingleKey, useKeys } from "@/ui/keys";
 import { useNotice } from "@/ui/Toast";
 
 interface AddToTodayProps {
@@ -24,6 +27,12 @@ export function AddToToday({ worked, store, fitting, compact = false }: AddToTod
   const field = useId();
   const writes = useDayWrites(today());
   const tell = useNotice();
+  const helping = useQuery(helpingQuery(store.id));
+  useKeys((event) => {
+    if (compact || !isSingleKey(event) || event.key !== "p") return;
+    event.preventDefault();
+    setWanted((now) => (now === "1" ? "2" : now === "2" ? "3" : "1"));
+  });
   const amount = useAmount(wanted.trim(), piece.mass_g, piece_count);
 
   async function add() {
@@ -60,6 +69,11 @@ export function AddToToday({ worked, store, fitting, compact = false }: AddToTod
       <button type="submit" className="btn" disabled={amount.pieces === null || adding || piece.mass_g <= 0}>
         {adding ? "Adding …" : "Add to today"}
       </button>
+      {!compact && helping.data && (
+        <span className="text-note text-soft">
+          <Helping formula_id={store.id} name="it" usual={helping.data.usual_count} />
+        </span>
+      )}
       {made.small_g > 0 && !compact && (
         <button type="button" className="btn btn-quiet" onClick={() => setWanted(`${made.small_g.toFixed(1)} g`)}>
           A sample

@@ -15,6 +15,9 @@ export default function WeightChart({ view }: { view: Schemas["LedgerView"] }) {
   }));
   const low = Math.min(...rows.map((row) => Math.min(row.trend, row.weight ?? row.trend)));
   const high = Math.max(...rows.map((row) => Math.max(row.trend, row.weight ?? row.trend)));
+  // Every second kilogram has a line, the first and the last too.
+  const bottom = Math.floor(low - 0.5);
+  const top = bottom + 2 * Math.ceil((high + 0.5 - bottom) / 2);
   return (
     <figure aria-label="Weight day by day; the table has the figures">
       <div className="mt-2 h-44" aria-hidden="true" data-chart>
@@ -27,8 +30,8 @@ export default function WeightChart({ view }: { view: Schemas["LedgerView"] }) {
               tickLine={false}
               width={40}
               stroke="var(--rim-strong)"
-              domain={[Math.floor(low - 0.5), Math.ceil(high + 0.5)]}
-              allowDecimals={false}
+              domain={[bottom, top]}
+              ticks={Array.from({ length: (top - bottom) / 2 + 1 }, (_, at) => bottom + 2 * at)}
             />
             <Area dataKey="band" fill="var(--carb)" fillOpacity={0.25} stroke="none" isAnimationActive={false} />
             <Line dataKey="trend" stroke="var(--enamel-ink)" strokeWidth={2.5} dot={false} isAnimationActive={false} />

@@ -42,9 +42,9 @@ export function AtHand({ day, writes }: AtHandProps) {
     ]);
 
   useKeys((event) => {
-    // Digits with Shift are other signs on each keyboard, so the key itself is asked.
+    // Some keyboards write digits with Shift: what writes none is the other half of the key, and a kept meal.
     const digit = /^Digit([1-9])$/.exec(event.code)?.[1];
-    if (!isSingleKey(event) || !event.shiftKey || !digit) return;
+    if (!isSingleKey(event) || !digit || /^\d$/.test(event.key)) return;
     const at = Number(digit) - 1;
     const meal = meals[at];
     const plate = plates[at - meals.length];

@@ -31,6 +31,7 @@ export default function HelpingPopover({ formula_id, name, usual, words }: Helpi
     onSuccess: () => {
       setOpen(false);
       void client.invalidateQueries({ queryKey: ["formulas"] });
+      void client.invalidateQueries({ queryKey: ["helping"] });
       return client.invalidateQueries({ queryKey: ["days"] });
     },
     onError: (problem) => tell(problem.message),

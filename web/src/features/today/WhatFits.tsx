@@ -39,7 +39,7 @@ export function WhatFits({ view, onLay }: WhatFitsProps) {
   useKeys((event) => {
     if (!isSingleKey(event)) return;
     const fit = view.fits[Number(event.key) - 1];
-    if (fit && !event.shiftKey) onLay(fit, wanted(fit, choice));
+    if (fit) onLay(fit, wanted(fit, choice));
     else if (event.key === "p") {
       const at = HOW_MANY.findIndex(([value]) => value === choice);
       setChoice(HOW_MANY[(at + 1) % HOW_MANY.length]?.[0] ?? "fits");
