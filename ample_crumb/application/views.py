@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from typing import Final
 
+from ample_crumb.core.day.tally import Tally, no_longer_zero_from, tally_count
 from ample_crumb.core.food.energy import Layers, layers
 from ample_crumb.core.food.nutrients import (
     CarbohydrateDefinition,
@@ -35,6 +36,24 @@ class FiguresView:
     at_least: tuple[str, ...]
     without_lines: int
     layers: Layers
+
+
+@dataclass(frozen=True, slots=True)
+class TalliedView:
+    """What a portion counts by the person's own tally; where that is nothing, of how many of it on it would be
+    something, None where it is something or never would be."""
+
+    name: str
+    counted_count: float
+    from_count: int | None
+
+
+def tallied(portion: Figures, piece: Figures, tally: Tally | None) -> TalliedView | None:
+    """What a portion counts of which one piece is that; None for who keeps no tally."""
+    if tally is None:
+        return None
+    counted = tally_count(portion, tally)
+    return TalliedView(tally.name, counted, None if counted > 0 else no_longer_zero_from(piece, tally))
 
 
 _SHOWN: Final = (

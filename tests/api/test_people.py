@@ -98,8 +98,8 @@ class People(PeopleCase):
         view = self.ask("POST", f"/api/v1/days/{DAY}/foods",
                         {"id": str(uuid4()), "eaten_at": "2026-05-04T09:00:00Z", "text": "5 g oats"}, 201)  # fmt: skip
         # About 380 kcal count 4; 19 kcal count nothing, three times as much 1.
-        self.assertEqual([entry["tally_count"] for entry in view["entries"]], [4, 0])
-        self.assertEqual([entry["tally_from_count"] for entry in view["entries"]], [None, 3])
+        self.assertEqual([entry["tally"]["counted_count"] for entry in view["entries"]], [4, 0])
+        self.assertEqual([entry["tally"]["from_count"] for entry in view["entries"]], [None, 3])
         self.assertEqual(view["tally"], {"name": "marks", "eaten_count": 4})
 
 

@@ -32,7 +32,7 @@ from ample_crumb.application.formulas.views import (
     evaluated_view,
 )
 from ample_crumb.application.problems import CannotAccept, NotHere
-from ample_crumb.application.views import portion_view
+from ample_crumb.application.views import portion_view, tallied
 from ample_crumb.core.day.day_budget import pieces_that_fit
 from ample_crumb.core.formula.alerts import diet_alerts
 from ample_crumb.core.formula.evaluation import evaluate
@@ -220,7 +220,8 @@ def into_tins(database: Database, principal: Principal, bench: Bench, others: tu
 def _list_item(row: ListedFormula, kept: FormulaSummary, context: KitchenContext) -> FormulaListItem:
     return FormulaListItem(
         row.id, row.name, row.family, row.base_id, kept.piece_count, row.version, row.archived, row.updated_at,
-        portion_view(kept.piece, context.definition), row.piece_cost, row.cost_at_least,
+        portion_view(kept.piece, context.definition),
+        tallied(kept.piece.figures, kept.piece.figures, context.tally), row.piece_cost, row.cost_at_least,
         row.hands_on_min, row.whole_min, row.bowl_count, row.usual_count,
         diet_alerts(kept.allergens, context.eaters), kept.stale, kept.stopped, kept.problem,
     )  # fmt: skip

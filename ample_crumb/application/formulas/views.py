@@ -7,7 +7,7 @@ from uuid import UUID
 from ample_crumb.application.crumb.views import RepairView
 from ample_crumb.application.formulas.evaluated import EvaluatedFormula
 from ample_crumb.application.formulas.production import ProductionView, production_view
-from ample_crumb.application.views import FiguresView, portion_view, view
+from ample_crumb.application.views import FiguresView, TalliedView, portion_view, view
 from ample_crumb.core.crumb.check import CrumbCheck
 from ample_crumb.core.crumb.hazard import Hazard
 from ample_crumb.core.food.cooking_yield import cooked_or_dry
@@ -52,6 +52,7 @@ class FormulaListItem:
     archived: bool
     updated_at: datetime
     piece: FiguresView
+    tally: TalliedView | None
     piece_cost: float | None
     cost_at_least: bool
     hands_on_min: int | None

@@ -9,11 +9,11 @@ from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.summaries import FormulaSummary, kept_summary
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.application.today.views import FITS_SHOWN, DayBudgetView, DayView, EntryView, FitView, TallyView
-from ample_crumb.application.views import portion_view, view
+from ample_crumb.application.views import portion_view, tallied, view
 from ample_crumb.core.day.day_budget import caution_about, combine_sds, sum_up
 from ample_crumb.core.day.fits import MOST_PIECES, what_fits
 from ample_crumb.core.day.piece_step import STEP_G, PieceStep, step_count
-from ample_crumb.core.day.tally import Tally, no_longer_zero_from, tally_count
+from ample_crumb.core.day.tally import tally_count
 from ample_crumb.core.food.nutrients import Portion, StandardUncertainty, total
 from ample_crumb.core.formula.alerts import DietAlert, diet_alerts
 from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
@@ -103,13 +103,6 @@ def _tally(eaten: Iterable[EntryRow], context: KitchenContext) -> TallyView | No
     return TallyView(context.tally.name, sum(tally_count(row.figures(), context.tally) for row in eaten))
 
 
-def _tally_from(row: EntryRow, tally: Tally | None) -> int | None:
-    """Of how many pieces on an entry that counts nothing would count something; None where there is no such number."""
-    if tally is None or tally_count(row.figures(), tally) > 0:
-        return None
-    return no_longer_zero_from(row.figures().times(1 / (row.piece_count or 1.0)), tally)
-
-
 def _fits(
     made: list[tuple[ListedFormula, FormulaSummary]], context: KitchenContext, room_kcal: float
 ) -> tuple[FitView, ...]:
@@ -123,7 +116,8 @@ def _fits(
         piece_kcal = kept.piece.figures.nutrients.energy_kcal or 0.0
         views.append(
             FitView(
-                row.id, row.name, fit.piece_count, row.usual_count, piece_kcal, figures, alerts, kept.stale,
+                row.id, row.name, fit.piece_count, row.usual_count, piece_kcal, figures,
+                tallied(fit.figures, kept.piece.figures, context.tally), alerts, kept.stale,
                 kept.stopped,
             )
         )  # fmt: skip
@@ -157,7 +151,6 @@ def entry_view(row: EntryRow, context: KitchenContext) -> EntryView:
         row.state,
         row.meal_id,
         row.group_id,
-        None if context.tally is None else tally_count(row.figures(), context.tally),
-        _tally_from(row, context.tally),
+        tallied(row.figures(), row.figures().times(1 / (row.piece_count or 1.0)), context.tally),
         portion_view(row.portion(), context.definition),
     )

@@ -5,7 +5,7 @@ from datetime import date, datetime
 from uuid import UUID
 
 from ample_crumb.application.formulas.views import LineView
-from ample_crumb.application.views import FiguresView
+from ample_crumb.application.views import FiguresView, TalliedView
 from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.formula.alerts import DietAlert
 from ample_crumb.store.day_plans import DayTypeRow
@@ -14,8 +14,7 @@ from ample_crumb.store.day_plans import DayTypeRow
 @dataclass(frozen=True, slots=True)
 class EntryView:
     """What was eaten, or is `planned`, as it was when it was laid in; `batch_id` is what pieces were of, where that is
-    known, `meal_id` the kept meal that it was, and `tally_count` what it counts where the person counts something.
-    Where that is nothing and so many pieces would count something, `tally_from_count` says how many."""
+    known, `meal_id` the kept meal that it was, and `tally` what it counts where the person counts something."""
 
     id: UUID
     day: date
@@ -30,8 +29,7 @@ class EntryView:
     state: str
     meal_id: UUID | None
     group_id: UUID | None
-    tally_count: float | None
-    tally_from_count: int | None
+    tally: TalliedView | None
     figures: FiguresView
 
 
@@ -61,6 +59,7 @@ class FitView:
     usual_count: float | None
     piece_kcal: float
     figures: FiguresView
+    tally: TalliedView | None
     alerts: tuple[DietAlert, ...]
     stale: bool
     stopped: bool

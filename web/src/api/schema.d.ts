@@ -4582,8 +4582,7 @@ export interface components {
         /**
          * EntryView
          * @description What was eaten, or is `planned`, as it was when it was laid in; `batch_id` is what pieces were of, where that is
-         *     known, `meal_id` the kept meal that it was, and `tally_count` what it counts where the person counts something.
-         *     Where that is nothing and so many pieces would count something, `tally_from_count` says how many.
+         *     known, `meal_id` the kept meal that it was, and `tally` what it counts where the person counts something.
          */
         EntryView: {
             /**
@@ -4621,10 +4620,7 @@ export interface components {
             meal_id: string | null;
             /** Group Id */
             group_id: string | null;
-            /** Tally Count */
-            tally_count: number | null;
-            /** Tally From Count */
-            tally_from_count: number | null;
+            tally: components["schemas"]["TalliedView"] | null;
             figures: components["schemas"]["FiguresView"];
         };
         /**
@@ -4972,6 +4968,7 @@ export interface components {
             /** Piece Kcal */
             piece_kcal: number;
             figures: components["schemas"]["FiguresView"];
+            tally: components["schemas"]["TalliedView"] | null;
             /** Alerts */
             alerts: components["schemas"]["DietAlert"][];
             /** Stale */
@@ -5173,6 +5170,7 @@ export interface components {
              */
             updated_at: string;
             piece: components["schemas"]["FiguresView"];
+            tally: components["schemas"]["TalliedView"] | null;
             /** Piece Cost */
             piece_cost: number | null;
             /** Cost At Least */
@@ -9421,6 +9419,19 @@ export interface components {
             alerts: components["schemas"]["DietAlert"][];
             /** Usual Count */
             usual_count?: number | null;
+        };
+        /**
+         * TalliedView
+         * @description What a portion counts by the person's own tally; where that is nothing, of how many of it on it would be
+         *     something, None where it is something or never would be.
+         */
+        TalliedView: {
+            /** Name */
+            name: string;
+            /** Counted Count */
+            counted_count: number;
+            /** From Count */
+            from_count: number | null;
         };
         /**
          * Tally

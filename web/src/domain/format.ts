@@ -37,6 +37,10 @@ export function count(value: number): string {
   return pieces.format(value);
 }
 
+/** What a portion counts by somebody's own tally: "3 marks", "0 marks, no longer zero from 2". */
+export const tallyWords = (tally: { name: string; counted_count: number; from_count: number | null }) =>
+  `${count(tally.counted_count)} ${tally.name}${tally.from_count === null ? "" : `, no longer zero from ${tally.from_count}`}`;
+
 export const lineCount = (lines: number) => (lines === 1 ? "1 line" : `${lines} lines`);
 
 /** "1 unread line remains", "3 unread lines remain". */

@@ -5,7 +5,7 @@ import { Link, useSearchParams } from "react-router";
 import { formulaPagesQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { spanOf } from "@/domain/bakeDay";
-import { count, grams, kcal, money, plural, today, unreadLines } from "@/domain/format";
+import { count, grams, kcal, money, plural, tallyWords, today, unreadLines } from "@/domain/format";
 import { Pending } from "@/features/common/Pending";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
@@ -215,6 +215,7 @@ function Row({ formula, family, currency, branch }: RowProps) {
             `makes ${count(formula.piece_count)}`,
             formula.usual_count == null ? "" : `usually ${count(formula.usual_count)} at a time`,
             `${grams(piece.mass_g)} g each`,
+            formula.tally ? tallyWords(formula.tally) : "",
             cost(formula, currency),
             times(formula),
           ]

@@ -1,6 +1,6 @@
 import { Copy, X } from "lucide-react";
 import type { Schemas } from "@/api/types";
-import { clock, count, grams, kcal, today } from "@/domain/format";
+import { clock, count, grams, kcal, tallyWords, today } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
 
@@ -72,9 +72,7 @@ function EntryRow({ entry, view, onOpen, onRemove, onEat, onAgain }: EntriesProp
           {kcal(entry.figures.energy_kcal)}
           <Band sd={entry.figures.sd.energy_kcal} of={entry.figures.energy_kcal} /> kcal ·{" "}
           <span className="text-protein-ink">{grams(entry.figures.protein_g)} g protein</span> ·{" "}
-          {grams(entry.figures.mass_g)} g
-          {view.tally && entry.tally_count !== null && ` · ${count(entry.tally_count)} ${view.tally.name}`}
-          {entry.tally_from_count !== null && `, no longer zero from ${entry.tally_from_count}`}
+          {grams(entry.figures.mass_g)} g{entry.tally && ` · ${tallyWords(entry.tally)}`}
           {entry.figures.without_lines > 0 && <span className="text-caution"> · without what could not be read</span>}
         </div>
         <DietAlerts alarms={view.entry_alerts[entry.batch_id ?? entry.formula_id ?? ""]} />

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "@/api/types";
-import { count, grams, kcal, plural } from "@/domain/format";
+import { count, grams, kcal, plural, tallyWords } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { Choice } from "@/ui/Choice";
 import { DietAlerts } from "@/ui/DietAlerts";
@@ -106,6 +106,7 @@ function FitRow({ fit, pieces, room_kcal, digit, verb, onLay }: FitRowProps) {
           {count(pieces)} {plural(pieces, "piece")} · {grams(fit.figures.mass_g * share)} g · {kcal(energy)}
           <Band sd={(fit.figures.sd.energy_kcal ?? 0) * share} of={energy} /> kcal
           {energy > room_kcal + 0.5 && <span> · {kcal(energy - room_kcal)} kcal above target</span>}
+          {fit.tally && share === 1 && ` · ${tallyWords(fit.tally)}`}
           {fit.figures.without_lines > 0 && <span className="text-caution"> · without what could not be read</span>}
           {fit.stale && (fit.stopped ? " · figures of before" : " · being worked out anew")}
           {" · "}
