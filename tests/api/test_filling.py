@@ -1,5 +1,6 @@
 """Closing a day, tonight, kept meals, copies and what is planned, over HTTP."""
 
+from concurrent.futures import ThreadPoolExecutor
 from datetime import datetime
 from typing import Any
 from uuid import uuid4
@@ -151,6 +152,17 @@ class Planned(StashCase):
         # Taken out, its pieces lie there again.
         self.ask("DELETE", f"/api/v1/entries/{entry['id']}", status=204)
         self.assertEqual(self.heaps(), {"counter": 20})
+
+    def test_two_windows_eat_what_was_planned_once(self) -> None:
+        (entry,) = self.plan_two()["entries"]
+        body = {"version": entry["version"], "day": DAY, "eaten_at": NOON, "piece_count": 2, "state": "eaten"}
+
+        def eat(_: int) -> int:
+            return int(self.client.put(f"/api/v1/entries/{entry['id']}", json=body).status_code)
+
+        with ThreadPoolExecutor(6) as windows:
+            self.assertEqual(set(windows.map(eat, range(6))), {200})
+        self.assertEqual(self.heaps(), {"counter": 18})
 
     def test_what_was_planned_and_is_nowhere_was_eaten_all_the_same(self) -> None:
         (entry,) = self.plan_two()["entries"]

@@ -180,14 +180,16 @@ def _must_not(view: TonightOfferView, names: Collection[str]) -> bool:
 
 
 def _each_once(offers: Sequence[TonightOffer], by_key: dict[str, ThingAtHand]) -> list[TonightOffer]:
-    """Of several heaps of one name only the first: they are the same in the mouth."""
+    """Of several heaps of one name only the first, which are the same in the mouth; and nothing to be made of which
+    there is enough."""
     seen: set[str] = set()
     once = []
     for offer in offers:
-        name = by_key[offer.key].taken.name if offer.key in by_key else offer.key
-        if name not in seen:
+        thing = by_key.get(offer.key)
+        names = {offer.key} if thing is None else {thing.taken.name, str(thing.taken.formula_id)}
+        if not names & seen:
             once.append(offer)
-        seen.add(name)
+        seen |= names - {"None"}
     return once
 
 

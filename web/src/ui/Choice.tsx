@@ -16,7 +16,7 @@ export function Choice({ label, value, options, onChange, className = "" }: Choi
       aria-label={label}
       value={value}
       onValueChange={(chosen) => chosen && onChange(chosen)}
-      className={`flex rounded-lg border border-rim-strong p-0.5 ${className}`}
+      className={`flex w-fit rounded-lg border border-rim-strong p-0.5 ${className}`}
     >
       {options.map(([option, name]) => (
         <ToggleGroup.Item

@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
-import { ToggleGroup } from "radix-ui";
 import type { ReactNode } from "react";
 import { kitchenQuery } from "@/api/queries";
 import type { ProductDraft } from "@/domain/productDraft";
 import { useFigureTitle } from "@/features/common/useFigureTitle";
+import { Choice } from "@/ui/Choice";
 import { Select } from "@/ui/Select";
 
 interface LabelFieldsProps {
@@ -50,7 +50,7 @@ export function LabelFields({ draft, problems, check, onChange }: LabelFieldsPro
           options={[["", "No kind yet"], ...(kitchen.data?.roles ?? []).map((each) => [each, each] as const)]}
           onChange={(role) => onChange({ role })}
         />
-        <Toggle
+        <Choice
           label="Style of the label"
           value={draft.style}
           options={[
@@ -61,7 +61,7 @@ export function LabelFields({ draft, problems, check, onChange }: LabelFieldsPro
             onChange({ style: style as ProductDraft["style"], basis: style === "us" ? "serving" : "100 g" })
           }
         />
-        <Toggle
+        <Choice
           label="Figures for"
           value={draft.basis}
           options={[
@@ -80,7 +80,7 @@ export function LabelFields({ draft, problems, check, onChange }: LabelFieldsPro
             name="energy"
             label="Energy"
             unit={
-              <Toggle
+              <Choice
                 label="Energy in"
                 value={draft.energy_unit}
                 options={[
@@ -178,34 +178,5 @@ function Text(props: { label: string; value: string; problem?: string; onChange:
       />
       {props.problem && <span className="text-small text-stop">{props.problem}</span>}
     </label>
-  );
-}
-
-interface ToggleProps {
-  label: string;
-  value: string;
-  options: readonly (readonly [value: string, name: string])[];
-  onChange: (value: string) => void;
-}
-
-function Toggle({ label, value, options, onChange }: ToggleProps) {
-  return (
-    <ToggleGroup.Root
-      type="single"
-      aria-label={label}
-      value={value}
-      onValueChange={(chosen) => chosen && onChange(chosen)}
-      className="inline-flex rounded-lg border border-rim-strong p-0.5"
-    >
-      {options.map(([option, name]) => (
-        <ToggleGroup.Item
-          key={option}
-          value={option}
-          className="rounded-md px-2 py-1 text-note font-semibold text-soft data-[state=on]:bg-enamel data-[state=on]:text-on-enamel"
-        >
-          {name}
-        </ToggleGroup.Item>
-      ))}
-    </ToggleGroup.Root>
   );
 }
