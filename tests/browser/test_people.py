@@ -194,6 +194,7 @@ class LookedBack(InBrowser):
         page = self.page("phone", color_scheme="dark")
         for path in ("today", "ledger", "settings"):
             page.goto(f"{self.served.address}/{path}")
-            expect(page.locator("h1")).to_be_visible()
+            # What waits for the kitchen has a heading of its own, and goes.
+            expect(page.get_by_role("heading", name=path.title(), exact=True)).to_be_visible()
             self.assert_accessible(page, path)
             self.assert_no_sideways_scroll(page, path)
