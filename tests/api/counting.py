@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from contextlib import contextmanager
+from threading import current_thread
 from typing import Any
 from unittest import mock
 
@@ -18,8 +19,8 @@ def statements(url: str) -> Iterator[list[str]]:
     execute, executemany = psycopg.Cursor.execute, psycopg.Cursor.executemany
 
     def note(cursor: Any, query: Any) -> None:
-        # Another application of this process may be at work on its own.
-        if cursor.connection.info.dbname != of:
+        # Another application of this process may be at work on its own, and this one's worker in the background.
+        if cursor.connection.info.dbname != of or current_thread().name == "jobs":
             return
         text = " ".join((query.as_string() if isinstance(query, Composable) else str(query)).split())
         if text:
