@@ -69,6 +69,12 @@ class Meals(DaysCase):
         self.assertEqual([(each["name"], each["had_count"]) for each in recent], [("Skyr", 3), ("Bars", 1)])
         self.assertEqual(recent[1]["piece_count"], 2)
 
+    def test_a_text_had_twice_at_one_sitting_is_offered_as_once(self) -> None:
+        # Laying it in again sends the text once, so the figures beside it are those of once.
+        self.several({"text": "150 g skyr", "times": 2})
+        once = self.at_hand()["recent"][0]["figures"]
+        self.assertEqual(once["mass_g"], 150)
+
 
 class Usual(DaysCase):
     def test_as_seen_and_as_said(self) -> None:

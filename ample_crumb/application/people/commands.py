@@ -1,7 +1,7 @@
 """Writes of people and of what their days are meant to be."""
 
 import re
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import asdict, dataclass
 from datetime import date
 from typing import Final
@@ -79,8 +79,8 @@ def set_targets(
     """Targets by type of day, from a day on, what they are called, and what they were worked out from; gives the plan
     of that day. Raises CannotAccept for a type that there is not."""
     with database.transaction(principal) as connection:
+        _check_known(connection, principal, from_day, by_type)
         for kind, targets in by_type.items():
-            _known(connection, principal, from_day, kind)
             day_plans.set_target(connection, principal, kind, from_day, targets)
         day_plans.name_phase(connection, principal, from_day, name.strip())
         if physique is not None:
@@ -125,12 +125,13 @@ def remove_day_type(database: Database, principal: Principal, slug: str, day: da
 def set_week(database: Database, principal: Principal, from_day: date, day_types: Sequence[str]) -> TargetPlanView:
     """Of which type each weekday is from a day on, Monday first. Raises CannotAccept for a type that there is not."""
     with database.transaction(principal) as connection:
-        for kind in day_types:
-            _known(connection, principal, from_day, kind)
+        _check_known(connection, principal, from_day, day_types)
         day_plans.set_week_pattern(connection, principal, from_day, day_types)
         return plan_view(connection, principal, from_day)
 
 
-def _known(connection: Connection, principal: Principal, day: date, kind: str) -> None:
-    if kind not in {each.slug for each in day_plans.day_plan(connection, principal, day).types}:
-        raise CannotAccept("/day_type", f"There is no type of day “{kind[:40]}”.")
+def _check_known(connection: Connection, principal: Principal, day: date, kinds: Iterable[str]) -> None:
+    known = {each.slug for each in day_plans.day_plan(connection, principal, day).types}
+    for kind in kinds:
+        if kind not in known:
+            raise CannotAccept("/day_type", f"There is no type of day “{kind[:40]}”.")

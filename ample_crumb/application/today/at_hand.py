@@ -11,7 +11,7 @@ from ample_crumb.application.stash.document import life_of
 from ample_crumb.application.stash.queries import shelved
 from ample_crumb.application.stash.showing import piece_portion
 from ample_crumb.application.today.views import AtHandView, FormulaPlateView, MealView, RecentView, TakenThing
-from ample_crumb.application.views import FiguresView, portion_view
+from ample_crumb.application.views import portion_view
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.alerts import diet_alerts
 from ample_crumb.core.keeping.places import Place
@@ -103,7 +103,7 @@ def foods_at_hand(connection: Connection, principal: Principal, day: date) -> It
     """Typed foods that the person had at least twice in the last weeks, as they were the last time."""
     for row in _recent(connection, principal, day):
         if row.kind == "foods" and row.had_count >= 2 and row.meal_id is None:
-            yield ThingAtHand(replace(_taken("foods", row.name), text=row.text), row.portion(), None, 5.0)
+            yield ThingAtHand(replace(_taken("foods", row.name), text=row.text), _laid_in(row), None, 5.0)
 
 
 def _recent(connection: Connection, principal: Principal, day: date) -> list[RecentEntry]:
@@ -130,17 +130,19 @@ def at_hand_view(connection: Connection, principal: Principal, context: KitchenC
 def meal_view(row: KeptMealRow, context: KitchenContext) -> MealView:
     """A kept meal for a screen."""
     alerts = diet_alerts(row.allergen_names(), context.eaters)
-    return MealView(row.id, row.name, row.text, row.minutes, row.last_day, _figures(row, context), alerts)
+    figures = portion_view(row.portion(), context.definition)
+    return MealView(row.id, row.name, row.text, row.minutes, row.last_day, figures, alerts)
 
 
 def _recent_view(row: RecentEntry, context: KitchenContext) -> RecentView:
-    return RecentView(
-        row.name, row.text, row.formula_id, row.piece_count, row.had_count, row.last_day, _figures(row, context)
-    )
+    figures = portion_view(_laid_in(row), context.definition)
+    return RecentView(row.name, row.text, row.formula_id, row.piece_count, row.had_count, row.last_day, figures)
 
 
-def _figures(row: KeptMealRow | RecentEntry, context: KitchenContext) -> FiguresView:
-    return portion_view(row.portion(), context.definition)
+def _laid_in(row: RecentEntry) -> Portion:
+    """What laying it in again brings: pieces as many as the last time, and a typed text once, however often it was had
+    at one sitting."""
+    return row.portion() if row.kind == "piece" else row.portion().times(1 / (row.piece_count or 1.0))
 
 
 def formula_taken(name: str, formula_id: UUID) -> TakenThing:

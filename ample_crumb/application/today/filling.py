@@ -113,7 +113,9 @@ def _fill_food(thing: ThingAtHand, eaten: bool) -> FillFood:
 def _answer(answer: FillAnswer, by_key: dict[str, ThingAtHand], context: KitchenContext) -> FillAnswerView:
     taken = [(by_key[key], count) for key, count in answer.portions]
     portions = [thing.once.times(count) for thing, count in taken]
-    sd = combine_sds((key, portion.sd) for (key, _), portion in zip(answer.portions, portions, strict=True))
+    # Two shelves of one batch err together; what is of no batch errs for itself.
+    owners = [str(thing.taken.batch_id or thing.key) for thing, _ in taken]
+    sd = combine_sds((owner, portion.sd) for owner, portion in zip(owners, portions, strict=True))
     whole = Portion(total(portion.figures for portion in portions), sd)
     things = tuple(thing.times(count) for thing, count in taken)
     return FillAnswerView(things, portion_view(whole, context.definition), answer.sure_share)
