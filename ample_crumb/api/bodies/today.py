@@ -8,7 +8,7 @@ from pydantic import Field
 
 from ample_crumb.api.bodies.base import Body, Day, DayType, Flag, LineText, Moment, Number, Version, Whole
 from ample_crumb.api.bodies.derived import Derived
-from ample_crumb.application.today.logging import MOST_AT_ONCE, BatchPieces, Foods, MealTimes, NewEntry, Pieces
+from ample_crumb.application.today.entries import MOST_AT_ONCE, BatchPieces, Foods, MealTimes, NewEntry, Pieces
 from ample_crumb.core.bounds import LEAST, STORABLE
 from ample_crumb.core.day.day_budget import Targets
 

@@ -10,7 +10,7 @@ from uuid import UUID, uuid5
 
 from ample_crumb.application.today import commands as today_commands
 from ample_crumb.application.today import meals
-from ample_crumb.application.today.logging import NewEntry
+from ample_crumb.application.today.entries import NewEntry
 from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.store import body_weights, day_plans
 from ample_crumb.store.body_weights import WeightRow

@@ -7,7 +7,7 @@ from ample_crumb.application.people import commands as people_commands
 from ample_crumb.application.people.commands import PersonDraft
 from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.application.today import commands as today_commands
-from ample_crumb.application.today.logging import NewEntry
+from ample_crumb.application.today.entries import NewEntry
 from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.day.piece_step import PieceStep
 from ample_crumb.store.database import Database

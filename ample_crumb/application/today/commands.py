@@ -11,7 +11,7 @@ from ample_crumb.application.formulas.queries import find_summary
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere
 from ample_crumb.application.stash import moving as stash_moving
 from ample_crumb.application.today.day import entry_view, load_day, read_entry
-from ample_crumb.application.today.logging import (
+from ample_crumb.application.today.entries import (
     BatchPieces,
     Foods,
     Laid,
