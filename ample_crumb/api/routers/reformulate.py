@@ -8,7 +8,7 @@ from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.api.bodies.reformulate import PointBody, ReformulateBody
 from ample_crumb.application.reformulate import queries as reformulate_queries
 from ample_crumb.application.reformulate.views import PointView, ReformulationChoices, ReformulationView
-from ample_crumb.core.reformulate.limits import WishRange
+from ample_crumb.core.reformulate.extremes import WishRange
 
 router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 

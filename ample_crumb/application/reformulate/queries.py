@@ -27,7 +27,8 @@ from ample_crumb.core.food.claims.us import us_needs
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.families import us_reference_g
 from ample_crumb.core.reformulate.answers import Answer
-from ample_crumb.core.reformulate.limits import WishRange, trade_off_point, wish_ranges
+from ample_crumb.core.reformulate.extremes import WishRange
+from ample_crumb.core.reformulate.limits import trade_off_point, wish_ranges
 from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
 from ample_crumb.core.reformulate.search import Reformulation, reformulate
 from ample_crumb.core.reformulate.variables import USUAL

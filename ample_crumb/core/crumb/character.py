@@ -5,15 +5,14 @@ between the values that the ratio has in formulas known for the one and for the 
 """
 
 import math
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from functools import cache
 from typing import Final
 
+from ample_crumb.core.crumb.character_ratios import CHARACTER_RATIOS, CharacterRatio
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.crumb.dials.hydration import FAT_LOOSENS, SUGAR_LOOSENS
-from ample_crumb.core.crumb.dials.leavening import BEATEN_AIR, CUP_G, SODA, TEASPOON_G, holds_air, is_foam
-from ample_crumb.core.crumb.dials.setting import SETS_LIKE_AN_EGG
+from ample_crumb.core.crumb.dials.linear import LinearForm
 from ample_crumb.core.tables import read_table
 
 
@@ -31,101 +30,52 @@ class Character:
 
 
 @dataclass(frozen=True, slots=True)
-class _Axis:
+class CharacterAxis:
+    """An axis of a family: its words, and the ratio that says where on it a dough stands, `at_low_ratio` at the low
+    word and `at_high_ratio` at the high one."""
+
     axis: str
     low: str
     middle: str
     high: str
     low_more: str
     high_more: str
-    ratio: Callable[[Composition], float]
+    ratio: CharacterRatio
     at_low_ratio: float
     at_high_ratio: float
 
+    def share(self, composition: Composition) -> float:
+        """Where a dough stands, 0 at the low word and 1 at the high one, beyond them where it goes further."""
+        value = self.ratio.value(composition)
+        return (value - self.at_low_ratio) / (self.at_high_ratio - self.at_low_ratio)
 
-def _flour(composition: Composition) -> float:
-    """What stands for flour: with the fat that nut holds, and never nothing."""
-    held = composition.loose_fat_g - composition.free_fat_g
-    return max(composition.flour_g + held, 0.01 * composition.dough_g, 1e-9)
+    def rows(self, composition: Composition, low_share: float, high_share: float) -> Iterable[LinearForm]:
+        """What keeps a dough like this one between two shares, as forms that are at least 0 there; no end where a share
+        is infinite. Exact where the ratio is one of sums; of a sum of ratios all but the last stay as they are."""
+        span = self.at_high_ratio - self.at_low_ratio
+        ends = [(share, share == low_share) for share in (low_share, high_share) if math.isfinite(share)]
+        for share, is_low in ends:
+            least = is_low == (span > 0)
+            yield self.ratio.bound(composition, self.at_low_ratio + share * span, least=least)
 
-
-def _free_water(composition: Composition) -> float:
-    return max(0.0, composition.water_g - composition.bound_g)
-
-
-def _rich(composition: Composition) -> float:
-    return max(composition.loose_fat_g + 0.5 * composition.sugars_g, 0.02 * composition.dough_g, 1e-9)
-
-
-def _gas(composition: Composition) -> float:
-    """Teaspoons of baking powder to a cup of flour."""
-    flour = max(composition.flour_g, 0.02 * composition.dough_g, 1e-9)
-    return (composition.leavening_g + SODA * composition.soda_g) * CUP_G / TEASPOON_G / flour
-
-
-def _lift(composition: Composition) -> float:
-    """The same, with what beaten air lifts like: eggs without much fat make a foam that lifts by itself, butter and
-    sugar help."""
-    gas = _gas(composition)
-    if gas < 0.5 and beats_to_foam(composition):
-        return gas + 2 * BEATEN_AIR
-    if not holds_air(composition):
-        return gas
-    return gas + (BEATEN_AIR if gas < 0.5 else 0.5 * BEATEN_AIR)
-
-
-def beats_to_foam(composition: Composition) -> bool:
-    """Whether eggs and sugar beat to a foam that carries it: fat would break it."""
-    return is_foam(composition) and composition.solid_fat_g < 0.3 * composition.flour_g
-
-
-def _moistness(composition: Composition) -> float:
-    wet = composition.water_g - composition.tightening_g + SUGAR_LOOSENS * composition.sugars_g
-    return (wet + FAT_LOOSENS * composition.loose_fat_g + composition.tender_g) / _flour(composition)
-
-
-def _cakey(composition: Composition) -> float:
-    # Pulses, fruit and nut are dense: what they do in place of flour makes nothing cakey.
-    flour = max(0.0, composition.flour_g - composition.body_g)
-    return flour / _rich(composition) + 0.25 * _gas(composition)
-
-
-_RATIOS: Final[Mapping[str, Callable[[Composition], float]]] = {
-    "water_to_flour": lambda mix: _free_water(mix) / _flour(mix),
-    "spread": lambda mix: (mix.sugars_g + mix.free_fat_g + 0.6 * _free_water(mix)) / _flour(mix),
-    "bready": lambda mix: (_free_water(mix) - mix.loose_fat_g) / _flour(mix),
-    "cakey": _cakey,
-    "airy": lambda mix: mix.egg_mass_g / mix.dough_g + max(0.0, mix.flour_g - mix.body_g) / _rich(mix),
-    "lift": _lift,
-    "moistness": _moistness,
-    "water_share": lambda mix: mix.water_g / mix.dough_g,
-    "solids_share": lambda mix: 1 - mix.water_g / mix.dough_g,
-    "eggs_to_dairy": lambda mix: (
-        250 * (mix.own_egg_count + mix.stiffening_g / SETS_LIKE_AN_EGG) / max(mix.dairy_g, 1e-9)
-    ),
-    "set": lambda mix: 100 * mix.setting_g / mix.dough_g,
-    "looseness": lambda mix: (
-        (_free_water(mix) + SUGAR_LOOSENS * mix.sugars_g + FAT_LOOSENS * mix.free_fat_g)
-        / max(mix.water_holding_g + mix.body_g, 0.01 * mix.dough_g)
-    ),
-    "stiffness": lambda mix: math.log(
-        max(mix.sugars_g + 0.7 * mix.solid_fat_g + 8 * mix.setting_g, 1e-3) / max(mix.water_g, 1e-3)
-    ),
-}
+    def per(self, composition: Composition) -> LinearForm:
+        """What the ratio is counted by."""
+        return self.ratio.quotients(composition)[-1].denominator
 
 
 @cache
-def _axes() -> Mapping[str, tuple[_Axis, ...]]:
-    found: dict[str, list[_Axis]] = {}
+def character_axes() -> Mapping[str, tuple[CharacterAxis, ...]]:
+    """All of `tables/crumb/character.csv` by the slug of the family."""
+    found: dict[str, list[CharacterAxis]] = {}
     for row in read_table("crumb/character"):
-        axis = _Axis(
+        axis = CharacterAxis(
             axis=row["axis"],
             low=row["low"],
             middle=row["middle"],
             high=row["high"],
             low_more=row["low_more"],
             high_more=row["high_more"],
-            ratio=_RATIOS[row["ratio"]],
+            ratio=CHARACTER_RATIOS[row["ratio"]],
             at_low_ratio=float(row["at_low"]),
             at_high_ratio=float(row["at_high"]),
         )
@@ -139,21 +89,25 @@ _NEEDED: Final = ("water_g", "fat_g", "sugars_g", "water_holding_g")
 def character_of(composition: Composition, family: str) -> tuple[Character, ...]:
     """Where a dough of a family stands; nothing for an unknown family, without a dough, and where so much is unknown of
     what is in it that any answer would be a guess."""
-    if composition.dough_g <= 0 or any(composition.lacking(name) for name in _NEEDED):
+    if not has_character(composition):
         return ()
-    return tuple(_standing(axis, composition) for axis in _axes().get(family, ()))
+    return tuple(_standing(axis, composition) for axis in character_axes().get(family, ()))
 
 
-def _standing(axis: _Axis, composition: Composition) -> Character:
-    share = (axis.ratio(composition) - axis.at_low_ratio) / (axis.at_high_ratio - axis.at_low_ratio)
-    share = min(1.0, max(0.0, share))
+def has_character(composition: Composition) -> bool:
+    """Whether there is a dough, and enough is known of what is in it."""
+    return composition.dough_g > 0 and not any(composition.lacking(name) for name in _NEEDED)
+
+
+def _standing(axis: CharacterAxis, composition: Composition) -> Character:
+    share = min(1.0, max(0.0, axis.share(composition)))
     return Character(axis.axis, axis.low, axis.middle, axis.high, share, _word(axis, share))
 
 
 _AT_AN_END: Final = 0.3
 
 
-def _word(axis: _Axis, share: float) -> str:
+def _word(axis: CharacterAxis, share: float) -> str:
     if share < _AT_AN_END:
         return axis.low
     if share > 1 - _AT_AN_END:
@@ -168,7 +122,7 @@ TELLING: Final = 0.08
 def differences(was: Iterable[Character], now: Iterable[Character], family: str) -> tuple[str, ...]:
     """How a dough differs from another of the family in the mouth: "drier", "a touch cakier", "much lighter"."""
     before = {each.axis: each.share for each in was}
-    words = {axis.axis: axis for axis in _axes().get(family, ())}
+    words = {axis.axis: axis for axis in character_axes().get(family, ())}
     said = []
     for each in now:
         apart = each.share - before.get(each.axis, each.share)

@@ -10,7 +10,7 @@ from enum import StrEnum
 from functools import cache
 from typing import Final
 
-from ample_crumb.core.crumb.character import beats_to_foam
+from ample_crumb.core.crumb.character_ratios import beats_to_foam
 from ample_crumb.core.crumb.composition import Composition
 from ample_crumb.core.tables import read_table
 

@@ -71,6 +71,23 @@ def find_hazards(
     return tuple(hazard for hazard in found if hazard is not None)
 
 
+def cautions_brought_by(item: Ingredient, lines: list[HazardLine], family: str) -> tuple[Hazard, ...]:
+    """The cautions for who eats it that a food would bring to these lines by being there, whatever its amount; not
+    those that are there already."""
+    body = max(lines, key=lambda line: line.mass_g, default=None)
+    new = [*lines, HazardLine(item.name, item, body.raw if body else False, 0.0)]
+    known = {hazard.words for hazard in _by_being_there(lines, family)}
+    return tuple(hazard for hazard in _by_being_there(new, family) if hazard.words not in known)
+
+
+def _by_being_there(lines: list[HazardLine], family: str) -> list[Hazard]:
+    found = (
+        _raw_egg(lines), _raw_flour(lines), _raw_beans(lines), _honey(lines), _choking(lines, family), _dogs(lines),
+        _alcohol(lines), _phenylalanine(lines),
+    )  # fmt: skip
+    return [hazard for hazard in found if hazard is not None and hazard.eaten]
+
+
 def is_heated(method: str) -> bool:
     """Whether a method bakes, boils or warms."""
     return bool(_HEATED.search(method))

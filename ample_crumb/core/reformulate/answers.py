@@ -2,25 +2,28 @@
 
 from dataclasses import dataclass
 
+from ample_crumb.core.crumb.character import Character
 from ample_crumb.core.crumb.check import CrumbCheck, crumb_check, judge_dough
 from ample_crumb.core.crumb.dials.dial import is_worse
 from ample_crumb.core.crumb.hazard import Hazard
 from ample_crumb.core.crumb.hazards import find_hazards
+from ample_crumb.core.crumb.mouth import Mouth, in_the_mouth
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.reformulate.constraints import grams_of
 from ample_crumb.core.reformulate.kitchen_rounding import LineMove, as_read, moved_in_words, rewritten
 from ample_crumb.core.reformulate.milp import Solution
 from ample_crumb.core.reformulate.prepared import Prepared, produced
-from ample_crumb.core.reformulate.verification import is_met, least_shown, misses_by
+from ample_crumb.core.reformulate.verification import least_shown
 from ample_crumb.core.uncertainty.propagation import propagate
 
 
 @dataclass(frozen=True, slots=True)
 class Answer:
     """A formula that holds what it was asked, as it is written: its parts, every line, a piece, its dials, and the
-    `hazards` that come with it and were not there before. `missed` names the wishes that it does not hold, empty where
-    all are met; it is `no_further` off any wish than the formula was, and `crumb_kept` when no dial is worse; `changed`
+    `hazards` that come with it and were not there before. `was` is what its character was, `mouth` says how it will
+    differ. `missed` names the wishes that it does not hold, empty where all are met; `broken` what it does not keep of
+    the dessert; it is `no_further` off any wish than the formula was, and `crumb_kept` when no dial is worse; `changed`
     counts lines, `objective` is what the optimiser made least."""
 
     parts: tuple[Part, ...]
@@ -28,8 +31,11 @@ class Answer:
     piece: Portion
     check: CrumbCheck
     hazards: tuple[Hazard, ...]
+    was: tuple[Character, ...]
+    mouth: Mouth
     words: tuple[str, ...]
     missed: tuple[str, ...]
+    broken: tuple[str, ...]
     no_further: bool
     crumb_kept: bool
     changed: int
@@ -38,7 +44,7 @@ class Answer:
     @property
     def sound(self) -> bool:
         """Whether nothing is worse than it was."""
-        return self.no_further and self.crumb_kept
+        return self.no_further and self.crumb_kept and not self.broken
 
     @property
     def added(self) -> frozenset[str]:
@@ -61,7 +67,7 @@ def answer_of(prepared: Prepared, solution: Solution) -> Answer:
     lines = as_read(lines, made.evaluated)
     changed = [line for line in lines if abs(line.now_g - line.was_g) > 0.005 * max(line.was_g, line.now_g)]
     no_further = all(
-        misses_by(wish, made, formula) <= far + least_shown(wish) for wish, far in prepared.missed_by.items()
+        prepared.misses(wish, made, dough) <= far + least_shown(wish) for wish, far in prepared.missed_by.items()
     )
     known = {each.words for each in prepared.hazards}
     hazards = find_hazards(made.evaluated, made.piece, dough.family, formula.method, formula.cupboard)
@@ -72,9 +78,10 @@ def answer_of(prepared: Prepared, solution: Solution) -> Answer:
         check=check,
         hazards=tuple(each for each in hazards if each.words not in known),
         words=tuple(map(moved_in_words, changed)),
-        missed=tuple(
-            wish.words() for wish in request.wishes if not is_met(wish, piece, made, formula, sure=request.sure)
-        ),
+        was=prepared.character,
+        mouth=in_the_mouth(prepared.dough, dough, formula.learned),
+        missed=tuple(wish.words() for wish in request.wishes if not prepared.is_met(wish, piece, made, dough)),
+        broken=prepared.limits.broken_by(dough),
         no_further=no_further,
         crumb_kept=not any(map(is_worse, prepared.dials, check.dials)),
         changed=len(changed),

@@ -4,24 +4,29 @@ See docs/decisions.md for its formulation.
 """
 
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from typing import Final
 
+from ample_crumb.core.crumb.dials.judge import title_of
 from ample_crumb.core.crumb.tolerance import tolerances_per_g
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
 from ample_crumb.core.formula.cost import FREE
 from ample_crumb.core.reformulate.crumb_constraints import CrumbConstraint
-from ample_crumb.core.reformulate.handles import Grams, Handle, Kind, Moved, Present, Wholes
+from ample_crumb.core.reformulate.dessert_limits import DessertRow
+from ample_crumb.core.reformulate.edge_costs import EdgeCost
+from ample_crumb.core.reformulate.handles import Grams, Handle, Kind, Moved, Nearing, Present, Wholes
 from ample_crumb.core.reformulate.milp import LinearConstraint, Variable
 from ample_crumb.core.reformulate.variables import AmountVariable
-from ample_crumb.core.reformulate.wishes import MASS, PRICE, PROTEIN_KCAL, PROTEIN_SHARE, Wish, figure_of
+from ample_crumb.core.reformulate.wishes import ADDED_SUGAR, MASS, PRICE, PROTEIN_KCAL, PROTEIN_SHARE, Wish, figure_of
 
 ADDED: Final = 0.3
 """What something new counts, in relative changes of a whole role: it has to be bought, and it changes the taste."""
 
 BY_SHARE: Final = 0.7
 """How much of a line's weight goes with its share of the dough; the rest counts all lines alike."""
+
+BORNE: Final = "what a stomach bears of sweeteners"
 
 MOST_ADDED: Final = 3
 """More new things at once are another formula."""
@@ -52,17 +57,28 @@ class Apart(StrEnum):
 class ReformulationModel:
     """What a program is made of besides the wishes. `mass_share` is how far the dough may grow or shrink, None for
     free; `tolerance_count` how many tolerances of what a stomach bears a piece may be, None for any. `refused` are sets
-    of additions that were answered already, told `apart` by kinds of food, by foods, or anyhow."""
+    of additions that were answered already, told `apart` by kinds of food, by foods, or anyhow. `dessert` are the
+    rows that keep it one, with the `margin` that they leave for rounding; `edges` what it costs to come near the ends
+    of windows."""
 
     variables: tuple[AmountVariable, ...]
     crumb: tuple[CrumbConstraint, ...]
     piece: PieceBasis
     prices: Mapping[str, float]
     definition: CarbohydrateDefinition
+    dessert: tuple[DessertRow, ...] = ()
+    edges: tuple[EdgeCost, ...] = ()
     mass_share: float | None = 0.1
     tolerance_count: float | None = None
     refused: tuple[frozenset[str], ...] = field(default_factory=tuple)
     apart: Apart = Apart.BY_ROLE
+    margin: float = 0.0
+
+    def of(self, variables: Sequence[AmountVariable]) -> "ReformulationModel":
+        """The model of these variables alone."""
+        kept = frozenset(variables)
+        dessert = tuple(row.of(kept) for row in self.dessert)
+        return replace(self, variables=tuple(variables), dessert=dessert)
 
 
 def solver_variables(model: ReformulationModel) -> list[Variable]:
@@ -80,6 +96,7 @@ def solver_variables(model: ReformulationModel) -> list[Variable]:
             share = amount.was_g / dough
             cost = amount.change_factor * (1 - BY_SHARE + BY_SHARE * share) / amount.was_g
             found.append(Variable(Moved(amount), 0.0, float("inf"), cost))
+    found += [Variable(Nearing(number), cost=edge.cost) for number, edge in enumerate(model.edges)]
     if model.refused and model.apart is Apart.BY_ROLE:
         found += [Variable(Kind(role), 0.0, 1.0, whole=True) for role in roles_of(model.variables)]
     return found
@@ -108,6 +125,15 @@ def standing_constraints(model: ReformulationModel) -> list[LinearConstraint]:
     if model.tolerance_count is not None:
         rows.append(_borne(model, model.tolerance_count))
     rows += [_baking(row, model.variables) for row in model.crumb]
+    rows += [
+        LinearConstraint(
+            {Grams(each): value for each, value in row.coefficients.items()}, row.room(model.margin), name=row.words
+        )
+        for row in model.dessert
+    ]
+    for number, edge in enumerate(model.edges):
+        near = {Grams(each): edge.coefficients[each] for each in model.variables}
+        rows.append(LinearConstraint({**near, Nearing(number): edge.width}, low=0.0))
     rows += _cuts(model, new)
     return rows
 
@@ -150,12 +176,13 @@ def _borne(model: ReformulationModel, most_count: float) -> LinearConstraint:
     share = (piece.share if piece.counted else piece.piece_g) * piece.kept_share
     borne = {Grams(amount): share * tolerances_per_g(amount.item) for amount in model.variables}
     if piece.counted:
-        return LinearConstraint(borne, high=most_count)
-    return LinearConstraint({grams: count - most_count for grams, count in borne.items()}, high=0.0)
+        return LinearConstraint({grams: -count for grams, count in borne.items()}, low=-most_count, name=BORNE)
+    return LinearConstraint({grams: most_count - count for grams, count in borne.items()}, low=0.0, name=BORNE)
 
 
 def _baking(row: CrumbConstraint, variables: Iterable[AmountVariable]) -> LinearConstraint:
-    return LinearConstraint({Grams(variable): row.at(variable.gram) for variable in variables}, low=0.0)
+    at = {Grams(variable): row.at(variable.gram) for variable in variables}
+    return LinearConstraint(at, low=0.0, name=f"the window of {title_of(row.dial).lower()}")
 
 
 def wish_constraint(wish: Wish, model: ReformulationModel) -> LinearConstraint:
@@ -201,6 +228,8 @@ def _quantity(wish: Wish, variable: AmountVariable, model: ReformulationModel) -
     piece = model.piece
     if wish.name == PROTEIN_SHARE:
         return 100 * PROTEIN_KCAL * (variable.per_g.protein_g or 0.0)
+    if wish.name == ADDED_SUGAR and variable.item.role != "sugar":
+        return 0.0
     if wish.name == MASS:
         amount = piece.baked_share
     elif wish.name == PRICE:
@@ -224,4 +253,4 @@ def _measure(wish: Wish, variable: AmountVariable, model: ReformulationModel) ->
 
 def grams_of(values: Mapping[Handle, float], variables: Sequence[AmountVariable]) -> dict[AmountVariable, float]:
     """The grams of each variable in a solution; what is next to nothing is nothing."""
-    return {each: 0.0 if (grams := values[Grams(each)]) < 1e-6 else grams for each in variables}
+    return {each: 0.0 if (grams := values.get(Grams(each), 0.0)) < 1e-6 else grams for each in variables}

@@ -47,4 +47,11 @@ class Missed:
     number: int
 
 
-Handle = Grams | Moved | Present | Wholes | Kind | Missed
+@dataclass(frozen=True, slots=True)
+class Nearing:
+    """By how much of its window's width the edge of this number is come near to."""
+
+    number: int
+
+
+Handle = Grams | Moved | Present | Wholes | Kind | Missed | Nearing

@@ -51,7 +51,7 @@ def lines_without(
 def _lacking(variable: AmountVariable, request: ReformulationRequest, formula: FormulaToReformulate) -> str:
     """The first figure that is wished for and not known of a food; empty where all are."""
     for wish in request.wishes:
-        if wish.name == MASS:
+        if wish.name == MASS or wish.way is not None:
             continue
         if wish.name == PRICE:
             if variable.item.slug not in formula.prices and variable.item.slug not in FREE:

@@ -32,11 +32,13 @@ class Variable:
 
 @dataclass(frozen=True, slots=True)
 class LinearConstraint:
-    """`low` <= sum of coefficient times variable <= `high`, by the handles of variables."""
+    """`low` <= sum of coefficient times variable <= `high`, by the handles of variables. `name` says what it keeps,
+    empty for what needs no name."""
 
     coefficients: Mapping[Any, float]
     low: float = float("-inf")
     high: float = float("inf")
+    name: str = ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,15 +1,18 @@
 """Where wishes clash: which of them, and the formula that misses them least without missing any by more than now."""
 
 import math
+from collections.abc import Iterable, Set
 from dataclasses import dataclass, replace
 from itertools import combinations
 from typing import Final
 
 from ample_crumb.core.reformulate.answers import Answer, answer_of
-from ample_crumb.core.reformulate.constraints import solver_variables, standing_constraints
-from ample_crumb.core.reformulate.handles import Grams, Missed
+from ample_crumb.core.reformulate.constraints import ReformulationModel, solver_variables, standing_constraints
+from ample_crumb.core.reformulate.dessert_limits import Limit
+from ample_crumb.core.reformulate.handles import Grams, Handle, Missed
 from ample_crumb.core.reformulate.milp import LinearConstraint, Solution, Status, Variable, solve
 from ample_crumb.core.reformulate.prepared import MARGINS, Prepared
+from ample_crumb.core.reformulate.promising import promising, solve_relaxed, with_what_stays
 from ample_crumb.core.reformulate.wishes import Wish
 
 _FEW_WISHES: Final = 6
@@ -59,9 +62,29 @@ def _stands(prepared: Prepared) -> bool:
 
 def _elastic(prepared: Prepared, margin: float) -> Solution:
     """The least violations of the wishes, each at a cost that dwarfs all else, and none greater than now."""
+    slack, wishes = _missing(prepared, margin)
+
+    def rows(model: ReformulationModel) -> list[LinearConstraint]:
+        return [*standing_constraints(prepared.with_room(model, margin)), *wishes]
+
+    relaxed = solve_relaxed([*solver_variables(prepared.model), *slack], rows(prepared.model))
+    model = promising(prepared.model, relaxed)
+    kept = {Grams(each) for each in model.variables}
+    wishes = [_over(kept, row) for row in wishes]
+    return solve([*with_what_stays(solver_variables(model), relaxed), *slack], rows(model))
+
+
+def _over(kept: Set[Handle], row: LinearConstraint) -> LinearConstraint:
+    """A row over these variables alone, and what it may be missed by."""
+    of_them = {each: value for each, value in row.coefficients.items() if each in kept or isinstance(each, Missed)}
+    return replace(row, coefficients=of_them)
+
+
+def _missing(prepared: Prepared, margin: float) -> tuple[list[Variable], list[LinearConstraint]]:
+    """The rows of the wishes, each with what it may be missed by."""
     model = prepared.model
     slack: list[Variable] = []
-    rows = standing_constraints(prepared.with_room(model, margin))
+    rows = []
     for wish in prepared.request.wishes:
         for row in prepared.rows_of(wish, margin):
             missed = Missed(len(slack))
@@ -70,7 +93,7 @@ def _elastic(prepared: Prepared, margin: float) -> Solution:
             cost = 1000.0 / max(abs(row.low), *grown, 1e-6)
             slack.append(Variable(missed, 0.0, _missed_now(prepared, row, margin), cost))
             rows.append(LinearConstraint({**row.coefficients, missed: 1.0}, row.low, row.high))
-    return solve([*solver_variables(model), *slack], rows)
+    return slack, rows
 
 
 def _missed_now(prepared: Prepared, row: LinearConstraint, margin: float) -> float:
@@ -85,6 +108,7 @@ def clash(prepared: Prepared) -> tuple[Wish, ...]:
     """The fewest wishes, three at most, that cannot be together while the dials hold; none where amounts finer than a
     kitchen's would do, or more than three wishes are in it."""
     wishes = prepared.request.wishes
+    prepared = replace(prepared, model=replace(prepared.model, edges=()))
     free = [replace(each, cost=0.0) for each in solver_variables(prepared.model)]
     relaxed = [replace(each, whole=False) for each in free]
     # Without whole numbers first: that is quick, and what clashes so clashes with them too.
@@ -95,3 +119,29 @@ def clash(prepared: Prepared) -> tuple[Wish, ...]:
                 if solve(variables, rows).status is Status.INFEASIBLE:
                     return some
     return ()
+
+
+LIFTED_WORDS: Final = {
+    Limit.SWEETNESS: "it may be less sweet, or sweeter",
+    Limit.CHARACTER: "it may bite differently",
+    Limit.SHARES: "there may be more of a thing than bakers use",
+    Limit.ROLES: "more of its flour, fat, sugar's bulk or flavour may go",
+}
+BORNE_WORDS: Final = "a piece may hold more sweetener than is usually tolerated"
+
+
+def limits_in_the_way(prepared: Prepared) -> Iterable[str]:
+    """The limits one of which, lifted by itself, would let all wishes be, in words; none where they could be as it is,
+    in amounts finer than a kitchen's."""
+    model = replace(prepared.model, edges=())
+    free = [replace(each, cost=0.0, whole=False) for each in solver_variables(model)]
+    wishes = prepared.wish_rows(prepared.request.wishes)
+    if solve(free, [*standing_constraints(model), *wishes]).values:
+        return
+    without = {
+        words: replace(model, dessert=tuple(row for row in model.dessert if row.limit is not limit))
+        for limit, words in LIFTED_WORDS.items()
+    }
+    for words, lifted in {**without, BORNE_WORDS: replace(model, tolerance_count=None)}.items():
+        if solve(free, [*standing_constraints(lifted), *wishes]).values:
+            yield words

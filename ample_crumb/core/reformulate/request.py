@@ -10,6 +10,7 @@ from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.production.production import ProductionInputs
 from ample_crumb.core.production.tins import Tin
+from ample_crumb.core.reformulate.dessert_limits import Limit
 from ample_crumb.core.reformulate.variables import LineBounds
 from ample_crumb.core.reformulate.wishes import Wish
 
@@ -18,7 +19,8 @@ from ample_crumb.core.reformulate.wishes import Wish
 class ReformulationRequest:
     """What shall be reached. `allowed` may come in, None for the usual; `bans` are allergens, or foods by slug. `sure`
     asks for 95 times in 100 instead of on average. `mass_share` is how far the dough may grow or shrink, None for
-    free. A piece keeps to what a stomach bears of sweeteners, unless it may go `beyond_tolerance`."""
+    free. A piece keeps to what a stomach bears of sweeteners, unless it may go `beyond_tolerance`; and to what leaves
+    it the dessert that it is, but for the limits that are `lifted`."""
 
     wishes: tuple[Wish, ...]
     holds: tuple[LineBounds, ...] = ()
@@ -28,6 +30,7 @@ class ReformulationRequest:
     sure: bool = False
     mass_share: float | None = 0.1
     beyond_tolerance: bool = False
+    lifted: frozenset[Limit] = frozenset()
     answers: int = 3
 
 

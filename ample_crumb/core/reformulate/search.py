@@ -3,20 +3,19 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
-from typing import Final
 
 from ample_crumb.core.reformulate.answers import Answer, answer_of
 from ample_crumb.core.reformulate.constraints import (
     Apart,
-    ReformulationModel,
-    roles_of,
     solver_variables,
     standing_constraints,
 )
-from ample_crumb.core.reformulate.handles import Grams, Present
-from ample_crumb.core.reformulate.milp import LinearConstraint, Solution, Status, Variable, solve
-from ample_crumb.core.reformulate.nearest import clash, nearest_answer
+from ample_crumb.core.reformulate.extremes import WishRange, range_of
+from ample_crumb.core.reformulate.handles import Present
+from ample_crumb.core.reformulate.milp import Solution, Status, Variable, solve
+from ample_crumb.core.reformulate.nearest import clash, limits_in_the_way, nearest_answer
 from ample_crumb.core.reformulate.prepared import MARGINS, Prepared, prepare
+from ample_crumb.core.reformulate.promising import promising, solve_relaxed, with_what_stays
 from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
 from ample_crumb.core.reformulate.verification import SURE, sd_of
 
@@ -30,8 +29,9 @@ class ReformulationStatus(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Reformulation:
-    """What came of it. `clash` names at most three wishes that cannot all be, in `sentence`; `remarks` say what was
-    left out. `stopped` when the time was up before the best was sure."""
+    """What came of it. `clash` names at most three wishes that cannot all be, in `sentence`; `far` says how far each of
+    them can go by itself, still a dessert, `lifting` which limits alone, lifted, would let them all be. `remarks` say
+    what was left out. `stopped` when the time was up before the best was sure."""
 
     status: ReformulationStatus
     answers: tuple[Answer, ...]
@@ -39,10 +39,8 @@ class Reformulation:
     sentence: str
     remarks: tuple[str, ...]
     stopped: bool = False
-
-
-_OF_EACH_KIND: Final = 2
-"""So many foods of each kind are looked at for an answer; the next answer looks anew, without what was answered."""
+    far: tuple[WishRange, ...] = ()
+    lifting: tuple[str, ...] = ()
 
 
 def reformulate(formula: FormulaToReformulate, request: ReformulationRequest) -> Reformulation:
@@ -85,12 +83,19 @@ def next_answer(prepared: Prepared, refused: tuple[frozenset[str], ...]) -> Answ
     model = replace(prepared.model, refused=refused)
     tightened = dict.fromkeys(wishes, 0.0)
     late = False
-    rows = [*standing_constraints(model), *prepared.wish_rows(wishes)]
-    variables = _promising(model, solver_variables(model), rows)
+    relaxed = solve_relaxed(solver_variables(model), [*standing_constraints(model), *prepared.wish_rows(wishes)])
+    model = promising(model, relaxed)
+    prepared = replace(prepared, model=model)
+    open_still = variables = with_what_stays(solver_variables(model), relaxed)
     for margin in MARGINS:
         standing = standing_constraints(prepared.with_room(model, margin))
-        solution = solve(variables, [*standing, *prepared.wish_rows(wishes, margin, tightened)])
-        if solution.values and margin == 0:
+        rows = [*standing, *prepared.wish_rows(wishes, margin, tightened)]
+        solution = solve(variables, rows)
+        if not solution.values and variables is not open_still:
+            # What was settled has no room for rounding; something else may.
+            variables = open_still
+            solution = solve(variables, rows)
+        if solution.values and variables is open_still:
             # What comes in and what goes is settled; only how much of it is asked again.
             variables = _settled(variables, solution)
         late = late or solution.status is Status.STOPPED
@@ -101,22 +106,9 @@ def next_answer(prepared: Prepared, refused: tuple[frozenset[str], ...]) -> Answ
         if not answer.missed and answer.sound:
             return Answered(answer, late)
         for wish in wishes:
-            if prepared.request.sure and not wish.needs:
+            if prepared.request.sure and wish.has_figure:
                 tightened[wish] = SURE * sd_of(wish, answer.piece)
     return Answered(None, late)
-
-
-def _promising(model: ReformulationModel, variables: list[Variable], rows: list[LinearConstraint]) -> list[Variable]:
-    """The variables with all but a few foods of each kind ruled out: those that the program without whole numbers uses,
-    or would find cheapest to begin with. Most of the time goes into telling apart foods that hardly differ."""
-    relaxed = solve([replace(each, whole=False) for each in variables], rows)
-    if not relaxed.values:
-        return variables
-    out: set[Present] = set()
-    for members in roles_of(model.variables).values():
-        ranked = sorted(members, key=lambda each: (-relaxed.values[Grams(each)], relaxed.reduced[Present(each)]))
-        out |= {Present(each) for each in ranked[_OF_EACH_KIND:]}
-    return [replace(each, high=0.0) if each.handle in out else each for each in variables]
 
 
 def _settled(variables: Sequence[Variable], solution: Solution) -> list[Variable]:
@@ -136,11 +128,15 @@ def _nearest(prepared: Prepared) -> Reformulation:
     remarks = prepared.remarks
     if found.answer is not None and not found.answer.missed:
         return Reformulation(ReformulationStatus.MET, (found.answer,), (), "", remarks, found.late)
-    words = tuple(wish.words() for wish in clash(prepared))
+    clashing = clash(prepared)
+    words = tuple(wish.words() for wish in clashing)
+    far = tuple(range_of(prepared, wish) for wish in clashing if wish.has_figure)
+    lifting = tuple(limits_in_the_way(prepared))
     if found.answer is None:
         sentence = f"{_in_words(words)} {found.why_none}"
-        return Reformulation(ReformulationStatus.NEAREST, (), words, sentence, remarks, found.late)
-    return Reformulation(ReformulationStatus.NEAREST, (found.answer,), words, _in_words(words), remarks, found.late)
+        return Reformulation(ReformulationStatus.NEAREST, (), words, sentence, remarks, found.late, far, lifting)
+    answers, sentence = (found.answer,), _in_words(words)
+    return Reformulation(ReformulationStatus.NEAREST, answers, words, sentence, remarks, found.late, far, lifting)
 
 
 def _in_words(words: Sequence[str]) -> str:

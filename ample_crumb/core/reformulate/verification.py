@@ -3,11 +3,12 @@
 from typing import Final
 
 from ample_crumb.core.food.claims.claim import ClaimCondition
+from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.cost import cost_of
 from ample_crumb.core.production.production import Production
 from ample_crumb.core.reformulate.request import FormulaToReformulate
-from ample_crumb.core.reformulate.wishes import MASS, PRICE, PROTEIN_KCAL, PROTEIN_SHARE, Wish, figure_of
+from ample_crumb.core.reformulate.wishes import ADDED_SUGAR, MASS, PRICE, PROTEIN_KCAL, PROTEIN_SHARE, Wish, figure_of
 
 SURE: Final = 1.645
 """Standard deviations under which 95 of 100 lie, for a normal spread."""
@@ -25,7 +26,9 @@ def figure_of_piece(wish: Wish, made: Production, formula: FormulaToReformulate)
     if wish.name == PROTEIN_SHARE:
         energy = nutrients.energy_kcal
         return None if not energy or nutrients.protein_g is None else 100 * PROTEIN_KCAL * nutrients.protein_g / energy
-    if wish.name == PRICE:
+    if wish.name == ADDED_SUGAR:
+        amount: float | None = added_sugar_g(made, formula.cupboard)
+    elif wish.name == PRICE:
         cost = cost_of(made.evaluated, formula.prices)
         # What was not read has no price either, and is said in a remark.
         amount = None if cost is None or cost.unpriced else cost.piece_cost
@@ -36,9 +39,19 @@ def figure_of_piece(wish: Wish, made: Production, formula: FormulaToReformulate)
     return 100 * amount / piece.mass_g
 
 
+def added_sugar_g(made: Production, cupboard: Cupboard) -> float:
+    """The sugars of a piece that came as sugar, honey or syrup."""
+    batch = sum(
+        weighed.figures.nutrients.sugars_g or 0.0
+        for _, weighed in made.evaluated.weighed_lines()
+        if cupboard.ingredients[weighed.ingredient.slug].role == "sugar"
+    )
+    return batch * made.portions.share * made.bake_yield.kept_share
+
+
 def sd_of(wish: Wish, piece: Portion) -> float:
     """The doubt in what is wished for; that of a price or a share of energy is not known and counts for nothing."""
-    if wish.name in (PRICE, PROTEIN_SHARE):
+    if wish.name in (PRICE, PROTEIN_SHARE, ADDED_SUGAR):
         return 0.0
     if wish.name == MASS:
         return piece.sd.mass_g
@@ -66,6 +79,8 @@ def misses_by(wish: Wish, made: Production, formula: FormulaToReformulate) -> fl
 
 def least_shown(wish: Wish) -> float:
     """What nobody sees a figure change by: half of the last digit that it is shown with."""
+    if wish.way is not None:
+        return 0.01
     return 0.0 if wish.needs else 0.5 if wish.name in ("energy_kcal", PROTEIN_SHARE) else 0.05
 
 

@@ -65,6 +65,11 @@ class LinearDial:
         numerator = self._numerator(composition)
         yield from (plus(scaled(ceiling, factor), numerator, -1.0) for ceiling in below)
 
+    def span(self, composition: Composition, factor: float) -> LinearForm:
+        """The width of the window of a dough such as this, `factor` times as high, in units of the denominator."""
+        floor = max(self.floors, key=lambda form: amount(form, composition))
+        return plus(scaled(self._ceiling(composition), factor), floor, -factor)
+
     def _numerator(self, composition: Composition) -> LinearForm:
         return min(self.numerators, key=lambda form: amount(form, composition))
 
