@@ -15,6 +15,7 @@ from ample_crumb.core.reformulate.kitchen_rounding import LineMove, as_read, mov
 from ample_crumb.core.reformulate.milp import Solution
 from ample_crumb.core.reformulate.prepared import Prepared, produced
 from ample_crumb.core.reformulate.verification import least_shown
+from ample_crumb.core.swap.method_following import MadeDough, MethodFollowing, follow_method
 from ample_crumb.core.uncertainty.propagation import propagate
 
 
@@ -22,9 +23,9 @@ from ample_crumb.core.uncertainty.propagation import propagate
 class Answer:
     """A formula that holds what it was asked, as it is written: its parts, every line, a piece, its dials, and the
     `hazards` that come with it and were not there before. `was` is what its character was, `mouth` says how it will
-    differ. `missed` names the wishes that it does not hold, empty where all are met; `broken` what it does not keep of
-    the dessert; it is `no_further` off any wish than the formula was, and `crumb_kept` when no dial is worse; `changed`
-    counts lines, `objective` is what the optimiser made least."""
+    differ, `method` what becomes of the steps. `missed` names the wishes that it does not hold, empty where all are
+    met; `broken` what it does not keep of the dessert; it is `no_further` off any wish than the formula was, and
+    `crumb_kept` when no dial is worse; `changed` counts lines, `objective` is what the optimiser made least."""
 
     parts: tuple[Part, ...]
     lines: tuple[LineMove, ...]
@@ -33,6 +34,7 @@ class Answer:
     hazards: tuple[Hazard, ...]
     was: tuple[Character, ...]
     mouth: Mouth
+    method: MethodFollowing
     words: tuple[str, ...]
     missed: tuple[str, ...]
     broken: tuple[str, ...]
@@ -80,6 +82,7 @@ def answer_of(prepared: Prepared, solution: Solution) -> Answer:
         words=tuple(map(moved_in_words, changed)),
         was=prepared.character,
         mouth=in_the_mouth(prepared.dough, dough, formula.learned),
+        method=follow_method(formula.method, MadeDough(prepared.made, prepared.dough), MadeDough(made, dough)),
         missed=tuple(wish.words() for wish in request.wishes if not prepared.is_met(wish, piece, made, dough)),
         broken=prepared.limits.broken_by(dough),
         no_further=no_further,

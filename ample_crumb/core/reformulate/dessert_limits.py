@@ -9,12 +9,12 @@ from typing import Final
 from ample_crumb.core.crumb.check import JudgedDough
 from ample_crumb.core.crumb.composition import gram_of
 from ample_crumb.core.crumb.dials.linear import LinearForm, amount, plus
+from ample_crumb.core.crumb.food_kinds import kinds_of
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.reformulate.character_span import CharacterSpan
 from ample_crumb.core.reformulate.practical_shares import (
     KeptShare,
     PracticalShare,
-    is_of,
     kept_shares,
     practical_shares,
 )
@@ -160,7 +160,7 @@ class DessertLimits:
                 continue
             # Chips and nuts are folded in whole, and weigh beside the dough; both count.
             coefficients = {
-                each: float(is_of(role.what, each.item) and each.gram.mass_g > 0) - least * each.gram.dough_g
+                each: float(role.what in kinds_of(each.item) and each.gram.mass_g > 0) - least * each.gram.dough_g
                 for each in variables
             }
             yield DessertRow(Limit.ROLES, role.words, coefficients)
@@ -195,7 +195,7 @@ def _share_in(share: PracticalShare, dough: JudgedDough) -> float:
 def _amount_in(role: KeptShare, dough: JudgedDough, spared: frozenset[str] = frozenset()) -> float:
     if not _is_sum(role.what):
         lines = [line for line in dough.dough.lines if line.line_id not in spared]
-        return sum(line.mass_g for line in lines if is_of(role.what, line.item))
+        return sum(line.mass_g for line in lines if role.what in kinds_of(line.item))
     gone = sum(
         line.mass_g * float(getattr(gram_of(line), role.what)) for line in dough.dough.lines if line.line_id in spared
     )

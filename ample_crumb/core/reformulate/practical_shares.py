@@ -3,17 +3,10 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
-from typing import Final
 
-from ample_crumb.core.crumb.functional_properties import functional_properties, generic_of
+from ample_crumb.core.crumb.food_kinds import kinds_of
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.tables import read_table
-
-_FIBRES: Final = frozenset(
-    {"inulin", "oat_fibre", "polydextrose", "soluble_corn_fibre", "maltodextrin", "fibre_syrup"}
-    | {"wheat_bran", "oat_bran"}
-)
-_GUMS: Final = frozenset({"xanthan", "guar"})
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,7 +20,7 @@ class PracticalShare:
 
     def holds(self, item: Ingredient) -> bool:
         """Whether a food is of it."""
-        return is_of(self.what, item)
+        return self.what in kinds_of(item)
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,17 +30,6 @@ class KeptShare:
     what: str
     least_share: float
     words: str
-
-
-def is_of(what: str, item: Ingredient) -> bool:
-    """Whether a food is what a row of the tables names: by slug, role or kind."""
-    return what in item.once(_names)
-
-
-def _names(item: Ingredient) -> frozenset[str]:
-    slug, powder = generic_of(item), functional_properties(item).powder
-    kinds = {"powder": bool(powder), "fibre": slug in _FIBRES, "gum": slug in _GUMS}
-    return frozenset({slug, item.role, powder, *(kind for kind, holds in kinds.items() if holds)}) - {""}
 
 
 @cache
