@@ -10,7 +10,8 @@ from ample_crumb.core.production.portions import Portioning
 from ample_crumb.core.production.production import ProductionInputs
 from ample_crumb.core.reformulate import search as reaching
 from ample_crumb.core.reformulate.milp import solve
-from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.request import ReformulationRequest
+from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 from ample_crumb.core.reformulate.search import reformulate
 from ample_crumb.core.reformulate.wishes import Wish
 from benchmarks.measure import time_calls
@@ -25,7 +26,7 @@ LINES = (
 def run() -> None:
     """Prints how long an answer and three answers take, and how much of it is the solver."""
     parts = (Part("", tuple(map(Line, LINES))),)
-    formula = FormulaToReformulate(
+    formula = FormulaInKitchen(
         parts, "muffin", ProductionInputs(Portioning(count=12)), (), reference_cupboard(), ReadingPreferences()
     )
     aims = iter(range(10_000))

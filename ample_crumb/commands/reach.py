@@ -18,10 +18,11 @@ from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.units import MeasureSystem
 from ample_crumb.core.reformulate.answers import Answer
-from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.search import Reformulation, ReformulationStatus, reformulate
 from ample_crumb.core.reformulate.variables import LineBounds
 from ample_crumb.core.reformulate.wishes import Wish
+from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 from ample_crumb.formats.recipe_text import recipe_from_text
 
 MET, UNUSABLE, NEAREST_ONLY = 0, 2, 4
@@ -61,7 +62,7 @@ def run(given: argparse.Namespace) -> int:
         evaluated = evaluate(parts, pieces, cupboard, preferences)
         family = family_in(recipe, parts, cupboard, preferences, given.family)
         tins, making = production_inputs(given, pieces, recipe.title, method, family)
-        formula = FormulaToReformulate(
+        formula = FormulaInKitchen(
             parts, family, making, tins, cupboard, preferences, title=recipe.title, method=method
         )
         wishes = tuple(

@@ -32,7 +32,7 @@ from ample_crumb.core.reformulate.constraints import (
 )
 from ample_crumb.core.reformulate.handles import Grams, Moved, Present
 from ample_crumb.core.reformulate.milp import solve
-from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.search import ReformulationStatus, reformulate
 from ample_crumb.core.reformulate.variables import (
     USUAL,
@@ -43,6 +43,7 @@ from ample_crumb.core.reformulate.variables import (
     line_variables,
 )
 from ample_crumb.core.reformulate.wishes import Wish
+from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 from ample_crumb.core.swap.suggestions import Aim, suggest_swaps
 from ample_crumb.core.uncertainty.propagation import propagate
 from tests.core.given import CUPBOARD, line_id
@@ -221,7 +222,7 @@ class OfTheOptimiser(unittest.TestCase):
     def test_eggs_weighed_in_grams_stay_whole_eggs(self) -> None:
         parts = (Part("", tuple(map(Line, ("200 g oat flour", "100 g egg", "150 g skyr", "60 g sugar", "30 g butter",
             "2 tsp baking powder", "2 g salt")))),)  # fmt: skip
-        formula = FormulaToReformulate(
+        formula = FormulaInKitchen(
             parts, "muffin", ProductionInputs(Portioning(count=10)), (), CUPBOARD, ReadingPreferences()
         )
         answer = reformulate(
@@ -232,7 +233,7 @@ class OfTheOptimiser(unittest.TestCase):
 
     def test_two_wishes_that_clash_by_whole_eggs_alone_are_both_named(self) -> None:
         lines = ("100 g egg", "100 g sugar")
-        formula = FormulaToReformulate(
+        formula = FormulaInKitchen(
             (Part("", tuple(map(Line, lines))),),
             "",
             ProductionInputs(Portioning(count=1)),

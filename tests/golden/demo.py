@@ -12,7 +12,7 @@ from ample_crumb.application.formulas.twin_figures import twin_figures
 from ample_crumb.application.jobs import work
 from ample_crumb.application.today import queries as today_queries
 from ample_crumb.core.food.nutrients import NAMES
-from ample_crumb.core.reformulate.request import FormulaToReformulate
+from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 from ample_crumb.store import formulas as stored
 from ample_crumb.store.database import Connection
 from ample_crumb.store.scope import Principal
@@ -80,7 +80,7 @@ def _formula(connection: Connection, principal: Principal, row: Any) -> dict[str
     if wishes:
         making, _ = production_inputs(draft.production, draft.pieces, of.context)
         tins = tuple(tins_of(draft.production.tins, of.context))
-        asked = FormulaToReformulate(
+        asked = FormulaInKitchen(
             draft.parts,
             draft.family,
             making,

@@ -23,9 +23,10 @@ from ample_crumb.core.production.bake_yield import Weighings
 from ample_crumb.core.production.portions import PortionBy, Portioning, read_cuts, scoop_ml
 from ample_crumb.core.production.production import Production, ProductionInputs, produce
 from ample_crumb.core.production.tins import read_tin
-from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.search import reformulate
 from ample_crumb.core.reformulate.wishes import Wish
+from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 from ample_crumb.core.uncertainty.propagation import propagate
 from tests.golden.formulas import GoldenFormula
 
@@ -69,7 +70,7 @@ def golden_figures(formula: GoldenFormula) -> dict[str, Any]:
     made = produce(parts, making, formula.family, tins, cupboard, preferences)
     whole = evaluated(made, formula.family, formula.title, formula.method, cupboard, preferences)
     if formula.wishes:
-        asked = FormulaToReformulate(
+        asked = FormulaInKitchen(
             parts, formula.family, making, tins, cupboard, preferences, title=formula.title, method=formula.method
         )
         whole["reformulated"] = reformulated(asked, formula.wishes)
@@ -158,7 +159,7 @@ def _band(of: StandardUncertainty) -> list[float | None]:
     return [of.mass_g, *(getattr(of.nutrients, name) for name in NAMES)]
 
 
-def reformulated(formula: FormulaToReformulate, wishes: Iterable[tuple[str, float, bool]]) -> dict[str, Any]:
+def reformulated(formula: FormulaInKitchen, wishes: Iterable[tuple[str, float, bool]]) -> dict[str, Any]:
     """What the optimiser made of wishes: its objectives, and each answer verified by evaluating it anew."""
     asked = tuple(Wish(name, value, at_least) for name, value, at_least in wishes)
     try:

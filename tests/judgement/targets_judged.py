@@ -16,9 +16,10 @@ from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.production.portions import Portioning
 from ample_crumb.core.production.production import ProductionInputs
 from ample_crumb.core.reformulate.answers import Answer
-from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.search import Reformulation, reformulate
 from ample_crumb.core.reformulate.wishes import Wish
+from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 
 HERE: Final = Path(__file__).parent
 
@@ -37,11 +38,11 @@ class JudgedTarget:
     would: str
     nevers: tuple[str, ...]
 
-    def formula(self) -> FormulaToReformulate:
+    def formula(self) -> FormulaInKitchen:
         """As the program takes it."""
         making = ProductionInputs(Portioning(count=self.piece_count))
         part = Part("", tuple(map(Line, self.lines)))
-        return FormulaToReformulate((part,), self.family, making, (), reference_cupboard(), ReadingPreferences())
+        return FormulaInKitchen((part,), self.family, making, (), reference_cupboard(), ReadingPreferences())
 
     def answered(self) -> Reformulation:
         """What the program answers."""

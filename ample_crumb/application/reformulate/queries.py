@@ -29,10 +29,11 @@ from ample_crumb.core.formula.families import us_reference_g
 from ample_crumb.core.reformulate.answers import Answer
 from ample_crumb.core.reformulate.extremes import WishRange
 from ample_crumb.core.reformulate.limits import trade_off_point, wish_ranges
-from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.search import Reformulation, reformulate
 from ample_crumb.core.reformulate.variables import USUAL
 from ample_crumb.core.reformulate.wishes import FIGURES, Wish
+from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.scope import Principal
 
@@ -86,14 +87,14 @@ def _needs(bench: Bench, twin: TwinFigures | None) -> dict[str, Mapping[str, tup
 
 def _read_request(
     database: Database, principal: Principal, bench: Bench, draft: ReformulationDraft
-) -> tuple[FormulaToReformulate, ReformulationRequest, KitchenContext]:
+) -> tuple[FormulaInKitchen, ReformulationRequest, KitchenContext]:
     with database.transaction(principal) as connection:
         return _asked_in(connection, principal, bench, draft)
 
 
 def _asked_in(
     connection: Connection, principal: Principal, bench: Bench, draft: ReformulationDraft
-) -> tuple[FormulaToReformulate, ReformulationRequest, KitchenContext]:
+) -> tuple[FormulaInKitchen, ReformulationRequest, KitchenContext]:
     evaluated = evaluate_in(connection, principal, bench)
     context = evaluated.context
     needs = _needs(bench, twin_figures(connection, principal, bench.twin))
@@ -101,7 +102,7 @@ def _asked_in(
     foods = [*reference_cupboard().ingredients, *(draft.allowed or ())]
     lines = evaluated.figures.lines()
     slugs = {*foods, *(line.ingredient.slug for line in lines if line.ingredient)}
-    formula = FormulaToReformulate(
+    formula = FormulaInKitchen(
         parts=bench.parts,
         family=bench.family,
         making=making,

@@ -129,8 +129,15 @@ def differences(was: Iterable[Character], now: Iterable[Character], family: str)
         if abs(apart) < TELLING or each.axis not in words:
             continue
         word = words[each.axis].high_more if apart > 0 else words[each.axis].low_more
-        said.append(f"a touch {word}" if abs(apart) < 0.2 else f"much {word}" if abs(apart) > 0.5 else word)
+        said.append(_by_how_much(word, abs(apart)))
     return tuple(said)
+
+
+def _by_how_much(word: str, apart: float) -> str:
+    """A word with how much more it is so: "a touch cakier", "much drier", "spreads a touch less"."""
+    much = "a touch " if apart < 0.2 else "much " if apart > 0.5 else ""
+    verb, _, rest = word.partition(" ")
+    return f"{verb} {much}{rest}" if verb == "spreads" else f"{much}{word}"
 
 
 @dataclass(frozen=True, slots=True)

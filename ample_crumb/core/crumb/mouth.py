@@ -34,11 +34,12 @@ class Mouth:
 
 def in_the_mouth(was: JudgedDough, now: JudgedDough, learned: Learned = NOTHING_LEARNED) -> Mouth:
     """A dough beside what it was. Common practice throughout: ratios tell a direction, no tongue was asked."""
-    moved = differences(_character(was), _character(now), now.family)
-    same = tuple(_unmoved(was, now))
+    said = differences(_character(was), _character(now), now.family)
+    same = tuple(each for each in _unmoved(was, now) if not each.startswith(("spreads", "stays")))
     sweet = _sweetness(was, now)
-    differs = [*moved, *([sweet] if sweet else [])]
-    felt = tuple(_felt(was.dough, now.dough))
+    differs = [*(each for each in said if not each.startswith("spreads")), *([sweet] if sweet else [])]
+    spreads = [f"it {each}" for each in said if each.startswith("spreads")]
+    felt = (*spreads, *_felt(was.dough, now.dough))
     sure, why = _sureness(was, now, learned)
     return Mouth(_sentence(differs, same, felt), sure, why)
 

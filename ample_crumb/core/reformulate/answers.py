@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from ample_crumb.core.crumb.character import Character
-from ample_crumb.core.crumb.check import CrumbCheck, crumb_check, judge_dough
+from ample_crumb.core.crumb.check import CrumbCheck, crumb_check
 from ample_crumb.core.crumb.dials.dial import is_worse
 from ample_crumb.core.crumb.hazard import Hazard
 from ample_crumb.core.crumb.hazards import find_hazards
@@ -13,7 +13,7 @@ from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.reformulate.constraints import grams_of
 from ample_crumb.core.reformulate.kitchen_rounding import LineMove, as_read, moved_in_words, rewritten
 from ample_crumb.core.reformulate.milp import Solution
-from ample_crumb.core.reformulate.prepared import Prepared, produced
+from ample_crumb.core.reformulate.prepared import Prepared
 from ample_crumb.core.reformulate.verification import least_shown
 from ample_crumb.core.swap.method_following import MadeDough, MethodFollowing, follow_method
 from ample_crumb.core.uncertainty.propagation import propagate
@@ -59,10 +59,8 @@ def answer_of(prepared: Prepared, solution: Solution) -> Answer:
     formula, request = prepared.formula, prepared.request
     grams = grams_of(solution.values, prepared.model.variables)
     parts, lines = rewritten(formula, prepared.made.evaluated, grams, prepared.dough.dough.part)
-    made = produced(formula, parts)
-    dough = judge_dough(
-        made.evaluated, prepared.dough.family, formula.cupboard, formula.title, formula.method, formula.learned
-    )
+    made = formula.produced(parts)
+    dough = formula.judged(made.evaluated)
     check = crumb_check(dough, formula.learned)
     uncertainty = propagate(made.evaluated, formula.cupboard, formula.definition)
     piece = Portion(made.piece, made.piece_sd(uncertainty.piece))

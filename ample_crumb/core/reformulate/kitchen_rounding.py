@@ -11,8 +11,8 @@ from ample_crumb.core.formula.rewrite import nudged
 from ample_crumb.core.production.scaling import scaled
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 from ample_crumb.core.quantity.weighing import WeightBasis
-from ample_crumb.core.reformulate.request import FormulaToReformulate
 from ample_crumb.core.reformulate.variables import AmountVariable
+from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,7 +28,7 @@ class LineMove:
 
 
 def rewritten(
-    formula: FormulaToReformulate,
+    formula: FormulaInKitchen,
     evaluated: FormulaFigures,
     grams: Mapping[AmountVariable, float],
     body_part: int,
@@ -65,7 +65,7 @@ def rewritten(
 _SPOONED_G: Final = 15.0
 
 
-def _text(now: ReadLine, line: Line, grams: float, variable: AmountVariable, formula: FormulaToReformulate) -> str:
+def _text(now: ReadLine, line: Line, grams: float, variable: AmountVariable, formula: FormulaInKitchen) -> str:
     """The line in so many grams; empty where it goes."""
     if grams <= 0:
         return ""

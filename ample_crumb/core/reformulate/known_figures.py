@@ -4,13 +4,14 @@ from typing import Final
 
 from ample_crumb.core.formula.cost import FREE
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.variables import AmountVariable
 from ample_crumb.core.reformulate.wishes import MASS, PRICE, figure_of
+from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 
 
 def known(
-    candidates: tuple[AmountVariable, ...], request: ReformulationRequest, formula: FormulaToReformulate
+    candidates: tuple[AmountVariable, ...], request: ReformulationRequest, formula: FormulaInKitchen
 ) -> tuple[tuple[AmountVariable, ...], list[str]]:
     """The candidates that have every figure which is wished for; those without are left out, and that is said."""
     kept, remarks = [], []
@@ -32,7 +33,7 @@ said."""
 
 
 def lines_without(
-    lines: tuple[AmountVariable, ...], request: ReformulationRequest, formula: FormulaToReformulate, dough_g: float
+    lines: tuple[AmountVariable, ...], request: ReformulationRequest, formula: FormulaInKitchen, dough_g: float
 ) -> list[str]:
     """Remarks on traces without a figure that is wished for. Raises CannotUse for more than a trace."""
     remarks = []
@@ -48,7 +49,7 @@ def lines_without(
     return remarks
 
 
-def _lacking(variable: AmountVariable, request: ReformulationRequest, formula: FormulaToReformulate) -> str:
+def _lacking(variable: AmountVariable, request: ReformulationRequest, formula: FormulaInKitchen) -> str:
     """The first figure that is wished for and not known of a food; empty where all are."""
     for wish in request.wishes:
         if wish.name == MASS or wish.way is not None:

@@ -6,12 +6,13 @@ from typing import Final
 from ample_crumb.core.reformulate.answers import Answer
 from ample_crumb.core.reformulate.extremes import WishRange, extreme, range_of
 from ample_crumb.core.reformulate.prepared import prepare
-from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.search import next_answer
 from ample_crumb.core.reformulate.wishes import Wish
+from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 
 
-def wish_ranges(formula: FormulaToReformulate, request: ReformulationRequest) -> tuple[WishRange, ...]:
+def wish_ranges(formula: FormulaInKitchen, request: ReformulationRequest) -> tuple[WishRange, ...]:
     """For each wish, between which values its figure can lie while the dials hold and the other wishes are let go."""
     prepared = prepare(formula, request)
     return tuple(range_of(prepared, wish) for wish in prepared.request.wishes if wish.has_figure)
@@ -28,7 +29,7 @@ class TradeOffPoint:
     kept_by: tuple[str, ...] = ()
 
 
-def trade_off_point(formula: FormulaToReformulate, request: ReformulationRequest, energy_kcal: float) -> TradeOffPoint:
+def trade_off_point(formula: FormulaInKitchen, request: ReformulationRequest, energy_kcal: float) -> TradeOffPoint:
     """The most protein that a piece of at most this energy can have, the other wishes kept."""
     others = tuple(wish for wish in request.wishes if wish.name not in ("energy_kcal", "protein_g"))
     capped = replace(request, wishes=(*others, Wish("energy_kcal", energy_kcal)))

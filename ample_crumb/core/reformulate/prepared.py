@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 from ample_crumb.core.crumb.character import Character
-from ample_crumb.core.crumb.check import JudgedDough, crumb_check, judge_dough
+from ample_crumb.core.crumb.check import JudgedDough, crumb_check
 from ample_crumb.core.crumb.dials.dial import Dial
 from ample_crumb.core.crumb.dials.linear import amount
 from ample_crumb.core.crumb.hazard import Hazard
@@ -15,9 +15,8 @@ from ample_crumb.core.crumb.tolerance import tolerances_in
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.allergens import allergens_of
 from ample_crumb.core.formula.evaluation import FormulaFigures
-from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.production.production import Production, produce
+from ample_crumb.core.production.production import Production
 from ample_crumb.core.reformulate.character_span import CharacterSpan, spans_of
 from ample_crumb.core.reformulate.constraints import (
     PieceBasis,
@@ -31,7 +30,7 @@ from ample_crumb.core.reformulate.edge_costs import edge_costs
 from ample_crumb.core.reformulate.handles import Grams
 from ample_crumb.core.reformulate.known_figures import known, lines_without
 from ample_crumb.core.reformulate.milp import LinearConstraint
-from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.variables import (
     USUAL,
     AmountVariable,
@@ -42,6 +41,7 @@ from ample_crumb.core.reformulate.variables import (
 )
 from ample_crumb.core.reformulate.verification import added_sugar_g, is_met, misses_by
 from ample_crumb.core.reformulate.wishes import ADDED_SUGAR, SUGAR_KEPT, Wish, checked
+from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 
 NEAR_CHARACTER: Final = 0.03
 """So much of an axis nobody tells apart; amounts of a kitchen may miss a wish for character by it."""
@@ -56,7 +56,7 @@ class Prepared:
     how much an answer may miss each wish at most: as it does, or any where what is banned or bounded forbids it to stay
     as it is. `limits` are what leaves it the dessert it is, `spans` where the axes lie that are wished for."""
 
-    formula: FormulaToReformulate
+    formula: FormulaInKitchen
     request: ReformulationRequest
     made: Production
     model: ReformulationModel
@@ -115,14 +115,14 @@ class Prepared:
         return replace(model, crumb=rows, margin=margin)
 
 
-def prepare(formula: FormulaToReformulate, request: ReformulationRequest) -> Prepared:
+def prepare(formula: FormulaInKitchen, request: ReformulationRequest) -> Prepared:
     """The program of a request. Raises CannotUse for wishes that contradict each other or rest on what nobody said, and
     for a formula without lines."""
     checked(request.wishes)
-    made = produced(formula, formula.parts)
+    made = formula.produced(formula.parts)
     request = replace(request, wishes=tuple(_absolute(wish, made, formula) for wish in request.wishes))
     evaluated = made.evaluated
-    dough = judge_dough(evaluated, formula.family, formula.cupboard, formula.title, formula.method, formula.learned)
+    dough = formula.judged(evaluated)
     if evaluated.batch.mass_g <= 0:
         raise CannotUse("There is nothing to change yet; add lines first.")
     pantry = Pantry(formula.cupboard, formula.preferences.energy, formula.learned, request.bans)
@@ -204,7 +204,7 @@ def _within_practice(
             yield replace(each, high_g=min(each.high_g, most_g))
 
 
-def _absolute(wish: Wish, made: Production, formula: FormulaToReformulate) -> Wish:
+def _absolute(wish: Wish, made: Production, formula: FormulaInKitchen) -> Wish:
     """A wish for a share of what there is, as one for so many grams."""
     if wish.name != SUGAR_KEPT:
         return wish
@@ -216,7 +216,7 @@ def _without_cautions(
     candidates: tuple[AmountVariable, ...],
     evaluated: FormulaFigures,
     dough: JudgedDough,
-    formula: FormulaToReformulate,
+    formula: FormulaInKitchen,
     request: ReformulationRequest,
 ) -> tuple[tuple[AmountVariable, ...], list[str]]:
     """The candidates that bring no caution which was not there, unless that limit is lifted; and what was left out of
@@ -234,12 +234,7 @@ def _without_cautions(
     return tuple(kept), said
 
 
-def produced(formula: FormulaToReformulate, parts: tuple[Part, ...]) -> Production:
-    """The formula made of these parts."""
-    return produce(parts, formula.making, formula.family, formula.tins, formula.cupboard, formula.preferences)
-
-
-def _borne(made: Production, formula: FormulaToReformulate) -> float:
+def _borne(made: Production, formula: FormulaInKitchen) -> float:
     """How many tolerances a piece may be: one, or what it is already."""
     now = tolerances_in(made.evaluated, formula.cupboard) * made.portions.share * made.bake_yield.kept_share
     return max(1.0, now)
@@ -248,7 +243,7 @@ def _borne(made: Production, formula: FormulaToReformulate) -> float:
 _COUNTED: Final = ("count", "cuts")
 
 
-def _piece(made: Production, formula: FormulaToReformulate) -> PieceBasis:
+def _piece(made: Production, formula: FormulaInKitchen) -> PieceBasis:
     batch = made.evaluated.batch.mass_g
     kept = made.bake_yield.kept_share
     counted = formula.making.portioning.by in _COUNTED

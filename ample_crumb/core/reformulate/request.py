@@ -1,15 +1,7 @@
 """What is asked of a formula."""
 
-from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
-from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED, Learned
-from ample_crumb.core.food.cupboard import Cupboard
-from ample_crumb.core.food.nutrients import CarbohydrateDefinition
-from ample_crumb.core.formula.formula import Part
-from ample_crumb.core.formula.reading import ReadingPreferences
-from ample_crumb.core.production.production import ProductionInputs
-from ample_crumb.core.production.tins import Tin
 from ample_crumb.core.reformulate.dessert_limits import Limit
 from ample_crumb.core.reformulate.variables import LineBounds
 from ample_crumb.core.reformulate.wishes import Wish
@@ -32,20 +24,3 @@ class ReformulationRequest:
     beyond_tolerance: bool = False
     lifted: frozenset[Limit] = frozenset()
     answers: int = 3
-
-
-@dataclass(frozen=True, slots=True)
-class FormulaToReformulate:
-    """The formula that shall reach it, and how it is read and made."""
-
-    parts: tuple[Part, ...]
-    family: str
-    making: ProductionInputs
-    tins: tuple[Tin, ...]
-    cupboard: Cupboard
-    preferences: ReadingPreferences
-    definition: CarbohydrateDefinition = CarbohydrateDefinition.AVAILABLE
-    prices: Mapping[str, float] = field(default_factory=dict)
-    learned: Learned = NOTHING_LEARNED
-    title: str = ""
-    method: str = ""

@@ -16,8 +16,9 @@ from ample_crumb.core.reformulate.milp import Solution, Status, Variable, solve
 from ample_crumb.core.reformulate.nearest import clash, limits_in_the_way, nearest_answer
 from ample_crumb.core.reformulate.prepared import MARGINS, Prepared, prepare
 from ample_crumb.core.reformulate.promising import promising, solve_relaxed, with_what_stays
-from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.verification import SURE, sd_of
+from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 
 
 class ReformulationStatus(StrEnum):
@@ -43,7 +44,7 @@ class Reformulation:
     lifting: tuple[str, ...] = ()
 
 
-def reformulate(formula: FormulaToReformulate, request: ReformulationRequest) -> Reformulation:
+def reformulate(formula: FormulaInKitchen, request: ReformulationRequest) -> Reformulation:
     """Up to `request.answers` different answers, the nearest first; the nearest that can be had where they clash.
 
     Raises CannotUse for wishes that contradict each other or rest on what nobody said, and for a formula without lines.

@@ -7,8 +7,8 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.cost import cost_of
 from ample_crumb.core.production.production import Production
-from ample_crumb.core.reformulate.request import FormulaToReformulate
 from ample_crumb.core.reformulate.wishes import ADDED_SUGAR, MASS, PRICE, PROTEIN_KCAL, PROTEIN_SHARE, Wish, figure_of
+from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 
 SURE: Final = 1.645
 """Standard deviations under which 95 of 100 lie, for a normal spread."""
@@ -17,7 +17,7 @@ _NEAR: Final = 1e-6
 """To six digits, which no label and no scale tells apart."""
 
 
-def figure_of_piece(wish: Wish, made: Production, formula: FormulaToReformulate) -> float | None:
+def figure_of_piece(wish: Wish, made: Production, formula: FormulaInKitchen) -> float | None:
     """What a piece has of what is wished for; None where it is not known."""
     piece = made.piece
     nutrients = piece.nutrients
@@ -66,7 +66,7 @@ def condition_margin(need: ClaimCondition, made: Production) -> float:
     return need.per_g * batch.mass_g + sum(sums)
 
 
-def misses_by(wish: Wish, made: Production, formula: FormulaToReformulate) -> float:
+def misses_by(wish: Wish, made: Production, formula: FormulaInKitchen) -> float:
     """By how much a piece misses a wish, in its unit; 0 where it holds it, and infinite where that is not known."""
     if wish.needs:
         batch_g = made.bake_yield.batch.mass_g or 1.0
@@ -84,7 +84,7 @@ def least_shown(wish: Wish) -> float:
     return 0.0 if wish.needs else 0.5 if wish.name in ("energy_kcal", PROTEIN_SHARE) else 0.05
 
 
-def is_met(wish: Wish, piece: Portion, made: Production, formula: FormulaToReformulate, *, sure: bool) -> bool:
+def is_met(wish: Wish, piece: Portion, made: Production, formula: FormulaInKitchen, *, sure: bool) -> bool:
     """Whether a piece holds a wish: on average, or `sure`ly, 95 times in 100."""
     if wish.needs or not sure:
         return misses_by(wish, made, formula) <= _NEAR * max(1.0, wish.value)

@@ -6,8 +6,8 @@ from itertools import product
 from typing import Final
 
 from ample_crumb.core.crumb.character import character_of
-from ample_crumb.core.crumb.check import JudgedDough, judge_dough
-from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED, OUT, Dial, Learned, is_worse
+from ample_crumb.core.crumb.check import JudgedDough
+from ample_crumb.core.crumb.dials.dial import OUT, Dial, is_worse
 from ample_crumb.core.crumb.dials.judge import dials_of
 from ample_crumb.core.crumb.functional_properties import generic_of
 from ample_crumb.core.crumb.hazard import HazardLine
@@ -18,37 +18,15 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.allergens import Allergens, allergens_of
-from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
+from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import Line, Part, lies_beside
-from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine
+from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.formula.rewrite import nudged
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.swap.alternatives import alternatives_of, working_amount
 from ample_crumb.core.swap.apply import SwapUse, apply_swaps, food_moves
 from ample_crumb.core.swap.catalogue import swaps_for
-
-
-@dataclass(frozen=True, slots=True)
-class FormulaToSwap:
-    """A formula whose lines may become others, with how it is read and judged. `prices` are of a gram, by slug."""
-
-    parts: tuple[Part, ...]
-    piece_count: float
-    family: str
-    cupboard: Cupboard
-    preferences: ReadingPreferences
-    title: str = ""
-    method: str = ""
-    learned: Learned = NOTHING_LEARNED
-    prices: Mapping[str, float] | None = None
-
-    def evaluated(self, parts: tuple[Part, ...]) -> FormulaFigures:
-        """The formula of these parts, worked out."""
-        return evaluate(parts, self.piece_count, self.cupboard, self.preferences)
-
-    def judged(self, evaluated: FormulaFigures) -> JudgedDough:
-        """Its dough, as its family is judged."""
-        return judge_dough(evaluated, self.family, self.cupboard, self.title, self.method, self.learned)
+from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 
 
 @dataclass(frozen=True, slots=True)
@@ -114,10 +92,10 @@ _LEAVABLE: Final = frozenset({"topping", "nut", "dried fruit", "seed", "spice", 
 """What a formula may go without and stay itself."""
 
 
-def make_without(formula: FormulaToSwap, avoided: frozenset[str]) -> Without:
+def make_without(formula: FormulaInKitchen, avoided: frozenset[str]) -> Without:
     """The formula without these allergens, diets and foods: fewest swaps first, then what they do to the dough, to its
     character and to what it costs."""
-    evaluated = formula.evaluated(formula.parts)
+    evaluated = formula.produced(formula.parts).evaluated
     lines = tuple(offending(evaluated, formula.cupboard, avoided))
     if not lines:
         return Without((), (), ())
@@ -199,7 +177,7 @@ class _Tried:
 
 @dataclass(frozen=True, slots=True)
 class _Start:
-    formula: FormulaToSwap
+    formula: FormulaInKitchen
     evaluated: FormulaFigures
     dough: JudgedDough
     avoided: frozenset[str]
@@ -285,7 +263,7 @@ class _Start:
         others = {option.line_id: option for option in options if option.use is None}
         parts = tuple(_with_others(part, others, self.evaluated) for part in parts)
         parts = tuple(part for part in parts if part.lines) or parts[:1]
-        evaluated = formula.evaluated(parts)
+        evaluated = formula.produced(parts).evaluated
         # New lines have no ids of their own yet, so that texts are compared.
         meant = {line.id for line in self.evaluated.lines()} - {option.line_id for option in options}
         known = {line.text for line in self.evaluated.lines() if line.id in meant}
@@ -317,7 +295,7 @@ class _Start:
 
     def _costs(self, evaluated: FormulaFigures) -> float:
         """What it costs more, as a share of what it costs; nothing where prices lack."""
-        prices = self.formula.prices or {}
+        prices = self.formula.prices
 
         def total(figures: FormulaFigures) -> float | None:
             found = [(prices.get(each.ingredient.slug), each.mass_g) for _, each in figures.weighed_lines()]
@@ -334,13 +312,13 @@ class _Start:
         for _ in range(_MOST_REPAIRS):
             if not way.off:
                 break
-            evaluated = formula.evaluated(way.parts)
+            evaluated = formula.produced(way.parts).evaluated
             dough = formula.judged(evaluated)
             repair = self._repair(dough, way.off, allergens_of(evaluated, formula.cupboard))
             parts = None if repair is None else _with_repair(way.parts, evaluated, dough, repair)
             if repair is None or parts is None:
                 break
-            off = self._off(formula.judged(formula.evaluated(parts)))
+            off = self._off(formula.judged(formula.produced(parts).evaluated))
             if len(off) >= len(way.off):
                 break
             said.append(repair.words)
@@ -348,9 +326,8 @@ class _Start:
         return replace(tried, way=way)
 
     def _repair(self, dough: JudgedDough, off: Sequence[str], allergens: Allergens) -> Repair | None:
-        setting = RepairContext(
-            self.formula.piece_count, EnergySystem(self.formula.preferences.energy), {}, allergens, self.avoided
-        )
+        pieces, energy = self.formula.making.portioning.count, self.formula.preferences.energy
+        setting = RepairContext(pieces, EnergySystem(energy), {}, allergens, self.avoided)
         worse = {dial.name for dial in self._dials(dough) if dial.title in off and dial.verdict in OUT}
         found = find_repairs(dough, self.formula.cupboard, setting, self.formula.learned)
         return next((each for each in found if each.dial in worse), None)

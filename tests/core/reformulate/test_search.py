@@ -24,10 +24,11 @@ from ample_crumb.core.production.portions import PortionBy, Portioning
 from ample_crumb.core.production.production import ProductionInputs, produce
 from ample_crumb.core.reformulate.answers import Answer
 from ample_crumb.core.reformulate.limits import trade_off_point, wish_ranges
-from ample_crumb.core.reformulate.request import FormulaToReformulate, ReformulationRequest
+from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.search import Reformulation, ReformulationStatus, reformulate
 from ample_crumb.core.reformulate.variables import LineBounds
 from ample_crumb.core.reformulate.wishes import Wish
+from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 from ample_crumb.core.uncertainty.propagation import propagate
 from ample_crumb.formats.recipe_text import recipe_from_text
 from tests.core.given import CUPBOARD, line_id
@@ -36,21 +37,19 @@ ENERGY, PROTEIN, SUGARS = "energy_kcal", "protein_g", "sugars_g"
 
 
 @cache
-def demo(name: str, family: str, pieces: int) -> FormulaToReformulate:
+def demo(name: str, family: str, pieces: int) -> FormulaInKitchen:
     text = files("ample_crumb.application.demo.kitchen").joinpath(f"{name}.txt").read_text("utf-8")
     parts = parts_of(recipe_from_text(text))
-    return FormulaToReformulate(
+    return FormulaInKitchen(
         parts, family, ProductionInputs(Portioning(count=pieces)), (), CUPBOARD, ReadingPreferences()
     )
 
 
 def of(
     *lines: str, family: str = "brownie", cupboard: Cupboard = CUPBOARD, making: ProductionInputs | None = None
-) -> FormulaToReformulate:
+) -> FormulaInKitchen:
     making = making or ProductionInputs(Portioning(count=10))
-    return FormulaToReformulate(
-        (Part("", tuple(map(Line, lines))),), family, making, (), cupboard, ReadingPreferences()
-    )
+    return FormulaInKitchen((Part("", tuple(map(Line, lines))),), family, making, (), cupboard, ReadingPreferences())
 
 
 def most(name: str, value: float) -> Wish:
@@ -240,7 +239,7 @@ class AsTheKitchenIs(unittest.TestCase):
             reformulate(BLONDIES, ReformulationRequest((Wish("mass_g", 90, per_100g=True),)))
 
 
-def _cost(formula: FormulaToReformulate, parts: tuple[Part, ...], *, per_100g: bool) -> float:
+def _cost(formula: FormulaInKitchen, parts: tuple[Part, ...], *, per_100g: bool) -> float:
     made = produce(parts, formula.making, formula.family, (), CUPBOARD, ReadingPreferences())
     cost = cost_of(made.evaluated, formula.prices)
     assert cost is not None
