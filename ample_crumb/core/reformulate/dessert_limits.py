@@ -70,12 +70,14 @@ class DessertRow:
 @dataclass(frozen=True, slots=True)
 class DessertLimits:
     """What the answers to one request keep to: the dough as it was, the limits that are `lifted`, and the spans of its
-    axes. `spared` are the lines that somebody told what to do with, so that no role is kept for them."""
+    axes. `spared` are the lines that somebody told what to do with, so that no role is kept for them. A `fresh` formula
+    has nothing that it may keep as it is."""
 
     dough: JudgedDough
     lifted: frozenset[Limit]
     spans: tuple[CharacterSpan, ...]
     spared: frozenset[str]
+    fresh: bool = False
 
     def rows(self, variables: Sequence[AmountVariable]) -> Iterable[DessertRow]:
         """The rows of a program over these variables, none stricter than the formula stands."""
@@ -143,7 +145,8 @@ class DessertLimits:
         for share in practical_shares(self.dough.family):
             most = self._most(share)
             if _is_sum(share.what):
-                yield _row(Limit.SHARES, share.words, {share.what: -1.0, "dough_g": most}, variables)
+                form = {share.what: -1.0, "dough_g": most}
+                yield _row(Limit.SHARES, share.words, form, variables, strict=self.fresh)
             elif any(share.holds(each.item) for each in inside):
                 coefficients = {each: most - float(share.holds(each.item)) for each in inside}
                 yield DessertRow(Limit.SHARES, f"at most {100 * most:.0f} % {share.words}", coefficients)
@@ -167,6 +170,8 @@ class DessertLimits:
 
     def _most(self, share: PracticalShare) -> float:
         """Of the dough, the most there may be: a little more than there is already, where that is much."""
+        if self.fresh:
+            return share.most_share
         now = _share_in(share, self.dough)
         more = _MORE_OF_ITS_OWN if share.what in _MAY_GROW else 1.0
         return max(share.most_share, min(now * more, 0.95))
@@ -202,12 +207,14 @@ def _amount_in(role: KeptShare, dough: JudgedDough, spared: frozenset[str] = fro
     return float(getattr(dough.composition, role.what)) - gone
 
 
-def _row(limit: Limit, words: str, form: LinearForm, variables: Sequence[AmountVariable]) -> DessertRow:
-    """A form over a dough's sums as a row over grams, no stricter than the formula stands."""
+def _row(
+    limit: Limit, words: str, form: LinearForm, variables: Sequence[AmountVariable], *, strict: bool = False
+) -> DessertRow:
+    """A form over a dough's sums as a row over grams, no stricter than the formula stands unless it is `strict`."""
     coefficients = {each: amount(form, each.gram) for each in variables}
     now = sum(value * each.was_g for each, value in coefficients.items())
     whole = sum(each.gram.dough_g * each.was_g for each in variables)
-    if now < 0 < whole:
+    if now < 0 < whole and not strict:
         # A hair more, because the formula stands on the edge of what it is allowed.
         missed = -now / whole * (1 + 1e-9)
         coefficients = {each: value + missed * each.gram.dough_g for each, value in coefficients.items()}

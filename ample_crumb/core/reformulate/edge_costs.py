@@ -31,10 +31,15 @@ class EdgeCost:
 
 
 def edge_costs(
-    dough: JudgedDough, dials: Iterable[Dial], learned: Learned, variables: Sequence[AmountVariable]
+    dough: JudgedDough,
+    dials: Iterable[Dial],
+    learned: Learned,
+    variables: Sequence[AmountVariable],
+    *,
+    fresh: bool = False,
 ) -> Iterable[EdgeCost]:
     """The costs of all dials that mean something to this dough. Where it stands nearer to an edge than a step begins,
-    only coming nearer costs."""
+    only coming nearer costs, unless it is `fresh`."""
     composition = dough.composition
     for name, linear in linear_dials(composition, dough.family, dials):
         factor = learned.factor(name, dough.family)
@@ -45,6 +50,6 @@ def edge_costs(
         for row in linear.rows(composition, factor):
             stands = amount(row, composition) / width
             for begins, cost in STEPS:
-                share = min(begins, max(0.0, stands))
+                share = begins if fresh else min(begins, max(0.0, stands))
                 form = plus(row, span, -share)
                 yield EdgeCost(name, {each: amount(form, each.gram) for each in variables}, width, cost)

@@ -118,7 +118,7 @@ class Prepared:
 def prepare(formula: FormulaInKitchen, request: ReformulationRequest) -> Prepared:
     """The program of a request. Raises CannotUse for wishes that contradict each other or rest on what nobody said, and
     for a formula without lines."""
-    checked(request.wishes)
+    checked(request.wishes, may_be_none=request.fresh)
     made = formula.produced(formula.parts)
     request = replace(request, wishes=tuple(_absolute(wish, made, formula) for wish in request.wishes))
     evaluated = made.evaluated
@@ -150,6 +150,7 @@ def prepare(formula: FormulaInKitchen, request: ReformulationRequest) -> Prepare
     limits = DessertLimits(
         dough=dough,
         lifted=request.lifted,
+        fresh=request.fresh,
         spans=tuple(each for axis, each in spans.items() if axis not in wished),
         spared=frozenset(
             each.line_id for each in lines if each.line_id and (not each.may_stay or _is_told(bounds.get(each.line_id)))
@@ -159,9 +160,9 @@ def prepare(formula: FormulaInKitchen, request: ReformulationRequest) -> Prepare
     variables = (*lines, *_within_practice(candidates, limits, most_dough_g))
     model = ReformulationModel(
         variables=variables,
-        crumb=crumb_constraints(dough.composition, dough.family, dials, formula.learned),
+        crumb=crumb_constraints(dough.composition, dough.family, dials, formula.learned, fresh=request.fresh),
         dessert=tuple(limits.rows(variables)),
-        edges=tuple(edge_costs(dough, dials, formula.learned, variables)),
+        edges=tuple(edge_costs(dough, dials, formula.learned, variables, fresh=request.fresh)),
         piece=_piece(made, formula),
         prices=formula.prices,
         definition=formula.definition,
@@ -182,7 +183,7 @@ def prepare(formula: FormulaInKitchen, request: ReformulationRequest) -> Prepare
         limits=limits,
         spans=spans,
     )
-    may_stay = all(each.may_stay for each in lines)
+    may_stay = all(each.may_stay for each in lines) and not request.fresh
     missed_by = {wish: prepared.misses(wish, made, dough) if may_stay else math.inf for wish in request.wishes}
     return replace(prepared, missed_by=missed_by)
 

@@ -126,6 +126,11 @@ class Pantry:
     bans: frozenset[str]
 
 
+def is_kept_out(item: Ingredient, bans: frozenset[str]) -> bool:
+    """Whether a food is, holds or may hold something banned."""
+    return bool({item.slug, *(item.allergens or ()), *(item.traces or ())} & bans)
+
+
 def line_variables(
     evaluated: FormulaFigures, dough: Dough, bounds: Mapping[str, LineBounds], pantry: Pantry, *, whole_eggs: bool
 ) -> tuple[AmountVariable, ...]:
@@ -192,7 +197,7 @@ def candidate_variables(
         item = pantry.cupboard.ingredients.get(slug)
         if item is None or slug in here:
             continue
-        if {slug, *(item.allergens or ()), *(item.traces or ())} & pantry.bans or any(breaks(item) for breaks in diets):
+        if is_kept_out(item, pantry.bans) or any(breaks(item) for breaks in diets):
             continue
         least = max(_LEAST_G.get(item.role, 5.0), _LEAST_SHARE * dough_g)
         variables.append(

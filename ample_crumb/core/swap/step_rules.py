@@ -112,16 +112,24 @@ def steps_asked(foods: Sequence[Incoming], now: JudgedDough, method: str, piece_
 _LONGEST: Final = 20_000
 
 
+def keeps_grains(dough: JudgedDough) -> bool:
+    """Whether a dough has too little free water to dissolve the grains of what sweetens it: baked, a wet one does; cold,
+    and in what is nearly dry, nothing does. A g of water takes up 2 g of sugar, and of erythritol less than one (from
+    memory of handbooks)."""
+    windows = family_windows().get(dough.family)
+    baked = windows is not None and windows.baked
+    composition = dough.composition
+    free_g = max(composition.water_g - composition.bound_g, 0.0)
+    return composition.crystals_g > (2.0 if baked else 0.8) * free_g
+
+
 def _holds(rule: StepRule, food: Incoming, now: JudgedDough, piece_g: float) -> bool:
     windows = family_windows().get(now.family)
     baked = windows is not None and windows.baked
-    composition = now.composition
-    free_g = composition.water_g - composition.bound_g
     holds: Mapping[str, bool] = {
         "baked": baked,
         "much": food.share >= MUCH_SHARE,
-        # Baked, a wet dough dissolves its sugar; cold, and in what is nearly dry, nothing does.
-        "dry": composition.crystals_g > (2.0 if baked else 0.8) * max(free_g, 0.0) and food.share >= 0.02,
+        "dry": keeps_grains(now) and food.share >= 0.02,
         "shaped": now.family in _SHAPED and piece_g > _SHAPED_FROM_G and food.share >= 0.25,
         "topping": food.topping,
     }

@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from enum import StrEnum
 from typing import Annotated, Final
 
 from ample_crumb.core.bounds import LEAST, SLUG, Between, Items, Letters
@@ -13,6 +14,7 @@ from ample_crumb.core.food.nutrients import CarbohydrateDefinition, carbohydrate
 from ample_crumb.core.food.sweeteners import Sweetener, sweeteners
 from ample_crumb.core.formula.evaluation import FormulaFigures, PartFigures
 from ample_crumb.core.formula.formula import Line, Part
+from ample_crumb.core.formula.rewrite import nudged
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 
@@ -23,6 +25,34 @@ FILLER: Final = "inulin"
 """What fills where a sweetener has no bulk."""
 
 _ROLES: Final = ("sugar", "sweetener")
+
+
+class Form(StrEnum):
+    """How a sweetener comes: at equal sweetness each is another amount and another work."""
+
+    GRANULAR = "granular"
+    POWDERED = "powdered"
+    LIQUID = "liquid"
+    PACKETS = "packets"
+    TABLETS = "tablets"
+    EXTRACT = "pure extract"
+
+
+def form_of(slug: str) -> Form:
+    """The form that a sweetener of the table comes in."""
+    for words, form in _FORMS:
+        if any(word in slug for word in words):
+            return form
+    return Form.GRANULAR
+
+
+_FORMS: Final = (
+    (("packets",), Form.PACKETS),
+    (("tablets",), Form.TABLETS),
+    (("powdered", "icing"), Form.POWDERED),
+    (("syrup", "drops", "honey", "agave", "molasses"), Form.LIQUID),
+    (("extract", "sucralose"), Form.EXTRACT),
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,9 +94,10 @@ class SweetenerLoad:
 
 @dataclass(frozen=True, slots=True)
 class SweetenerOption:
-    """A sweetener or blend in place of all that sweetens now. `batch_g` and `packet_count` are for the batch,
-    figures of what it brings to a piece; `bulk_lost_g` is of the batch, negative where there is more. `cost` is None
-    without a price."""
+    """A sweetener or blend in place of all that sweetens now, or of what of it is not kept. `batch_g` and `packet_count`
+    are for the batch, figures of what it brings to a piece; `bulk_lost_g` is of the batch, negative where there is
+    more. `forms` are how it comes, `asks` what its form asks for in this dough, a sentence. `cost` is None without a
+    price."""
 
     shares: tuple[BlendShare, ...]
     name: str
@@ -84,6 +115,8 @@ class SweetenerOption:
     use: str
     cost: float | None
     here: bool
+    forms: tuple[Form, ...]
+    asks: str
 
 
 def sweetening_of(evaluated: FormulaFigures, cupboard: Cupboard, energy: EnergySystem) -> Sweetening:
@@ -126,28 +159,37 @@ def sweetener_options(
     energy: EnergySystem,
     prices: Mapping[str, float],
     pieces: float,
+    *,
+    kept_share: float = 0.0,
+    dry: bool = False,
 ) -> tuple[SweetenerOption, ...]:
-    """Every sweetener alone, then these blends, each as sweet as what is in now. Empty where nothing sweetens.
+    """Every sweetener alone, then these blends, each as sweet as what is in now less the `kept_share` of it. Empty where
+    nothing sweetens. In a `dry` dough nothing dissolves what comes in grains.
 
-    Raises CannotUse for a blend that is none.
+    Raises CannotUse for a blend that is none, and for a share that is none.
     """
     now = sweetening_of(evaluated, cupboard, energy)
     if now.sugar_g <= 0:
         return ()
+    now = _replaced(now, kept_share)
     here = {generic_of(item) for part in evaluated.parts for _, item, _ in _sweet_lines(part, cupboard)}
     single = [
         Blend((BlendShare(slug, 1.0),))
         for slug, known in sweeteners().items()
         if known.sweetness_ratio >= _SWEET_ENOUGH
     ]
-    beside = _Sweetened(now, here, cupboard, energy, prices, pieces)
+    mint = any(
+        "mint" in weighed.ingredient.slug or "mint" in line.text.casefold()
+        for line, weighed in evaluated.weighed_lines()
+    )
+    beside = _Sweetened(now, here, cupboard, energy, prices, pieces, mint, dry)
     return tuple(_option(checked(blend), beside) for blend in (*single, *blends))
 
 
 @dataclass(frozen=True, slots=True)
 class _Sweetened:
     """The formula that options are worked out for: what sweetens it `now`, the sweeteners `here` by slug, in how many
-    pieces; and what its kitchen knows of foods."""
+    pieces; and what its kitchen knows of foods. `mint` hides what cools; in a `dry` dough grains stay."""
 
     now: Sweetening
     here: set[str]
@@ -155,6 +197,16 @@ class _Sweetened:
     energy: EnergySystem
     prices: Mapping[str, float]
     piece_count: float
+    mint: bool
+    dry: bool
+
+
+def _replaced(now: Sweetening, kept_share: float) -> Sweetening:
+    """What is replaced of the sweetening where so great a share of it is kept."""
+    if not 0 <= kept_share < 1:
+        raise CannotUse("Of the sugar from none to nearly all may be kept.")
+    going = 1 - kept_share
+    return replace(now, sugar_g=now.sugar_g * going, bulk_g=now.bulk_g * going, energy_kcal=now.energy_kcal * going)
 
 
 _SWEET_ENOUGH: Final = 0.3
@@ -191,7 +243,7 @@ def _option(blend: Blend, beside: _Sweetened) -> SweetenerOption:
         bulk_lost_g=lost,
         filled_by=_filled(lost, now),
         browns=_browns([each for each, _ in known]),
-        cooling=next((each.cooling for each, share in known if each.cooling and share >= 0.3), ""),
+        cooling=_cooling(known, mint=beside.mint),
         aftertaste=", ".join(
             dict.fromkeys(each.aftertaste for each, share in known if each.aftertaste and share >= 0.3)
         ),
@@ -204,7 +256,26 @@ def _option(blend: Blend, beside: _Sweetened) -> SweetenerOption:
         use="; ".join(dict.fromkeys(each.use for each, _ in known)),
         cost=sum(costs) / pieces if len(costs) == len(items) else None,
         here={each.slug for each, _ in known} == beside.here,
+        forms=tuple(dict.fromkeys(form_of(each.slug) for each, _ in known)),
+        asks=_asks(known, dry=beside.dry),
     )
+
+
+def _cooling(known: Sequence[tuple[Sweetener, float]], *, mint: bool) -> str:
+    """How it cools the tongue; mint does the same, and hides it."""
+    cools = next((each.cooling for each, share in known if each.cooling and share >= 0.3), "")
+    return f"{cools}, which the mint hides" if cools and mint else cools
+
+
+def _asks(known: Sequence[tuple[Sweetener, float]], *, dry: bool) -> str:
+    forms = {form_of(each.slug) for each, _ in known}
+    if dry and Form.GRANULAR in forms:
+        return "Grind it to powder, or dissolve it in the liquid: there is too little water here for its grains."
+    if Form.TABLETS in forms:
+        return "Dissolve the tablets in the liquid first."
+    if Form.EXTRACT in forms:
+        return "Weigh it to a tenth of a gram, and dissolve it in the liquid so that no spot tastes of it alone."
+    return ""
 
 
 def _filled(lost_g: float, now: Sweetening) -> str:
@@ -223,11 +294,20 @@ def _browns(sweeteners: Sequence[Sweetener]) -> str:
 
 
 def sweeten_with(
-    parts: tuple[Part, ...], evaluated: FormulaFigures, blend: Blend, cupboard: Cupboard, *, fill: bool
+    parts: tuple[Part, ...],
+    evaluated: FormulaFigures,
+    blend: Blend,
+    cupboard: Cupboard,
+    *,
+    fill: bool,
+    kept_share: float = 0.0,
 ) -> tuple[Part, ...]:
-    """The formula with all its sugar and sweetener lines, part by part, in the blend's place; with `fill`, the bulk
-    that goes is made up for with inulin. Raises CannotUse where nothing sweetens."""
+    """The formula with the blend in the place of all its sugar and sweetener lines, part by part, but for the
+    `kept_share` of each; with `fill`, the bulk that goes is made up for with inulin. Raises CannotUse where nothing
+    sweetens, and for a share that is none."""
     blend = checked(blend)
+    if not 0 <= kept_share < 1:
+        raise CannotUse("Of the sugar from none to nearly all may be kept.")
     made, changed = [], False
     for part, figures in zip(parts, evaluated.parts, strict=True):
         sweet = [
@@ -240,7 +320,7 @@ def sweeten_with(
             made.append(part)
             continue
         changed = True
-        going = _Going(sugar_g, sum(_bulk(item) * mass for item, mass in sweet))
+        going = _Going(sugar_g, sum(_bulk(item) * mass for item, mass in sweet), kept_share)
         made.append(_resweetened(part, figures, going, blend, cupboard, fill=fill))
     if not changed:
         raise CannotUse("Nothing sweetens this formula yet.")
@@ -249,10 +329,11 @@ def sweeten_with(
 
 @dataclass(frozen=True, slots=True)
 class _Going:
-    """What goes with the sweet lines of a part: their sweetness as sugar, and their bulk."""
+    """The sweet lines of a part: their sweetness as sugar, their bulk, and the share of them that is kept."""
 
     sugar_g: float
     bulk_g: float
+    kept_share: float
 
 
 def _resweetened(
@@ -265,17 +346,20 @@ def _resweetened(
         if item is None or item.role not in _ROLES or not functional_properties(item).sweetness_ratio:
             lines.append(line)
             continue
+        kept = nudged(read, going.kept_share) if going.kept_share > 0 else None
+        lines += [replace(line, text=kept)] if kept else []
         if placed:
             continue
         placed = True
         bulk = 0.0
         for each in blend.shares:
             known = sweeteners()[each.slug]
-            grams = going.sugar_g * each.share / known.sweetness_ratio
+            grams = (1 - going.kept_share) * going.sugar_g * each.share / known.sweetness_ratio
             bulk += known.bulk_ratio * grams
             lines.append(_line(cupboard.ingredients[each.slug], grams))
-        if fill and going.bulk_g - bulk > 0.25 * going.bulk_g:
-            lines.append(_line(cupboard.ingredients[FILLER], (going.bulk_g - bulk) / 2))
+        lost = (1 - going.kept_share) * going.bulk_g - bulk
+        if fill and lost > 0.25 * going.bulk_g:
+            lines.append(_line(cupboard.ingredients[FILLER], lost / 2))
     return replace(part, lines=tuple(lines))
 
 

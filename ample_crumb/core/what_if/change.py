@@ -76,8 +76,8 @@ def _amount(question: Question, formula: FormulaInKitchen, made: Production) -> 
         and line_named(question.about, made.evaluated, formula.cupboard) is None
     ):
         item = formula.cupboard.ingredients[new.best.key]
-        text = f"{kitchen_grams(question.more_g):g} g {item.name}"
-        return Change(_added(formula, made, Line(text, item.slug)), f"{text}, which is new in it")
+        added = f"{kitchen_grams(question.more_g):g} g {item.name}"
+        return Change(_added(formula, made, Line(added, item.slug)), f"{added}, which is new in it")
     line = _line(question.about, formula, made)
     assert line.weighed is not None
     was = line.weighed.mass_g
