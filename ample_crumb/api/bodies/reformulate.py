@@ -7,7 +7,7 @@ from pydantic import Field
 from ample_crumb.api.bodies.base import Number
 from ample_crumb.api.bodies.derived import Derived
 from ample_crumb.api.bodies.formulas import BenchBody
-from ample_crumb.application.reformulate.views import ReformulationDraft, WishDraft
+from ample_crumb.application.reformulate.views import ReformulationDraft, StartDraft, StartFoodDraft, WishDraft
 from ample_crumb.core.bounds import LEAST
 from ample_crumb.core.reformulate.variables import LineBounds
 
@@ -26,6 +26,18 @@ class ReformulateBody(BenchBody, becomes=ReformulationDraft):
     def draft(self) -> ReformulationDraft:
         """As the application has it."""
         return self.made(ReformulationDraft)
+
+
+class StartFoodBody(Derived, becomes=StartFoodDraft):
+    """A food to begin with."""
+
+
+class StartBody(Derived, becomes=StartDraft):
+    """Foods, and what shall be made of them."""
+
+    def draft(self) -> StartDraft:
+        """As the application has it."""
+        return self.made(StartDraft)
 
 
 class PointBody(ReformulateBody):

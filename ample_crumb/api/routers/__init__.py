@@ -21,11 +21,12 @@ from ample_crumb.api.routers import (
     tastings,
     today,
     versions,
+    what_if,
 )
 
 _PLACES: Final = (
-    formulas, crumb, swaps, versions, reformulate, batches, causes, bake_days, stash, tastings, today, people, ledger,
-    cupboard, settings, background, events,
+    formulas, crumb, swaps, versions, reformulate, what_if, batches, causes, bake_days, stash, tastings, today, people,
+    ledger, cupboard, settings, background, events,
 )  # fmt: skip
 
 ALL: Final = (*(module.router for module in _PLACES), scale.router, bake_days.streams, scale.streams)

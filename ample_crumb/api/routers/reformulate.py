@@ -5,10 +5,19 @@ from fastapi import APIRouter
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.formulas import BenchBody
-from ample_crumb.api.bodies.reformulate import PointBody, ReformulateBody
+from ample_crumb.api.bodies.reformulate import PointBody, ReformulateBody, StartBody
 from ample_crumb.application.reformulate import queries as reformulate_queries
-from ample_crumb.application.reformulate.views import PointView, ReformulationChoices, ReformulationView
+from ample_crumb.application.reformulate import starting
+from ample_crumb.application.reformulate.views import (
+    CutView,
+    PointView,
+    ReformulationChoices,
+    ReformulationView,
+    StartFamily,
+    StartView,
+)
 from ample_crumb.core.reformulate.extremes import WishRange
+from ample_crumb.core.reformulate.missing_amounts import ProposedAmount
 
 router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
@@ -29,6 +38,30 @@ def choices(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> Re
 def limits(body: ReformulateBody, database: InDatabase, principal: AsPrincipal) -> list[WishRange]:
     """How far each wish can go by itself."""
     return list(reformulate_queries.ranges(database, principal, body.bench(), body.draft()))
+
+
+@router.post("/bench/reformulation/cuts")
+def cuts(body: ReformulateBody, database: InDatabase, principal: AsPrincipal) -> list[CutView]:
+    """The same wishes with the batch cut into more or fewer pieces, the nearest to one's own first."""
+    return list(reformulate_queries.cuts(database, principal, body.bench(), body.draft()))
+
+
+@router.post("/bench/amounts")
+def propose_amounts(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> list[ProposedAmount]:
+    """Amounts for the lines that say none, as wide as their doubt."""
+    return list(starting.amounts(database, principal, body.bench()))
+
+
+@router.get("/start/families")
+def start_families() -> list[StartFamily]:
+    """What can be started from foods."""
+    return list(starting.start_families())
+
+
+@router.post("/start")
+def start(body: StartBody, database: InDatabase, principal: AsPrincipal) -> StartView:
+    """A first formula of these foods; nothing is stored."""
+    return starting.start(database, principal, body.draft())
 
 
 @router.post("/bench/reformulation/point")

@@ -5,10 +5,10 @@ from fastapi import APIRouter
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.formulas import BenchBody
-from ample_crumb.api.bodies.swaps import AlternativesBody, SwapsBody, SweetenBody, SweetenersBody
+from ample_crumb.api.bodies.swaps import AlternativesBody, SwapsBody, SweetenBody, SweetenersBody, WithoutBody
 from ample_crumb.application.swaps import queries as swaps_queries
 from ample_crumb.application.swaps.alternatives import alternatives
-from ample_crumb.application.swaps.views import FoodAlternatives, Offers, Preview, SweetenerBench
+from ample_crumb.application.swaps.views import FoodAlternatives, Offers, Preview, SweetenerBench, WithoutView
 
 router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
@@ -34,10 +34,18 @@ def read_alternatives(body: AlternativesBody, database: InDatabase, principal: A
 @router.post("/bench/sweeteners")
 def read_sweeteners(body: SweetenersBody, database: InDatabase, principal: AsPrincipal) -> SweetenerBench:
     """All sweeteners side by side for what is on the Bench."""
-    return swaps_queries.sweetener_bench(database, principal, body.bench(), [each.blend() for each in body.blends])
+    blends = [each.blend() for each in body.blends]
+    return swaps_queries.sweetener_bench(database, principal, body.bench(), blends, body.kept_share)
 
 
 @router.post("/bench/sweeteners/preview")
 def preview_sweetener(body: SweetenBody, database: InDatabase, principal: AsPrincipal) -> Preview:
     """What it would be with this in place of all that sweetens."""
-    return swaps_queries.sweetened(database, principal, body.bench(), body.blend.blend(), fill=body.fill)
+    blend, kept = body.blend.blend(), body.kept_share
+    return swaps_queries.sweetened(database, principal, body.bench(), blend, fill=body.fill, kept_share=kept)
+
+
+@router.post("/bench/without")
+def make_without(body: WithoutBody, database: InDatabase, principal: AsPrincipal) -> WithoutView:
+    """The fewest swaps that clear every line of what is avoided, judged together; or the lines that cannot be."""
+    return swaps_queries.without(database, principal, body.bench(), frozenset(body.avoided))

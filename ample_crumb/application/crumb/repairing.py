@@ -1,13 +1,17 @@
 """Repairs of what is on the Bench, with the text that each makes of its line."""
 
+from dataclasses import replace
+
 from ample_crumb.application.crumb.views import LookView, RepairView, StepwiseView
 from ample_crumb.application.formulas.evaluated import EvaluatedFormula
 from ample_crumb.core.crumb.dough_state import Consistency
 from ample_crumb.core.crumb.looks_wrong import Remedy, Stage, StepwiseRepair, look_at
 from ample_crumb.core.crumb.repairs import Repair, RepairContext, find_repairs
 from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.formula.formula import Line
 from ample_crumb.core.formula.rewrite import nudged
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.core.swap.method_following import MadeDough, MethodFollowing, follow_method
 
 
 def repairs_of(formula: EvaluatedFormula) -> tuple[RepairView, ...]:
@@ -65,9 +69,24 @@ def _view(repair: Repair, formula: EvaluatedFormula) -> RepairView | None:
     """None for a line that cannot be written anew."""
     part = formula.dough.dough.part
     if repair.line_id is None:
-        return RepairView(repair, part, f"{repair.change_g:g} g {repair.name}", "")
+        new = f"{repair.change_g:g} g {repair.name}"
+        return RepairView(repair, part, new, "", _following(formula, part, Line(new, repair.slug)))
     line = formula.figures.line(repair.line_id)
     if line is None or line.weighed is None:
         return None
     text = nudged(line, repair.resulting_g / line.weighed.mass_g)
-    return RepairView(repair, part, text, line.text) if text else None
+    return RepairView(repair, part, text, line.text, None) if text else None
+
+
+def _following(formula: EvaluatedFormula, place: int, line: Line) -> MethodFollowing | None:
+    """What becomes of the steps where a line comes in; None where that is nothing, and without a method."""
+    if not formula.draft.method.strip():
+        return None
+    parts = tuple(
+        replace(part, lines=(*part.lines, line)) if number == place else part
+        for number, part in enumerate(formula.draft.parts)
+    )
+    after = formula.with_parts(parts)
+    was, now = MadeDough(formula.made, formula.dough), MadeDough(after.made, after.dough)
+    found = follow_method(formula.draft.method, was, now)
+    return found if found.steps else None

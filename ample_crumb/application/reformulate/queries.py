@@ -7,13 +7,16 @@ from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.cupboards import priced_food
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_in
-from ample_crumb.application.formulas.production import production_inputs, tins_of
+from ample_crumb.application.formulas.in_kitchen import in_kitchen
 from ample_crumb.application.formulas.twin_figures import twin_figures
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.application.reformulate.views import (
     AnswerView,
     CandidateFood,
+    CharacterWishView,
     ClaimWishes,
+    CutView,
+    LimitView,
     PointView,
     ReformulationChoices,
     ReformulationDraft,
@@ -21,19 +24,24 @@ from ample_crumb.application.reformulate.views import (
     WishDraft,
 )
 from ample_crumb.application.views import portion_view
+from ample_crumb.core.crumb.character import character_axes
 from ample_crumb.core.food.claims.claim import ClaimCondition, TwinFigures
 from ample_crumb.core.food.claims.eu import eu_needs
 from ample_crumb.core.food.claims.us import us_needs
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.families import us_reference_g
 from ample_crumb.core.reformulate.answers import Answer
+from ample_crumb.core.reformulate.character_span import character_wish, character_wishes
+from ample_crumb.core.reformulate.cuts import reformulate_cut
 from ample_crumb.core.reformulate.extremes import WishRange
 from ample_crumb.core.reformulate.limits import trade_off_point, wish_ranges
+from ample_crumb.core.reformulate.nearest import LIFTED_WORDS
 from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.search import Reformulation, reformulate
 from ample_crumb.core.reformulate.variables import USUAL
-from ample_crumb.core.reformulate.wishes import FIGURES, Wish
+from ample_crumb.core.reformulate.wishes import FIGURES, Way, Wish
 from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
+from ample_crumb.store import stock
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.scope import Principal
 
@@ -46,7 +54,25 @@ def reformulation(
     found: Reformulation = reformulate(formula, request)
     answers = tuple(_view(answer, context) for answer in found.answers)
     wished = tuple(wish.words() for wish in request.wishes)
-    return ReformulationView(found.status, wished, answers, found.clash, found.sentence, found.remarks, found.stopped)
+    return ReformulationView(
+        found.status,
+        wished,
+        answers,
+        found.clash,
+        found.sentence,
+        found.remarks,
+        found.stopped,
+        found.far,
+        found.lifting,
+    )
+
+
+def cuts(database: Database, principal: Principal, bench: Bench, draft: ReformulationDraft) -> tuple[CutView, ...]:
+    """The nearest answer for each grid of cuts that lets the wishes be. Raises CannotUse and CannotAccept."""
+    formula, request, context = _read_request(database, principal, bench, draft)
+    return tuple(
+        CutView(each.grid, _view(each.found.answers[0], context)) for each in reformulate_cut(formula, request)
+    )
 
 
 def ranges(database: Database, principal: Principal, bench: Bench, draft: ReformulationDraft) -> tuple[WishRange, ...]:
@@ -61,7 +87,9 @@ def trade_off(
     """The most protein that a piece of this energy can have."""
     formula, request, context = _read_request(database, principal, bench, draft)
     found = trade_off_point(formula, request, energy_kcal)
-    return PointView(energy_kcal, found.protein_g, _view(found.answer, context) if found.answer else None)
+    return PointView(
+        energy_kcal, found.protein_g, _view(found.answer, context) if found.answer else None, found.kept_by
+    )
 
 
 _WHERE: Final = {"eu": "in Europe", "us": "in the US"}
@@ -71,12 +99,17 @@ def choices(database: Database, principal: Principal, bench: Bench) -> Reformula
     """What can be wished for and allowed for what is on the Bench."""
     with database.transaction(principal) as connection:
         twin = twin_figures(connection, principal, bench.twin)
+        family = evaluate_in(connection, principal, bench).dough.family
     claims = tuple(
         ClaimWishes(rules, _WHERE[rules], tuple(needs)) for rules, needs in _needs(bench, twin).items() if needs
     )
     foods = reference_cupboard().ingredients
     return ReformulationChoices(
-        tuple(FIGURES.values()), claims, tuple(CandidateFood(slug, foods[slug].name) for slug in USUAL)
+        tuple(FIGURES.values()),
+        claims,
+        tuple(CandidateFood(slug, foods[slug].name) for slug in USUAL),
+        tuple(CharacterWishView(wish.name, wish.way or Way.SAME, wish.words()) for wish in character_wishes(family)),
+        tuple(LimitView(limit, words) for limit, words in LIFTED_WORDS.items()),
     )
 
 
@@ -98,39 +131,59 @@ def _asked_in(
     evaluated = evaluate_in(connection, principal, bench)
     context = evaluated.context
     needs = _needs(bench, twin_figures(connection, principal, bench.twin))
-    making, _ = production_inputs(bench.production, bench.pieces, context)
-    foods = [*reference_cupboard().ingredients, *(draft.allowed or ())]
-    lines = evaluated.figures.lines()
-    slugs = {*foods, *(line.ingredient.slug for line in lines if line.ingredient)}
-    formula = FormulaInKitchen(
-        parts=bench.parts,
-        family=bench.family,
-        making=making,
-        tins=tuple(tins_of(bench.production.tins, context)),
-        cupboard=context.cupboard,
-        preferences=context.preferences,
-        definition=context.definition,
-        prices={slug: context.prices[priced_food(slug)] for slug in slugs if priced_food(slug) in context.prices},
-        learned=context.learned,
-        title=bench.name,
-        method=bench.method,
-    )
-    wishes = tuple(_wish(wish, needs, number) for number, wish in enumerate(draft.wishes))
+    formula = in_kitchen(evaluated, *(draft.allowed or ()))
+    family = evaluated.dough.family
+    allowed = at_home(connection, principal, context, draft.allowed) if draft.at_home else draft.allowed
+    wishes = tuple(_wish(wish, needs, family, number) for number, wish in enumerate(draft.wishes))
     mass_share = 0.1 if draft.keep_mass else None
     request = ReformulationRequest(
         wishes=wishes,
         holds=draft.holds,
-        allowed=draft.allowed,
+        allowed=allowed,
         bans=frozenset(draft.bans),
         whole_eggs=draft.whole_eggs,
         sure=draft.sure,
         mass_share=mass_share,
         beyond_tolerance=draft.beyond_tolerance,
+        lifted=frozenset(draft.lifted),
     )
     return formula, request, context
 
 
-def _wish(draft: WishDraft, needs: Mapping[str, Mapping[str, tuple[ClaimCondition, ...]]], number: int) -> Wish:
+def at_home(
+    connection: Connection, principal: Principal, context: KitchenContext, allowed: tuple[str, ...] | None
+) -> tuple[str, ...]:
+    """Of what may come in, what there is: foods that are told to be at home, and products of the cupboard that are not
+    told to be out."""
+    own = context.cupboard.own
+    foods = {*(allowed or USUAL), *own, *reference_cupboard().ingredients}
+    known = {row.food: row for row in stock.stocked(connection, principal.kitchen_id, sorted(map(priced_food, foods)))}
+
+    def is_here(slug: str) -> bool:
+        row = known.get(priced_food(slug))
+        return slug in own if row is None else row.state in ("have", "low") or bool(row.mass_g)
+
+    wanted = allowed if allowed is not None else [slug for slug in foods if _comes_in(context, slug)]
+    return tuple(slug for slug in wanted if is_here(slug))
+
+
+_COMES_IN: Final = frozenset({"protein", "dairy", "egg", "fruit", "sweetener", "flour", "grain", "pulse"})
+
+
+def _comes_in(context: KitchenContext, slug: str) -> bool:
+    """Whether a food of the kitchen is of a kind that brings a dessert to a target."""
+    item = context.cupboard.ingredients.get(slug)
+    return item is not None and not item.reference and (slug in USUAL or item.role in _COMES_IN)
+
+
+def _wish(
+    draft: WishDraft, needs: Mapping[str, Mapping[str, tuple[ClaimCondition, ...]]], family: str, number: int
+) -> Wish:
+    if draft.way:
+        axis = next((each for each in character_axes().get(family, ()) if each.axis == draft.name), None)
+        if axis is None:
+            raise CannotAccept(f"/wishes/{number}", f"“{draft.name[:60]}” says nothing of this kind of dessert.")
+        return character_wish(axis, Way(draft.way))
     if not draft.claim_of:
         return Wish(draft.name, draft.value, draft.at_least, draft.per_100g)
     found = needs.get(draft.claim_of, {}).get(draft.name)
@@ -149,4 +202,7 @@ def _view(answer: Answer, context: KitchenContext) -> AnswerView:
         answer.words,
         answer.missed,
         answer.changed,
+        answer.was,
+        answer.mouth,
+        answer.method,
     )

@@ -2,19 +2,25 @@
 
 from collections.abc import Sequence
 from dataclasses import replace
+from typing import Final
 
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluated import EvaluatedFormula
 from ample_crumb.application.formulas.evaluation import evaluate_bench, evaluate_in
+from ample_crumb.application.formulas.in_kitchen import in_kitchen, made_dough
 from ample_crumb.application.formulas.nested import with_nested
-from ample_crumb.application.swaps.views import Offers, Preview, SwapSide, SweetenerBench
+from ample_crumb.application.swaps.views import Offers, Preview, SwapSide, SweetenerBench, WithoutView, WithoutWay
 from ample_crumb.application.views import portion_view
-from ample_crumb.core.crumb.character import differences
+from ample_crumb.core.crumb.mouth import in_the_mouth
+from ample_crumb.core.food.allergens import BROKEN_BY
 from ample_crumb.core.food.sweeteners import sweeteners
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.swap.apply import SwapUse, apply_swaps
+from ample_crumb.core.swap.method_following import follow_method
+from ample_crumb.core.swap.step_rules import dissolves_g
 from ample_crumb.core.swap.suggestions import Aim, suggest_swaps
 from ample_crumb.core.swap.sweetener_options import Blend, sweeten_with, sweetener_options, sweetening_of
+from ample_crumb.core.swap.without import make_without
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 
@@ -56,7 +62,8 @@ def _preview(
         before=was,
         after=now,
         remarks=remarks,
-        mouth=differences(was.check.character, now.check.character, now.check.family),
+        mouth=in_the_mouth(evaluated.dough, after.dough, evaluated.context.learned),
+        method=follow_method(evaluated.draft.method, made_dough(evaluated), made_dough(after)),
         gains=_new(was.allergens.contains, now.allergens.contains),
         loses=_new(now.allergens.contains, was.allergens.contains),
         keeps=_new(was.allergens.diets_kept, now.allergens.diets_kept),
@@ -82,8 +89,11 @@ def _half(evaluated: EvaluatedFormula) -> SwapSide:
     )
 
 
-def sweetener_bench(database: Database, principal: Principal, bench: Bench, blends: Sequence[Blend]) -> SweetenerBench:
-    """All sweeteners side by side for what is on the Bench. Raises CannotUse for a blend that is none."""
+def sweetener_bench(
+    database: Database, principal: Principal, bench: Bench, blends: Sequence[Blend], kept_share: float
+) -> SweetenerBench:
+    """All sweeteners side by side for what is on the Bench, in place of all but the `kept_share` of what sweetens it.
+    Raises CannotUse for a blend that is none."""
     evaluated = evaluate_bench(database, principal, bench)
     formula, context = evaluated.figures, evaluated.context
     options = sweetener_options(
@@ -93,12 +103,50 @@ def sweetener_bench(database: Database, principal: Principal, bench: Bench, blen
         context.preferences.energy,
         evaluated.prices(*sweeteners()),
         formula.piece_count,
+        kept_share=kept_share,
+        dissolves_g=dissolves_g(evaluated.dough),
     )
     return SweetenerBench(sweetening_of(formula, context.cupboard, context.preferences.energy), options)
 
 
-def sweetened(database: Database, principal: Principal, bench: Bench, blend: Blend, *, fill: bool) -> Preview:
-    """What it would be with this sweetener or blend in place of all that sweetens. Raises CannotUse."""
+def sweetened(
+    database: Database, principal: Principal, bench: Bench, blend: Blend, *, fill: bool, kept_share: float
+) -> Preview:
+    """What it would be with this sweetener or blend in place of what sweetens, but for the `kept_share` of it. Raises
+    CannotUse."""
     evaluated = evaluate_bench(database, principal, bench)
-    parts = sweeten_with(bench.parts, evaluated.figures, blend, evaluated.context.cupboard, fill=fill)
+    cupboard = evaluated.context.cupboard
+    parts = sweeten_with(bench.parts, evaluated.figures, blend, cupboard, fill=fill, kept_share=kept_share)
     return _preview(evaluated, evaluated, parts, ())
+
+
+def without(database: Database, principal: Principal, bench: Bench, avoided: frozenset[str]) -> WithoutView:
+    """What is on the Bench without these allergens, diets and foods: up to two ways, or what cannot be replaced."""
+    with database.transaction(principal) as connection:
+        evaluated = evaluate_in(connection, principal, bench)
+        found = make_without(in_kitchen(evaluated), avoided)
+        ways = tuple(
+            WithoutWay(
+                way.replacements,
+                way.repairs,
+                way.off,
+                _preview(
+                    evaluated,
+                    replace(evaluated, context=with_nested(connection, principal, evaluated.context, way.parts)),
+                    way.parts,
+                    way.remarks,
+                ),
+            )
+            for way in found.ways
+        )
+    called = f"{bench.name} without {named_together(avoided)}"[:_NAME_LENGTH]
+    return WithoutView(called, found.lines, ways, found.cannot)
+
+
+_NAME_LENGTH: Final = 120
+
+
+def named_together(avoided: frozenset[str]) -> str:
+    """What is avoided in words: "egg and tree nuts", "what is not vegan"."""
+    names = [f"what is not {name}" if name in BROKEN_BY else name.replace("_", " ") for name in sorted(avoided)]
+    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"

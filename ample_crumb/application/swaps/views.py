@@ -5,11 +5,14 @@ from dataclasses import dataclass
 from ample_crumb.application.views import FiguresView
 from ample_crumb.core.crumb.check import CrumbCheck
 from ample_crumb.core.crumb.dials.dial import Dial
+from ample_crumb.core.crumb.mouth import Mouth
 from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.reading import Choice
+from ample_crumb.core.swap.method_following import MethodFollowing
 from ample_crumb.core.swap.suggestions import SwapSuggestion
 from ample_crumb.core.swap.sweetener_options import SweetenerOption, Sweetening
+from ample_crumb.core.swap.without import IrreplaceableLine, OffendingLine, Replacement
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,14 +39,15 @@ class SwapSide:
 @dataclass(frozen=True, slots=True)
 class Preview:
     """What a change would make of the Bench: its parts then, both halves, and sentences on what could not move along.
-    `mouth` is how it will differ in the mouth, `gains` and `loses` are allergens, `keeps` and `breaks` diets that are
-    kept from then on, or no more."""
+    `mouth` is how it will differ in the mouth, `method` what becomes of the steps, `gains` and `loses` are allergens,
+    `keeps` and `breaks` diets that are kept from then on, or no more."""
 
     parts: tuple[Part, ...]
     before: SwapSide
     after: SwapSide
     remarks: tuple[str, ...]
-    mouth: tuple[str, ...]
+    mouth: Mouth
+    method: MethodFollowing
     gains: tuple[str, ...]
     loses: tuple[str, ...]
     keeps: tuple[str, ...]
@@ -88,3 +92,24 @@ class SweetenerBench:
 
     now: Sweetening
     options: tuple[SweetenerOption, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class WithoutWay:
+    """A way to make it without: what each line becomes, what else was moved so that the dough works, the dials that are
+    worse for all that, and the formula then beside now."""
+
+    replacements: tuple[Replacement, ...]
+    repairs: tuple[str, ...]
+    off: tuple[str, ...]
+    preview: Preview
+
+
+@dataclass(frozen=True, slots=True)
+class WithoutView:
+    """What came of it: how the branch is `called`, the lines in the way, the ways, and lines that no swap clears."""
+
+    called: str
+    lines: tuple[OffendingLine, ...]
+    ways: tuple[WithoutWay, ...]
+    cannot: tuple[IrreplaceableLine, ...]

@@ -126,6 +126,7 @@ LIFTED_WORDS: Final = {
     Limit.CHARACTER: "it may bite differently",
     Limit.SHARES: "there may be more of a thing than bakers use",
     Limit.ROLES: "more of its flour, fat, sugar's bulk or flavour may go",
+    Limit.CAUTIONS: "it may bring cautions that it did not have",
 }
 BORNE_WORDS: Final = "a piece may hold more sweetener than is usually tolerated"
 

@@ -113,14 +113,17 @@ _LONGEST: Final = 20_000
 
 
 def keeps_grains(dough: JudgedDough) -> bool:
-    """Whether a dough has too little free water to dissolve the grains of what sweetens it: baked, a wet one does; cold,
-    and in what is nearly dry, nothing does. A g of water takes up 2 g of sugar, and of erythritol less than one (from
-    memory of handbooks)."""
+    """Whether a dough has too little free water to dissolve the grains of what sweetens it."""
+    return dough.composition.crystals_g > dissolves_g(dough)
+
+
+def dissolves_g(dough: JudgedDough) -> float:
+    """How much that comes in grains the free water of a dough dissolves, g: baked 2 to a g of water, cold 0.8. A g of
+    water takes up 2 g of sugar at 20 °C, of erythritol little more than half (from memory of handbooks)."""
     windows = family_windows().get(dough.family)
     baked = windows is not None and windows.baked
-    composition = dough.composition
-    free_g = max(composition.water_g - composition.bound_g, 0.0)
-    return composition.crystals_g > (2.0 if baked else 0.8) * free_g
+    free_g = max(dough.composition.water_g - dough.composition.bound_g, 0.0)
+    return (2.0 if baked else 0.8) * free_g
 
 
 def _holds(rule: StepRule, food: Incoming, now: JudgedDough, piece_g: float) -> bool:

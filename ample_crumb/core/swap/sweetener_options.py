@@ -1,5 +1,6 @@
 """The sweetener bench: every sweetener, and blends of them, for the sweetness that this formula has."""
 
+import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
@@ -94,8 +95,8 @@ class SweetenerLoad:
 
 @dataclass(frozen=True, slots=True)
 class SweetenerOption:
-    """A sweetener or blend in place of all that sweetens now, or of what of it is not kept. `batch_g` and `packet_count`
-    are for the batch, figures of what it brings to a piece; `bulk_lost_g` is of the batch, negative where there is
+    """A sweetener or blend in place of all that sweetens now, or of what is not kept. `batch_g` and `packet_count` are
+    for the batch, figures of what it brings to a piece; `bulk_lost_g` is of the batch, negative where there is
     more. `forms` are how it comes, `asks` what its form asks for in this dough, a sentence. `cost` is None without a
     price."""
 
@@ -161,10 +162,10 @@ def sweetener_options(
     pieces: float,
     *,
     kept_share: float = 0.0,
-    dry: bool = False,
+    dissolves_g: float = math.inf,
 ) -> tuple[SweetenerOption, ...]:
-    """Every sweetener alone, then these blends, each as sweet as what is in now less the `kept_share` of it. Empty where
-    nothing sweetens. In a `dry` dough nothing dissolves what comes in grains.
+    """Every sweetener alone, then these blends, each as sweet as what is in now less the `kept_share` of it. Empty
+    where nothing sweetens. The dough `dissolves_g` of what comes in grains, and no more.
 
     Raises CannotUse for a blend that is none, and for a share that is none.
     """
@@ -178,18 +179,25 @@ def sweetener_options(
         for slug, known in sweeteners().items()
         if known.sweetness_ratio >= _SWEET_ENOUGH
     ]
+    foods = [f"{weighed.ingredient.slug} {line.text.casefold()}" for line, weighed in evaluated.weighed_lines()]
+    mint = any("mint" in each for each in foods)
+    beside = _Sweetened(now, here, cupboard, energy, prices, pieces, mint, dissolves_g)
+    single = [
+        Blend((BlendShare(slug, 1.0),))
+        for slug, known in sweeteners().items()
+        if known.sweetness_ratio >= _SWEET_ENOUGH
+    ]
     mint = any(
         "mint" in weighed.ingredient.slug or "mint" in line.text.casefold()
         for line, weighed in evaluated.weighed_lines()
     )
-    beside = _Sweetened(now, here, cupboard, energy, prices, pieces, mint, dry)
     return tuple(_option(checked(blend), beside) for blend in (*single, *blends))
 
 
 @dataclass(frozen=True, slots=True)
 class _Sweetened:
     """The formula that options are worked out for: what sweetens it `now`, the sweeteners `here` by slug, in how many
-    pieces; and what its kitchen knows of foods. `mint` hides what cools; in a `dry` dough grains stay."""
+    pieces; and what its kitchen knows of foods. `mint` hides what cools; it `dissolves_g` of grains."""
 
     now: Sweetening
     here: set[str]
@@ -198,7 +206,7 @@ class _Sweetened:
     prices: Mapping[str, float]
     piece_count: float
     mint: bool
-    dry: bool
+    dissolves_g: float
 
 
 def _replaced(now: Sweetening, kept_share: float) -> Sweetening:
@@ -257,7 +265,7 @@ def _option(blend: Blend, beside: _Sweetened) -> SweetenerOption:
         cost=sum(costs) / pieces if len(costs) == len(items) else None,
         here={each.slug for each, _ in known} == beside.here,
         forms=tuple(dict.fromkeys(form_of(each.slug) for each, _ in known)),
-        asks=_asks(known, dry=beside.dry),
+        asks=_asks(amounts, beside.dissolves_g),
     )
 
 
@@ -267,9 +275,10 @@ def _cooling(known: Sequence[tuple[Sweetener, float]], *, mint: bool) -> str:
     return f"{cools}, which the mint hides" if cools and mint else cools
 
 
-def _asks(known: Sequence[tuple[Sweetener, float]], *, dry: bool) -> str:
-    forms = {form_of(each.slug) for each, _ in known}
-    if dry and Form.GRANULAR in forms:
+def _asks(amounts: Sequence[tuple[Sweetener, float]], dissolves_g: float) -> str:
+    forms = {form_of(each.slug) for each, _ in amounts}
+    grains_g = sum(grams for each, grams in amounts if form_of(each.slug) is Form.GRANULAR)
+    if grains_g > dissolves_g:
         return "Grind it to powder, or dissolve it in the liquid: there is too little water here for its grains."
     if Form.TABLETS in forms:
         return "Dissolve the tablets in the liquid first."

@@ -476,6 +476,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bench/without": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Without
+         * @description The fewest swaps that clear every line of what is avoided, judged together; or the lines that cannot be.
+         */
+        post: operations["make_without_api_v1_bench_without_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/formulas/{formula_id}/versions": {
         parameters: {
             query?: never;
@@ -684,6 +704,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bench/reformulation/cuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cuts
+         * @description The same wishes with the batch cut into more or fewer pieces, the nearest to one's own first.
+         */
+        post: operations["cuts_api_v1_bench_reformulation_cuts_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bench/amounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Propose Amounts
+         * @description Amounts for the lines that say none, as wide as their doubt.
+         */
+        post: operations["propose_amounts_api_v1_bench_amounts_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/start/families": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Start Families
+         * @description What can be started from foods.
+         */
+        get: operations["start_families_api_v1_start_families_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start
+         * @description A first formula of these foods; nothing is stored.
+         */
+        post: operations["start_api_v1_start_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/bench/reformulation/point": {
         parameters: {
             query?: never;
@@ -698,6 +798,26 @@ export interface paths {
          * @description A point of the trade-off between protein and energy.
          */
         post: operations["point_api_v1_bench_reformulation_point_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bench/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask What If
+         * @description What would come of a change, in a sentence; nothing is changed.
+         */
+        post: operations["ask_what_if_api_v1_bench_what_if_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2877,7 +2997,8 @@ export interface components {
         };
         /**
          * AnswerView
-         * @description An answer for a screen; `hazards` are those that it brings and the formula does not have.
+         * @description An answer for a screen; `hazards` are those that it brings and the formula does not have. `was` is what its
+         *     character was, `mouth` how it will differ, `method` what becomes of the steps.
          */
         AnswerView: {
             /** Parts */
@@ -2894,6 +3015,10 @@ export interface components {
             missed: string[];
             /** Changed */
             changed: number;
+            /** Was */
+            was: components["schemas"]["Character"][];
+            mouth: components["schemas"]["Mouth"];
+            method: components["schemas"]["MethodFollowing"];
         };
         /**
          * ArchivedBody
@@ -3613,6 +3738,17 @@ export interface components {
             word: string;
         };
         /**
+         * CharacterWishView
+         * @description A wish for character: the axis by `name`, the `way` on it, in words.
+         */
+        CharacterWishView: {
+            /** Name */
+            name: string;
+            way: components["schemas"]["Way"];
+            /** Words */
+            words: string;
+        };
+        /**
          * Choice
          * @description An ingredient that a line may mean, and where its figures are from. One of the second shelf is a `reference`.
          */
@@ -4035,6 +4171,14 @@ export interface components {
             /** Width Cm */
             width_cm: number;
             piece: components["schemas"]["PortionPlan"];
+        };
+        /**
+         * CutView
+         * @description The nearest answer with the batch cut so.
+         */
+        CutView: {
+            grid: components["schemas"]["Grid"];
+            answer: components["schemas"]["AnswerView"];
         };
         /**
          * DayBudgetView
@@ -5110,6 +5254,12 @@ export interface components {
             leaves_kcal: number | null;
         };
         /**
+         * Form
+         * @description How a sweetener comes: at equal sweetness each is another amount and another work.
+         * @enum {string}
+         */
+        Form: "granular" | "powdered" | "liquid" | "packets" | "tablets" | "pure extract";
+        /**
          * FormulaClaims
          * @description Claims on a formula. `us` is empty where its family has no reference amount, which `us_reference_g` then is None
          *     for. `laxative` asks for the notice about polyols, `natural_sugars` for that on the sugars of what has none added:
@@ -5337,6 +5487,16 @@ export interface components {
             remarks: string[];
         };
         /**
+         * Grid
+         * @description Rows and columns of cuts.
+         */
+        Grid: {
+            /** Row Count */
+            row_count: number;
+            /** Column Count */
+            column_count: number;
+        };
+        /**
          * Hazard
          * @description A hazard by `name`: a sentence on what to do, why, and the lines that bring it. `eaten` says that it is met
          *     at the table, and not in the making alone.
@@ -5477,6 +5637,15 @@ export interface components {
             how: string;
         };
         /**
+         * IrreplaceableLine
+         * @description A line that no swap clears, and why, a sentence.
+         */
+        IrreplaceableLine: {
+            line: components["schemas"]["OffendingLine"];
+            /** Why */
+            why: string;
+        };
+        /**
          * JobCounts
          * @description How many jobs of a kitchen are `waiting` or being done, and how many were `stopped`.
          */
@@ -5528,6 +5697,12 @@ export interface components {
             /** Source */
             source: string;
         };
+        /**
+         * Kind
+         * @description The twelve kinds of change.
+         * @enum {string}
+         */
+        Kind: "more or less of a line" | "an egg more or less" | "a share of the sugar" | "this for that" | "another tin" | "thinner or thicker" | "hotter or cooler" | "longer or shorter" | "a rest" | "chilled" | "covered" | "smaller or larger pieces";
         /**
          * Kitchen
          * @description What a window needs to know at the start. `askable` names what may be kept from a guest, `carbohydrate_title` is
@@ -5842,6 +6017,21 @@ export interface components {
          * @enum {string}
          */
         Likelihood: "likely" | "possible" | "less likely";
+        /**
+         * Limit
+         * @description A limit of what stays a dessert; a baker may lift each knowingly.
+         * @enum {string}
+         */
+        Limit: "sweetness" | "character" | "shares" | "roles" | "cautions";
+        /**
+         * LimitView
+         * @description A limit of what stays a dessert, and what lifting it allows, in words.
+         */
+        LimitView: {
+            limit: components["schemas"]["Limit"];
+            /** Words */
+            words: string;
+        };
         /**
          * Line
          * @description A line as written; `chosen` is the slug of the ingredient that the baker picked for it, if any. `id` names it
@@ -6284,6 +6474,30 @@ export interface components {
             into: string;
         };
         /**
+         * MethodFollowing
+         * @description The steps that change, in the order of the method, and the method with all of them done.
+         */
+        MethodFollowing: {
+            /** Steps */
+            steps: components["schemas"]["MethodStep"][];
+            /** Method */
+            method: string;
+        };
+        /**
+         * MethodStep
+         * @description A step to add, change or drop: its `text` then, and what it `was`; each empty where there is none. `place` is
+         *     that of the step in the method as it was, or of the one that a new step stands before.
+         */
+        MethodStep: {
+            change: components["schemas"]["StepChange"];
+            /** Text */
+            text: string;
+            /** Was */
+            was: string;
+            /** Place */
+            place: number;
+        };
+        /**
          * MethodView
          * @description The method of the Bench in steps. `linked` is its text with the names of lines in braces. Minutes are of all
          *     steps together, as far as they say. After the step `mixed_at` the dough is like `state`.
@@ -6316,6 +6530,17 @@ export interface components {
             likely: number;
             /** Most */
             most: number;
+        };
+        /**
+         * Mouth
+         * @description `text` says how it differs, a sentence; `sure` how sure that and the rest is, `why` what is least sure.
+         */
+        Mouth: {
+            /** Text */
+            text: string;
+            sure: components["schemas"]["Sureness"];
+            /** Why */
+            why: string;
         };
         /**
          * MoveBody
@@ -6723,6 +6948,20 @@ export interface components {
             water_g?: number | null;
             /** Caffeine Mg */
             caffeine_mg?: number | null;
+        };
+        /**
+         * OffendingLine
+         * @description A line that holds, or may hold, what is avoided; `why` says what of it, in words.
+         */
+        OffendingLine: {
+            /** Line Id */
+            line_id: string;
+            /** Text */
+            text: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
         };
         /**
          * Offers
@@ -7508,12 +7747,20 @@ export interface components {
              * @default false
              */
             beyond_tolerance: boolean;
+            /**
+             * At Home
+             * @default false
+             */
+            at_home: boolean;
+            /** Lifted */
+            lifted?: components["schemas"]["Limit"][];
             /** Energy Kcal */
             energy_kcal: number;
         };
         /**
          * PointView
-         * @description A point of the trade-off; None where there is no formula of so little energy.
+         * @description A point of the trade-off; None where there is no formula of so little energy. `kept_by` are the limits that it
+         *     ends at.
          */
         PointView: {
             /** Energy Kcal */
@@ -7521,6 +7768,11 @@ export interface components {
             /** Protein G */
             protein_g: number | null;
             answer: components["schemas"]["AnswerView"] | null;
+            /**
+             * Kept By
+             * @default []
+             */
+            kept_by: string[];
         };
         /**
          * PoleView
@@ -7619,8 +7871,8 @@ export interface components {
         /**
          * Preview
          * @description What a change would make of the Bench: its parts then, both halves, and sentences on what could not move along.
-         *     `mouth` is how it will differ in the mouth, `gains` and `loses` are allergens, `keeps` and `breaks` diets that are
-         *     kept from then on, or no more.
+         *     `mouth` is how it will differ in the mouth, `method` what becomes of the steps, `gains` and `loses` are allergens,
+         *     `keeps` and `breaks` diets that are kept from then on, or no more.
          */
         Preview: {
             /** Parts */
@@ -7629,8 +7881,8 @@ export interface components {
             after: components["schemas"]["SwapSide"];
             /** Remarks */
             remarks: string[];
-            /** Mouth */
-            mouth: string[];
+            mouth: components["schemas"]["Mouth"];
+            method: components["schemas"]["MethodFollowing"];
             /** Gains */
             gains: string[];
             /** Loses */
@@ -7958,6 +8210,23 @@ export interface components {
          */
         ProposalKind: "amount" | "food" | "add" | "leave out";
         /**
+         * ProposedAmount
+         * @description What a line without an amount may be: `text` in its place, a range as wide as its doubt, `mass_g` in its middle.
+         *     `by_the_dough` says that the dough works with it; else it is only what is usual.
+         */
+        ProposedAmount: {
+            /** Line Id */
+            line_id: string;
+            /** Was */
+            was: string;
+            /** Text */
+            text: string;
+            /** Mass G */
+            mass_g: number;
+            /** By The Dough */
+            by_the_dough: boolean;
+        };
+        /**
          * ProteinQuality
          * @description Protein of a piece weighed by quality [g], its sources, the most first, and the protein of foods whose score is
          *     not known, which counts as none: `counts_g` is a lower limit then.
@@ -8196,10 +8465,18 @@ export interface components {
              * @default false
              */
             beyond_tolerance: boolean;
+            /**
+             * At Home
+             * @default false
+             */
+            at_home: boolean;
+            /** Lifted */
+            lifted?: components["schemas"]["Limit"][];
         };
         /**
          * ReformulationChoices
-         * @description What can be wished for and allowed: figures, claims by whose rules, and the usual candidates.
+         * @description What can be wished for and allowed: figures, claims by whose rules, the usual candidates, character, and limits
+         *     that may be lifted.
          */
         ReformulationChoices: {
             /** Figures */
@@ -8208,6 +8485,10 @@ export interface components {
             claims: components["schemas"]["ClaimWishes"][];
             /** Usual */
             usual: components["schemas"]["CandidateFood"][];
+            /** Character */
+            character: components["schemas"]["CharacterWishView"][];
+            /** Limits */
+            limits: components["schemas"]["LimitView"][];
         };
         /**
          * ReformulationStatus
@@ -8217,7 +8498,8 @@ export interface components {
         ReformulationStatus: "met" | "nearest";
         /**
          * ReformulationView
-         * @description What came of it; `wished` are the wishes in words.
+         * @description What came of it; `wished` are the wishes in words. `far` says how far those that clash can go by themselves,
+         *     `lifting` which limits would let them be.
          */
         ReformulationView: {
             status: components["schemas"]["ReformulationStatus"];
@@ -8233,6 +8515,10 @@ export interface components {
             remarks: string[];
             /** Stopped */
             stopped: boolean;
+            /** Far */
+            far: components["schemas"]["WishRange"][];
+            /** Lifting */
+            lifting: string[];
         };
         /**
          * Remedy
@@ -8283,7 +8569,8 @@ export interface components {
         };
         /**
          * RepairView
-         * @description A repair, and the text that its line, which `was` another, becomes, or of the new line in part `part`.
+         * @description A repair, and the text that its line, which `was` another, becomes, or of the new line in part `part`. `method`
+         *     is what becomes of the steps where something comes in, None where nothing does.
          */
         RepairView: {
             repair: components["schemas"]["Repair"];
@@ -8293,6 +8580,22 @@ export interface components {
             text: string;
             /** Was */
             was: string;
+            method: components["schemas"]["MethodFollowing"] | null;
+        };
+        /**
+         * Replacement
+         * @description What a line becomes: another food, or nothing where `target` is empty. `words` say it, `effects` what comes of
+         *     it.
+         */
+        Replacement: {
+            /** Line Id */
+            line_id: string;
+            /** Words */
+            words: string;
+            /** Target */
+            target: string;
+            /** Effects */
+            effects: string;
         };
         /**
          * RestingEnergy
@@ -8831,6 +9134,48 @@ export interface components {
          */
         Stage: "just mixed" | "rested" | "rested and chilled";
         /**
+         * StartBody
+         * @description Foods, and what shall be made of them.
+         */
+        StartBody: {
+            /** Foods */
+            foods: components["schemas"]["StartFoodBody"][];
+            /** Family */
+            family: string;
+            /** Piece Count */
+            piece_count?: number | null;
+            /** Tin Id */
+            tin_id?: string | null;
+            /** Wishes */
+            wishes?: components["schemas"]["WishBody"][];
+            /** Bans */
+            bans?: string[];
+        };
+        /**
+         * StartFamily
+         * @description A family that can be started, and how it is mostly made.
+         */
+        StartFamily: {
+            /** Slug */
+            slug: string;
+            /** Name */
+            name: string;
+            /** Piece Count */
+            piece_count: number;
+            /** Piece G */
+            piece_g: number;
+        };
+        /**
+         * StartFoodBody
+         * @description A food to begin with.
+         */
+        StartFoodBody: {
+            /** Slug */
+            slug: string;
+            /** Most G */
+            most_g?: number | null;
+        };
+        /**
          * StartLine
          * @description A line that says how much of it to start with.
          */
@@ -8843,6 +9188,37 @@ export interface components {
             name: string;
             /** Starts With */
             starts_with: string;
+        };
+        /**
+         * StartView
+         * @description A first formula for a screen: `brought` are the foods that came in besides, `left_out` sentences on those that
+         *     did not go in. It is `met` where all dials and wishes hold; `missed` names wishes that do not.
+         */
+        StartView: {
+            /** Name */
+            name: string;
+            /** Family */
+            family: string;
+            /** Pieces */
+            pieces: number;
+            /** Method */
+            method: string;
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            /** Lines */
+            lines: components["schemas"]["LineMove"][];
+            piece: components["schemas"]["FiguresView"];
+            check: components["schemas"]["CrumbCheck"];
+            /** Hazards */
+            hazards: components["schemas"]["Hazard"][];
+            /** Brought */
+            brought: string[];
+            /** Left Out */
+            left_out: string[];
+            /** Missed */
+            missed: string[];
+            /** Met */
+            met: boolean;
         };
         /**
          * StashView
@@ -8954,6 +9330,12 @@ export interface components {
             oven_c: number | null;
         };
         /**
+         * StepChange
+         * @description What becomes of a step.
+         * @enum {string}
+         */
+        StepChange: "add" | "change" | "drop";
+        /**
          * StepCheck
          * @description Something that a method of such lines does; `step` is the first that does it, None where none says so.
          */
@@ -9056,6 +9438,12 @@ export interface components {
             /** Why */
             why: string;
         };
+        /**
+         * Sureness
+         * @description How sure it is that a changed dough is the dessert it was.
+         * @enum {string}
+         */
+        Sureness: "likely" | "fair" | "bold";
         /**
          * Swap
          * @description A rule. A g of one of `sources`, by slug, becomes `ratio` g of `target`; empty for leaving it out, and `SAME` for
@@ -9221,6 +9609,11 @@ export interface components {
              * @default false
              */
             fill: boolean;
+            /**
+             * Kept Share
+             * @default 0
+             */
+            kept_share: number;
         };
         /**
          * Sweetener
@@ -9286,9 +9679,10 @@ export interface components {
         };
         /**
          * SweetenerOption
-         * @description A sweetener or blend in place of all that sweetens now. `batch_g` and `packet_count` are for the batch,
-         *     figures of what it brings to a piece; `bulk_lost_g` is of the batch, negative where there is more. `cost` is None
-         *     without a price.
+         * @description A sweetener or blend in place of all that sweetens now, or of what is not kept. `batch_g` and `packet_count` are
+         *     for the batch, figures of what it brings to a piece; `bulk_lost_g` is of the batch, negative where there is
+         *     more. `forms` are how it comes, `asks` what its form asks for in this dough, a sentence. `cost` is None without a
+         *     price.
          */
         SweetenerOption: {
             /** Shares */
@@ -9323,6 +9717,10 @@ export interface components {
             cost: number | null;
             /** Here */
             here: boolean;
+            /** Forms */
+            forms: components["schemas"]["Form"][];
+            /** Asks */
+            asks: string;
         };
         /**
          * SweetenersBody
@@ -9357,6 +9755,11 @@ export interface components {
             day: string;
             /** Blends */
             blends?: components["schemas"]["BlendBody"][];
+            /**
+             * Kept Share
+             * @default 0
+             */
+            kept_share: number;
         };
         /**
          * Sweetening
@@ -9755,6 +10158,29 @@ export interface components {
         TextBody: {
             /** Text */
             text: string;
+        };
+        /**
+         * ThenView
+         * @description The formula as it would be: its parts, pieces, the oven's heat where that is another (else None), whether it is
+         *     covered, and what follows from them. `applies` says that it can be made so on the Bench: a tin is chosen there, and
+         *     waiting is no part of a formula.
+         */
+        ThenView: {
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            /** Pieces */
+            pieces: number;
+            /** Oven C */
+            oven_c: number | null;
+            /** Covered */
+            covered: boolean;
+            method: components["schemas"]["MethodFollowing"];
+            piece: components["schemas"]["FiguresView"];
+            check: components["schemas"]["CrumbCheck"];
+            mouth: components["schemas"]["Mouth"];
+            window: components["schemas"]["BakeWindow"] | null;
+            /** Applies */
+            applies: boolean;
         };
         /**
          * TickBody
@@ -10265,6 +10691,12 @@ export interface components {
             items: components["schemas"]["WasteItem"][];
         };
         /**
+         * Way
+         * @description How an axis of character is wished: as it is, or a step towards its low or its high word.
+         * @enum {string}
+         */
+        Way: "same" | "low" | "high";
+        /**
          * WeekBody
          * @description Of which type each weekday is, Monday first.
          */
@@ -10346,6 +10778,52 @@ export interface components {
             problems: string[];
         };
         /**
+         * WhatIfBody
+         * @description What is on the Bench, and what is asked of it.
+         */
+        WhatIfBody: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /** Pieces */
+            pieces: number;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Question */
+            question: string;
+        };
+        /**
+         * WhatIfView
+         * @description An answer: `kind` None where the question was not understood, and then `sentence` says what is.
+         */
+        WhatIfView: {
+            kind: components["schemas"]["Kind"] | null;
+            /** Understood */
+            understood: string;
+            /** Sentence */
+            sentence: string;
+            then: components["schemas"]["ThenView"] | null;
+        };
+        /**
          * WishBody
          * @description A wish: at most or at least so much of a figure, or a claim by whose rules.
          */
@@ -10372,6 +10850,11 @@ export interface components {
              * @default
              */
             claim_of: string;
+            /**
+             * Way
+             * @default
+             */
+            way: string;
         };
         /**
          * WishFigure
@@ -10408,6 +10891,68 @@ export interface components {
          * @enum {string}
          */
         WishedBy: "count" | "grams" | "kcal";
+        /**
+         * WithoutBody
+         * @description What is on the Bench, and the allergens, diets and foods (by slug) that it shall be without.
+         */
+        WithoutBody: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /** Pieces */
+            pieces: number;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /** Parts */
+            parts: components["schemas"]["PartBody"][];
+            twin?: components["schemas"]["TwinBody"] | null;
+            production?: components["schemas"]["ProductionBody"];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Avoided */
+            avoided: string[];
+        };
+        /**
+         * WithoutView
+         * @description What came of it: how the branch is `called`, the lines in the way, the ways, and lines that no swap clears.
+         */
+        WithoutView: {
+            /** Called */
+            called: string;
+            /** Lines */
+            lines: components["schemas"]["OffendingLine"][];
+            /** Ways */
+            ways: components["schemas"]["WithoutWay"][];
+            /** Cannot */
+            cannot: components["schemas"]["IrreplaceableLine"][];
+        };
+        /**
+         * WithoutWay
+         * @description A way to make it without: what each line becomes, what else was moved so that the dough works, the dials that are
+         *     worse for all that, and the formula then beside now.
+         */
+        WithoutWay: {
+            /** Replacements */
+            replacements: components["schemas"]["Replacement"][];
+            /** Repairs */
+            repairs: string[];
+            /** Off */
+            off: string[];
+            preview: components["schemas"]["Preview"];
+        };
         /**
          * WordAnswer
          * @description A word, what becomes of it, why, in a sentence, and a sentence that is true instead, empty where it holds.
@@ -12800,6 +13345,94 @@ export interface operations {
             };
         };
     };
+    make_without_api_v1_bench_without_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WithoutBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WithoutView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_versions_api_v1_formulas__formula_id__versions_get: {
         parameters: {
             query?: never;
@@ -13876,6 +14509,354 @@ export interface operations {
             };
         };
     };
+    cuts_api_v1_bench_reformulation_cuts_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReformulateBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutView"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    propose_amounts_api_v1_bench_amounts_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposedAmount"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    start_families_api_v1_start_families_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartFamily"][];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    start_api_v1_start_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     point_api_v1_bench_reformulation_point_post: {
         parameters: {
             query?: never;
@@ -13896,6 +14877,94 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PointView"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ask_what_if_api_v1_bench_what_if_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhatIfBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfView"];
                 };
             };
             /** @description What arrived cannot be read */

@@ -1,0 +1,78 @@
+"""A first formula from foods, and amounts that a recipe does not say."""
+
+from dataclasses import replace
+from typing import Final
+
+from ample_crumb.application.context import load_context
+from ample_crumb.application.formulas.draft import Bench
+from ample_crumb.application.formulas.evaluated import evaluated_draft
+from ample_crumb.application.formulas.evaluation import evaluate_bench
+from ample_crumb.application.formulas.in_kitchen import in_kitchen
+from ample_crumb.application.reformulate.views import StartDraft, StartFamily, StartView
+from ample_crumb.application.views import portion_view
+from ample_crumb.core.formula.families import family_of
+from ample_crumb.core.production.draft import Draft
+from ample_crumb.core.reformulate.family_ratios import family_starts
+from ample_crumb.core.reformulate.missing_amounts import ProposedAmount, propose_amounts
+from ample_crumb.core.reformulate.start import StartFood, StartRequest, start_from_foods
+from ample_crumb.core.reformulate.wishes import Wish
+from ample_crumb.store.database import Database
+from ample_crumb.store.scope import Principal
+
+
+def start(database: Database, principal: Principal, draft: StartDraft) -> StartView:
+    """A first formula of these foods. Raises CannotUse."""
+    with database.transaction(principal) as connection:
+        context = load_context(connection, principal)
+    empty = in_kitchen(evaluated_draft(Draft("", draft.family, 1, "", ()), context))
+    tin = context.tins.get(draft.tin_id) if draft.tin_id else None
+    wishes = tuple(Wish(wish.name, wish.value, wish.at_least, wish.per_100g) for wish in draft.wishes)
+    request = StartRequest(
+        foods=tuple(StartFood(food.slug, food.most_g) for food in draft.foods),
+        family=draft.family,
+        piece_count=draft.piece_count,
+        tin=tin.tin() if tin else None,
+        wishes=wishes,
+        bans=frozenset(draft.bans),
+    )
+    found = start_from_foods(request, empty)
+    answer = found.answer
+    names = [context.cupboard.ingredients[food.slug].name for food in draft.foods]
+    kind = family_of(draft.family).name.lower()
+    return StartView(
+        name=f"{kind[:1].upper()}{kind[1:]} with {_listed(names)}"[:_NAME_LENGTH],
+        family=draft.family,
+        pieces=found.formula.making.portioning.count,
+        method=answer.method.method,
+        parts=answer.parts,
+        lines=answer.lines,
+        piece=portion_view(answer.piece, context.definition),
+        check=answer.check,
+        hazards=answer.hazards,
+        brought=found.brought,
+        left_out=found.left_out,
+        missed=answer.missed,
+        met=found.met,
+    )
+
+
+_NAME_LENGTH: Final = 120
+
+
+def _listed(names: list[str]) -> str:
+    short = [name.split(",")[0] for name in names[:3]]
+    return short[0] if len(short) == 1 else f"{', '.join(short[:-1])} and {short[-1]}"
+
+
+def start_families() -> tuple[StartFamily, ...]:
+    """What can be started from foods, with how many pieces it mostly makes."""
+    return tuple(
+        StartFamily(slug, family_of(slug).name, each.piece_count, each.piece_g)
+        for slug, each in family_starts().items()
+    )
+
+
+def amounts(database: Database, principal: Principal, bench: Bench) -> tuple[ProposedAmount, ...]:
+    """Amounts for lines of the Bench that say none. Raises CannotUse where no line says any."""
+    evaluated = evaluate_bench(database, principal, bench)
+    return propose_amounts(replace(in_kitchen(evaluated), family=evaluated.dough.family))

@@ -1,0 +1,1 @@
+"""Ask what if, on the Bench."""
