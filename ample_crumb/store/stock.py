@@ -32,6 +32,18 @@ def stocked(connection: Connection, kitchen_id: UUID, foods: list[str]) -> list[
         ).fetchall()
 
 
+def at_home(connection: Connection, kitchen_id: UUID) -> list[str]:
+    """The foods that are told to be at home, by name of what they are kept under."""
+    rows = connection.execute(
+        """
+        select food from stock
+        where kitchen_id = %(kitchen_id)s and (state in ('have', 'low') or coalesce(mass_g, 0) > 0) order by food
+        """,
+        {"kitchen_id": kitchen_id},
+    ).fetchall()
+    return [food for (food,) in rows]
+
+
 def put_stock(connection: Connection, kitchen_id: UUID, row: StockRow) -> None:
     """From now on this is known of a food."""
     connection.execute(

@@ -67,7 +67,9 @@ class Versions(KitchenCase):
             lambda: versions_queries.list_versions(self.database, other, formula_id),
             lambda: versions_commands.rename(self.database, other, formula_id, 1, "theirs"),
             lambda: versions_commands.restore(self.database, other, formula_id, 1, 1),
-            lambda: versions_commands.branch(self.database, other, formula_id, uuid4(), "theirs"),
+            lambda: versions_commands.branch(
+                self.database, other, formula_id, uuid4(), versions_commands.BranchStart("theirs")
+            ),
         ):
             with self.assertRaises(NotHere):
                 attempt()

@@ -6,7 +6,9 @@ from uuid import UUID
 from pydantic import Field
 
 from ample_crumb.api.bodies.base import Body, Flag, Version, Whole
+from ample_crumb.api.bodies.formulas import Parts
 from ample_crumb.core.bounds import STORABLE
+from ample_crumb.core.formula.formula import Part, identified
 
 VersionName = Annotated[str, Field(max_length=80, pattern=STORABLE)]
 
@@ -37,10 +39,17 @@ class ToBakeBody(Body):
 
 
 class BranchBody(Body):
-    """The id and name of a branch."""
+    """The id and name of a branch; `parts` and `method` where it begins with other lines than its base."""
 
     id: UUID
     name: Annotated[str, Field(min_length=1, max_length=120, pattern=STORABLE)]
+    parts: Parts | None = None
+    method: Annotated[str, Field(max_length=20_000, pattern=STORABLE)] | None = None
+
+    def began(self) -> tuple[Part, ...] | None:
+        """The lines that it begins with, as the core has them, each with an id of its own; None for those of its
+        base."""
+        return None if self.parts is None else identified(tuple(part.core() for part in self.parts))
 
 
 class FollowBody(Body):

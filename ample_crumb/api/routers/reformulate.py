@@ -9,6 +9,7 @@ from ample_crumb.api.bodies.reformulate import PointBody, ReformulateBody, Start
 from ample_crumb.application.reformulate import queries as reformulate_queries
 from ample_crumb.application.reformulate import starting
 from ample_crumb.application.reformulate.views import (
+    CandidateFood,
     CutView,
     PointView,
     ReformulationChoices,
@@ -56,6 +57,12 @@ def propose_amounts(body: BenchBody, database: InDatabase, principal: AsPrincipa
 def start_families() -> list[StartFamily]:
     """What can be started from foods."""
     return list(starting.start_families())
+
+
+@router.get("/start/shelf")
+def start_shelf(database: InDatabase, principal: AsPrincipal) -> list[CandidateFood]:
+    """The foods that are told to be at home and go into a dough."""
+    return list(starting.shelf(database, principal))
 
 
 @router.post("/start")

@@ -68,7 +68,8 @@ def differ(
 @router.post("/formulas/{formula_id}/branches", status_code=201)
 def branch_formula(formula_id: UUID, body: BranchBody, database: InDatabase, principal: AsPrincipal) -> FormulaView:
     """A branch that follows this formula where their lines are the same."""
-    return versions_commands.branch(database, principal, formula_id, body.id, body.name)
+    began = versions_commands.BranchStart(body.name, body.began(), body.method)
+    return versions_commands.branch(database, principal, formula_id, body.id, began)
 
 
 @router.put("/formulas/{formula_id}/branches")

@@ -185,9 +185,8 @@ def _versions(database: Database, principal: Principal, formula_id: UUID, last: 
 
 def _branch(database: Database, principal: Principal, base_id: UUID) -> None:
     """Another flavour of the same base."""
-    made = versions_commands.branch(
-        database, principal, base_id, uuid5(_SPACE, "orange squares"), "Black bean squares with orange"
-    )
+    start = versions_commands.BranchStart("Black bean squares with orange")
+    made = versions_commands.branch(database, principal, base_id, uuid5(_SPACE, "orange squares"), start)
     (part,) = made.draft.parts
     lines = tuple(Line("zest of 1 orange") if "espresso" in line.text else line for line in part.lines)
     formulas_commands.save(

@@ -4,18 +4,20 @@ from dataclasses import replace
 from typing import Final
 
 from ample_crumb.application.context import load_context
+from ample_crumb.application.cupboards import priced_food
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluated import evaluated_draft
 from ample_crumb.application.formulas.evaluation import evaluate_bench
 from ample_crumb.application.formulas.in_kitchen import in_kitchen
-from ample_crumb.application.reformulate.views import StartDraft, StartFamily, StartView
+from ample_crumb.application.reformulate.views import CandidateFood, StartDraft, StartFamily, StartView
 from ample_crumb.application.views import portion_view
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.production.draft import Draft
-from ample_crumb.core.reformulate.family_ratios import family_starts
+from ample_crumb.core.reformulate.family_ratios import family_starts, slot_of
 from ample_crumb.core.reformulate.missing_amounts import ProposedAmount, propose_amounts
 from ample_crumb.core.reformulate.start import StartFood, StartRequest, start_from_foods
 from ample_crumb.core.reformulate.wishes import Wish
+from ample_crumb.store import stock
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 
@@ -62,6 +64,16 @@ _NAME_LENGTH: Final = 120
 def _listed(names: list[str]) -> str:
     short = [name.split(",")[0] for name in names[:3]]
     return short[0] if len(short) == 1 else f"{', '.join(short[:-1])} and {short[-1]}"
+
+
+def shelf(database: Database, principal: Principal) -> tuple[CandidateFood, ...]:
+    """The foods that are told to be at home and go into a dough, by name."""
+    with database.transaction(principal) as connection:
+        context = load_context(connection, principal)
+        here = set(stock.at_home(connection, principal.kitchen_id))
+    foods = (item for slug, item in context.cupboard.ingredients.items() if priced_food(slug) in here)
+    found = (CandidateFood(item.slug, item.name) for item in foods if slot_of(item))
+    return tuple(sorted(found, key=lambda food: food.name.casefold()))
 
 
 def start_families() -> tuple[StartFamily, ...]:

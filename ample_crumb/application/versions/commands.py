@@ -103,12 +103,25 @@ def restore(
         raise ChangedMeanwhile("formula", there_now)
 
 
-def branch(database: Database, principal: Principal, formula_id: UUID, branch_id: UUID, name: str) -> FormulaView:
-    """A branch: the same lines under another name, which follow this one where they stay as they are. The same id again
-    gives the branch that is there. Raises NotHere."""
+@dataclass(frozen=True, slots=True)
+class BranchStart:
+    """How a branch is called, and what it begins with where that is not what its base has."""
+
+    name: str
+    parts: tuple[Part, ...] | None = None
+    method: str | None = None
+
+
+def branch(
+    database: Database, principal: Principal, formula_id: UUID, branch_id: UUID, start: BranchStart
+) -> FormulaView:
+    """A branch: the lines of this one under another name, or others to begin with, which follow it where they are the
+    same. The same id again gives the branch that is there. Raises NotHere."""
     with database.transaction(principal) as connection:
         _, base = _as_it_stands(connection, principal, formula_id)
-        found = saving.checked(connection, principal, branch_id, replace(base, name=name))
+        method = base.method if start.method is None else start.method
+        begun = replace(base, name=start.name, parts=start.parts or base.parts, method=method)
+        found = saving.checked(connection, principal, branch_id, begun)
         if saving.add(connection, principal, branch_id, found):
             versions.set_base(connection, principal.kitchen_id, branch_id, formula_id, parts_stored(base.parts))
         return formula_view(connection, principal, find_formula(connection, principal, branch_id))

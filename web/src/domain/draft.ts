@@ -142,10 +142,10 @@ export const partsBody = (parts: Part[]): Schemas["PartBody"][] =>
 /** What is on the Bench, as every question about it sends it. */
 export const benchBody = (draft: Draft): Schemas["BenchBody"] => ({ ...draftBody(draft), day: today() });
 
-/** The draft with these parts; a line that stays keeps its id, and so its row. */
-export function withParts(draft: Draft, parts: readonly Written[]): Draft {
+/** The draft with these parts; a line that stays keeps its id, and so its row. The method goes along where one is given. */
+export function withParts(draft: Draft, parts: readonly Written[], method = draft.method): Draft {
   const made = partsFrom(parts);
-  return { ...draft, parts: made.length ? made : [newPart()] };
+  return { ...draft, method, parts: made.length ? made : [newPart()] };
 }
 
 export const draftBody = (draft: Draft): Omit<Schemas["SavedFormula"], "version"> => ({

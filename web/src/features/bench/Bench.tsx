@@ -25,6 +25,7 @@ import { PieceCard } from "./PieceCard";
 import { SavingBanner } from "./SavingBanner";
 import { useDraftStore, useEvaluated, useSettled } from "./useBench";
 import { useUndoKeys } from "./useUndoKeys";
+import { WhatIf } from "./WhatIf";
 
 // Most of the time none of these is looked at.
 const LabelTab = lazy(() => import("@/features/label/LabelTab"));
@@ -119,7 +120,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
             <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
               <section aria-label="Lines" className="min-w-0">
                 <LastTime notes={history.data?.notes ?? []} />
-                <AskedLines questions={settled?.questions} lines={worked?.lines} />
+                <AskedLines questions={settled?.questions} lines={worked?.lines} store={store} />
                 <Lines
                   store={store}
                   worked={worked}
@@ -130,6 +131,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
                   onNewProduct={setUnknown}
                 />
                 {worked && <WhatToWeigh worked={worked.view} />}
+                <WhatIf store={store} />
                 {settled && <Hazards hazards={settled.hazards} />}
                 {worked && (
                   <ProductionCard store={store} made={worked.view.production} layers={worked.view.piece.layers} />

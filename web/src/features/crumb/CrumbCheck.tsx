@@ -208,6 +208,11 @@ function OutOfWindow({ dial, repairs, waiting, unread, currency, store }: OutOfW
             <span className="min-w-0 flex-1 basis-50 leading-[1.3]">
               {view.repair.words}: {price(view.repair, currency)}
               {view.repair.note && <span className="text-soft"> ({view.repair.note})</span>}
+              {view.method?.steps.map((step) => (
+                <span key={step.text} className="block text-soft">
+                  + {step.text}
+                </span>
+              ))}
             </span>
             <button
               type="button"
@@ -240,7 +245,7 @@ function price(repair: Schemas["Repair"], currency: string): string {
 }
 
 /** Makes a repair on the Bench: one edit, one undo. False where its line is another by now, and nothing is done. */
-function mend({ repair, part, text, was }: RepairView, store: DraftStore): boolean {
+function mend({ repair, part, text, was, method }: RepairView, store: DraftStore): boolean {
   const { draft } = store.snapshot();
   if (repair.line_id !== null) {
     if (findLine(draft, repair.line_id)?.text !== was) return false;
@@ -248,7 +253,10 @@ function mend({ repair, part, text, was }: RepairView, store: DraftStore): boole
     store.edit((now) => changeLine(now, line_id, { text }));
     return true;
   }
-  store.edit((now) => addLine(now, part, newLine(text, repair.slug)));
+  store.edit((now) => {
+    const mended = addLine(now, part, newLine(text, repair.slug));
+    return method ? { ...mended, method: method.method } : mended;
+  });
   return true;
 }
 

@@ -1,6 +1,6 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
-import { Fragment, useCallback, useRef, useState } from "react";
+import { Fragment, lazy, Suspense, useCallback, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { formulaPagesQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
@@ -19,11 +19,15 @@ import { BackgroundLine } from "./BackgroundLine";
 import { NewFormula } from "./NewFormula";
 import { useArchive } from "./useArchive";
 
+// Most visits make nothing new.
+const StartFromFoods = lazy(() => import("./StartFromFoods"));
+
 export default function Formulas() {
   useTitle("Formulas");
   const kitchen = useQuery(kitchenQuery);
   const [params, setParams] = useSearchParams();
   const [making, setMaking] = useState(params.get("new") === "yes");
+  const [fromFoods, setFromFoods] = useState(false);
   const list = useRef<HTMLUListElement>(null);
   const search = useRef<HTMLInputElement>(null);
   const heading = useRef<HTMLHeadingElement>(null);
@@ -139,7 +143,13 @@ export default function Formulas() {
           setMaking(open);
           if (!open && params.get("new")) show({ new: "" });
         }}
+        onFromFoods={() => setFromFoods(true)}
       />
+      {fromFoods && (
+        <Suspense fallback={null}>
+          <StartFromFoods onClose={() => setFromFoods(false)} />
+        </Suspense>
+      )}
     </div>
   );
 }

@@ -9,8 +9,15 @@ import { Sheet } from "@/ui/Sheet";
 import { usePersistedText } from "@/ui/usePersistedText";
 import examplePage from "./examplePage.txt?raw";
 
-/** A new formula, from a pasted recipe or from nothing. */
-export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+interface NewFormulaProps {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  /** Begins with foods instead. */
+  onFromFoods: () => void;
+}
+
+/** A new formula, from a pasted recipe or from nothing; the way to start from foods stands here too. */
+export function NewFormula({ open, onOpenChange, onFromFoods }: NewFormulaProps) {
   const [text, setText] = usePersistedText("recipe");
   // What is put right in a reading belongs to its text.
   const [, setReading] = usePersistedText("recipe reading");
@@ -82,6 +89,18 @@ export function NewFormula({ open, onOpenChange }: { open: boolean; onOpenChange
           </p>
         )}
         <div className="mt-3 flex flex-wrap items-center justify-end gap-2">
+          {!text.trim() && (
+            <button
+              type="button"
+              className="btn btn-bare"
+              onClick={() => {
+                onOpenChange(false);
+                onFromFoods();
+              }}
+            >
+              Start from foods
+            </button>
+          )}
           {!text.trim() && (
             <button
               type="button"

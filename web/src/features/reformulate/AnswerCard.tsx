@@ -1,5 +1,7 @@
 import type { Schemas } from "@/api/types";
 import { change, grams, kcal } from "@/domain/format";
+import { MethodSteps } from "@/features/common/MethodSteps";
+import { MouthLine } from "@/features/common/MouthLine";
 import { Band } from "@/ui/Band";
 import { DialTrack, dialValue } from "@/ui/DialTrack";
 import { Slab } from "@/ui/Slab";
@@ -11,7 +13,8 @@ interface AnswerCardProps {
   onPut: (answer: Schemas["AnswerView"], version: boolean) => void;
 }
 
-/** An answer as a card of difference: the piece then, what changed, the dials that moved, and two ways to take it. */
+/** An answer as a card of difference: the piece then, how it differs in the mouth, what changed, the steps and
+ *  dials that move, and two ways to take it. */
 export function AnswerCard({ title, answer, now, onPut }: AnswerCardProps) {
   const { piece } = answer;
   const moved = answer.check.dials.filter((dial, place) => {
@@ -45,6 +48,7 @@ export function AnswerCard({ title, answer, now, onPut }: AnswerCardProps) {
           </p>
         </div>
       </div>
+      <MouthLine mouth={answer.mouth} />
       {answer.missed.length > 0 && <p className="text-caution">It misses: {answer.missed.join("; ")}.</p>}
       {answer.hazards.map((hazard) => (
         <p key={hazard.name} className="border-l-4 border-caution bg-caution-ground px-3 py-1 text-note" data-hazard>
@@ -57,6 +61,7 @@ export function AnswerCard({ title, answer, now, onPut }: AnswerCardProps) {
         ))}
         {!answer.words.length && <li>Nothing: it is so already.</li>}
       </ul>
+      <MethodSteps steps={answer.method.steps} />
       {moved.length > 0 && (
         <ul className="grid gap-1 sm:grid-cols-2 sm:gap-x-6" aria-label="Dials that move">
           {moved.map((dial) => (

@@ -6,6 +6,7 @@ import { kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { benchBody, sameDough, withParts } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
+import { grams } from "@/domain/format";
 import { newId } from "@/domain/ids";
 import { parseNumber } from "@/domain/numbers";
 import { Problem } from "@/domain/problem";
@@ -15,6 +16,7 @@ import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
 import { AllowFood, type Food } from "./AllowFood";
 import { AnswerCard } from "./AnswerCard";
+import { Cuts } from "./Cuts";
 import { type Held, HeldLines } from "./HeldLines";
 
 const TradeOff = lazy(() => import("./TradeOff"));
@@ -39,7 +41,14 @@ export default function Reformulate({ store, worked }: ReachProps) {
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [more, setMore] = useState<Food[]>([]);
   const [bans, setBans] = useState<string[]>([]);
-  const [options, setOptions] = useState({ whole_eggs: true, sure: false, keep_mass: true, beyond_tolerance: false });
+  const [lifted, setLifted] = useState<Schemas["Limit"][]>([]);
+  const [options, setOptions] = useState({
+    whole_eggs: true,
+    sure: false,
+    keep_mass: true,
+    beyond_tolerance: false,
+    at_home: false,
+  });
   const body = benchBody(draft);
   const choices = useQuery({
     queryKey: ["reach", "choices", body.family, body.twin],
@@ -52,6 +61,7 @@ export default function Reformulate({ store, worked }: ReachProps) {
     ...options,
     wishes,
     bans,
+    lifted,
     holds: lines.flatMap((line) => {
       const hold = held.get(line.id);
       return hold ? [{ line_id: line.id, ...hold }] : [];
@@ -81,19 +91,30 @@ export default function Reformulate({ store, worked }: ReachProps) {
   const problem = [find.error, limits.error].map((error) => (error instanceof Problem ? error.detail : error?.message));
 
   function put(answer: Schemas["AnswerView"], version: boolean) {
-    store.edit((now) => withParts(now, answer.parts));
+    // Steps that were written meanwhile stay as they were written.
+    const followed = find.data?.of.method === draft.method ? answer.method.method : draft.method;
+    store.edit((now) => withParts(now, answer.parts, followed));
     const name = (reached?.wished ?? []).join(", ").slice(0, 80);
     if (version) keep.mutate({ id: newId(), name });
     else tell("It is on the Bench.", { label: "Undo", run: () => store.undo() });
     find.reset();
   }
 
+  /** An answer with the batch cut otherwise. */
+  function cutTo({ grid, answer }: Schemas["CutView"]) {
+    const pieces = grid.row_count * grid.column_count;
+    store.edit((now) => ({ ...withParts(now, answer.parts, answer.method.method), pieces }));
+    tell(`It is on the Bench, in ${pieces} pieces.`, { label: "Undo", run: () => store.undo() });
+    find.reset();
+  }
+
   const change = (place: number, to: Partial<Wish>) =>
     setWishes(wishes.map((wish, at) => (at === place ? { ...wish, ...to } : wish)));
   // Limits come in the order of the wishes that are figures.
-  const figures = wishes.filter((each) => !each.claim_of);
+  const figures = wishes.filter((each) => !each.claim_of && !each.way);
   const figureOf = (name: string) => choices.data?.figures.find((each) => each.name === name);
   const free = (choices.data?.figures ?? []).filter(({ name }) => !wishes.some((wish) => wish.name === name));
+  const bites = (choices.data?.character ?? []).filter(({ name }) => !wishes.some((wish) => wish.name === name));
   const rules = choices.data?.claims ?? [];
   const claims = rules.flatMap(({ claim_of, where, names }) =>
     names.map((name) => [`${claim_of}:${name}`, `“${name}” ${where}`] as const),
@@ -117,13 +138,14 @@ export default function Reformulate({ store, worked }: ReachProps) {
                   wish={wish}
                   figure={figureOf(wish.name)}
                   where={rules.find((each) => each.claim_of === wish.claim_of)?.where ?? ""}
+                  bite={choices.data?.character.find((each) => each.name === wish.name && each.way === wish.way)?.words}
                   onChange={(to) => change(place, to)}
                   onRemove={() => {
                     setWishes(wishes.filter((_, at) => at !== place));
                     limits.reset();
                   }}
                 />
-                {limits.data && !wish.claim_of && (
+                {limits.data && figures.includes(wish) && (
                   <Limit
                     wish={wish}
                     reach={limits.data[figures.indexOf(wish)]}
@@ -137,7 +159,12 @@ export default function Reformulate({ store, worked }: ReachProps) {
             <Select
               label="Wish for something more"
               value=""
-              options={[["", "and …"], ...free.map(({ name, words }) => [name, words] as const), ...claims]}
+              options={[
+                ["", "and …"],
+                ...free.map(({ name, words }) => [name, words] as const),
+                ...bites.map(({ name, way, words }) => [`bite:${name}:${way}`, words] as const),
+                ...claims,
+              ]}
               onChange={(chosen) => {
                 if (!chosen) return;
                 setWishes([...wishes, newWish(chosen, figureOf(chosen), worked.view.piece)]);
@@ -149,8 +176,29 @@ export default function Reformulate({ store, worked }: ReachProps) {
             </button>
           </div>
           <p className="text-note text-soft">
-            And still bake: every dial of its crumb stays in its window, or no further out than it is now.
+            And still be this dessert: its crumb bakes, it stays as sweet within 15 %, bites as now within a touch, and
+            nothing goes without something in its place.
           </p>
+          {!!choices.data?.limits.length && (
+            <details>
+              <summary className="cursor-pointer text-note">
+                What may give way <span className="text-soft">{lifted.length > 0 && `· ${lifted.length} lifted`}</span>
+              </summary>
+              {choices.data.limits.map(({ limit, words }) => (
+                <label key={limit} className="flex items-baseline gap-2 text-note">
+                  <input
+                    type="checkbox"
+                    className="accent-enamel"
+                    checked={lifted.includes(limit)}
+                    onChange={(event) =>
+                      setLifted(event.target.checked ? [...lifted, limit] : lifted.filter((each) => each !== limit))
+                    }
+                  />
+                  {words}
+                </label>
+              ))}
+            </details>
+          )}
         </fieldset>
         <HeldLines draft={draft} worked={worked} held={held} onChange={setHeld} />
         <details className="card px-4 py-2">
@@ -210,6 +258,7 @@ export default function Reformulate({ store, worked }: ReachProps) {
             [
               ["whole_eggs", "eggs whole"],
               ["keep_mass", "about as much dough as now"],
+              ["at_home", "only what is at home"],
               ["sure", "sure in 95 of 100, not only on average"],
               ["beyond_tolerance", "a piece may hold more sweetener than is usually tolerated"],
             ] as const
@@ -244,6 +293,7 @@ export default function Reformulate({ store, worked }: ReachProps) {
             shown.
           </p>
         )}
+        <Cuts asked={asked} now={worked.view} onPut={cutTo} />
         <Suspense fallback={<p className="text-soft">Drawing …</p>}>
           <TradeOff asked={asked} now={worked.view.piece} onPut={(answer) => put(answer, false)} />
         </Suspense>
@@ -266,6 +316,14 @@ function Answers({ reached, now, onPut }: AnswersProps) {
         <div className="border-l-4 border-caution bg-caution-ground px-3 py-2" role="status" data-clash>
           <b>{reached.sentence}</b>
           {reached.answers.length > 0 && " The nearest that can be had stands below."}
+          {reached.far.map((far) => (
+            <p key={far.wish} className="text-note">
+              “{far.wish}”: by itself, and still this dessert, from {grams(far.low)} to {grams(far.high)}.
+            </p>
+          ))}
+          {reached.lifting.length > 0 && (
+            <p className="text-note">It could be if {reached.lifting.join("; or if ")}.</p>
+          )}
         </div>
       )}
       {reached.stopped && <p className="text-caution">The time was up; there may be a nearer one.</p>}
@@ -303,15 +361,19 @@ const wish = (name: string, value: number, at_least = false): Wish => ({
   at_least,
   per_100g: false,
   claim_of: "",
+  way: "",
 });
 
 function newWish(chosen: string, figure: Figure | undefined, piece: Schemas["FiguresView"]): Wish {
-  const [rules, claim] = chosen.split(":");
+  const [rules, claim, way] = chosen.split(":");
+  if (rules === "bite" && claim && way) return { ...wish(claim, 0), way };
   if (rules && claim) return { ...wish(claim, 0), claim_of: rules };
   const now = piece[chosen as keyof Schemas["FiguresView"]];
-  const value = typeof now === "number" ? Math.round(now) : figure?.unit === "%" ? 20 : 1;
+  const value = chosen === "sugar_kept_percent" ? 50 : typeof now === "number" ? Math.round(now) : usualOf(figure);
   return wish(chosen, value, figure?.at_least);
 }
+
+const usualOf = (figure: Figure | undefined) => (figure?.unit === "%" ? 20 : 1);
 
 interface WishRowProps {
   wish: Wish;
@@ -319,19 +381,21 @@ interface WishRowProps {
   figure: Figure | undefined;
   /** Where the rules of a claim hold, as in "in Europe". */
   where: string;
+  /** The words of a wish for character; undefined for any other. */
+  bite: string | undefined;
   onChange: (to: Partial<Wish>) => void;
   onRemove: () => void;
 }
 
-function WishRow({ wish, figure, where, onChange, onRemove }: WishRowProps) {
+function WishRow({ wish, figure, where, bite, onChange, onRemove }: WishRowProps) {
   const { words = wish.name.replace(/_(g|kcal)$/, ""), unit = "" } = figure ?? {};
   const [text, setText] = useState(String(wish.value));
   const shown = parseNumber(text) === wish.value ? text : String(wish.value);
-  if (wish.claim_of) {
+  if (wish.claim_of || wish.way) {
     return (
       <div className="flex items-center gap-2">
         <span className="flex-1">
-          the right to be called “{wish.name}” {where}
+          {wish.way ? `a bite that is ${bite ?? wish.name}` : `the right to be called “${wish.name}” ${where}`}
         </span>
         <Remove words={wish.name} onRemove={onRemove} />
       </div>
@@ -360,17 +424,19 @@ function WishRow({ wish, figure, where, onChange, onRemove }: WishRowProps) {
         }}
       />
       <span className="flex-1 whitespace-nowrap">
-        {unit} {wish.name === "energy_kcal" ? "" : `of ${words}`}
+        {unit} {wish.name === "energy_kcal" ? "" : `of ${words}`.replace("of its sugar kept", "of its sugar")}
       </span>
-      <Select
-        label={`What ${words} is for`}
-        value={wish.per_100g ? "100" : "piece"}
-        options={[
-          ["piece", "a piece"],
-          ["100", "100 g"],
-        ]}
-        onChange={(value) => onChange({ per_100g: value === "100" })}
-      />
+      {wish.name !== "sugar_kept_percent" && (
+        <Select
+          label={`What ${words} is for`}
+          value={wish.per_100g ? "100" : "piece"}
+          options={[
+            ["piece", "a piece"],
+            ["100", "100 g"],
+          ]}
+          onChange={(value) => onChange({ per_100g: value === "100" })}
+        />
+      )}
       <Remove words={words} onRemove={onRemove} />
     </div>
   );

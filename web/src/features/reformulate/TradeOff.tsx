@@ -134,8 +134,14 @@ export default function TradeOff({ asked, now, onPut }: TradeOffProps) {
             ))}
           </ul>
           <p className="mt-1 text-small text-soft">The single dot is the piece as it is now.</p>
+          {drawn.at(-1)?.kept_by?.length ? (
+            <p className="mt-1 text-note">
+              It ends where a baker would: {drawn.at(-1)?.kept_by?.slice(0, 3).join("; ")}.
+            </p>
+          ) : null}
           {chosen?.answer && (
             <div className="mt-2 text-note">
+              <p>{chosen.answer.mouth.text}</p>
               <ul>
                 {chosen.answer.words.map((words) => (
                   <li key={words}>{words}</li>

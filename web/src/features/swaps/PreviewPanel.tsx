@@ -1,5 +1,7 @@
 import type { Schemas } from "@/api/types";
 import { change, grams, kcal, money } from "@/domain/format";
+import { MethodSteps } from "@/features/common/MethodSteps";
+import { MouthLine } from "@/features/common/MouthLine";
 import { DialTrack, dialValue } from "@/ui/DialTrack";
 import { Slab } from "@/ui/Slab";
 
@@ -100,7 +102,8 @@ export function PreviewPanel({ preview, currency, children }: PreviewPanelProps)
           ))}
         </ul>
       )}
-      {preview.mouth.length > 0 && <p className="text-note">In the mouth: {preview.mouth.join(", ")}.</p>}
+      <MouthLine mouth={preview.mouth} />
+      <MethodSteps steps={preview.method.steps} />
       <Contents preview={preview} />
       {preview.remarks.map((remark) => (
         <p key={remark} className="border-l-4 border-caution bg-caution-ground px-3 py-2 text-note">

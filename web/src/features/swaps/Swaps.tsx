@@ -10,6 +10,7 @@ import { Problem } from "@/domain/problem";
 import { Pending } from "@/features/common/Pending";
 import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
+import { MakeWithout } from "./MakeWithout";
 import { PreviewPanel, ToPreview } from "./PreviewPanel";
 
 type Offer = Schemas["SwapSuggestion"];
@@ -56,8 +57,8 @@ export default function Swaps({ store, currency }: SwapsProps) {
     setPicked(next);
   }
 
-  function apply(parts: Schemas["Preview"]["parts"]) {
-    store.edit((now) => withParts(now, parts));
+  function apply({ parts, method }: Schemas["Preview"]) {
+    store.edit((now) => withParts(now, parts, method.method));
     setPicked(new Map());
     tell(chosen.length === 1 ? "Swapped." : `${chosen.length} swaps made.`, {
       label: "Undo",
@@ -69,6 +70,7 @@ export default function Swaps({ store, currency }: SwapsProps) {
   return (
     <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
       <section aria-label="Swaps by line" className="min-w-0">
+        <MakeWithout store={store} currency={currency} />
         <fieldset className="flex flex-wrap items-center gap-1">
           <legend className="sr-only">What for</legend>
           {["", ...(query.data?.aims ?? [])].map((each) => (
@@ -133,7 +135,7 @@ export default function Swaps({ store, currency }: SwapsProps) {
                 type="button"
                 className="btn justify-self-start"
                 disabled={preview.isPlaceholderData || preview.isFetching}
-                onClick={() => preview.data && apply(preview.data.parts)}
+                onClick={() => preview.data && apply(preview.data)}
               >
                 {chosen.length === 1 ? "Swap it" : `Make these ${chosen.length} swaps`}
               </button>

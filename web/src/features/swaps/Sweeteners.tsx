@@ -1,5 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { Fragment, useState } from "react";
+import { Slider } from "radix-ui";
+import { Fragment, useDeferredValue, useState } from "react";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import { benchBody, withParts } from "@/domain/draft";
@@ -44,28 +45,33 @@ export default function Sweeteners({ store, currency }: SweetenersProps) {
   const [blend, setBlend] = useState<Share[]>([]);
   const [picked, setPicked] = useState("");
   const [fill, setFill] = useState(true);
+  const [kept, setKept] = useState(0);
+  const [form, setForm] = useState("");
+  const kept_share = useDeferredValue(kept) / 100;
   const body = benchBody(draft);
   const blends = blend.length > 1 && blend.every((each) => each.slug) ? [{ shares: blend }] : [];
   const query = useQuery({
-    queryKey: ["sweeteners", body, blends],
-    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/sweeteners", { body: { ...body, blends }, signal })),
+    queryKey: ["sweeteners", body, blends, kept_share],
+    queryFn: ({ signal }) =>
+      data(api.POST("/api/v1/bench/sweeteners", { body: { ...body, blends, kept_share }, signal })),
     placeholderData: keepPreviousData,
   });
   const options = query.data?.options ?? [];
   const chosen = options.find((option) => nameOf(option) === picked);
   const preview = useQuery({
-    queryKey: ["sweeteners", "preview", body, picked, fill],
+    queryKey: ["sweeteners", "preview", body, picked, fill, kept_share],
     queryFn: ({ signal }) => {
       const shares = chosen?.shares ?? [];
-      return data(api.POST("/api/v1/bench/sweeteners/preview", { body: { ...body, blend: { shares }, fill }, signal }));
+      const asked = { ...body, blend: { shares }, fill, kept_share };
+      return data(api.POST("/api/v1/bench/sweeteners/preview", { body: asked, signal }));
     },
     enabled: !!chosen,
     placeholderData: (before) => (chosen ? before : undefined),
   });
   const now = query.data?.now;
 
-  function apply(parts: Schemas["Preview"]["parts"]) {
-    store.edit((was) => withParts(was, parts));
+  function apply({ parts, method }: Schemas["Preview"]) {
+    store.edit((was) => withParts(was, parts, method.method));
     setPicked("");
     tell(`Sweetened with ${chosen?.name}.`, { label: "Undo", run: () => store.undo() });
   }
@@ -79,7 +85,10 @@ export default function Sweeteners({ store, currency }: SweetenersProps) {
       </p>
     );
   }
-  const rows = [...options].sort((one, other) => (RANK[sort]?.(one) ?? 0) - (RANK[sort]?.(other) ?? 0));
+  const forms = [...new Set(options.flatMap((option) => option.forms))];
+  const rows = options
+    .filter((option) => !form || option.forms.includes(form as Option["forms"][number]))
+    .sort((one, other) => (RANK[sort]?.(one) ?? 0) - (RANK[sort]?.(other) ?? 0));
   return (
     <div className="mt-3 grid items-start gap-5 xl:grid-cols-[minmax(0,1fr)_340px]">
       <section aria-label="Sweeteners side by side" className="min-w-0">
@@ -95,7 +104,34 @@ export default function Sweeteners({ store, currency }: SweetenersProps) {
         <Pending query={query} words="Setting sweeteners side by side …" />
         <div className="mt-2 flex flex-wrap items-center gap-2">
           <Select label="Order" value={sort} options={SORTS} onChange={(value) => setSort(value || "energy")} />
+          <Select
+            label="Form"
+            value={form}
+            options={[["", "any form"], ...forms.map((each) => [each, each] as const)]}
+            onChange={setForm}
+          />
           <BlendFields options={options} blend={blend} onChange={setBlend} />
+        </div>
+        <div className="mt-2 flex max-w-120 items-center gap-3 text-note">
+          <span id="sugar-kept">Sugar kept</span>
+          <Slider.Root
+            className="relative flex h-6 flex-1 touch-none items-center"
+            min={0}
+            max={90}
+            step={10}
+            value={[kept]}
+            onValueChange={([value]) => value !== undefined && setKept(value)}
+          >
+            <Slider.Track className="relative h-1.5 grow rounded bg-window">
+              <Slider.Range className="absolute h-full rounded bg-enamel" />
+            </Slider.Track>
+            <Slider.Thumb
+              className="block size-6 rounded-full border-2 border-enamel bg-card"
+              aria-labelledby="sugar-kept"
+              aria-valuetext={`${kept} % of what sweetens it now stays`}
+            />
+          </Slider.Root>
+          <b className="w-12 text-right">{kept} %</b>
         </div>
         {/* A wide table scrolls by itself, by keys too. */}
         {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls has to be reached by keys */}
@@ -152,6 +188,7 @@ export default function Sweeteners({ store, currency }: SweetenersProps) {
         {chosen && (
           <div className="mt-1 text-note">
             <p>{chosen.use}.</p>
+            {chosen.asks && <p className="font-semibold">{chosen.asks}</p>}
             {chosen.cautions.map((caution) => (
               <p key={caution} className="text-caution first-letter:uppercase">
                 {caution}.
@@ -181,7 +218,7 @@ export default function Sweeteners({ store, currency }: SweetenersProps) {
                 type="button"
                 className="btn justify-self-start"
                 disabled={preview.isPlaceholderData || preview.isFetching}
-                onClick={() => preview.data && apply(preview.data.parts)}
+                onClick={() => preview.data && apply(preview.data)}
               >
                 Sweeten with it
               </button>
