@@ -77,7 +77,12 @@ def cautions_brought_by(item: Ingredient, lines: list[HazardLine], family: str) 
     body = max(lines, key=lambda line: line.mass_g, default=None)
     new = [*lines, HazardLine(item.name, item, body.raw if body else False, 0.0)]
     known = {hazard.words for hazard in _by_being_there(lines, family)}
-    return tuple(hazard for hazard in _by_being_there(new, family) if hazard.words not in known)
+    found = _by_being_there(new, family)
+    return tuple(each for each in found if each.words not in known and each.name != _OF_THE_KITCHEN)
+
+
+_OF_THE_KITCHEN: Final = "dogs"
+"""That chocolate is not for dogs keeps nobody from baking with it."""
 
 
 def _by_being_there(lines: list[HazardLine], family: str) -> list[Hazard]:

@@ -10,7 +10,10 @@ from ample_crumb.core.crumb.composition import Composition
 from ample_crumb.core.reformulate.wishes import Way, Wish
 
 STEP: Final = 0.2
-"""A step of character: what is called "a touch" more. Common practice."""
+"""A step of character, within which an answer stays: what is called "a touch" more. Common practice."""
+
+WISHED: Final = 0.12
+"""So much further along an axis is what is wished for: more than nobody would taste. Common practice."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,9 +61,9 @@ def spans_of(
         if way is None and not kept:
             continue
         if way is Way.HIGH:
-            low, high = min(1.0, inside + STEP), math.inf
+            low, high = min(1.0, inside + WISHED), math.inf
         elif way is Way.LOW:
-            low, high = -math.inf, max(0.0, inside - STEP)
+            low, high = -math.inf, max(0.0, inside - WISHED)
         else:
             by = TELLING if way is Way.SAME else STEP
             low, high = min(stands, inside - by), max(stands, inside + by)

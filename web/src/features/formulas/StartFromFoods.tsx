@@ -162,7 +162,7 @@ export default function StartFromFoods({ onClose }: { onClose: () => void }) {
             }}
           />
         </div>
-        <div className="grid gap-1 sm:grid-cols-3">
+        <div className="grid gap-x-6 gap-y-1 sm:grid-cols-2">
           <NumberField
             label="Pieces"
             unit=""
@@ -172,7 +172,7 @@ export default function StartFromFoods({ onClose }: { onClose: () => void }) {
             placeholder={chosen ? String(chosen.piece_count) : ""}
             onChange={(value) => setPieces(value === null ? null : Math.round(value))}
           />
-          <NumberField label="At most" unit="kcal" value={energy} most={5000} onChange={setEnergy} />
+          <NumberField label="Energy up to" unit="kcal" value={energy} most={5000} onChange={setEnergy} />
           <NumberField label="Protein from" unit="g" value={protein} most={300} onChange={setProtein} />
         </div>
         {find.error && (
