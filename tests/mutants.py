@@ -30,6 +30,8 @@ class Mutant:
 
 
 _EDGES: Final = ("core.reformulate.test_crumb_constraints",)
+_DESSERTS: Final = ("core.reformulate.test_dessert_limits", "published.test_judged_targets")
+_METHOD: Final = ("core.swap.test_method_following",)
 _DIALS: Final = ("core.crumb.dials.test_judge",)
 _SETS: Final = ("published.test_judged_sets",)
 _TIMES: Final = ("published.test_baking_times",)
@@ -661,7 +663,13 @@ MUTANTS: Final = (
         "for floor in self.floors[:1] if floor)",
         _EDGES,
     ),
-    Mutant("rows: what was learned is forgotten", "crumb/dials/linear.py", "floor, -factor)", "floor, -1.0)", _EDGES),
+    Mutant(
+        "rows: what was learned is forgotten",
+        "crumb/dials/linear.py",
+        "floor, -factor) for",
+        "floor, -1.0) for",
+        _EDGES,
+    ),
     Mutant(
         "optimiser: lines go twice as far",
         "reformulate/variables.py",
@@ -916,9 +924,9 @@ MUTANTS: Final = (
     ),
     Mutant(
         "character: pulses are cakey",
-        "crumb/character.py",
-        "composition.flour_g - composition.body_g",
-        "composition.flour_g + composition.body_g",
+        "crumb/character_ratios.py",
+        '{"flour_g": 1.0, "body_g": -1.0}',
+        '{"flour_g": 1.0, "body_g": 1.0}',
         ("core.crumb.test_character",),
     ),
     Mutant(
@@ -990,6 +998,98 @@ MUTANTS: Final = (
         "_NEAR: Final = 0.08",
         "_NEAR: Final = 0.2",
         ("core.production.test_scaling",),
+    ),
+    Mutant(
+        "dessert: sweetness may go where it likes",
+        "reformulate/dessert_limits.py",
+        "SWEETNESS_KEPT: Final = 0.15",
+        "SWEETNESS_KEPT: Final = 0.6",
+        _DESSERTS,
+    ),
+    Mutant(
+        "dessert: a step of character is the whole axis",
+        "reformulate/character_span.py",
+        "STEP: Final = 0.2",
+        "STEP: Final = 1.0",
+        _DESSERTS,
+    ),
+    Mutant(
+        "dessert: no share is too much",
+        "reformulate/dessert_limits.py",
+        "return max(share.most_share, min(now * more, 0.95))",
+        "return 1.0",
+        _DESSERTS,
+    ),
+    Mutant(
+        "dessert: what goes leaves a hole",
+        "reformulate/dessert_limits.py",
+        "role.least_share * now / whole",
+        "0.3 * role.least_share * now / whole",
+        _DESSERTS,
+    ),
+    Mutant(
+        "dessert: edges cost nothing",
+        "reformulate/edge_costs.py",
+        "((0.25, 1.0), (0.1, 4.0))",
+        "((0.0, 1.0), (0.0, 4.0))",
+        ("core.reformulate.test_edge_costs", "published.test_programs"),
+    ),
+    Mutant(
+        "dessert: a fresh formula may stand outside",
+        "reformulate/crumb_constraints.py",
+        "found if fresh else",
+        "found if False else",
+        ("core.reformulate.test_start",),
+    ),
+    Mutant(
+        "method: what went is still spoken of",
+        "swap/method_following.py",
+        'return f"Stir the {each.instead} in." if each.instead else ""',
+        "return step",
+        _METHOD,
+    ),
+    Mutant("method: times stay", "swap/bake_time_text.py", "TELLING: Final = 0.1", "TELLING: Final = 9.0", _METHOD),
+    Mutant(
+        "method: nothing asks to be ground",
+        "swap/step_rules.py",
+        "composition.crystals_g > dissolves_g(dough)",
+        "composition.crystals_g < 0",
+        _METHOD,
+    ),
+    Mutant(
+        "without: a trace is nothing",
+        "swap/without.py",
+        "traces = sorted(avoided & set(item.traces or ()))",
+        "traces = sorted(avoided & set())",
+        ("core.swap.test_without",),
+    ),
+    Mutant(
+        "without: dials that get worse count little",
+        "swap/without.py",
+        "return 2 * len(way.off)",
+        "return 0 * len(way.off)",
+        ("core.swap.test_without",),
+    ),
+    Mutant(
+        "what if: fewer eggs are more",
+        "what_if/change.py",
+        "now = line.weighed.mass_g + count * each_g",
+        "now = line.weighed.mass_g + abs(count) * each_g",
+        ("core.what_if.test_answer",),
+    ),
+    Mutant(
+        "what if: hotter is cooler",
+        "what_if/change.py",
+        "now_c + question.more_c",
+        "now_c - question.more_c",
+        ("core.what_if.test_answer",),
+    ),
+    Mutant(
+        "sweeteners: what is kept is sweetened twice",
+        "swap/sweetener_options.py",
+        "grams = (1 - going.kept_share) * going.sugar_g",
+        "grams = going.sugar_g",
+        ("core.swap.test_sweetener_options",),
     ),
 )
 """Those of the first half that once lived come first; the others hold what the tests of the core are for."""

@@ -19,6 +19,8 @@ _UNIT_ELSEWHERE: Final = {
     "DialReading": "in the unit of its dial",
     "DialWindow": "in the unit of its dial",
     "Repair": "in the unit of its dial",
+    "EdgeCost": "in the unit of its dial",
+    "Extreme": "in the unit of the figure that was asked for",
     "Claim": "`unit` says it",
     "NutrientRule": "in the unit of its claim",
     "TwinRule": "in the unit of its claim",

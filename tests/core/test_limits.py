@@ -30,6 +30,7 @@ from ample_crumb.core.reformulate.constraints import (
     solver_variables,
     standing_constraints,
 )
+from ample_crumb.core.reformulate.dessert_limits import Limit
 from ample_crumb.core.reformulate.handles import Grams, Moved, Present
 from ample_crumb.core.reformulate.milp import solve
 from ample_crumb.core.reformulate.request import ReformulationRequest
@@ -248,7 +249,8 @@ class OfTheOptimiser(unittest.TestCase):
             Wish("protein_g", 1.1 * (egg.protein_g or 0), at_least=True),
             Wish("energy_kcal", sugar_kcal + 1.4 * (egg.energy_kcal or 0)),
         )
-        asked = ReformulationRequest(wishes, (LineBounds(line_id(1), locked=True),), allowed=(), mass_share=None)
+        holds, any_limit = (LineBounds(line_id(1), locked=True),), frozenset(Limit)
+        asked = ReformulationRequest(wishes, holds, allowed=(), mass_share=None, lifted=any_limit)
         found = reformulate(formula, asked)
         self.assertIs(found.status, ReformulationStatus.NEAREST)
         self.assertEqual(len(found.clash), 2)

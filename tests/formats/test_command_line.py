@@ -215,7 +215,7 @@ class ReachATarget(unittest.TestCase):
 
     def test_met_with_every_line_of_the_result(self) -> None:
         code, out, _ = self.reach(
-            "--energy-max", "180", "--protein-min", "5", "--lock", "eggs", "--allow", "skyr", "--ban", "soy", "--json"
+            "--energy-max", "225", "--protein-min", "4", "--lock", "eggs", "--allow", "skyr", "--ban", "soy", "--json"
         )
         found = json.loads(out)
         self.assertEqual((code, found["status"], found["clash"]), (0, "met", []))
@@ -223,11 +223,43 @@ class ReachATarget(unittest.TestCase):
         self.assertEqual(set(first["lines"][0]), {"text", "ingredient", "mass_g", "was_g"})
         eggs = next(line for line in first["lines"] if line["ingredient"] == "egg, whole")
         self.assertEqual((eggs["mass_g"], eggs["was_g"]), (100, 100))
-        self.assertLessEqual(first["piece"]["energy_kcal"], 180)
-        self.assertGreaterEqual(first["piece"]["protein_g"], 5)
+        self.assertLessEqual(first["piece"]["energy_kcal"], 225)
+        self.assertGreaterEqual(first["piece"]["protein_g"], 4)
         self.assertEqual(len(first["dials"]), 8)
         named = {line["ingredient"] for line in first["lines"] if line["was_g"] == 0}
         self.assertLessEqual(named, {"skyr, plain"})
+        # How it will bite, and what becomes of its steps, stand with it.
+        (character,) = first["character"]
+        self.assertEqual(set(character), {"axis", "value", "was"})
+        self.assertTrue(first["mouth"].endswith("."))
+        self.assertIsInstance(first["hazards"], list)
+        self.assertTrue(all(isinstance(step, str) and "{" not in step for step in first["method"]))
+
+    def test_character_limits_home_and_other_cuts(self) -> None:
+        code, out, _ = self.reach("--energy-max", "260", "--character", "fudgier", "--family", "brownie", "--json")
+        character = json.loads(out)["answers"][0]["character"][0]
+        self.assertEqual(code, 0)
+        self.assertLess(character["value"], character["was"] - 0.08)
+        code, _, err = self.reach("--character", "spongier", "--family", "brownie")
+        self.assertEqual(code, 2)
+        self.assertIn("it can be: as fudgy or cakey as it is, fudgier, cakier", err)
+        strict, out, _ = self.reach("--energy-max", "150", "--allow", "skyr", "--json")
+        lifted, _, _ = self.reach(
+            "--energy-max", "150", "--allow", "skyr", "--lift", "roles", "--lift", "character", "--lift", "sweetness"
+        )
+        self.assertEqual((strict, lifted), (4, 0))
+        self.assertEqual(set(json.loads(out)["far"][0]), {"wish", "low", "high"})
+        home = Path(self.enterContext(tempfile.TemporaryDirectory())) / "home.csv"
+        home.write_text("ingredient,grams\nskyr,500\nwhey,out\n")
+        code, out, _ = self.reach("--energy-max", "240", "--only-at-home", str(home), "--json")
+        new = {line["ingredient"] for each in json.loads(out)["answers"] for line in each["lines"] if not line["was_g"]}
+        self.assertLessEqual(new, {"skyr, plain"})
+        code, out, _ = self.reach("--energy-max", "250", "--other-cuts", "--json")
+        cuts = json.loads(out)["cuts"]
+        self.assertTrue(all(each["rows"] * each["columns"] == each["pieces"] for each in cuts))
+        self.assertTrue(all(each["answer"]["piece"]["energy_kcal"] <= 250 for each in cuts))
+        code, out, _ = self.reach("--sugars-per-100g-max", "25", "--sugar-kept-max", "60", "--json")
+        self.assertEqual(code, 0)
 
     def test_nearest_only_and_what_cannot_be_used(self) -> None:
         code, out, _ = self.reach("--energy-max", "40", "--protein-min", "20", "--json")

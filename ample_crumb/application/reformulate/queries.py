@@ -39,7 +39,7 @@ from ample_crumb.core.reformulate.nearest import LIFTED_WORDS
 from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.search import Reformulation, reformulate
 from ample_crumb.core.reformulate.variables import USUAL
-from ample_crumb.core.reformulate.wishes import FIGURES, Way, Wish
+from ample_crumb.core.reformulate.wishes import FIGURES, CharacterWay, Wish
 from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 from ample_crumb.store import stock
 from ample_crumb.store.database import Connection, Database
@@ -108,7 +108,10 @@ def choices(database: Database, principal: Principal, bench: Bench) -> Reformula
         tuple(FIGURES.values()),
         claims,
         tuple(CandidateFood(slug, foods[slug].name) for slug in USUAL),
-        tuple(CharacterWishView(wish.name, wish.way or Way.SAME, wish.words()) for wish in character_wishes(family)),
+        tuple(
+            CharacterWishView(wish.name, wish.way or CharacterWay.SAME, wish.words())
+            for wish in character_wishes(family)
+        ),
         tuple(LimitView(limit, words) for limit, words in LIFTED_WORDS.items()),
     )
 
@@ -183,7 +186,7 @@ def _wish(
         axis = next((each for each in character_axes().get(family, ()) if each.axis == draft.name), None)
         if axis is None:
             raise CannotAccept(f"/wishes/{number}", f"“{draft.name[:60]}” says nothing of this kind of dessert.")
-        return character_wish(axis, Way(draft.way))
+        return character_wish(axis, CharacterWay(draft.way))
     if not draft.claim_of:
         return Wish(draft.name, draft.value, draft.at_least, draft.per_100g)
     found = needs.get(draft.claim_of, {}).get(draft.name)

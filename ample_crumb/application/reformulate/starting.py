@@ -44,7 +44,7 @@ def start(database: Database, principal: Principal, draft: StartDraft) -> StartV
     return StartView(
         name=f"{kind[:1].upper()}{kind[1:]} with {_listed(names)}"[:_NAME_LENGTH],
         family=draft.family,
-        pieces=found.formula.making.portioning.count,
+        piece_count=round(found.formula.making.portioning.count),
         method=answer.method.method,
         parts=answer.parts,
         lines=answer.lines,

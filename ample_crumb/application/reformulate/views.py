@@ -20,7 +20,7 @@ from ample_crumb.core.reformulate.extremes import WishRange
 from ample_crumb.core.reformulate.kitchen_rounding import LineMove
 from ample_crumb.core.reformulate.search import ReformulationStatus
 from ample_crumb.core.reformulate.variables import LineBounds
-from ample_crumb.core.reformulate.wishes import Way, WishFigure
+from ample_crumb.core.reformulate.wishes import CharacterWay, WishFigure
 from ample_crumb.core.swap.method_following import MethodFollowing
 
 MOST_WISHES: Final = 16
@@ -123,7 +123,7 @@ class CharacterWishView:
     """A wish for character: the axis by `name`, the `way` on it, in words."""
 
     name: str
-    way: Way
+    way: CharacterWay
     words: str
 
 
@@ -195,7 +195,7 @@ class StartView:
 
     name: str
     family: str
-    pieces: float
+    piece_count: int
     method: str
     parts: tuple[Part, ...]
     lines: tuple[LineMove, ...]

@@ -19,7 +19,13 @@ from ample_crumb.core.swap.apply import SwapUse, apply_swaps
 from ample_crumb.core.swap.method_following import follow_method
 from ample_crumb.core.swap.step_rules import dissolves_g
 from ample_crumb.core.swap.suggestions import Aim, suggest_swaps
-from ample_crumb.core.swap.sweetener_options import Blend, sweeten_with, sweetener_options, sweetening_of
+from ample_crumb.core.swap.sweetener_options import (
+    Blend,
+    SweetenerAsk,
+    sweeten_with,
+    sweetener_options,
+    sweetening_of,
+)
 from ample_crumb.core.swap.without import make_without
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
@@ -96,16 +102,9 @@ def sweetener_bench(
     Raises CannotUse for a blend that is none."""
     evaluated = evaluate_bench(database, principal, bench)
     formula, context = evaluated.figures, evaluated.context
-    options = sweetener_options(
-        formula,
-        blends,
-        context.cupboard,
-        context.preferences.energy,
-        evaluated.prices(*sweeteners()),
-        formula.piece_count,
-        kept_share=kept_share,
-        dissolves_g=dissolves_g(evaluated.dough),
-    )
+    prices, dissolves = evaluated.prices(*sweeteners()), dissolves_g(evaluated.dough)
+    ask = SweetenerAsk(formula.piece_count, prices, kept_share, dissolves)
+    options = sweetener_options(formula, blends, context.cupboard, context.preferences.energy, ask)
     return SweetenerBench(sweetening_of(formula, context.cupboard, context.preferences.energy), options)
 
 

@@ -8,11 +8,21 @@ from ample_crumb.application.formulas.in_kitchen import in_kitchen
 from ample_crumb.application.views import portion_view
 from ample_crumb.application.what_if.views import ThenView, WhatIfView
 from ample_crumb.core.what_if.answer import ask_what_if
-from ample_crumb.core.what_if.question import Kind
+from ample_crumb.core.what_if.question import ChangeKind
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 
-_APPLIES: Final = frozenset({Kind.AMOUNT, Kind.EGG, Kind.SUGAR, Kind.SWAP, Kind.HEAT, Kind.COVER, Kind.PIECES})
+_APPLIES: Final = frozenset(
+    {
+        ChangeKind.AMOUNT,
+        ChangeKind.EGG,
+        ChangeKind.SUGAR,
+        ChangeKind.SWAP,
+        ChangeKind.HEAT,
+        ChangeKind.COVER,
+        ChangeKind.PIECES,
+    }
+)
 
 
 def what_if(database: Database, principal: Principal, bench: Bench, question: str) -> WhatIfView:
@@ -26,8 +36,8 @@ def what_if(database: Database, principal: Principal, bench: Bench, question: st
     conditions = found.formula.making.conditions
     then = ThenView(
         parts=found.formula.parts,
-        pieces=found.formula.making.portioning.count,
-        oven_c=conditions.oven_c if found.kind is Kind.HEAT else None,
+        piece_count=round(found.formula.making.portioning.count),
+        oven_c=conditions.oven_c if found.kind is ChangeKind.HEAT else None,
         covered=conditions.covered,
         method=found.method,
         piece=portion_view(found.piece, evaluated.context.definition),

@@ -8,7 +8,7 @@ from ample_crumb.core.crumb.mouth import Mouth
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.production.bake_time import BakeWindow
 from ample_crumb.core.swap.method_following import MethodFollowing
-from ample_crumb.core.what_if.question import Kind
+from ample_crumb.core.what_if.question import ChangeKind
 
 
 @dataclass(frozen=True, slots=True)
@@ -18,7 +18,7 @@ class ThenView:
     waiting is no part of a formula."""
 
     parts: tuple[Part, ...]
-    pieces: float
+    piece_count: int
     oven_c: float | None
     covered: bool
     method: MethodFollowing
@@ -33,7 +33,7 @@ class ThenView:
 class WhatIfView:
     """An answer: `kind` None where the question was not understood, and then `sentence` says what is."""
 
-    kind: Kind | None
+    kind: ChangeKind | None
     understood: str
     sentence: str
     then: ThenView | None

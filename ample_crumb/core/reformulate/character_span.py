@@ -7,7 +7,7 @@ from typing import Final
 
 from ample_crumb.core.crumb.character import TELLING, CharacterAxis, character_axes, has_character
 from ample_crumb.core.crumb.composition import Composition
-from ample_crumb.core.reformulate.wishes import Way, Wish
+from ample_crumb.core.reformulate.wishes import CharacterWay, Wish
 
 STEP: Final = 0.2
 """A step of character, within which an answer stays: what is called "a touch" more. Common practice."""
@@ -35,19 +35,23 @@ class CharacterSpan:
         return max(0.0, self.low_share - share, share - self.high_share)
 
 
-def character_wish(axis: CharacterAxis, way: Way) -> Wish:
+def character_wish(axis: CharacterAxis, way: CharacterWay) -> Wish:
     """The wish for an axis: as it is, or a step towards one of its words."""
-    said = {Way.LOW: axis.low_more, Way.HIGH: axis.high_more, Way.SAME: f"as {axis.low} or {axis.high} as it is"}
+    said = {
+        CharacterWay.LOW: axis.low_more,
+        CharacterWay.HIGH: axis.high_more,
+        CharacterWay.SAME: f"as {axis.low} or {axis.high} as it is",
+    }
     return Wish(axis.axis, way=way, spoken=said[way])
 
 
 def character_wishes(family: str) -> tuple[Wish, ...]:
     """All that can be wished of a family's character."""
-    return tuple(character_wish(axis, way) for axis in character_axes().get(family, ()) for way in Way)
+    return tuple(character_wish(axis, way) for axis in character_axes().get(family, ()) for way in CharacterWay)
 
 
 def spans_of(
-    composition: Composition, family: str, wished: Mapping[str, Way], *, kept: bool
+    composition: Composition, family: str, wished: Mapping[str, CharacterWay], *, kept: bool
 ) -> tuple[CharacterSpan, ...]:
     """Between which shares each axis shall lie: as it is wished, else within a step of where it stands where character
     is `kept`. Beyond the end of an axis there is nothing to keep to."""
@@ -60,12 +64,12 @@ def spans_of(
         way = wished.get(axis.axis)
         if way is None and not kept:
             continue
-        if way is Way.HIGH:
+        if way is CharacterWay.HIGH:
             low, high = min(1.0, inside + WISHED), math.inf
-        elif way is Way.LOW:
+        elif way is CharacterWay.LOW:
             low, high = -math.inf, max(0.0, inside - WISHED)
         else:
-            by = TELLING if way is Way.SAME else STEP
+            by = TELLING if way is CharacterWay.SAME else STEP
             low, high = min(stands, inside - by), max(stands, inside + by)
             low, high = (-math.inf if low <= 0 else low), (math.inf if high >= 1 else high)
         found.append(CharacterSpan(axis, low, high))

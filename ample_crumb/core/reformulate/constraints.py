@@ -57,9 +57,9 @@ class Apart(StrEnum):
 class ReformulationModel:
     """What a program is made of besides the wishes. `mass_share` is how far the dough may grow or shrink, None for
     free; `tolerance_count` how many tolerances of what a stomach bears a piece may be, None for any. `refused` are sets
-    of additions that were answered already, told `apart` by kinds of food, by foods, or anyhow. `dessert` are the
-    rows that keep it one, with the `margin` that they leave for rounding; `edges` what it costs to come near the ends
-    of windows."""
+    of additions that were answered already, told `apart` by kinds of food, by foods, or anyhow. `dessert` are the rows
+    that keep it one, which leave a `margin_share` for rounding; `edges` what it costs to come near the ends of
+    windows."""
 
     variables: tuple[AmountVariable, ...]
     crumb: tuple[CrumbConstraint, ...]
@@ -72,12 +72,12 @@ class ReformulationModel:
     tolerance_count: float | None = None
     refused: tuple[frozenset[str], ...] = field(default_factory=tuple)
     apart: Apart = Apart.BY_ROLE
-    margin: float = 0.0
+    margin_share: float = 0.0
 
-    def of(self, variables: Sequence[AmountVariable]) -> "ReformulationModel":
+    def over(self, variables: Sequence[AmountVariable]) -> "ReformulationModel":
         """The model of these variables alone."""
         kept = frozenset(variables)
-        dessert = tuple(row.of(kept) for row in self.dessert)
+        dessert = tuple(row.over(kept) for row in self.dessert)
         return replace(self, variables=tuple(variables), dessert=dessert)
 
 
@@ -127,7 +127,9 @@ def standing_constraints(model: ReformulationModel) -> list[LinearConstraint]:
     rows += [_baking(row, model.variables) for row in model.crumb]
     rows += [
         LinearConstraint(
-            {Grams(each): value for each, value in row.coefficients.items()}, row.room(model.margin), name=row.words
+            {Grams(each): value for each, value in row.coefficients.items()},
+            row.room(model.margin_share),
+            name=row.words,
         )
         for row in model.dessert
     ]

@@ -55,7 +55,7 @@ class DessertRow:
     words: str
     coefficients: Mapping[AmountVariable, float]
 
-    def of(self, variables: frozenset[AmountVariable]) -> "DessertRow":
+    def over(self, variables: frozenset[AmountVariable]) -> "DessertRow":
         """The row over these variables alone."""
         kept = {each: value for each, value in self.coefficients.items() if each in variables}
         return replace(self, coefficients=kept)

@@ -38,11 +38,11 @@ def propose_amounts(formula: FormulaInKitchen) -> tuple[ProposedAmount, ...]:
     """An amount for each line that names a food and says none; empty where every line says one. Raises CannotUse where
     no line says any, because nothing tells how large the batch is."""
     made = formula.produced(formula.parts)
-    missing = _missing(formula, made.evaluated)
-    if not missing:
+    if all(line.ingredient is None or line.weighed is not None for line in made.evaluated.lines()):
         return ()
     if made.evaluated.batch.mass_g <= 0:
         raise CannotUse("No line says how much: give one of them an amount, so that the size of the batch is known.")
+    missing = _missing(formula, made.evaluated)
     guessed = _with(formula, {line_id: _text(name, amount.usual_g) for line_id, (name, _, amount) in missing.items()})
     solved = _solved(guessed, {line_id: amount for line_id, (_, _, amount) in missing.items()})
     found = []
@@ -59,7 +59,7 @@ def _missing(formula: FormulaInKitchen, evaluated: FormulaFigures) -> dict[str, 
     for part in evaluated.parts:
         beside_g = part.figures.mass_g or evaluated.batch.mass_g
         for line in part.lines:
-            if line.ingredient is None or line.weighed is not None or beside_g <= 0:
+            if line.ingredient is None or line.weighed is not None:
                 continue
             role = formula.cupboard.ingredients[line.ingredient.slug].role
             name = read_line(line.text).name or line.ingredient.name

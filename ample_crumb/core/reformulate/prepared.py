@@ -87,7 +87,9 @@ class Prepared:
         return [wish_constraint(replace(wish, value=value), self.model)]
 
     def _character_rows(self, span: CharacterSpan) -> list[LinearConstraint]:
-        forms = span.axis.rows(self.dough.composition, span.low_share, span.high_share)
+        # A little further in, because some ratios are linear only near the formula.
+        low, high = span.low_share + NEAR_CHARACTER, span.high_share - NEAR_CHARACTER
+        forms = span.axis.rows(self.dough.composition, low, high)
         return [
             LinearConstraint({Grams(each): amount(form, each.gram) for each in self.model.variables}, low=0.0)
             for form in forms
@@ -112,7 +114,7 @@ class Prepared:
         composition = self.dough.composition
         # What the original misses already has no room to give.
         rows = tuple(row.inside(margin / 4, composition) if row.at(composition) > 1e-6 else row for row in model.crumb)
-        return replace(model, crumb=rows, margin=margin)
+        return replace(model, crumb=rows, margin_share=margin)
 
 
 def prepare(formula: FormulaInKitchen, request: ReformulationRequest) -> Prepared:

@@ -48,7 +48,7 @@ def promising(model: ReformulationModel, relaxed: Solution) -> ReformulationMode
         ranked = sorted(members, key=lambda each: (-relaxed.values[Grams(each)], relaxed.reduced[Present(each)]))
         used = sum(relaxed.values[Grams(each)] > 1e-6 for each in ranked[:_OF_EACH_KIND])
         out |= {each for each in ranked[max(1, used) :] if each.item.slug not in answered}
-    return model.of([each for each in model.variables if each not in out])
+    return model.over([each for each in model.variables if each not in out])
 
 
 def with_what_stays(variables: list[Variable], relaxed: Solution) -> list[Variable]:

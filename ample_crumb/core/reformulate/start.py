@@ -1,6 +1,7 @@
 """A first formula from foods: bakers' ratios for the family, brought within its windows and the wishes by the
 program."""
 
+import math
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
@@ -78,7 +79,9 @@ def start_from_foods(request: StartRequest, empty: FormulaInKitchen) -> Started:
     chosen = _with_staples(given, request, empty.cupboard)
     if not given:
         raise CannotUse("Name at least one food that goes into it.")
-    grams = _by_ratio(chosen, family_slots(request.family), dough_g)
+    most = {food.slug: food.most_g or math.inf for food in request.foods}
+    by_ratio = _by_ratio(chosen, family_slots(request.family), dough_g)
+    grams = {slug: min(each, most.get(slug, math.inf)) for slug, each in by_ratio.items()}
     lines = tuple(Line(_text(item, grams[item.slug]), item.slug, f"start-{n}") for n, item in enumerate(chosen, 1))
     making = replace(empty.making, portioning=replace(empty.making.portioning, count=float(pieces)))
     tins = (request.tin,) if request.tin else empty.tins
@@ -90,13 +93,12 @@ def start_from_foods(request: StartRequest, empty: FormulaInKitchen) -> Started:
         tins=tins,
         method=_method(request, chosen),
     )
-    most = {food.slug: food.most_g for food in request.foods}
     names = {item.slug for item in given}
     holds = tuple(
         LineBounds(
             line.id,
             low_g=grams[item.slug] / _FARTHEST if item.slug in names else 0.0,
-            high_g=min(_FARTHEST * grams[item.slug], most.get(item.slug) or float("inf")),
+            high_g=min(_FARTHEST * grams[item.slug], most.get(item.slug, math.inf)),
         )
         for line, item in zip(lines, chosen, strict=True)
     )

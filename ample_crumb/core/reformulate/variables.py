@@ -94,8 +94,10 @@ practice."""
 _BOUNDS: Final[Mapping[str, tuple[float, float]]] = {
     **dict.fromkeys(_SEASONING_ROLES, (0.5, 2.5)),
     **dict.fromkeys(("chocolate", "nut", "dried fruit", "topping"), (0.4, 1.5)),
+    "salt": (0.6, 1.4),
 }
-"""How far a line may go by itself, in times what it is; others from a quarter to two and a half."""
+"""How far a line may go by itself, in times what it is; others from a quarter to two and a half. Salt is tasted at
+once, and is no way to make a piece lighter."""
 
 _OTHERS: Final = (0.25, 2.5)
 _MAY_GO_ROLES: Final = ("sugar", "sweetener", "fat")

@@ -17,7 +17,7 @@ ADDED_SUGAR: Final = "added_sugar_g"
 CARBOHYDRATE: Final = "carbohydrate_g"
 
 
-class Way(StrEnum):
+class CharacterWay(StrEnum):
     """How an axis of character is wished: as it is, or a step towards its low or its high word."""
 
     SAME = "same"
@@ -71,7 +71,7 @@ class Wish:
     at_least: bool = False
     per_100g: bool = False
     needs: tuple[ClaimCondition, ...] = ()
-    way: Way | None = None
+    way: CharacterWay | None = None
     spoken: str = ""
 
     @property

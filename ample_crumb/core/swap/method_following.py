@@ -16,7 +16,7 @@ from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.formula.steps import mixed_at, steps_of, written_steps
 from ample_crumb.core.production.production import Production
 from ample_crumb.core.swap.bake_time_text import with_times
-from ample_crumb.core.swap.step_rules import Place, incoming, steps_asked
+from ample_crumb.core.swap.step_rules import MethodPlace, incoming, steps_asked
 
 
 class StepChange(StrEnum):
@@ -85,7 +85,7 @@ _DRY: Final = re.compile(r"\b(dry|flours?|whisk the|sift)\b", re.IGNORECASE)
 _MIXES: Final = re.compile(r"\b(mix|stir|blend|whisk|beat|combine|fold|cream|rub)\w*\b", re.IGNORECASE)
 
 
-def _places(steps: Sequence[str], evaluated: FormulaFigures) -> Mapping[Place, int]:
+def _places(steps: Sequence[str], evaluated: FormulaFigures) -> Mapping[MethodPlace, int]:
     """Before which step each kind of step stands."""
     end = len(steps)
     read = steps_of("\n".join(steps), evaluated)
@@ -95,12 +95,12 @@ def _places(steps: Sequence[str], evaluated: FormulaFigures) -> Mapping[Place, i
     mixing = next((place for place, text in enumerate(steps) if _MIXES.search(text)), 0)
     dry = next((place for place, text in enumerate(steps) if _DRY.search(text) and _MIXES.search(text)), mixing)
     return {
-        Place.FIRST: 0,
-        Place.DRY: dry,
-        Place.WET: mixing,
-        Place.MIXED: bake if mixed is None else min(mixed + 1, end),
-        Place.BAKE: bake,
-        Place.AFTER: max(after, 0 if mixed is None else min(mixed + 1, end)),
+        MethodPlace.FIRST: 0,
+        MethodPlace.DRY: dry,
+        MethodPlace.WET: mixing,
+        MethodPlace.MIXED: bake if mixed is None else min(mixed + 1, end),
+        MethodPlace.BAKE: bake,
+        MethodPlace.AFTER: max(after, 0 if mixed is None else min(mixed + 1, end)),
     }
 
 

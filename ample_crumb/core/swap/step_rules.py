@@ -14,7 +14,7 @@ from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.tables import read_table
 
 
-class Place(StrEnum):
+class MethodPlace(StrEnum):
     """Where in a method a step belongs."""
 
     FIRST = "first"
@@ -33,7 +33,7 @@ class StepRule:
     foods: frozenset[str]
     conditions: frozenset[str]
     unless: re.Pattern[str] | None
-    place: Place
+    place: MethodPlace
     text: str
     source: str
 
@@ -43,7 +43,7 @@ class AskedStep:
     """A step that is asked for, in words, and where it belongs."""
 
     text: str
-    place: Place
+    place: MethodPlace
 
 
 @cache
@@ -55,7 +55,7 @@ def step_rules() -> tuple[StepRule, ...]:
             foods=frozenset(row["foods"].split(";")),
             conditions=frozenset(row["condition"].split()),
             unless=re.compile(rf"\b(?:{row['unless']})", re.IGNORECASE) if row["unless"] else None,
-            place=Place(row["place"]),
+            place=MethodPlace(row["place"]),
             text=row["text"],
             source=row["source"],
         )

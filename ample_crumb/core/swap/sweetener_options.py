@@ -52,6 +52,7 @@ _FORMS: Final = (
     (("tablets",), Form.TABLETS),
     (("powdered", "icing"), Form.POWDERED),
     (("syrup", "drops", "honey", "agave", "molasses"), Form.LIQUID),
+    (("granular",), Form.GRANULAR),
     (("extract", "sucralose"), Form.EXTRACT),
 )
 
@@ -153,26 +154,32 @@ def _bulk(item: Ingredient) -> float:
     return known.bulk_ratio if known else 1.0
 
 
+@dataclass(frozen=True, slots=True)
+class SweetenerAsk:
+    """What sweeteners are set side by side for: a batch in so many pieces, with `prices` of a gram; the `kept_share` of
+    what sweetens it stays. Its dough `dissolves_g` of what comes in grains, and no more."""
+
+    piece_count: float
+    prices: Mapping[str, float]
+    kept_share: float = 0.0
+    dissolves_g: float = math.inf
+
+
 def sweetener_options(
     evaluated: FormulaFigures,
     blends: Sequence[Blend],
     cupboard: Cupboard,
     energy: EnergySystem,
-    prices: Mapping[str, float],
-    pieces: float,
-    *,
-    kept_share: float = 0.0,
-    dissolves_g: float = math.inf,
+    ask: SweetenerAsk,
 ) -> tuple[SweetenerOption, ...]:
-    """Every sweetener alone, then these blends, each as sweet as what is in now less the `kept_share` of it. Empty
-    where nothing sweetens. The dough `dissolves_g` of what comes in grains, and no more.
+    """Every sweetener alone, then these blends, each as sweet as what of it is not kept. Empty where nothing sweetens.
 
     Raises CannotUse for a blend that is none, and for a share that is none.
     """
     now = sweetening_of(evaluated, cupboard, energy)
     if now.sugar_g <= 0:
         return ()
-    now = _replaced(now, kept_share)
+    now = _replaced(now, ask.kept_share)
     here = {generic_of(item) for part in evaluated.parts for _, item, _ in _sweet_lines(part, cupboard)}
     single = [
         Blend((BlendShare(slug, 1.0),))
@@ -181,7 +188,7 @@ def sweetener_options(
     ]
     foods = [f"{weighed.ingredient.slug} {line.text.casefold()}" for line, weighed in evaluated.weighed_lines()]
     mint = any("mint" in each for each in foods)
-    beside = _Sweetened(now, here, cupboard, energy, prices, pieces, mint, dissolves_g)
+    beside = _Sweetened(now, here, cupboard, energy, ask, mint)
     single = [
         Blend((BlendShare(slug, 1.0),))
         for slug, known in sweeteners().items()
@@ -196,17 +203,15 @@ def sweetener_options(
 
 @dataclass(frozen=True, slots=True)
 class _Sweetened:
-    """The formula that options are worked out for: what sweetens it `now`, the sweeteners `here` by slug, in how many
-    pieces; and what its kitchen knows of foods. `mint` hides what cools; it `dissolves_g` of grains."""
+    """The formula that options are worked out for: what sweetens it `now`, the sweeteners `here` by slug, and what
+    its kitchen knows of foods. `mint` hides what cools."""
 
     now: Sweetening
     here: set[str]
     cupboard: Cupboard
     energy: EnergySystem
-    prices: Mapping[str, float]
-    piece_count: float
+    ask: SweetenerAsk
     mint: bool
-    dissolves_g: float
 
 
 def _replaced(now: Sweetening, kept_share: float) -> Sweetening:
@@ -233,7 +238,7 @@ def checked(blend: Blend) -> Blend:
 
 
 def _option(blend: Blend, beside: _Sweetened) -> SweetenerOption:
-    now, pieces, prices = beside.now, beside.piece_count, beside.prices
+    now, pieces, prices = beside.now, beside.ask.piece_count, beside.ask.prices
     known = [(sweeteners()[each.slug], each.share) for each in blend.shares]
     amounts = [(each, now.sugar_g * share / each.sweetness_ratio) for each, share in known]
     items = [(beside.cupboard.ingredients[each.slug], grams) for each, grams in amounts]
@@ -265,7 +270,7 @@ def _option(blend: Blend, beside: _Sweetened) -> SweetenerOption:
         cost=sum(costs) / pieces if len(costs) == len(items) else None,
         here={each.slug for each, _ in known} == beside.here,
         forms=tuple(dict.fromkeys(form_of(each.slug) for each, _ in known)),
-        asks=_asks(amounts, beside.dissolves_g),
+        asks=_asks(amounts, beside.ask.dissolves_g),
     )
 
 

@@ -19,7 +19,7 @@ from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.allergens import Allergens, allergens_of
 from ample_crumb.core.formula.evaluation import FormulaFigures
-from ample_crumb.core.formula.formula import Line, Part, lies_beside
+from ample_crumb.core.formula.formula import Line, Part, identified, lies_beside
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.formula.rewrite import nudged
 from ample_crumb.core.problem import CannotUse
@@ -95,6 +95,8 @@ _LEAVABLE: Final = frozenset({"topping", "nut", "dried fruit", "seed", "spice", 
 def make_without(formula: FormulaInKitchen, avoided: frozenset[str]) -> Without:
     """The formula without these allergens, diets and foods: fewest swaps first, then what they do to the dough, to its
     character and to what it costs."""
+    # Lines are known by their ids from here on.
+    formula = replace(formula, parts=identified(formula.parts))
     evaluated = formula.produced(formula.parts).evaluated
     lines = tuple(offending(evaluated, formula.cupboard, avoided))
     if not lines:
@@ -282,7 +284,8 @@ class _Start:
         return tuple(new.title for old, new in zip(was, now, strict=True) if is_worse(old, new))
 
     def _score(self, evaluated: FormulaFigures, dough: JudgedDough, way: WayWithout) -> float:
-        """Dials that get worse count most, then the bite, sweetness, what cannot move along, what is lost, cost."""
+        """Dials that get worse count most, then the bite, sweetness, what cannot move along, what is lost, cost; what
+        the kitchen has of its own speaks for itself."""
         before = {each.axis: each.share for each in character_of(self.dough.composition, self.dough.family)}
         after = character_of(dough.composition, dough.family)
         bite = sum(abs(each.share - before.get(each.axis, each.share)) for each in after)
@@ -290,7 +293,8 @@ class _Start:
         protein = (self.evaluated.batch.nutrients.protein_g or 0.0) - (evaluated.batch.nutrients.protein_g or 0.0)
         lost = max(0.0, protein) / max(self.evaluated.batch.nutrients.protein_g or 1.0, 1.0)
         left_out = sum(not each.target for each in way.replacements)
-        apart = bite + 3 * sweet + lost + self._costs(evaluated)
+        own = sum(each.target in self.formula.cupboard.own for each in way.replacements)
+        apart = bite + 3 * sweet + lost + self._costs(evaluated) - _OWN * own
         return 2 * len(way.off) + 0.5 * len(way.remarks) + 0.4 * left_out + apart
 
     def _costs(self, evaluated: FormulaFigures) -> float:
@@ -340,6 +344,7 @@ def _sweetness(dough: JudgedDough) -> float:
     return dough.composition.sweetness_g / dough.composition.dough_g if dough.composition.dough_g else 0.0
 
 
+_OWN: Final = 0.1
 _ALL: Final = 0.999
 _MOST_REPAIRS: Final = 3
 

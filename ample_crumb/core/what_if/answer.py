@@ -15,7 +15,7 @@ from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 from ample_crumb.core.swap.method_following import MadeDough, MethodFollowing, follow_method
 from ample_crumb.core.uncertainty.propagation import propagate
 from ample_crumb.core.what_if.change import Change, change_of
-from ample_crumb.core.what_if.question import UNDERSTOOD, Kind, read_question
+from ample_crumb.core.what_if.question import UNDERSTOOD, ChangeKind, read_question
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,7 +23,7 @@ class WhatIf:
     """The answer to a question. `kind` is None where it was not understood, and `sentence` says what is then.
     `understood` is the change in words; `formula` and what follows are as it would be, None with nothing changed."""
 
-    kind: Kind | None
+    kind: ChangeKind | None
     understood: str
     sentence: str
     formula: FormulaInKitchen | None = None

@@ -24,7 +24,7 @@ from ample_crumb.core.swap.alternatives import working_amount
 from ample_crumb.core.swap.apply import SwapUse, apply_swaps
 from ample_crumb.core.swap.catalogue import Swap, swaps_for
 from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
-from ample_crumb.core.what_if.question import Kind, Question
+from ample_crumb.core.what_if.question import ChangeKind, Question
 
 
 @dataclass(frozen=True, slots=True)
@@ -226,7 +226,7 @@ def _heat(question: Question, formula: FormulaInKitchen, made: Production) -> Ch
         raise CannotUse("It is not baked in an oven, so there is no heat to turn.")
     conditions = formula.making.conditions
     now_c = conditions.oven_c or window.oven_c
-    then_c = question.celsius if question.celsius is not None else now_c + question.more_celsius
+    then_c = question.oven_c if question.oven_c is not None else now_c + question.more_c
     if not 100 <= then_c <= 300:
         raise CannotUse("An oven bakes from 100 to 300 °C.")
     making = replace(formula.making, conditions=replace(conditions, oven_c=then_c))
@@ -244,7 +244,7 @@ def _time(question: Question, formula: FormulaInKitchen, made: Production) -> Ch
     if window is None:
         raise CannotUse("It is not heated, so there is no time to change.")
     middle = (window.from_min + window.until_min) / 2
-    by = question.minutes if question.minutes is not None else 0.15 * middle
+    by = question.said_min if question.said_min is not None else 0.15 * middle
     more = by * question.times_factor
     way = "longer" if more > 0 else "shorter"
     return Change(formula, f"{_minutes(abs(more))} {way} than the middle of its time", more_min=more)
@@ -252,13 +252,13 @@ def _time(question: Question, formula: FormulaInKitchen, made: Production) -> Ch
 
 def _rest(question: Question, formula: FormulaInKitchen, made: Production) -> Change:
     del made
-    minutes = question.minutes or 20.0
+    minutes = question.said_min or 20.0
     return Change(formula, f"the dough stands {_minutes(minutes)} before it is baked", waited_min=minutes)
 
 
 def _chill(question: Question, formula: FormulaInKitchen, made: Production) -> Change:
     del made
-    minutes = question.minutes or 60.0
+    minutes = question.said_min or 60.0
     return Change(formula, f"the dough is chilled for {_minutes(minutes)}", waited_min=minutes, chilled=True)
 
 
@@ -285,19 +285,19 @@ def _pieces(question: Question, formula: FormulaInKitchen, made: Production) -> 
     return Change(replace(formula, making=_in_pieces(formula, then)), f"in {then:g} pieces instead of {now:g}")
 
 
-_CHANGES: Final[Mapping[Kind, Callable[[Question, FormulaInKitchen, Production], Change]]] = {
-    Kind.AMOUNT: _amount,
-    Kind.EGG: _egg,
-    Kind.SUGAR: _sugar,
-    Kind.SWAP: _swap,
-    Kind.TIN: _tin,
-    Kind.THICKNESS: _thickness,
-    Kind.HEAT: _heat,
-    Kind.TIME: _time,
-    Kind.REST: _rest,
-    Kind.CHILL: _chill,
-    Kind.COVER: _cover,
-    Kind.PIECES: _pieces,
+_CHANGES: Final[Mapping[ChangeKind, Callable[[Question, FormulaInKitchen, Production], Change]]] = {
+    ChangeKind.AMOUNT: _amount,
+    ChangeKind.EGG: _egg,
+    ChangeKind.SUGAR: _sugar,
+    ChangeKind.SWAP: _swap,
+    ChangeKind.TIN: _tin,
+    ChangeKind.THICKNESS: _thickness,
+    ChangeKind.HEAT: _heat,
+    ChangeKind.TIME: _time,
+    ChangeKind.REST: _rest,
+    ChangeKind.CHILL: _chill,
+    ChangeKind.COVER: _cover,
+    ChangeKind.PIECES: _pieces,
 }
 
 

@@ -12,7 +12,7 @@ ASKED_LENGTH: Final = 200
 """Longer than this nobody asks one thing."""
 
 
-class Kind(StrEnum):
+class ChangeKind(StrEnum):
     """The twelve kinds of change."""
 
     AMOUNT = "more or less of a line"
@@ -49,19 +49,19 @@ UNDERSTOOD: Final = (
 @dataclass(frozen=True, slots=True)
 class Question:
     """What is asked: `about` and `instead` are foods in the asker's words. Of an amount it is `times_factor` times as
-    much, or so many g more (`more_g`, less where negative). `celsius` is the oven's heat, `more_celsius` how much
-    hotter, `minutes` how long, or how much longer. `count` is of eggs or pieces, None where only a direction is said,
+    much, or so many g more (`more_g`, less where negative). `oven_c` is the oven's heat, `more_c` how much
+    hotter, `said_min` how long, or how much longer. `count` is of eggs or pieces, None where only a direction is said,
     which is then that of `times_factor`. `text` is all of it."""
 
-    kind: Kind
+    kind: ChangeKind
     text: str
     about: str = ""
     instead: str = ""
     times_factor: float = 1.0
     more_g: float = 0.0
-    celsius: float | None = None
-    more_celsius: float = 0.0
-    minutes: float | None = None
+    oven_c: float | None = None
+    more_c: float = 0.0
+    said_min: float | None = None
     count: int | None = None
 
 
@@ -109,19 +109,21 @@ def _number(word: str) -> float:
 def _cover(plain: str) -> Question | None:
     if not re.search(r"\b(cover(?:ed)?|foil|tent(?:ed)?|lid)\b", plain):
         return None
-    return Question(Kind.COVER, plain, times_factor=0.0 if re.search(r"\b(uncovered|without|not|no)\b", plain) else 1.0)
+    return Question(
+        ChangeKind.COVER, plain, times_factor=0.0 if re.search(r"\b(uncovered|without|not|no)\b", plain) else 1.0
+    )
 
 
 def _chill(plain: str) -> Question | None:
     if not re.search(r"\b(chill(?:ed|ing)?|fridge|refrigerat\w*|cold dough)\b", plain):
         return None
-    return Question(Kind.CHILL, plain, minutes=_minutes(plain))
+    return Question(ChangeKind.CHILL, plain, said_min=_minutes(plain))
 
 
 def _rest(plain: str) -> Question | None:
     if not re.search(r"\b(rest(?:ed|ing)?|stand(?:ing)?|sit|soak(?:ed)?)\b", plain):
         return None
-    return Question(Kind.REST, plain, minutes=_minutes(plain))
+    return Question(ChangeKind.REST, plain, said_min=_minutes(plain))
 
 
 def _minutes(plain: str) -> float | None:
@@ -131,7 +133,7 @@ def _minutes(plain: str) -> float | None:
 
 def _tin(plain: str) -> Question | None:
     found = re.search(r"\b(tins?|pans?|springform|spring-form|dish|muffin cups|tray)\b", plain)
-    return Question(Kind.TIN, plain) if found and re.search(r"\d|muffin", plain) else None
+    return Question(ChangeKind.TIN, plain) if found and re.search(r"\d|muffin", plain) else None
 
 
 def _heat(plain: str) -> Question | None:
@@ -139,22 +141,24 @@ def _heat(plain: str) -> Question | None:
     if degrees and _HEATS.search(plain):
         by = float(degrees[1]) * (5 / 9 if (degrees[2] or "c").startswith("f") else 1)
         cooler = degrees[3] in ("cooler", "colder", "less")
-        return Question(Kind.HEAT, plain, more_celsius=-by if cooler else by)
+        return Question(ChangeKind.HEAT, plain, more_c=-by if cooler else by)
     at = _AT.search(plain)
     if at:
-        heat = float(at[1])
-        fahrenheit = (at[2] or "").startswith("f") or (not at[2] and heat > _MOST_C)
-        return Question(Kind.HEAT, plain, celsius=(heat - 32) * 5 / 9 if fahrenheit else heat)
+        heat, scale = float(at[1] or at[3]), at[2] or at[4] or ""
+        fahrenheit = scale.startswith("f") or (not scale and heat > _MOST_C)
+        return Question(ChangeKind.HEAT, plain, oven_c=(heat - 32) * 5 / 9 if fahrenheit else heat)
     way = re.search(r"\b(hotter|warmer|cooler|colder)\b", plain)
     if way is None:
         return None
-    return Question(Kind.HEAT, plain, more_celsius=_HOTTER_C if way[1] in ("hotter", "warmer") else -_HOTTER_C)
+    return Question(ChangeKind.HEAT, plain, more_c=_HOTTER_C if way[1] in ("hotter", "warmer") else -_HOTTER_C)
 
 
 _SCALE: Final = r"\s*(?:degrees?)?\s*(c|f|celsius|fahrenheit)?"
 _HOTTER: Final = re.compile(rf"(\d{{1,3}}){_SCALE}\s*(hotter|cooler|warmer|colder|more|less)\b")
 _HEATS: Final = re.compile(r"\b(degrees?|hotter|cooler|warmer|colder)\b")
-_AT: Final = re.compile(rf"(?:\bat |^)(\d{{2,3}}){_SCALE}(?: oven)?$")
+_AT: Final = re.compile(
+    rf"\bat (\d{{2,3}}){_SCALE}(?: oven)?$|^(\d{{2,3}})\s*(?:degrees? ?)?(c|f|celsius|fahrenheit)(?: oven)?$"
+)
 _MOST_C: Final = 260
 _HOTTER_C: Final = 20.0
 """What "hotter" stands for where no figure is said. Common practice."""
@@ -166,42 +170,42 @@ def _time(plain: str) -> Question | None:
         return None
     less = way[1] in ("shorter", "less time", "earlier") or way[1].endswith("less")
     minutes = _minutes(plain)
-    return Question(Kind.TIME, plain, minutes=minutes, times_factor=-1.0 if less else 1.0)
+    return Question(ChangeKind.TIME, plain, said_min=minutes, times_factor=-1.0 if less else 1.0)
 
 
 def _thickness(plain: str) -> Question | None:
     way = re.search(r"\b(thinner|thicker|flatter|higher|deeper)\b", plain)
     if not way:
         return None
-    return Question(Kind.THICKNESS, plain, times_factor=0.8 if way[1] in ("thinner", "flatter") else 1.25)
+    return Question(ChangeKind.THICKNESS, plain, times_factor=0.8 if way[1] in ("thinner", "flatter") else 1.25)
 
 
 def _pieces(plain: str) -> Question | None:
     count = re.search(rf"\b(\d{{1,3}}) (?:smaller |larger |bigger )?{_PIECES}\b", plain)
     if count:
-        return Question(Kind.PIECES, plain, count=int(count[1]))
+        return Question(ChangeKind.PIECES, plain, count=int(count[1]))
     way = re.search(rf"\b(smaller|larger|bigger|half[- ]size)(?: {_PIECES})?$", plain)
-    return Question(Kind.PIECES, plain, times_factor=_SIZES.get(way[1], 1.25)) if way else None
+    return Question(ChangeKind.PIECES, plain, times_factor=_SIZES.get(way[1], 1.25)) if way else None
 
 
 def _egg(plain: str) -> Question | None:
     fewer = re.fullmatch(rf"{_A}{_NUMBER}? ?(?:fewer|less) eggs?", plain)
     if fewer:
-        return Question(Kind.EGG, plain, count=-int(_number(fewer[1] or "one")))
+        return Question(ChangeKind.EGG, plain, count=-int(_number(fewer[1] or "one")))
     more = re.fullmatch(
         rf"{_A}{_NUMBER}? ?(?:more |extra |another |additional )?eggs?(?: (more|extra|less|fewer))?", plain
     )
     if not more or not re.search(r"\b(more|extra|another|additional|less|fewer)\b", plain):
         return None
     count = int(_number(more[1] or "one"))
-    return Question(Kind.EGG, plain, count=-count if more[2] in ("less", "fewer") else count)
+    return Question(ChangeKind.EGG, plain, count=-count if more[2] in ("less", "fewer") else count)
 
 
 def _swap(plain: str) -> Question | None:
     for pattern in _SWAPS:
         found = re.fullmatch(pattern, plain)
         if found:
-            return Question(Kind.SWAP, plain, about=_bare(found["old"]), instead=_bare(found["new"]))
+            return Question(ChangeKind.SWAP, plain, about=_bare(found["old"]), instead=_bare(found["new"]))
     return None
 
 
@@ -226,27 +230,27 @@ def _bare(words: str) -> str:
 def _amount(plain: str) -> Question | None:
     for found in _amounts(plain):
         sugar = found.about in ("sugar", "sweetness") and found.times_factor not in (0.0, 1.0)
-        return Question(Kind.SUGAR, plain, about=found.about, times_factor=found.times_factor) if sugar else found
+        return Question(ChangeKind.SUGAR, plain, about=found.about, times_factor=found.times_factor) if sugar else found
     return None
 
 
 def _amounts(plain: str) -> Iterator[Question]:
     if without := _WITHOUT.fullmatch(plain):
-        yield Question(Kind.AMOUNT, plain, about=_bare(without["food"]), times_factor=0.0)
+        yield Question(ChangeKind.AMOUNT, plain, about=_bare(without["food"]), times_factor=0.0)
     if share := _SHARE.fullmatch(plain):
-        yield Question(Kind.AMOUNT, plain, about=_bare(share["food"]), times_factor=_SHARES[share["share"]])
+        yield Question(ChangeKind.AMOUNT, plain, about=_bare(share["food"]), times_factor=_SHARES[share["share"]])
     if percent := _PERCENT.fullmatch(plain):
         by = float(percent["by"]) / 100
         factor = {"more": 1 + by, "less": max(0.0, 1 - by), "of": by}[percent["way"]]
-        yield Question(Kind.AMOUNT, plain, about=_bare(percent["food"]), times_factor=factor)
+        yield Question(ChangeKind.AMOUNT, plain, about=_bare(percent["food"]), times_factor=factor)
     for grams in filter(None, (_GRAMS.fullmatch(plain), _GRAMS_BEHIND.fullmatch(plain))):
         by = _number(grams["by"])
         by = -by if grams["way"] in ("less", "fewer") else by
-        yield Question(Kind.AMOUNT, plain, about=_bare(grams["food"]), more_g=by)
+        yield Question(ChangeKind.AMOUNT, plain, about=_bare(grams["food"]), more_g=by)
     if vague := _VAGUE.fullmatch(plain):
         by = LITTLE if vague["little"] else 0.5 if vague["much"] else SOME
         factor = 1 + by if vague["way"] in ("more", "extra") else 1 - by
-        yield Question(Kind.AMOUNT, plain, about=_bare(vague["food"]), times_factor=factor)
+        yield Question(ChangeKind.AMOUNT, plain, about=_bare(vague["food"]), times_factor=factor)
 
 
 _FOOD: Final = r"(?P<food>.{2,60}?)"

@@ -23,7 +23,9 @@ from ample_crumb.core.production.bake_yield import Weighings
 from ample_crumb.core.production.portions import PortionBy, Portioning
 from ample_crumb.core.production.production import ProductionInputs, produce
 from ample_crumb.core.reformulate.answers import Answer
+from ample_crumb.core.reformulate.dessert_limits import Limit
 from ample_crumb.core.reformulate.limits import trade_off_point, wish_ranges
+from ample_crumb.core.reformulate.nearest import LIFTED_WORDS
 from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.search import Reformulation, ReformulationStatus, reformulate
 from ample_crumb.core.reformulate.variables import LineBounds
@@ -61,6 +63,8 @@ def least(name: str, value: float) -> Wish:
 
 
 BLONDIES = demo("butter-blondies", "brownie", 12)
+ANY = frozenset(Limit)
+"""For what is not about staying a dessert."""
 
 
 class Holds(unittest.TestCase):
@@ -107,7 +111,7 @@ class Holds(unittest.TestCase):
             self.assertEqual(sorted(line.text for line in answer.lines if line.text), sorted(texts))
 
     def test_three_ways_that_differ_by_more_than_a_sweetener(self) -> None:
-        found = reformulate(BLONDIES, ReformulationRequest((most(ENERGY, 150), least(PROTEIN, 8), most(SUGARS, 6))))
+        found = reformulate(BLONDIES, ReformulationRequest((most(ENERGY, 200), least(PROTEIN, 5), most(SUGARS, 16))))
         self.assertIs(found.status, ReformulationStatus.MET)
         self.assertEqual(len(found.answers), 3)
         added = [frozenset(line.slug for line in answer.lines if line.line_id is None) for answer in found.answers]
@@ -140,7 +144,9 @@ class Holds(unittest.TestCase):
         (answer,) = reformulate(by_weight, ReformulationRequest((most(ENERGY, 100),), answers=1)).answers
         self.assertLessEqual(answer.piece.figures.nutrients.energy_kcal or 0, 100 + 1e-6)
         claim = Wish("high protein", needs=eu_needs(None)["high protein"])
-        (answer,) = reformulate(BLONDIES, ReformulationRequest((claim, least("protein_share", 20)), answers=1)).answers
+        (answer,) = reformulate(
+            BLONDIES, ReformulationRequest((claim, least("protein_share", 20)), lifted=ANY, answers=1)
+        ).answers
         of_piece = answer.piece.figures.nutrients
         self.assertGreaterEqual(4 * (of_piece.protein_g or 0) / (of_piece.energy_kcal or 1), 0.2 - 1e-6)
 
@@ -248,30 +254,51 @@ def _cost(formula: FormulaInKitchen, parts: tuple[Part, ...], *, per_100g: bool)
 
 class Clashes(unittest.TestCase):
     def test_the_two_that_clash_are_named_and_the_nearest_shown(self) -> None:
-        wishes = (most(ENERGY, 70), least(PROTEIN, 14), most("salt_g", 5))
+        wishes = (most(ENERGY, 185), least(PROTEIN, 10), most("salt_g", 5))
         found = reformulate(BLONDIES, ReformulationRequest(wishes))
         self.assertIs(found.status, ReformulationStatus.NEAREST)
-        self.assertEqual(found.clash, ("at most 70 kcal", "at least 14 g of protein"))
+        self.assertEqual(found.clash, ("at most 185 kcal", "at least 10 g of protein"))
         self.assertEqual(len(found.answers), 1)
         self.assertTrue(found.answers[0].missed)
+        # How far each goes by itself contains what it was wished to be, since only both together clash.
+        energy, protein = found.far
+        self.assertTrue(energy.low <= 185 and protein.high >= 10)
+
+    def test_the_limit_in_the_way_is_named_and_lifting_it_lets_the_wish_be(self) -> None:
+        wish = (most(SUGARS, 11),)
+        holds = tuple(LineBounds(line_id(n), locked=True) for n in (0, 2, 3, 7))
+        asked = ReformulationRequest(wish, holds, allowed=(), mass_share=None, answers=1)
+        found = reformulate(BLONDIES, asked)
+        self.assertIs(found.status, ReformulationStatus.NEAREST)
+        # With nothing to sweeten in its place, several limits have to give way: one alone is not said to do.
+        self.assertNotIn(LIFTED_WORDS[Limit.SWEETNESS], found.lifting)
+        self.assertIs(reformulate(BLONDIES, replace(asked, lifted=ANY)).status, ReformulationStatus.MET)
+        sweet = reformulate(BLONDIES, replace(asked, lifted=ANY - {Limit.SWEETNESS}))
+        self.assertEqual(sweet.lifting, (LIFTED_WORDS[Limit.SWEETNESS],))
 
     def test_how_far_each_can_go(self) -> None:
         energy, protein = wish_ranges(BLONDIES, ReformulationRequest((most(ENERGY, 150), least(PROTEIN, 8))))
-        self.assertTrue(40 < energy.low < 90)
+        # A baker halves a classic, and no more.
+        self.assertTrue(110 < energy.low < 180)
         self.assertGreater(energy.high, 287)
         self.assertTrue(1 < protein.low < 3.4)
-        self.assertGreater(protein.high, 15)
+        self.assertTrue(8 < protein.high < 15)
+        free = ReformulationRequest((most(ENERGY, 150), least(PROTEIN, 8)), lifted=ANY)
+        energy_free, protein_free = wish_ranges(BLONDIES, free)
+        self.assertLess(energy_free.low, energy.low - 20)
+        self.assertGreater(protein_free.high, protein.high + 2)
         beyond = reformulate(BLONDIES, ReformulationRequest((most(ENERGY, energy.low * 0.9),)))
         self.assertEqual(beyond.clash, (f"at most {energy.low * 0.9:g} kcal",))
 
     def test_the_curve_rises_and_its_points_are_formulas(self) -> None:
         request = ReformulationRequest((most(ENERGY, 150), least(PROTEIN, 8)))
-        points = [trade_off_point(BLONDIES, request, energy) for energy in (30, 130, 200)]
+        points = [trade_off_point(BLONDIES, request, energy) for energy in (30, 185, 230)]
         self.assertIsNone(points[0].protein_g)
         self.assertLess(points[1].protein_g or 0, (points[2].protein_g or 0) + 0.5)
         for at in points[1:]:
             assert at.answer is not None
             self.assertLessEqual(at.answer.piece.figures.nutrients.energy_kcal or 0, at.energy_kcal + 1e-6)
+            self.assertTrue(at.kept_by, "it ends somewhere, and says where")
 
 
 class NeverWorse(unittest.TestCase):
@@ -295,7 +322,7 @@ class NeverWorse(unittest.TestCase):
     def test_a_piece_keeps_to_what_is_borne_unless_it_may_go_beyond(self) -> None:
         halves = ProductionInputs(Portioning(count=2))
         glaze = of("400 g icing sugar", "150 g skyr", family="glaze", making=halves)
-        asked = ReformulationRequest((most(SUGARS, 10),), allowed=("erythritol",))
+        asked = ReformulationRequest((most(SUGARS, 10),), allowed=("erythritol",), lifted=ANY)
 
         def erythritol_g(answer: Answer) -> float:
             return sum(line.now_g for line in answer.lines if line.slug == "erythritol") / 2
@@ -312,8 +339,13 @@ class NeverWorse(unittest.TestCase):
 
     def test_an_answer_says_which_hazards_it_brings(self) -> None:
         sweet = of("300 g wheat flour", "200 g sugar", "4 eggs", "200 g butter", "3 g salt", family="")
-        answer = only(reformulate(sweet, ReformulationRequest((most(SUGARS, 2),), allowed=("xylitol",))))
+        asked = ReformulationRequest((most(SUGARS, 2),), allowed=("xylitol",), lifted=ANY)
+        answer = only(reformulate(sweet, asked))
         self.assertIn("xylitol", [each.name for each in answer.hazards])
+        # Where cautions may not come in it stays out, and that is said.
+        kept = reformulate(sweet, replace(asked, lifted=ANY - {Limit.CAUTIONS}))
+        self.assertTrue(all("xylitol" not in each.added for each in kept.answers))
+        self.assertTrue(any(remark.startswith("xylitol is left out: Keep it from dogs") for remark in kept.remarks))
         # The eggs were there before.
         self.assertNotIn("raw egg", [each.name for each in answer.hazards])
 

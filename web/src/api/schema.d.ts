@@ -3701,6 +3701,12 @@ export interface components {
             lines: string[];
         };
         /**
+         * ChangeKind
+         * @description The twelve kinds of change.
+         * @enum {string}
+         */
+        ChangeKind: "more or less of a line" | "an egg more or less" | "a share of the sugar" | "this for that" | "another tin" | "thinner or thicker" | "hotter or cooler" | "longer or shorter" | "a rest" | "chilled" | "covered" | "smaller or larger pieces";
+        /**
          * ChangeView
          * @description A change for next time: by how much a piece changes by it, which dials it pushes out of their windows, and where
          *     it moves the character.
@@ -3762,13 +3768,19 @@ export interface components {
             word: string;
         };
         /**
+         * CharacterWay
+         * @description How an axis of character is wished: as it is, or a step towards its low or its high word.
+         * @enum {string}
+         */
+        CharacterWay: "same" | "low" | "high";
+        /**
          * CharacterWishView
          * @description A wish for character: the axis by `name`, the `way` on it, in words.
          */
         CharacterWishView: {
             /** Name */
             name: string;
-            way: components["schemas"]["Way"];
+            way: components["schemas"]["CharacterWay"];
             /** Words */
             words: string;
         };
@@ -5721,12 +5733,6 @@ export interface components {
             /** Source */
             source: string;
         };
-        /**
-         * Kind
-         * @description The twelve kinds of change.
-         * @enum {string}
-         */
-        Kind: "more or less of a line" | "an egg more or less" | "a share of the sugar" | "this for that" | "another tin" | "thinner or thicker" | "hotter or cooler" | "longer or shorter" | "a rest" | "chilled" | "covered" | "smaller or larger pieces";
         /**
          * Kitchen
          * @description What a window needs to know at the start. `askable` names what may be kept from a guest, `carbohydrate_title` is
@@ -9223,8 +9229,8 @@ export interface components {
             name: string;
             /** Family */
             family: string;
-            /** Pieces */
-            pieces: number;
+            /** Piece Count */
+            piece_count: number;
             /** Method */
             method: string;
             /** Parts */
@@ -10192,8 +10198,8 @@ export interface components {
         ThenView: {
             /** Parts */
             parts: components["schemas"]["Part"][];
-            /** Pieces */
-            pieces: number;
+            /** Piece Count */
+            piece_count: number;
             /** Oven C */
             oven_c: number | null;
             /** Covered */
@@ -10715,12 +10721,6 @@ export interface components {
             items: components["schemas"]["WasteItem"][];
         };
         /**
-         * Way
-         * @description How an axis of character is wished: as it is, or a step towards its low or its high word.
-         * @enum {string}
-         */
-        Way: "same" | "low" | "high";
-        /**
          * WeekBody
          * @description Of which type each weekday is, Monday first.
          */
@@ -10840,7 +10840,7 @@ export interface components {
          * @description An answer: `kind` None where the question was not understood, and then `sentence` says what is.
          */
         WhatIfView: {
-            kind: components["schemas"]["Kind"] | null;
+            kind: components["schemas"]["ChangeKind"] | null;
             /** Understood */
             understood: string;
             /** Sentence */

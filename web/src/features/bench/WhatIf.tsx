@@ -28,7 +28,7 @@ export function WhatIf({ store }: { store: DraftStore }) {
   function make(then: Schemas["ThenView"]) {
     store.edit((now) => ({
       ...withParts(now, then.parts, ask.data?.of.method === now.method ? then.method.method : now.method),
-      pieces: then.pieces,
+      pieces: then.piece_count,
       production: {
         ...now.production,
         covered: then.covered,

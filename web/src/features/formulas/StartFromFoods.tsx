@@ -202,7 +202,7 @@ function FirstFormula({ found, tin }: FirstFormulaProps) {
   const id = useRef(newId());
   const keep = useMutation({
     mutationFn: () => {
-      const { name, family, pieces, method } = found;
+      const { name, family, piece_count: pieces, method } = found;
       const production = { ...USUAL, tins: tin ? [{ tin_id: tin, count: 1 }] : [] };
       const parts = partsBody(partsFrom(found.parts));
       return data(

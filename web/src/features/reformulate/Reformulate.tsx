@@ -318,8 +318,8 @@ function Answers({ reached, now, onPut }: AnswersProps) {
           {reached.answers.length > 0 && " The nearest that can be had stands below."}
           {reached.far.map((far) => (
             <p key={far.wish} className="text-note">
-              “{far.wish}” goes as far as {grams(far.wish.startsWith("at least") ? far.high : far.low)} by itself, and is
-              still this dessert.
+              “{far.wish}” goes as far as {grams(far.wish.startsWith("at least") ? far.high : far.low)} by itself, and
+              is still this dessert.
             </p>
           ))}
           {reached.lifting.length > 0 && (
