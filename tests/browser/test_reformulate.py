@@ -17,7 +17,7 @@ class Reach(InBrowser):
 
     def test_three_ways_and_one_made_a_version(self) -> None:
         page = self.page()
-        self.open(page, "150", "8")
+        self.open(page, "200", "5")
         page.get_by_text("What may change").click()
         page.get_by_label("Leave 2 large eggs as it is").check()
         page.get_by_text("What may come in").click()
@@ -32,16 +32,16 @@ class Reach(InBrowser):
         cards.first.get_by_role("button", name="Make it a version").click()
         expect(page.get_by_text("kept as a version", exact=False).first).to_be_visible()
         page.get_by_role("tab", name="Versions").click()
-        expect(page.get_by_text("at most 150 kcal, at least 8 g of protein").first).to_be_visible()
+        expect(page.get_by_text("at most 200 kcal, at least 5 g of protein").first).to_be_visible()
         page.get_by_role("tab", name="Bench").click()
         shown = page.locator("[data-piece-kcal]")
-        expect(shown).to_have_text(re.compile(r"^1[45]\d"))
+        expect(shown).to_have_text(re.compile(r"^(19\d|200)"))
         page.get_by_title("Undo (Ctrl Z)").click()
         expect(shown).to_have_text(re.compile("^287"))
 
     def test_answers_are_of_the_formula_that_was_asked_about(self) -> None:
         page = self.page()
-        self.open(page, "150", "8")
+        self.open(page, "200", "5")
         page.get_by_role("button", name="Find amounts").click()
         cards = page.get_by_role("region", name="Answers").get_by_role("article")
         expect(cards.first).to_be_visible()
@@ -56,16 +56,16 @@ class Reach(InBrowser):
         for size in ("desk", "phone"):
             with self.subTest(size):
                 page = self.page(size)
-                self.open(page, "80", "15")
+                self.open(page, "185", "10")
                 page.get_by_role("button", name="How far can each go?").click()
                 expect(page.get_by_role("slider")).to_have_count(2)
                 page.get_by_role("button", name="Find amounts").click()
-                expect(page.locator("[data-clash]")).to_contain_text("at most 80 kcal and at least 15 g of protein")
+                expect(page.locator("[data-clash]")).to_contain_text("at most 185 kcal and at least 10 g of protein")
                 self.assert_accessible(page, f"a clash, {size}")
                 page.get_by_role("slider").first.focus()
                 for _ in range(3):
                     page.keyboard.press("PageUp")
-                expect(page.get_by_label("energy, kcal")).not_to_have_value("80")
+                expect(page.get_by_label("energy, kcal")).not_to_have_value("185")
                 page.get_by_role("button", name="Work out the curve").click()
                 points = page.get_by_role("list", name="Points of the curve").get_by_role("button")
                 expect(points.first).to_be_visible()

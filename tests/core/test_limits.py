@@ -194,7 +194,7 @@ class OfTheOptimiser(unittest.TestCase):
         self.assertEqual((flour.low_g, flour.high_g, flour.may_go), (50, 500, False))
         self.assertEqual((sugar.low_g, sugar.high_g, sugar.may_go), (25, 250, True))
         self.assertEqual((chocolate.low_g, chocolate.high_g), (20, 75))
-        self.assertEqual((salt.low_g, salt.high_g), (2, 10))
+        self.assertEqual((salt.low_g, salt.high_g), (2.4, 5.6))
         self.assertEqual(eggs.step_g, 50)
 
     def test_no_more_than_three_foods_come_in_whatever_is_gained(self) -> None:

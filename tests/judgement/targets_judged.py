@@ -1,6 +1,7 @@
 """The judged targets: what the program answers to them, and which of the nevers an answer breaks."""
 
 import re
+import sys
 from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cache
@@ -61,11 +62,11 @@ class JudgedTarget:
 
 
 @cache
-def judged_targets() -> tuple[JudgedTarget, ...]:
-    """All of them."""
+def judged_targets(file: str = "targets") -> tuple[JudgedTarget, ...]:
+    """All of a set."""
     rows = [
         [cell.strip() for cell in line.split("|")]
-        for line in (HERE / "targets.psv").read_text("utf-8").splitlines()
+        for line in (HERE / f"{file}.psv").read_text("utf-8").splitlines()
         if not line.startswith("#")
     ]
     always = next(tuple(_split(row[7])) for row in rows if row[0] == "any")
@@ -161,10 +162,10 @@ def _means(what: str, line: DoughLine) -> bool:
     return line.item.role == what.replace("_", " ") or line.item.slug == what or line.item.slug.startswith(f"{what}_")
 
 
-def report() -> str:
+def report(file: str) -> str:
     """A row for each target: whether it was met, how many answers there are, and what they break."""
     rows, broken, met = [], 0, 0
-    for target in judged_targets():
+    for target in judged_targets(file):
         found = target.answered()
         told = {never for answer in found.answers for never in target.broken_by(answer)}
         broken += bool(told)
@@ -176,4 +177,4 @@ def report() -> str:
 
 
 if __name__ == "__main__":
-    print(report())
+    print(report(sys.argv[1] if len(sys.argv) > 1 else "targets"))

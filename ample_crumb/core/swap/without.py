@@ -88,6 +88,9 @@ _OF_EACH_LINE: Final = 3
 _MOST_TRIED: Final = 60
 """More together nobody tells apart, and each is worked out."""
 
+_ALONE: Final = frozenset({"vital_gluten", "gelatine", "agar", "xanthan", "baking_powder", "baking_soda"})
+"""What does a work of its own, that no other food of its role does."""
+
 _LEAVABLE: Final = frozenset({"topping", "nut", "dried fruit", "seed", "spice", "flavour"})
 """What a formula may go without and stay itself."""
 
@@ -211,6 +214,8 @@ class _Start:
         if read.weighed is None:
             return
         item = self.formula.cupboard.ingredients[read.weighed.ingredient.slug]
+        if generic_of(item) in _ALONE:
+            return
         for other in alternatives_of(item, self.formula.cupboard):
             amount = working_amount(item, read.weighed.mass_g, other)
             if amount is not None and self._comes_in(other) and not other.reference:

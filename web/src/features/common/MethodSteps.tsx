@@ -7,9 +7,9 @@ const SAID = { add: "New step", change: "Changed step", drop: "Step dropped" } a
 export function MethodSteps({ steps }: { steps: readonly Schemas["MethodStep"][] }) {
   if (!steps.length) return null;
   return (
-    <section aria-label="What becomes of the steps" data-method-steps>
+    <div data-method-steps>
       <h3 className="text-note font-semibold">The method follows</h3>
-      <ol className="text-note">
+      <ol className="text-note" aria-label="What becomes of the steps">
         {steps.map((step) => (
           <li key={`${step.change} ${step.place} ${step.text}`} className="grid grid-cols-[16px_1fr] gap-1">
             <span aria-hidden className="text-soft">
@@ -22,7 +22,7 @@ export function MethodSteps({ steps }: { steps: readonly Schemas["MethodStep"][]
           </li>
         ))}
       </ol>
-    </section>
+    </div>
   );
 }
 

@@ -48,30 +48,32 @@ export function Cuts({ asked, now, onPut }: CutsProps) {
         </p>
       )}
       {found?.length === 0 && <p className="mt-1 text-note">No grid of cuts near yours lets all of it be.</p>}
-      <ul aria-label="Grids of cuts">
-        {found?.map((cut) => (
-          <li key={`${cut.grid.row_count} ${cut.grid.column_count}`} className="border-t border-rim py-1.5 text-note">
-            <div className="flex flex-wrap items-baseline gap-x-3">
-              <b>
-                {cut.grid.row_count} × {cut.grid.column_count}: {cut.grid.row_count * cut.grid.column_count} pieces
-              </b>
-              <span className="flex-1">
-                {kcal(cut.answer.piece.energy_kcal)} kcal, {grams(cut.answer.piece.protein_g)} g protein,{" "}
-                {grams(cut.answer.piece.mass_g)} g a piece;{" "}
-                {cut.answer.words.length ? cut.answer.words.join(", ") : "not a line changes"}
-              </span>
-              <button
-                type="button"
-                className="font-semibold text-enamel-ink underline"
-                aria-label={`Put ${cut.grid.row_count} by ${cut.grid.column_count} on the Bench`}
-                onClick={() => onPut(cut)}
-              >
-                Put it on the Bench
-              </button>
-            </div>
-          </li>
-        ))}
-      </ul>
+      {!!found?.length && (
+        <ul aria-label="Grids of cuts">
+          {found.map((cut) => (
+            <li key={`${cut.grid.row_count} ${cut.grid.column_count}`} className="border-t border-rim py-1.5 text-note">
+              <div className="flex flex-wrap items-baseline gap-x-3">
+                <b>
+                  {cut.grid.row_count} × {cut.grid.column_count}: {cut.grid.row_count * cut.grid.column_count} pieces
+                </b>
+                <span className="flex-1">
+                  {kcal(cut.answer.piece.energy_kcal)} kcal, {grams(cut.answer.piece.protein_g)} g protein,{" "}
+                  {grams(cut.answer.piece.mass_g)} g a piece;{" "}
+                  {cut.answer.words.length ? cut.answer.words.join(", ") : "not a line changes"}
+                </span>
+                <button
+                  type="button"
+                  className="font-semibold text-enamel-ink underline"
+                  aria-label={`Put ${cut.grid.row_count} by ${cut.grid.column_count} on the Bench`}
+                  onClick={() => onPut(cut)}
+                >
+                  Put it on the Bench
+                </button>
+              </div>
+            </li>
+          ))}
+        </ul>
+      )}
     </section>
   );
 }
