@@ -25,7 +25,8 @@ def main() -> None:
                 ("today", "desk", False, _today),
                 ("formulas", "desk", False, _formulas),
                 ("bench", "desk", False, _bench),
-                ("bench-phone", "phone", False, _bench),
+                ("what-if-phone", "phone", False, _what_if),
+                ("start-foods", "desk", False, _start),
                 ("crumb", "desk", False, _crumb),
                 ("swaps", "desk", False, _swaps),
                 ("targets", "desk", False, _targets),
@@ -34,7 +35,6 @@ def main() -> None:
                 ("stash", "desk", False, _stash),
                 ("compare", "desk", False, _compare),
                 ("why", "desk", False, _why),
-                ("cupboard", "desk", False, _cupboard),
                 ("label", "desk", False, _label),
                 ("batch-record", "desk", False, _recording),
                 ("bake-day", "desk", False, _bake_day),
@@ -148,11 +148,34 @@ def _crumb(page: Page) -> None:
 
 def _swaps(page: Page) -> None:
     _tab(page, "Butter blondies, the classic", "Swaps")
-    page.get_by_role("button", name="fewer calories").click()
-    page.get_by_role("checkbox", name=re.compile("^Greek yogurt")).first.check()
-    page.get_by_role("checkbox", name=re.compile("^allulose")).check()
-    page.get_by_role("button", name="Make these 2 swaps").wait_for()
-    page.get_by_role("button", name="fewer calories").scroll_into_view_if_needed()
+    for name in ("egg", "milk"):
+        page.get_by_role("combobox", name="What it shall be without").click()
+        page.get_by_role("option", name=name, exact=True).click()
+    page.get_by_role("button", name="Find a way").click()
+    page.get_by_role("article", name="The nearest way").wait_for()
+
+
+def _what_if(page: Page) -> None:
+    page.get_by_role("link", name="Formulas").click()
+    page.get_by_role("link", name=re.compile("^Butter blondies, the classic")).first.click()
+    asked = page.get_by_role("textbox", name="What if")
+    asked.fill("yogurt for the butter")
+    asked.press("Enter")
+    page.get_by_role("button", name="Make it so").wait_for()
+    page.get_by_role("button", name="Make it so").scroll_into_view_if_needed()
+
+
+def _start(page: Page) -> None:
+    page.get_by_role("link", name="Formulas").click()
+    page.get_by_role("button", name="New formula").click()
+    page.get_by_role("button", name="Start from foods").click()
+    field = page.get_by_role("combobox", name="A food to begin with")
+    for words, food in (("low-fat quark", "quark, low-fat"), ("banana", "banana")):
+        field.fill(words)
+        page.get_by_role("option", name=food, exact=True).click()
+    page.get_by_role("button", name="Work out a formula").click()
+    page.get_by_role("article", name="The first formula").wait_for()
+    page.get_by_role("list", name="Its steps").scroll_into_view_if_needed()
 
 
 def _targets(page: Page) -> None:
@@ -172,7 +195,7 @@ def _wish(page: Page, energy: str, protein: str) -> None:
 
 
 def _reach(page: Page) -> None:
-    _wish(page, "150", "8")
+    _wish(page, "190", "5")
     page.get_by_role("button", name="Find amounts").click()
     page.get_by_role("article").first.wait_for()
 
