@@ -37,6 +37,7 @@ class OnDemand(InBrowser):
                 expect(steps.filter(has_text=words)).to_have_count(1)
                 page.get_by_title("Undo (Ctrl Z)").click()
                 expect(steps.filter(has_text=words)).to_have_count(0)
+                expect(page.locator("[data-saved]")).to_have_text("saved")
 
     def test_wishes_for_a_bite_limits_lifted_and_other_cuts(self) -> None:
         page = self.page()
@@ -68,6 +69,8 @@ class OnDemand(InBrowser):
         grids.first.get_by_role("button").click()
         expect(page.get_by_label("Pieces of the batch")).to_have_value(pieces[1])
         page.get_by_title("Undo (Ctrl Z)").click()
+        expect(page.get_by_label("Pieces of the batch")).to_have_value("12")
+        expect(page.locator("[data-saved]")).to_have_text("saved")
 
     def test_made_without_for_somebody_as_a_branch(self) -> None:
         for size in ("desk", "phone"):

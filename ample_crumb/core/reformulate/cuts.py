@@ -37,12 +37,14 @@ class CutAnswer:
 
 
 def grids_near(piece_count: float) -> tuple[Grid, ...]:
-    """Grids of cuts from 2 by 2 up, the nearest in number first, each number of pieces by its squarest grid."""
+    """Grids of cuts from 2 by 2 up into another number of pieces, the nearest in number first, each number by its
+    squarest grid."""
     found: dict[int, Grid] = {}
     for rows in range(2, 9):
         for columns in range(rows, min(2 * rows, 10) + 1):
             grid = Grid(rows, columns)
-            if _FEWEST * piece_count <= grid.piece_count <= _MOST * piece_count:
+            near = _FEWEST * piece_count <= grid.piece_count <= _MOST * piece_count
+            if near and grid.piece_count != piece_count:
                 best = found.get(grid.piece_count)
                 if best is None or columns - rows < best.column_count - best.row_count:
                     found[grid.piece_count] = grid
@@ -57,8 +59,8 @@ def reformulate_cut(formula: FormulaInKitchen, request: ReformulationRequest) ->
     if portioning.by not in (PortionBy.COUNT, PortionBy.CUTS):
         return ()
     answers = []
-    for grid in grids_near(portioning.count):
-        parted = replace(portioning, by=PortionBy.COUNT, count=float(grid.piece_count))
+    for grid in grids_near(portioning.made_count or portioning.count):
+        parted = replace(portioning, by=PortionBy.COUNT, count=float(grid.piece_count), made_count=None)
         cut = replace(formula, making=replace(formula.making, portioning=parted))
         found = reformulate(cut, replace(request, answers=1))
         if found.status is ReformulationStatus.MET:

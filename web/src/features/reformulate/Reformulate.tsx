@@ -103,7 +103,13 @@ export default function Reformulate({ store, worked }: ReachProps) {
   /** An answer with the batch cut otherwise. */
   function cutTo({ grid, answer }: Schemas["CutView"]) {
     const pieces = grid.row_count * grid.column_count;
-    store.edit((now) => ({ ...withParts(now, answer.parts, answer.method.method), pieces }));
+    // Pieces that were counted are of the cut before.
+    const cut = { cuts: `${grid.row_count}x${grid.column_count}`, made_count: null };
+    store.edit((now) => ({
+      ...withParts(now, answer.parts, answer.method.method),
+      pieces,
+      production: { ...now.production, ...(now.production.by === "cuts" ? cut : { made_count: null }) },
+    }));
     tell(`It is on the Bench, in ${pieces} pieces.`, { label: "Undo", run: () => store.undo() });
     find.reset();
   }
