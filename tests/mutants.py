@@ -1039,7 +1039,7 @@ MUTANTS: Final = (
         "reformulate/crumb_constraints.py",
         "found if fresh else",
         "found if False else",
-        ("core.reformulate.test_start",),
+        _EDGES,
     ),
     Mutant(
         "method: what went is still spoken of",

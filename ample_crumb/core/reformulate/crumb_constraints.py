@@ -44,9 +44,8 @@ def crumb_constraints(
     composition: Composition, family: str, dials: Iterable[Dial], learned: Learned, *, fresh: bool = False
 ) -> tuple[CrumbConstraint, ...]:
     """The conditions of all dials that mean something to this dough, none stricter than it is already unless it is
-    `fresh`. What only
-    changes in kind (a batter becoming a foam) is taken as it is; an answer is judged by the dials themselves in the
-    end."""
+    `fresh`. What only changes in kind (a batter becoming a foam) is taken as it is; an answer is judged by the dials
+    themselves in the end."""
     found = (
         CrumbConstraint(name, row, linear.denominator)
         for name, linear in linear_dials(composition, family, dials)

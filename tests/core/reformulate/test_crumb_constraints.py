@@ -48,6 +48,17 @@ class Rows(unittest.TestCase):
                 self.assertGreaterEqual(row.at(dough.composition), -1e-6 * max(1.0, dough.composition.dough_g), row)
             self.assertTrue(mine)
 
+    def test_only_a_fresh_dough_is_held_to_windows_it_misses(self) -> None:
+        part = Part("", tuple(map(Line, ("300 g wheat flour", "20 g sugar", "1 egg", "6 g baking powder"))))
+        dough = judge_dough(evaluate((part,), 10, CUPBOARD, ReadingPreferences()), "muffin", CUPBOARD)
+        dials = crumb_check(dough).dials
+        out = {dial.name for dial in dials if dial.verdict in (Verdict.LOW, Verdict.HIGH)}
+        self.assertTrue(out)
+        for fresh in (False, True):
+            rows = crumb_constraints(dough.composition, "muffin", dials, NOTHING_LEARNED, fresh=fresh)
+            missed = {row.dial for row in rows if row.at(dough.composition) < -0.1}
+            self.assertEqual(missed, out if fresh else set())
+
     @settings(max_examples=150)
     @given(amounts, amounts, st.sampled_from(FAMILIES))
     def test_what_the_rows_of_a_good_dough_let_through_fits(

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.crumb.character import character_axes
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.reformulate.character_span import STEP, WISHED, character_wishes
+from ample_crumb.core.reformulate.character_span import WISHED, character_wishes
 from ample_crumb.core.reformulate.dessert_limits import SWEETNESS_KEPT, Limit
 from ample_crumb.core.reformulate.practical_shares import practical_shares
 from ample_crumb.core.reformulate.request import ReformulationRequest
@@ -53,7 +53,8 @@ class StaysItself(unittest.TestCase):
         for now in shares(each, frozenset(), (Wish("energy_kcal", energy * kcal),)):
             # A point for rounding to amounts of a kitchen; half of the fat may go (substitution tables, from memory).
             self.assertTrue(abs(now["sweet"] - 1) <= SWEETNESS_KEPT + 0.011, now)
-            self.assertLessEqual(now["bite"], STEP + 0.031)
+            # A touch is a fifth of an axis.
+            self.assertLessEqual(now["bite"], 0.2 + 0.031)
             self.assertGreaterEqual(now["fat"], 0.5 * 0.97 - 1e-6)
             most = next(share.most_share for share in practical_shares(each.family) if share.what == "powder")
             self.assertLessEqual(now["powder"], most * 1.031)
@@ -65,7 +66,7 @@ class StaysItself(unittest.TestCase):
             any(now["fat"] < 0.4 for now in shares(each, frozenset(), much)), "half of the fat stays, or nothing is met"
         )
         free = shares(each, frozenset({Limit.ROLES, Limit.CHARACTER, Limit.SHARES}), much)
-        self.assertTrue(any(now["fat"] < 0.5 or now["bite"] > STEP for now in free))
+        self.assertTrue(any(now["fat"] < 0.5 or now["bite"] > 0.2 for now in free))
 
     def test_what_is_banned_keeps_no_role(self) -> None:
         each = target("morning muffin")

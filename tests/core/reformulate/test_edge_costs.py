@@ -13,7 +13,7 @@ from ample_crumb.core.crumb.dials.linear import amount
 from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences
-from ample_crumb.core.reformulate.edge_costs import STEPS, edge_costs
+from ample_crumb.core.reformulate.edge_costs import edge_costs
 from ample_crumb.core.reformulate.prepared import prepare
 from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.wishes import Wish
@@ -74,8 +74,8 @@ class Edges(unittest.TestCase):
             for each in edge_costs(judged, dials, NOTHING_LEARNED, variables, fresh=True)
             if each.dial == "sweetness"
         ]
-        self.assertEqual([each.cost for each in costs], [cost for _ in range(2) for _, cost in STEPS])
-        for (begins, _), edge in zip(STEPS, costs[:2], strict=True):
+        self.assertEqual([each.cost for each in costs], [1.0, 4.0, 1.0, 4.0])
+        for begins, edge in zip((0.25, 0.1), costs[:2], strict=True):
             # The floor of sweetness is its low end times the dough: a g of sugar is 1 - low - begins * width of it.
             sugar = next(each for each in variables if each.item.slug == "sugar")
             width = (sweet.high - sweet.low) / 100
