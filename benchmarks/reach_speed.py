@@ -11,9 +11,9 @@ from ample_crumb.core.production.production import ProductionInputs
 from ample_crumb.core.reformulate import search as reaching
 from ample_crumb.core.reformulate.milp import solve
 from ample_crumb.core.reformulate.request import ReformulationRequest
-from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 from ample_crumb.core.reformulate.search import reformulate
 from ample_crumb.core.reformulate.wishes import Wish
+from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 from benchmarks.measure import time_calls
 
 LINES = (

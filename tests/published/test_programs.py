@@ -9,18 +9,22 @@ formulation with HiGHS."""
 
 import random
 import unittest
+from collections.abc import Sequence
+from dataclasses import replace
 
 import numpy
 from scipy import optimize
 from scipy.optimize import Bounds, linprog, milp
 
+from ample_crumb.core.crumb.check import crumb_check, judge_dough
+from ample_crumb.core.crumb.composition import brought_by
 from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED
 from ample_crumb.core.crumb.dough import dough_of
 from ample_crumb.core.day.fill import DayRoom, FillFood, FillStatus, fill_day
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
-from ample_crumb.core.formula.evaluation import evaluate
+from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.reformulate.constraints import (
@@ -31,6 +35,8 @@ from ample_crumb.core.reformulate.constraints import (
     standing_constraints,
     wish_constraint,
 )
+from ample_crumb.core.reformulate.crumb_constraints import crumb_constraints
+from ample_crumb.core.reformulate.edge_costs import edge_costs
 from ample_crumb.core.reformulate.milp import GAP, LinearConstraint, Status, Variable, solve
 from ample_crumb.core.reformulate.variables import LineBounds, Pantry, line_variables
 from ample_crumb.core.reformulate.wishes import Wish
@@ -140,22 +146,14 @@ class AgainstScipy(unittest.TestCase):
 
     def test_the_nearest_amounts_of_random_formulas(self) -> None:
         made = random.Random(11)
-        pantry = Pantry(CUPBOARD, EnergySystem.STATED, NOTHING_LEARNED, frozenset())
         foods = ("oat_flour", "skyr", "almond_flour", "banana", "white_beans_canned", "quark_0", "rolled_oats")
         for number in range(22):
             chosen = made.sample(foods, made.randint(3, 6))
             was = numpy.array([float(made.randint(60, 300)) for _ in chosen])
             kcal = numpy.array([CUPBOARD.ingredients[slug].per_100g.energy_kcal or 0 for slug in chosen]) / 100
             aim = float(kcal @ was) / 10 * made.uniform(0.8, 0.99)
-            parts = (Part("", tuple(Line(f"{g:g} g it", slug) for slug, g in zip(chosen, was, strict=True))),)
-            # A bound of one's own on each line, and no dials, so that the program is this one and no other.
-            holds = {
-                line_id(place): LineBounds(line_id(place), low_g=0.3 * g, high_g=2 * g) for place, g in enumerate(was)
-            }
-            evaluated = evaluate(parts, 10, CUPBOARD, ReadingPreferences())
-            variables = line_variables(evaluated, dough_of(evaluated, CUPBOARD), holds, pantry, whole_eggs=True)
-            piece = PieceBasis(was.sum(), 0.1, was.sum() / 10, counted=True, baked_share=1, kept_share=1)
-            model = ReformulationModel(variables, (), piece, {}, CarbohydrateDefinition.AVAILABLE)
+            # No dials, so that the program is this one and no other.
+            model = _model_of(chosen, was, 0.3)
             ours = solve(
                 solver_variables(model),
                 [*standing_constraints(model), wish_constraint(Wish("energy_kcal", aim), model)],
@@ -166,6 +164,54 @@ class AgainstScipy(unittest.TestCase):
                     self.assertIs(ours.status, Status.INFEASIBLE)
                 else:
                     self.assertAlmostEqual(ours.objective, theirs, places=6)
+
+    def test_windows_and_what_nearing_their_edges_costs(self) -> None:
+        """Sweetness as a share of the dough, between two ends, with what it costs to come near them."""
+        made = random.Random(5)
+        foods = ("wheat_flour", "sugar", "skyr", "butter", "rolled_oats", "quark_0")
+        costly = 0
+        for number in range(20):
+            was = numpy.array([float(made.randint(60, 240)) for _ in foods])
+            sugars = numpy.array([CUPBOARD.ingredients[slug].per_100g.sugars_g or 0 for slug in foods]) / 100
+            aim = float(sugars @ was) / 10 * made.uniform(0.3, 0.6)
+            model = _model_of(foods, was, 0.2)
+            judged = judge_dough(_evaluated(foods, was), "muffin", CUPBOARD)
+            dials = [dial for dial in crumb_check(judged).dials if dial.name == "sweetness"]
+            model = replace(
+                model,
+                crumb=crumb_constraints(judged.composition, "muffin", dials, NOTHING_LEARNED),
+                edges=tuple(edge_costs(judged, dials, NOTHING_LEARNED, model.variables)),
+            )
+            ours = solve(
+                solver_variables(model),
+                [*standing_constraints(model), wish_constraint(Wish("sugars_g", aim), model)],
+            )
+            assert dials[0].low is not None
+            assert dials[0].high is not None
+            sweet = numpy.array([brought_by(CUPBOARD.ingredients[slug], 1).sweetness_g for slug in foods])
+            theirs, nearing = _nearest_inside(was, sugars, sweet, (dials[0].low / 100, dials[0].high / 100), 10 * aim)
+            costly += nearing > 1e-3
+            with self.subTest(number):
+                if theirs is None:
+                    self.assertIs(ours.status, Status.INFEASIBLE)
+                else:
+                    self.assertAlmostEqual(ours.objective, theirs, places=5)
+        self.assertGreater(costly, 4, "edges that cost nothing are no check")
+
+
+def _evaluated(foods: Sequence[str], was: numpy.ndarray) -> FormulaFigures:
+    lines = tuple(Line(f"{g:g} g it", slug) for slug, g in zip(foods, was, strict=True))
+    return evaluate((Part("", lines),), 10, CUPBOARD, ReadingPreferences())
+
+
+def _model_of(foods: Sequence[str], was: numpy.ndarray, low_share: float) -> ReformulationModel:
+    """Ten pieces of these foods, each free between a share of what there is and twice as much."""
+    evaluated = _evaluated(foods, was)
+    holds = {line_id(n): LineBounds(line_id(n), low_g=low_share * g, high_g=2 * g) for n, g in enumerate(was)}
+    pantry = Pantry(CUPBOARD, EnergySystem.STATED, NOTHING_LEARNED, frozenset())
+    variables = line_variables(evaluated, dough_of(evaluated, CUPBOARD), holds, pantry, whole_eggs=True)
+    piece = PieceBasis(was.sum(), 0.1, was.sum() / 10, counted=True, baked_share=1, kept_share=1)
+    return ReformulationModel(variables, (), piece, {}, CarbohydrateDefinition.AVAILABLE)
 
 
 _HEAVY = {"banana": 2.0}
@@ -185,3 +231,41 @@ def _nearest(was: numpy.ndarray, kcal: numpy.ndarray, foods: list[str], most_kca
     bounds = [(0, g) for g in was] + [(0, 0.7 * g) for g in was]
     solved = linprog(numpy.concatenate([cost, cost]), rows, limits, bounds=bounds)
     return float(solved.fun) if solved.status == 0 else None
+
+
+def _nearest_inside(
+    was: numpy.ndarray, wished: numpy.ndarray, sweet: numpy.ndarray, ends: tuple[float, float], most: float
+) -> tuple[float | None, float]:
+    """The same with the share of sweetness between its ends, and what nearing them costs of it: by scipy, over what
+    comes, what goes, and how deep each of two zones at each end is entered, in widths of the window of this dough."""
+    dough, (low, high) = was.sum(), ends
+    width = high - low
+    cost = (1 - BY_SHARE + BY_SHARE * was / dough) / was
+    # How far inside either end a gram brings the dough, and how far inside the dough lies, in g of sweetness.
+    sides = [sweet - low, high - sweet]
+    ones = numpy.ones_like(was)
+
+    def moved(row: numpy.ndarray, zones: list[float]) -> numpy.ndarray:
+        return numpy.concatenate([row, -row, zones])
+
+    rows = [moved(wished, [0.0] * 4), moved(ones, [0.0] * 4), moved(-ones, [0.0] * 4)]
+    limits = [most - wished @ was, 0.1 * dough, 0.1 * dough]
+    for place, side in enumerate(sides):
+        stands = float(side @ was)
+        # What misses its window already may go on missing it by as much of its dough.
+        missed = max(0.0, -stands / dough)
+        rows.append(moved(-(side + missed), [0.0] * 4))
+        limits.append(stands + missed * dough)
+        for zone, begins in enumerate((0.25, 0.1)):
+            share = min(begins, max(0.0, stands / (width * dough)))
+            inside = side - share * width
+            deep = [0.0] * 4
+            deep[2 * place + zone] = -width * dough
+            rows.append(moved(-inside, deep))
+            limits.append(float(inside @ was))
+    whole = numpy.concatenate([cost, cost, [1.0, 4.0, 1.0, 4.0]])
+    bounds = [(0, g) for g in was] + [(0, 0.8 * g) for g in was] + [(0, None)] * 4
+    solved = linprog(whole, numpy.array(rows), limits, bounds=bounds)
+    if solved.status != 0:
+        return None, 0.0
+    return float(solved.fun), float(whole[-4:] @ solved.x[-4:])
