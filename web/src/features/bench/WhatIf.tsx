@@ -1,20 +1,19 @@
 import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { api, data } from "@/api/client";
-import type { Schemas } from "@/api/types";
-import { benchBody, sameDough, withParts } from "@/domain/draft";
+import { benchBody, sameDough } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { Problem } from "@/domain/problem";
-import { MethodSteps } from "@/features/common/MethodSteps";
-import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
+
+// Most benches are never asked anything.
+const WhatIfAnswer = lazy(() => import("./WhatIfAnswer"));
 
 const ASKED_LENGTH = 200;
 
 /** A change told in a few words, and what would come of it before anything is made. */
 export function WhatIf({ store }: { store: DraftStore }) {
   const draft = useDraft(store, (state) => state.draft);
-  const tell = useNotice();
   const [question, setQuestion] = useState("");
   const ask = useMutation({
     mutationFn: async () => ({
@@ -23,22 +22,7 @@ export function WhatIf({ store }: { store: DraftStore }) {
     }),
   });
   // An answer is of the lines that it was asked of.
-  const answer = ask.data && sameDough(ask.data.of, draft) ? ask.data.answer : null;
-
-  function make(then: Schemas["ThenView"]) {
-    store.edit((now) => ({
-      ...withParts(now, then.parts, ask.data?.of.method === now.method ? then.method.method : now.method),
-      pieces: then.piece_count,
-      production: {
-        ...now.production,
-        covered: then.covered,
-        ...(then.oven_c === null ? {} : { oven_c: then.oven_c }),
-      },
-    }));
-    tell("It is on the Bench.", { label: "Undo", run: () => store.undo() });
-    ask.reset();
-    setQuestion("");
-  }
+  const asked = ask.data && sameDough(ask.data.of, draft) ? ask.data : null;
 
   return (
     <section className="card mt-3 p-4" aria-labelledby="what-if-title">
@@ -68,23 +52,17 @@ export function WhatIf({ store }: { store: DraftStore }) {
             {ask.error instanceof Problem ? ask.error.detail : ask.error.message}
           </p>
         )}
-        {answer && (
-          <div className="mt-2 grid gap-2">
-            <p>
-              {answer.understood && <b>{answer.understood}. </b>}
-              {answer.sentence}
-            </p>
-            {answer.then && <MethodSteps steps={answer.then.method.steps} />}
-            {answer.then?.applies && (
-              <button
-                type="button"
-                className="btn btn-quiet justify-self-start"
-                onClick={() => answer.then && make(answer.then)}
-              >
-                Make it so
-              </button>
-            )}
-          </div>
+        {asked && (
+          <Suspense>
+            <WhatIfAnswer
+              asked={asked}
+              store={store}
+              onMade={() => {
+                ask.reset();
+                setQuestion("");
+              }}
+            />
+          </Suspense>
         )}
       </div>
     </section>

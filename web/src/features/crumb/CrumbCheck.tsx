@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { memo, useRef, useState } from "react";
+import { lazy, memo, Suspense, useRef, useState } from "react";
 import { learnedQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { addLine, changeLine, findLine, newLine } from "@/domain/draft";
@@ -10,9 +10,10 @@ import { DialTrack, dialValue } from "@/ui/DialTrack";
 import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
-import { LearnedSheet } from "./LearnedSheet";
-import { LooksWrong } from "./LooksWrong";
 import { useTeaching } from "./useTeaching";
+
+const LearnedSheet = lazy(() => import("./LearnedSheet"));
+const LooksWrong = lazy(() => import("./LooksWrong"));
 
 type RepairView = Schemas["RepairView"];
 type Dial = Schemas["Dial"];
@@ -162,12 +163,14 @@ function Character({ check, shaping, store }: Pick<CrumbCheckProps, "check" | "s
         </p>
       )}
       {looking && (
-        <LooksWrong
-          store={store}
-          onClose={() => setLooking(false)}
-          teach={teach}
-          returnFocus={() => look.current?.focus()}
-        />
+        <Suspense>
+          <LooksWrong
+            store={store}
+            onClose={() => setLooking(false)}
+            teach={teach}
+            returnFocus={() => look.current?.focus()}
+          />
+        </Suspense>
       )}
     </div>
   );
@@ -286,7 +289,11 @@ function CameOut({ store }: { store: DraftStore }) {
           What your batches taught
         </button>
       )}
-      {learned.data && <LearnedSheet open={open} onOpenChange={setOpen} learned={learned.data} onChanged={taught} />}
+      {open && learned.data && (
+        <Suspense>
+          <LearnedSheet onClose={() => setOpen(false)} learned={learned.data} onChanged={taught} />
+        </Suspense>
+      )}
     </div>
   );
 }

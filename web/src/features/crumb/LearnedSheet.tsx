@@ -5,14 +5,13 @@ import { longDate } from "@/domain/format";
 import { Sheet } from "@/ui/Sheet";
 
 interface LearnedSheetProps {
-  open: boolean;
-  onOpenChange: (open: boolean) => void;
+  onClose: () => void;
   learned: Schemas["LearningView"];
   onChanged: (learned: Schemas["LearningView"]) => void;
 }
 
 /** What batches taught the dials, from which sayings, and how to forget it. */
-export function LearnedSheet({ open, onOpenChange, learned, onChanged }: LearnedSheetProps) {
+export default function LearnedSheet({ onClose, learned, onChanged }: LearnedSheetProps) {
   const forget = useMutation({
     mutationFn: (id: string) =>
       data(api.DELETE("/api/v1/learned/{feedback_id}", { params: { path: { feedback_id: id } } })),
@@ -27,13 +26,13 @@ export function LearnedSheet({ open, onOpenChange, learned, onChanged }: Learned
     mutationFn: () => data(api.DELETE("/api/v1/learned")),
     onSuccess: (view) => {
       onChanged(view);
-      onOpenChange(false);
+      onClose();
     },
   });
   return (
     <Sheet
-      open={open}
-      onOpenChange={onOpenChange}
+      open
+      onOpenChange={(open) => !open && onClose()}
       title="What your batches taught"
       description="What you say of a batch moves a window as far as it tells; one saying in ten is taken for a slip."
       wide

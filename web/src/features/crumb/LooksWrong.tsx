@@ -24,7 +24,7 @@ interface LooksWrongProps {
 }
 
 /** A dough that looks wrong: what it is like, whether that is waiting or wrong, and a repair by halves. */
-export function LooksWrong({ store, onClose, teach, returnFocus }: LooksWrongProps) {
+export default function LooksWrong({ store, onClose, teach, returnFocus }: LooksWrongProps) {
   const tell = useNotice();
   const [said, setSaid] = useState<Said | "">("");
   const [stage, setStage] = useState<Stage>("just mixed");

@@ -1,11 +1,12 @@
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import type { Schemas } from "@/api/types";
 import { grams } from "@/domain/format";
 import { parseNumber } from "@/domain/numbers";
 import { Select } from "@/ui/Select";
 import type { SectionProps } from "./ProductionCard";
 import { TinDrawing } from "./TinDrawing";
-import { TinsSheet } from "./TinsSheet";
+
+const TinsSheet = lazy(() => import("./TinsSheet"));
 
 interface TinsSectionProps extends SectionProps {
   tins: readonly Schemas["OwnTin"][];
@@ -81,7 +82,11 @@ export function TinsSection({ making, made, change, tins, layers }: TinsSectionP
           ))}
         </>
       )}
-      {open && <TinsSheet onClose={() => setOpen(false)} />}
+      {open && (
+        <Suspense>
+          <TinsSheet onClose={() => setOpen(false)} />
+        </Suspense>
+      )}
     </section>
   );
 }

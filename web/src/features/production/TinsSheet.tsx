@@ -26,7 +26,7 @@ const NEW: Tin = {
 };
 
 /** The kitchen's own tins: measured in cm or inches, or by the water they hold. */
-export function TinsSheet({ onClose }: { onClose: () => void }) {
+export default function TinsSheet({ onClose }: { onClose: () => void }) {
   const kitchen = useQuery(kitchenQuery);
   const [open, setOpen] = useState<Schemas["OwnTin"] | "new" | null>(null);
   const tins = (kitchen.data?.tins ?? []).filter((tin) => !tin.archived);
