@@ -193,6 +193,9 @@ class WithoutAndWhatIf(ApiCase):
         # It follows its base where their lines are the same.
         (branch,) = self.ask("GET", f"/api/v1/formulas/{base['id']}/versions")["branches"]
         self.assertGreater(branch["shared"], 0)
+        for avoided, name in ((["vegan"], "Bars, vegan"), (["peanut", "vegan"], "Bars, vegan, without peanut")):
+            asked = body | {"avoided": avoided}
+            self.assertEqual(self.ask("POST", "/api/v1/bench/without", asked)["called"], name)
         self.ask("POST", "/api/v1/bench/without", body | {"avoided": []}, status=422)
 
     def test_what_if_changes_nothing_and_says_what_it_would(self) -> None:

@@ -138,14 +138,17 @@ def without(database: Database, principal: Principal, bench: Bench, avoided: fro
             )
             for way in found.ways
         )
-    called = f"{bench.name} without {named_together(avoided)}"[:_NAME_LENGTH]
-    return WithoutView(called, found.lines, ways, found.cannot)
+    return WithoutView(branch_name(bench.name, avoided), found.lines, ways, found.cannot)
 
 
 _NAME_LENGTH: Final = 120
 
 
-def named_together(avoided: frozenset[str]) -> str:
-    """What is avoided in words: "egg and tree nuts", "what is not vegan"."""
-    names = [f"what is not {name}" if name in BROKEN_BY else name.replace("_", " ") for name in sorted(avoided)]
-    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
+def branch_name(name: str, avoided: frozenset[str]) -> str:
+    """What a formula without something is called: "Buns without egg and milk", "Buns, vegan, without peanut"."""
+    foods = [each.replace("_", " ") for each in sorted(avoided - BROKEN_BY.keys())]
+    words = ", ".join([name, *sorted(avoided & BROKEN_BY.keys())])
+    if foods:
+        listed = f"{', '.join(foods[:-1])} and {foods[-1]}" if foods[1:] else foods[0]
+        words += f"{',' if ', ' in words.removeprefix(name) else ''} without {listed}"
+    return words[:_NAME_LENGTH]

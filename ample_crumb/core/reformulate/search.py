@@ -145,6 +145,6 @@ def _in_words(words: Sequence[str]) -> str:
         return "Not all of it can be had at once in amounts that a kitchen measures; no few of the wishes are to blame."
     if len(words) == 1:
         first = f"{words[0][0].upper()}{words[0][1:]}"
-        return f"{first} cannot be, whatever else gives way: not with these lines and this crumb."
+        return f"{first} cannot be, whichever other wish gives way: not with these lines and this crumb."
     listed = f"{', '.join(words[:-1])} and {words[-1]}"
     return f"These cannot all be, and still be this crumb: {listed}."

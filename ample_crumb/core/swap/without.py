@@ -142,6 +142,8 @@ def breaks(item: Ingredient, avoided: frozenset[str]) -> str:
     for diet in sorted(avoided & BROKEN_BY.keys()):
         answer = BROKEN_BY[diet](item)
         if answer is not False:
+            if diet == "no added sugar":
+                return "is or holds added sugar" if answer else "nobody said whether it holds added sugar"
             return f"is not {diet}" if answer else f"nobody said whether it is {diet}"
     if item.allergens is None and avoided - BROKEN_BY.keys():
         return "nobody said what it holds"

@@ -107,6 +107,7 @@ class Clears(unittest.TestCase):
         self.assertEqual(breaks(foods["butter"], frozenset({"milk", "egg"})), "holds milk")
         from_a_dairy = replace(foods["cocoa"], allergens=("soy",), traces=("milk", "tree nuts"))
         self.assertEqual(breaks(from_a_dairy, frozenset({"milk"})), "may hold milk")
+        self.assertEqual(breaks(foods["sugar"], frozenset({"no added sugar"})), "is or holds added sugar")
         self.assertEqual(breaks(foods["honey"], frozenset({"vegan"})), "is not vegan")
         self.assertEqual(breaks(foods["banana"], frozenset({"banana"})), "is banana")
         self.assertEqual(breaks(foods["sugar"], frozenset({"milk", "vegan"})), "")

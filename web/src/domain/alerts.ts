@@ -43,5 +43,9 @@ const DIET_WORDS: Record<string, string> = {
   "no added sugar": "no added sugar",
 };
 
+/** What is left out for somebody, in words after "without": "milk", "what is not vegan". */
+export const leftOut = (name: string) =>
+  name === "no added sugar" ? "added sugar" : DIETS.has(name) ? `what is not ${name}` : name;
+
 /** What somebody must not get, in words: "no milk", "vegan only". */
 export const asked = (name: string) => DIET_WORDS[name] ?? `no ${name}`;

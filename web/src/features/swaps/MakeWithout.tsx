@@ -4,6 +4,7 @@ import { useNavigate } from "react-router";
 import { api, data } from "@/api/client";
 import { FORMULA_LISTS, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
+import { leftOut } from "@/domain/alerts";
 import { benchBody, sameDough, withParts } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { newId } from "@/domain/ids";
@@ -57,13 +58,13 @@ export function MakeWithout({ store, currency }: MakeWithoutProps) {
             key={name}
             type="button"
             className="btn btn-quiet"
-            aria-label={`May be ${name} again`}
+            aria-label={`${leftOut(name)} may be in it again`}
             onClick={() => {
               setAvoided(avoided.filter((each) => each !== name));
               find.reset();
             }}
           >
-            {name} ×
+            {leftOut(name)} ×
           </button>
         ))}
         <Select
@@ -72,7 +73,7 @@ export function MakeWithout({ store, currency }: MakeWithoutProps) {
           options={[
             ["", avoided.length ? "and …" : "what, or for whom …"],
             ...eaters.map(({ id, name }) => [`eater:${id}`, `for ${name}`] as const),
-            ...names.map((name) => [name, name] as const),
+            ...names.map((name) => [name, leftOut(name)] as const),
           ]}
           onChange={(chosen) => chosen && avoid(chosen)}
         />
