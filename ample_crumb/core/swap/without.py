@@ -163,13 +163,15 @@ def _why_not(line: OffendingLine, evaluated: FormulaFigures, cupboard: Cupboard)
 
 @dataclass(frozen=True, slots=True)
 class _Option:
-    """One way for one line: by a swap, by so many g of another food, or by leaving it out where both are None."""
+    """One way for one line: by a swap, made with an `own` product where there is one of that kind; by so many g of
+    another food; or by leaving it out where both are None."""
 
     line_id: str
     target: str
     words: str
     effects: str
     use: SwapUse | None = None
+    own: Ingredient | None = None
     food: tuple[Ingredient, float] | None = None
 
 
@@ -220,7 +222,8 @@ class _Start:
             return
         for other in alternatives_of(item, self.formula.cupboard):
             amount = working_amount(item, read.weighed.mass_g, other)
-            if amount is not None and self._comes_in(other) and not other.reference:
+            # Of what is like nothing known nobody can say that it does the work: crisps are no powder.
+            if amount is not None and self._comes_in(other) and not other.reference and generic_of(other):
                 words = f"{amount.mass_g:g} g {other.name} for the {line.name}"
                 yield _Option(read.id, other.slug, words, amount.why, food=(other, amount.mass_g))
 
@@ -244,6 +247,10 @@ class _Start:
             words = f"{target.name} for the {read.name}" if target else f"{read.name} left out"
             use = SwapUse(swap.slug, read.id, 1.0)
             yield _Option(read.id, target.slug if target else "", words, swap.effects, use=use)
+            for slug in cupboard.own if target else ():
+                own = cupboard.ingredients[slug]
+                if generic_of(own) == swap.target_for(generic_of(item)) and self._comes_in(own):
+                    yield _Option(read.id, slug, f"{own.name} for the {read.name}", swap.effects, use=use, own=own)
 
     def best_of(self, options: Sequence[Sequence[_Option]]) -> Iterable[WayWithout]:
         """The best ways, each with another food for a line at least."""
@@ -266,7 +273,8 @@ class _Start:
         try:
             if uses:
                 swapped = apply_swaps(parts, self.evaluated, uses, cupboard)
-                parts, remarks = swapped.parts, swapped.remarks
+                owned = [option.own for option in options if option.own is not None]
+                parts, remarks = _made_with(swapped.parts, parts, owned, cupboard), swapped.remarks
         except CannotUse:
             return None
         others = {option.line_id: option for option in options if option.use is None}
@@ -358,6 +366,22 @@ _MOST_REPAIRS: Final = 3
 
 def _differ(one: _Tried, other: _Tried) -> bool:
     return any(a.target != b.target for a, b in zip(one.options, other.options, strict=True))
+
+
+def _made_with(
+    parts: tuple[Part, ...], before: tuple[Part, ...], owned: Sequence[Ingredient], cupboard: Cupboard
+) -> tuple[Part, ...]:
+    """The parts with what came in taken from own products, where there is one of its kind."""
+    known = {line.text for part in before for line in part.lines}
+    by_kind = {generic_of(own): own for own in owned}
+
+    def made(line: Line) -> Line:
+        own = by_kind.get(line.chosen or "") if line.text not in known else None
+        if own is None or line.chosen is None:
+            return line
+        return replace(line, text=line.text.replace(cupboard.ingredients[line.chosen].name, own.name), chosen=own.slug)
+
+    return tuple(replace(part, lines=tuple(map(made, part.lines))) for part in parts) if by_kind else parts
 
 
 def _with_others(part: Part, others: Mapping[str, _Option], evaluated: FormulaFigures) -> Part:

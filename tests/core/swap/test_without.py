@@ -94,13 +94,16 @@ class Clears(unittest.TestCase):
             self.assertFalse({each.target for each in way.replacements} & {"wheat_flour", "oat_flour"})
 
     def test_own_products_come_first_where_they_do_the_work(self) -> None:
-        own = replace(CUPBOARD.ingredients["pea_protein"], slug="own-1", name="Keel pea powder", synonyms=())
+        pea = CUPBOARD.ingredients["pea_protein"]
+        own = replace(pea, slug="own-1", name="Keel pea protein", synonyms=())
+        crisps = replace(pea, slug="own-2", name="Alder crisps", synonyms=())
         formula = FormulaInKitchen(
             of("100 g oat flour", "60 g whey", "2 eggs", "80 g sugar", "100 g apple sauce", "6 g baking powder").parts,
-            "muffin", ProductionInputs(Portioning(count=8)), (), CUPBOARD.with_own([own]), ReadingPreferences(),
+            "muffin", ProductionInputs(Portioning(count=8)), (), CUPBOARD.with_own([crisps, own]), ReadingPreferences(),
         )  # fmt: skip
         targets = {each.target for way in make_without(formula, frozenset({"milk"})).ways for each in way.replacements}
         self.assertIn("own-1", targets)
+        self.assertNotIn("own-2", targets, "of the role, but like nothing that is known")
 
     def test_what_a_food_breaks_in_words(self) -> None:
         foods = CUPBOARD.ingredients
