@@ -17,6 +17,7 @@ from ample_crumb.core.reformulate.family_ratios import family_starts, slot_of
 from ample_crumb.core.reformulate.missing_amounts import ProposedAmount, propose_amounts
 from ample_crumb.core.reformulate.start import StartFood, StartRequest, start_from_foods
 from ample_crumb.core.reformulate.wishes import Wish
+from ample_crumb.core.wording import listed
 from ample_crumb.store import stock
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
@@ -39,10 +40,10 @@ def start(database: Database, principal: Principal, draft: StartDraft) -> StartV
     )
     found = start_from_foods(request, empty)
     answer = found.answer
-    names = [context.cupboard.ingredients[food.slug].name for food in draft.foods]
+    names = [context.cupboard.ingredients[food.slug].name.split(",")[0] for food in draft.foods[:_NAMED]]
     kind = family_of(draft.family).name.lower()
     return StartView(
-        name=f"{kind[:1].upper()}{kind[1:]} with {_listed(names)}"[:_NAME_LENGTH],
+        name=f"{kind[:1].upper()}{kind[1:]} with {listed(names)}"[:_NAME_LENGTH],
         family=draft.family,
         piece_count=round(found.formula.making.portioning.count),
         method=answer.method.method,
@@ -59,11 +60,8 @@ def start(database: Database, principal: Principal, draft: StartDraft) -> StartV
 
 
 _NAME_LENGTH: Final = 120
-
-
-def _listed(names: list[str]) -> str:
-    short = [name.split(",")[0] for name in names[:3]]
-    return short[0] if len(short) == 1 else f"{', '.join(short[:-1])} and {short[-1]}"
+_NAMED: Final = 3
+"""More foods than this make no name."""
 
 
 def shelf(database: Database, principal: Principal) -> tuple[CandidateFood, ...]:

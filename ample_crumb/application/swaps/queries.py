@@ -27,6 +27,7 @@ from ample_crumb.core.swap.sweetener_options import (
     sweetening_of,
 )
 from ample_crumb.core.swap.without import make_without
+from ample_crumb.core.wording import listed
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 
@@ -149,6 +150,5 @@ def branch_name(name: str, avoided: frozenset[str]) -> str:
     foods = [each.replace("_", " ") for each in sorted(avoided - BROKEN_BY.keys())]
     words = ", ".join([name, *sorted(avoided & BROKEN_BY.keys())])
     if foods:
-        listed = f"{', '.join(foods[:-1])} and {foods[-1]}" if foods[1:] else foods[0]
-        words += f"{',' if ', ' in words.removeprefix(name) else ''} without {listed}"
+        words += f"{',' if words != name else ''} without {listed(foods)}"
     return words[:_NAME_LENGTH]

@@ -15,6 +15,7 @@ from ample_crumb.core.crumb.windows import family_windows
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.families import family_of
+from ample_crumb.core.wording import listed
 
 
 @dataclass(frozen=True, slots=True)
@@ -97,15 +98,10 @@ def _note(body: Dough) -> str:
     if not body.lines:
         return "There is nothing to judge yet." if not body.unread else "No line could be read, so nothing is judged."
     if body.left_out:
-        sentences.append(f"Judged without {_listed(body.left_out)}.")
+        sentences.append(f"Judged without {listed([f'“{name}”' for name in body.left_out])}.")
     if all(share.in_pieces for share in body.lines):
         sentences.append("All of it is put on or folded in; there is no dough to judge.")
     if body.unread:
         count = len(body.unread)
         sentences.append(f"Without {'1 line' if count == 1 else f'{count} lines'} that could not be read.")
     return " ".join(sentences)
-
-
-def _listed(names: tuple[str, ...]) -> str:
-    quoted = [f"“{name}”" for name in names]
-    return quoted[0] if len(quoted) == 1 else f"{', '.join(quoted[:-1])} and {quoted[-1]}"

@@ -1,6 +1,6 @@
 """How a dough will differ in the mouth from what it was, in a sentence, and how sure it is that it works."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
@@ -13,6 +13,7 @@ from ample_crumb.core.crumb.dough import Dough
 from ample_crumb.core.crumb.functional_properties import generic_of
 from ample_crumb.core.crumb.powders import powders
 from ample_crumb.core.food.sweeteners import sweeteners
+from ample_crumb.core.wording import listed
 
 
 class Sureness(StrEnum):
@@ -45,11 +46,8 @@ def in_the_mouth(was: JudgedDough, now: JudgedDough, learned: Learned = NOTHING_
 
 
 def _sentence(differs: list[str], same: tuple[str, ...], felt: tuple[str, ...]) -> str:
-    first = ""
     if differs:
-        first = f"{differs[0]} than it was" if len(differs) == 1 else f"{', '.join(differs[:-1])} and {differs[-1]}"
-        first = first if len(differs) == 1 else f"{first} than it was"
-        first += f", as {' and '.join(same)}" if same else ""
+        first = f"{listed(differs)} than it was" + (f", as {' and '.join(same)}" if same else "")
     else:
         first = f"as {' and '.join(same)} as it was" if same else "much as it was"
     return f"{first[0].upper()}{first[1:]}{'; ' if felt else ''}{', '.join(felt)}."
@@ -91,6 +89,7 @@ def _felt(was: Dough, now: Dough) -> Iterable[str]:
     """What else comes to be felt: powders, what cools, what leaves a taste."""
     before, after = _shares(was), _shares(now)
     known = sweeteners()
+    sweet = sum(share * known[slug].sweetness_ratio for slug, share in after.items() if slug in known)
     for slug, share in after.items():
         more = share - before.get(slug, 0.0)
         sweetener = known.get(slug)
@@ -98,16 +97,12 @@ def _felt(was: Dough, now: Dough) -> Iterable[str]:
             continue
         if sweetener.cooling and more >= _COOLS and not any(word in each for each in after for word in _MINT):
             yield f"{sweetener.name.split(',')[0].lower()} cools the tongue a little"
-        if sweetener.aftertaste and more * sweetener.sweetness_ratio >= 0.3 * _sweet(after, known):
+        if sweetener.aftertaste and more * sweetener.sweetness_ratio >= 0.3 * sweet:
             yield f"an aftertaste {sweetener.aftertaste}"
     kinds_before, kinds_after = _kinds(was), _kinds(now)
     for kind, share in kinds_after.items():
         if share - kinds_before.get(kind, 0.0) >= _POWDER_FELT and kind in powders():
             yield powders()[kind].felt
-
-
-def _sweet(shares: Mapping[str, float], known: Mapping[str, object]) -> float:
-    return sum(share * sweeteners()[slug].sweetness_ratio for slug, share in shares.items() if slug in known)
 
 
 def _shares(dough: Dough) -> dict[str, float]:

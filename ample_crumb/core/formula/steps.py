@@ -11,6 +11,7 @@ from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.quantity.name_matching import words
 from ample_crumb.core.quantity.written_minutes import times_in
+from ample_crumb.core.wording import listed
 
 _LINK: Final = re.compile(r"\{([^{}\n]{1,80})\}")
 _HEAT: Final = re.compile(r"\b(?P<degrees>\d{2,3})\s*(?:°\s*|degrees?\s*)(?P<scale>C|F)\b", re.IGNORECASE)
@@ -215,11 +216,6 @@ def _checks(steps: Sequence[str], foods: Sequence[tuple[ReadLine, Ingredient]]) 
     if _first(_BAKES, steps) is not None:
         yield StepCheck("The oven is hot before the dough is ready.", _first(_OVEN_FIRST, steps))
         yield StepCheck("The tin or tray is lined or greased.", _first(_LINED, steps))
-
-
-def listed(names: Sequence[str]) -> str:
-    """Names in words: "eggs, skyr and butter". At least one."""
-    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
 
 
 def _first(pattern: re.Pattern[str], steps: Sequence[str]) -> int | None:

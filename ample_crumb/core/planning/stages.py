@@ -8,7 +8,7 @@ from typing import Final
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.formula.evaluation import PartFigures
 from ample_crumb.core.formula.reading import ReadLine, WeighedLine
-from ample_crumb.core.formula.steps import listed, written_steps
+from ample_crumb.core.formula.steps import written_steps
 from ample_crumb.core.planning.clauses import Clause, clauses_of
 from ample_crumb.core.planning.task import TaskKind
 from ample_crumb.core.production.bake_time import Oven
@@ -16,6 +16,7 @@ from ample_crumb.core.production.production import Production
 from ample_crumb.core.production.tins import CUPS, TinKind
 from ample_crumb.core.production.tray_loads import ON_TRAYS
 from ample_crumb.core.quantity.name_matching import words
+from ample_crumb.core.wording import listed
 
 K = TaskKind
 

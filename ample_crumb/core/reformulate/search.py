@@ -19,6 +19,7 @@ from ample_crumb.core.reformulate.promising import promising, solve_relaxed, wit
 from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.verification import SURE, sd_of
 from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
+from ample_crumb.core.wording import listed
 
 
 class ReformulationStatus(StrEnum):
@@ -146,5 +147,4 @@ def _in_words(words: Sequence[str]) -> str:
     if len(words) == 1:
         first = f"{words[0][0].upper()}{words[0][1:]}"
         return f"{first} cannot be, whichever other wish gives way: not with these lines and this crumb."
-    listed = f"{', '.join(words[:-1])} and {words[-1]}"
-    return f"These cannot all be, and still be this crumb: {listed}."
+    return f"These cannot all be, and still be this crumb: {listed(words)}."

@@ -2,7 +2,7 @@
 program."""
 
 import math
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
@@ -25,6 +25,7 @@ from ample_crumb.core.reformulate.search import next_answer
 from ample_crumb.core.reformulate.variables import LineBounds, is_kept_out
 from ample_crumb.core.reformulate.wishes import Wish
 from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
+from ample_crumb.core.wording import listed
 
 
 @dataclass(frozen=True, slots=True)
@@ -237,20 +238,14 @@ def _method(request: StartRequest, chosen: Sequence[Ingredient]) -> str:
     profile = bake_profiles().get(request.family)
     celsius = f"{profile.oven_c:.0f}" if profile and profile.oven_c else "175"
     text = "\n".join(family_starts()[request.family].steps)
-    for mark, said in (("{dry}", _listed(names[True])), ("{wet}", _listed(names[False])), ("{celsius}", celsius)):
+    dry_names, wet_names = (listed(list(dict.fromkeys(names[dry])) or ["the rest"]) for dry in (True, False))
+    for mark, said in (("{dry}", dry_names), ("{wet}", wet_names), ("{celsius}", celsius)):
         text = text.replace(mark, said)
     return text
 
 
 def _flows(item: Ingredient) -> bool:
     return any(word in item.slug for word in ("syrup", "honey", "drops", "agave", "molasses"))
-
-
-def _listed(names: Iterable[str]) -> str:
-    found = list(dict.fromkeys(names))
-    if not found:
-        return "the rest"
-    return found[0] if len(found) == 1 else f"{', '.join(found[:-1])} and {found[-1]}"
 
 
 def _text(item: Ingredient, grams: float) -> str:

@@ -12,6 +12,7 @@ from ample_crumb.core.crumb.food_kinds import kinds_of
 from ample_crumb.core.crumb.windows import family_windows
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.tables import read_table
+from ample_crumb.core.wording import listed
 
 
 class MethodPlace(StrEnum):
@@ -104,8 +105,7 @@ def steps_asked(foods: Sequence[Incoming], now: JudgedDough, method: str, piece_
         asking = [each for each in foods if rule.foods & kinds_of(each.item) and _holds(rule, each, now, piece_g)]
         if not asking or (rule.unless is not None and rule.unless.search(method[:_LONGEST])):
             continue
-        names = list(dict.fromkeys(each.name for each in asking))
-        named = names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
+        named = listed(list(dict.fromkeys(each.name for each in asking)))
         yield AskedStep(rule.text.replace("{food}", named), rule.place)
 
 

@@ -189,15 +189,6 @@ def sweetener_options(
     foods = [f"{weighed.ingredient.slug} {line.text.casefold()}" for line, weighed in evaluated.weighed_lines()]
     mint = any("mint" in each for each in foods)
     beside = _Sweetened(now, here, cupboard, energy, ask, mint)
-    single = [
-        Blend((BlendShare(slug, 1.0),))
-        for slug, known in sweeteners().items()
-        if known.sweetness_ratio >= _SWEET_ENOUGH
-    ]
-    mint = any(
-        "mint" in weighed.ingredient.slug or "mint" in line.text.casefold()
-        for line, weighed in evaluated.weighed_lines()
-    )
     return tuple(_option(checked(blend), beside) for blend in (*single, *blends))
 
 

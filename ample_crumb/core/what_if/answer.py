@@ -16,6 +16,7 @@ from ample_crumb.core.swap.method_following import MadeDough, MethodFollowing, f
 from ample_crumb.core.uncertainty.propagation import propagate
 from ample_crumb.core.what_if.change import Change, change_of
 from ample_crumb.core.what_if.question import UNDERSTOOD, ChangeKind, read_question
+from ample_crumb.core.wording import listed
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,7 +43,7 @@ def ask_what_if(formula: FormulaInKitchen, question: str) -> WhatIf:
     if made.evaluated.batch.mass_g <= 0:
         raise CannotUse("There is nothing to change yet; add lines first.")
     if read is None:
-        return WhatIf(None, "", f"I understand {', '.join(UNDERSTOOD[:-1])} and {UNDERSTOOD[-1]}.")
+        return WhatIf(None, "", f"I understand {listed(UNDERSTOOD)}.")
     change = change_of(read, formula, made)
     then = change.formula
     made_then = then.produced(then.parts)
