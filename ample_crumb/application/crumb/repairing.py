@@ -4,6 +4,7 @@ from dataclasses import replace
 
 from ample_crumb.application.crumb.views import LookView, RepairView, StepwiseView
 from ample_crumb.application.formulas.evaluated import EvaluatedFormula
+from ample_crumb.application.formulas.in_kitchen import made_dough
 from ample_crumb.core.crumb.dough_state import Consistency
 from ample_crumb.core.crumb.looks_wrong import Remedy, Stage, StepwiseRepair, look_at
 from ample_crumb.core.crumb.repairs import Repair, RepairContext, find_repairs
@@ -11,7 +12,7 @@ from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.formula import Line
 from ample_crumb.core.formula.rewrite import nudged
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.swap.method_following import MadeDough, MethodFollowing, follow_method
+from ample_crumb.core.swap.method_following import MethodFollowing, follow_method
 
 
 def repairs_of(formula: EvaluatedFormula) -> tuple[RepairView, ...]:
@@ -87,6 +88,5 @@ def _following(formula: EvaluatedFormula, place: int, line: Line) -> MethodFollo
         for number, part in enumerate(formula.draft.parts)
     )
     after = formula.with_parts(parts)
-    was, now = MadeDough(formula.made, formula.dough), MadeDough(after.made, after.dough)
-    found = follow_method(formula.draft.method, was, now)
+    found = follow_method(formula.draft.method, made_dough(formula), made_dough(after))
     return found if found.steps else None

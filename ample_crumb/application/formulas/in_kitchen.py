@@ -31,4 +31,4 @@ def in_kitchen(evaluated: EvaluatedFormula, *more: str) -> FormulaInKitchen:
 
 def made_dough(evaluated: EvaluatedFormula) -> MadeDough:
     """The formula as its method is followed."""
-    return MadeDough(evaluated.made, evaluated.dough)
+    return MadeDough(evaluated.made, evaluated.dough, evaluated.context.cupboard)

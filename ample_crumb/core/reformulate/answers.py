@@ -80,7 +80,11 @@ def answer_of(prepared: Prepared, solution: Solution) -> Answer:
         words=tuple(map(moved_in_words, changed)),
         was=prepared.character,
         mouth=in_the_mouth(prepared.dough, dough, formula.learned),
-        method=follow_method(formula.method, MadeDough(prepared.made, prepared.dough), MadeDough(made, dough)),
+        method=follow_method(
+            formula.method,
+            MadeDough(prepared.made, prepared.dough, formula.cupboard),
+            MadeDough(made, dough, formula.cupboard),
+        ),
         missed=tuple(wish.words() for wish in request.wishes if not prepared.is_met(wish, piece, made, dough)),
         broken=prepared.limits.broken_by(dough),
         no_further=no_further,

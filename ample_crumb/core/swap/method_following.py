@@ -11,12 +11,14 @@ from enum import StrEnum
 from typing import Final
 
 from ample_crumb.core.crumb.check import JudgedDough
+from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.formula.evaluation import FormulaFigures
+from ample_crumb.core.formula.formula import lies_beside
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.formula.steps import mixed_at, steps_of, written_steps
 from ample_crumb.core.production.production import Production
 from ample_crumb.core.swap.bake_time_text import with_times
-from ample_crumb.core.swap.step_rules import MethodPlace, incoming, steps_asked
+from ample_crumb.core.swap.step_rules import Incoming, MethodPlace, incoming, steps_asked
 
 
 class StepChange(StrEnum):
@@ -48,21 +50,35 @@ class MethodFollowing:
 
 @dataclass(frozen=True, slots=True)
 class MadeDough:
-    """A formula as it is made, with its dough judged."""
+    """A formula as it is made, with its dough judged, and the foods that its lines mean."""
 
     made: Production
     dough: JudgedDough
+    cupboard: Cupboard
 
 
 def follow_method(method: str, was: MadeDough, now: MadeDough) -> MethodFollowing:
     """What becomes of a method. One that is empty stays so, but for what must be said of new foods."""
     steps = written_steps(method)
     changed = list(_changed(steps, was, now))
-    asked = steps_asked(incoming(was.dough, now.dough), now.dough, method, now.made.portions.dough_g)
+    foods = (*incoming(was.dough, now.dough), *_put_on(was, now))
+    asked = steps_asked(foods, now.dough, method, now.made.portions.dough_g)
     places = _places(steps, was.made.evaluated)
     added = [MethodStep(StepChange.ADD, each.text, "", places[each.place]) for each in asked]
     together = sorted([*changed, *added], key=lambda each: (each.place, each.change is not StepChange.ADD))
     return MethodFollowing(tuple(together), _done(steps, together) if together else method)
+
+
+def _put_on(was: MadeDough, now: MadeDough) -> Iterable[Incoming]:
+    """What comes into a part that lies beside the dough."""
+    known = {weighed.ingredient.slug for _, weighed in was.made.evaluated.weighed_lines()}
+    evaluated = now.made.evaluated
+    for part in evaluated.parts:
+        for line in part.lines if lies_beside(part.name) else ():
+            if line.weighed is not None and line.weighed.ingredient.slug not in known:
+                item = now.cupboard.ingredients[line.weighed.ingredient.slug]
+                share = line.weighed.mass_g / evaluated.batch.mass_g
+                yield Incoming(item, line.name or item.name, share, topping=True)
 
 
 def _done(steps: Sequence[str], changes: Sequence[MethodStep]) -> str:

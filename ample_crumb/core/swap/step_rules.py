@@ -127,6 +127,9 @@ def dissolves_g(dough: JudgedDough) -> float:
 
 
 def _holds(rule: StepRule, food: Incoming, now: JudgedDough, piece_g: float) -> bool:
+    # What is put on is not in the dough, and asks for nothing of it.
+    if food.topping != ("topping" in rule.conditions):
+        return False
     windows = family_windows().get(now.family)
     baked = windows is not None and windows.baked
     holds: Mapping[str, bool] = {

@@ -47,8 +47,8 @@ def ask_what_if(formula: FormulaInKitchen, question: str) -> WhatIf:
     change = change_of(read, formula, made)
     then = change.formula
     made_then = then.produced(then.parts)
-    was = MadeDough(made, formula.judged(made.evaluated))
-    now = MadeDough(made_then, then.judged(made_then.evaluated))
+    was = MadeDough(made, formula.judged(made.evaluated), formula.cupboard)
+    now = MadeDough(made_then, then.judged(made_then.evaluated), then.cupboard)
     piece = Portion(made_then.piece, made_then.piece_sd(propagate(made_then.evaluated, then.cupboard).piece))
     before, after = crumb_check(was.dough, formula.learned), crumb_check(now.dough, then.learned)
     mouth = in_the_mouth(was.dough, now.dough, then.learned)

@@ -1,6 +1,7 @@
 """core/swap/method_following and step_rules: steps are added, changed and dropped with their lines, nothing else."""
 
 import unittest
+from dataclasses import replace
 
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.formula import Line, Part
@@ -30,7 +31,7 @@ def formula(*lines: str, family: str = "muffin", method: str = METHOD, pieces: i
 
 def made(of: FormulaInKitchen) -> MadeDough:
     produced = of.produced(of.parts)
-    return MadeDough(produced, of.judged(produced.evaluated))
+    return MadeDough(produced, of.judged(produced.evaluated), of.cupboard)
 
 
 def followed(
@@ -112,6 +113,19 @@ class Follows(unittest.TestCase):
         wet = followed(*LINES, "30 g erythritol", "200 g milk")
         self.assertFalse(any(asked in step.text for step in wet.steps))
 
+    def test_what_is_put_on_asks_for_its_own_step_and_for_none_of_the_dough(self) -> None:
+        def topped(*topping: str) -> FormulaInKitchen:
+            base = formula(*LINES)
+            return replace(base, parts=(*base.parts, Part("Topping", tuple(Line(text) for text in topping))))
+
+        was, now = topped("100 g heavy cream"), topped("100 g skyr", "40 g whey protein isolate")
+        added = [
+            step.text for step in follow_method(METHOD, made(was), made(now)).steps if step.change is StepChange.ADD
+        ]
+        self.assertEqual(added, ["Whisk the skyr and chill it; put it on when all is cold."])
+        inside = followed(*LINES, "100 g skyr")
+        self.assertFalse([step for step in inside.steps if "put it on" in step.text])
+
     def test_a_method_that_is_empty_says_what_must_be_said(self) -> None:
         found = followed(*LINES, "150 g cottage cheese", method="")
         self.assertTrue(found.method.startswith("Blend the cottage cheese"))
@@ -123,5 +137,5 @@ class Follows(unittest.TestCase):
         for rule in step_rules():
             with self.subTest(rule.slug):
                 self.assertLessEqual(rule.foods, known)
-                self.assertIn("{food}", rule.text) if "Let it" not in rule.text else None
+                self.assertTrue("{food}" in rule.text or "Let it" in rule.text, rule.text)
                 self.assertTrue(rule.source)
