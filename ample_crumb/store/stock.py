@@ -19,6 +19,11 @@ class StockRow:
     packs_g: list[float]
     found_at: str
 
+    @property
+    def is_at_home(self) -> bool:
+        """Whether there is any of it, as `at_home` asks of all foods at once."""
+        return self.state in ("have", "low") or bool(self.mass_g)
+
 
 def stocked(connection: Connection, kitchen_id: UUID, foods: list[str]) -> list[StockRow]:
     """What is known of these foods."""

@@ -1,7 +1,5 @@
 """Repairs of what is on the Bench, with the text that each makes of its line."""
 
-from dataclasses import replace
-
 from ample_crumb.application.crumb.views import LookView, RepairView, StepwiseView
 from ample_crumb.application.formulas.evaluated import EvaluatedFormula
 from ample_crumb.application.formulas.in_kitchen import made_dough
@@ -10,7 +8,7 @@ from ample_crumb.core.crumb.looks_wrong import Remedy, Stage, StepwiseRepair, lo
 from ample_crumb.core.crumb.repairs import Repair, RepairContext, find_repairs
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.formula import Line
-from ample_crumb.core.formula.rewrite import nudged
+from ample_crumb.core.formula.rewrite import nudged, with_line
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.swap.method_following import MethodFollowing, follow_method
 
@@ -83,10 +81,6 @@ def _following(formula: EvaluatedFormula, place: int, line: Line) -> MethodFollo
     """What becomes of the steps where a line comes in; None where that is nothing, and without a method."""
     if not formula.draft.method.strip():
         return None
-    parts = tuple(
-        replace(part, lines=(*part.lines, line)) if number == place else part
-        for number, part in enumerate(formula.draft.parts)
-    )
-    after = formula.with_parts(parts)
+    after = formula.with_parts(with_line(formula.draft.parts, place, line))
     found = follow_method(formula.draft.method, made_dough(formula), made_dough(after))
     return found if found.steps else None

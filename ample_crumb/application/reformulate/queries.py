@@ -159,15 +159,16 @@ def at_home(
     """Of what may come in, what there is: foods that are told to be at home, and products of the cupboard that are not
     told to be out."""
     own = context.cupboard.own
-    foods = {*(allowed or USUAL), *own, *reference_cupboard().ingredients}
-    known = {row.food: row for row in stock.stocked(connection, principal.kitchen_id, sorted(map(priced_food, foods)))}
+    foods = dict.fromkeys((*USUAL, *own, *reference_cupboard().ingredients))
+    wanted = allowed if allowed is not None else tuple(slug for slug in foods if _comes_in(context, slug))
+    asked = sorted(map(priced_food, wanted))
+    known = {row.food: row for row in stock.stocked(connection, principal.kitchen_id, asked)}
 
     def is_here(slug: str) -> bool:
         row = known.get(priced_food(slug))
-        return slug in own if row is None else row.state in ("have", "low") or bool(row.mass_g)
+        return slug in own if row is None else row.is_at_home
 
-    wanted = allowed if allowed is not None else [slug for slug in foods if _comes_in(context, slug)]
-    return tuple(slug for slug in wanted if is_here(slug))
+    return tuple(filter(is_here, wanted))
 
 
 _COMES_IN: Final = frozenset({"protein", "dairy", "egg", "fruit", "sweetener", "flour", "grain", "pulse"})

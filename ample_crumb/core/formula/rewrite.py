@@ -1,10 +1,12 @@
 """A line written anew: a little more or less of it, weighed instead of measured, or with its details changed."""
 
 import re
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, replace
 from typing import Final
 
+from ample_crumb.core.formula.evaluation import FormulaFigures
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.quantity.line_parser import read_line, without_optional
 from ample_crumb.core.quantity.used import read_used, used_in_words
@@ -24,6 +26,22 @@ class LineDetails:
     fill: str = ""
     used_share: float = 1.0
     weighed_g: float | None = None
+
+
+def with_texts(parts: Sequence[Part], evaluated: FormulaFigures, texts: Mapping[str, str | None]) -> tuple[Part, ...]:
+    """The parts with these lines in other words, by the id that they were read under; None for gone."""
+    found = []
+    for part, figures in zip(parts, evaluated.parts, strict=True):
+        rows = zip(part.lines, figures.lines, strict=True)
+        lines = ((replace(line, id=read.id), texts.get(read.id, line.text)) for line, read in rows)
+        kept = tuple(replace(line, text=text) for line, text in lines if text is not None)
+        found.append(replace(part, lines=kept))
+    return tuple(found)
+
+
+def with_line(parts: Sequence[Part], place: int, line: Line) -> tuple[Part, ...]:
+    """The parts with a line more in the one at this place."""
+    return tuple(replace(part, lines=(*part.lines, line)) if n == place else part for n, part in enumerate(parts))
 
 
 def nudged(line: ReadLine, factor: float) -> str | None:

@@ -21,7 +21,7 @@ from ample_crumb.core.formula.allergens import Allergens, allergens_of
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import Line, Part, identified, lies_beside
 from ample_crumb.core.formula.reading import ReadLine
-from ample_crumb.core.formula.rewrite import nudged
+from ample_crumb.core.formula.rewrite import nudged, with_line, with_texts
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.swap.alternatives import alternatives_of, working_amount
 from ample_crumb.core.swap.apply import SwapUse, apply_swaps, food_moves
@@ -403,18 +403,9 @@ def _with_repair(
     parts: tuple[Part, ...], evaluated: FormulaFigures, dough: JudgedDough, repair: Repair
 ) -> tuple[Part, ...] | None:
     if repair.line_id is None:
-        at = dough.dough.part
-        new = Line(f"{repair.change_g:g} g {repair.name}", repair.slug)
-        return tuple(replace(part, lines=(*part.lines, new)) if n == at else part for n, part in enumerate(parts))
+        return with_line(parts, dough.dough.part, Line(f"{repair.change_g:g} g {repair.name}", repair.slug))
     read = evaluated.line(repair.line_id)
     if read is None or read.weighed is None:
         return None
     text = nudged(read, repair.resulting_g / read.weighed.mass_g)
-    if not text:
-        return None
-    found = []
-    for part, figures in zip(parts, evaluated.parts, strict=True):
-        rows = zip(part.lines, figures.lines, strict=True)
-        lines = tuple(replace(line, text=text) if now.id == repair.line_id else line for line, now in rows)
-        found.append(replace(part, lines=lines))
-    return tuple(found)
+    return with_texts(parts, evaluated, {repair.line_id: text}) if text else None

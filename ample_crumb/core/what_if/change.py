@@ -10,7 +10,7 @@ from ample_crumb.core.crumb.functional_properties import generic_of
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.formula import Line
 from ample_crumb.core.formula.reading import ReadLine
-from ample_crumb.core.formula.rewrite import nudged
+from ample_crumb.core.formula.rewrite import nudged, with_line, with_texts
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_time import Oven, profile_of
 from ample_crumb.core.production.portions import PortionBy
@@ -56,16 +56,7 @@ def _line(name: str, formula: FormulaInKitchen, made: Production) -> ReadLine:
 
 
 def _with_texts(formula: FormulaInKitchen, made: Production, texts: Mapping[str, str | None]) -> FormulaInKitchen:
-    """The formula with these lines in other words, by id; None for gone."""
-    parts = []
-    for part, figures in zip(formula.parts, made.evaluated.parts, strict=True):
-        lines: list[Line] = []
-        for line, read in zip(part.lines, figures.lines, strict=True):
-            text = texts.get(read.id, line.text)
-            if text is not None:
-                lines.append(replace(line, text=text, id=read.id))
-        parts.append(replace(part, lines=tuple(lines)))
-    return replace(formula, parts=tuple(parts))
+    return replace(formula, parts=with_texts(formula.parts, made.evaluated, texts))
 
 
 def _amount(question: Question, formula: FormulaInKitchen, made: Production) -> Change:
@@ -115,12 +106,7 @@ def _egg(question: Question, formula: FormulaInKitchen, made: Production) -> Cha
 def _added(formula: FormulaInKitchen, made: Production, line: Line) -> FormulaInKitchen:
     """The formula with a line more in its heaviest part."""
     place = max(range(len(formula.parts)), key=lambda n: made.evaluated.parts[n].figures.mass_g)
-    return replace(
-        formula,
-        parts=tuple(
-            replace(part, lines=(*part.lines, line)) if n == place else part for n, part in enumerate(formula.parts)
-        ),
-    )
+    return replace(formula, parts=with_line(formula.parts, place, line))
 
 
 def _sugar(question: Question, formula: FormulaInKitchen, made: Production) -> Change:
