@@ -4,7 +4,7 @@ import argparse
 from collections.abc import Callable, Mapping, Sequence
 from typing import Final
 
-from ample_crumb.commands import fill, keep, made, plan, reach, shop, targets, taste
+from ample_crumb.commands import convert, fill, keep, made, plan, reach, shop, targets, taste
 from ample_crumb.commands.analyse import analyse
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.families import families
@@ -20,6 +20,7 @@ _WITHOUT_SERVER: Final[Mapping[str, Callable[[argparse.Namespace], int]]] = {
     "taste": taste.run,
     "targets": targets.run,
     "fill": fill.run,
+    "convert": convert.run,
 }
 
 
@@ -49,6 +50,8 @@ def build_parser() -> argparse.ArgumentParser:
     targets.add_options(targeting)
     filling = commands.add_parser("fill", help="what closes the rest of a day, from what there is; needs no server")
     fill.add_options(filling)
+    converting = commands.add_parser("convert", help="a recipe file in another form; needs no server")
+    convert.add_options(converting)
     serve = commands.add_parser("serve", help="serve the application; the database is already there")
     serve.add_argument("--host", default="127.0.0.1")
     serve.add_argument("--port", type=int, default=8321)
@@ -75,7 +78,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 def _recipe_options(parser: argparse.ArgumentParser) -> None:
     """A recipe file, and how it is read and made."""
-    parser.add_argument("file", help="plain text, or a schema.org Recipe as JSON-LD; - reads standard input")
+    parser.add_argument("file", help="plain text, Markdown, JSON-LD or a saved page; - reads standard input")
     parser.add_argument("--pieces", type=int, help="pieces of the batch; otherwise as the recipe says, else 1")
     parser.add_argument("--json", action="store_true", help="print one JSON object")
     parser.add_argument(

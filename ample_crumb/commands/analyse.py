@@ -6,7 +6,8 @@ import sys
 
 from ample_crumb.commands.analysis_json import analysis_json, crumb_json, dough_in, family_in
 from ample_crumb.commands.analysis_text import check_in_words, table
-from ample_crumb.commands.arguments import cupboard_of, production_inputs, text_of
+from ample_crumb.commands.arguments import cupboard_of, production_inputs
+from ample_crumb.commands.files import recipes_of
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.formula import parts_of
 from ample_crumb.core.formula.questions import Asking, questions_of
@@ -14,7 +15,6 @@ from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.production import produce
 from ample_crumb.core.quantity.units import MeasureSystem
-from ample_crumb.formats.recipe_text import recipes_from_text
 
 ALL_READ, UNUSABLE, SOME_UNREAD = 0, 2, 3
 
@@ -22,7 +22,7 @@ ALL_READ, UNUSABLE, SOME_UNREAD = 0, 2, 3
 def analyse(given: argparse.Namespace) -> int:
     """Reads a recipe file and prints its figures; returns the exit code."""
     try:
-        recipe, *others = recipes_from_text(text_of(given.file))
+        recipe, *others = recipes_of(given.file)
         if others:
             print(f"The text holds {1 + len(others)} recipes; this is the first.", file=sys.stderr)
         pieces = given.pieces if given.pieces is not None else recipe.pieces or 1

@@ -3,9 +3,9 @@
 import argparse
 import re
 import sys
-from pathlib import Path
 from typing import Final
 
+from ample_crumb.commands.files import text_of
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_time import LOWER_C, WRITTEN_WATTS, BakingConditions, Oven, bake_profiles
@@ -137,20 +137,3 @@ def cupboard_of(products: str | None) -> Cupboard:
         if product.remark:
             print(f"{product.ingredient.name}: {product.remark}", file=sys.stderr)
     return reference_cupboard().with_own(product.ingredient for product in own)
-
-
-def text_of(name: str) -> str:
-    """What a file, or standard input for -, holds. Raises CannotUse."""
-    try:
-        # One byte more than the longest text of four-byte characters tells a file that is too long.
-        limit = 4 * MOST_CHARACTERS + 1
-        if name == "-":
-            data = sys.stdin.buffer.read(limit)
-        else:
-            with Path(name).open("rb") as file:
-                data = file.read(limit)
-        return data[: limit - 1].decode("utf-8") if len(data) < limit else data.decode("utf-8", "ignore")
-    except OSError as problem:
-        raise CannotUse(f"Cannot read {name}: {problem.strerror}.") from problem
-    except UnicodeDecodeError as problem:
-        raise CannotUse(f"{name} is not a text in UTF-8.") from problem

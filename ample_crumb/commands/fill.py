@@ -6,7 +6,7 @@ import sys
 from typing import Final
 
 from ample_crumb.commands.analyse import ALL_READ, UNUSABLE
-from ample_crumb.commands.arguments import text_of
+from ample_crumb.commands.files import text_of
 from ample_crumb.core.day.fill import DayRoom, Fill, FillStatus, fill_day
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.formats.have_csv import have_from_csv

@@ -11,7 +11,8 @@ from typing import Any
 from ample_crumb.commands.analyse import ALL_READ, SOME_UNREAD, UNUSABLE
 from ample_crumb.commands.analysis_json import analysis_json, crumb_json, family_in, figures_json
 from ample_crumb.commands.analysis_text import table
-from ample_crumb.commands.arguments import cupboard_of, production_inputs, text_of
+from ample_crumb.commands.arguments import cupboard_of, production_inputs
+from ample_crumb.commands.files import recipes_of
 from ample_crumb.core.batch.deviation import SAID_LENGTH, AsMade, Said
 from ample_crumb.core.batch.following import BatchReading, follow
 from ample_crumb.core.batch.lots import Lot, LotShare, lot_shares, lots_of_weights
@@ -26,7 +27,6 @@ from ample_crumb.core.production.production import Production, produce
 from ample_crumb.core.quantity.units import MeasureSystem
 from ample_crumb.core.quantity.written_yield import MOST_PIECES
 from ample_crumb.core.uncertainty.propagation import Uncertainty, propagate
-from ample_crumb.formats.recipe_text import recipe_from_text
 
 
 def add_options(parser: argparse.ArgumentParser) -> None:
@@ -46,7 +46,7 @@ def run(given: argparse.Namespace) -> int:
     try:
         if given.pieces is not None and given.weights:
             raise CannotUse("--weights says how many pieces there are; leave out --pieces.")
-        recipe = recipe_from_text(text_of(given.file))
+        recipe = recipes_of(given.file)[0]
         preferences = ReadingPreferences(MeasureSystem(given.measures), EnergySystem(given.energy))
         cupboard = cupboard_of(given.products)
         parts, method = parts_of(recipe), "\n".join(recipe.method)

@@ -11,7 +11,8 @@ from typing import Any, Final
 
 from ample_crumb.commands.analyse import ALL_READ, UNUSABLE
 from ample_crumb.commands.analysis_json import family_in
-from ample_crumb.commands.arguments import AS_WRITTEN, cupboard_of, production_inputs, text_of
+from ample_crumb.commands.arguments import AS_WRITTEN, cupboard_of, production_inputs
+from ample_crumb.commands.files import recipes_of
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.formula.formula import parts_of
 from ample_crumb.core.formula.reading import ReadingPreferences
@@ -26,7 +27,6 @@ from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.production import produce
 from ample_crumb.core.quantity.units import MeasureSystem
 from ample_crumb.formats.plan_calendar import plan_calendar
-from ample_crumb.formats.recipe_text import recipe_from_text
 
 _NUMBERS: Final = {
     "hands": (6, "people who work"),
@@ -102,7 +102,7 @@ def _request(given: argparse.Namespace) -> PlanRequest:
 
 def _formula(name: str, cupboard: Cupboard, preferences: ReadingPreferences) -> FormulaToMake:
     try:
-        recipe = recipe_from_text(text_of(name))
+        recipe = recipes_of(name)[0]
         parts, method = parts_of(recipe), "\n".join(recipe.method)
         family = family_in(recipe, parts, cupboard, preferences, "")
         tins, making = production_inputs(AS_WRITTEN, recipe.pieces or 1, recipe.title, method, family)

@@ -7,7 +7,8 @@ from collections.abc import Mapping
 from typing import Any, Final
 
 from ample_crumb.commands.analysis_json import dial_json, family_in, figures_json, hazard_json
-from ample_crumb.commands.arguments import cupboard_of, production_inputs, text_of
+from ample_crumb.commands.arguments import cupboard_of, production_inputs
+from ample_crumb.commands.files import recipes_of, text_of
 from ample_crumb.core.crumb.check import judge_dough
 from ample_crumb.core.crumb.dials.dial import Verdict
 from ample_crumb.core.food.allergens import KNOWN
@@ -29,7 +30,6 @@ from ample_crumb.core.reformulate.wishes import Wish
 from ample_crumb.core.shopping.shopping_list import Stocked
 from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 from ample_crumb.core.swap.method_following import MethodStep, StepChange
-from ample_crumb.formats.recipe_text import recipe_from_text
 from ample_crumb.formats.stock_csv import stock_from_csv
 
 MET, UNUSABLE, NEAREST_ONLY = 0, 2, 4
@@ -75,7 +75,7 @@ def add_options(parser: argparse.ArgumentParser) -> None:
 def run(given: argparse.Namespace) -> int:
     """Reads a recipe file and prints the amounts that reach the wishes; returns the exit code."""
     try:
-        recipe = recipe_from_text(text_of(given.file))
+        recipe = recipes_of(given.file)[0]
         pieces = given.pieces if given.pieces is not None else recipe.pieces or 1
         preferences = ReadingPreferences(MeasureSystem(given.measures), EnergySystem(given.energy))
         cupboard = cupboard_of(given.products)

@@ -7,7 +7,8 @@ from collections.abc import Callable, Iterable
 from typing import Any, TypeVar
 
 from ample_crumb.commands.analyse import ALL_READ, SOME_UNREAD, UNUSABLE
-from ample_crumb.commands.arguments import cupboard_of, text_of
+from ample_crumb.commands.arguments import cupboard_of
+from ample_crumb.commands.files import recipes_of, text_of
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.formula import Line, parts_of
@@ -17,7 +18,6 @@ from ample_crumb.core.quantity.recipe_parser import WrittenPart, WrittenRecipe
 from ample_crumb.core.quantity.units import MeasureSystem
 from ample_crumb.core.quantity.written_yield import MOST_PIECES
 from ample_crumb.core.shopping.shopping_list import AtHome, ShoppingItem, Wanted, needs_of, shopping_list
-from ample_crumb.formats.recipe_text import recipe_from_text
 from ample_crumb.formats.stock_csv import packs_from_csv, stock_from_csv
 
 _Row = TypeVar("_Row")
@@ -42,7 +42,7 @@ def run(given: argparse.Namespace) -> int:
         if given.pieces is not None and not 1 <= given.pieces <= MOST_PIECES:
             raise CannotUse(f"A batch makes from 1 to {MOST_PIECES:,} pieces, not {given.pieces:,}.")
         cupboard, preferences = cupboard_of(given.products), ReadingPreferences(MeasureSystem(given.measures))
-        recipes = [recipe_from_text(text_of(name)) for name in given.files]
+        recipes = [recipes_of(name)[0] for name in given.files]
         extras = [WrittenRecipe("extras", (WrittenPart("", tuple(given.also)),), None, ())] if given.also else []
         wanted = []
         for recipe in (*recipes, *extras):

@@ -1,6 +1,7 @@
 """Reads a whole recipe text: its title, parts, lines, how many pieces it makes, and where the method begins."""
 
 import re
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -47,6 +48,7 @@ class WrittenRecipe:
 _COMMENT: Final = re.compile(r"^\s*(?:#(?!#)\s*|//|;)")
 _FRONT_MARKS: Final = re.compile(r"(?:#{2,6}|\*\*|__|==+|---+)[#*_=\-\s]*")
 _BACK_MARKS: Final = ("#", "**", "__", "==", "---")
+_BULLET: Final = re.compile(r"^[-*•–]\s")
 _BESIDE: Final = re.compile(r"\s+[|•·]\s+")
 _RUN_ON: Final = re.compile(
     r"^((?:prep|cook|total|bake|rest|chill|additional)(?:ing)?\s?time|servings?|yields?|makes|calories|course)(?=\d)",
@@ -137,6 +139,16 @@ def read_recipe(text: str) -> WrittenRecipe:
     return reader.result()
 
 
+def read_ingredient_rows(rows: Sequence[str]) -> tuple[WrittenPart, ...]:
+    """The parts of rows that are known to be ingredients and headings of theirs, such as "For the glaze:"."""
+    reader = _Reader()
+    reader.seen = 1
+    for row in rows:
+        if row.strip() and not _RULE.match(row):
+            reader.take_ingredient(row.strip())
+    return reader.result().parts
+
+
 def _cells(row: str) -> list[str]:
     """What stands side by side in a row, each with its own label: "Servings: 9 | Calories: 148", and where a page was
     copied without its spaces, "Servings18 cookies"."""
@@ -210,6 +222,13 @@ class _Reader:
             return
         self.parts[-1][1].append(row)
 
+    def take_ingredient(self, row: str) -> None:
+        """Takes a row that is an ingredient or a heading. "SALT" is an ingredient: no heading by its size alone."""
+        bare = row.rstrip(": ")
+        shouted = bare.isupper() and row == bare and not _PART_WORDS.match(bare)
+        if shouted or len(row) > LIST_LENGTH or not self._heading(row, first=False):
+            self.parts[-1][1].append(row)
+
     def _told_before_lines(self, row: str) -> bool:
         """Whether a row between the title and the first line is what somebody says, and names neither a part nor a
         food."""
@@ -280,7 +299,7 @@ class _Reader:
             return True
         if read_line(label).amount is not None:
             return False
-        shouted = _OPTIONAL.sub("", label).isupper() and len(label) > 2
+        shouted = _OPTIONAL.sub("", label).isupper() and len(label) > 2 and not _BULLET.match(row)
         if marked or shouted or _PART_WORDS.match(_OPTIONAL.sub("", label)) or colon:
             if first and not colon and not label.casefold().startswith("for "):
                 self.title = label
