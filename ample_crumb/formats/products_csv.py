@@ -78,12 +78,13 @@ def _rows(text: str) -> Iterator[tuple[int, TypedProduct]]:
         if number > MOST_PRODUCTS + 1:
             raise CannotUse(f"These are more than {MOST_PRODUCTS:,} products.")
         try:
-            yield number, _typed(row)
+            yield number, typed_product(row)
         except CannotUse as problem:
             raise CannotUse(f"Row {number} of the products: {problem}") from problem
 
 
-def _typed(row: Mapping[str, str | None]) -> TypedProduct:
+def typed_product(row: Mapping[str, str | None]) -> TypedProduct:
+    """A product as the cells of its row have it, by the names of columns. Raises CannotUse naming the field."""
     cells = {name: (value or "").strip() for name, value in row.items() if name is not None}
     name = cells["name"]
     if not name:
