@@ -52,7 +52,7 @@ _FIGURES: Final = (
     _field("energy_kcal", "Energy, kcal", r"^(?!.*kj).*(?:calor|kcal|\benerg|\bcals?\b|brennwert)"),
     _field("energy_kj", "Energy, kJ", r"\bkj\b|kilojoule"),
     _field("protein_g", "Protein, g", r"protein|eiwei"),
-    _field("saturates_g", "Saturated fat, g", r"satur"),
+    _field("saturates_g", "Saturated fat, g", r"satur|gesättigt"),
     _field("fat_g", "Fat, g", r"^(?!.*(?:satur|unsat|poly|mono|trans)).*\b(?:fat|fats|fett|lipids?)\b"),
     _field("sugars_g", "Sugars, g", r"sugar|zucker"),
     _field("carbohydrate_g", "Carbohydrate, g", r"^(?!.*\bnet\b).*(?:carb|kohlenh)"),
@@ -61,6 +61,7 @@ _FIGURES: Final = (
     _field("salt_g", "Salt, g", r"\bsalt\b|\bsalz\b"),
     _field("sodium_mg", "Sodium, mg", r"sodium|natrium"),
 )
+_FOOD_WORDS: Final = "food|item|description|what|name|title|dish|product|meal|lebensmittel|produkt"
 _DAY: Final = _field("day", "Day", r"\b(?:date|day|datum|tag|timestamp|logged)\b", needed=True)
 
 FIELDS: Final[Mapping[TableKind, tuple[Field, ...]]] = {
