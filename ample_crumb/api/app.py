@@ -23,7 +23,9 @@ from ample_crumb.api import routers
 from ample_crumb.api.description import describe
 from ample_crumb.api.listener import Listener
 from ample_crumb.api.problems import add_problems, problem
+from ample_crumb.api.spooled import TOO_LARGE
 from ample_crumb.application.clock import system_clock
+from ample_crumb.application.imports.reading import MOST_FILE_BYTES
 from ample_crumb.application.jobs import Worker
 from ample_crumb.application.scale import simulated_scale
 from ample_crumb.core.food.cupboard import reference_cupboard
@@ -32,6 +34,8 @@ from ample_crumb.store.database import Database, app_address
 
 MOST_BYTES: Final = 2_000_000
 """Largest body that is read: ten times the longest recipe text."""
+
+_BROUGHT: Final = "/api/v1/imports/"
 
 RELEASE_HEADER: Final = "Ample-Crumb-Release"
 
@@ -44,7 +48,8 @@ _TURN_S: Final = 0.0002
 
 
 class LimitBody:
-    """Answers 413 to a body over `MOST_BYTES`, told by its length or while it arrives."""
+    """Answers 413 to a body over `MOST_BYTES`, told by its length or while it arrives; files that are brought in are
+    counted where they are kept."""
 
     def __init__(self, app: ASGIApp) -> None:
         self.app = app
@@ -54,8 +59,11 @@ class LimitBody:
             await self.app(scope, receive, send)
             return
         declared = dict(scope["headers"]).get(b"content-length", b"0")
-        if declared.isdigit() and int(declared) > MOST_BYTES:
-            await _too_large()(scope, receive, send)
+        brought = scope["method"] == "PUT" and scope["path"].startswith(_BROUGHT)
+        most = MOST_FILE_BYTES if brought else MOST_BYTES
+        if declared.isdigit() and int(declared) > most:
+            answer = problem(413, "Too much", TOO_LARGE) if brought else _too_large()
+            await answer(scope, receive, send)
             return
         arrived = 0
 
@@ -64,7 +72,7 @@ class LimitBody:
             message = await receive()
             arrived += len(message.get("body", b""))
             # A body of no declared length that grows too large is cut off; it is then no JSON and answered as such.
-            return message if arrived <= MOST_BYTES else {"type": "http.disconnect"}
+            return message if arrived <= most or brought else {"type": "http.disconnect"}
 
         await self.app(scope, counted, send)
 

@@ -15,7 +15,7 @@ _FORMS: Final = (
     "%Y-%m-%d", "%d.%m.%Y", "%d/%m/%Y", "%m/%d/%Y", "%Y/%m/%d", "%d-%m-%Y", "%m-%d-%Y", "%d.%m.%y", "%d/%m/%y",
     "%m/%d/%y", "%Y%m%d", "%d %b %Y", "%d %B %Y", "%b %d, %Y", "%B %d, %Y", "%b %d %Y", "%d. %B %Y",
 )  # fmt: skip
-_OTHER_WAY: Final = {
+OTHER_WAY: Final = {
     "%d/%m/%Y": "%m/%d/%Y", "%m/%d/%Y": "%d/%m/%Y", "%d-%m-%Y": "%m-%d-%Y", "%m-%d-%Y": "%d-%m-%Y",
     "%d/%m/%y": "%m/%d/%y", "%m/%d/%y": "%d/%m/%y",
 }  # fmt: skip
@@ -123,7 +123,7 @@ def guess(table: CsvTable, kind: TableKind | None = None) -> Matching:
         dated = [at for at in range(len(table.names)) if at not in columns.values() and _fits(table, at, "day")]
         if dated:
             columns["day"] = dated[0]
-    form, unsure = _day_form(table, columns.get("day"))
+    form, unsure = day_form(table, columns.get("day"))
     numbers = [at for key, at in columns.items() if _reader(key) is _is_number]
     named_weight = table.names[columns["weight"]] if "weight" in columns else ""
     pounds = re.search(r"\blbs?\b|pound", named_weight, re.IGNORECASE) is not None
@@ -194,14 +194,14 @@ def _is_number(cell: str) -> bool:
     return _NUMBER.match(cell) is not None
 
 
-def _day_form(table: CsvTable, at: int | None) -> tuple[str, bool]:
+def day_form(table: CsvTable, at: int | None) -> tuple[str, bool]:
     """The form that most days of a column have, and whether it could be the other way round."""
     cells = _sample(table, at) if at is not None else []
     if not cells:
         return "", False
     readable = {form: sum(day_of(cell, form) is not None for cell in cells) for form in _FORMS}
     best = max(_FORMS, key=lambda form: readable[form])
-    other = _OTHER_WAY.get(best)
+    other = OTHER_WAY.get(best)
     return best, other is not None and readable[other] == readable[best]
 
 

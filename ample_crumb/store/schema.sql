@@ -598,6 +598,56 @@ CREATE TABLE public.helping (
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     CONSTRAINT helping_piece_count CHECK (((piece_count > (0)::numeric) AND (piece_count <= (100)::numeric)))
 );
+CREATE TABLE public.import (
+    kitchen_id uuid NOT NULL,
+    id uuid NOT NULL,
+    person_id uuid NOT NULL,
+    name text NOT NULL,
+    state text DEFAULT 'read'::text NOT NULL,
+    made_at timestamp with time zone DEFAULT now() NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT import_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120))),
+    CONSTRAINT import_state CHECK ((state = ANY (ARRAY['read'::text, 'written'::text, 'taken back'::text])))
+);
+CREATE TABLE public.import_file (
+    kitchen_id uuid NOT NULL,
+    import_id uuid NOT NULL,
+    place integer NOT NULL,
+    name text NOT NULL,
+    kind text DEFAULT ''::text NOT NULL,
+    remarks text[] DEFAULT '{}'::text[] NOT NULL,
+    matching jsonb,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT import_file_kind CHECK ((length(kind) <= 20)),
+    CONSTRAINT import_file_name_length CHECK (((length(name) >= 1) AND (length(name) <= 200))),
+    CONSTRAINT import_file_place CHECK (((place >= 0) AND (place <= 10000))),
+    CONSTRAINT import_file_remarks CHECK ((cardinality(remarks) <= 50))
+);
+CREATE TABLE public.import_item (
+    kitchen_id uuid NOT NULL,
+    import_id uuid NOT NULL,
+    file_place integer NOT NULL,
+    place integer NOT NULL,
+    row_number integer DEFAULT 0 NOT NULL,
+    kind text NOT NULL,
+    title text NOT NULL,
+    content jsonb,
+    problem text DEFAULT ''::text NOT NULL,
+    question_count integer DEFAULT 0 NOT NULL,
+    chosen boolean DEFAULT true NOT NULL,
+    fingerprint uuid NOT NULL,
+    state text DEFAULT 'read'::text NOT NULL,
+    target text DEFAULT ''::text NOT NULL,
+    target_version integer,
+    before jsonb,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT import_item_kind CHECK ((kind = ANY (ARRAY['formula'::text, 'product'::text, 'entry'::text, 'weight'::text, 'nothing'::text]))),
+    CONSTRAINT import_item_place CHECK (((place >= 0) AND (place <= 1000000))),
+    CONSTRAINT import_item_problem_length CHECK ((length(problem) <= 500)),
+    CONSTRAINT import_item_state CHECK ((state = ANY (ARRAY['read'::text, 'written'::text, 'taken back'::text]))),
+    CONSTRAINT import_item_target_length CHECK ((length(target) <= 40)),
+    CONSTRAINT import_item_title_length CHECK ((length(title) <= 300))
+);
 CREATE SEQUENCE public.job_token
     START WITH 1
     INCREMENT BY 1
@@ -1024,6 +1074,12 @@ ALTER TABLE ONLY public.formula_version
     ADD CONSTRAINT formula_version_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.helping
     ADD CONSTRAINT helping_pkey PRIMARY KEY (kitchen_id, person_id, formula_id);
+ALTER TABLE ONLY public.import_file
+    ADD CONSTRAINT import_file_pkey PRIMARY KEY (kitchen_id, import_id, place);
+ALTER TABLE ONLY public.import_item
+    ADD CONSTRAINT import_item_pkey PRIMARY KEY (kitchen_id, import_id, file_place, place);
+ALTER TABLE ONLY public.import
+    ADD CONSTRAINT import_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.job
     ADD CONSTRAINT job_pkey PRIMARY KEY (kitchen_id, kind, key);
 ALTER TABLE ONLY public.kept_meal
@@ -1115,6 +1171,7 @@ CREATE INDEX formula_note_since ON public.formula_note USING btree (kitchen_id, 
 CREATE INDEX formula_of_base ON public.formula USING btree (kitchen_id, base_id) WHERE (base_id IS NOT NULL);
 CREATE INDEX formula_since ON public.formula USING btree (kitchen_id, changed_at);
 CREATE INDEX formula_version_since ON public.formula_version USING btree (kitchen_id, changed_at);
+CREATE INDEX import_item_fingerprint ON public.import_item USING btree (kitchen_id, fingerprint) WHERE (state = 'written'::text);
 CREATE INDEX job_waiting ON public.job USING btree (run_after) WHERE (state = ANY (ARRAY['queued'::text, 'running'::text]));
 CREATE UNIQUE INDEX kept_meal_name ON public.kept_meal USING btree (kitchen_id, lower(name));
 CREATE INDEX kept_meal_since ON public.kept_meal USING btree (kitchen_id, changed_at);
@@ -1196,6 +1253,11 @@ CREATE TRIGGER formula_version_unbury AFTER INSERT ON public.formula_version FOR
 CREATE TRIGGER helping_bury AFTER DELETE ON public.helping FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'formula_id');
 CREATE TRIGGER helping_touch BEFORE UPDATE ON public.helping FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER helping_unbury AFTER INSERT ON public.helping FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'formula_id');
+CREATE TRIGGER import_bury AFTER DELETE ON public.import FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER import_file_touch BEFORE UPDATE ON public.import_file FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER import_item_touch BEFORE UPDATE ON public.import_item FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER import_touch BEFORE UPDATE ON public.import FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER import_unbury AFTER INSERT ON public.import FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
 CREATE TRIGGER job_touch BEFORE UPDATE ON public.job FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER kept_meal_bury AFTER DELETE ON public.kept_meal FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER kept_meal_touch BEFORE UPDATE ON public.kept_meal FOR EACH ROW EXECUTE FUNCTION public.touch();
@@ -1311,6 +1373,14 @@ ALTER TABLE ONLY public.helping
     ADD CONSTRAINT helping_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.helping
     ADD CONSTRAINT helping_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
+ALTER TABLE ONLY public.import_file
+    ADD CONSTRAINT import_file_kitchen_id_import_id_fkey FOREIGN KEY (kitchen_id, import_id) REFERENCES public.import(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.import_item
+    ADD CONSTRAINT import_item_kitchen_id_import_id_file_place_fkey FOREIGN KEY (kitchen_id, import_id, file_place) REFERENCES public.import_file(kitchen_id, import_id, place) ON DELETE CASCADE;
+ALTER TABLE ONLY public.import
+    ADD CONSTRAINT import_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
+ALTER TABLE ONLY public.import
+    ADD CONSTRAINT import_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
 ALTER TABLE ONLY public.job
     ADD CONSTRAINT job_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.kept_meal
@@ -1400,6 +1470,9 @@ ALTER TABLE public.formula_part ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_tasks ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_version ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.helping ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.import ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.import_file ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.import_item ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.kept_meal ENABLE ROW LEVEL SECURITY;
 CREATE POLICY kitchen ON public.bake_run USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.batch USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
@@ -1422,6 +1495,9 @@ CREATE POLICY kitchen ON public.formula_part USING ((kitchen_id = public.current
 CREATE POLICY kitchen ON public.formula_tasks USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_version USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.helping USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.import USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.import_file USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.import_item USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.kept_meal USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 ALTER TABLE public.kitchen ENABLE ROW LEVEL SECURITY;
 CREATE POLICY kitchen ON public.kitchen USING ((id = public.current_kitchen())) WITH CHECK ((id = public.current_kitchen()));
@@ -1496,6 +1572,9 @@ GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_tasks TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_version TO app;
 GRANT USAGE ON SEQUENCE public.habits_revision TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.helping TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.import TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.import_file TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.import_item TO app;
 GRANT USAGE ON SEQUENCE public.job_token TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.job TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.kept_meal TO app;

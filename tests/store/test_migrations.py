@@ -129,7 +129,7 @@ class Migrations(unittest.TestCase):
         new |= {"formula_note", "bake_run", "run_event", "shopping_tick", "stock", "planning_kitchen", "formula_tasks"}
         new |= {"scale_command", "shelf", "stash_move", "stash_balance", "plate", "batch_symptom", "opened_good"}
         new |= {"tasting", "tasting_sample", "tasting_mark", "body_weight", "kept_meal", "day_type", "phase"}
-        new |= {"week_pattern", "helping"}
+        new |= {"week_pattern", "helping", "import", "import_file", "import_item"}
         self.assertEqual(sorted(row["slug"] for row in after["day_type"]), ["rest", "training"])
         self.assertEqual(sorted(row["kind"] for row in after["shelf"]), ["counter", "freezer", "fridge"])
         self.assertEqual(set(after), {_TABLES.get(table, table) for table in before} | new)

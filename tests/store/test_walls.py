@@ -35,6 +35,7 @@ from ample_crumb.store.eaters import EaterRow
 from ample_crumb.store.feedback import FeedbackFor
 from ample_crumb.store.formula_writes import FormulaContent, FormulaHead, StoredSummary
 from ample_crumb.store.formulas import Asked, ListOrder, Narrowed, Room
+from ample_crumb.store.imports import FileRow, ItemRow
 from ample_crumb.store.jobs import Touched
 from ample_crumb.store.kept_meals import KeptMeal
 from ample_crumb.store.kitchens import Settings
@@ -218,6 +219,10 @@ class Walls(unittest.TestCase):
             "to_day": NOW.date(), "weights": [WeightRow(day[0], 70.0)], "until": NOW.date(),
             "asked": Asked((), (), None, None, 900, 0.5, ()), "meal_id": cls.ids["meal_id"],
             "meal": KeptMeal(cls.ids["meal_id"], "Taken", "100 g of mine", 5, portion, AllergenNames(), ()),
+            "import_id": cls.ids["plate_id"], "file": FileRow(0, "Taken", "", [], None), "items": [],
+            "item": ItemRow(file_place=0, place=0, row_number=0, kind="nothing", title="Taken", content=None,
+                fingerprint=cls.ids["plate_id"]),
+            "after_item": (-1, -1), "file_place": 0, "place": 0, "state": "read", "entry_ids": [cls.ids["entry_id"]],
             "settings": Settings("us", "stated", "available", "dark", "EUR", "conventional", 800, 0),
         }  # fmt: skip
 

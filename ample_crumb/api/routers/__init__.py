@@ -11,6 +11,7 @@ from ample_crumb.api.routers import (
     cupboard,
     events,
     formulas,
+    imports,
     ledger,
     people,
     reformulate,
@@ -26,7 +27,7 @@ from ample_crumb.api.routers import (
 
 _PLACES: Final = (
     formulas, crumb, swaps, versions, reformulate, what_if, batches, causes, bake_days, stash, tastings, today, people,
-    ledger, cupboard, settings, background, events,
+    ledger, cupboard, imports, settings, background, events,
 )  # fmt: skip
 
 ALL: Final = (*(module.router for module in _PLACES), scale.router, bake_days.streams, scale.streams)

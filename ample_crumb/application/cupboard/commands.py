@@ -1,21 +1,25 @@
 """Writes of the Cupboard: own products, their labels, prices."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.cupboard.products import product_draft, product_view
+from ample_crumb.application.cupboard.saving import (
+    ChangedProduct,
+    acceptable,
+    cupboard_changed,
+    refuse_code_of_another,
+)
 from ample_crumb.application.cupboard.views import MOST_SYNONYMS, ProductDraft, ProductView
 from ample_crumb.application.cupboards import label_slug, label_slugs
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere
 from ample_crumb.core.food.cupboard import reference_cupboard
-from ample_crumb.core.food.product import LabelProblem, Pack, ingredient_of
-from ample_crumb.core.food.product_code import code_of
+from ample_crumb.core.food.product import Pack
 from ample_crumb.core.formula.formula import Line
 from ample_crumb.core.formula.reading import read_against
-from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.line_parser import read_line
-from ample_crumb.core.quantity.name_matching import is_slip, words
+from ample_crumb.core.quantity.name_matching import words
 from ample_crumb.store import formula_foods, jobs, kitchens, prices, products
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.jobs import Touched
@@ -29,10 +33,10 @@ def create(
 ) -> ProductView:
     """A new product, or a draft of one, whose label need not be true yet. Sending the same id again changes nothing.
     Raises CannotAccept for what its label cannot say."""
-    draft = _acceptable(draft, finished=finished)
+    draft = acceptable(draft, finished=finished)
     with database.transaction(principal) as connection:
         kitchens.lock(connection, principal.kitchen_id)
-        _refuse_code_of_another(connection, principal, product_id, draft.gtin)
+        refuse_code_of_another(connection, principal, product_id, draft.gtin)
         if products.add(connection, principal.kitchen_id, product_id, draft.about(finished=finished)):
             products.add_label(connection, principal.kitchen_id, product_id, 1, draft.pack())
             cupboard_changed(connection, principal, ChangedProduct(product_id, draft.names()))
@@ -51,13 +55,13 @@ def save(
     """Saves a product. What changed on its label makes a new label: formulas that use the product stay with the one
     they were made by until they are told to move. A draft's label is replaced. Raises NotHere, CannotAccept or
     ChangedMeanwhile."""
-    draft = _acceptable(draft, finished=finished)
+    draft = acceptable(draft, finished=finished)
     with database.transaction(principal) as connection:
         kitchens.lock(connection, principal.kitchen_id)
         row = _row(connection, principal, product_id)
         there = product_draft(row)
         if there != draft or row.finished != finished:
-            _refuse_code_of_another(connection, principal, product_id, draft.gtin)
+            refuse_code_of_another(connection, principal, product_id, draft.gtin)
             if row.version != version:
                 raise ChangedMeanwhile("product", product_view(connection, principal, product_id))
             if row.finished and not finished:
@@ -154,52 +158,9 @@ def archive(database: Database, principal: Principal, product_id: UUID, *, archi
         cupboard_changed(connection, principal, ChangedProduct(product_id, (row.name, *row.synonyms)))
 
 
-def _acceptable(draft: ProductDraft, *, finished: bool) -> ProductDraft:
-    """The draft as it may be stored. Raises CannotAccept."""
-    if not draft.name.strip():
-        raise CannotAccept("/name", "A product needs a name.")
-    try:
-        gtin = code_of(draft.gtin)
-    except CannotUse as wrong:
-        raise CannotAccept("/gtin", str(wrong)) from wrong
-    if finished:
-        try:
-            ingredient_of("new", draft.name, draft.synonyms, draft.role, draft.pack())
-        except LabelProblem as problem:
-            raise CannotAccept(f"/label/{problem.field}", str(problem)) from problem
-    return replace(draft, gtin=gtin)
-
-
-def _refuse_code_of_another(connection: Connection, principal: Principal, product_id: UUID, gtin: str) -> None:
-    """Raises CannotAccept where another product in use carries the code."""
-    for row in products.with_code(connection, principal.kitchen_id, gtin) if gtin else ():
-        if row.id != product_id and not row.archived:
-            raise CannotAccept("/gtin", f"This code is on {row.name} already.")
-
-
 def _pin_label(connection: Connection, principal: Principal, slug: str) -> None:
     """Points the lines that find this label by its name at it, so that a newer label does not change them."""
     formula_foods.point_lines(connection, principal.kitchen_id, [slug], slug, by_name=True)
-
-
-@dataclass(frozen=True, slots=True)
-class ChangedProduct:
-    """A product that is another now, with all names that it had or has."""
-
-    id: UUID
-    names: tuple[str, ...]
-
-
-def cupboard_changed(connection: Connection, principal: Principal, *drafts: ChangedProduct) -> None:
-    """These products are others now: the summaries of formulas that use them, or whose lines may mean them, are asked
-    for. The caller holds the kitchen's lock."""
-    products.cupboard_changed(connection, principal.kitchen_id, [each.id for each in drafts])
-    kitchens.reading_changed(connection, principal.kitchen_id)
-    named = frozenset(word for each in drafts for name in each.names for word in words(name))
-    there = formula_foods.words_of_lines(connection, principal.kitchen_id) if named else []
-    slips = frozenset(word for word in there if any(is_slip(word, each) for each in named))
-    foods = frozenset(str(each.id) for each in drafts)
-    jobs.ask_for_summaries(connection, principal, Touched(foods=foods, words=named | slips))
 
 
 def set_price(database: Database, principal: Principal, food: str, price: float | None, for_text: str) -> Price | None:

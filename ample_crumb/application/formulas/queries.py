@@ -16,6 +16,7 @@ from ample_crumb.application.formulas.evaluation import (
     settled_view,
 )
 from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.formulas.pasted import pasted
 from ample_crumb.application.formulas.production import produce_draft, tins_of
 from ample_crumb.application.formulas.summaries import FormulaSummary, kept_summary, summary_now
 from ample_crumb.application.formulas.twin_figures import twin_figures
@@ -25,7 +26,6 @@ from ample_crumb.application.formulas.views import (
     FormulaListItem,
     FormulaPage,
     FormulaView,
-    Pasted,
     PastedText,
     ScaledView,
     SettledView,
@@ -37,18 +37,12 @@ from ample_crumb.core.day.day_budget import pieces_that_fit
 from ample_crumb.core.formula.alerts import diet_alerts
 from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.families import family_of
-from ample_crumb.core.formula.formula import Line, Part, parts_of
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import read_against
 from ample_crumb.core.formula.rewrite import details_of, nudged, with_details
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.draft import UsedTin
 from ample_crumb.core.production.scaling import TinFactor, TinFactors, factors_by_part, factors_for_tins, scaled
-from ample_crumb.core.production.tins import Tin
-from ample_crumb.core.production.written_bake import read_bake
-from ample_crumb.core.production.written_oven import read_oven
-from ample_crumb.core.production.written_tin import nearest, read_written_tin
-from ample_crumb.core.quantity.line_parser import without_bullet
-from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
 from ample_crumb.formats.recipe_text import recipes_from_text
 from ample_crumb.store import formulas, tins
 from ample_crumb.store.database import Connection, Database
@@ -129,28 +123,7 @@ def paste(database: Database, principal: Principal, text: str) -> PastedText:
     recipes = recipes_from_text(text)
     with database.transaction(principal) as connection:
         own = {row.id: row.tin() for row in tins.listed(connection, principal.kitchen_id) if not row.archived}
-    return PastedText(tuple(_pasted(recipe, own) for recipe in recipes))
-
-
-def _pasted(recipe: WrittenRecipe, own: Mapping[UUID, Tin]) -> Pasted:
-    parts = tuple(
-        replace(part, lines=tuple(replace(line, text=without_bullet(line.text)) for line in part.lines))
-        for part in parts_of(recipe)
-    )
-    method = "\n".join(recipe.method)[:20_000]
-    oven, tin = read_oven(method), read_written_tin(method)
-    return Pasted(
-        title=recipe.title,
-        pieces=recipe.pieces,
-        parts=parts,
-        method=method,
-        oven_c=oven.oven_c,
-        oven=oven.oven,
-        tin=tin.words if tin else "",
-        tin_id=nearest(tin.tin, own) if tin else None,
-        bake=read_bake(method),
-        aside=recipe.aside,
-    )
+    return PastedText(tuple(pasted(recipe, own) for recipe in recipes))
 
 
 def nudge(database: Database, principal: Principal, line: Line, factor: float) -> str:

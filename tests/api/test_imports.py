@@ -1,0 +1,269 @@
+"""Imports over HTTP: read, put right, written, the same twice, taken back, and files that are meant ill."""
+
+import io
+import json
+import zipfile
+from typing import Any
+from uuid import uuid4
+
+from tests.api.test_api import ApiCase
+from tests.formats.recipe_pages import RECIPES, SHAPES
+
+BUNS = "Oat buns\nmakes 6\n200 g oats\n2 eggs\n1 tbsp moon dust\nBake 20 minutes.\n"
+DAYS = (
+    "date,time,food,kcal,protein (g)\n2026-05-01,08:15,Skyr,150,16.5\n2026-05-01,19:00,Skyr,150,16.5\n"
+    "2026-05-02,,Beans,x,9\n"
+)
+EITHER_WAY = "when,amount,kcal\n01/02/2026,3,100\n02/02/2026,4,110\n"
+WEIGHTS = "date,weight (kg)\n2026-05-01,70.5\n2026-05-02,70.1\n"
+PRODUCTS = "name,kcal,protein,fat,carbohydrate,salt\nQuark Hill,67,12,0.2,4,0.1\nToo Good,10,90,80,70,1\n"
+
+
+class ImportCase(ApiCase):
+    """Base: an import with files."""
+
+    def begin(self, **files: str | bytes) -> str:
+        made: str = self.ask("POST", "/api/v1/imports", {"id": str(uuid4()), "name": "From elsewhere"}, 201)["id"]
+        for place, (name, data) in enumerate(files.items()):
+            self.send(made, place, name.replace("_", "."), data)
+        return made
+
+    def send(self, made: str, place: int, name: str, data: str | bytes, status: int = 200, **asked: Any) -> Any:
+        answer = self.client.put(
+            f"/api/v1/imports/{made}/files/{place}",
+            params={"name": name} | asked,
+            content=data if isinstance(data, bytes) else data.encode(),
+        )
+        self.assertEqual(answer.status_code, status, answer.text)
+        return answer.json()
+
+    def items(self, made: str) -> list[Any]:
+        items: list[Any] = []
+        after = ""
+        while True:
+            page = self.ask("GET", f"/api/v1/imports/{made}/items?after={after}")
+            items += page["items"]
+            after = page["next"]
+            if not after:
+                return items
+
+    def write(self, made: str, zone: str = "Europe/Berlin") -> int:
+        for _ in range(100):
+            progress = self.ask("POST", f"/api/v1/imports/{made}/write", {"zone": zone})
+            if progress["done"] == progress["total"]:
+                return int(progress["total"])
+        raise AssertionError("it never ends")
+
+    def take_back(self, made: str, *, changed_too: bool = False) -> None:
+        for _ in range(100):
+            progress = self.ask("POST", f"/api/v1/imports/{made}/taken-back", {"changed_too": changed_too})
+            if progress["done"] == progress["total"]:
+                return
+        raise AssertionError("it never ends")
+
+    def formulas(self) -> list[Any]:
+        return list(self.ask("GET", "/api/v1/formulas")["items"])
+
+    def weights(self) -> dict[str, float]:
+        ledger = self.client.get("/api/v1/ledger", params={"from": "2026-05-01", "to": "2026-05-02"}).json()
+        return {each["day"]: each["weight_kg"] for each in ledger["weights"]}
+
+    def entries(self, day: str) -> list[Any]:
+        return list(self.ask("GET", f"/api/v1/days/{day}")["entries"])
+
+
+class Imports(ImportCase):
+    def test_a_recipe_is_read_put_right_written_and_taken_back(self) -> None:
+        made = self.begin(buns_txt=BUNS)
+        (item,) = self.items(made)
+        self.assertEqual((item["kind"], item["title"], item["pieces"]), ("formula", "Oat buns", 6))
+        self.assertEqual(item["question_count"], 1)
+        unread = [line for line in item["lines"] if line["problem"]]
+        self.assertEqual([line["text"] for line in unread], ["1 tbsp moon dust"])
+        self.assertEqual(self.formulas(), [])
+        change = {"lines": [{"id": unread[0]["id"], "text": "1 tbsp honey"}], "title": "Oat buns, mended", "pieces": 8}
+        item = self.ask("PUT", f"/api/v1/imports/{made}/items/0/0", change)
+        self.assertEqual((item["question_count"], item["title"], item["pieces"]), (0, "Oat buns, mended", 8))
+        self.assertEqual(self.write(made), 1)
+        (listed,) = self.formulas()
+        self.assertEqual((listed["name"], listed["piece_count"]), ("Oat buns, mended", 8))
+        self.take_back(made)
+        self.assertEqual(self.formulas(), [])
+        self.assertEqual(self.ask("GET", "/api/v1/imports")[0]["state"], "taken back")
+
+    def test_the_same_file_twice_makes_nothing_twice(self) -> None:
+        first = self.begin(buns_txt=BUNS, days_csv=DAYS)
+        self.assertEqual(self.write(first), 3)
+        self.assertEqual(self.write(first), 3)
+        second = self.begin(days_csv=DAYS, buns_txt=BUNS)
+        here = {item["title"]: item["here"] for item in self.items(second) if not item["problem"]}
+        self.assertEqual(here, {"Oat buns": True, "Skyr": True})
+        self.write(second)
+        self.assertEqual((len(self.formulas()), len(self.entries("2026-05-01"))), (1, 2))
+        # Taking back the second takes nothing of the first away.
+        self.take_back(second)
+        self.assertEqual((len(self.formulas()), len(self.entries("2026-05-01"))), (1, 2))
+        self.take_back(first)
+        self.assertEqual((len(self.formulas()), len(self.entries("2026-05-01"))), (0, 0))
+        # And brought in once more it is there again.
+        self.write(self.begin(buns_txt=BUNS, days_csv=DAYS))
+        self.assertEqual((len(self.formulas()), len(self.entries("2026-05-01"))), (1, 2))
+
+    def test_what_was_changed_or_used_since_is_asked_about_and_stays(self) -> None:
+        made = self.begin(buns_txt=BUNS, bars_txt=BUNS.replace("buns", "bars"), days_csv=DAYS, kg_csv=WEIGHTS)
+        self.write(made)
+        bars, buns = sorted(self.formulas(), key=lambda each: each["name"])
+        body = {"id": str(uuid4()), "eaten_at": "2026-05-03T12:00:00Z", "formula_id": bars["id"], "piece_count": 1}
+        self.ask("POST", "/api/v1/days/2026-05-03/pieces", body, 201)
+        self.ask("PUT", "/api/v1/weights/2026-05-02", {"weight_kg": 69}, 204)
+        changed = self.ask("GET", f"/api/v1/imports/{made}/changed")
+        self.assertEqual((changed["count"], sorted(changed["titles"])), (2, ["2026-05-02", "Oat bars"]))
+        self.take_back(made)
+        self.assertEqual([each["id"] for each in self.formulas()], [bars["id"]])
+        self.assertNotEqual(bars["id"], buns["id"])
+        self.assertEqual(self.weights(), {"2026-05-02": 69})
+        # What is to go as well is put away: what was eaten of it stays in its day.
+        self.take_back(made, changed_too=True)
+        self.assertEqual(self.formulas(), [])
+        self.assertEqual([each["name"] for each in self.entries("2026-05-03")], ["Oat bars"])
+
+    def test_a_weight_that_was_there_comes_back(self) -> None:
+        self.ask("PUT", "/api/v1/weights/2026-05-01", {"weight_kg": 80}, 204)
+        made = self.begin(kg_csv=WEIGHTS)
+        self.write(made)
+        self.take_back(made)
+        self.assertEqual(self.weights(), {"2026-05-01": 80})
+
+    def test_rows_of_a_diary_count_in_their_days_and_in_their_zone(self) -> None:
+        made = self.begin(days_csv=DAYS)
+        problems = [(item["row_number"], item["problem"]) for item in self.items(made) if item["problem"]]
+        self.assertEqual(problems, [(4, "Energy, kcal: 'x' is no number.")])
+        self.write(made)
+        first, second = self.entries("2026-05-01")
+        self.assertEqual(
+            (first["name"], first["figures"]["energy_kcal"], first["figures"]["protein_g"]), ("Skyr", 150, 16.5)
+        )
+        # 08:15 in Berlin in May is 06:15 in UTC.
+        self.assertEqual((first["eaten_at"][:16], second["eaten_at"][:16]), ("2026-05-01T06:15", "2026-05-01T17:00"))
+
+    def test_products_come_into_the_cupboard_and_lines_name_them(self) -> None:
+        made = self.begin(products_csv=PRODUCTS)
+        good, bad = self.items(made)
+        self.assertEqual((good["problem"], bad["title"], bad["chosen"]), ("", "Too Good", False))
+        self.assertTrue(bad["problem"])
+        self.write(made)
+        page = self.ask("GET", "/api/v1/cupboard?words=quark+hill&shelf=own")
+        self.assertEqual([item["name"] for item in page["items"]], ["Quark Hill"])
+        body = {"id": str(uuid4()), "eaten_at": "2026-05-03T12:00:00Z", "text": "100 g quark hill"}
+        self.ask("POST", "/api/v1/days/2026-05-03/foods", body, 201)
+        self.assertAlmostEqual(self.entries("2026-05-03")[0]["figures"]["energy_kcal"], 67)
+
+    def test_columns_are_matched_anew_as_asked(self) -> None:
+        made = self.begin()
+        read = self.send(made, 0, "days.csv", EITHER_WAY)
+        self.assertEqual(
+            (read["kind"], read["matching"]["day_unsure"], read["matching"]["months_first"]), ("days", True, False)
+        )
+        read = self.send(made, 0, "days.csv", EITHER_WAY, months_first=True)
+        self.assertFalse(read["matching"]["day_unsure"])
+        self.assertEqual(self.items(made)[0]["told"], "2026-01-02, 12:00: 100 kcal")
+        columns = "day:0,protein_g:1,energy_kcal:2"
+        self.send(made, 0, "days.csv", EITHER_WAY, columns=columns)
+        self.assertEqual(self.items(made)[0]["told"], "2026-02-01, 12:00: 100 kcal, 3.0 g protein")
+        self.send(made, 0, "d.csv", "when,kcal\n1,2\n", 422, columns="nonsense")
+
+    def test_leaving_out_discarding_and_what_is_written_already(self) -> None:
+        made = self.begin(buns_txt=BUNS, bars_txt=BUNS.replace("buns", "bars"))
+        self.ask("PUT", f"/api/v1/imports/{made}/items/0/0", {"chosen": False})
+        self.assertEqual(self.write(made), 1)
+        self.assertEqual([each["name"] for each in self.formulas()], ["Oat bars"])
+        self.ask("DELETE", f"/api/v1/imports/{made}", None, 422)
+        self.send(made, 3, "more.txt", BUNS, 422)
+        self.take_back(made)
+        self.ask("POST", f"/api/v1/imports/{made}/write", {"zone": "UTC"}, 422)
+        self.ask("DELETE", f"/api/v1/imports/{made}", None, 204)
+        self.assertEqual(self.ask("GET", "/api/v1/imports"), [])
+        self.ask("GET", f"/api/v1/imports/{made}", None, 404)
+        self.ask("POST", f"/api/v1/imports/{self.begin(b_txt=BUNS)}/write", {"zone": "Nowhere/Land"}, 422)
+
+    def test_thirty_recipes_of_every_shape_are_thirty_formulas(self) -> None:
+        packed = io.BytesIO()
+        pages = [
+            (shape(recipe).replace(recipe.title, f"{recipe.title} {place}"))
+            for place, shape in enumerate(SHAPES[1:11])
+            for recipe in RECIPES
+        ]
+        with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as file:
+            for place, page in enumerate(pages):
+                file.writestr(f"{place:02}.html", page)
+        made = self.begin(kitchen_zip=packed.getvalue())
+        self.assertEqual(self.write(made), 30)
+        self.assertEqual(self.ask("GET", "/api/v1/imports")[0]["written_count"], 30)
+
+
+class Hostile(ImportCase):
+    def told(self, name: str, data: bytes | str) -> str:
+        """The sentence about a file of which nothing could be read."""
+        made = self.begin()
+        read = self.send(made, 0, name, data)
+        self.assertEqual(self.write(made), 0)
+        return " ".join([*read["remarks"], *(item["problem"] for item in self.items(made))])
+
+    def zipped(self, **members: bytes) -> bytes:
+        packed = io.BytesIO()
+        with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as file:
+            for name, data in members.items():
+                file.writestr(name, data)
+        return packed.getvalue()
+
+    def test_each_is_a_sentence(self) -> None:
+        bomb = self.zipped(**{"a.txt": b"0" * 30_000_000})
+        self.assertLess(len(bomb), 100_000)
+        for name, data, sentence in (
+            ("a.json", '{"@type": "Recipe", "recipeIngredient": ["1', "breaks off"),
+            ("a.txt", b"\x00\x01\x02" * 50, "no text"),
+            ("a.pdf", b"%PDF-1.7 xxxx", "a document or a picture"),
+            ("a.zip", bomb, "unpacks to more than"),
+            ("a.zip", bomb[: len(bomb) // 2], "damaged or was cut short"),
+            ("a.zip", self.zipped(**{"photo.png": b"x"}), "no file in it"),
+            ("a.html", "<html>" + "<div>" * 50_000, "nested too deep"),
+            ("a.json", "[" * 100_000 + '"', "nested too deep"),
+            ("a.csv", "date,kcal\n" + "2026-05-01,1\n" * 100_000, "more than 20,000 rows"),
+            ("a.csv", "a,b\n1,2\n", "No column of it tells"),
+            ("a.txt", "x" * 300_000, "300,000 characters"),
+            ("a.txt", "", "no ingredient line"),
+        ):
+            with self.subTest(f"{name}: {sentence}"):
+                self.assertIn(sentence, self.told(name, data))
+
+    def test_names_in_a_zip_lead_nowhere(self) -> None:
+        made = self.begin(
+            a_zip=self.zipped(**{"../../etc/buns.txt": BUNS.encode(), "C:\\x\\bars.md": b"# Bars\n- 1 egg\n"})
+        )
+        self.assertEqual(sorted(item["title"] for item in self.items(made)), ["Bars", "Oat buns"])
+
+    def test_cells_that_spreadsheets_take_for_formulas_are_text(self) -> None:
+        made = self.begin(d_csv='date,food,kcal\n2026-05-01,"=HYPERLINK(""x"")",100\n')
+        self.write(made)
+        self.assertEqual(self.entries("2026-05-01")[0]["name"], '=HYPERLINK("x")')
+
+    def test_what_is_too_large_is_refused_before_it_is_kept(self) -> None:
+        made = self.begin()
+        answer = self.client.put(
+            f"/api/v1/imports/{made}/files/0", params={"name": "a.txt"}, content=b"x",
+            headers={"content-length": "100000001"},
+        )  # fmt: skip
+        self.assertEqual(answer.status_code, 413)
+        self.assertIn("100 MB", answer.json()["detail"])
+
+        def chunks() -> Any:
+            for _ in range(110):
+                yield b"x" * 1_000_000
+
+        answer = self.client.put(f"/api/v1/imports/{made}/files/0", params={"name": "a.txt"}, content=chunks())
+        self.assertEqual((answer.status_code, "100 MB" in answer.json()["detail"]), (413, True))
+
+    def test_a_document_of_another_kitchen_or_of_nobody_is_not_here(self) -> None:
+        self.ask("GET", f"/api/v1/imports/{uuid4()}/items", None, 404)
+        self.ask("GET", f"/api/v1/imports/{self.begin()}/items?after=zz", None, 422)
+        self.assertEqual(json.loads(self.client.get("/api/v1/imports").text)[0]["item_count"], 0)
