@@ -12,7 +12,12 @@ class Paper(StrEnum):
 
     A4 = "A4"
     LETTER = "Letter"
+    A5 = "A5"
+    CARD = "4x6"
 
+
+_MM: Final = {Paper.CARD: (101.6, 152.4)}
+"""Sizes that have no name: a card of 4 by 6 inches."""
 
 FONT: Final = "label"
 INK: Final = (38, 29, 23)
@@ -22,7 +27,7 @@ RIM: Final = (184, 167, 137)
 
 def new_document(paper: Paper, title: str) -> FPDF:
     """A document without a page yet, in mm."""
-    pdf = FPDF(unit="mm", format=paper)
+    pdf = FPDF(unit="mm", format=_MM.get(paper, paper))
     pdf.set_title(title)
     pdf.set_auto_page_break(auto=False)
     folder = files("font_roboto").joinpath("files")

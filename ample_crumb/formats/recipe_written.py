@@ -35,9 +35,10 @@ class DerivedFigures:
     family: str = ""
 
 
-def json_ld(recipes: Sequence[WrittenRecipe], derived: DerivedFigures | None = None) -> str:
-    """A Recipe, or several in a @graph, as JSON-LD. What is `derived` is of the only one."""
-    documents = [_recipe(each, derived) for each in recipes]
+def json_ld(recipes: Sequence[WrittenRecipe], derived: Sequence[DerivedFigures | None] = ()) -> str:
+    """A Recipe, or several in a @graph, as JSON-LD, each with what is `derived` of it."""
+    known = [*derived, *[None] * (len(recipes) - len(derived))]
+    documents = [_recipe(each, figures) for each, figures in zip(recipes, known, strict=True)]
     context = {"@context": "https://schema.org"}
     whole = context | documents[0] if len(documents) == 1 else context | {"@graph": documents}
     return json.dumps(whole, ensure_ascii=False, indent=2) + "\n"

@@ -14,7 +14,7 @@ from typing import Any, Final
 from uuid import UUID
 
 import psycopg
-from psycopg import conninfo, postgres, sql
+from psycopg import IsolationLevel, conninfo, postgres, sql
 from psycopg.types.numeric import FloatDumper, FloatLoader
 from psycopg_pool import ConnectionPool
 
@@ -99,6 +99,20 @@ class Database:
             if not scope.enter(connection, principal):
                 raise NobodyThere
             yield connection
+
+    @contextmanager
+    def snapshot(self, principal: Principal) -> Iterator[Connection]:
+        """A transaction that only reads and sees all of the principal's kitchen as it is at one moment, whatever is
+        saved meanwhile. Raises NobodyThere."""
+        with self._pool.connection() as connection:
+            connection.isolation_level, connection.read_only = IsolationLevel.REPEATABLE_READ, True
+            try:
+                with connection.transaction():
+                    if not scope.enter(connection, principal):
+                        raise NobodyThere
+                    yield connection
+            finally:
+                connection.isolation_level, connection.read_only = None, None
 
     @contextmanager
     def unscoped(self) -> Iterator[Connection]:

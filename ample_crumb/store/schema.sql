@@ -1346,7 +1346,7 @@ ALTER TABLE ONLY public.entry
 ALTER TABLE ONLY public.entry
     ADD CONSTRAINT entry_of_meal FOREIGN KEY (kitchen_id, meal_id) REFERENCES public.kept_meal(kitchen_id, id) ON DELETE SET NULL (meal_id);
 ALTER TABLE ONLY public.formula
-    ADD CONSTRAINT formula_bakes_a_kept_state FOREIGN KEY (kitchen_id, id, bake_number) REFERENCES public.formula_version(kitchen_id, formula_id, number) ON DELETE SET NULL (bake_number);
+    ADD CONSTRAINT formula_bakes_a_kept_state FOREIGN KEY (kitchen_id, id, bake_number) REFERENCES public.formula_version(kitchen_id, formula_id, number) ON DELETE SET NULL (bake_number) DEFERRABLE;
 ALTER TABLE ONLY public.formula
     ADD CONSTRAINT formula_base_of_kitchen FOREIGN KEY (kitchen_id, base_id) REFERENCES public.formula(kitchen_id, id) ON DELETE SET NULL (base_id);
 ALTER TABLE ONLY public.formula_dependency

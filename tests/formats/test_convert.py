@@ -103,7 +103,7 @@ class Linked(unittest.TestCase):
             recipes = read_recipes(text.read_text()).recipes
             for known in (None, derived):
                 with self.subTest(text.name, known=known is not None):
-                    document = json.loads(json_ld(recipes[:1], known))
+                    document = json.loads(json_ld(recipes[:1], [known]))
                     jsonschema.validate(document, SCHEMA, cls=jsonschema.Draft202012Validator)
         self.assertEqual(document["suitableForDiet"], ["https://schema.org/VegetarianDiet"])
         self.assertEqual(document["nutrition"]["sodiumContent"], "100 mg")

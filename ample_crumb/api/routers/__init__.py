@@ -10,6 +10,7 @@ from ample_crumb.api.routers import (
     crumb,
     cupboard,
     events,
+    exports,
     formulas,
     imports,
     ledger,
@@ -27,7 +28,7 @@ from ample_crumb.api.routers import (
 
 _PLACES: Final = (
     formulas, crumb, swaps, versions, reformulate, what_if, batches, causes, bake_days, stash, tastings, today, people,
-    ledger, cupboard, imports, settings, background, events,
+    ledger, cupboard, imports, exports, settings, background, events,
 )  # fmt: skip
 
 ALL: Final = (*(module.router for module in _PLACES), scale.router, bake_days.streams, scale.streams)

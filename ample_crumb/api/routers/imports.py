@@ -19,9 +19,9 @@ from ample_crumb.application.imports.views import (
     FileView,
     ImportView,
     ItemPage,
+    ItemsDone,
     ItemView,
     OpenedImport,
-    Progress,
 )
 
 router = APIRouter(prefix="/api/v1/imports", route_class=AgainRoute)
@@ -96,7 +96,7 @@ def change_item(
 
 
 @router.post("/{import_id}/write")
-def write_import(import_id: UUID, body: WriteBody, database: InDatabase, principal: AsPrincipal) -> Progress:
+def write_import(import_id: UUID, body: WriteBody, database: InDatabase, principal: AsPrincipal) -> ItemsDone:
     """Writes the next chosen items, for half a second; asked again until all are done."""
     return imports_commands.write(database, principal, import_id, body.zone)
 
@@ -108,6 +108,6 @@ def changed_since(import_id: UUID, database: InDatabase, principal: AsPrincipal)
 
 
 @router.post("/{import_id}/taken-back")
-def take_back(import_id: UUID, body: TakeBackBody, database: InDatabase, principal: AsPrincipal) -> Progress:
+def take_back(import_id: UUID, body: TakeBackBody, database: InDatabase, principal: AsPrincipal) -> ItemsDone:
     """Takes the next items away again, for half a second; asked again until all are done."""
     return imports_commands.take_back(database, principal, import_id, changed_too=body.changed_too)

@@ -13,8 +13,8 @@ from ample_crumb.application.imports.views import (
     FileView,
     ImportView,
     ItemChange,
+    ItemsDone,
     ItemView,
-    Progress,
 )
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.store import imports
@@ -88,7 +88,7 @@ def _changed(connection: Connection, principal: Principal, item: ItemRow, change
     return replace(item, title=draft.name, content=stored(draft), problem="", question_count=questions_in(formula))
 
 
-def write(database: Database, principal: Principal, import_id: UUID, zone: str) -> Progress:
+def write(database: Database, principal: Principal, import_id: UUID, zone: str) -> ItemsDone:
     """Writes the next chosen items, for about half a second; to be asked again until all are done, and never asked
     again to stop. What is there already is not made again. Raises NotHere."""
     with database.transaction(principal) as connection:
@@ -100,10 +100,10 @@ def write(database: Database, principal: Principal, import_id: UUID, zone: str) 
             imports.set_state(connection, principal.kitchen_id, import_id, "written")
         left = len(imports.to_write(connection, principal.kitchen_id, import_id, 1))
         total = found.chosen_count
-        return Progress(total if not left else min(found.written_count + done, total - 1), total)
+        return ItemsDone(total if not left else min(found.written_count + done, total - 1), total)
 
 
-def take_back(database: Database, principal: Principal, import_id: UUID, *, changed_too: bool) -> Progress:
+def take_back(database: Database, principal: Principal, import_id: UUID, *, changed_too: bool) -> ItemsDone:
     """Takes the next written items away again, for about half a second; to be asked again until all are done. What was
     changed or used since stays unless it is to go as well. Raises NotHere."""
     with database.transaction(principal) as connection:
@@ -112,8 +112,8 @@ def take_back(database: Database, principal: Principal, import_id: UUID, *, chan
         left = found.written_count - done
         if left == 0 or done == 0:
             imports.set_state(connection, principal.kitchen_id, import_id, "taken back")
-            return Progress(found.written_count, found.written_count)
-        return Progress(done, found.written_count)
+            return ItemsDone(found.written_count, found.written_count)
+        return ItemsDone(done, found.written_count)
 
 
 def discard(database: Database, principal: Principal, import_id: UUID) -> None:

@@ -142,7 +142,7 @@ class ItemChange:
 
 
 @dataclass(frozen=True, slots=True)
-class Progress:
+class ItemsDone:
     """How many of how many items are done; it goes on until they are as many."""
 
     done: int

@@ -68,3 +68,6 @@ begin
     create trigger import_unbury after insert on import for each row execute function unbury('id');
 end
 $$;
+
+-- Formulas and their kept states refer to each other: whoever writes a whole kitchen writes both before it is asked for.
+alter table formula alter constraint formula_bakes_a_kept_state deferrable initially immediate;

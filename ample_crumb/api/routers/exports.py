@@ -1,0 +1,87 @@
+"""What goes out over HTTP: formulas as files, tables as CSV, calendars, and the kitchen as one archive."""
+
+from tempfile import SpooledTemporaryFile
+from typing import Annotated, Any, Final
+from uuid import UUID
+
+from fastapi import APIRouter, Query, Response
+from fastapi.responses import StreamingResponse
+
+from ample_crumb.api.again import AgainRoute
+from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
+from ample_crumb.api.bodies.exports import FormulaAsked, ZoneAsked
+from ample_crumb.application.exporting import archive, calendars, formula_files, tables
+from ample_crumb.application.exporting.formula_files import SentFile
+from ample_crumb.application.exporting.tables import Table
+
+router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+
+_IN_MEMORY: Final = 4_000_000
+_STEP: Final = 1 << 16
+_BINARY: Final = {"schema": {"type": "string", "format": "binary"}}
+_TEXT: Final = {"schema": {"type": "string"}}
+
+
+def _file(**types: dict[str, Any]) -> dict[int | str, dict[str, Any]]:
+    content = {name.replace("_", "/"): schema for name, schema in types.items()}
+    return {200: {"content": content, "description": "The file"}}
+
+
+def _sent(file: SentFile) -> Response:
+    head = {"Content-Disposition": f'attachment; filename="{file.name}"'}
+    return Response(file.data, media_type=file.media_type, headers=head)
+
+
+@router.get(
+    "/formulas/{formula_id}/file",
+    response_class=Response,
+    responses={
+        200: {
+            "content": {
+                "application/ld+json": {},
+                "text/markdown": _TEXT,
+                "text/plain": _TEXT,
+                "application/pdf": _BINARY,
+            },
+            "description": "The file",
+        }
+    },
+)
+def formula_file(
+    formula_id: UUID, ask: Annotated[FormulaAsked, Query()], database: InDatabase, principal: AsPrincipal
+) -> Response:
+    """A formula as schema.org Recipe, Markdown, plain text, or a card to print."""
+    return _sent(formula_files.formula_file(database, principal, formula_id, ask.form, ask.paper))
+
+
+@router.get("/tables/{table}.csv", response_class=Response, responses=_file(text_csv=_TEXT))
+def table_csv(table: Table, database: InDatabase, principal: AsPrincipal) -> Response:
+    """All batches, marks of tastings, entries, days or the cupboard as CSV."""
+    text = tables.table_csv(database, principal, table)
+    return _sent(SentFile(text.encode(), f"{table}.csv", "text/csv; charset=utf-8"))
+
+
+@router.get("/bake-days/{run_id}/shopping.csv", response_class=Response, responses=_file(text_csv=_TEXT))
+def shopping_csv(run_id: UUID, database: InDatabase, principal: AsPrincipal) -> Response:
+    """What to buy for a bake day as CSV."""
+    text = tables.shopping_csv(database, principal, run_id)
+    return _sent(SentFile(text.encode(), "shopping.csv", "text/csv; charset=utf-8"))
+
+
+@router.get("/stash/eat-by.ics", response_class=Response, responses=_file(text_calendar=_TEXT))
+def eat_by(
+    ask: Annotated[ZoneAsked, Query()], database: InDatabase, principal: AsPrincipal, clock: InClock
+) -> Response:
+    """Until when what lies in the stash is to be eaten, as iCalendar."""
+    data = calendars.stash_calendar(database, principal, ask.zone, clock)
+    return _sent(SentFile(data, "eat-by.ics", "text/calendar"))
+
+
+@router.get("/archive.zip", response_class=StreamingResponse, responses=_file(application_zip=_BINARY))
+def whole_kitchen(database: InDatabase, principal: AsPrincipal, clock: InClock) -> StreamingResponse:
+    """The whole kitchen as one documented archive."""
+    file = SpooledTemporaryFile(max_size=_IN_MEMORY)  # noqa: SIM115 - it is read after this has returned
+    archive.write_archive(database, principal, file, clock())
+    file.seek(0)
+    head = {"Content-Disposition": f'attachment; filename="kitchen-{clock():%Y-%m-%d}.zip"'}
+    return StreamingResponse(iter(lambda: file.read(_STEP), b""), media_type="application/zip", headers=head)

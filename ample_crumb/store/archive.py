@@ -1,0 +1,233 @@
+"""All rows of a kitchen as they are archived, and an archive as rows again.
+
+What follows from other rows is left out and is made anew: balances of the stash by their trigger, what summaries depend
+on and the work in the background by the jobs.
+"""
+
+import json
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any, Final
+from uuid import UUID
+
+from psycopg.sql import SQL, Identifier
+from psycopg.types.json import Jsonb
+
+from ample_crumb.store.database import Connection
+from ample_crumb.store.scope import Principal
+
+_LEFT_OUT: Final = frozenset({"kitchen", "job", "stash_balance", "formula_dependency", "scale_command", "tombstone"})
+_BATCH: Final = 500
+_SETTINGS: Final = ("name", "currency", "oven", "watts", "altitude_m")
+_NOT_FACTS: Final = {"product": "cupboard_revision", "batch_photo": "jpeg"}
+"""Columns that are left out: a number of this database, and pictures, which are files of their own."""
+
+
+@dataclass(frozen=True, slots=True)
+class Column:
+    """A column of an archived table: its name, its type in PostgreSQL, and whether it may be null."""
+
+    name: str
+    type: str
+    nullable: bool
+
+
+@dataclass(frozen=True, slots=True)
+class ArchivedTable:
+    """A table of an archive with its columns. Where this database numbers its rows (`numbered_by`), the number is left
+    out and the rows stand in its order."""
+
+    columns: tuple[Column, ...]
+    numbered_by: str
+
+
+def archived_tables(connection: Connection) -> dict[str, ArchivedTable]:
+    """The tables that an archive holds with their columns, each behind those that it refers to."""
+    columns: dict[str, list[Column]] = {}
+    numbered: dict[str, str] = {}
+    for table, name, kind, nullable, is_number in connection.execute(
+        """
+        select relname, attname, format_type(atttypid, null), not attnotnull, attidentity <> ''
+        from pg_class join pg_attribute on attrelid = pg_class.oid and attnum > 0 and not attisdropped
+            and attgenerated = ''
+        where relnamespace = 'public'::regnamespace and relkind = 'r' and exists (
+            select 1 from pg_attribute own where own.attrelid = pg_class.oid and own.attname = 'kitchen_id'
+        )
+        order by relname, attnum
+        """
+    ).fetchall():
+        if is_number:
+            numbered[table] = name
+        elif table not in _LEFT_OUT and name not in {"kitchen_id", "changed_at", _NOT_FACTS.get(table)}:
+            columns.setdefault(table, []).append(Column(name, kind, nullable))
+    stands_on: dict[str, set[str]] = {table: set() for table in columns}
+    for table, other in connection.execute(
+        """
+        select conrelid::regclass::text, confrelid::regclass::text from pg_constraint
+        where contype = 'f' and not condeferrable
+        """
+    ).fetchall():
+        if table in columns and other in columns and table != other:
+            stands_on[table].add(other)
+    return {table: ArchivedTable(tuple(columns[table]), numbered.get(table, "")) for table in _in_order(stands_on)}
+
+
+def _in_order(stands_on: Mapping[str, set[str]]) -> list[str]:
+    done: list[str] = []
+    while len(done) < len(stands_on):
+        ready = [table for table in stands_on if table not in done and stands_on[table] <= set(done)]
+        if not ready:
+            raise AssertionError(f"tables refer to each other in a circle: {set(stands_on) - set(done)}")
+        done.extend(ready)
+    return done
+
+
+def rows_of(connection: Connection, kitchen_id: UUID, name: str, table: ArchivedTable) -> Iterator[dict[str, Any]]:
+    """The rows of a kitchen in a table, without the kitchen, in one order."""
+    order = [table.numbered_by] if table.numbered_by else [column.name for column in table.columns]
+    with connection.cursor(name=f"archive_{name}") as cursor:
+        cursor.itersize = _BATCH
+        cursor.execute(
+            SQL("""
+            select to_jsonb(archived) from (
+                select {names} from {table} where kitchen_id = %(kitchen_id)s order by {order}
+            ) archived
+            """).format(
+                table=Identifier(name),
+                names=SQL(", ").join(Identifier(column.name) for column in table.columns),
+                order=SQL(", ").join(map(Identifier, order)),
+            ),
+            {"kitchen_id": kitchen_id},
+        )
+        for (row,) in cursor:
+            yield row
+
+
+def settings_of(connection: Connection, kitchen_id: UUID) -> dict[str, Any]:
+    """What the kitchen itself is set to."""
+    found = connection.execute(
+        "select to_jsonb(kitchen) from kitchen where id = %(kitchen_id)s", {"kitchen_id": kitchen_id}
+    ).fetchone()
+    assert found is not None
+    return {name: found[0][name] for name in _SETTINGS}
+
+
+def is_empty(connection: Connection, kitchen_id: UUID) -> bool:
+    """Whether nothing of its own was put into a kitchen yet."""
+    found = connection.execute(
+        """
+        select not (
+            exists (select 1 from formula where kitchen_id = %(kitchen_id)s)
+            or exists (select 1 from product where kitchen_id = %(kitchen_id)s)
+            or exists (select 1 from entry where kitchen_id = %(kitchen_id)s)
+            or exists (select 1 from batch where kitchen_id = %(kitchen_id)s)
+        )
+        """,
+        {"kitchen_id": kitchen_id},
+    ).fetchone()
+    return bool(found and found[0])
+
+
+_BEGINNINGS: Final = frozenset({"shelf", "day_type"})
+"""What a kitchen and a person begin with, which makes room for the archive's own."""
+
+
+def put_rows(connection: Connection, kitchen_id: UUID, table: str, rows: Sequence[Mapping[str, Any]]) -> None:
+    """Writes rows of a table, all in one statement, so that they may refer to each other; what is there stays."""
+    if table in _BEGINNINGS:
+        connection.execute(
+            SQL("delete from {} where kitchen_id = %(kitchen_id)s").format(Identifier(table)),
+            {"kitchen_id": kitchen_id},
+        )
+    if not rows:
+        return
+    names = sorted({name for row in rows for name in row})
+    connection.execute(
+        SQL("""
+        insert into {table} (kitchen_id, {names})
+        select %(kitchen_id)s, {names} from jsonb_populate_recordset(null::{table}, %(rows)s)
+        on conflict do nothing
+        """).format(table=Identifier(table), names=SQL(", ").join(map(Identifier, names))),
+        {"kitchen_id": kitchen_id, "rows": Jsonb(list(rows))},
+    )
+
+
+def defer_checks(connection: Connection) -> None:
+    """What may be asked for at the end of this transaction is."""
+    connection.execute("set constraints all deferred")
+
+
+def photo_ids(connection: Connection, kitchen_id: UUID) -> list[UUID]:
+    """The photos of a kitchen."""
+    rows = connection.execute(
+        "select id from batch_photo where kitchen_id = %(kitchen_id)s order by id", {"kitchen_id": kitchen_id}
+    ).fetchall()
+    return [row[0] for row in rows]
+
+
+def put_photo(connection: Connection, kitchen_id: UUID, row: Mapping[str, Any], jpeg: bytes) -> None:
+    """A photo with its picture."""
+    names = sorted(row)
+    connection.execute(
+        SQL("""
+        insert into batch_photo (kitchen_id, jpeg, {names})
+        select %(kitchen_id)s, %(jpeg)s, {names} from jsonb_populate_record(null::batch_photo, %(row)s)
+        on conflict do nothing
+        """).format(names=SQL(", ").join(map(Identifier, names))),
+        {"kitchen_id": kitchen_id, "jpeg": jpeg, "row": Jsonb(dict(row))},
+    )
+
+
+def put_settings(connection: Connection, kitchen_id: UUID, settings: Mapping[str, Any]) -> None:
+    """Sets a kitchen as it was."""
+    known = {name: value for name, value in settings.items() if name in _SETTINGS}
+    if known:
+        connection.execute(
+            SQL("update kitchen set {sets} where id = %(kitchen_id)s").format(
+                sets=SQL(", ").join(
+                    SQL("{} = ({}).{}").format(
+                        Identifier(name),
+                        SQL("jsonb_populate_record(null::kitchen, %(settings)s)"),
+                        Identifier(name),
+                    )
+                    for name in known
+                )
+            ),
+            {"kitchen_id": kitchen_id, "settings": Jsonb(known)},
+        )
+
+
+def replace_person(connection: Connection, principal: Principal) -> Principal:
+    """The person that a new kitchen began with makes room for those who came with the archive; gives the first of them,
+    or who is there where none came."""
+    found = connection.execute(
+        """
+        select id from person
+        where kitchen_id = %(kitchen_id)s and id <> %(person_id)s and removed_at is null order by place, id limit 1
+        """,
+        {"kitchen_id": principal.kitchen_id, "person_id": principal.person_id},
+    ).fetchone()
+    if found is None:
+        return principal
+    connection.execute(
+        "delete from person where kitchen_id = %(kitchen_id)s and id = %(person_id)s",
+        {"kitchen_id": principal.kitchen_id, "person_id": principal.person_id},
+    )
+    return Principal(principal.kitchen_id, found[0])
+
+
+def bump_revisions(connection: Connection, kitchen_id: UUID) -> None:
+    """Tells all workers that nothing that they remember of this kitchen holds."""
+    connection.execute(
+        """
+        update kitchen set habits_revision = nextval('habits_revision'), reading_revision = reading_revision + 1
+        where id = %(kitchen_id)s
+        """,
+        {"kitchen_id": kitchen_id},
+    )
+
+
+def lines_of(rows: Iterable[Mapping[str, Any]]) -> Iterator[bytes]:
+    """Rows as JSON Lines."""
+    for row in rows:
+        yield (json.dumps(row, ensure_ascii=False, sort_keys=True) + "\n").encode()
