@@ -9,6 +9,7 @@ from ample_crumb.commands.analyse import analyse
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.families import families
 from ample_crumb.core.quantity.units import MeasureSystem
+from ample_crumb.operations import options
 
 _WITHOUT_SERVER: Final[Mapping[str, Callable[[argparse.Namespace], int]]] = {
     "analyse": analyse,
@@ -61,6 +62,7 @@ def build_parser() -> argparse.ArgumentParser:
     serve.add_argument("--empty", action="store_true", help="with --prepare: without the demo kitchen")
     prepare = commands.add_parser("prepare", help="bring the database to the current schema, with the demo if new")
     prepare.add_argument("--empty", action="store_true", help="leave a new database without the demo kitchen")
+    options.add_commands(commands)
     commands.add_parser("openapi", help="print the OpenAPI description that the front end's types come from")
     return parser
 
@@ -71,6 +73,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
     if given.command in _WITHOUT_SERVER:
         return _WITHOUT_SERVER[given.command](given)
     # The server's libraries take a while to load and a recipe file needs none of them.
+    if given.command in options.NAMES:
+        from ample_crumb.operations import run
+
+        return run.run(given)
     from ample_crumb import server
 
     return server.run(given)

@@ -11,7 +11,7 @@ from icalendar import Calendar, Event
 
 
 @dataclass(frozen=True, slots=True)
-class EatBy:
+class PiecesToEat:
     """So many pieces of something that lie somewhere, to be eaten by a day; `key` tells them from others."""
 
     key: str
@@ -20,7 +20,7 @@ class EatBy:
     why: str
 
 
-def eat_by_calendar(pieces: Sequence[EatBy], made_at: datetime) -> bytes:
+def eat_by_calendar(pieces: Sequence[PiecesToEat], made_at: datetime) -> bytes:
     """The days for a calendar; whoever takes it twice has each once. `made_at` is aware."""
     calendar = Calendar()
     calendar.add("prodid", "-//Ample Crumb//eat by//EN")

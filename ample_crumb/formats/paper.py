@@ -16,8 +16,8 @@ class Paper(StrEnum):
     CARD = "4x6"
 
 
-_MM: Final = {Paper.CARD: (101.6, 152.4)}
-"""Sizes that have no name: a card of 4 by 6 inches."""
+_MM: Final = {Paper.A5: (148.0, 210.0), Paper.CARD: (101.6, 152.4)}
+"""Sizes that the package has no name for, or warns of: A5 (ISO 216), a card of 4 by 6 inches."""
 
 FONT: Final = "label"
 INK: Final = (38, 29, 23)

@@ -82,18 +82,18 @@ def _in_order(stands_on: Mapping[str, set[str]]) -> list[str]:
     return done
 
 
-def rows_of(connection: Connection, kitchen_id: UUID, name: str, table: ArchivedTable) -> Iterator[dict[str, Any]]:
+def rows_of(connection: Connection, kitchen_id: UUID, of_table: str, table: ArchivedTable) -> Iterator[dict[str, Any]]:
     """The rows of a kitchen in a table, without the kitchen, in one order."""
     order = [table.numbered_by] if table.numbered_by else [column.name for column in table.columns]
-    with connection.cursor(name=f"archive_{name}") as cursor:
+    with connection.cursor(name=f"archive_{of_table}") as cursor:
         cursor.itersize = _BATCH
         cursor.execute(
             SQL("""
-            select to_jsonb(archived) from (
+            select to_jsonb(archived_row) from (
                 select {names} from {table} where kitchen_id = %(kitchen_id)s order by {order}
-            ) archived
+            ) archived_row
             """).format(
-                table=Identifier(name),
+                table=Identifier(of_table),
                 names=SQL(", ").join(Identifier(column.name) for column in table.columns),
                 order=SQL(", ").join(map(Identifier, order)),
             ),
@@ -132,11 +132,11 @@ _BEGINNINGS: Final = frozenset({"shelf", "day_type"})
 """What a kitchen and a person begin with, which makes room for the archive's own."""
 
 
-def put_rows(connection: Connection, kitchen_id: UUID, table: str, rows: Sequence[Mapping[str, Any]]) -> None:
+def put_rows(connection: Connection, kitchen_id: UUID, of_table: str, rows: Sequence[Mapping[str, Any]]) -> None:
     """Writes rows of a table, all in one statement, so that they may refer to each other; what is there stays."""
-    if table in _BEGINNINGS:
+    if of_table in _BEGINNINGS:
         connection.execute(
-            SQL("delete from {} where kitchen_id = %(kitchen_id)s").format(Identifier(table)),
+            SQL("delete from {} where kitchen_id = %(kitchen_id)s").format(Identifier(of_table)),
             {"kitchen_id": kitchen_id},
         )
     if not rows:
@@ -147,7 +147,7 @@ def put_rows(connection: Connection, kitchen_id: UUID, table: str, rows: Sequenc
         insert into {table} (kitchen_id, {names})
         select %(kitchen_id)s, {names} from jsonb_populate_recordset(null::{table}, %(rows)s)
         on conflict do nothing
-        """).format(table=Identifier(table), names=SQL(", ").join(map(Identifier, names))),
+        """).format(table=Identifier(of_table), names=SQL(", ").join(map(Identifier, names))),
         {"kitchen_id": kitchen_id, "rows": Jsonb(list(rows))},
     )
 
@@ -165,22 +165,22 @@ def photo_ids(connection: Connection, kitchen_id: UUID) -> list[UUID]:
     return [row[0] for row in rows]
 
 
-def put_photo(connection: Connection, kitchen_id: UUID, row: Mapping[str, Any], jpeg: bytes) -> None:
+def put_photo(connection: Connection, kitchen_id: UUID, picture: Mapping[str, Any], jpeg: bytes) -> None:
     """A photo with its picture."""
-    names = sorted(row)
+    names = sorted(picture)
     connection.execute(
         SQL("""
         insert into batch_photo (kitchen_id, jpeg, {names})
         select %(kitchen_id)s, %(jpeg)s, {names} from jsonb_populate_record(null::batch_photo, %(row)s)
         on conflict do nothing
         """).format(names=SQL(", ").join(map(Identifier, names))),
-        {"kitchen_id": kitchen_id, "jpeg": jpeg, "row": Jsonb(dict(row))},
+        {"kitchen_id": kitchen_id, "jpeg": jpeg, "row": Jsonb(dict(picture))},
     )
 
 
-def put_settings(connection: Connection, kitchen_id: UUID, settings: Mapping[str, Any]) -> None:
+def put_settings(connection: Connection, kitchen_id: UUID, kitchen_settings: Mapping[str, Any]) -> None:
     """Sets a kitchen as it was."""
-    known = {name: value for name, value in settings.items() if name in _SETTINGS}
+    known = {name: value for name, value in kitchen_settings.items() if name in _SETTINGS}
     if known:
         connection.execute(
             SQL("update kitchen set {sets} where id = %(kitchen_id)s").format(

@@ -180,6 +180,12 @@ def migrate(url: str, most: int | None = None) -> None:
             backend.connection.close()
 
 
+def known_migrations() -> frozenset[str]:
+    """The migrations that this release knows, by name."""
+    folder = files("ample_crumb.store").joinpath("migrations")
+    return frozenset(each.name.removesuffix(".sql") for each in folder.iterdir() if each.name.endswith(".sql"))
+
+
 @contextmanager
 def _alone(url: str) -> Iterator[None]:
     """Nobody else migrates meanwhile. The lock goes with its connection, however this process ends."""

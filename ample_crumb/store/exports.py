@@ -21,6 +21,18 @@ def formula_ids(connection: Connection, kitchen_id: UUID) -> list[UUID]:
     return [row[0] for row in rows]
 
 
+def formula_called(connection: Connection, kitchen_id: UUID, name: str) -> UUID | None:
+    """The formula of that name, whatever its capitals, one in use before one that was put away; None for none."""
+    found = connection.execute(
+        """
+        select id from formula where kitchen_id = %(kitchen_id)s and lower(name) = lower(%(name)s)
+        order by archived_at is not null, updated_at desc, id limit 1
+        """,
+        {"kitchen_id": kitchen_id, "name": name},
+    ).fetchone()
+    return None if found is None else found[0]
+
+
 def batch_rows(connection: Connection, kitchen_id: UUID) -> list[Row]:
     """Every batch with what one piece brings, the first first."""
     with connection.cursor(row_factory=dict_row) as cursor:

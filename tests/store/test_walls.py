@@ -26,6 +26,7 @@ from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.store import eaters, kitchens, photos, scope
+from ample_crumb.store.archive import ArchivedTable, Column
 from ample_crumb.store.bake_days import BakeRunRow, NewEvent, TaskTimes
 from ample_crumb.store.batches import NewBatch
 from ample_crumb.store.body_weights import WeightRow
@@ -64,6 +65,10 @@ _NOT_OF_A_KITCHEN: Final = {
     "resident",
     "app_address",
     "migrate",
+    "known_migrations",
+    "archived_tables",
+    "lines_of",
+    "defer_checks",
     "columns",
     "add_kitchen",
 }
@@ -223,6 +228,9 @@ class Walls(unittest.TestCase):
             "item": ItemRow(file_place=0, place=0, row_number=0, kind="nothing", title="Taken", content=None,
                 fingerprint=cls.ids["plate_id"]),
             "after_item": (-1, -1), "file_place": 0, "place": 0, "state": "read", "entry_ids": [cls.ids["entry_id"]],
+            "of_table": "formula", "table": ArchivedTable((Column("name", "text", False),), ""), "rows": [],
+            "picture": {"id": str(uuid4()), "batch_id": str(batch_id), "width_px": 1, "height_px": 1, "step": "",
+                "words": "", "taken_at": NOW.isoformat()}, "kitchen_settings": {"name": "Taken"},
             "settings": Settings("us", "stated", "available", "dark", "EUR", "conventional", 800, 0),
         }  # fmt: skip
 

@@ -3,7 +3,7 @@
 from ample_crumb.application.clock import Clock, system_clock
 from ample_crumb.application.stash.printing import zone_of
 from ample_crumb.application.stash.queries import stash_view
-from ample_crumb.formats.eat_by_calendar import EatBy, eat_by_calendar
+from ample_crumb.formats.eat_by_calendar import PiecesToEat, eat_by_calendar
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 
@@ -16,7 +16,7 @@ def stash_calendar(database: Database, principal: Principal, zone: str, clock: C
     shelves = {shelf.id: shelf.name for shelf in found.shelves}
 
     pieces = [
-        EatBy(
+        PiecesToEat(
             key=f"{batch.id}.{heap.lot}.{heap.shelf_id}",
             day=heap.eat_by.astimezone(calendar).date(),
             summary=f"{'Best before' if heap.for_taste else 'Eat'}: {batch.name}, {heap.piece_count:g} left"

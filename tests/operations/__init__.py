@@ -1,0 +1,1 @@
+"""What whoever keeps an installation does with it."""
