@@ -27,6 +27,8 @@ const Comparison = lazy(() => import("@/features/tasting/Comparison"));
 const Cupboard = lazy(() => import("@/features/cupboard/Cupboard"));
 const Ledger = lazy(() => import("@/features/ledger/Ledger"));
 const Settings = lazy(() => import("@/features/settings/Settings"));
+const Data = lazy(() => import("@/features/data/Data"));
+const OneImport = lazy(() => import("@/features/data/OneImport"));
 
 export function App() {
   const kitchen = useQuery(kitchenQuery);
@@ -74,6 +76,8 @@ export function App() {
           <Route path="cupboard" element={<Cupboard />} />
           <Route path="ledger" element={<Ledger />} />
           <Route path="settings" element={<Settings />} />
+          <Route path="settings/data" element={<Data />} />
+          <Route path="settings/data/:id" element={<OneImport />} />
           <Route path="*" element={<Navigate to="/today" replace />} />
         </Route>
       </Routes>

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { RadioGroup } from "radix-ui";
+import { Link } from "react-router";
 import { api, data } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
@@ -70,6 +71,11 @@ export default function Settings() {
     <div className="mx-auto max-w-190">
       <h1>Settings</h1>
       <p className="mt-1 text-soft">What was eaten already keeps the figures it was added with.</p>
+      <p className="mt-3">
+        <Link to="/settings/data" className="btn btn-quiet">
+          Data in and out
+        </Link>
+      </p>
       <div className="mt-4 grid gap-4">
         <People askable={kitchen.data?.askable ?? []} />
         <Eaters eaters={kitchen.data?.eaters ?? []} askable={kitchen.data?.askable ?? []} />

@@ -1,0 +1,120 @@
+import { type FormEvent, useState } from "react";
+import type { Schemas } from "@/api/types";
+import { grams } from "@/domain/format";
+import { problemText } from "@/domain/problem";
+import { useOneImport } from "./useImport";
+
+type Item = Schemas["ItemView"];
+
+interface ImportItemProps {
+  id: string;
+  item: Item;
+  /** Whether it can still be put right. */
+  open: boolean;
+}
+
+/** A recipe or a row as it was understood, with what could not be read at its line. */
+export function ImportItem({ id, item, open }: ImportItemProps) {
+  const { change } = useOneImport(id);
+  const [shown, setShown] = useState(false);
+  const unread = item.lines.filter((line) => line.problem);
+  const label = `${item.row_number ? `Row ${item.row_number}: ` : ""}${item.title}`;
+  const can = open && !item.problem && !item.here && item.kind !== "nothing";
+  return (
+    <li className="border-b border-rim py-2 last:border-0" data-item={item.title}>
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <div className="flex min-w-0 flex-1 items-baseline gap-2">
+          {can && (
+            <input
+              type="checkbox"
+              aria-label={`Bring in ${label}`}
+              className="size-4.5 shrink-0 translate-y-0.5 accent-[var(--enamel-ink)]"
+              checked={item.chosen}
+              disabled={change.isPending}
+              onChange={(event) => change.mutate({ item, body: { chosen: event.target.checked } })}
+            />
+          )}
+          <span className="min-w-0 break-words">{label}</span>
+        </div>
+        <span className="text-soft">{state(item)}</span>
+      </div>
+      {item.problem && <p className="text-stop">{item.problem}</p>}
+      {unread.length > 0 && <Unread key={unread.map((line) => line.id).join()} id={id} item={item} open={open} />}
+      {item.lines.length > 0 && (
+        <>
+          <button type="button" className="btn btn-bare -ml-3" aria-expanded={shown} onClick={() => setShown(!shown)}>
+            {shown ? "Hide its lines" : "Show its lines"}
+          </button>
+          {shown && <Lines item={item} />}
+        </>
+      )}
+    </li>
+  );
+}
+
+function state(item: Item): string {
+  if (item.here) return "is here already";
+  if (item.state !== "read") return item.state;
+  return item.problem ? "" : item.told;
+}
+
+/** The lines that could not be read, each to be written anew. */
+function Unread({ id, item, open }: ImportItemProps) {
+  const { change } = useOneImport(id);
+  const unread = item.lines.filter((line) => line.problem);
+  const [texts, setTexts] = useState<Record<string, string>>({});
+  const written = unread.filter((line) => texts[line.id] !== undefined && texts[line.id] !== line.text);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (!written.length) return;
+    const lines = written.map((line) => ({ id: line.id, text: texts[line.id] as string }));
+    change.mutate({ item, body: { lines } });
+  };
+  return (
+    <form className="mt-1 grid gap-1.5" onSubmit={submit}>
+      {unread.map((line) => (
+        <div key={line.id} className="flex flex-wrap items-center gap-x-3 gap-y-1">
+          <input
+            className="field !w-auto min-w-0 flex-1"
+            aria-label={`Line “${line.text}” of ${item.title}`}
+            aria-invalid
+            disabled={!open || change.isPending}
+            value={texts[line.id] ?? line.text}
+            onChange={(event) => setTexts({ ...texts, [line.id]: event.target.value })}
+          />
+          <span className="text-caution sm:w-[46%]">{line.problem}</span>
+        </div>
+      ))}
+      {open && (
+        <div className="flex items-center gap-3">
+          <button type="submit" className="btn btn-quiet" disabled={!written.length || change.isPending}>
+            {change.isPending ? "Reading …" : "Read again"}
+          </button>
+          <span className="text-soft">Or leave it: it stays as written and counts for nothing.</span>
+        </div>
+      )}
+      {change.isError && (
+        <p role="alert" className="text-stop">
+          {problemText(change.error)}
+        </p>
+      )}
+    </form>
+  );
+}
+
+function Lines({ item }: { item: Item }) {
+  return (
+    <ul className="mt-1 mb-1 text-note">
+      {item.lines.map((line, place) => (
+        <li key={line.id} className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] gap-x-3">
+          <span className="break-words">
+            {line.part && line.part !== item.lines[place - 1]?.part && <b className="mr-1">{line.part}:</b>}
+            {line.text}
+          </span>
+          <span className="text-soft">{line.read_as || "not read"}</span>
+          <span className="tabular-nums">{line.mass_g === null ? "" : `${grams(line.mass_g)} g`}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}
