@@ -9,7 +9,7 @@ from fpdf.enums import MethodReturnValue, XPos, YPos
 
 from ample_crumb.formats.paper import FONT, INK, RIM, SOFT, Paper, new_document, written
 
-_SIZES: Final = {Paper.A4: (16.0, 11.0), Paper.LETTER: (16.0, 11.0), Paper.A5: (11.0, 9.5), Paper.CARD: (6.0, 7.6)}
+_SIZES: Final = {Paper.A4: (16.0, 13.5), Paper.LETTER: (16.0, 13.5), Paper.A5: (11.0, 9.5), Paper.CARD: (6.0, 7.6)}
 """Margin [mm] and the size of letters [pt] of each paper."""
 
 _LEADING: Final = 0.45

@@ -198,19 +198,31 @@ def files_of(connection: Connection, kitchen_id: UUID, import_id: UUID) -> list[
         ).fetchall()
 
 
+@dataclass(frozen=True, slots=True)
+class ItemsFrom:
+    """A place in the list of items: behind that one of a file, of those that want a look first and then the others."""
+
+    file_place: int
+    is_fine: bool
+    place: int
+
+
 def items_after(
-    connection: Connection, kitchen_id: UUID, import_id: UUID, after_item: tuple[int, int], most: int
+    connection: Connection, kitchen_id: UUID, import_id: UUID, items_from: ItemsFrom | None, most: int
 ) -> list[ItemRow]:
-    """So many items behind that place of a file, in order."""
+    """So many items behind that place: file by file, what wants a look before what is understood."""
+    behind = items_from or ItemsFrom(-1, False, -1)
     with connection.cursor(row_factory=class_row(ItemRow)) as cursor:
         return cursor.execute(
             SQL("""
             select {} from import_item item
             where kitchen_id = %(kitchen_id)s and import_id = %(import_id)s
-                and (file_place, place) > (%(file_place)s, %(place)s)
-            order by file_place, place limit %(most)s
+                and (file_place, problem = '' and question_count = 0, place)
+                    > (%(file_place)s, %(is_fine)s, %(place)s)
+            order by file_place, problem = '' and question_count = 0, place limit %(most)s
             """).format(_ITEM),
-            _keys(kitchen_id, import_id) | {"file_place": after_item[0], "place": after_item[1], "most": most},
+            _keys(kitchen_id, import_id)
+            | {"file_place": behind.file_place, "is_fine": behind.is_fine, "place": behind.place, "most": most},
         ).fetchall()
 
 

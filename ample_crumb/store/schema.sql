@@ -1139,6 +1139,7 @@ ALTER TABLE ONLY public.week_pattern
 CREATE INDEX bake_run_by_day ON public.bake_run USING btree (kitchen_id, zero_at DESC, id) WHERE (removed_at IS NULL);
 CREATE INDEX bake_run_since ON public.bake_run USING btree (kitchen_id, changed_at);
 CREATE INDEX batch_by_time ON public.batch USING btree (kitchen_id, made_at DESC, id) WHERE (removed_at IS NULL);
+CREATE INDEX batch_changed ON public.batch USING btree (kitchen_id, changed_at);
 CREATE INDEX batch_feedback_of_kitchen ON public.batch_feedback USING btree (kitchen_id, given_at);
 CREATE INDEX batch_feedback_since ON public.batch_feedback USING btree (kitchen_id, changed_at);
 CREATE INDEX batch_of_formula ON public.batch USING btree (kitchen_id, formula_id, made_at DESC, id) WHERE (removed_at IS NULL);
@@ -1148,6 +1149,7 @@ CREATE INDEX batch_since ON public.batch USING btree (kitchen_id, changed_at);
 CREATE INDEX correction_since ON public.correction USING btree (kitchen_id, changed_at);
 CREATE INDEX day_since ON public.day USING btree (kitchen_id, changed_at);
 CREATE INDEX eater_since ON public.eater USING btree (kitchen_id, changed_at);
+CREATE INDEX entry_changed ON public.entry USING btree (kitchen_id, person_id, changed_at);
 CREATE INDEX entry_names ON public.entry USING btree (kitchen_id, person_id, name, day DESC) WHERE (removed_at IS NULL);
 CREATE INDEX entry_of_day ON public.entry USING btree (kitchen_id, person_id, day, eaten_at) WHERE (removed_at IS NULL);
 CREATE INDEX entry_of_formula ON public.entry USING btree (kitchen_id, person_id, formula_id, day) WHERE ((removed_at IS NULL) AND (formula_id IS NOT NULL));
@@ -1162,6 +1164,7 @@ END), COALESCE(piece_cost, (0)::double precision), id) WHERE (archived_at IS NUL
 CREATE INDEX formula_by_family ON public.formula USING btree (kitchen_id, family, updated_at DESC, id DESC) WHERE (archived_at IS NULL);
 CREATE INDEX formula_by_protein ON public.formula USING btree (kitchen_id, COALESCE((protein_g / NULLIF(energy_kcal, (0)::numeric)), ('-1'::integer)::numeric) DESC, id DESC) WHERE (archived_at IS NULL);
 CREATE INDEX formula_by_rules ON public.formula USING btree (summary_rules);
+CREATE INDEX formula_changed ON public.formula USING btree (kitchen_id, changed_at);
 CREATE INDEX formula_dependency_of_formula ON public.formula_dependency USING btree (kitchen_id, formula_id);
 CREATE INDEX formula_in_order ON public.formula USING btree (kitchen_id, updated_at DESC, id DESC) INCLUDE (name, archived_at);
 CREATE INDEX formula_line_food ON public.formula_line USING btree (kitchen_id, food) WHERE (food IS NOT NULL);
@@ -1182,6 +1185,7 @@ CREATE INDEX plate_of ON public.plate USING btree (kitchen_id, formula_id, name)
 CREATE INDEX plate_since ON public.plate USING btree (kitchen_id, changed_at);
 CREATE INDEX price_since ON public.price USING btree (kitchen_id, changed_at);
 CREATE INDEX product_by_revision ON public.product USING btree (kitchen_id, cupboard_revision);
+CREATE INDEX product_changed ON public.product USING btree (kitchen_id, changed_at);
 CREATE INDEX product_code ON public.product USING btree (kitchen_id, gtin) WHERE (gtin <> ''::text);
 CREATE INDEX product_in_order ON public.product USING btree (kitchen_id, sort_name, id);
 CREATE INDEX product_since ON public.product USING btree (kitchen_id, changed_at);
@@ -1199,6 +1203,7 @@ CREATE INDEX tasting_by_time ON public.tasting USING btree (kitchen_id, tasted_a
 CREATE INDEX tasting_sample_of_batch ON public.tasting_sample USING btree (kitchen_id, batch_id);
 CREATE INDEX tasting_since ON public.tasting USING btree (kitchen_id, changed_at);
 CREATE INDEX tin_since ON public.tin USING btree (kitchen_id, changed_at);
+CREATE INDEX tombstone_changed ON public.tombstone USING btree (kitchen_id, changed_at);
 CREATE INDEX tombstone_since ON public.tombstone USING btree (kitchen_id, changed_at);
 CREATE TRIGGER bake_run_bury AFTER DELETE ON public.bake_run FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER bake_run_touch BEFORE UPDATE ON public.bake_run FOR EACH ROW EXECUTE FUNCTION public.touch();

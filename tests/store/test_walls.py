@@ -30,6 +30,7 @@ from ample_crumb.store.archive import ArchivedTable, Column
 from ample_crumb.store.bake_days import BakeRunRow, NewEvent, TaskTimes
 from ample_crumb.store.batches import NewBatch
 from ample_crumb.store.body_weights import WeightRow
+from ample_crumb.store.changes import ChangesFrom
 from ample_crumb.store.database import Database, app_address, migrate
 from ample_crumb.store.days import LoggedEntry
 from ample_crumb.store.eaters import EaterRow
@@ -227,7 +228,9 @@ class Walls(unittest.TestCase):
             "import_id": cls.ids["plate_id"], "file": FileRow(0, "Taken", "", [], None), "items": [],
             "item": ItemRow(file_place=0, place=0, row_number=0, kind="nothing", title="Taken", content=None,
                 fingerprint=cls.ids["plate_id"]),
-            "after_item": (-1, -1), "file_place": 0, "place": 0, "state": "read", "entry_ids": [cls.ids["entry_id"]],
+            "after_item": (-1, -1), "items_from": None, "file_place": 0, "place": 0, "state": "read",
+            "entry_ids": [cls.ids["entry_id"]],
+            "changes_from": ChangesFrom(NOW - timedelta(days=9999)),
             "of_table": "formula", "table": ArchivedTable((Column("name", "text", False),), ""), "rows": [],
             "picture": {"id": str(uuid4()), "batch_id": str(batch_id), "width_px": 1, "height_px": 1, "step": "",
                 "words": "", "taken_at": NOW.isoformat()}, "kitchen_settings": {"name": "Taken"},

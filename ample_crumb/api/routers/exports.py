@@ -10,7 +10,8 @@ from fastapi.responses import StreamingResponse
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.exports import FormulaAsked, ZoneAsked
-from ample_crumb.application.exporting import archive, calendars, formula_files, tables
+from ample_crumb.application.exporting import archive, calendars, changes, formula_files, tables
+from ample_crumb.application.exporting.changes import ChangePage
 from ample_crumb.application.exporting.formula_files import SentFile
 from ample_crumb.application.exporting.tables import Table
 
@@ -75,6 +76,17 @@ def eat_by(
     """Until when what lies in the stash is to be eaten, as iCalendar."""
     data = calendars.stash_calendar(database, principal, ask.zone, clock)
     return _sent(SentFile(data, "eat-by.ics", "text/calendar"))
+
+
+@router.get("/changes")
+def changed_since(
+    database: InDatabase,
+    principal: AsPrincipal,
+    clock: InClock,
+    since: Annotated[str, Query(max_length=200, pattern=r"^[0-9A-Za-z:.+~_ -]*$")] = "",
+) -> ChangePage:
+    """What changed since a moment or a page, and what is gone since: kinds and ids, in order of time."""
+    return changes.changed_since(database, principal, since, clock)
 
 
 @router.get("/archive.zip", response_class=StreamingResponse, responses=_file(application_zip=_BINARY))

@@ -148,9 +148,7 @@ def _card(formula: EvaluatedFormula) -> FormulaCard:
         parts=tuple(
             CardPart(
                 part.name,
-                tuple(
-                    CardLine(_grams(line.weighed.mass_g if line.weighed else None), line.text) for line in part.lines
-                ),
+                tuple(_line(_grams(line.weighed.mass_g if line.weighed else None), line.text) for line in part.lines),
             )
             for part in formula.figures.parts
         ),
@@ -159,6 +157,11 @@ def _card(formula: EvaluatedFormula) -> FormulaCard:
         contains=contains,
         cautions=tuple(hazard.sentence for hazard in formula.hazards[:_MOST_CAUTIONS]),
     )
+
+
+def _line(grams: str, text: str) -> CardLine:
+    """A line beside its grams; one that is written in them does not say them twice."""
+    return CardLine(grams, text.removeprefix(f"{grams} ") if grams else text)
 
 
 def _grams(mass_g: float | None) -> str:

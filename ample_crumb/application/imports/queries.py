@@ -26,7 +26,7 @@ from ample_crumb.core.problem import CannotUse
 from ample_crumb.formats.column_matching import FIELDS, TableKind
 from ample_crumb.store import imports
 from ample_crumb.store.database import Connection, Database
-from ample_crumb.store.imports import FileRow, ImportRow, ItemRow
+from ample_crumb.store.imports import FileRow, ImportRow, ItemRow, ItemsFrom
 from ample_crumb.store.scope import Principal
 
 _MOST_TITLES = 12
@@ -53,17 +53,23 @@ def page(database: Database, principal: Principal, import_id: UUID, after: str) 
         _found(connection, principal, import_id)
         rows = imports.items_after(connection, principal.kitchen_id, import_id, _place(after), PAGE + 1)
         shown = rows[:PAGE]
-        further = f"{shown[-1].file_place}.{shown[-1].place}" if len(rows) > PAGE else ""
+        further = _told_place(shown[-1]) if len(rows) > PAGE else ""
         return ItemPage(tuple(item_view(connection, principal, row) for row in shown), further)
 
 
-def _place(after: str) -> tuple[int, int]:
+def _told_place(row: ItemRow) -> str:
+    fine = not row.problem and row.question_count == 0
+    return f"{row.file_place}.{int(fine)}.{row.place}"
+
+
+def _place(after: str) -> ItemsFrom | None:
     if not after:
-        return -1, -1
-    file_place, _, place = after.partition(".")
-    if not (file_place.isdecimal() and place.isdecimal() and len(after) < 16):
+        return None
+    parts = after[:20].split(".")
+    if len(parts) != 3 or not all(part.isascii() and part.isdecimal() and len(part) < 8 for part in parts):
         raise CannotAccept("/after", "There is no such place in the list.")
-    return int(file_place), int(place)
+    file_place, fine, place = map(int, parts)
+    return ItemsFrom(file_place, fine > 0, place)
 
 
 def changed_since(database: Database, principal: Principal, import_id: UUID) -> ChangedSince:

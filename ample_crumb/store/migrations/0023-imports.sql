@@ -71,3 +71,10 @@ $$;
 
 -- Formulas and their kept states refer to each other: whoever writes a whole kitchen writes both before it is asked for.
 alter table formula alter constraint formula_bakes_a_kept_state deferrable initially immediate;
+
+-- What has changed since a moment is asked of these, whatever their size.
+create index formula_changed on formula (kitchen_id, changed_at);
+create index product_changed on product (kitchen_id, changed_at);
+create index batch_changed on batch (kitchen_id, changed_at);
+create index entry_changed on entry (kitchen_id, person_id, changed_at);
+create index tombstone_changed on tombstone (kitchen_id, changed_at);

@@ -2855,6 +2855,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Changed Since
+         * @description What changed since a moment or a page, and what is gone since: kinds and ids, in order of time.
+         */
+        get: operations["changed_since_api_v1_changes_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/archive.zip": {
         parameters: {
             query?: never;
@@ -3957,7 +3977,7 @@ export interface components {
             /** Source */
             source: string;
             /** Changes */
-            changes: components["schemas"]["ChangeView"][];
+            changes: components["schemas"]["ample_crumb__application__causes__views__ChangeView"][];
         };
         /**
          * Causes
@@ -3976,29 +3996,17 @@ export interface components {
          */
         ChangeKind: "more or less of a line" | "an egg more or less" | "a share of the sugar" | "this for that" | "another tin" | "thinner or thicker" | "hotter or cooler" | "longer or shorter" | "a rest" | "chilled" | "covered" | "smaller or larger pieces";
         /**
-         * ChangeView
-         * @description A change for next time: by how much a piece changes by it, which dials it pushes out of their windows, and where
-         *     it moves the character.
+         * ChangePage
+         * @description Changes in order of time. `next` is what is asked for next: with `more` at once, else whenever one likes; it
+         *     reaches back a little, so that the last ones come twice and none is missed.
          */
-        ChangeView: {
-            /** Id */
-            id: string;
-            /** Words */
-            words: string;
-            /** Step */
-            step: string;
-            /** Energy Kcal */
-            energy_kcal: number;
-            /** Protein G */
-            protein_g: number;
-            /** Cost */
-            cost: number | null;
-            /** Worse */
-            worse: string[];
-            /** Mends */
-            mends: string[];
-            /** Character */
-            character: string;
+        ChangePage: {
+            /** Changes */
+            changes: components["schemas"]["ample_crumb__application__exporting__changes__ChangeView"][];
+            /** Next */
+            next: string;
+            /** More */
+            more: boolean;
         };
         /**
          * ChangedFormula
@@ -11565,6 +11573,48 @@ export interface components {
              * @default false
              */
             covered: boolean;
+        };
+        /**
+         * ChangeView
+         * @description A change for next time: by how much a piece changes by it, which dials it pushes out of their windows, and where
+         *     it moves the character.
+         */
+        ample_crumb__application__causes__views__ChangeView: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** Step */
+            step: string;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Protein G */
+            protein_g: number;
+            /** Cost */
+            cost: number | null;
+            /** Worse */
+            worse: string[];
+            /** Mends */
+            mends: string[];
+            /** Character */
+            character: string;
+        };
+        /**
+         * ChangeView
+         * @description Something that changed, by its kind and id; `gone` where it is not there any more.
+         */
+        ample_crumb__application__exporting__changes__ChangeView: {
+            /** Kind */
+            kind: string;
+            /** Id */
+            id: string;
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
+            /** Gone */
+            gone: boolean;
         };
         /**
          * Problem
@@ -25663,6 +25713,92 @@ export interface operations {
                 };
                 content: {
                     "text/calendar": string;
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changed_since_api_v1_changes_get: {
+        parameters: {
+            query?: {
+                since?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangePage"];
                 };
             };
             /** @description What arrived cannot be read */

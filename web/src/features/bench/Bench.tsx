@@ -13,6 +13,7 @@ import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { useStatusLine } from "@/ui/statusLine";
 import { useDraft } from "@/ui/useDraft";
+import { usePrinting } from "@/ui/usePrinting";
 import { useTitle } from "@/ui/useTitle";
 import { AddToToday } from "./AddToToday";
 import { Allergens } from "./Allergens";
@@ -21,6 +22,7 @@ import { Head } from "./Head";
 import type { Question } from "./LineQuestion";
 import { Lines } from "./Lines";
 import type { Meaning } from "./MeansDialog";
+import { OnPaper } from "./OnPaper";
 import { PieceCard } from "./PieceCard";
 import { SavingBanner } from "./SavingBanner";
 import { useDraftStore, useEvaluated, useSettled } from "./useBench";
@@ -82,113 +84,121 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
   useTitle(useDraft(store, (state) => state.draft.name));
 
   useUndoKeys(store);
+  // What stands in the other tabs is printed as it stands there.
+  const printing = usePrinting();
+  const onPaper = printing && worked && (tab === "bench" || tab === "method");
 
   return (
-    <div className="mx-auto max-w-310">
-      <Head
-        store={store}
-        archived={view.archived}
-        families={families}
-        makes={worked?.view.production.piece_count}
-        onScale={openScale}
-      />
-      <Status store={store} fitting={worked?.fitting ?? null} />
-      {worked && <Allergens contents={worked.view.allergens} />}
-      {worked && <DietAlerts alarms={worked.view.alerts} />}
-      <SavingBanner store={store} />
-      {worked && <PieceLine worked={worked.view} store={store} fitting={worked.fitting} />}
-      <Tabs.Root value={tab} onValueChange={open} activationMode="manual">
-        <TabRow tab={tab} />
-        <Suspense fallback={<p className="mt-4 text-soft">Opening …</p>}>
-          {meaning && (
-            <MeansDialog
-              meaning={meaning}
-              formula_id={store.id}
-              onClose={() => setMeaning(null)}
-              onAgree={(was) => {
-                store.remember({ name: meaning.name, was, now: meaning.slug });
-                setMeaning(null);
-              }}
-            />
-          )}
-          {compared && (
-            <WhichOfMine store={store} line_id={compared} currency={currency} onClose={() => setCompared(null)} />
-          )}
-          {unknown && <NewProductFor store={store} question={unknown} onClose={() => setUnknown(null)} />}
-          {scaling && worked && <ScaleSheet store={store} worked={worked} onClose={() => setScaling(false)} />}
-          <Tabs.Content value="bench" tabIndex={-1}>
-            <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
-              <section aria-label="Lines" className="min-w-0">
-                <LastTime notes={history.data?.notes ?? []} />
-                <AskedLines questions={settled?.questions} lines={worked?.lines} store={store} />
-                <Lines
-                  store={store}
-                  worked={worked}
-                  questions={settled?.questions}
-                  notes={notes}
-                  onMean={setMeaning}
-                  onCompare={setCompared}
-                  onNewProduct={setUnknown}
-                />
-                {worked && <WhatToWeigh worked={worked.view} />}
-                <WhatIf store={store} />
-                {settled && <Hazards hazards={settled.hazards} />}
-                {worked && (
-                  <ProductionCard store={store} made={worked.view.production} layers={worked.view.piece.layers} />
-                )}
-              </section>
-              {worked && (
-                <div className="grid gap-4">
-                  <PieceCard
-                    worked={worked.view}
-                    carbohydrate={kitchen.data?.carbohydrate_title ?? ""}
-                    fitting={worked.fitting}
-                    store={store}
-                  />
-                  <CrumbCheck
-                    check={worked.view.check}
-                    repairs={settled?.repairs}
-                    families={families}
-                    currency={currency}
-                    shaping={worked.view.production.shaping}
-                    store={store}
-                  />
-                </div>
-              )}
-            </div>
-          </Tabs.Content>
-          <Tabs.Content value="label" tabIndex={-1}>
-            {worked && settled && <LabelTab worked={worked.view} settled={settled} currency={currency} store={store} />}
-          </Tabs.Content>
-          <Tabs.Content value="swaps" tabIndex={-1}>
-            <Swaps store={store} currency={currency} />
-          </Tabs.Content>
-          <Tabs.Content value="sweeteners" tabIndex={-1}>
-            <Sweeteners store={store} currency={currency} />
-          </Tabs.Content>
-          <Tabs.Content value="reach" tabIndex={-1}>
-            {worked ? (
-              <Reformulate store={store} worked={worked} />
-            ) : (
-              <p className="mt-4 text-soft">Working it out …</p>
+    <>
+      {onPaper && <OnPaper store={store} worked={worked.view} cautions={settled?.hazards ?? []} />}
+      <div className={`mx-auto max-w-310 ${onPaper ? "print:hidden" : ""}`}>
+        <Head
+          store={store}
+          archived={view.archived}
+          families={families}
+          makes={worked?.view.production.piece_count}
+          onScale={openScale}
+        />
+        <Status store={store} fitting={worked?.fitting ?? null} />
+        {worked && <Allergens contents={worked.view.allergens} />}
+        {worked && <DietAlerts alarms={worked.view.alerts} />}
+        <SavingBanner store={store} />
+        {worked && <PieceLine worked={worked.view} store={store} fitting={worked.fitting} />}
+        <Tabs.Root value={tab} onValueChange={open} activationMode="manual">
+          <TabRow tab={tab} />
+          <Suspense fallback={<p className="mt-4 text-soft">Opening …</p>}>
+            {meaning && (
+              <MeansDialog
+                meaning={meaning}
+                formula_id={store.id}
+                onClose={() => setMeaning(null)}
+                onAgree={(was) => {
+                  store.remember({ name: meaning.name, was, now: meaning.slug });
+                  setMeaning(null);
+                }}
+              />
             )}
-          </Tabs.Content>
-          <Tabs.Content value="twin" tabIndex={-1}>
-            <Twin store={store} />
-          </Tabs.Content>
-          <Tabs.Content value="method" tabIndex={-1}>
-            <Method store={store} />
-          </Tabs.Content>
-          <Tabs.Content value="versions" tabIndex={-1}>
-            <Versions store={store} />
-          </Tabs.Content>
-          <Tabs.Content value="batches" tabIndex={-1}>
-            <Batches store={store} />
-          </Tabs.Content>
-        </Suspense>
-      </Tabs.Root>
-      {worked && settled && <Changed worked={worked.view} settled={settled} />}
-    </div>
+            {compared && (
+              <WhichOfMine store={store} line_id={compared} currency={currency} onClose={() => setCompared(null)} />
+            )}
+            {unknown && <NewProductFor store={store} question={unknown} onClose={() => setUnknown(null)} />}
+            {scaling && worked && <ScaleSheet store={store} worked={worked} onClose={() => setScaling(false)} />}
+            <Tabs.Content value="bench" tabIndex={-1}>
+              <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
+                <section aria-label="Lines" className="min-w-0">
+                  <LastTime notes={history.data?.notes ?? []} />
+                  <AskedLines questions={settled?.questions} lines={worked?.lines} store={store} />
+                  <Lines
+                    store={store}
+                    worked={worked}
+                    questions={settled?.questions}
+                    notes={notes}
+                    onMean={setMeaning}
+                    onCompare={setCompared}
+                    onNewProduct={setUnknown}
+                  />
+                  {worked && <WhatToWeigh worked={worked.view} />}
+                  <WhatIf store={store} />
+                  {settled && <Hazards hazards={settled.hazards} />}
+                  {worked && (
+                    <ProductionCard store={store} made={worked.view.production} layers={worked.view.piece.layers} />
+                  )}
+                </section>
+                {worked && (
+                  <div className="grid gap-4">
+                    <PieceCard
+                      worked={worked.view}
+                      carbohydrate={kitchen.data?.carbohydrate_title ?? ""}
+                      fitting={worked.fitting}
+                      store={store}
+                    />
+                    <CrumbCheck
+                      check={worked.view.check}
+                      repairs={settled?.repairs}
+                      families={families}
+                      currency={currency}
+                      shaping={worked.view.production.shaping}
+                      store={store}
+                    />
+                  </div>
+                )}
+              </div>
+            </Tabs.Content>
+            <Tabs.Content value="label" tabIndex={-1}>
+              {worked && settled && (
+                <LabelTab worked={worked.view} settled={settled} currency={currency} store={store} />
+              )}
+            </Tabs.Content>
+            <Tabs.Content value="swaps" tabIndex={-1}>
+              <Swaps store={store} currency={currency} />
+            </Tabs.Content>
+            <Tabs.Content value="sweeteners" tabIndex={-1}>
+              <Sweeteners store={store} currency={currency} />
+            </Tabs.Content>
+            <Tabs.Content value="reach" tabIndex={-1}>
+              {worked ? (
+                <Reformulate store={store} worked={worked} />
+              ) : (
+                <p className="mt-4 text-soft">Working it out …</p>
+              )}
+            </Tabs.Content>
+            <Tabs.Content value="twin" tabIndex={-1}>
+              <Twin store={store} />
+            </Tabs.Content>
+            <Tabs.Content value="method" tabIndex={-1}>
+              <Method store={store} />
+            </Tabs.Content>
+            <Tabs.Content value="versions" tabIndex={-1}>
+              <Versions store={store} />
+            </Tabs.Content>
+            <Tabs.Content value="batches" tabIndex={-1}>
+              <Batches store={store} />
+            </Tabs.Content>
+          </Suspense>
+        </Tabs.Root>
+        {worked && settled && <Changed worked={worked.view} settled={settled} />}
+      </div>
+    </>
   );
 }
 

@@ -23,6 +23,15 @@ interface HeadProps {
   onScale: () => void;
 }
 
+/** What it goes out as, and what that is called. */
+const FILES = [
+  ["as=card&paper=A4", "Card to print, A4"],
+  ["as=card&paper=A5", "Card to print, A5"],
+  ["as=card&paper=4x6", "Card to print, 4 x 6 in"],
+  ["as=jsonld", "File for other programs, JSON-LD"],
+  ["as=md", "File as Markdown"],
+] as const;
+
 /** Name, family, pieces, undo and the rest of what concerns the formula as a whole. */
 export const Head = memo(function Head({ store, archived, families, makes, onScale }: HeadProps) {
   const name = useDraft(store, (state) => state.draft.name);
@@ -115,6 +124,19 @@ export const Head = memo(function Head({ store, archived, families, makes, onSca
               >
                 Duplicate
               </DropdownMenu.Item>
+              {FILES.map(([query, words]) => (
+                <DropdownMenu.Item
+                  key={query}
+                  className="cursor-pointer rounded px-3 py-2 data-[highlighted]:bg-sunk"
+                  onSelect={async () => {
+                    // What was typed last goes out too.
+                    await store.flush();
+                    window.location.assign(`/api/v1/formulas/${store.id}/file?${query}`);
+                  }}
+                >
+                  {words}
+                </DropdownMenu.Item>
+              ))}
               <DropdownMenu.Item
                 className="cursor-pointer rounded px-3 py-2 data-[highlighted]:bg-sunk"
                 onSelect={() =>

@@ -97,21 +97,11 @@ export function MatchColumns({ id, file, matching }: MatchColumnsProps) {
           />
         )}
       </div>
-      <dl className="mt-2 grid gap-x-4 gap-y-1.5 sm:grid-cols-2">
-        {matching.fields.map((each) => (
-          <div key={each.key} className="flex items-center gap-3">
-            <dt className={`w-36 ${each.needed && each.column === null ? "text-stop" : ""}`}>{each.words}</dt>
-            <dd>
-              <Select
-                label={`Column of ${each.words}`}
-                value={each.column === null ? "" : String(each.column)}
-                options={columns}
-                onChange={(at) => match(each.key, at)}
-              />
-            </dd>
-          </div>
-        ))}
-      </dl>
+      <Fields fields={matching.fields.filter(isMatched)} columns={columns} onMatch={match} />
+      <details className="mt-1.5">
+        <summary className="cursor-pointer text-soft">What else a column may be</summary>
+        <Fields fields={matching.fields.filter((each) => !isMatched(each))} columns={columns} onMatch={match} />
+      </details>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls is scrolled by keys too */}
       <section className="mt-2 overflow-x-auto" aria-label={`First rows of ${file.name}`} tabIndex={0}>
         <table className="text-note">
@@ -159,5 +149,33 @@ export function MatchColumns({ id, file, matching }: MatchColumnsProps) {
         </p>
       )}
     </div>
+  );
+}
+
+const isMatched = (field: Schemas["ColumnView"]) => field.needed || field.column !== null;
+
+interface FieldsProps {
+  fields: readonly Schemas["ColumnView"][];
+  columns: readonly (readonly [string, string])[];
+  onMatch: (key: string, at: string) => void;
+}
+
+function Fields({ fields, columns, onMatch }: FieldsProps) {
+  return (
+    <dl className="mt-2 grid gap-x-4 gap-y-1.5 sm:grid-cols-2">
+      {fields.map((each) => (
+        <div key={each.key} className="flex items-center gap-3">
+          <dt className={`w-36 ${each.needed && each.column === null ? "text-stop" : ""}`}>{each.words}</dt>
+          <dd>
+            <Select
+              label={`Column of ${each.words}`}
+              value={each.column === null ? "" : String(each.column)}
+              options={columns}
+              onChange={(at) => onMatch(each.key, at)}
+            />
+          </dd>
+        </div>
+      ))}
+    </dl>
   );
 }

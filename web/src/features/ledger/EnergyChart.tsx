@@ -1,4 +1,5 @@
 import { format, parseISO } from "date-fns";
+import { useRef } from "react";
 import {
   Bar,
   CartesianGrid,
@@ -12,6 +13,7 @@ import {
 } from "recharts";
 import type { Schemas } from "@/api/types";
 import { grams, isEnergyHidden, kcal, longDate } from "@/domain/format";
+import { SaveChart } from "@/ui/SaveChart";
 
 type Day = Schemas["LedgerRow"];
 
@@ -48,9 +50,13 @@ interface FigureProps {
 
 function Figure({ rows, figure, target, sd, unit, fill }: FigureProps) {
   const shown = figure === "energy_kcal" ? kcal : grams;
+  const chart = useRef<HTMLElement>(null);
   return (
-    <figure aria-label={`${unit} day by day; the table below has the figures`}>
-      <figcaption className="text-note text-soft">{unit}, the line is the target</figcaption>
+    <figure ref={chart} aria-label={`${unit} day by day; the table below has the figures`}>
+      <figcaption className="flex items-center justify-between text-note text-soft">
+        {unit}, the line is the target
+        <SaveChart of={chart} name={`${unit} day by day`} />
+      </figcaption>
       <div className="h-36" aria-hidden="true" data-chart>
         <ResponsiveContainer width="100%" height="100%">
           <ComposedChart data={rows} margin={{ top: 6, right: 4, bottom: 0, left: 0 }} accessibilityLayer={false}>

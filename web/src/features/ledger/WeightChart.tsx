@@ -1,11 +1,14 @@
 import { format, parseISO } from "date-fns";
+import { useRef } from "react";
 import { Area, CartesianGrid, ComposedChart, Line, ResponsiveContainer, Scatter, XAxis, YAxis } from "recharts";
 import type { Schemas } from "@/api/types";
+import { SaveChart } from "@/ui/SaveChart";
 
 const AXIS = { fontSize: 12, fill: "var(--ink-soft)" };
 
 /** Dots for what was weighed, a line for the trend, a shade for its interval. */
 export default function WeightChart({ view }: { view: Schemas["LedgerView"] }) {
+  const chart = useRef<HTMLElement>(null);
   const weights = new Map(view.weights.map((each) => [each.day, each.weight_kg]));
   const rows = view.trend.map((each) => ({
     words: format(parseISO(each.day), "d MMM"),
@@ -19,7 +22,7 @@ export default function WeightChart({ view }: { view: Schemas["LedgerView"] }) {
   const bottom = Math.floor(low - 0.5);
   const top = bottom + 2 * Math.ceil((high + 0.5 - bottom) / 2);
   return (
-    <figure aria-label="Weight day by day; the table has the figures">
+    <figure ref={chart} aria-label="Weight day by day; the table has the figures">
       <div className="mt-2 h-44" aria-hidden="true" data-chart>
         <ResponsiveContainer width="100%" height="100%">
           <ComposedChart data={rows} margin={{ top: 6, right: 4, bottom: 0, left: 0 }} accessibilityLayer={false}>
@@ -39,6 +42,9 @@ export default function WeightChart({ view }: { view: Schemas["LedgerView"] }) {
           </ComposedChart>
         </ResponsiveContainer>
       </div>
+      <figcaption className="flex justify-end">
+        <SaveChart of={chart} name="weight" />
+      </figcaption>
     </figure>
   );
 }

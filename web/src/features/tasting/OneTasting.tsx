@@ -7,8 +7,10 @@ import { nextOpen, type Question, questionsOf, saidOf, sampleName, type Tasting,
 import { Pending } from "@/features/common/Pending";
 import { useNotice } from "@/ui/Toast";
 import { usePersistedText } from "@/ui/usePersistedText";
+import { usePrinting } from "@/ui/usePrinting";
 import { useTitle } from "@/ui/useTitle";
 import { Stops } from "./Stops";
+import { TastingOnPaper } from "./TastingOnPaper";
 import { comparisonOf } from "./Tastings";
 
 /** A tasting on the phone of whoever tastes: their name, then one question after the other. */
@@ -19,55 +21,62 @@ export default function OneTasting() {
   const [taster, setTaster] = usePersistedText("taster");
   const [tasting, setTasting] = useState(false);
   const view = query.data;
+  const printing = usePrinting();
   return (
-    <div className="mx-auto max-w-150">
-      <header className="flex flex-wrap items-center gap-x-3">
-        <h1 className="min-w-0">{view?.name ?? "Tasting"}</h1>
-        <Link to="/tastings" className="btn btn-bare ml-auto">
-          All tastings
-        </Link>
-      </header>
-      <Pending query={query} words="Setting the table …" />
-      {view &&
-        (tasting && taster.trim() ? (
-          <Asking key={taster} tasting={view} taster={taster.trim()} onOther={() => setTasting(false)} />
-        ) : (
-          <form
-            className="mt-4 grid gap-3"
-            onSubmit={(event) => {
-              event.preventDefault();
-              if (taster.trim()) setTasting(true);
-            }}
-          >
-            <label className="grid gap-1">
-              <span className="text-lead">Who tastes?</span>
-              <input
-                className="field"
-                maxLength={40}
-                autoComplete="off"
-                value={taster}
-                onChange={(event) => setTaster(event.target.value)}
-              />
-            </label>
-            {tastersOf(view).length > 0 && (
-              <span className="flex flex-wrap gap-2">
-                {tastersOf(view).map((name) => (
-                  <button key={name} type="button" className="btn btn-quiet" onClick={() => setTaster(name)}>
-                    {name}
-                  </button>
-                ))}
-              </span>
-            )}
-            <p className="text-soft">
-              {view.samples.map(({ letter }) => sampleName(view, letter)).join(", ")}. Some water between the bites
-              helps. Nobody sees numbers, and any answer can be changed.
-            </p>
-            <button type="submit" className="btn justify-self-start" disabled={!taster.trim()}>
-              Begin
-            </button>
-          </form>
-        ))}
-    </div>
+    <>
+      {printing && view && <TastingOnPaper tasting={view} />}
+      <div className="mx-auto max-w-150 print:hidden">
+        <header className="flex flex-wrap items-center gap-x-3">
+          <h1 className="min-w-0">{view?.name ?? "Tasting"}</h1>
+          <Link to="/tastings" className="btn btn-bare ml-auto">
+            All tastings
+          </Link>
+          <button type="button" className="btn btn-bare" onClick={() => window.print()}>
+            Print a sheet
+          </button>
+        </header>
+        <Pending query={query} words="Setting the table …" />
+        {view &&
+          (tasting && taster.trim() ? (
+            <Asking key={taster} tasting={view} taster={taster.trim()} onOther={() => setTasting(false)} />
+          ) : (
+            <form
+              className="mt-4 grid gap-3"
+              onSubmit={(event) => {
+                event.preventDefault();
+                if (taster.trim()) setTasting(true);
+              }}
+            >
+              <label className="grid gap-1">
+                <span className="text-lead">Who tastes?</span>
+                <input
+                  className="field"
+                  maxLength={40}
+                  autoComplete="off"
+                  value={taster}
+                  onChange={(event) => setTaster(event.target.value)}
+                />
+              </label>
+              {tastersOf(view).length > 0 && (
+                <span className="flex flex-wrap gap-2">
+                  {tastersOf(view).map((name) => (
+                    <button key={name} type="button" className="btn btn-quiet" onClick={() => setTaster(name)}>
+                      {name}
+                    </button>
+                  ))}
+                </span>
+              )}
+              <p className="text-soft">
+                {view.samples.map(({ letter }) => sampleName(view, letter)).join(", ")}. Some water between the bites
+                helps. Nobody sees numbers, and any answer can be changed.
+              </p>
+              <button type="submit" className="btn justify-self-start" disabled={!taster.trim()}>
+                Begin
+              </button>
+            </form>
+          ))}
+      </div>
+    </>
   );
 }
 
