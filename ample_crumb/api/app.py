@@ -35,7 +35,7 @@ from ample_crumb.store.database import Database, app_address
 MOST_BYTES: Final = 2_000_000
 """Largest body that is read: ten times the longest recipe text."""
 
-_BROUGHT: Final = "/api/v1/imports/"
+_BROUGHT: Final = ("/api/v1/imports/", "/api/v1/archive")
 
 RELEASE_HEADER: Final = "Ample-Crumb-Release"
 

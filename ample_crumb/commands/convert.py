@@ -5,9 +5,10 @@ import sys
 from collections.abc import Callable, Sequence
 from typing import Final
 
-from ample_crumb.commands.files import recipes_of, write
+from ample_crumb.commands.files import recipes_of
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
+from ample_crumb.formats.file_writing import write
 from ample_crumb.formats.recipe_written import json_ld, markdown, plain_text
 
 DONE, UNUSABLE = 0, 2

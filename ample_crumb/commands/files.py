@@ -1,8 +1,6 @@
-"""Files that a command reads and writes."""
+"""Files that a command reads."""
 
-import os
 import sys
-import tempfile
 from pathlib import Path
 from typing import Final
 
@@ -45,24 +43,3 @@ def bytes_of(name: str, most: int) -> bytes:
     if len(data) > most:
         raise CannotUse(f"{name} is larger than {most // 1_000_000} MB; nothing of it was read.")
     return data
-
-
-def write(data: bytes, name: str | None) -> None:
-    """Writes a file whole or not at all, or to standard output. Raises CannotUse."""
-    if name is None:
-        sys.stdout.buffer.write(data)
-        sys.stdout.buffer.flush()
-        return
-    target = Path(name)
-    try:
-        descriptor, beside = tempfile.mkstemp(dir=target.parent, prefix=f".{target.name}.")
-        try:
-            with os.fdopen(descriptor, "wb") as file:
-                file.write(data)
-            Path(beside).chmod(0o644)
-            Path(beside).replace(target)
-        except BaseException:
-            Path(beside).unlink(missing_ok=True)
-            raise
-    except OSError as problem:
-        raise CannotUse(f"Cannot write {name}: {problem.strerror}.") from problem

@@ -15,8 +15,8 @@ from ample_crumb.application.exporting.archive import write_archive
 from ample_crumb.application.exporting.formula_files import RecipeForm
 from ample_crumb.application.exporting.tables import Table
 from ample_crumb.application.problems import WorkProblem
-from ample_crumb.commands.files import write
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.formats.file_writing import write
 from ample_crumb.operations import backup, brought, doctor
 from ample_crumb.operations.address import database_address
 from ample_crumb.operations.restore import restore

@@ -3,6 +3,7 @@
 import io
 import json
 import zipfile
+from pathlib import Path
 from typing import Any
 from uuid import uuid4
 
@@ -148,7 +149,8 @@ class Imports(ImportCase):
 
     def test_products_come_into_the_cupboard_and_lines_name_them(self) -> None:
         made = self.begin(products_csv=PRODUCTS)
-        good, bad = self.items(made)
+        # What wants a look comes first.
+        bad, good = self.items(made)
         self.assertEqual((good["problem"], bad["title"], bad["chosen"]), ("", "Too Good", False))
         self.assertTrue(bad["problem"])
         self.write(made)
@@ -171,6 +173,19 @@ class Imports(ImportCase):
         self.send(made, 0, "days.csv", EITHER_WAY, columns=columns)
         self.assertEqual(self.items(made)[0]["told"], "2026-02-01, 12:00: 100 kcal, 3.0 g protein")
         self.send(made, 0, "d.csv", "when,kcal\n1,2\n", 422, columns="nonsense")
+
+    def test_an_archive_is_told_and_goes_into_an_empty_kitchen(self) -> None:
+        data = (Path(__file__).parents[1] / "archives" / "kitchen-1.zip").read_bytes()
+        made = self.begin()
+        read = self.send(made, 0, "kitchen.zip", data)
+        self.assertEqual((read["kind"], self.items(made)), ("archive", []))
+        self.ask("DELETE", f"/api/v1/imports/{made}", None, 204)
+        answer = self.client.put("/api/v1/archive", content=data)
+        self.assertEqual((answer.status_code, answer.json()["row_counts"]["formula"]), (200, 10), answer.text)
+        self.assertEqual(len(self.formulas()), 10)
+        again = self.client.put("/api/v1/archive", content=data)
+        self.assertEqual((again.status_code, "something in this kitchen" in again.json()["detail"]), (422, True))
+        self.assertEqual(self.client.put("/api/v1/archive", content=b"no zip").status_code, 422)
 
     def test_leaving_out_discarding_and_what_is_written_already(self) -> None:
         made = self.begin(buns_txt=BUNS, bars_txt=BUNS.replace("buns", "bars"))

@@ -4,7 +4,7 @@ import re
 from collections.abc import Callable
 from typing import Final
 
-from playwright.sync_api import Browser, Page, expect, sync_playwright
+from playwright.sync_api import Browser, FilePayload, Page, expect, sync_playwright
 
 from launch.install import ROOT
 from tests import kitchen
@@ -35,12 +35,12 @@ def main() -> None:
                 ("stash", "desk", False, _stash),
                 ("compare", "desk", False, _compare),
                 ("why", "desk", False, _why),
-                ("label", "desk", False, _label),
+                ("card", "desk", False, _card),
                 ("batch-record", "desk", False, _recording),
                 ("bake-day", "desk", False, _bake_day),
                 ("bake-day-run", "desk", True, _bake_day_run),
-                ("shopping-phone", "phone", False, _shopping),
-                ("reading", "desk", False, _reading),
+                ("data", "desk", False, _data),
+                ("import", "desk", False, _import),
             ):
                 _picture(browser, served, name, size, dark, show)
             browser.close()
@@ -76,13 +76,6 @@ def _sunday(page: Page) -> None:
 def _bake_day(page: Page) -> None:
     _sunday(page)
     page.get_by_role("option").filter(has_text="Leave it in the fridge").click()
-
-
-def _shopping(page: Page) -> None:
-    page.get_by_role("link", name="Bake day").click()
-    page.get_by_role("link", name="Sunday, guests at four").click()
-    page.get_by_role("tab", name="What to buy").click()
-    page.get_by_label(re.compile("tahini")).check()
 
 
 def _bake_day_run(page: Page) -> None:
@@ -210,12 +203,6 @@ def _cupboard(page: Page) -> None:
     page.get_by_role("list", name="Foods").wait_for()
 
 
-def _label(page: Page) -> None:
-    _cupboard(page)
-    page.get_by_role("button", name="Open Lantern peanut powder").click()
-    page.locator("[data-check]").get_by_text("does not follow").wait_for()
-
-
 def _stash(page: Page) -> None:
     page.get_by_role("link", name="Stash").click()
     page.get_by_role("button", name=re.compile("^Eat one")).wait_for()
@@ -237,13 +224,41 @@ def _why(page: Page) -> None:
     page.locator("#why").evaluate("each => each.scrollIntoView()")
 
 
-def _reading(page: Page) -> None:
+def _card(page: Page) -> None:
     _formulas(page)
-    page.get_by_role("button", name="New formula", exact=True).click()
-    page.get_by_role("button", name="Try it with a messy page").click()
-    page.get_by_role("button", name="Read it").click()
-    page.locator("[data-question]").nth(2).wait_for()
-    page.locator("[data-stated]").wait_for()
+    page.get_by_role("link", name=re.compile("^White bean blondies")).first.click()
+    page.get_by_role("heading", name="Crumb check").wait_for()
+    page.emulate_media(media="print")
+    page.locator("[data-on-paper]").wait_for()
+
+
+def _data(page: Page) -> None:
+    page.get_by_role("link", name="Settings").click()
+    page.get_by_role("link", name="Data in and out").click()
+    page.get_by_role("heading", name="Backup").wait_for()
+
+
+_BUNS: Final = """---
+title: Oat and pear buns
+servings: 8
+---
+- 200 g oat flour
+- 2 eggs
+- 150 g skyr
+- 1 tbsp moon dust
+- 1 pear, diced
+"""
+_DIARY: Final = "Date;Time;Food;Energy (kJ);Protein (g)\n03.08.2026;08:15;Skyr and oats;1250,5;24,5\n"
+
+
+def _import(page: Page) -> None:
+    _data(page)
+    files = (("oat-buns.md", _BUNS), ("diary.csv", _DIARY))
+    payloads: list[FilePayload] = [
+        {"name": name, "mimeType": "text/plain", "buffer": text.encode()} for name, text in files
+    ]
+    page.get_by_label("Files to bring in").set_input_files(payloads)
+    page.get_by_label(re.compile("moon dust")).fill("1 tbsp honey")
 
 
 if __name__ == "__main__":

@@ -4,13 +4,17 @@ from tempfile import SpooledTemporaryFile
 from typing import Annotated, Any, Final
 from uuid import UUID
 
-from fastapi import APIRouter, Query, Response
+from fastapi import APIRouter, Depends, Query, Response
 from fastapi.responses import StreamingResponse
 
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.exports import FormulaAsked, ZoneAsked
+from ample_crumb.api.description import TOO_OFTEN
+from ample_crumb.api.rate_limit import RateLimit
+from ample_crumb.api.spooled import SpooledFile, spooled_body
 from ample_crumb.application.exporting import archive, calendars, changes, formula_files, tables
+from ample_crumb.application.exporting.archive import ArchiveRead
 from ample_crumb.application.exporting.changes import ChangePage
 from ample_crumb.application.exporting.formula_files import SentFile
 from ample_crumb.application.exporting.tables import Table
@@ -19,6 +23,7 @@ router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 
 _IN_MEMORY: Final = 4_000_000
 _STEP: Final = 1 << 16
+_limit = RateLimit(20, 600, "These are many archives in a short time; wait some minutes before the next.")
 _BINARY: Final = {"schema": {"type": "string", "format": "binary"}}
 _TEXT: Final = {"schema": {"type": "string"}}
 
@@ -87,6 +92,19 @@ def changed_since(
 ) -> ChangePage:
     """What changed since a moment or a page, and what is gone since: kinds and ids, in order of time."""
     return changes.changed_since(database, principal, since, clock)
+
+
+@router.put(
+    "/archive",
+    responses=TOO_OFTEN,
+    dependencies=[Depends(_limit)],
+    openapi_extra={"requestBody": {"required": True, "content": {"application/zip": _BINARY}}},
+)
+def put_archive(
+    file: Annotated[SpooledFile, Depends(spooled_body)], database: InDatabase, principal: AsPrincipal
+) -> ArchiveRead:
+    """Puts an archive into this kitchen, which must be empty yet, all or nothing."""
+    return archive.read_archive(database, principal, file)
 
 
 @router.get("/archive.zip", response_class=StreamingResponse, responses=_file(application_zip=_BINARY))

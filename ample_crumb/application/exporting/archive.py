@@ -17,7 +17,7 @@ from ample_crumb import __version__
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.rules import RULES_VERSION
-from ample_crumb.formats.zip_files import opened_zip, read_member
+from ample_crumb.formats.zip_files import is_zip, opened_zip, read_member
 from ample_crumb.store import archive, jobs, photos, products
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.jobs import Touched
@@ -83,6 +83,8 @@ def _json(value: Any) -> str:
 def is_archive(file: IO[bytes]) -> bool:
     """Whether a zip is an archive of a kitchen; it is at its beginning then."""
     try:
+        if not is_zip(file):
+            return False
         with opened_zip(file) as packed:
             return _ABOUT in packed.namelist()
     except CannotUse:
@@ -94,6 +96,8 @@ def is_archive(file: IO[bytes]) -> bool:
 def read_archive(database: Database, principal: Principal, file: IO[bytes]) -> ArchiveRead:
     """Puts an archive into a kitchen that is empty yet, all or nothing. Raises CannotUse for what is no archive, is
     damaged or of a newer version, and CannotAccept where there is something in the kitchen already."""
+    if not is_zip(file):
+        raise CannotUse("This is no archive of a kitchen.")
     with opened_zip(file) as packed:
         about = _about(packed)
         tables = {name: _rows(packed, name, count) for name, count in about["rows"].items()}

@@ -11,6 +11,7 @@ from uuid import UUID, uuid5
 
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.documents import DocumentKind
+from ample_crumb.application.exporting.archive import is_archive
 from ample_crumb.application.formulas.draft import stored
 from ample_crumb.application.formulas.evaluated import EvaluatedFormula, evaluated_draft
 from ample_crumb.application.formulas.pasted import pasted
@@ -34,6 +35,7 @@ MOST_FILE_BYTES: Final = 100_000_000
 _MOST_TEXT_BYTES: Final = 20_000_000
 _TABLES: Final = (".csv", ".tsv", ".psv")
 _SHOWN_ROWS: Final = 4
+_ARCHIVE: Final = "This is a whole kitchen. It goes into an empty one, as it is."
 _SPACE: Final = UUID("5d0f4f0b-6f3c-4d57-9f0e-0c1f4f7e2a11")
 """Ids of what is brought in follow from what its file said, so that the same file again makes nothing again."""
 
@@ -67,6 +69,8 @@ def read_file(context: KitchenContext, brought: BroughtFile) -> ReadFile:
     name = PurePath(brought.name.replace("\\", "/")).name[:200] or "File"
     remarks: list[str] = []
     try:
+        if is_archive(file):
+            return _kept(name, place, "archive", [_ARCHIVE], [])
         if is_zip(file):
             read = _of_zip(context, file, remarks)
             return _kept(name, place, "recipes", remarks, read)

@@ -2875,6 +2875,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Archive
+         * @description Puts an archive into this kitchen, which must be empty yet, all or nothing.
+         */
+        put: operations["put_archive_api_v1_archive_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/archive.zip": {
         parameters: {
             query?: never;
@@ -3328,6 +3348,18 @@ export interface components {
             was: components["schemas"]["Character"][];
             mouth: components["schemas"]["Mouth"];
             method: components["schemas"]["MethodFollowing"];
+        };
+        /**
+         * ArchiveRead
+         * @description What came in with an archive: how many rows of each table.
+         */
+        ArchiveRead: {
+            /** Made At */
+            made_at: string;
+            /** Row Counts */
+            row_counts: {
+                [key: string]: number;
+            };
         };
         /**
          * ArchivedBody
@@ -3977,7 +4009,7 @@ export interface components {
             /** Source */
             source: string;
             /** Changes */
-            changes: components["schemas"]["ample_crumb__application__causes__views__ChangeView"][];
+            changes: components["schemas"]["ChangeView"][];
         };
         /**
          * Causes
@@ -4002,11 +4034,36 @@ export interface components {
          */
         ChangePage: {
             /** Changes */
-            changes: components["schemas"]["ample_crumb__application__exporting__changes__ChangeView"][];
+            changes: components["schemas"]["ChangedThing"][];
             /** Next */
             next: string;
             /** More */
             more: boolean;
+        };
+        /**
+         * ChangeView
+         * @description A change for next time: by how much a piece changes by it, which dials it pushes out of their windows, and where
+         *     it moves the character.
+         */
+        ChangeView: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** Step */
+            step: string;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Protein G */
+            protein_g: number;
+            /** Cost */
+            cost: number | null;
+            /** Worse */
+            worse: string[];
+            /** Mends */
+            mends: string[];
+            /** Character */
+            character: string;
         };
         /**
          * ChangedFormula
@@ -4034,6 +4091,23 @@ export interface components {
             count: number;
             /** Titles */
             titles: string[];
+        };
+        /**
+         * ChangedThing
+         * @description Something that changed, by its kind and id; `gone` where it is not there any more.
+         */
+        ChangedThing: {
+            /** Kind */
+            kind: string;
+            /** Id */
+            id: string;
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
+            /** Gone */
+            gone: boolean;
         };
         /**
          * Character
@@ -11573,48 +11647,6 @@ export interface components {
              * @default false
              */
             covered: boolean;
-        };
-        /**
-         * ChangeView
-         * @description A change for next time: by how much a piece changes by it, which dials it pushes out of their windows, and where
-         *     it moves the character.
-         */
-        ample_crumb__application__causes__views__ChangeView: {
-            /** Id */
-            id: string;
-            /** Words */
-            words: string;
-            /** Step */
-            step: string;
-            /** Energy Kcal */
-            energy_kcal: number;
-            /** Protein G */
-            protein_g: number;
-            /** Cost */
-            cost: number | null;
-            /** Worse */
-            worse: string[];
-            /** Mends */
-            mends: string[];
-            /** Character */
-            character: string;
-        };
-        /**
-         * ChangeView
-         * @description Something that changed, by its kind and id; `gone` where it is not there any more.
-         */
-        ample_crumb__application__exporting__changes__ChangeView: {
-            /** Kind */
-            kind: string;
-            /** Id */
-            id: string;
-            /**
-             * Changed At
-             * Format: date-time
-             */
-            changed_at: string;
-            /** Gone */
-            gone: boolean;
         };
         /**
          * Problem
@@ -25831,6 +25863,103 @@ export interface operations {
             };
             /** @description Cannot be used; `errors` points at the fields */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_archive_api_v1_archive_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/zip": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArchiveRead"];
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too many in a short time */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,4 +1,4 @@
-import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { importItemsQuery, importQuery } from "@/api/queries";
@@ -8,10 +8,11 @@ import { Pending } from "@/features/common/Pending";
 import { MoreRows } from "@/ui/MoreRows";
 import { useNotice } from "@/ui/Toast";
 import { useTitle } from "@/ui/useTitle";
+import { fileOf } from "./files";
 import { ImportItem } from "./ImportItem";
 import { MatchColumns } from "./MatchColumns";
 import { TakeBack } from "./TakeBack";
-import { useOneImport } from "./useImport";
+import { sendArchive, useOneImport } from "./useImport";
 
 /** What files hold, as it was understood: to be put right, chosen, written, and taken back. */
 export default function OneImport() {
@@ -129,6 +130,7 @@ const KINDS: Record<string, string> = {
   weights: "weights",
   products: "products",
   table: "a table",
+  archive: "a whole kitchen",
   nothing: "not understood",
 };
 
@@ -145,6 +147,7 @@ function FileCard({ id, file, about, items }: FileCardProps) {
           {remark}
         </p>
       ))}
+      {file.kind === "archive" && <PutArchive id={id} file={file} />}
       {file.matching && about.state === "read" && <MatchColumns id={id} file={file} matching={file.matching} />}
       <ul className="mt-2">
         {own.map((item) => (
@@ -152,5 +155,31 @@ function FileCard({ id, file, about, items }: FileCardProps) {
         ))}
       </ul>
     </section>
+  );
+}
+
+function PutArchive({ id, file }: { id: string; file: Schemas["FileView"] }) {
+  const client = useQueryClient();
+  const known = fileOf(id, file.place);
+  const put = useMutation({
+    mutationFn: (archive: File) => sendArchive(archive),
+    // Another kitchen, and other people in it.
+    onSuccess: () => {
+      client.clear();
+      window.location.assign("/today");
+    },
+  });
+  if (!known) return <p className="mt-2 text-soft">Choose the file again to put it into this kitchen.</p>;
+  return (
+    <div className="mt-2">
+      <button type="button" className="btn" disabled={put.isPending} onClick={() => put.mutate(known)}>
+        {put.isPending ? "Putting it in …" : "Put it into this kitchen"}
+      </button>
+      {put.isError && (
+        <p role="alert" className="mt-2 text-stop">
+          {problemText(put.error)}
+        </p>
+      )}
+    </div>
   );
 }
