@@ -1,7 +1,7 @@
 """NOTICE: whose work ships with the application, and under which licence.
 
-Python packages as `requirements.txt` pins them, npm packages of the front end but for those that only build it, fonts, and
-the data behind the tables.
+Python packages as `requirements.txt` pins them, npm packages of the front end but for those that only build it, fonts,
+and the data behind the tables.
 """
 
 import json
