@@ -230,6 +230,12 @@ def day_of(cell: str, form: str) -> date | None:
     return None
 
 
+def written_day(cell: str, form: str = "") -> date | None:
+    """The day of a cell in that form, else in any that cannot be read the other way round; None for none."""
+    forms = (form, *(each for each in _FORMS if each not in OTHER_WAY)) if form else _FORMS
+    return next((day for each in forms if (day := day_of(cell, each)) is not None), None)
+
+
 def clock_of(cell: str) -> time | None:
     """The time of day of a cell, or of what stands behind its day; None for none."""
     found = re.search(r"\b\d{1,2}:\d\d(?::\d\d)?(?:\s*[ap]m)?", cell[:40], re.IGNORECASE)

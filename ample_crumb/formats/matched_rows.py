@@ -8,7 +8,7 @@ from typing import Final
 from ample_crumb.core.food.energy import KJ_PER_KCAL
 from ample_crumb.core.food.nutrients import SALT_PER_SODIUM, Nutrients
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.formats.column_matching import FIELDS, Matching, TableKind, clock_of, day_of, number_of
+from ample_crumb.formats.column_matching import FIELDS, Matching, TableKind, clock_of, number_of, written_day
 from ample_crumb.formats.csv_table import CsvTable
 from ample_crumb.formats.products_csv import TypedProduct, typed_product
 
@@ -72,7 +72,7 @@ def matched_rows(table: CsvTable, matching: Matching) -> Iterator[MatchedRow]:
 
 
 def _day(cells: dict[str, str], matching: Matching) -> date:
-    found = day_of(cells["day"], matching.day_form or "%Y-%m-%d")
+    found = written_day(cells["day"], matching.day_form or "%Y-%m-%d")
     if found is None:
         raise CannotUse(f"{cells['day'][:20]!r} is no day as the others are written.")
     return found

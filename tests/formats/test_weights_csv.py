@@ -27,6 +27,10 @@ class Weights(unittest.TestCase):
         self.assertEqual([(str(each.day), each.weight_kg) for each in read.weights], [("2026-05-04", 72)])
         self.assertEqual([each.split(":")[0] for each in read.problems], ["Row 4", "Row 5", "Row 6"])
 
+    def test_rows_are_counted_as_they_stand_in_the_file(self) -> None:
+        for text, row in (("date,weight\n2026-05-04,71\nsoon,71\n", "Row 3"), ("2026-05-04,71\nsoon,71\n", "Row 2")):
+            self.assertEqual([each.split(":")[0] for each in weights_from_csv(text).problems], [row])
+
     def test_what_holds_no_weight(self) -> None:
         for text in ("", "\n\n", "a\nb\n", "name,joy\nx,y\n", "date,weight\nsoon,never\n", "date,weight\n" * 20_002):
             with self.assertRaises(CannotUse):

@@ -117,7 +117,7 @@ class Drill(unittest.TestCase):
         self.assertEqual(rows_of(other)["kitchen"][0]["name"], "The other one")
         with written_into(other):
             code, out, err = run(other, "restore", str(self.file), "--replace")
-        self.assertEqual((code, err), (0, ""))
+        self.assertEqual(code, 0, err)
         self.assertNotEqual(rows_of(other)["kitchen"][0]["name"], "The other one")
         kept = out.rpartition("the database ")[2].strip().rstrip(".")
         beside = f"{other.rpartition('/')[0]}/{kept}"
