@@ -16,7 +16,8 @@ from ample_crumb.store.scope import Principal
 
 @dataclass(frozen=True, slots=True)
 class ImportRow:
-    """An import with how many items it has, how many of them are chosen, were written, and cannot be."""
+    """An import with how many items it has, how many of them are chosen, were written, cannot be, and are here already
+    by another import."""
 
     id: UUID
     name: str
@@ -26,6 +27,7 @@ class ImportRow:
     chosen_count: int
     written_count: int
     problem_count: int
+    here_count: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,11 +76,12 @@ _ITEM: Final = SQL("""
 """).format(here=_HERE)
 _COUNTED: Final = SQL("""
     select import.id, import.name, import.state, import.made_at, count(item.kind)::integer as item_count,
-        (count(*) filter (where chosen and problem = ''))::integer as chosen_count,
+        (count(*) filter (where chosen and problem = '' and not {here}))::integer as chosen_count,
         (count(*) filter (where item.state = 'written'))::integer as written_count,
-        (count(*) filter (where problem <> ''))::integer as problem_count
+        (count(*) filter (where problem <> ''))::integer as problem_count,
+        (count(*) filter (where item.kind is not null and {here}))::integer as here_count
     from import left join import_item item on item.kitchen_id = import.kitchen_id and item.import_id = import.id
-""")
+""").format(here=_HERE)
 
 
 def _keys(kitchen_id: UUID, import_id: UUID) -> dict[str, Any]:

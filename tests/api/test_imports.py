@@ -97,6 +97,7 @@ class Imports(ImportCase):
         self.assertEqual(self.write(first), 3)
         self.assertEqual(self.write(first), 3)
         second = self.begin(days_csv=DAYS, buns_txt=BUNS)
+        self.assertEqual(self.ask("GET", f"/api/v1/imports/{second}")["about"]["here_count"], 3)
         here = {item["title"]: item["here"] for item in self.items(second) if not item["problem"]}
         self.assertEqual(here, {"Oat buns": True, "Skyr": True})
         self.write(second)
@@ -109,6 +110,12 @@ class Imports(ImportCase):
         # And brought in once more it is there again.
         self.write(self.begin(buns_txt=BUNS, days_csv=DAYS))
         self.assertEqual((len(self.formulas()), len(self.entries("2026-05-01"))), (1, 2))
+
+    def test_what_a_file_says_twice_is_there_twice(self) -> None:
+        twice = "date,time,food,kcal\n" + "2026-05-01,08:00,Skyr,150\n" * 2
+        for expected in (2, 0):
+            self.assertEqual(self.write(self.begin(days_csv=twice)), expected)
+            self.assertEqual(len(self.entries("2026-05-01")), 2)
 
     def test_what_was_changed_or_used_since_is_asked_about_and_stays(self) -> None:
         made = self.begin(buns_txt=BUNS, bars_txt=BUNS.replace("buns", "bars"), days_csv=DAYS, kg_csv=WEIGHTS)

@@ -68,7 +68,8 @@ class In(InBrowser):
 
     def test_a_phone_and_what_cannot_be_read(self) -> None:
         page = self.page("phone", color_scheme="dark")
-        self.bring(page, self.files[1])
+        self.bring(page, *self.files[1:])
+        expect(page.get_by_role("region", name=re.compile("^First rows of"))).to_be_visible()
         self.assert_no_sideways_scroll(page, "an import on a phone")
         page.get_by_role("button", name="Show its lines").click()
         expect(page.get_by_text("white beans", exact=False).first).to_be_visible()

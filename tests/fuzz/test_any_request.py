@@ -44,7 +44,7 @@ class AnyRequest(unittest.TestCase):
             with mock.patch("ample_crumb.application.cupboard.queries.WAIT_S", 0.05):
                 answer = case.call()
             honest = answer.status_code < 500 or answer.status_code == 504
-            self.assertTrue(honest, f"{case.as_curl_command()}: {answer.text[:300]}")
+            self.assertTrue(honest, f"{case.as_curl_command()}: {answer.content[:300]!r}")
             if answer.status_code >= 400:
                 self.assertEqual(answer.headers["content-type"], ["application/problem+json"])
                 self.assertTrue(answer.json()["detail"])

@@ -98,7 +98,7 @@ def changed_since(
     "/archive",
     responses=TOO_OFTEN,
     dependencies=[Depends(_limit)],
-    openapi_extra={"requestBody": {"required": True, "content": {"application/zip": _BINARY}}},
+    openapi_extra={"requestBody": {"required": True, "content": {"application/octet-stream": _BINARY}}},
 )
 def put_archive(
     file: Annotated[SpooledFile, Depends(spooled_body)], database: InDatabase, principal: AsPrincipal

@@ -95,7 +95,15 @@ def _found(connection: Connection, principal: Principal, import_id: UUID) -> Imp
 def import_view(row: ImportRow) -> ImportView:
     """An import as it is shown."""
     return ImportView(
-        row.id, row.name, row.state, row.made_at, row.item_count, row.chosen_count, row.written_count, row.problem_count
+        row.id,
+        row.name,
+        row.state,
+        row.made_at,
+        row.item_count,
+        row.chosen_count,
+        row.written_count,
+        row.problem_count,
+        row.here_count,
     )
 
 

@@ -14,7 +14,8 @@ PAGE: Final = 60
 
 @dataclass(frozen=True, slots=True)
 class ImportView:
-    """An import: how far it `state` is, and of how many items how many are chosen, were written, cannot be."""
+    """An import: how far it is (`state`), and of how many items how many are chosen, were written, cannot be, and are
+    here already."""
 
     id: UUID
     name: str
@@ -24,6 +25,7 @@ class ImportView:
     chosen_count: int
     written_count: int
     problem_count: int
+    here_count: int
 
 
 @dataclass(frozen=True, slots=True)

@@ -6081,7 +6081,8 @@ export interface components {
         };
         /**
          * ImportView
-         * @description An import: how far it `state` is, and of how many items how many are chosen, were written, cannot be.
+         * @description An import: how far it is (`state`), and of how many items how many are chosen, were written, cannot be, and are here
+         *     already.
          */
         ImportView: {
             /**
@@ -6106,6 +6107,8 @@ export interface components {
             written_count: number;
             /** Problem Count */
             problem_count: number;
+            /** Here Count */
+            here_count: number;
         };
         /**
          * IrreplaceableLine
@@ -25908,7 +25911,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/zip": string;
+                "application/octet-stream": string;
             };
         };
         responses: {

@@ -82,12 +82,12 @@ function Unread({ id, item, open }: ImportItemProps) {
             value={texts[line.id] ?? line.text}
             onChange={(event) => setTexts({ ...texts, [line.id]: event.target.value })}
           />
-          <span className="text-caution sm:w-[46%]">{line.problem}</span>
+          <span className="text-caution max-sm:basis-full sm:w-[46%]">{line.problem}</span>
         </div>
       ))}
       {open && (
         <div className="flex items-center gap-3">
-          <button type="submit" className="btn btn-quiet" disabled={!written.length || change.isPending}>
+          <button type="submit" className="btn btn-quiet shrink-0" disabled={!written.length || change.isPending}>
             {change.isPending ? "Reading …" : "Read again"}
           </button>
           <span className="text-soft">Or leave it: it stays as written and counts for nothing.</span>

@@ -31,7 +31,7 @@ export default function OneImport() {
       </Link>
       <h1 className="mt-1 break-words">{about.name}</h1>
       <Header about={about} />
-      <div ref={list} className="mt-4 grid gap-4">
+      <div ref={list} className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-4">
         {files.map((file) => (
           <FileCard key={file.place} id={id} file={file} about={about} items={items} />
         ))}
@@ -110,11 +110,12 @@ function Header({ about }: { about: Schemas["ImportView"] }) {
   );
 }
 
-function sentence({ item_count, problem_count }: Schemas["ImportView"]): string {
+function sentence({ item_count, problem_count, here_count }: Schemas["ImportView"]): string {
   if (!item_count) return "Nothing was understood of it yet.";
   const understood = item_count - problem_count;
   const unread = problem_count ? `; ${problem_count} could not be` : "";
-  return `${understood} of ${item_count} understood${unread}. Nothing is written yet.`;
+  const here = here_count ? ` ${here_count} ${here_count === 1 ? "is" : "are"} here already.` : "";
+  return `${understood} of ${item_count} understood${unread}.${here} Nothing is written yet.`;
 }
 
 interface FileCardProps {

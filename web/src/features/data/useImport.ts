@@ -30,7 +30,7 @@ export async function sendFile(id: string, place: number, file: File, asked: Ask
 
 /** A whole kitchen into this one, which has to be empty. */
 export async function sendArchive(file: File): Promise<void> {
-  const headers = { "content-type": "application/zip" };
+  const headers = { "content-type": "application/octet-stream" };
   const answer = await fetch("/api/v1/archive", { method: "PUT", headers, body: file });
   const body = await answer.json().catch(() => ({}));
   if (!answer.ok) throw new Problem(answer.status, body.detail ?? answer.statusText);
