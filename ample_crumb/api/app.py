@@ -23,7 +23,7 @@ from ample_crumb.api import routers
 from ample_crumb.api.description import describe
 from ample_crumb.api.listener import Listener
 from ample_crumb.api.problems import add_problems, problem
-from ample_crumb.api.spooled import TOO_LARGE
+from ample_crumb.api.spooled import TOO_LARGE, forget_spooled
 from ample_crumb.application.clock import system_clock
 from ample_crumb.application.imports.reading import MOST_FILE_BYTES
 from ample_crumb.application.jobs import Worker
@@ -74,7 +74,10 @@ class LimitBody:
             # A body of no declared length that grows too large is cut off; it is then no JSON and answered as such.
             return message if arrived <= most or brought else {"type": "http.disconnect"}
 
-        await self.app(scope, counted, send)
+        try:
+            await self.app(scope, counted, send)
+        finally:
+            forget_spooled(scope)
 
 
 def _release() -> str:

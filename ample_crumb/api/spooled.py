@@ -6,6 +6,7 @@ from typing import Final
 from fastapi import Request
 from starlette.exceptions import HTTPException
 from starlette.requests import ClientDisconnect
+from starlette.types import Scope
 
 from ample_crumb.application.imports.reading import MOST_FILE_BYTES
 
@@ -35,3 +36,10 @@ async def spooled_body(request: Request) -> SpooledFile:
         request.state.spooled = kept
     kept.seek(0)
     return kept
+
+
+def forget_spooled(scope: Scope) -> None:
+    """Lets the file of a request go once it is answered, however often it was done."""
+    kept: SpooledFile | None = scope.get("state", {}).get("spooled")
+    if kept is not None:
+        kept.close()

@@ -28,9 +28,10 @@ class AnyRequest(unittest.TestCase):
         operations = [found.ok() for found in schema.get_all_operations() if isinstance(found, Ok)]
         self.assertGreaterEqual(len(operations), 18)
         for operation in operations:
-            takes_something = [*operation.iter_parameters(), *operation.body]
+            read = [body for body in operation.body if body.media_type != "application/octet-stream"]
+            takes_something = [*operation.iter_parameters(), *read]
             modes = [schemathesis.GenerationMode.POSITIVE]
-            # What takes nothing cannot be asked wrongly.
+            # What takes nothing, or any bytes at all, cannot be asked wrongly.
             modes += [schemathesis.GenerationMode.NEGATIVE] if takes_something else []
             for mode in modes:
                 with self.subTest(f"{operation.label} {mode.value}"):

@@ -37,7 +37,7 @@ class FileAsk(BaseModel):
         """As the application has it."""
         pairs = None
         if self.columns is not None:
-            pairs = {key: int(at) for key, _, at in (each.partition(":") for each in self.columns.split(",") if each)}
+            pairs = {key: int(at) for key, _, at in (each.rpartition(":") for each in self.columns.split(",") if each)}
         return AskedMatching(self.kind, pairs, self.decimal, self.months_first, self.pounds)
 
 

@@ -6,6 +6,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, Depends, Query, Response
 from fastapi.responses import StreamingResponse
+from starlette.background import BackgroundTask
 
 from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
@@ -114,4 +115,9 @@ def whole_kitchen(database: InDatabase, principal: AsPrincipal, clock: InClock) 
     archive.write_archive(database, principal, file, clock())
     file.seek(0)
     head = {"Content-Disposition": f'attachment; filename="kitchen-{clock():%Y-%m-%d}.zip"'}
-    return StreamingResponse(iter(lambda: file.read(_STEP), b""), media_type="application/zip", headers=head)
+    return StreamingResponse(
+        iter(lambda: file.read(_STEP), b""),
+        media_type="application/zip",
+        headers=head,
+        background=BackgroundTask(file.close),
+    )

@@ -6081,8 +6081,8 @@ export interface components {
         };
         /**
          * ImportView
-         * @description An import: how far it is (`state`), and of how many items how many are chosen, were written, cannot be, and are here
-         *     already.
+         * @description An import: how far it is (`state`), and of how many items how many are chosen, were written, cannot be, and are
+         *     here already.
          */
         ImportView: {
             /**
