@@ -27,12 +27,14 @@ _DIETS: Final = {
 
 @dataclass(frozen=True, slots=True)
 class DerivedFigures:
-    """What is known of a piece besides the text: `piece_g`, figures by their names, diets kept and family."""
+    """What is known of a piece besides the text: `piece_g`, figures by their names, diets kept, family, and the tools
+    that it is made with."""
 
     piece_g: float
     figures: Mapping[str, float | None]
     diets: tuple[str, ...] = ()
     family: str = ""
+    tools: tuple[str, ...] = ()
 
 
 def json_ld(recipes: Sequence[WrittenRecipe], derived: Sequence[DerivedFigures | None] = ()) -> str:
@@ -54,7 +56,7 @@ def _recipe(recipe: WrittenRecipe, derived: DerivedFigures | None) -> dict[str, 
         "recipeCategory": derived.family if derived else "",
         "recipeYield": f"{recipe.pieces} piece{'s' * (recipe.pieces != 1)}" if recipe.pieces else "",
         "recipeIngredient": list(_ingredient_rows(recipe)),
-        "tool": tools,
+        "tool": [*tools, *(derived.tools if derived else ())],
         **times,
         "recipeInstructions": list(_instructions(steps)),
         "nutrition": _nutrition(derived) if derived else stated,

@@ -38,7 +38,8 @@ class ChangesFrom:
 
 _OF_KIND: Final = """
     (select {kind}, id::text, changed_at, false from {table}
-    where kitchen_id = %(kitchen_id)s and changed_at >= %(changed_at)s {own}
+    where kitchen_id = %(kitchen_id)s and changed_at >= %(changed_at)s
+        and (changed_at, {kind}, id::text) > (%(changed_at)s, %(kind)s, %(id)s) {own}
     order by changed_at, id limit %(most)s)
 """
 _OWN: Final = {"entry": SQL("and person_id = %(person_id)s")}
@@ -59,9 +60,9 @@ def changed_since(
                 {parts} union all
                 (select kind, id, changed_at, true from tombstone
                 where kitchen_id = %(kitchen_id)s and changed_at >= %(changed_at)s and kind = any(%(kinds)s)
-                order by changed_at, id limit %(most)s)
+                    and (changed_at, kind, id) > (%(changed_at)s, %(kind)s, %(id)s)
+                order by changed_at, kind, id limit %(most)s)
             ) each (kind, id, changed_at, gone)
-            where (changed_at, kind, id) > (%(changed_at)s, %(kind)s, %(id)s)
             order by changed_at, kind, id limit %(most)s
             """).format(parts=SQL(" union all ").join(parts)),
             {

@@ -120,7 +120,14 @@ def derived_of(formula: EvaluatedFormula) -> DerivedFigures:
         figures={name: getattr(nutrients, name) for name in names},
         diets=tuple(formula.allergens.diets_kept),
         family=family_of(formula.draft.family).name if formula.draft.family else "",
+        tools=tuple(_tins(formula)),
     )
+
+
+def _tins(formula: EvaluatedFormula) -> list[str]:
+    """The tins that it is baked in, as the kitchen calls them."""
+    tins = formula.context.tins
+    return [tins[used.tin_id].name for used in formula.draft.production.tins if used.tin_id in tins]
 
 
 def _notes(formula: EvaluatedFormula) -> list[str]:
@@ -134,8 +141,7 @@ def _card(formula: EvaluatedFormula) -> FormulaCard:
     draft, made = formula.draft, formula.made
     count = made.portions.count
     under = [f"Makes {count:g} piece{'s' * (count != 1)}"]
-    tins = formula.context.tins
-    under += [tins[used.tin_id].name for used in draft.production.tins if used.tin_id in tins]
+    under += _tins(formula)
     if draft.production.oven_c is not None:
         under.append(f"{draft.production.oven_c:.0f} °C")
     window = made.bake_window
