@@ -4,6 +4,7 @@ import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import { grams, kcal } from "@/domain/format";
 import { Problem } from "@/domain/problem";
+import { SaveChart } from "@/ui/SaveChart";
 
 type Point = Schemas["PointView"];
 
@@ -22,6 +23,7 @@ export default function TradeOff({ asked, now, onPut }: TradeOffProps) {
   const [picked, setPicked] = useState<number | null>(null);
   const [problem, setProblem] = useState("");
   const stop = useRef<AbortController | null>(null);
+  const chart = useRef<HTMLDivElement>(null);
 
   async function run() {
     const control = new AbortController();
@@ -63,6 +65,7 @@ export default function TradeOff({ asked, now, onPut }: TradeOffProps) {
             {points.length ? "Work it out anew" : "Work out the curve"}
           </button>
         )}
+        {drawn.length > 0 && !running && <SaveChart of={chart} name="protein against energy" />}
       </div>
       {problem && (
         <p role="alert" className="mt-1 text-stop">
@@ -76,7 +79,7 @@ export default function TradeOff({ asked, now, onPut }: TradeOffProps) {
       )}
       {drawn.length > 0 && (
         <>
-          <div className="mt-2 h-57.5" aria-hidden>
+          <div ref={chart} className="mt-2 h-57.5" aria-hidden>
             <ResponsiveContainer>
               <LineChart data={drawn} accessibilityLayer={false} margin={{ top: 8, right: 16, bottom: 18, left: 4 }}>
                 <CartesianGrid stroke="var(--rim)" />
