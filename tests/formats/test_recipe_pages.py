@@ -42,6 +42,11 @@ class Variants(unittest.TestCase):
     def read(self, **stated: object) -> RecipesRead:
         return read_recipes(json.dumps({"@type": "Recipe", "recipeIngredient": ["1 egg"], **stated}))
 
+    def test_signs_that_nothing_can_keep_are_left_out(self) -> None:
+        text = '{"@type": "Recipe", "name": "Bu\\u0000ns \\ud800", "recipeIngredient": ["1 \\u0000egg"]}'
+        (recipe,) = read_recipes(text).recipes
+        self.assertEqual((recipe.title, recipe.parts[0].lines), ("Buns", ("1 egg",)))
+
     def test_durations(self) -> None:
         for written, row in (
             ("PT1H30M", "Cook time: 90 min"),

@@ -165,7 +165,6 @@ def _recipe(context: KitchenContext, recipe: WrittenRecipe, otherwise: str) -> _
         formula = evaluated_draft(draft, context)
     except CannotUse as problem:
         return _Found(0, "formula", draft.name, stored(draft), str(problem))
-    draft = replace(draft, family=formula.dough.family)
     return _Found(0, "formula", draft.name, stored(draft), question_count=questions_in(formula))
 
 
