@@ -1,4 +1,4 @@
-"""Runs all measurements, or those named: core, reach, fill, http, neighbour, browser, size, memory, start, recovery."""
+"""Runs all measurements, or those named: core, reach, fill, import, http, neighbour, browser, size, memory, start, recovery."""
 
 import sys
 
@@ -8,6 +8,7 @@ from benchmarks import (
     fill_speed,
     heavy_neighbour,
     http_speed,
+    import_speed,
     memory,
     reach_speed,
     recovery,
@@ -19,13 +20,15 @@ from tests import kitchen
 
 def main(wanted: list[str]) -> None:
     """Runs them one after another on a throwaway cluster."""
-    wanted = wanted or ["core", "reach", "fill", "http", "neighbour", "browser", "size", "memory", "start", "recovery"]
+    wanted = wanted or ["core", "reach", "fill", "import", "http", "neighbour", "browser", "size", "memory", "start", "recovery"]
     if "core" in wanted:
         core_speed.run()
     if "reach" in wanted:
         reach_speed.run()
     if "fill" in wanted:
         fill_speed.run()
+    if "import" in wanted:
+        import_speed.run()
     if {"http", "neighbour", "browser"} & set(wanted):
         served = kitchen.Served(kitchen.new_database(), demo=True)
         served.start()

@@ -78,7 +78,7 @@ def _open(node: LexborNode, rows: list[list[str]]) -> None:
 
 
 def snippet_rows(text: str) -> list[str]:
-    """The rows of a text that may hold HTML, as the strings of JSON-LD often do. Zero bytes and halves of letters, which
+    """The rows of a text that may hold HTML, as strings of JSON-LD often do. Zero bytes and halves of letters, which
     JSON can name and nothing can keep, are left out."""
     text = text.replace("\x00", "").encode("utf-8", "ignore").decode("utf-8")
     if "<" not in text and "&" not in text:

@@ -115,7 +115,7 @@ def _put(connection: Connection, principal: Principal, tables: Mapping[str, Rows
     if not archive.is_empty(connection, principal.kitchen_id):
         raise CannotAccept(
             "",
-            "There is something in this kitchen already. An archive goes into an empty one, as after "
+            "There is something in this kitchen already. A whole kitchen goes into an empty one, as after "
             "./start --empty --data FOLDER.",
         )
     known = archive.archived_tables(connection)

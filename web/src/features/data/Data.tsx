@@ -140,8 +140,8 @@ function TakeOut() {
     <section className="card p-4" aria-labelledby="out-title">
       <h2 id="out-title">Take out</h2>
       <p className="mt-1">
-        The whole kitchen as one archive, in a form that is documented and that an empty kitchen reads again; or a part
-        of it for a spreadsheet or a calendar. A formula goes out from its Bench.
+        The whole kitchen as one file, in a form that is documented and that an empty kitchen reads again; or a part of
+        it for a spreadsheet or a calendar. A formula goes out from its Bench.
       </p>
       <ul className="mt-3 grid gap-2">
         <Out href="/api/v1/archive.zip" name="The whole kitchen" what="a zip of JSON Lines, with photos" strong />
