@@ -28,7 +28,6 @@ const Cupboard = lazy(() => import("@/features/cupboard/Cupboard"));
 const Ledger = lazy(() => import("@/features/ledger/Ledger"));
 const Settings = lazy(() => import("@/features/settings/Settings"));
 const Data = lazy(() => import("@/features/data/Data"));
-const OneImport = lazy(() => import("@/features/data/OneImport"));
 
 export function App() {
   const kitchen = useQuery(kitchenQuery);
@@ -76,8 +75,7 @@ export function App() {
           <Route path="cupboard" element={<Cupboard />} />
           <Route path="ledger" element={<Ledger />} />
           <Route path="settings" element={<Settings />} />
-          <Route path="settings/data" element={<Data />} />
-          <Route path="settings/data/:id" element={<OneImport />} />
+          <Route path="settings/data/:id?" element={<Data />} />
           <Route path="*" element={<Navigate to="/today" replace />} />
         </Route>
       </Routes>

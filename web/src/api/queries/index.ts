@@ -91,43 +91,6 @@ export const learnedQuery = queryOptions({
   staleTime: 60_000,
 });
 
-/** What was brought in from files. */
-export const IMPORTS = ["imports"] as const;
-
-export const importsQuery = queryOptions({
-  queryKey: [...IMPORTS, "list"],
-  queryFn: ({ signal }) => data(api.GET("/api/v1/imports", { signal })),
-});
-
-export const importQuery = (id: string) =>
-  queryOptions({
-    queryKey: [...IMPORTS, "one", id],
-    queryFn: ({ signal }) =>
-      data(api.GET("/api/v1/imports/{import_id}", { params: { path: { import_id: id } }, signal })),
-  });
-
-export const importItemsQuery = (id: string) =>
-  infiniteQueryOptions({
-    queryKey: [...IMPORTS, "items", id],
-    queryFn: ({ signal, pageParam }) =>
-      data(
-        api.GET("/api/v1/imports/{import_id}/items", {
-          params: { path: { import_id: id }, query: { after: pageParam } },
-          signal,
-        }),
-      ),
-    initialPageParam: "",
-    getNextPageParam: (page) => page.next || undefined,
-  });
-
-export const importChangedQuery = (id: string) =>
-  queryOptions({
-    queryKey: [...IMPORTS, "changed", id],
-    queryFn: ({ signal }) =>
-      data(api.GET("/api/v1/imports/{import_id}/changed", { params: { path: { import_id: id } }, signal })),
-    staleTime: 0,
-  });
-
 /** What names were said to mean. */
 export const correctionsQuery = queryOptions({
   queryKey: ["corrections"],

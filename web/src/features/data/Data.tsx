@@ -1,12 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { Link, useNavigate } from "react-router";
-import { importsQuery } from "@/api/queries";
+import { Link, useNavigate, useParams } from "react-router";
+import { importsQuery } from "@/api/queries/imports";
 import type { Schemas } from "@/api/types";
 import { dayName } from "@/domain/format";
 import { problemText } from "@/domain/problem";
 import { useTitle } from "@/ui/useTitle";
 import { zone } from "./files";
+import { OneImport } from "./OneImport";
 import { useBringIn } from "./useImport";
 
 const TABLES = [
@@ -19,6 +20,11 @@ const TABLES = [
 
 /** What comes into the kitchen from elsewhere, and what goes out of it. */
 export default function Data() {
+  const { id } = useParams();
+  return id ? <OneImport key={id} /> : <InAndOut />;
+}
+
+function InAndOut() {
   useTitle("Data in and out");
   const imports = useQuery(importsQuery);
   return (

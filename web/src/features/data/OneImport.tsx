@@ -1,7 +1,7 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { importItemsQuery, importQuery } from "@/api/queries";
+import { importItemsQuery, importQuery } from "@/api/queries/imports";
 import type { Schemas } from "@/api/types";
 import { problemText } from "@/domain/problem";
 import { Pending } from "@/features/common/Pending";
@@ -15,7 +15,7 @@ import { TakeBack } from "./TakeBack";
 import { sendArchive, useOneImport } from "./useImport";
 
 /** What files hold, as it was understood: to be put right, chosen, written, and taken back. */
-export default function OneImport() {
+export function OneImport() {
   const { id = "" } = useParams();
   const opened = useQuery(importQuery(id));
   const pages = useInfiniteQuery(importItemsQuery(id));

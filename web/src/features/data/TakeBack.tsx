@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { importChangedQuery } from "@/api/queries";
+import { importChangedQuery } from "@/api/queries/imports";
 import { problemText } from "@/domain/problem";
 import { Pending } from "@/features/common/Pending";
 import { Sheet } from "@/ui/Sheet";

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { api, data } from "@/api/client";
-import { IMPORTS, importItemsQuery, importQuery } from "@/api/queries";
+import { IMPORTS, importItemsQuery, importQuery } from "@/api/queries/imports";
 import type { Schemas } from "@/api/types";
 import { newId } from "@/domain/ids";
 import { Problem } from "@/domain/problem";
