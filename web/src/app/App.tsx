@@ -27,7 +27,6 @@ const Comparison = lazy(() => import("@/features/tasting/Comparison"));
 const Cupboard = lazy(() => import("@/features/cupboard/Cupboard"));
 const Ledger = lazy(() => import("@/features/ledger/Ledger"));
 const Settings = lazy(() => import("@/features/settings/Settings"));
-const Data = lazy(() => import("@/features/data/Data"));
 
 export function App() {
   const kitchen = useQuery(kitchenQuery);
@@ -74,8 +73,7 @@ export function App() {
           <Route path="compare" element={<Comparison />} />
           <Route path="cupboard" element={<Cupboard />} />
           <Route path="ledger" element={<Ledger />} />
-          <Route path="settings" element={<Settings />} />
-          <Route path="settings/data/:id?" element={<Data />} />
+          <Route path="settings/:page?/:id?" element={<Settings />} />
           <Route path="*" element={<Navigate to="/today" replace />} />
         </Route>
       </Routes>

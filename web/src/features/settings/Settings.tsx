@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { RadioGroup } from "radix-ui";
-import { Link } from "react-router";
+import { lazy, Suspense } from "react";
+import { Link, useParams } from "react-router";
 import { api, data } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
@@ -12,7 +13,9 @@ import { useTitle } from "@/ui/useTitle";
 import { Eaters } from "./Eaters";
 import { Remembered } from "./Remembered";
 
-type Choices = Schemas["SettingsBody"];
+const Data = lazy(() => import("@/features/data/Data"));
+
+type Chosen = Schemas["SettingsBody"];
 
 const QUESTIONS = [
   {
@@ -54,17 +57,29 @@ const QUESTIONS = [
   },
 ] as const;
 
+/** What is set, and the page behind it for data in and out. */
 export default function Settings() {
+  const { page, id } = useParams();
+  return page === "data" ? (
+    <Suspense fallback={<p className="text-soft">Opening …</p>}>
+      <Data key={id} />
+    </Suspense>
+  ) : (
+    <Choices />
+  );
+}
+
+function Choices() {
   useTitle("Settings");
   const kitchen = useQuery(kitchenQuery);
   const client = useQueryClient();
   const [singleKeys, setSingleKeys] = useSingleKeys();
   const save = useMutation({
     // Shown as chosen at once, so it has to arrive even where the page is left at once.
-    mutationFn: (choices: Choices) => data(api.PUT("/api/v1/settings", { body: choices, keepalive: true })),
+    mutationFn: (choices: Chosen) => data(api.PUT("/api/v1/settings", { body: choices, keepalive: true })),
     onSuccess: () => client.invalidateQueries(),
   });
-  const settings = kitchen.data?.settings as Choices | undefined;
+  const settings = kitchen.data?.settings as Chosen | undefined;
   if (!settings) return null;
   const shown = save.isPending && save.variables ? save.variables : settings;
   return (
@@ -86,7 +101,7 @@ export default function Settings() {
               aria-labelledby={`setting-${name}`}
               className="mt-2 grid gap-1"
               value={shown[name]}
-              onValueChange={(value) => save.mutate({ ...shown, [name]: value } as Choices)}
+              onValueChange={(value) => save.mutate({ ...shown, [name]: value } as Chosen)}
             >
               {options.map(([value, label]) => (
                 <div key={value} className="flex items-center gap-3 py-1">
@@ -110,7 +125,7 @@ export default function Settings() {
               label="What bakes here"
               value={shown.oven}
               options={(kitchen.data?.ovens ?? []).map((each) => [each, each] as const)}
-              onChange={(oven) => save.mutate({ ...shown, oven: oven as Choices["oven"] })}
+              onChange={(oven) => save.mutate({ ...shown, oven: oven as Chosen["oven"] })}
             />
             <div className="w-75">
               <NumberField
