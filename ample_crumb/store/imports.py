@@ -291,7 +291,7 @@ def mark_items(connection: Connection, kitchen_id: UUID, import_id: UUID, items:
         cursor.executemany(
             """
             update import_item set state = %(state)s, target = %(target)s, target_version = %(target_version)s,
-                before = %(before)s
+                before = %(before)s, problem = %(problem)s
             where kitchen_id = %(kitchen_id)s and import_id = %(import_id)s and file_place = %(file_place)s
                 and place = %(place)s
             """,
@@ -303,6 +303,7 @@ def mark_items(connection: Connection, kitchen_id: UUID, import_id: UUID, items:
                     "state": item.state,
                     "target": item.target,
                     "target_version": item.target_version,
+                    "problem": item.problem,
                     "before": None if item.before is None else Jsonb(item.before),
                 }
                 for item in items

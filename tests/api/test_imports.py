@@ -5,8 +5,11 @@ import json
 import zipfile
 from pathlib import Path
 from typing import Any
+from unittest import mock
 from uuid import uuid4
 
+from ample_crumb.application.formulas import saving
+from ample_crumb.core.problem import CannotUse
 from tests.api.test_api import ApiCase
 from tests.formats.recipe_pages import RECIPES, SHAPES
 
@@ -116,6 +119,21 @@ class Imports(ImportCase):
         for expected in (2, 0):
             self.assertEqual(self.write(self.begin(days_csv=twice)), expected)
             self.assertEqual(len(self.entries("2026-05-01")), 2)
+
+    def test_one_that_cannot_be_written_any_more_keeps_no_other_back(self) -> None:
+        made = self.begin(buns_txt=BUNS, bars_txt=BUNS.replace("buns", "bars"))
+        checked = saving.checked
+
+        def refuse(connection: Any, principal: Any, formula_id: Any, draft: Any) -> Any:
+            if draft.name == "Oat buns":
+                raise CannotUse("It cannot be any more.")
+            return checked(connection, principal, formula_id, draft)
+
+        with mock.patch.object(saving, "checked", refuse):
+            self.write(made)
+        self.assertEqual([each["name"] for each in self.formulas()], ["Oat bars"])
+        problems = {item["title"]: item["problem"] for item in self.items(made)}
+        self.assertEqual(problems, {"Oat buns": "It cannot be any more.", "Oat bars": ""})
 
     def test_what_was_changed_or_used_since_is_asked_about_and_stays(self) -> None:
         made = self.begin(buns_txt=BUNS, bars_txt=BUNS.replace("buns", "bars"), days_csv=DAYS, kg_csv=WEIGHTS)

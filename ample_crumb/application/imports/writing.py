@@ -61,9 +61,12 @@ def _written(
         return _weights(connection, principal, same)
     done: list[ItemRow] = []
     for item in same:
-        done.append(
-            _formula(connection, principal, item) if kind == "formula" else _product(connection, principal, item)
-        )
+        write = _formula if kind == "formula" else _product
+        try:
+            done.append(write(connection, principal, item))
+        except CannotUse as problem:
+            # Something that it could be when it was read and cannot any more; the others go on.
+            done.append(replace(item, problem=str(problem)[:500]))
         if monotonic() >= ends:
             break
     return done
@@ -87,10 +90,7 @@ def _product(connection: Connection, principal: Principal, item: ItemRow) -> Ite
     assert item.content is not None
     product_id = item.fingerprint
     kitchens.lock(connection, principal.kitchen_id)
-    try:
-        draft = acceptable(_typed(PRODUCT.read(item.content)), finished=True)
-    except CannotUse as problem:
-        return replace(item, state="written", target="", before={"problem": str(problem)})
+    draft = acceptable(_typed(PRODUCT.read(item.content)), finished=True)
     if any(
         row.id != product_id and not row.archived
         for row in products.with_code(connection, principal.kitchen_id, draft.gtin)

@@ -19,6 +19,8 @@ export function ImportItem({ id, item, open }: ImportItemProps) {
   const [shown, setShown] = useState(false);
   const unread = item.lines.filter((line) => line.problem);
   const label = `${item.row_number ? `Row ${item.row_number}: ` : ""}${item.title}`;
+  // Shown as pressed at once; the answer follows.
+  const chosen = change.isPending ? (change.variables.body.chosen ?? item.chosen) : item.chosen;
   const can = open && !item.problem && !item.here && item.kind !== "nothing";
   return (
     <li className="border-b border-rim py-2 last:border-0" data-item={item.title}>
@@ -29,8 +31,7 @@ export function ImportItem({ id, item, open }: ImportItemProps) {
               type="checkbox"
               aria-label={`Bring in ${label}`}
               className="size-4.5 shrink-0 translate-y-0.5 accent-[var(--enamel-ink)]"
-              checked={item.chosen}
-              disabled={change.isPending}
+              checked={chosen}
               onChange={(event) => change.mutate({ item, body: { chosen: event.target.checked } })}
             />
           )}
