@@ -18,7 +18,8 @@ _TEXTS: Final = frozenset((".txt", ".md", ".markdown", ".json", ".jsonld", ".htm
 
 
 def is_zip(file: IO[bytes]) -> bool:
-    """Whether a file begins as a zip does; it is as before then."""
+    """Whether a file begins as a zip does; it is at its beginning then."""
+    file.seek(0)
     begins = file.read(4)
     file.seek(0)
     return begins in (b"PK\x03\x04", b"PK\x05\x06")
