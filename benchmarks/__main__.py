@@ -1,4 +1,4 @@
-"""Runs all measurements, or those named: core, reach, fill, import, http, neighbour, browser, size, memory, start, recovery."""
+"""Runs all measurements, or those that are named."""
 
 import sys
 
@@ -18,9 +18,12 @@ from benchmarks import (
 from tests import kitchen
 
 
+ALL = ("core", "reach", "fill", "import", "http", "neighbour", "browser", "size", "memory", "start", "recovery")
+
+
 def main(wanted: list[str]) -> None:
     """Runs them one after another on a throwaway cluster."""
-    wanted = wanted or ["core", "reach", "fill", "import", "http", "neighbour", "browser", "size", "memory", "start", "recovery"]
+    wanted = wanted or list(ALL)
     if "core" in wanted:
         core_speed.run()
     if "reach" in wanted:

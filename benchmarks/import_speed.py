@@ -24,6 +24,7 @@ def run() -> None:
     """Prints both, each with what it is held against."""
     pages = [shape(recipe) for shape in SHAPES[1:11] for recipe in RECIPES]
     recipes = [read_recipes(page).recipes[0] for page in pages]
+
     def work_out() -> None:
         # A cupboard of its own, so that nothing of the lines is known yet.
         cupboard = reference_cupboard().with_own(())
@@ -36,7 +37,8 @@ def run() -> None:
     print(f"reading, to working out: {reading.median_ms / working.median_ms:.2f}")
     first = date(2024, 1, 1)
     text = "date,time,food,kcal,protein\n" + "".join(
-        f"{first + timedelta(at // 8)},{8 + at % 8}:00,Food {at % 37},{100 + at % 300},{at % 30}\n" for at in range(_ROWS)
+        f"{first + timedelta(at // 8)},{8 + at % 8}:00,Food {at % 37},{100 + at % 300},{at % 30}\n"
+        for at in range(_ROWS)
     )
 
     def match() -> None:
