@@ -17,7 +17,6 @@ from benchmarks import (
 )
 from tests import kitchen
 
-
 ALL = ("core", "reach", "fill", "import", "http", "neighbour", "browser", "size", "memory", "start", "recovery")
 
 
