@@ -47,6 +47,8 @@ NUTRITION: Final = (
 """Properties of NutritionInformation in g, how a row says them, and the figure that is meant."""
 
 PER_PIECE: Final = "Per piece: "
+EQUIPMENT: Final = "Equipment: "
+"""How rows of a method begin that say figures and tools."""
 
 _AMOUNT: Final = re.compile(r"(\d{1,5}(?:[.,]\d{1,3})?)\s*(kj|mg|g)?", re.IGNORECASE)
 _PER_100: Final = re.compile(r"^\s*(?:per\s*)?100\s*(?:g|ml)\b", re.IGNORECASE)
@@ -223,7 +225,7 @@ def _minutes(text: str) -> float | None:
 def _tools(recipe: dict[str, Any]) -> Iterator[str]:
     tools = [name for each in _listed(recipe.get("tool")) for name in islice(_texts(each), 1)]
     if tools:
-        yield f"Equipment: {', '.join(tools[:30])}"[:_LONGEST_ROW]
+        yield f"{EQUIPMENT}{', '.join(tools[:30])}"[:_LONGEST_ROW]
 
 
 def _nutrition(recipe: dict[str, Any]) -> Iterator[str]:

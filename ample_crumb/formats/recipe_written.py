@@ -9,14 +9,14 @@ from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, Final
 
+from ample_crumb.core.food.nutrients import SALT_PER_SODIUM
 from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
 from ample_crumb.core.quantity.stated_figures import is_stated_row, read_stated
 from ample_crumb.core.quantity.written_minutes import times_in
-from ample_crumb.formats.recipe_json_ld import NUTRITION, PER_PIECE, TIMES
+from ample_crumb.formats.recipe_json_ld import EQUIPMENT, NUTRITION, PER_PIECE, TIMES
 
 _SECTION: Final = re.compile(r"^[^.:;!?]{1,80}:$")
 _MARKED: Final = re.compile(r"^(?:[-*•–]|\d{1,2}[.)])\s")
-_TOOLS: Final = "Equipment: "
 _DIETS: Final = {
     "vegan": "VeganDiet",
     "vegetarian": "VegetarianDiet",
@@ -86,8 +86,8 @@ def _sorted_rows(method: Iterable[str]) -> tuple[list[str], dict[str, str], list
         minutes = times_in(rest[:60]) if key else []
         if key and key not in times and len(minutes) == 1 and minutes[0][0] == minutes[0][1]:
             times[key] = f"PT{minutes[0][0]:.0f}M"
-        elif row.startswith(_TOOLS) and not tools:
-            tools = [tool for tool in row.removeprefix(_TOOLS).split(", ") if tool]
+        elif row.startswith(EQUIPMENT) and not tools:
+            tools = [tool for tool in row.removeprefix(EQUIPMENT).split(", ") if tool]
         elif not row.startswith(PER_PIECE):
             steps.append(row)
     return steps, times, tools
@@ -130,8 +130,7 @@ def _nutrition_of(figures: Mapping[str, float | None], serving: str) -> dict[str
         return {}
     salt = figures.get("salt_g")
     if salt is not None:
-        # Regulation (EU) 1169/2011, Annex I: salt is sodium times 2.5.
-        said["sodiumContent"] = f"{salt / 2.5 * 1000:.0f} mg"
+        said["sodiumContent"] = f"{salt / SALT_PER_SODIUM * 1000:.0f} mg"
     return {"@type": "NutritionInformation", **({"servingSize": serving} if serving else {}), **said}
 
 

@@ -160,6 +160,14 @@ class Imports(ImportCase):
         self.take_back(made)
         self.assertEqual(self.weights(), {"2026-05-01": 80})
 
+    def test_the_last_of_a_day_counts_and_two_files_keep_apart(self) -> None:
+        made = self.begin(a_csv="date,weight\n2026-05-01,70\n2026-05-01,71\n", b_csv="date,weight\n2026-05-02,72\n")
+        self.assertEqual(self.write(made), 2)
+        self.assertEqual(self.weights(), {"2026-05-01": 71, "2026-05-02": 72})
+        self.assertEqual(self.ask("GET", f"/api/v1/imports/{made}/changed")["count"], 0)
+        self.take_back(made)
+        self.assertEqual(self.weights(), {})
+
     def test_rows_of_a_diary_count_in_their_days_and_in_their_zone(self) -> None:
         made = self.begin(days_csv=DAYS)
         problems = [(item["row_number"], item["problem"]) for item in self.items(made) if item["problem"]]

@@ -182,7 +182,7 @@ def draft_of_recipe(context: KitchenContext, recipe: WrittenRecipe, otherwise: s
 
 
 def questions_in(formula: EvaluatedFormula) -> int:
-    """How many lines of a formula could not be read or ask something that matters."""
+    """How many lines of a formula could not be read."""
     return len(formula.made.evaluated.unread)
 
 
@@ -193,12 +193,23 @@ def _of_table(name: str, place: int, table: CsvTable, asked: AskedMatching, rema
         shown = _shown(table, Matching(TableKind.DAYS))
         return _kept(name, place, "table", [*remarks, str(problem)], [], shown)
     try:
-        found = [_row(each) for each in matched_rows(table, matching)]
+        found = _last_of_a_day([_row(each) for each in matched_rows(table, matching)])
     except CannotUse as problem:
         return _kept(name, place, matching.kind, [*remarks, str(problem)], [], _shown(table, matching))
     if matching.day_unsure:
         remarks.append("Its days could be read with the month or the day first; look whether they are right.")
     return _kept(name, place, matching.kind, remarks, found, _shown(table, matching))
+
+
+def _last_of_a_day(found: list[_Found]) -> list[_Found]:
+    """Of weights of one day the last counts; those before it say so."""
+    last = {each.title: at for at, each in enumerate(found) if each.kind == "weight"}
+    return [
+        replace(each, problem=f"Row {found[last[each.title]].row_number} is of the same day, and the last counts.")
+        if last.get(each.title, at) != at and each.kind == "weight"
+        else each
+        for at, each in enumerate(found)
+    ]
 
 
 def matched_as_asked(table: CsvTable, asked: AskedMatching) -> Matching:

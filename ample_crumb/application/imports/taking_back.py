@@ -8,6 +8,7 @@ from typing import Final
 from uuid import UUID
 
 from ample_crumb.application.cupboard.saving import ChangedProduct, cupboard_changed
+from ample_crumb.application.cupboards import label_slug
 from ample_crumb.application.imports.reading import weighed_of
 from ample_crumb.application.imports.writing import TURN_S
 from ample_crumb.store import body_weights, formula_foods, formula_writes, formulas, imports, kitchens, products, unused
@@ -52,7 +53,7 @@ def _place(item: ItemRow) -> tuple[int, int]:
 
 
 def _is_used(connection: Connection, principal: Principal, product_id: UUID) -> bool:
-    rows = formula_foods.using(connection, principal.kitchen_id, f"own-{product_id}-1", (), 1)
+    rows = formula_foods.using(connection, principal.kitchen_id, label_slug(product_id, 1), (), 1)
     return bool(rows)
 
 

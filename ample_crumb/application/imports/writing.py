@@ -6,14 +6,14 @@ from datetime import datetime
 from time import monotonic
 from typing import Any, Final
 from uuid import UUID
-from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
+from zoneinfo import ZoneInfo
 
 from ample_crumb.application.cupboard.saving import ChangedProduct, acceptable, cupboard_changed
 from ample_crumb.application.cupboard.views import ProductDraft
 from ample_crumb.application.formulas import saving
 from ample_crumb.application.formulas.draft import from_stored
 from ample_crumb.application.imports.reading import PRODUCT, eaten_of, weighed_of
-from ample_crumb.application.problems import CannotAccept
+from ample_crumb.application.stash.printing import zone_of
 from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.nutrients import Figures, Nutrients, Portion, StandardUncertainty
 from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
@@ -33,10 +33,7 @@ _AT_ONCE: Final = 500
 
 def write_some(connection: Connection, principal: Principal, import_id: UUID, zone: str) -> int:
     """Writes the next chosen items; gives how many. Raises CannotAccept for a zone that is none."""
-    try:
-        there = ZoneInfo(zone)
-    except (ZoneInfoNotFoundError, ValueError, OSError) as wrong:
-        raise CannotAccept("/zone", "There is no such time zone.") from wrong
+    there = zone_of(zone)
     ends = monotonic() + TURN_S
     done = 0
     while done == 0 or monotonic() < ends:
@@ -144,18 +141,13 @@ def _entries(connection: Connection, principal: Principal, items: Sequence[ItemR
 
 
 def _weights(connection: Connection, principal: Principal, items: Sequence[ItemRow]) -> list[ItemRow]:
-    said = {item.place: weighed_of(item.content or {}) for item in items}
-    first, last = min(each.day for each in said.values()), max(each.day for each in said.values())
+    said = [weighed_of(item.content or {}) for item in items]
+    first, last = min(each.day for each in said), max(each.day for each in said)
     there = {row.day: row.weight_kg for row in body_weights.weights_between(connection, principal, first, last)}
-    # The last of a day counts.
-    kept = {each.day: each.weight_kg for each in said.values()}
-    body_weights.put_weights(connection, principal, [WeightRow(day, kg) for day, kg in kept.items()])
+    body_weights.put_weights(
+        connection, principal, [WeightRow(day, kg) for day, kg in {each.day: each.weight_kg for each in said}.items()]
+    )
     return [
-        replace(
-            item,
-            state="written",
-            target=said[item.place].day.isoformat(),
-            before={"weight_kg": there.get(said[item.place].day)},
-        )
-        for item in items
+        replace(item, state="written", target=each.day.isoformat(), before={"weight_kg": there.get(each.day)})
+        for item, each in zip(items, said, strict=True)
     ]
