@@ -19,8 +19,8 @@ export function ImportItem({ id, item, open }: ImportItemProps) {
   const [shown, setShown] = useState(false);
   const unread = item.lines.filter((line) => line.problem);
   const label = `${item.row_number ? `Row ${item.row_number}: ` : ""}${item.title}`;
-  // Shown as pressed at once; the answer follows.
-  const chosen = change.isPending ? (change.variables.body.chosen ?? item.chosen) : item.chosen;
+  // Held here, because a mutation tells of itself a moment later, and till then React would put the old tick back.
+  const [pressed, setPressed] = useState<boolean | null>(null);
   const can = open && !item.problem && !item.here && item.kind !== "nothing";
   return (
     <li className="border-b border-rim py-2 last:border-0" data-item={item.title}>
@@ -31,8 +31,12 @@ export function ImportItem({ id, item, open }: ImportItemProps) {
               type="checkbox"
               aria-label={`Bring in ${label}`}
               className="size-4.5 shrink-0 translate-y-0.5 accent-[var(--enamel-ink)]"
-              checked={chosen}
-              onChange={(event) => change.mutate({ item, body: { chosen: event.target.checked } })}
+              checked={pressed ?? item.chosen}
+              onChange={(event) => {
+                const chosen = event.target.checked;
+                setPressed(chosen);
+                change.mutate({ item, body: { chosen } }, { onSettled: () => setPressed(null) });
+              }}
             />
           )}
           <span className="min-w-0 break-words">{label}</span>
