@@ -32,7 +32,7 @@ def main(wanted: list[str]) -> None:
     if "import" in wanted:
         import_speed.run()
     if {"http", "neighbour", "browser"} & set(wanted):
-        served = kitchen.Served(kitchen.new_database(), demo=True)
+        served = kitchen.Served(kitchen.demo_kitchen())
         served.start()
         try:
             if "http" in wanted:

@@ -5,14 +5,14 @@ from http.client import HTTPConnection
 from pathlib import Path
 from typing import Any, Final
 
-from tests.kitchen import Served, new_database
+from tests.kitchen import Served, demo_kitchen
 
 CHANGES: Final = 1_000
 
 
 def run() -> None:
     """Prints the resident memory before, half-way and after."""
-    served = Served(new_database(), demo=True)
+    served = Served(demo_kitchen())
     served.start()
     connection = HTTPConnection("127.0.0.1", served.port)
 

@@ -16,7 +16,7 @@ from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.store.scope import Principal
 from benchmarks.measure import time_calls
-from tests.kitchen import Served, new_database, open_database
+from tests.kitchen import Served, demo_kitchen, open_database
 
 FORMULAS: Final = 1_000
 PRODUCTS: Final = 5_000
@@ -136,8 +136,8 @@ class _Kitchen:
 
 def run() -> None:
     """Prints the ratios."""
-    small, large = new_database(), new_database()
-    served = [Served(url, demo=True) for url in (small, large)]
+    small, large = demo_kitchen(), demo_kitchen()
+    served = [Served(url) for url in (small, large)]
     for each in served:
         each.start()
     try:

@@ -16,7 +16,7 @@ FOLDER: Final = ROOT / "docs" / "screenshots"
 
 def main() -> None:
     """Overwrites the pictures."""
-    served = Served(kitchen.new_database(), demo=True)
+    served = Served(kitchen.demo_kitchen())
     served.start()
     try:
         with sync_playwright() as playwright:

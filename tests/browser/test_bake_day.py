@@ -9,7 +9,7 @@ from uuid import uuid4
 from playwright.sync_api import Page, expect
 
 from tests.browser.page import InBrowser
-from tests.kitchen import Served, new_database
+from tests.kitchen import Served, ServedByWorkers, new_kitchen
 
 NAME = "Almond rounds"
 LINES = ("208 g almond flour", "60 g erythritol", "1 egg")
@@ -200,8 +200,8 @@ class TheRun(BakeDayInBrowser):
         self.assert_no_sideways_scroll(other, "a step on the phone")
 
     def test_two_workers_tell_each_other(self) -> None:
-        served = Served(new_database())
-        served.start("--workers", "2")
+        served = ServedByWorkers(new_kitchen())
+        served.start()
         self.addCleanup(served.stop)
         run = self.planned(served)
         pages = [self.on_run(run, self.page(of=served), served) for _ in range(4)]
@@ -211,7 +211,7 @@ class TheRun(BakeDayInBrowser):
             expect(page.locator("h1")).not_to_have_text(first)
 
     def test_away_from_the_server_all_goes_on_and_is_told_once(self) -> None:
-        served = Served(new_database())
+        served = Served(new_kitchen())
         served.start()
         self.addCleanup(served.stop)
         run = self.planned(served)
@@ -230,7 +230,7 @@ class TheRun(BakeDayInBrowser):
         page.locator("[data-run]").wait_for()
         self.assertEqual(self.step(page), steps[-1])
         served.start()
-        expect(page.get_by_text(re.compile("cannot be reached. Go on"))).to_have_count(0)
+        expect(page.get_by_text(re.compile("cannot be reached. Go on|Telling the kitchen"))).to_have_count(0)
         day = self.ask("GET", f"/api/v1/bake-days/{run}", of=served)
         told = day["last_seq"]
         self.assertGreaterEqual(told, 4)
@@ -240,7 +240,7 @@ class TheRun(BakeDayInBrowser):
         self.assertEqual(self.ask("GET", f"/api/v1/bake-days/{run}", of=served)["last_seq"], told)
 
     def test_timers_run_on_while_the_server_is_restarted_and_by_no_clock_of_this_window(self) -> None:
-        served = Served(new_database())
+        served = Served(new_kitchen())
         served.start()
         self.addCleanup(served.stop)
         run = self.planned(served)

@@ -7,7 +7,7 @@ from playwright.sync_api import Page, expect
 
 from launch.cluster import free_port, throwaway
 from tests.browser.page import SIZES, InBrowser
-from tests.kitchen import Served
+from tests.kitchen import Served, prepare
 
 RECIPE = """Sesame bean rounds
 makes 12
@@ -247,7 +247,8 @@ class Away(InBrowser):
         port = free_port()
         url = made.start(port)
         self.addCleanup(made.stop, "immediate")
-        served = Served(url, demo=True)
+        prepare(url)
+        served = Served(url)
         served.start()
         self.addCleanup(served.stop)
         page = self.page(of=served)

@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Final
 
 from launch.cluster import port_is_free
-from tests.kitchen import Served, new_kitchen
+from tests.kitchen import ServedByWorkers, new_kitchen
 
 _LONGEST_S: Final = 300
 """For a machine under load; it takes no second by itself."""
@@ -17,8 +17,8 @@ _LONGEST_S: Final = 300
 
 class Workers(unittest.TestCase):
     def test_none_is_left_behind(self) -> None:
-        served = Served(new_kitchen())
-        served.start("--workers", "2")
+        served = ServedByWorkers(new_kitchen())
+        served.start()
         self.addCleanup(served.stop)
         told = subprocess.run(["pgrep", "-P", str(served.pid)], capture_output=True, text=True, check=True).stdout
         workers = [int(pid) for pid in told.split()]
