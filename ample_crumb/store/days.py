@@ -1,12 +1,13 @@
 """The entries of a day."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
 from typing import Any, Final
 from uuid import UUID
 
 from psycopg.rows import class_row
-from psycopg.sql import SQL
+from psycopg.sql import SQL, Composed
 
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.store.columns import FiguresRow, column_list, columns, set_list, value_list
@@ -122,18 +123,24 @@ class LoggedEntry:
 
 def add_entry(connection: Connection, principal: Principal, entry: LoggedEntry) -> bool:
     """Writes an entry into its day. False when that id is there already, as after a retry."""
-    added = connection.execute(
-        SQL("""
+    return connection.execute(_add(), entry.parameters(principal)).rowcount == 1
+
+
+def add_entries(connection: Connection, principal: Principal, entries: Sequence[LoggedEntry]) -> None:
+    """Writes many, sent in one go; those that are there already stay as they are."""
+    with connection.cursor() as cursor:
+        cursor.executemany(_add(), [entry.parameters(principal) for entry in entries])
+
+
+def _add() -> Composed:
+    return SQL("""
         insert into entry (id, kitchen_id, person_id, day, eaten_at, kind, name, text, formula_id, batch_id, lot,
             group_id, meal_id, state, piece_count, {figures})
         values (%(id)s, %(kitchen_id)s, %(person_id)s, %(day)s, %(eaten_at)s, %(kind)s, %(name)s, %(text)s,
             %(formula_id)s, %(batch_id)s, %(lot)s, %(group_id)s, %(meal_id)s, %(state)s, %(piece_count)s,
             {figure_values})
         on conflict (kitchen_id, id) do nothing
-        """).format(figures=column_list(), figure_values=value_list()),
-        entry.parameters(principal),
-    )
-    return added.rowcount == 1
+        """).format(figures=column_list(), figure_values=value_list())
 
 
 def change_entry(connection: Connection, principal: Principal, entry: LoggedEntry) -> None:
@@ -160,6 +167,30 @@ def remove_entry(connection: Connection, principal: Principal, entry_id: UUID, *
         {"removed": removed, "id": entry_id, "person_id": principal.person_id, "kitchen_id": principal.kitchen_id},
     )
     return done.rowcount == 1
+
+
+def entry_versions(connection: Connection, principal: Principal, entry_ids: Sequence[UUID]) -> dict[UUID, int]:
+    """At which version entries are that lie in their days; those that were taken out or are gone are not told."""
+    rows = connection.execute(
+        """
+        select id, version from entry
+        where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s and id = any(%(entry_ids)s)
+            and removed_at is null
+        """,
+        {"kitchen_id": principal.kitchen_id, "person_id": principal.person_id, "entry_ids": list(entry_ids)},
+    ).fetchall()
+    return dict(rows)
+
+
+def remove_entries(connection: Connection, principal: Principal, entry_ids: Sequence[UUID]) -> None:
+    """Takes entries away for good."""
+    connection.execute(
+        """
+        delete from entry
+        where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s and id = any(%(entry_ids)s)
+        """,
+        {"kitchen_id": principal.kitchen_id, "person_id": principal.person_id, "entry_ids": list(entry_ids)},
+    )
 
 
 def group_of(connection: Connection, principal: Principal, entry_id: UUID) -> list[UUID]:

@@ -220,3 +220,30 @@ def archive(connection: Connection, kitchen_id: UUID, formula_id: UUID, *, archi
         {"archived": archived, "id": formula_id, "kitchen_id": kitchen_id},
     )
     return done.rowcount == 1
+
+
+def formulas_used(connection: Connection, kitchen_id: UUID, formula_ids: Sequence[UUID]) -> set[UUID]:
+    """Those of the formulas that something was eaten or baked of, that stand in another one, or that were branched,
+    compared with or planned."""
+    rows = connection.execute(
+        """
+        select id from unnest(%(formula_ids)s::uuid[]) asked (id)
+        where exists (select 1 from entry where kitchen_id = %(kitchen_id)s and formula_id = asked.id)
+            or exists (select 1 from batch where kitchen_id = %(kitchen_id)s and formula_id = asked.id)
+            or exists (select 1 from formula_line where kitchen_id = %(kitchen_id)s and nested_id = asked.id)
+            or exists (
+                select 1 from formula
+                where kitchen_id = %(kitchen_id)s and (base_id = asked.id or twin_id = asked.id)
+            )
+        """,
+        {"kitchen_id": kitchen_id, "formula_ids": list(formula_ids)},
+    ).fetchall()
+    return {row[0] for row in rows}
+
+
+def remove_formula(connection: Connection, kitchen_id: UUID, formula_id: UUID) -> None:
+    """Takes a formula away with its lines and kept states. The caller knows that it is not used."""
+    connection.execute(
+        "delete from formula where kitchen_id = %(kitchen_id)s and id = %(formula_id)s",
+        {"kitchen_id": kitchen_id, "formula_id": formula_id},
+    )

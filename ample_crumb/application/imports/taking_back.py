@@ -11,7 +11,7 @@ from ample_crumb.application.cupboard.saving import ChangedProduct, cupboard_cha
 from ample_crumb.application.cupboards import label_slug
 from ample_crumb.application.imports.reading import weighed_of
 from ample_crumb.application.imports.writing import TURN_S
-from ample_crumb.store import body_weights, formula_foods, formula_writes, formulas, imports, kitchens, products, unused
+from ample_crumb.store import body_weights, days, formula_foods, formula_writes, formulas, imports, kitchens, products
 from ample_crumb.store.body_weights import WeightRow
 from ample_crumb.store.database import Connection
 from ample_crumb.store.imports import ItemRow
@@ -24,8 +24,10 @@ _BEFORE_ALL: Final = (-1, -1)
 def changed_since(connection: Connection, principal: Principal, items: Sequence[ItemRow]) -> set[tuple[int, int]]:
     """Those of written items, by their places, that were changed, taken away or used since."""
     made = {kind: [item for item in items if item.kind == kind and item.target] for kind in _KINDS}
-    entries = unused.entry_versions(connection, principal, [UUID(item.target) for item in made["entry"]])
-    used = unused.formulas_used(connection, principal.kitchen_id, [UUID(item.target) for item in made["formula"]])
+    entries = days.entry_versions(connection, principal, [UUID(item.target) for item in made["entry"]])
+    used = formula_writes.formulas_used(
+        connection, principal.kitchen_id, [UUID(item.target) for item in made["formula"]]
+    )
     found = {_place(item) for item in made["entry"] if entries.get(UUID(item.target), 1) != item.target_version}
     for item in made["formula"]:
         row = formulas.find(connection, principal.kitchen_id, UUID(item.target))
@@ -86,7 +88,7 @@ def take_some(connection: Connection, principal: Principal, import_id: UUID, *, 
 
 def _take(connection: Connection, principal: Principal, items: Sequence[ItemRow]) -> None:
     entries = [UUID(item.target) for item in items if item.kind == "entry" and item.target]
-    unused.remove_entries(connection, principal, entries)
+    days.remove_entries(connection, principal, entries)
     _take_formulas(connection, principal, [UUID(i.target) for i in items if i.kind == "formula" and i.target])
     for item in items:
         if item.kind == "product" and item.target:
@@ -102,12 +104,12 @@ def _take(connection: Connection, principal: Principal, items: Sequence[ItemRow]
 
 def _take_formulas(connection: Connection, principal: Principal, formula_ids: Sequence[UUID]) -> None:
     """What nothing stands on goes for good; what was eaten or baked of is put away, and what was eaten stays."""
-    used = unused.formulas_used(connection, principal.kitchen_id, formula_ids)
+    used = formula_writes.formulas_used(connection, principal.kitchen_id, formula_ids)
     for formula_id in formula_ids:
         if formula_id in used:
             formula_writes.archive(connection, principal.kitchen_id, formula_id, archived=True)
         else:
-            unused.remove_formula(connection, principal.kitchen_id, formula_id)
+            formula_writes.remove_formula(connection, principal.kitchen_id, formula_id)
 
 
 def _take_product(connection: Connection, principal: Principal, product_id: UUID) -> None:

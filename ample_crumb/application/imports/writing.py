@@ -124,20 +124,21 @@ def _typed(said: dict[str, Any]) -> ProductDraft:
 
 
 def _entries(connection: Connection, principal: Principal, items: Sequence[ItemRow], zone: ZoneInfo) -> list[ItemRow]:
-    for item in items:
-        assert item.content is not None
-        said = eaten_of(item.content)
-        entry = LoggedEntry(
-            id=item.fingerprint,
-            day=said.day,
-            eaten_at=datetime.combine(said.day, said.at, zone),
-            kind="foods",
-            name=said.name,
-            text=said.text,
-            portion=Portion(Figures(0.0, said.nutrients), StandardUncertainty(0.0, Nutrients())),
-        )
-        days.add_entry(connection, principal, entry)
+    days.add_entries(connection, principal, [_entry(item, zone) for item in items])
     return [replace(item, state="written", target=str(item.fingerprint), target_version=1) for item in items]
+
+
+def _entry(item: ItemRow, zone: ZoneInfo) -> LoggedEntry:
+    said = eaten_of(item.content or {})
+    return LoggedEntry(
+        id=item.fingerprint,
+        day=said.day,
+        eaten_at=datetime.combine(said.day, said.at, zone),
+        kind="foods",
+        name=said.name,
+        text=said.text,
+        portion=Portion(Figures(0.0, said.nutrients), StandardUncertainty(0.0, Nutrients())),
+    )
 
 
 def _weights(connection: Connection, principal: Principal, items: Sequence[ItemRow]) -> list[ItemRow]:
