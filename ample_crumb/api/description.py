@@ -1,5 +1,7 @@
 """What the API says of itself: the OpenAPI document with every answer that is sent, problems too."""
 
+import json
+from importlib.resources import files
 from typing import Any, Final
 
 from fastapi import FastAPI
@@ -49,7 +51,8 @@ _PROBLEM: Final = {
 
 
 def describe(app: FastAPI) -> dict[str, Any]:
-    """The OpenAPI document; each error of each operation is a problem document."""
+    """The OpenAPI document; each error of each operation is a problem document, and each body has an example."""
+    examples: dict[str, Any] = json.loads(files("ample_crumb.api").joinpath("examples.json").read_text())
     document = get_openapi(title=app.title, version=app.version, routes=app.routes)
     schemas = document["components"]["schemas"]
     schemas["Problem"] = _PROBLEM
@@ -67,4 +70,8 @@ def describe(app: FastAPI) -> dict[str, Any]:
             # A host that is not served here is refused before anything is read.
             answers["400"]["content"] = content | {"text/plain": {"schema": {"type": "string"}}}
             operation["responses"] = dict(sorted(answers.items()))
+            body = operation.get("requestBody", {}).get("content", {}).get("application/json")
+            if body is not None:
+                name = body["schema"]["$ref"].rpartition("/")[2]
+                body["examples"] = {"one": {"value": examples[name]}}
     return document
