@@ -19,38 +19,37 @@ _ANSWERS: Final = {200, 201, 204, 404, 409}
 
 
 class RequestExamples(ApiCase):
-    def bodies(self) -> list[tuple[str, str, dict[str, Any]]]:
-        """Method, path and JSON body of every operation that takes one."""
+    def examples(self) -> list[tuple[str, str, str, Any]]:
+        """Method, path, name of the schema and example of every operation that takes JSON."""
         return [
-            (method.upper(), path, content["application/json"])
+            (method.upper(), path, body["schema"]["$ref"].rpartition("/")[2], body["examples"]["one"]["value"])
             for path, operations in self.app.openapi()["paths"].items()
             for method, operation in operations.items()
-            if "application/json" in (content := operation.get("requestBody", {}).get("content", {}))
+            if (body := operation.get("requestBody", {}).get("content", {}).get("application/json"))
         ]
 
     def test_each_is_of_its_schema(self) -> None:
         components = self.app.openapi()["components"]
-        for _, path, body in self.bodies():
+        for _, path, name, example in self.examples():
             with self.subTest(path):
-                schema = body["schema"] | {"components": components}
+                schema = {"$ref": f"#/components/schemas/{name}", "components": components}
                 checked = Draft202012Validator(schema, format_checker=FormatChecker())
-                self.assertEqual([error.message for error in checked.iter_errors(body["examples"]["one"]["value"])], [])
+                self.assertEqual([error.message for error in checked.iter_errors(example)], [])
                 # A value for what the schema does not know would be read by nobody.
-                known = components["schemas"][body["schema"]["$ref"].rpartition("/")[2]]["properties"]
-                self.assertLessEqual(set(body["examples"]["one"]["value"]), set(known))
+                self.assertLessEqual(set(example), set(components["schemas"][name]["properties"]))
 
     def test_each_is_taken_by_the_kitchen(self) -> None:
-        done = 0
-        bodies = self.bodies()
-        tin = next(body["examples"]["one"]["value"] for _, path, body in bodies if path.endswith("/tins/{tin_id}"))
-        moved = next(body["examples"]["one"]["value"] for _, path, body in bodies if path.endswith("/bench/tins"))
+        examples = self.examples()
+        by_name = {name: example for *_, name, example in examples}
+        moved = by_name["OtherTinsBody"]
         for each in (*moved["production"]["tins"], *moved["others"]):
-            self.ask("PUT", f"/api/v1/tins/{each['tin_id']}", tin | {"name": each["tin_id"]})
-        for method, path, body in bodies:
+            self.ask("PUT", f"/api/v1/tins/{each['tin_id']}", by_name["TinBody"] | {"name": each["tin_id"]})
+        done = 0
+        for method, path, _, example in examples:
             filled = re.sub(r"\{(\w+)\}", lambda found: _PATH.get(found[1], _OTHER), path)
-            answer = self.client.request(method, filled, params={"day": DAY}, json=body["examples"]["one"]["value"])
+            answer = self.client.request(method, filled, params={"day": DAY}, json=example)
             with self.subTest(f"{method} {path}"):
-                self.assertIn(answer.status_code, _ANSWERS, f"{json.dumps(body['example'])}\n{answer.text[:400]}")
+                self.assertIn(answer.status_code, _ANSWERS, f"{json.dumps(example)}\n{answer.text[:400]}")
             done += answer.status_code < 300
         # Most need nothing but the formula that the first of them writes.
         self.assertGreater(done, 60)
