@@ -236,6 +236,7 @@ class Walls(unittest.TestCase):
                 "words": "", "taken_at": NOW.isoformat()}, "kitchen_settings": {"name": "Taken"},
             "settings": Settings("us", "stated", "available", "dark", "EUR", "conventional", 800, 0),
         }  # fmt: skip
+        cls.given["entries"] = [cls.given["entry"]]
 
     def setUp(self) -> None:
         typed = ("name", "text", "words", "for_text", "method", "ingredients_text")
