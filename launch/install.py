@@ -15,7 +15,8 @@ VENV: Final = ROOT / ".venv"
 PYTHON: Final = VENV / "bin" / "python"
 
 POSTGRESQL: Final = "postgresql"
-CHROMIUM: Final = "chromium"
+CHROMIUM: Final = "chromium-headless-shell"
+"""Debian's Chromium without a window of its own, which tests in a browser do not look at: half the work."""
 UNITS: Final = "units"
 
 

@@ -29,7 +29,7 @@ _ARGUMENTS: Final = [
 
 def launch(playwright: Playwright) -> Browser:
     """Debian's Chromium."""
-    return playwright.chromium.launch(executable_path="/usr/bin/chromium", args=_ARGUMENTS)
+    return playwright.chromium.launch(executable_path="/usr/bin/chromium-headless-shell", args=_ARGUMENTS)
 
 
 class InBrowser(unittest.TestCase):
