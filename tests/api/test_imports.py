@@ -95,6 +95,28 @@ class Imports(ImportCase):
         self.assertEqual(self.formulas(), [])
         self.assertEqual(self.ask("GET", "/api/v1/imports")[0]["state"], "taken back")
 
+    def test_what_a_line_asks_is_answered_at_the_line(self) -> None:
+        made = self.begin(cups_txt="Cups\nmakes 4\n400 g skyr\n40 g honey or maple syrup\n")
+        (item,) = self.items(made)
+        self.assertEqual((item["question_count"], item["problem"]), (1, ""))
+        (question,) = item["questions"]
+        self.assertEqual((question["line_text"], question["asks"]), ("40 g honey or maple syrup", "which"))
+        other = next(answer for answer in question["answers"] if not answer["holds"])
+        line = {"id": question["line_id"], "text": other["text"], "chosen": other["slug"]}
+        item = self.ask("PUT", f"/api/v1/imports/{made}/items/0/0", {"lines": [line]})
+        self.assertEqual((item["question_count"], item["questions"]), (0, []))
+        self.assertIn(other["label"], {each["read_as"] for each in item["lines"]})
+        self.write(made)
+        (listed,) = self.formulas()
+        lines = self.ask("GET", f"/api/v1/formulas/{listed['id']}")["draft"]["parts"][0]["lines"]
+        self.assertEqual([each["chosen"] for each in lines], [None, other["slug"]])
+        # Written anew, a line means what its words say.
+        second = self.begin(cups_txt="Cups\nmakes 4\n400 g skyr\n40 g honey or maple syrup\n1 egg\n")
+        (item,) = self.items(second)
+        for sent in (line, {"id": line["id"], "text": "40 g oats"}):
+            item = self.ask("PUT", f"/api/v1/imports/{second}/items/0/0", {"lines": [sent]})
+        self.assertIn("oats", " ".join(each["read_as"].lower() for each in item["lines"]))
+
     def test_the_same_file_twice_makes_nothing_twice(self) -> None:
         first = self.begin(buns_txt=BUNS, days_csv=DAYS)
         self.assertEqual(self.write(first), 3)

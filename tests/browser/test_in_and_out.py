@@ -10,7 +10,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.page import InBrowser
 
-BUNS = "---\ntitle: Oat and pear buns\nservings: 8\n---\n- 200 g oat flour\n- 2 eggs\n- 1 tbsp moon dust\n"
+BUNS = "---\ntitle: Oat and pear buns\nservings: 8\n---\n- 200 g oat flour\n- 2 eggs\n- 40 g honey or maple syrup\n- 1 tbsp moon dust\n"
 PAGE = """<html><script type="application/ld+json">{"@type": "Recipe", "name": "Bean squares", "recipeYield": "9",
     "recipeIngredient": ["240 g cooked white beans", "2 eggs", "30 g cocoa"]}</script></html>"""
 DIARY = "Date;Food;kcal\n01/02/2026;Skyr;150,5\n02/02/2026;Stew;lots\n03/02/2026;Beans;210\n"
@@ -41,6 +41,12 @@ class In(InBrowser):
         line.fill("1 tbsp honey")
         line.press("Enter")
         expect(line).to_have_count(0)
+        asks = page.get_by_role("group", name="Which of these goes in? 40 g honey or maple syrup")
+        # Focus has gone on to the question, and a digit answers it.
+        expect(asks.get_by_role("button").first).to_be_focused()
+        page.keyboard.press("2")
+        expect(asks).to_have_count(0)
+        expect(page.locator("[data-item='Oat and pear buns']")).to_be_focused()
         # What wants a look stands first.
         diary = page.get_by_role("region", name=re.compile("^diary.csv"))
         expect(diary.get_by_role("listitem").first).to_contain_text("'lots' is no number")

@@ -15,8 +15,10 @@ from ample_crumb.application.imports.views import (
     ItemChange,
     ItemsDone,
     ItemView,
+    RewrittenLine,
 )
 from ample_crumb.application.problems import CannotAccept, NotHere
+from ample_crumb.core.formula.formula import Line
 from ample_crumb.store import imports
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.imports import ImportRow, ItemRow
@@ -66,12 +68,9 @@ def _changed(connection: Connection, principal: Principal, item: ItemRow, change
     if item.kind != "formula" or item.content is None:
         raise CannotAccept("/lines", "Only the lines of a recipe are put right here; a row of a CSV is, in its file.")
     draft = from_stored(item.content)
-    written = {line.id: line.text for line in change.lines}
+    written = {line.id: line for line in change.lines}
     parts = tuple(
-        replace(
-            part,
-            lines=tuple(replace(line, text=written.get(line.id, line.text).strip()) for line in part.lines),
-        )
+        replace(part, lines=tuple(_rewritten(line, written.get(line.id)) for line in part.lines))
         for part in draft.parts
     )
     # A line that was emptied is gone.
@@ -86,6 +85,10 @@ def _changed(connection: Connection, principal: Principal, item: ItemRow, change
         raise CannotAccept("/lines", "A recipe without lines is none; leave it out instead.")
     formula = evaluate_in(connection, principal, draft)
     return replace(item, title=draft.name, content=stored(draft), problem="", question_count=questions_in(formula))
+
+
+def _rewritten(line: Line, anew: RewrittenLine | None) -> Line:
+    return line if anew is None else replace(line, text=anew.text.strip(), chosen=anew.chosen)
 
 
 def write(database: Database, principal: Principal, import_id: UUID, zone: str) -> ItemsDone:

@@ -22,6 +22,7 @@ from ample_crumb.application.imports.views import (
     OpenedImport,
 )
 from ample_crumb.application.problems import CannotAccept, NotHere
+from ample_crumb.core.formula.questions import LineQuestion
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.formats.column_matching import FIELDS, TableKind
 from ample_crumb.store import imports
@@ -135,19 +136,21 @@ def item_view(connection: Connection, principal: Principal, item: ItemRow) -> It
     """An item as it is shown: a recipe read anew against the kitchen as it is."""
     told, pieces = "", None
     lines: tuple[LineUnderstood, ...] = ()
+    questions: tuple[LineQuestion, ...] = ()
     if item.kind == "formula" and item.content is not None:
         draft = from_stored(item.content)
         pieces = draft.pieces
         try:
             formula = evaluate_in(connection, principal, draft)
             told, lines = _told_formula(formula), _lines(formula)
+            questions = tuple(question for question in formula.questions if not question.answered)
         except CannotUse as problem:
             told = str(problem)
     elif item.content is not None:
         told = _told_row(item)
     return ItemView(
         item.file_place, item.place, item.row_number, item.kind, item.title, told, item.problem, item.question_count,
-        item.chosen, item.state, item.here, pieces, lines,
+        item.chosen, item.state, item.here, pieces, lines, questions,
     )  # fmt: skip
 
 

@@ -182,8 +182,8 @@ def draft_of_recipe(context: KitchenContext, recipe: WrittenRecipe, otherwise: s
 
 
 def questions_in(formula: EvaluatedFormula) -> int:
-    """How many lines of a formula could not be read."""
-    return len(formula.made.evaluated.unread)
+    """How many lines of a formula could not be read, or ask what they mean."""
+    return sum(line.left_out or line.asks is not None for part in formula.made.evaluated.parts for line in part.lines)
 
 
 def _of_table(name: str, place: int, table: CsvTable, asked: AskedMatching, remarks: list[str]) -> ReadFile:

@@ -7,6 +7,7 @@ from typing import Annotated, Final
 from uuid import UUID
 
 from ample_crumb.core.bounds import Between, Items, Letters
+from ample_crumb.core.formula.questions import LineQuestion
 
 MOST_LISTED: Final = 100
 PAGE: Final = 60
@@ -99,7 +100,7 @@ class LineUnderstood:
 @dataclass(frozen=True, slots=True)
 class ItemView:
     """What a file holds at a place of it: `told` says in a sentence what it came to, `problem` why it cannot be
-    written, `here` that the same was brought in before. `lines` are those of a recipe."""
+    written, `here` that the same was brought in before. `lines` are those of a recipe, `questions` what they ask."""
 
     file_place: int
     place: int
@@ -114,6 +115,7 @@ class ItemView:
     here: bool
     pieces: int | None
     lines: tuple[LineUnderstood, ...]
+    questions: tuple[LineQuestion, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -127,10 +129,11 @@ class ItemPage:
 
 @dataclass(frozen=True, slots=True)
 class RewrittenLine:
-    """A line written anew."""
+    """A line written anew, and the food that it means where its words alone do not say."""
 
     id: Annotated[str, Letters(40)]
     text: Annotated[str, Letters(1000)]
+    chosen: Annotated[str, Letters(80)] | None = None
 
 
 @dataclass(frozen=True, slots=True)

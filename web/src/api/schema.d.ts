@@ -6147,7 +6147,7 @@ export interface components {
         /**
          * ItemView
          * @description What a file holds at a place of it: `told` says in a sentence what it came to, `problem` why it cannot be
-         *     written, `here` that the same was brought in before. `lines` are those of a recipe.
+         *     written, `here` that the same was brought in before. `lines` are those of a recipe, and `questions` what they ask.
          */
         ItemView: {
             /** File Place */
@@ -6176,6 +6176,8 @@ export interface components {
             pieces: number | null;
             /** Lines */
             lines: components["schemas"]["LineUnderstood"][];
+            /** Questions */
+            questions: components["schemas"]["LineQuestion"][];
         };
         /**
          * ItemsDone
@@ -9226,6 +9228,8 @@ export interface components {
             id: string;
             /** Text */
             text: string;
+            /** Chosen */
+            chosen?: string | null;
         };
         /**
          * RoleGroup

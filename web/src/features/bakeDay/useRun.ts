@@ -37,6 +37,14 @@ function keptDay(id: string): HeardDay | undefined {
   }
 }
 
+function keepDay(id: string, day: HeardDay): void {
+  try {
+    localStorage.setItem(KEPT + id, JSON.stringify({ ...day, heard_wall: Date.now() }));
+  } catch {
+    // A browser that keeps nothing still has it on the page.
+  }
+}
+
 /** What the server's clock says now, as far as this window can tell. */
 function serverNow(day: HeardDay | undefined): number {
   if (!day) return Date.now();
@@ -64,12 +72,7 @@ export function useRun(id: string) {
   }, []);
 
   useEffect(() => {
-    if (!day || query.isPlaceholderData) return;
-    try {
-      localStorage.setItem(KEPT + id, JSON.stringify({ ...day, heard_wall: Date.now() }));
-    } catch {
-      // A browser that keeps nothing still has it on the page.
-    }
+    if (day && !query.isPlaceholderData) keepDay(id, day);
   }, [day, id, query.isPlaceholderData]);
 
   const send = useCallback(async () => {
@@ -82,8 +85,11 @@ export function useRun(id: string) {
         const now = await data(
           api.POST("/api/v1/bake-days/{run_id}/events", { params: { path: { run_id: id } }, body }),
         );
+        const heard = { ...now, heard_at: performance.now() };
+        // Before what waits is let go of: a page that is opened anew in between would know of neither.
+        keepDay(id, heard);
         told(id, some[some.length - 1]?.device_seq ?? 0);
-        client.setQueryData(bakeDayQuery(id).queryKey, { ...now, heard_at: performance.now() });
+        client.setQueryData(bakeDayQuery(id).queryKey, heard);
         setWaiting(pendingOf(id).length);
       }
     } catch {

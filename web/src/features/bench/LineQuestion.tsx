@@ -10,7 +10,8 @@ interface LineQuestionProps {
   /** Whether the line is told, because it does not stand right above. */
   named?: boolean;
   onAnswer: (question: Question, answer: Answer) => void;
-  onNewProduct: (question: Question) => void;
+  /** Left out where no product can be made of it. */
+  onNewProduct?: (question: Question) => void;
 }
 
 /** What a line asks, with its answers and what each changes in a piece; keys 1 to 4 answer while the focus is in it. A
@@ -52,7 +53,7 @@ export function LineQuestion({ question, named, onAnswer, onNewProduct }: LineQu
           </span>
         </button>
       ))}
-      {asks === "unknown" && (
+      {asks === "unknown" && onNewProduct && (
         <button
           type="button"
           className="rounded-md border border-rim-strong bg-card px-2 py-0.5 text-small max-md:min-h-10 hover:bg-sunk"

@@ -1,7 +1,8 @@
-import { type FormEvent, useState } from "react";
+import { type FormEvent, useRef, useState } from "react";
 import type { Schemas } from "@/api/types";
 import { grams } from "@/domain/format";
 import { problemText } from "@/domain/problem";
+import { LineQuestion } from "@/features/bench/LineQuestion";
 import { useOneImport } from "./useImport";
 
 type Item = Schemas["ItemView"];
@@ -18,12 +19,14 @@ export function ImportItem({ id, item, open }: ImportItemProps) {
   const { change } = useOneImport(id);
   const [shown, setShown] = useState(false);
   const unread = item.lines.filter((line) => line.problem);
+  const asking = open ? item.questions.filter((question) => question.answers.length > 0) : [];
+  const row = useRef<HTMLLIElement>(null);
   const label = `${item.row_number ? `Row ${item.row_number}: ` : ""}${item.title}`;
   // Held here, because a mutation tells of itself a moment later, and till then React would put the old tick back.
   const [pressed, setPressed] = useState<boolean | null>(null);
   const can = open && !item.problem && !item.here && item.kind !== "nothing";
   return (
-    <li className="border-b border-rim py-2 last:border-0" data-item={item.title}>
+    <li ref={row} tabIndex={-1} className="border-b border-rim py-2 last:border-0" data-item={item.title}>
       <div className="flex flex-wrap items-baseline gap-x-3">
         <div className="flex min-w-0 flex-1 items-baseline gap-2">
           {can && (
@@ -44,7 +47,26 @@ export function ImportItem({ id, item, open }: ImportItemProps) {
         <span className="text-soft">{state(item)}</span>
       </div>
       {item.problem && <p className="text-stop">{item.problem}</p>}
-      {unread.length > 0 && <Unread key={unread.map((line) => line.id).join()} id={id} item={item} open={open} />}
+      {unread.length > 0 && (
+        <Unread
+          key={unread.map((line) => line.id).join()}
+          id={id}
+          item={item}
+          open={open}
+          onWritten={() => focusBeside(row.current)}
+        />
+      )}
+      {asking.map((question) => (
+        <LineQuestion
+          key={question.line_id}
+          question={question}
+          named={!unread.some((line) => line.id === question.line_id)}
+          onAnswer={({ line_id }, { text, slug }) => {
+            change.mutate({ item, body: { lines: [{ id: line_id, text, chosen: slug }] } });
+            focusBeside(row.current, line_id);
+          }}
+        />
+      ))}
       {item.lines.length > 0 && (
         <>
           <button type="button" className="btn btn-bare -ml-3" aria-expanded={shown} onClick={() => setShown(!shown)}>
@@ -57,6 +79,13 @@ export function ImportItem({ id, item, open }: ImportItemProps) {
   );
 }
 
+/** What is answered goes away, and the focus must not go with it: on to the next question of this recipe. */
+function focusBeside(row: HTMLElement | null, line_id = "") {
+  const others = row?.querySelectorAll<HTMLElement>("[data-question]") ?? [];
+  const next = [...others].find((each) => each.dataset.question !== line_id);
+  (next?.querySelector("button") ?? row)?.focus();
+}
+
 function state(item: Item): string {
   if (item.here) return "is here already";
   if (item.state !== "read") return item.state;
@@ -64,7 +93,7 @@ function state(item: Item): string {
 }
 
 /** The lines that could not be read, each to be written anew. */
-function Unread({ id, item, open }: ImportItemProps) {
+function Unread({ id, item, open, onWritten }: ImportItemProps & { onWritten: () => void }) {
   const { change } = useOneImport(id);
   const unread = item.lines.filter((line) => line.problem);
   const [texts, setTexts] = useState<Record<string, string>>({});
@@ -74,6 +103,7 @@ function Unread({ id, item, open }: ImportItemProps) {
     if (!written.length) return;
     const lines = written.map((line) => ({ id: line.id, text: texts[line.id] as string }));
     change.mutate({ item, body: { lines } });
+    onWritten();
   };
   return (
     <form className="mt-1 grid gap-1.5" onSubmit={submit}>
