@@ -245,6 +245,7 @@ servings: 8
 - 200 g oat flour
 - 2 eggs
 - 150 g skyr
+- 40 g honey or maple syrup
 - 1 tbsp moon dust
 - 1 pear, diced
 """

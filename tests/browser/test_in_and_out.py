@@ -10,7 +10,10 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.page import InBrowser
 
-BUNS = "---\ntitle: Oat and pear buns\nservings: 8\n---\n- 200 g oat flour\n- 2 eggs\n- 40 g honey or maple syrup\n- 1 tbsp moon dust\n"
+BUNS = (
+    "---\ntitle: Oat and pear buns\nservings: 8\n---\n"
+    "- 200 g oat flour\n- 2 eggs\n- 40 g honey or maple syrup\n- 1 tbsp moon dust\n"
+)
 PAGE = """<html><script type="application/ld+json">{"@type": "Recipe", "name": "Bean squares", "recipeYield": "9",
     "recipeIngredient": ["240 g cooked white beans", "2 eggs", "30 g cocoa"]}</script></html>"""
 DIARY = "Date;Food;kcal\n01/02/2026;Skyr;150,5\n02/02/2026;Stew;lots\n03/02/2026;Beans;210\n"
@@ -78,6 +81,9 @@ class In(InBrowser):
         self.bring(page, *self.files[1:])
         expect(page.get_by_role("region", name=re.compile("^First rows of"))).to_be_visible()
         self.assert_no_sideways_scroll(page, "an import on a phone")
+        # A title stands in words, not letter under letter beside its figures.
+        title = page.get_by_text("Bean squares", exact=True).evaluate("one => one.getBoundingClientRect().height")
+        self.assertLess(title, 40)
         page.get_by_role("button", name="Show its lines").click()
         expect(page.get_by_text("white beans", exact=False).first).to_be_visible()
         self.assert_accessible(page, "an import on a phone")

@@ -28,7 +28,7 @@ export function ImportItem({ id, item, open }: ImportItemProps) {
   return (
     <li ref={row} tabIndex={-1} className="border-b border-rim py-2 last:border-0" data-item={item.title}>
       <div className="flex flex-wrap items-baseline gap-x-3">
-        <div className="flex min-w-0 flex-1 items-baseline gap-2">
+        <div className="flex min-w-0 grow basis-60 items-baseline gap-2">
           {can && (
             <input
               type="checkbox"
@@ -57,15 +57,16 @@ export function ImportItem({ id, item, open }: ImportItemProps) {
         />
       )}
       {asking.map((question) => (
-        <LineQuestion
-          key={question.line_id}
-          question={question}
-          named={!unread.some((line) => line.id === question.line_id)}
-          onAnswer={({ line_id }, { text, slug }) => {
-            change.mutate({ item, body: { lines: [{ id: line_id, text, chosen: slug }] } });
-            focusBeside(row.current, line_id);
-          }}
-        />
+        <div key={question.line_id} className="mt-1.5">
+          <LineQuestion
+            question={question}
+            named={!unread.some((line) => line.id === question.line_id)}
+            onAnswer={({ line_id }, { text, slug }) => {
+              change.mutate({ item, body: { lines: [{ id: line_id, text, chosen: slug }] } });
+              focusBeside(row.current, line_id);
+            }}
+          />
+        </div>
       ))}
       {item.lines.length > 0 && (
         <>
