@@ -101,6 +101,13 @@ def in_words(brought: Brought, *, dry_run: bool) -> str:
                 at = f"row {item.row_number}: " if item.row_number else ""
                 here = " (here already)" if item.here else ""
                 rows.append(f"  {at}{item.title[:70]}: {item.problem or item.told}{here}")
-                rows += [f"    not read: {line.text} ({line.problem})" for line in item.lines if line.problem]
+                rows += [f"    {each}" for each in _wanting_a_look(item)]
     rows.append("Nothing was written." if dry_run else f"{brought.written_count} written.")
     return "\n".join(rows)
+
+
+def _wanting_a_look(item: ItemView) -> list[str]:
+    """Lines that could not be read, and those that leave something open and are counted as is likely."""
+    unread = {line.id: f"not read: {line.text} ({line.problem})" for line in item.lines if line.problem}
+    asking = {each.line_id: f"asks: {each.line_text} ({each.text})" for each in item.questions}
+    return list((asking | unread).values())

@@ -103,7 +103,7 @@ def _import(given: argparse.Namespace) -> int:
         print(json.dumps(found.as_json(), ensure_ascii=False, indent=1, default=str))
     else:
         print(brought.in_words(found, dry_run=given.dry_run))
-    unread = any(item.problem or item.question_count for item in found.items)
+    unread = any(item.problem or any(line.problem for line in item.lines) for item in found.items)
     return 3 if unread else DONE
 
 

@@ -55,6 +55,12 @@ class In(unittest.TestCase):
         # Noon in Berlin, where no time is told.
         self.assertEqual(str(there["entry"][0]["eaten_at"])[:16], "2026-05-01 10:00")
 
+    def test_what_a_line_leaves_open_is_told_and_keeps_nothing_back(self) -> None:
+        file = self.file("cups.txt", "Cups\nmakes 4\n400 g skyr\n40 g honey or maple syrup\n")
+        code, out, _ = run(self.url, "import", file)
+        self.assertEqual(code, 0)
+        self.assertIn("asks: 40 g honey or maple syrup (Which of these goes in?)", out)
+
     def test_thirty_pages(self) -> None:
         pages = [
             self.file(f"{place}.html", shape(recipe).replace(recipe.title, f"{recipe.title} {place}"))

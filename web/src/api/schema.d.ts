@@ -6147,7 +6147,7 @@ export interface components {
         /**
          * ItemView
          * @description What a file holds at a place of it: `told` says in a sentence what it came to, `problem` why it cannot be
-         *     written, `here` that the same was brought in before. `lines` are those of a recipe, and `questions` what they ask.
+         *     written, `here` that the same was brought in before. `lines` are those of a recipe, `questions` what they ask.
          */
         ItemView: {
             /** File Place */
