@@ -40,7 +40,8 @@ def stop() -> None:
         made.stop("immediate")
         shutil.rmtree(folder, ignore_errors=True)
     _started.clear()
-    cluster.cache_clear()
+    for remembered in (cluster, _migrated, _empty_kitchen, _demo):
+        remembered.cache_clear()
 
 
 # Whoever runs the tests, and however they end, no server is left behind.
@@ -154,9 +155,11 @@ class Served:
         raise AssertionError("the application did not answer")
 
     @property
-    def pid(self) -> int | None:
+    def pid(self) -> int:
         """Its process."""
-        return self._process.pid if self._process else None
+        assert self._process is not None
+        assert self._process.pid is not None
+        return self._process.pid
 
     def stop(self) -> None:
         """Stops it; it can be started again on the same port."""

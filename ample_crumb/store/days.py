@@ -123,16 +123,16 @@ class LoggedEntry:
 
 def add_entry(connection: Connection, principal: Principal, entry: LoggedEntry) -> bool:
     """Writes an entry into its day. False when that id is there already, as after a retry."""
-    return connection.execute(_add(), entry.parameters(principal)).rowcount == 1
+    return connection.execute(_insert(), entry.parameters(principal)).rowcount == 1
 
 
 def add_entries(connection: Connection, principal: Principal, entries: Sequence[LoggedEntry]) -> None:
     """Writes many, sent in one go; those that are there already stay as they are."""
     with connection.cursor() as cursor:
-        cursor.executemany(_add(), [entry.parameters(principal) for entry in entries])
+        cursor.executemany(_insert(), [entry.parameters(principal) for entry in entries])
 
 
-def _add() -> Composed:
+def _insert() -> Composed:
     return SQL("""
         insert into entry (id, kitchen_id, person_id, day, eaten_at, kind, name, text, formula_id, batch_id, lot,
             group_id, meal_id, state, piece_count, {figures})

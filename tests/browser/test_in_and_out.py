@@ -59,6 +59,13 @@ class In(InBrowser):
         expect(diary).to_contain_text("2026-01-02, 12:00: 150 kcal")
         # A press shows at once, not when the kitchen has answered.
         self.assertFalse(diary.get_by_label("Bring in Row 4: Beans").evaluate("box => (box.click(), box.checked)"))
+        # What the kitchen does not take is said where it was pressed, and the tick is as it was.
+        refused = {"type": "about:blank", "title": "Cannot be used", "status": 422, "detail": "Not this one."}
+        page.route("**/items/**", lambda route: route.fulfill(status=422, json=refused))
+        diary.get_by_label("Bring in Row 2: Skyr").click()
+        expect(diary.get_by_role("alert")).to_have_text("Not this one.")
+        expect(diary.get_by_label("Bring in Row 2: Skyr")).to_be_checked()
+        page.unroute("**/items/**")
         page.get_by_role("button", name="Write 3").click()
         expect(page.locator("[data-summary]")).to_have_text("3 written.")
         page.get_by_role("link", name="Formulas").click()

@@ -368,8 +368,8 @@ class NewUsers(InBrowser):
             return f"{each.method} {each.url.split('/api/v1/')[-1].split('/')[0]}"
 
         page.on("request", lambda each: asked.append(what(each)))
-        # A kitchen that has no time for it, as on a loaded machine, is asked again.
-        page.on("response", lambda each: None if each.ok else asked.remove(what(each.request)))
+        # A kitchen that has no time for it (503), as on a loaded machine, is asked again.
+        page.on("response", lambda each: asked.remove(what(each.request)) if each.status == 503 else None)
         with page.expect_response(lambda each: each.request.method == "PUT"):
             page.get_by_label("Line as written").first.press("End")
             page.keyboard.type("y")

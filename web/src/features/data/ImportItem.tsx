@@ -47,6 +47,11 @@ export function ImportItem({ id, item, open }: ImportItemProps) {
         <span className="text-soft">{state(item)}</span>
       </div>
       {item.problem && <p className="text-stop">{item.problem}</p>}
+      {change.isError && (
+        <p role="alert" className="text-stop">
+          {problemText(change.error)}
+        </p>
+      )}
       {unread.length > 0 && (
         <Unread
           key={unread.map((line) => line.id).join()}

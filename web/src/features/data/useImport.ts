@@ -119,6 +119,8 @@ export function useOneImport(id: string) {
       ]),
   });
   const change = useMutation({
+    // One after another, so that an answer that took longer does not lay what was before over what is now.
+    scope: { id: `import ${id}` },
     mutationFn: ({ item, body }: { item: Schemas["ItemView"]; body: Partial<Schemas["ItemChangeBody"]> }) =>
       data(
         api.PUT("/api/v1/imports/{import_id}/items/{file_place}/{place}", {
