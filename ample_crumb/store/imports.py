@@ -63,12 +63,14 @@ class ItemRow:
     here: bool = field(default=False, compare=False)
 
 
-_HERE: Final = SQL("""exists (
-    select 1 from import_item other
+_HERE: Final = SQL("""coalesce((
+    select true from import_item other
     where other.kitchen_id = item.kitchen_id and other.fingerprint = item.fingerprint and other.state = 'written'
         and other.import_id <> item.import_id
-)""")
-"""Whether the same was brought in by another import and is there."""
+    limit 1
+), false)""")
+"""Whether the same was brought in by another import and is there. Not `exists`, which is made a join of all items with
+all: of rows that were just written the planner knows nothing, and takes them for few."""
 
 _ITEM: Final = SQL("""
     file_place, place, row_number, kind, title, content, problem, question_count, chosen, fingerprint, state, target,
