@@ -58,8 +58,6 @@ def build_parser() -> argparse.ArgumentParser:
     serve.add_argument("--port", type=int, default=8321)
     serve.add_argument("--workers", type=int, default=1)
     serve.add_argument("--with-parent", action="store_true", help="end when standard input does")
-    serve.add_argument("--prepare", action="store_true", help="do what `prepare` does first")
-    serve.add_argument("--empty", action="store_true", help="with --prepare: without the demo kitchen")
     prepare = commands.add_parser("prepare", help="bring the database to the current schema, with the demo if new")
     prepare.add_argument("--empty", action="store_true", help="leave a new database without the demo kitchen")
     options.add_commands(commands)

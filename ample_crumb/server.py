@@ -8,19 +8,16 @@ import os
 import signal
 import sys
 from collections.abc import Callable
-from datetime import datetime
 from threading import Thread
 from typing import TYPE_CHECKING, Final
 
-import psycopg
-
-from ample_crumb.application.demo.loader import load_demo
-from ample_crumb.application.settings.commands import ensure_kitchen
-from ample_crumb.store.database import Database, migrate
-from ample_crumb.store.jobs import ask_for_outdated
+from ample_crumb.store.app_role import app_address
 
 if TYPE_CHECKING:
     from fastapi import FastAPI
+
+OWNER_URL: Final = "AMPLE_CRUMB_DATABASE_URL"
+APP_URL: Final = "AMPLE_CRUMB_APP_DATABASE_URL"
 
 UNUSABLE: Final = 2
 
@@ -35,31 +32,39 @@ def run(given: argparse.Namespace) -> int:
 
         print(json.dumps(create_app("postgresql://unused").openapi(), indent=1))
         return 0
-    url = os.environ.get("AMPLE_CRUMB_DATABASE_URL", "")
-    if not url:
-        print("AMPLE_CRUMB_DATABASE_URL is not set; `./start` sets it.", file=sys.stderr)
+    return _prepare(demo=not given.empty) if given.command == "prepare" else _serve(given)
+
+
+def _serve(given: argparse.Namespace) -> int:
+    owner = os.environ.get(OWNER_URL, "")
+    if owner:
+        # Whoever answers the network cannot tell the owner's password: this process begins anew without it.
+        without = {name: value for name, value in os.environ.items() if name != OWNER_URL}
+        without.setdefault(APP_URL, app_address(owner))
+        again = ["serve", "--host", given.host, "--port", str(given.port), "--workers", str(given.workers)]
+        again += ["--with-parent"] if given.with_parent else []
+        os.execve(sys.executable, [sys.executable, "-m", "ample_crumb", *again], without)
+    if not os.environ.get(APP_URL):
+        print(f"{APP_URL} is not set; nor is {OWNER_URL}, from which it follows. `./start` sets it.", file=sys.stderr)
         return UNUSABLE
-    if given.command == "prepare" or given.prepare:
-        _prepare(url, demo=not given.empty)
-    if given.command == "serve":
-        import uvicorn
+    import uvicorn
 
-        # Each try of a pool to connect again would be a line; that it gave up, or that jobs wait, is said.
-        logging.getLogger("psycopg.pool").setLevel(logging.ERROR)
-        if given.with_parent:
-            Thread(target=_end_with_parent, name="parent", daemon=True).start()
+    # Each try of a pool to connect again would be a line; that it gave up, or that jobs wait, is said.
+    logging.getLogger("psycopg.pool").setLevel(logging.ERROR)
+    if given.with_parent:
+        Thread(target=_end_with_parent, name="parent", daemon=True).start()
 
-        uvicorn.run(
-            "ample_crumb.server:served_app",
-            factory=True,
-            host=given.host,
-            port=given.port,
-            workers=given.workers,
-            log_level="warning",
-            access_log=False,
-            # Whatever clients do, a half-sent request among it.
-            timeout_graceful_shutdown=STOP_S,
-        )
+    uvicorn.run(
+        "ample_crumb.server:served_app",
+        factory=True,
+        host=given.host,
+        port=given.port,
+        workers=given.workers,
+        log_level="warning",
+        access_log=False,
+        # Whatever clients do, a half-sent request among it.
+        timeout_graceful_shutdown=STOP_S,
+    )
     return 0
 
 
@@ -70,7 +75,7 @@ def served_app() -> "FastAPI":
     minder = multiprocessing.parent_process()
     if minder is not None:
         Thread(target=_end_after, args=(minder.join,), name="minder", daemon=True).start()
-    return create_app()
+    return create_app(preload=True)
 
 
 def _end_with_parent() -> None:
@@ -85,20 +90,18 @@ def _end_after(gone: Callable[[], object]) -> None:
     os.kill(os.getpid(), signal.SIGTERM)
 
 
-def _prepare(url: str, *, demo: bool) -> None:
+def _prepare(*, demo: bool) -> int:
+    url = os.environ.get(OWNER_URL, "")
+    if not url:
+        print(f"{OWNER_URL} is not set; `./start` sets it.", file=sys.stderr)
+        return UNUSABLE
+    from datetime import datetime
+
+    from ample_crumb.application.demo.loader import load_demo
+    from ample_crumb.application.settings.commands import ensure_kitchen
+    from ample_crumb.store.database import Database, migrate
+
     migrate(url)
-    _ask_for_outdated(url)
-    _fill(url, demo=demo)
-
-
-def _ask_for_outdated(url: str) -> None:
-    """Summaries that older rules made are worked out anew in the background."""
-    with psycopg.connect(url) as connection:
-        ask_for_outdated(connection)
-
-
-def _fill(url: str, *, demo: bool) -> None:
-    """Gives a database without any a kitchen: the demo, or one that is empty."""
     database = Database(url)
     database.open()
     try:
@@ -107,3 +110,4 @@ def _fill(url: str, *, demo: bool) -> None:
         ensure_kitchen(database)
     finally:
         database.close()
+    return 0

@@ -6,15 +6,23 @@ import secrets
 import shutil
 import socket
 import subprocess
+import sys
 import tempfile
+import time
 from hashlib import sha256
 from pathlib import Path
 from typing import Any, Final
 
 from launch.install import CannotInstall, postgresql_bin
+from launch.patience import wait_for
 
 USER: Final = "crumb"
 NAME: Final = "crumb"
+
+_SAID_BYTES: Final = 4000
+"""So much of its log is shown where the server does not start."""
+
+_FILE_S: Final = 30.0
 
 _SETTINGS: Final = """
 listen_addresses = '127.0.0.1'
@@ -82,12 +90,13 @@ class Cluster:
 
     def is_up(self) -> bool:
         """Whether its server runs."""
+        pid = self._pid()
         try:
-            pid = int((self._data / "postmaster.pid").read_text().splitlines()[0])
-            os.kill(pid, 0)
-        except (OSError, ValueError, IndexError):
+            if pid is not None:
+                os.kill(pid, 0)
+        except OSError:
             return False
-        return not _is_gone(pid)
+        return pid is not None and not _is_gone(pid)
 
     def start(self, at: int | None = None) -> str:
         """Starts the server, making the cluster the first time, and returns its address. A server that runs already is
@@ -98,13 +107,39 @@ class Cluster:
         port = self._running_port()
         if port is None:
             port = at or self._port or free_port()
-            done = self._pg("pg_ctl", "-D", self._data, "-l", self._log, "-o", f"-p {port}", "-w", "-t", "60", "start")
-            if done.returncode != 0:
-                raise CannotInstall(f"PostgreSQL did not start; its log is {self._log}.\n{done.stdout}{done.stderr}")
+            log_was = self._log.stat().st_size if self._log.exists() else 0
+            done = self._pg("pg_ctl", "-D", self._data, "-l", self._log, "-o", f"-p {port}", "-W", "start")
+            if done.returncode != 0 or not self._comes_up():
+                written = self._log.read_bytes()[log_was:] if self._log.exists() else b""
+                said = written[-_SAID_BYTES:].decode(errors="replace")
+                raise CannotInstall(f"PostgreSQL did not start; its log is {self._log}.\n{done.stderr}{said}")
             self._started = True
         self._started |= self._adopting
         self._port = port
         return self._address(port)
+
+    def _comes_up(self) -> bool:
+        """Whether the server that was just begun takes connections; waits for it as long as it gets on."""
+        begun = time.monotonic()
+        while (pid := self._pid()) is None or _is_gone(pid):
+            # pg_ctl has come back, but the server may not have written its file yet.
+            if time.monotonic() - begun > _FILE_S:
+                return False
+            time.sleep(0.02)
+        return wait_for("PostgreSQL to take connections", pid, self._is_ready, self.is_up, _say)
+
+    def _is_ready(self) -> bool:
+        """The server writes into its own file when it takes connections."""
+        try:
+            return (self._data / "postmaster.pid").read_text().splitlines()[7].strip() == "ready"
+        except (OSError, IndexError):
+            return False
+
+    def _pid(self) -> int | None:
+        try:
+            return int((self._data / "postmaster.pid").read_text().splitlines()[0])
+        except (OSError, ValueError, IndexError):
+            return None
 
     def _address(self, port: int) -> str:
         password = self._password.read_text().strip()
@@ -159,6 +194,10 @@ class Cluster:
             capture_output=True, text=True, input=text, check=False, cwd=self._folder,
             env=os.environ | {"LC_ALL": "C.UTF-8"}, **_as(self._owner),
         )  # fmt: skip
+
+
+def _say(sentence: str) -> None:
+    print(sentence, file=sys.stderr, flush=True)
 
 
 def _is_gone(pid: int) -> bool:

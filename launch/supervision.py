@@ -73,6 +73,16 @@ class Server:
             self._command, env=self._environment, cwd=self._folder, stdin=subprocess.PIPE, start_new_session=True
         )
 
+    @property
+    def pid(self) -> int:
+        """Its process."""
+        assert self._process is not None
+        return self._process.pid
+
+    def exit_code(self) -> int | None:
+        """What it ended with; None while it runs."""
+        return self._process.poll() if self._process is not None else None
+
     def stop(self) -> None:
         """Ends it in order, or after a while without."""
         if self._process is None or self._process.poll() is not None:

@@ -19,9 +19,13 @@ from psycopg import sql
 
 from ample_crumb.application.settings.commands import ensure_kitchen
 from ample_crumb.cli import main
+from ample_crumb.store.app_role import app_address
 from ample_crumb.store.database import Database, migrate
 from launch.cluster import Cluster, free_port, throwaway
 from launch.install import PYTHON, ROOT
+
+HERE = "http://127.0.0.1"
+"""Where clients of a test ask; other names are refused."""
 
 _started: list[tuple[Cluster, Path]] = []
 
@@ -118,7 +122,7 @@ def open_database(url: str) -> Database:
 
 def _serve(port: int, url: str) -> None:
     """What `python -m ample_crumb serve` does, in a process that has its modules already."""
-    os.environ["AMPLE_CRUMB_DATABASE_URL"] = url
+    os.environ["AMPLE_CRUMB_APP_DATABASE_URL"] = app_address(url)
     sys.exit(main(["serve", "--port", str(port)]))
 
 

@@ -1,47 +1,44 @@
-"""The application: routers, problems, limits, and the built front end."""
+"""The application: what every request goes through, and the built front end."""
 
 import asyncio
-import gc
 import os
 import sys
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager, suppress
 from functools import partial
-from hashlib import sha256
-from pathlib import Path
 from typing import Final
 
-from fastapi import FastAPI, Request
-from fastapi.responses import FileResponse, Response
-from starlette.datastructures import MutableHeaders
+from fastapi import FastAPI
+from fastapi.responses import Response
 from starlette.middleware.trustedhost import TrustedHostMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 from starlette_compress import CompressMiddleware
 
 from ample_crumb import __version__
-from ample_crumb.api import routers
+from ample_crumb.api import pages
+from ample_crumb.api.answer_headers import HeadAnswers
+from ample_crumb.api.background import Background
 from ample_crumb.api.description import describe
+from ample_crumb.api.foreign_writes import RefuseForeignWrites
+from ample_crumb.api.head_requests import AnswerHead
 from ample_crumb.api.listener import Listener
+from ample_crumb.api.place_loading import LoadPlaces
 from ample_crumb.api.problems import add_problems, problem
+from ample_crumb.api.routers import PlaceRoutes
 from ample_crumb.api.spooled import TOO_LARGE, forget_spooled
 from ample_crumb.application.clock import system_clock
-from ample_crumb.application.imports.reading import MOST_FILE_BYTES
-from ample_crumb.application.jobs import Worker
+from ample_crumb.application.imports.limits import MOST_FILE_BYTES
 from ample_crumb.application.scale import simulated_scale
-from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.devices.shipped_register import ShippedRegister
-from ample_crumb.store.database import Database, app_address
+from ample_crumb.store.app_role import app_address
+from ample_crumb.store.database import Database
 
 MOST_BYTES: Final = 2_000_000
 """Largest body that is read: ten times the longest recipe text."""
 
 _BROUGHT: Final = ("/api/v1/imports/", "/api/v1/archive")
 
-RELEASE_HEADER: Final = "Ample-Crumb-Release"
-
-WEB: Final = Path(__file__).resolve().parents[2] / "web" / "dist"
-
-_POLICY: Final = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'"
+_HOSTS: Final = "127.0.0.1,localhost,[::1]"
 
 _TURN_S: Final = 0.0002
 """Longest that one request computes while another waits for its turn."""
@@ -61,7 +58,7 @@ class LimitBody:
         declared = dict(scope["headers"]).get(b"content-length", b"0")
         brought = scope["method"] == "PUT" and scope["path"].startswith(_BROUGHT)
         most = MOST_FILE_BYTES if brought else MOST_BYTES
-        if declared.isdigit() and int(declared) > most:
+        if declared.isdigit() and int(declared[:20]) > most:
             answer = problem(413, "Too much", TOO_LARGE) if brought else _too_large()
             await answer(scope, receive, send)
             return
@@ -80,43 +77,15 @@ class LimitBody:
             forget_spooled(scope)
 
 
-def _release() -> str:
-    """A few signs that are others when the built pages are; empty where none are built."""
-    page = WEB / "index.html"
-    return sha256(page.read_bytes()).hexdigest()[:12] if page.is_file() else ""
-
-
-class MarkAnswers:
-    """Marks answers of the API as not to be kept, because they are of a kitchen and of this moment, and with the
-    release that gives them, so that a window of an older one notices."""
-
-    def __init__(self, app: ASGIApp) -> None:
-        self.app = app
-        self._release = _release()
-
-    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
-        if scope["type"] != "http" or not scope["path"].startswith("/api/"):
-            await self.app(scope, receive, send)
-            return
-
-        async def marked(message: Message) -> None:
-            if message["type"] == "http.response.start":
-                headers = MutableHeaders(scope=message)
-                headers["Cache-Control"] = "no-store"
-                headers[RELEASE_HEADER] = self._release
-            await send(message)
-
-        await self.app(scope, receive, marked)
-
-
 def _too_large() -> Response:
     return problem(413, "Too much", "This is more text than a recipe holds (2 MB). Paste only the ingredient lines.")
 
 
-def create_app(database_url: str | None = None) -> FastAPI:
+def create_app(database_url: str | None = None, *, preload: bool = False) -> FastAPI:
     """The application on the database at `database_url`, the owner's address, under which `app` serves.
 
-    Else under AMPLE_CRUMB_APP_DATABASE_URL as it is, else as `app_address` makes it of AMPLE_CRUMB_DATABASE_URL.
+    Else under AMPLE_CRUMB_APP_DATABASE_URL as it is, else as `app_address` makes it of AMPLE_CRUMB_DATABASE_URL. With
+    `preload` it answers at once, and loads what its places need in the background; else when they are asked for.
     """
     serves = os.environ.get("AMPLE_CRUMB_APP_DATABASE_URL", "")
     owner = database_url or os.environ.get("AMPLE_CRUMB_DATABASE_URL", "")
@@ -129,14 +98,10 @@ def create_app(database_url: str | None = None) -> FastAPI:
     @asynccontextmanager
     async def lifespan(_: FastAPI) -> AsyncIterator[None]:
         database.open()
-        # What is loaded now stays: the collector need not walk through the cupboard again and again, and the first
-        # request need not wait for it.
-        reference_cupboard()
-        gc.freeze()
         # Else each of the dozen turns that a keystroke takes would wait 5 ms beside a request that computes.
         sys.setswitchinterval(_TURN_S)
-        worker = Worker(database)
-        worker.start()
+        background = Background(database, places if preload else None)
+        background.start()
         listening = asyncio.create_task(listener.run())
         try:
             yield
@@ -144,26 +109,25 @@ def create_app(database_url: str | None = None) -> FastAPI:
             listening.cancel()
             with suppress(asyncio.CancelledError):
                 await listening
-            worker.stop()
+            background.stop()
             database.close()
 
     # The interactive pages load from a network that an own kitchen may not have.
     app = FastAPI(title="Ample Crumb", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
+    places = PlaceRoutes(app.router.routes)
     app.state.database, app.state.clock, app.state.register = database, system_clock, ShippedRegister()
     app.state.listener, app.state.scale = listener, simulated_scale
+    # From the inside out.
+    app.add_middleware(LoadPlaces, places=places)
     app.add_middleware(LimitBody)
-    app.add_middleware(MarkAnswers)
+    app.add_middleware(RefuseForeignWrites)
     # Text shrinks to a fifth; fonts and pictures are compressed already, which their media types say.
     app.add_middleware(CompressMiddleware)
+    app.add_middleware(AnswerHead)
     # Other sites cannot reach a server on loopback by pointing their own names at it.
-    app.add_middleware(
-        TrustedHostMiddleware,
-        allowed_hosts=os.environ.get("AMPLE_CRUMB_HOSTS", "127.0.0.1,localhost,[::1],testserver").split(","),
-    )
+    app.add_middleware(TrustedHostMiddleware, allowed_hosts=os.environ.get("AMPLE_CRUMB_HOSTS", _HOSTS).split(","))
+    app.add_middleware(HeadAnswers, release=pages.release())
     add_problems(app)
-    # Not `include_router`, which builds each of the routes a second time: over a second of every start.
-    for each in routers.ALL:
-        app.router.routes.extend(each.routes)
 
     @app.get("/api/v1/health")
     async def health() -> dict[str, str]:
@@ -171,27 +135,9 @@ def create_app(database_url: str | None = None) -> FastAPI:
         return {"status": "here"}
 
     @app.get("/{path:path}", include_in_schema=False)
-    def page(path: str, _: Request) -> Response:
+    def page(path: str) -> Response:
         """A built file, or the page itself for every address that is a place."""
-        if path.startswith("api/"):
-            return problem(404, "Not here", "There is nothing at this address.")
-        file = _built_file(path)
-        if file is not None:
-            # Built files carry a fingerprint in their names, so a window may keep them.
-            kept = "public, max-age=31536000, immutable" if path.startswith("assets/") else "no-cache"
-            return FileResponse(file, headers={"Cache-Control": kept})
-        return FileResponse(
-            WEB / "index.html", headers={"Cache-Control": "no-cache", "Content-Security-Policy": _POLICY}
-        )
+        return pages.page_at(path)
 
-    app.openapi = partial(describe, app)  # type: ignore[method-assign]  # as FastAPI has it extended
+    app.openapi = partial(describe, app, places)  # type: ignore[method-assign]  # as FastAPI has it extended
     return app
-
-
-def _built_file(path: str) -> Path | None:
-    """The built file at a path, if there is one."""
-    try:
-        file = (WEB / path).resolve()
-        return file if path and WEB in file.parents and file.is_file() else None
-    except (ValueError, OSError):  # a NUL or an over-long name is no file's
-        return None

@@ -8,9 +8,11 @@ from fastapi import FastAPI
 from fastapi.openapi.utils import get_openapi
 
 from ample_crumb.api.problems import MEDIA_TYPE
+from ample_crumb.api.routers import PlaceRoutes
 
 EVERYWHERE: Final = {
     400: "What arrived cannot be read",
+    403: "Another page asked for this write",
     404: "Not in this kitchen",
     413: "Too much at once",
     422: "Cannot be used; `errors` points at the fields",
@@ -50,8 +52,9 @@ _PROBLEM: Final = {
 }
 
 
-def describe(app: FastAPI) -> dict[str, Any]:
+def describe(app: FastAPI, places: PlaceRoutes) -> dict[str, Any]:
     """The OpenAPI document; each error of each operation is a problem document, and each body has an example."""
+    places.load_all()
     examples: dict[str, Any] = json.loads(files("ample_crumb.api").joinpath("examples.json").read_text())
     document = get_openapi(title=app.title, version=app.version, routes=app.routes)
     schemas = document["components"]["schemas"]

@@ -8,7 +8,7 @@ from starlette.exceptions import HTTPException
 from starlette.requests import ClientDisconnect
 from starlette.types import Scope
 
-from ample_crumb.application.imports.reading import MOST_FILE_BYTES
+from ample_crumb.application.imports.limits import MOST_FILE_BYTES
 
 _IN_MEMORY: Final = 2_000_000
 TOO_LARGE: Final = f"This file is over {MOST_FILE_BYTES // 1_000_000} MB; nothing of it was read. Part it first."

@@ -1,7 +1,7 @@
 """The background of a worker: jobs claimed one after another, each in a transaction of its own."""
 
 import logging
-from threading import Event, Thread
+from threading import Event
 from time import monotonic
 from typing import Final
 
@@ -25,38 +25,22 @@ class _AskedAgain(Exception):
     """What a job was for has changed while it was worked on; nothing of it is kept."""
 
 
-class Worker:
-    """Works jobs off in a thread of its own until it is stopped."""
-
-    def __init__(self, database: Database) -> None:
-        self._database = database
-        self._stopping = Event()
-        self._thread = Thread(target=self._run, name="jobs", daemon=True)
-
-    def start(self) -> None:
-        """Begins."""
-        self._thread.start()
-
-    def stop(self) -> None:
-        """Ends after the job at hand."""
-        self._stopping.set()
-        self._thread.join()
-
-    def _run(self) -> None:
-        pause = _LOOK_EVERY_S
-        outdated_at = monotonic() + _OUTDATED_EVERY_S
-        while not self._stopping.wait(pause):
-            try:
-                if monotonic() >= outdated_at:
-                    outdated_at = monotonic() + _OUTDATED_EVERY_S
-                    look_for_outdated(self._database)
-                while not self._stopping.is_set() and work(self._database):
-                    pass
-                pause = _LOOK_EVERY_S
-            except (psycopg.Error, psycopg_pool.PoolTimeout) as away:
-                # What was claimed is claimed again when its time is over.
-                pause = min(2 * pause, _LONGEST_PAUSE_S)
-                _log.warning("jobs wait %.1f s: %s", pause, away)
+def work_off(database: Database, stopping: Event) -> None:
+    """Works jobs off until it is to stop."""
+    pause = _LOOK_EVERY_S
+    outdated_at = monotonic() + _OUTDATED_EVERY_S
+    while not stopping.wait(pause):
+        try:
+            if monotonic() >= outdated_at:
+                outdated_at = monotonic() + _OUTDATED_EVERY_S
+                look_for_outdated(database)
+            while not stopping.is_set() and work(database):
+                pass
+            pause = _LOOK_EVERY_S
+        except (psycopg.Error, psycopg_pool.PoolTimeout) as away:
+            # What was claimed is claimed again when its time is over.
+            pause = min(2 * pause, _LONGEST_PAUSE_S)
+            _log.warning("jobs wait %.1f s: %s", pause, away)
 
 
 def look_for_outdated(database: Database) -> int:

@@ -52,7 +52,7 @@ PER_100G: Final = (("energy_per_100g_max", "energy_kcal"), ("sugars_per_100g_max
 def add_options(parser: argparse.ArgumentParser) -> None:
     """What a piece shall be, and what may change."""
     for option, name, at_least in WISHES:
-        unit = "kcal" if name == "energy_kcal" else "% of what there is" if name.endswith("percent") else "g"
+        unit = "kcal" if name == "energy_kcal" else "%% of what there is" if name.endswith("percent") else "g"
         said = f"{'least' if at_least else 'most'} {name.rpartition('_')[0]} of a piece, {unit}"
         parser.add_argument(f"--{option.replace('_', '-')}", type=float, help=said)
     for option, name in PER_100G:

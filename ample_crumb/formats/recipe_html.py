@@ -9,7 +9,7 @@ from selectolax.lexbor import LexborHTMLParser, LexborNode
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.recipe_parser import WrittenRecipe
 from ample_crumb.formats.html_text import parsed, rows_of, seen_rows
-from ample_crumb.formats.recipe_json_ld import json_document, recipes_in
+from ample_crumb.formats.recipe_json_ld import json_document, left_out, recipes_in
 
 _LOOKS_SO: Final = re.compile(
     r"<(?:!doctype\s+html|html|head|body|script|main|article|section|div|meta|h[1-6]|ul|ol|p|table)\b", re.IGNORECASE
@@ -38,22 +38,27 @@ def looks_like_html(text: str) -> bool:
     return text.lstrip("\ufeff \t\r\n").startswith("<") and _LOOKS_SO.search(text[:5000]) is not None
 
 
-def recipes_of_page(html: str) -> tuple[tuple[WrittenRecipe, ...], tuple[str, ...]]:
-    """Each recipe that a page states for programs (JSON-LD, microdata, RDFa, microformats), and in sentences what of
-    them could not be read. Without any, `rows_of_page` has what it shows. Raises CannotUse for what is no page."""
+def recipes_of_page(html: str, most: int) -> tuple[tuple[WrittenRecipe, ...], tuple[str, ...]]:
+    """The first so many recipes that a page states for programs (JSON-LD, microdata, RDFa, microformats), and in
+    sentences what of them could not be read. Without any, `rows_of_page` has what it shows. Raises CannotUse for what
+    is no page."""
     page = parsed(html)
     remarks: list[str] = []
     found: list[WrittenRecipe] = []
     for number, script in enumerate(page.css('script[type*="ld+json"]'), 1):
         try:
-            found.extend(recipes_in(json_document(_unwrapped(script.text()))))
+            read = recipes_in(json_document(_unwrapped(script.text())), most)
+            found.extend(read.recipes)
+            remarks.extend(f"Block {number} of JSON-LD: {remark}" for remark in read.remarks)
         except CannotUse as problem:
             remarks.append(f"Block {number} of JSON-LD: {problem}")
     found = list(dict.fromkeys(found))
+    if remark := left_out(len(found), most):
+        remarks.append(remark)
     if not found:
         found = list(_stated(page))
     # That a block is of something else is nothing to tell.
-    return tuple(found), tuple(each for each in remarks if "no schema.org Recipe" not in each)
+    return tuple(found[:most]), tuple(each for each in remarks if "no schema.org Recipe" not in each)
 
 
 def rows_of_page(html: str) -> str:
@@ -86,7 +91,7 @@ def _stated(page: LexborHTMLParser) -> Iterator[WrittenRecipe]:
 
 def _readable(stated: dict[str, Any]) -> Iterator[WrittenRecipe]:
     try:
-        yield from recipes_in({"@type": "Recipe", **stated})
+        yield from recipes_in({"@type": "Recipe", **stated}, 1).recipes
     except CannotUse:
         return
 

@@ -7,6 +7,7 @@ import json
 import math
 import re
 from collections.abc import Iterator
+from dataclasses import dataclass
 from datetime import timedelta
 from itertools import islice
 from typing import Any, Final
@@ -20,7 +21,6 @@ from ample_crumb.core.quantity.recipe_parser import (
     WrittenRecipe,
     read_ingredient_rows,
 )
-from ample_crumb.core.quantity.recipe_splitting import MOST_RECIPES
 from ample_crumb.core.quantity.written_yield import MOST_PIECES, read_pieces
 from ample_crumb.formats.html_text import snippet_rows
 
@@ -67,20 +67,55 @@ def json_document(text: str) -> Any:
         raise CannotUse(
             f"This looks like JSON but cannot be read as such: {wrong.msg}, row {wrong.lineno}, sign {wrong.colno}."
         ) from wrong
-    except ValueError as wrong:  # a number of thousands of digits
-        raise CannotUse(f"This looks like JSON but cannot be read as such: {wrong}.") from wrong
+    except ValueError as wrong:
+        raise CannotUse("This JSON holds a number of thousands of digits; no recipe has one.") from wrong
 
 
-def recipes_in(document: Any) -> tuple[WrittenRecipe, ...]:
-    """Each Recipe of a document that lists ingredients: bare, in a list, in a @graph, or as what a page is about.
-    Raises CannotUse where there is none."""
-    found = tuple(islice(_recipes(document), MOST_RECIPES))
+@dataclass(frozen=True, slots=True)
+class RecipesInDocument:
+    """The recipes of a document, and in sentences what of them could not be taken."""
+
+    recipes: tuple[WrittenRecipe, ...]
+    remarks: tuple[str, ...]
+
+
+def recipes_in(document: Any, most: int) -> RecipesInDocument:
+    """The first so many Recipes of a document that list ingredients: bare, in a list, in a @graph, or as what a page is
+    about. One that cannot be read keeps no other back. Raises CannotUse where none can be taken."""
+    found = list(_recipes(document))
     if not found:
         raise CannotUse("This JSON holds no schema.org Recipe.")
-    listing = tuple(written for recipe in found if (written := _written(recipe)).parts)
-    if not listing:
+    recipes: list[WrittenRecipe] = []
+    remarks = [remark] if (remark := left_out(len(found), most)) else []
+    for node in found[:most]:
+        try:
+            recipes.append(_listing(node))
+        except CannotUse as problem:
+            if len(found) == 1:
+                raise
+            remarks.append(f"{_title(node) or 'A Recipe'}: {problem}")
+    if not recipes:
+        raise CannotUse(remarks[-1])
+    return RecipesInDocument(tuple(recipes), tuple(remarks))
+
+
+def left_out(found: int, most: int) -> str:
+    """What is said of more recipes than are taken at once; empty where there are no more."""
+    if found <= most:
+        return ""
+    rest = found - most
+    return f"It holds {found:,} recipes. The first {most:,} are taken, {rest:,} are left out; part it to take them too."
+
+
+def _listing(node: dict[str, Any]) -> WrittenRecipe:
+    written = _written(node)
+    if not written.parts:
         raise CannotUse("The Recipe in this JSON lists no ingredients (recipeIngredient).")
-    return listing
+    return written
+
+
+def _title(node: dict[str, Any]) -> str:
+    return next(_texts(node.get("name") or node.get("headline")), "")[:120]
 
 
 def _recipes(node: Any, depth: int = 0) -> Iterator[dict[str, Any]]:
@@ -102,10 +137,9 @@ def _recipes(node: Any, depth: int = 0) -> Iterator[dict[str, Any]]:
 
 
 def _written(recipe: dict[str, Any]) -> WrittenRecipe:
-    title = next(_texts(recipe.get("name") or recipe.get("headline")), "")
     method = (*_times(recipe), *_tools(recipe), *_steps(recipe.get("recipeInstructions")), *_nutrition(recipe))
     return WrittenRecipe(
-        title=title[:120],
+        title=_title(recipe),
         parts=_parts(recipe),
         pieces=_pieces(recipe.get("recipeYield", recipe.get("yield"))),
         method=tuple(row[:_LONGEST_ROW] for row in method),

@@ -17,7 +17,8 @@ from ample_crumb.core.problem import CannotUse
 from ample_crumb.operations.address import database_address
 from ample_crumb.operations.backup import SUFFIX, applied_migrations, read_note
 from ample_crumb.operations.postgres_tools import connect
-from ample_crumb.store.database import app_address, known_migrations
+from ample_crumb.store.app_role import app_address
+from ample_crumb.store.database import known_migrations
 from launch.install import PYTHON, WEB, postgresql_bin
 
 _LEAST_FREE_BYTES: Final = 1_000_000_000

@@ -11,7 +11,8 @@ from psycopg import sql
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.operations.backup import BackupNote, row_counts, verified
 from ample_crumb.operations.postgres_tools import connect, database_name, run_tool, with_database
-from ample_crumb.store.database import APP, migrate
+from ample_crumb.store.app_role import APP
+from ample_crumb.store.database import migrate
 
 
 def restore(url: str, file: Path, now: datetime, *, replace: bool) -> tuple[BackupNote, str]:

@@ -21,7 +21,8 @@ from ample_crumb.operations import backup, brought, doctor
 from ample_crumb.operations.address import database_address
 from ample_crumb.operations.restore import restore
 from ample_crumb.store import exports
-from ample_crumb.store.database import Database, app_address
+from ample_crumb.store.app_role import app_address
+from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 
 DONE, WRONG, UNUSABLE = 0, 1, 2

@@ -128,19 +128,17 @@ def is_empty(connection: Connection, kitchen_id: UUID) -> bool:
     return bool(found and found[0])
 
 
-_BEGINNINGS: Final = frozenset({"shelf", "day_type"})
-"""What a kitchen and a person begin with, which makes room for the archive's own."""
+_BEGINNINGS: Final = {"shelf": None, "day_type": "person_id"}
+"""What a kitchen or a person begins with, which makes room for the archive's own: all rows of the kitchen, or those
+with what the rows of the archive have in that column."""
 
 
 def put_rows(connection: Connection, kitchen_id: UUID, of_table: str, rows: Sequence[Mapping[str, Any]]) -> None:
     """Writes rows of a table, all in one statement, so that they may refer to each other; what is there stays."""
-    if of_table in _BEGINNINGS:
-        connection.execute(
-            SQL("delete from {} where kitchen_id = %(kitchen_id)s").format(Identifier(of_table)),
-            {"kitchen_id": kitchen_id},
-        )
     if not rows:
         return
+    if of_table in _BEGINNINGS:
+        _make_room(connection, kitchen_id, of_table, rows)
     names = sorted({name for row in rows for name in row})
     connection.execute(
         SQL("""
@@ -149,6 +147,15 @@ def put_rows(connection: Connection, kitchen_id: UUID, of_table: str, rows: Sequ
         on conflict do nothing
         """).format(table=Identifier(of_table), names=SQL(", ").join(map(Identifier, names))),
         {"kitchen_id": kitchen_id, "rows": Jsonb(list(rows))},
+    )
+
+
+def _make_room(connection: Connection, kitchen_id: UUID, of_table: str, rows: Sequence[Mapping[str, Any]]) -> None:
+    column = _BEGINNINGS[of_table]
+    among = SQL(" and {} = any(%(among)s::uuid[])").format(Identifier(column)) if column else SQL("")
+    connection.execute(
+        SQL("delete from {} where kitchen_id = %(kitchen_id)s{}").format(Identifier(of_table), among),
+        {"kitchen_id": kitchen_id, "among": list({row[column] for row in rows}) if column else []},
     )
 
 
@@ -198,8 +205,9 @@ def put_settings(connection: Connection, kitchen_id: UUID, kitchen_settings: Map
 
 
 def replace_person(connection: Connection, principal: Principal) -> Principal:
-    """The person that a new kitchen began with makes room for those who came with the archive; gives the first of them,
-    or who is there where none came."""
+    """The person that a new kitchen began with makes room for those who came with the archive, and the imports begun
+    before go on under the first of them. Whoever has typed something of their own stays. Gives the person to go on as:
+    the first of those who came, or who is there where none came."""
     found = connection.execute(
         """
         select id from person
@@ -209,11 +217,28 @@ def replace_person(connection: Connection, principal: Principal) -> Principal:
     ).fetchone()
     if found is None:
         return principal
+    first = Principal(principal.kitchen_id, found[0])
+    of_both = {"kitchen_id": principal.kitchen_id, "person_id": principal.person_id, "first_id": first.person_id}
     connection.execute(
-        "delete from person where kitchen_id = %(kitchen_id)s and id = %(person_id)s",
-        {"kitchen_id": principal.kitchen_id, "person_id": principal.person_id},
+        "update import set person_id = %(first_id)s where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s",
+        of_both,
     )
-    return Principal(principal.kitchen_id, found[0])
+    connection.execute(_REMOVE_BEGINNER, of_both)
+    return first
+
+
+_OWN_TABLES: Final = ("body_weight", "day", "helping", "phase", "target", "week_pattern")
+"""What a person may have typed for themselves before an archive comes in."""
+
+_HAS_OWN: Final = SQL(" or ").join(
+    SQL("exists (select from {} own where own.kitchen_id = person.kitchen_id and own.person_id = person.id)").format(
+        Identifier(table)
+    )
+    for table in _OWN_TABLES
+)
+_REMOVE_BEGINNER: Final = SQL(
+    "delete from person where kitchen_id = %(kitchen_id)s and id = %(person_id)s and not ({})"
+).format(_HAS_OWN)
 
 
 def bump_revisions(connection: Connection, kitchen_id: UUID) -> None:

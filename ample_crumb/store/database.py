@@ -4,11 +4,9 @@ There are two addresses. The owner of the tables migrates and backs up; the role
 for it the walls between kitchens stand (row-level security).
 """
 
-import hmac
 import select
 from collections.abc import Iterator
 from contextlib import contextmanager
-from hashlib import sha256
 from importlib.resources import as_file, files
 from typing import Any, Final
 from uuid import UUID
@@ -20,6 +18,7 @@ from psycopg_pool import ConnectionPool
 
 from ample_crumb.core.remembered import Remembered
 from ample_crumb.store import scope
+from ample_crumb.store.app_role import APP, app_address
 from ample_crumb.store.scope import NobodyThere, Principal
 
 
@@ -39,9 +38,6 @@ STATEMENT_TIMEOUT_MS: Final = 10_000
 
 LOCK_TIMEOUT_MS: Final = 4_000
 """Longest that a statement waits for what another transaction holds."""
-
-APP: Final = "app"
-"""The role that serves."""
 
 _OPTIONS: Final = f"-c statement_timeout={STATEMENT_TIMEOUT_MS} -c lock_timeout={LOCK_TIMEOUT_MS} -c timezone=UTC"
 
@@ -146,14 +142,6 @@ def _check(connection: Connection) -> None:
     quiet.register(connection.fileno(), select.POLLIN | select.POLLHUP | select.POLLERR)
     if quiet.poll(0):
         ConnectionPool.check_connection(connection)
-
-
-def app_address(owner_url: str) -> str:
-    """The address under which `app` serves, from the owner's: the same server and database, a password that follows
-    from the owner's."""
-    told = conninfo.conninfo_to_dict(owner_url)
-    password = hmac.new(str(told.get("password", "")).encode(), APP.encode(), sha256).hexdigest()
-    return conninfo.make_conninfo(owner_url, user=APP, password=password)
 
 
 def migrate(url: str, most: int | None = None) -> None:

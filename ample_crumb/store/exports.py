@@ -85,20 +85,19 @@ def entry_rows(connection: Connection, principal: Principal) -> list[Row]:
         ).fetchall()
 
 
-def days_written(connection: Connection, principal: Principal) -> tuple[date, date] | None:
-    """The first and the last day with an entry or a weight; None without any."""
-    found = connection.execute(
+def days_written(connection: Connection, principal: Principal) -> list[date]:
+    """The days with an entry or a weight, in order."""
+    rows = connection.execute(
         """
-        select min(day), max(day) from (
-            select day from entry
-            where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s and removed_at is null
-            union all
-            select day from body_weight where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s
-        ) each
+        select day from entry
+        where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s and removed_at is null
+        union
+        select day from body_weight where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s
+        order by day
         """,
         {"kitchen_id": principal.kitchen_id, "person_id": principal.person_id},
-    ).fetchone()
-    return (found[0], found[1]) if found and found[0] else None
+    ).fetchall()
+    return [row[0] for row in rows]
 
 
 def bought_rows(connection: Connection, kitchen_id: UUID) -> list[Row]:

@@ -10,11 +10,12 @@ from uuid import uuid4
 import psycopg
 from fastapi.testclient import TestClient
 
-from ample_crumb.api.app import MOST_BYTES, WEB, create_app
+from ample_crumb.api.app import MOST_BYTES, create_app
+from ample_crumb.api.pages import WEB
 from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.jobs import work
 from ample_crumb.store.database import Database
-from tests.kitchen import new_kitchen
+from tests.kitchen import HERE, new_kitchen
 
 NOON = "2026-05-04T12:00:00Z"
 DAY = "2026-05-04"
@@ -31,7 +32,7 @@ class ApiCase(unittest.TestCase):
     def setUp(self) -> None:
         self.url = new_kitchen()
         self.app = create_app(self.url)
-        self.client = self.enterContext(TestClient(self.app, raise_server_exceptions=False))
+        self.client = self.enterContext(TestClient(self.app, base_url=HERE, raise_server_exceptions=False))
 
     def ask(self, method: str, path: str, body: object = None, status: int = 200) -> Any:
         answer = self.client.request(method, path, json=body)

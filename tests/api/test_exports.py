@@ -22,9 +22,10 @@ from ample_crumb.application.exporting.archive import VERSION, read_archive, wri
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.formats.recipe_text import read_recipes
-from ample_crumb.store.database import Database, app_address
+from ample_crumb.store.app_role import app_address
+from ample_crumb.store.database import Database
 from tests.api.test_api import ApiCase
-from tests.kitchen import new_database, new_kitchen, open_database
+from tests.kitchen import HERE, new_database, new_kitchen, open_database
 from tests.store.archive_schemas import FOLDER, schemas
 
 NOW = datetime(2026, 5, 4, 12, tzinfo=UTC)
@@ -48,7 +49,7 @@ class DemoCase(ApiCase):
         self.url = self.demo
         self.app = create_app(self.url)
         self.app.state.clock = lambda: NOW
-        self.client = self.enterContext(TestClient(self.app, raise_server_exceptions=False))
+        self.client = self.enterContext(TestClient(self.app, base_url=HERE, raise_server_exceptions=False))
 
     def fetch(self, path: str, **query: str) -> Any:
         answer = self.client.get(f"/api/v1/{path}", params=query)
@@ -194,7 +195,7 @@ class Archive(DemoCase):
     def test_figures_worked_out_anew_are_the_same(self) -> None:
         sent = io.BytesIO(self.fetch("archive.zip").content)
         self.restored(sent)
-        with TestClient(create_app(self.other), raise_server_exceptions=False) as client:
+        with TestClient(create_app(self.other), base_url=HERE, raise_server_exceptions=False) as client:
             for item in self.formulas():
                 here = self.ask("GET", f"/api/v1/formulas/{item['id']}")
                 there = client.get(f"/api/v1/formulas/{item['id']}").json()

@@ -5,7 +5,7 @@ from datetime import datetime
 from typing import Any
 from uuid import uuid4
 
-from ample_crumb.store.database import app_address
+from ample_crumb.store.app_role import app_address
 from tests.api.counting import statements
 from tests.api.test_api import DAY, NOON, ApiCase
 from tests.api.test_stash import StashCase

@@ -6,7 +6,7 @@ from io import StringIO
 from typing import Any
 from uuid import uuid4
 
-from ample_crumb.store.database import app_address
+from ample_crumb.store.app_role import app_address
 from tests.api.counting import statements
 from tests.api.test_api import ApiCase
 

@@ -9,7 +9,7 @@ from uuid import uuid4
 import psycopg
 from pypdf import PdfReader
 
-from ample_crumb.store.database import app_address
+from ample_crumb.store.app_role import app_address
 from tests.api.counting import statements
 from tests.api.test_api import DAY, NOON
 from tests.api.test_batches import BatchCase

@@ -23,7 +23,7 @@ class Statements(ApiCase):
     def setUp(self) -> None:
         # What works in the background asks the database too, and is not what is counted here.
         for name in ("start", "stop"):
-            self.enterContext(mock.patch(f"ample_crumb.application.jobs.Worker.{name}"))
+            self.enterContext(mock.patch(f"ample_crumb.api.background.Background.{name}"))
         super().setUp()
         self.targets()
         self.product = self.ask("POST", "/api/v1/products", product(), 201)

@@ -3,6 +3,7 @@
 import time
 from dataclasses import replace
 from datetime import date
+from threading import Event, Thread
 from typing import Any
 from unittest import mock
 from uuid import UUID, uuid4
@@ -17,7 +18,6 @@ from ample_crumb.application.formulas import saving
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.nested import nested_slug
 from ample_crumb.application.formulas.views import FormulaListItem
-from ample_crumb.application.jobs import Worker
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.core.food.label import Label, Style
@@ -137,9 +137,11 @@ class Summaries(KitchenCase):
 
         self.assertEqual((listed().stale, listed().piece.energy_kcal), (True, 1))
         with mock.patch.object(background_jobs, "_OUTDATED_EVERY_S", 0.0):
-            worker = Worker(self.database)
+            stopping = Event()
+            worker = Thread(target=background_jobs.work_off, args=(self.database, stopping))
             worker.start()
-            self.addCleanup(worker.stop)
+            self.addCleanup(worker.join)
+            self.addCleanup(stopping.set)
             began = time.monotonic()
             while listed().stale:
                 self.assertLess(time.monotonic() - began, 300)

@@ -99,7 +99,7 @@ class People(InBrowser):
         page = self.page()
         eaten = page.get_by_role("region", name="Eaten today").get_by_role("listitem")
         expect(eaten).to_have_count(4)
-        page.get_by_role("radio", name="Stroke").click()
+        page.get_by_role("radio", name="Rigger").click()
         expect(eaten).to_have_count(2)
         # Whole pieces only.
         expect(page.get_by_role("region", name="What fits")).not_to_contain_text("½")
@@ -110,7 +110,7 @@ class People(InBrowser):
 
     def test_targets_are_worked_out_and_refused(self) -> None:
         page = self.page()
-        page.get_by_role("radio", name="Stroke").click()
+        page.get_by_role("radio", name="Rigger").click()
         expect(page.get_by_role("region", name="Eaten today").get_by_role("listitem")).to_have_count(2)
         page.get_by_role("button", name="Targets").click()
         page.get_by_role("tab", name="Work them out").click()

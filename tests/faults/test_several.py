@@ -18,7 +18,7 @@ from ample_crumb.api.app import create_app
 from ample_crumb.application.jobs import work
 from tests.api.test_api import DAY, NOON, parts
 from tests.api.test_cupboard import product
-from tests.kitchen import new_kitchen
+from tests.kitchen import HERE, new_kitchen
 
 SECONDS: Final = 120 if os.environ.get("AMPLE_CRUMB_TESTS") == "long" else 20
 
@@ -30,7 +30,7 @@ _AGAIN: Final = 10
 class SeveralClients(unittest.TestCase):
     def setUp(self) -> None:
         self.app = create_app(new_kitchen())
-        self.main = self.enterContext(TestClient(self.app, raise_server_exceptions=False))
+        self.main = self.enterContext(TestClient(self.app, base_url=HERE, raise_server_exceptions=False))
         self.until = time.monotonic() + SECONDS
         self.wrong: list[str] = []
         self.counted = threading.Lock()
@@ -53,7 +53,7 @@ class SeveralClients(unittest.TestCase):
 
     def while_it_lasts(self, step: Callable[[TestClient, int], None]) -> int:
         """Does the step again and again, as one client; gives how often."""
-        client, done = TestClient(self.app, raise_server_exceptions=False), 0
+        client, done = TestClient(self.app, base_url=HERE, raise_server_exceptions=False), 0
         while time.monotonic() < self.until:
             step(client, done)
             done += 1

@@ -120,7 +120,7 @@ class Hostile(unittest.TestCase):
             ("<html>" + "<div>" * 300_000, "nested too deep"),
             ("<html><body><p>Nothing to bake here.</p></body></html>", "no recipe on this page"),
             ("<html>" + "<" * 1_000_000, "no recipe on this page"),
-            ('{"@type": "Recipe", "n": ' + "9" * 5000 + "}", "cannot be read"),
+            ('{"@type": "Recipe", "n": ' + "9" * 5000 + "}", "a number of thousands of digits"),
             ("<!DOCTYPE html><script>while(true){}</script>", "no recipe on this page"),
             ("---\na: [1\n---\n1 egg", "no YAML"),
             ("---\na: !!python/object/apply:os.system [ls]\n---\n1 egg", "no YAML"),

@@ -22,7 +22,8 @@ from ample_crumb.application.today import commands as today_commands
 from ample_crumb.application.today.entries import NewEntry
 from ample_crumb.cli import main
 from ample_crumb.operations.backup import back_up, note_of, usual_name
-from ample_crumb.store.database import Database, app_address
+from ample_crumb.store.app_role import app_address
+from ample_crumb.store.database import Database
 from launch.backups import Backups, seconds
 from launch.install import CannotInstall
 from tests.kitchen import new_database, new_kitchen, open_database

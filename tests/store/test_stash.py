@@ -10,7 +10,8 @@ import psycopg
 
 from ample_crumb.application.demo.loader import load_demo
 from ample_crumb.store import shelves, stash
-from ample_crumb.store.database import Database, app_address
+from ample_crumb.store.app_role import app_address
+from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 from ample_crumb.store.stash import MoveRow
 from tests.kitchen import new_database, open_database

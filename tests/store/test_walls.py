@@ -26,12 +26,13 @@ from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.store import eaters, kitchens, photos, scope
+from ample_crumb.store.app_role import app_address
 from ample_crumb.store.archive import ArchivedTable, Column
 from ample_crumb.store.bake_days import BakeRunRow, NewEvent, TaskTimes
 from ample_crumb.store.batches import NewBatch
 from ample_crumb.store.body_weights import WeightRow
 from ample_crumb.store.changes import ChangesFrom
-from ample_crumb.store.database import Database, app_address, migrate
+from ample_crumb.store.database import Database, migrate
 from ample_crumb.store.days import LoggedEntry
 from ample_crumb.store.eaters import EaterRow
 from ample_crumb.store.feedback import FeedbackFor
@@ -65,6 +66,7 @@ _NOT_OF_A_KITCHEN: Final = {
     "enter",
     "resident",
     "app_address",
+    "app_password",
     "migrate",
     "known_migrations",
     "archived_tables",

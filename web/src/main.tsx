@@ -8,10 +8,13 @@ import { BrowserRouter } from "react-router";
 import { queryClient } from "@/api/queries";
 import { loadNewer } from "@/api/release";
 import { App } from "@/app/App";
+import { guardDoublePresses } from "@/ui/doublePress";
 import { ErrorBoundary } from "@/ui/ErrorBoundary";
 
 // A part of an older release that was not loaded in time is gone.
 window.addEventListener("vite:preloadError", loadNewer);
+
+guardDoublePresses();
 
 const root = document.getElementById("root");
 if (!root) throw new Error("index.html holds no #root");

@@ -65,7 +65,7 @@ def remove_bake_day(run_id: UUID, database: InDatabase, principal: AsPrincipal) 
 _LOOKS_S = 0.2
 
 
-@streams.post("/bake-days/{run_id}/plan", response_class=EventSourceResponse, include_in_schema=False)
+@streams.post("/bake-days/{run_id}/plan", response_class=EventSourceResponse)
 async def plan_bake_day(
     run_id: UUID, request: Request, database: InDatabase, principal: AsPrincipal, clock: InClock
 ) -> AsyncIterator[ServerSentEvent]:

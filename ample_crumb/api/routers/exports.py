@@ -9,7 +9,7 @@ from fastapi.responses import StreamingResponse
 from starlette.background import BackgroundTask
 
 from ample_crumb.api.again import AgainRoute
-from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
+from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase, be
 from ample_crumb.api.bodies.exports import FormulaAsked, ZoneAsked
 from ample_crumb.api.description import TOO_OFTEN
 from ample_crumb.api.rate_limit import RateLimit
@@ -102,10 +102,15 @@ def changed_since(
     openapi_extra={"requestBody": {"required": True, "content": {"application/octet-stream": _BINARY}}},
 )
 def put_archive(
-    file: Annotated[SpooledFile, Depends(spooled_body)], database: InDatabase, principal: AsPrincipal
+    file: Annotated[SpooledFile, Depends(spooled_body)],
+    response: Response,
+    database: InDatabase,
+    principal: AsPrincipal,
 ) -> ArchiveRead:
-    """Puts an archive into this kitchen, which must be empty yet, all or nothing."""
-    return archive.read_archive(database, principal, file)
+    """Puts an archive into this kitchen, which must be empty yet, all or nothing; the cookie names its first person."""
+    read = archive.read_archive(database, principal, file)
+    be(response, read.person_id)
+    return read
 
 
 @router.get("/archive.zip", response_class=StreamingResponse, responses=_file(application_zip=_BINARY))

@@ -23,7 +23,7 @@ def add_people(database: Database, principal: Principal, space: UUID, now: datet
     settings_commands.put_eater(database, principal, child)
     partner = Principal(principal.kitchen_id, uuid5(space, "partner"))
     people_commands.put_person(
-        database, principal, partner.person_id, PersonDraft("Stroke", ("shellfish",), PieceStep.WHOLE)
+        database, principal, partner.person_id, PersonDraft("Rigger", ("shellfish",), PieceStep.WHOLE)
     )
     kinds = {"training": Targets(2500, 165), "rest": Targets(2300, 165)}
     people_commands.set_targets(database, partner, now.date(), kinds)

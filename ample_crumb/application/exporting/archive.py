@@ -35,10 +35,11 @@ UPGRADERS: Final[tuple[Callable[[dict[str, Rows]], dict[str, Rows]], ...]] = ()
 
 @dataclass(frozen=True, slots=True)
 class ArchiveRead:
-    """What came in with an archive: how many rows of each table."""
+    """What came in with an archive: how many rows of each table, and who whoever brought it goes on as."""
 
     made_at: str
     row_counts: Mapping[str, int]
+    person_id: UUID
 
 
 def write_archive(database: Database, principal: Principal, file: IO[bytes], now: datetime) -> None:
@@ -105,13 +106,17 @@ def read_archive(database: Database, principal: Principal, file: IO[bytes]) -> A
             tables = upgrade(tables)
         settings = _object(packed, _KITCHEN)
         with database.transaction(principal) as connection:
-            _put(connection, principal, tables, settings)
+            goes_on = _put(connection, principal, tables, settings)
             _put_photos(connection, principal, packed, tables.get("batch_photo", []))
-    database.forget_resident(None)
-    return ArchiveRead(str(about["made_at"]), {name: len(rows) for name, rows in tables.items()})
+    for known in (None, principal.person_id):
+        database.forget_resident(known)
+    row_counts = {name: len(rows) for name, rows in tables.items()}
+    return ArchiveRead(str(about["made_at"]), row_counts, goes_on.person_id)
 
 
-def _put(connection: Connection, principal: Principal, tables: Mapping[str, Rows], settings: Mapping[str, Any]) -> None:
+def _put(
+    connection: Connection, principal: Principal, tables: Mapping[str, Rows], settings: Mapping[str, Any]
+) -> Principal:
     if not archive.is_empty(connection, principal.kitchen_id):
         raise CannotAccept(
             "",
@@ -137,6 +142,7 @@ def _put(connection: Connection, principal: Principal, tables: Mapping[str, Rows
     if ids:
         products.cupboard_changed(connection, principal.kitchen_id, ids)
     jobs.ask_for_summaries(connection, principal, Touched(everything=True))
+    return principal
 
 
 def _put_photos(connection: Connection, principal: Principal, packed: zipfile.ZipFile, rows: Rows) -> None:

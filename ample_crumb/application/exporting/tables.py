@@ -1,8 +1,8 @@
 """Tables of a kitchen as CSV: UTF-8, RFC 4180, cells that spreadsheets would take for formulas made safe."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import asdict
-from datetime import timedelta
+from datetime import date, timedelta
 from enum import StrEnum
 from typing import Any, Final
 from uuid import UUID
@@ -120,17 +120,30 @@ _WRITERS: Final[dict[Table, Callable[[Connection, Principal], str]]] = {
 
 
 def _ledger(database: Database, principal: Principal) -> str:
-    """All days from the first to the last that something was written down on."""
+    """The days from the first to the last that something was written down on, without long times of nothing."""
     with database.snapshot(principal) as connection:
         written = exports.days_written(connection, principal)
     rows: list[dict[str, object]] = []
-    if written is not None:
-        first, last = written
-        while first <= last:
-            until = min(last, first + timedelta(days=MOST_DAYS - 1))
-            rows += ledger_queries.as_rows(ledger_queries.open_ledger(database, principal, first, until))
-            first = until + timedelta(days=1)
+    for first, last in _spans(written):
+        rows += ledger_queries.as_rows(ledger_queries.open_ledger(database, principal, first, last))
     return ledger_csv(rows)
+
+
+_LONGEST_GAP: Final = timedelta(days=31)
+"""A day that was mistyped by a century brings no century of empty rows."""
+
+
+def _spans(written: list[date]) -> Iterator[tuple[date, date]]:
+    """First and last days that hold all of these, in order, none longer than is looked back on at once."""
+    if not written:
+        return
+    first = last = written[0]
+    for day in written[1:]:
+        if day - last > _LONGEST_GAP or (day - first).days >= MOST_DAYS:
+            yield first, last
+            first = day
+        last = day
+    yield first, last
 
 
 def shopping_csv(database: Database, principal: Principal, run_id: UUID) -> str:

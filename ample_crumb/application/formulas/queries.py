@@ -43,7 +43,7 @@ from ample_crumb.core.formula.rewrite import details_of, nudged, with_details
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.draft import UsedTin
 from ample_crumb.core.production.scaling import TinFactor, TinFactors, factors_by_part, factors_for_tins, scaled
-from ample_crumb.formats.recipe_text import recipes_from_text
+from ample_crumb.formats.recipe_text import read_recipes
 from ample_crumb.store import formulas, tins
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.formulas import FormulaRow, ListedFormula, ListedFrom, ListOrder, Narrowed
@@ -120,10 +120,10 @@ def open_one(database: Database, principal: Principal, formula_id: UUID) -> Form
 
 def paste(database: Database, principal: Principal, text: str) -> PastedText:
     """Takes a pasted text apart. Raises CannotUse with a sentence when it holds no recipe or too much."""
-    recipes = recipes_from_text(text)
+    read = read_recipes(text)
     with database.transaction(principal) as connection:
         own = {row.id: row.tin() for row in tins.listed(connection, principal.kitchen_id) if not row.archived}
-    return PastedText(tuple(pasted(recipe, own) for recipe in recipes))
+    return PastedText(tuple(pasted(recipe, own) for recipe in read.recipes), read.remarks)
 
 
 def nudge(database: Database, principal: Principal, line: Line, factor: float) -> str:

@@ -224,9 +224,10 @@ class Pasted:
 
 @dataclass(frozen=True, slots=True)
 class PastedText:
-    """A pasted text: each recipe in it, one at least."""
+    """A pasted text: each recipe in it, one at least, and in sentences what of it could not be taken."""
 
     recipes: tuple[Pasted, ...]
+    remarks: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

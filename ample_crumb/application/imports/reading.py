@@ -26,12 +26,11 @@ from ample_crumb.formats.column_matching import FIELDS, OTHER_WAY, Matching, Tab
 from ample_crumb.formats.csv_table import CsvTable, csv_table
 from ample_crumb.formats.matched_rows import EatenRow, MatchedRow, WeighedRow, matched_rows
 from ample_crumb.formats.products_csv import TypedProduct
-from ample_crumb.formats.recipe_text import read_recipes
+from ample_crumb.formats.recipe_text import MOST_IN_FILE, read_recipes
 from ample_crumb.formats.text_bytes import decoded
 from ample_crumb.formats.zip_files import is_zip, unzipped
 from ample_crumb.store.imports import FileRow, ItemRow
 
-MOST_FILE_BYTES: Final = 100_000_000
 _MOST_TEXT_BYTES: Final = 20_000_000
 _TABLES: Final = (".csv", ".tsv", ".psv")
 _SHOWN_ROWS: Final = 4
@@ -153,7 +152,7 @@ def _of_zip(context: KitchenContext, file: IO[bytes], remarks: list[str]) -> lis
 
 
 def _of_text(context: KitchenContext, name: str, text: str, remarks: list[str]) -> Iterator[_Found]:
-    read = read_recipes(text, name)
+    read = read_recipes(text, name, MOST_IN_FILE)
     remarks.extend(f"{name}: {remark}" for remark in read.remarks)
     for number, recipe in enumerate(read.recipes, 1):
         yield _recipe(context, recipe, PurePath(name).stem if len(read.recipes) == 1 else f"Recipe {number}")

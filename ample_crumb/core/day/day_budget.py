@@ -14,6 +14,10 @@ least that is planned without a doctor or dietitian; the higher one, because nob
 
 FASTING_FLOOR_KCAL: Final = 1200.0
 
+LEAST_DAY_KCAL: Final = 300
+"""Less is no energy of a day but a slip, as 1.850 for 1,850 is. Common practice: very-low-energy diets under a doctor
+have 450 kcal and more."""
+
 PROTEIN_TIGHT_SHARE: Final = 0.45
 """Share of energy from protein above which the rest of a day is hard to fill with food. Common practice: skyr, quark
 and lean meat lie at 60 to 80 %, most desserts of this kind at 20 to 35 %."""
@@ -24,7 +28,7 @@ class Targets:
     """What a day may hold: energy at most [kcal], protein at least [g]; fat and carbohydrate at most [g] and fibre at
     least [g], if set."""
 
-    energy_kcal: Annotated[float, Between(1, 20_000)]
+    energy_kcal: Annotated[float, Between(LEAST_DAY_KCAL, 20_000)]
     protein_g: Annotated[float, Between(0, 2_000)]
     fat_g: Annotated[float, Between(0, 2_000)] | None = None
     carbohydrate_g: Annotated[float, Between(0, 4_000)] | None = None

@@ -11,6 +11,7 @@ from ample_crumb.core.quantity.written_step import is_step
 from ample_crumb.core.quantity.written_yield import says_yield
 
 MOST_RECIPES: Final = 40
+"""Most recipes of a text that is looked through at once, as a pasted one is."""
 MOST_ROWS: Final = 4000
 LONGEST_ROW: Final = 200
 
@@ -24,8 +25,9 @@ _WITHIN: Final = 60
 
 
 def split_recipes(text: str) -> tuple[str, ...]:
-    """Each recipe of a text; a text of one comes back as it is. Another begins with a title behind a method, behind a
-    rule, or marked as the first was; each has two lines with an amount at least; what has none stays where it is."""
+    """Each recipe of a text, however many; a text of one comes back as it is. Another begins with a title behind a
+    method, behind a rule, or marked as the first was; each has two lines with an amount at least; what has none stays
+    where it is."""
     rows = text.replace("\u2028", "\n").splitlines()
     if len(rows) > MOST_ROWS:
         return (text,)
@@ -52,7 +54,7 @@ def split_recipes(text: str) -> tuple[str, ...]:
             lines += 1
         marked = marked or top
         ruled = False
-    if len(starts) < 2 or len(starts) > MOST_RECIPES:
+    if len(starts) < 2:
         return (text,)
     ends = (*starts[1:], len(rows))
     return tuple("\n".join(rows[start:end]) for start, end in zip(starts, ends, strict=True))

@@ -1348,6 +1348,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bake-days/{run_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Bake Day
+         * @description Plans a bake day and tells how far it is: events `progress`, then `planned`, or `problem` with a sentence. When
+         *     whoever asked goes away the search stops, and the best plan so far is kept.
+         */
+        post: operations["plan_bake_day_api_v1_bake_days__run_id__plan_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/stash": {
         parameters: {
             query?: never;
@@ -2885,7 +2906,7 @@ export interface paths {
         get?: never;
         /**
          * Put Archive
-         * @description Puts an archive into this kitchen, which must be empty yet, all or nothing.
+         * @description Puts an archive into this kitchen, which must be empty yet, all or nothing; the cookie names its first person.
          */
         put: operations["put_archive_api_v1_archive_put"];
         post?: never;
@@ -3351,7 +3372,7 @@ export interface components {
         };
         /**
          * ArchiveRead
-         * @description What came in with an archive: how many rows of each table.
+         * @description What came in with an archive: how many rows of each table, and who whoever brought it goes on as.
          */
         ArchiveRead: {
             /** Made At */
@@ -3360,6 +3381,11 @@ export interface components {
             row_counts: {
                 [key: string]: number;
             };
+            /**
+             * Person Id
+             * Format: uuid
+             */
+            person_id: string;
         };
         /**
          * ArchivedBody
@@ -7891,11 +7917,16 @@ export interface components {
         };
         /**
          * PastedText
-         * @description A pasted text: each recipe in it, one at least.
+         * @description A pasted text: each recipe in it, one at least, and in sentences what of it could not be taken.
          */
         PastedText: {
             /** Recipes */
             recipes: components["schemas"]["Pasted"][];
+            /**
+             * Remarks
+             * @default []
+             */
+            remarks: string[];
         };
         /**
          * PersonBody
@@ -11716,6 +11747,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -11804,6 +11844,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -11888,6 +11937,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -11978,6 +12036,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -12079,6 +12146,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -12165,6 +12241,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -12255,6 +12340,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -12341,6 +12435,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -12431,6 +12534,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -12517,6 +12629,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -12607,6 +12728,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -12693,6 +12823,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -12783,6 +12922,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -12871,6 +13019,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -12957,6 +13114,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -13049,6 +13215,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -13137,6 +13312,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -13221,6 +13405,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -13303,6 +13496,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -13391,6 +13593,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -13475,6 +13686,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -13565,6 +13785,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -13651,6 +13880,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -13741,6 +13979,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -13827,6 +14074,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -13917,6 +14173,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -14005,6 +14270,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -14089,6 +14363,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -14179,6 +14462,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -14272,6 +14564,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -14361,6 +14662,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -14462,6 +14772,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -14549,6 +14868,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -14641,6 +14969,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -14731,6 +15068,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -14815,6 +15161,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -14905,6 +15260,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -14991,6 +15355,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -15081,6 +15454,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -15167,6 +15549,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -15257,6 +15648,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -15341,6 +15741,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -15423,6 +15832,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -15513,6 +15931,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -15599,6 +16026,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -15689,6 +16125,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -15775,6 +16220,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -15865,6 +16319,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -15953,6 +16416,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -16039,6 +16511,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -16123,6 +16604,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -16213,6 +16703,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -16312,6 +16811,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -16400,6 +16908,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -16484,6 +17001,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -16577,6 +17103,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -16659,6 +17194,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -16756,6 +17300,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -16851,6 +17404,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -16933,6 +17495,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -17019,6 +17590,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -17112,6 +17692,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -17197,6 +17786,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -17289,6 +17887,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -17371,6 +17978,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -17457,6 +18073,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -17547,6 +18172,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -17642,6 +18276,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -17732,6 +18375,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -17816,6 +18468,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -17907,6 +18568,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -17995,6 +18665,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -18079,6 +18758,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -18169,6 +18857,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -18253,6 +18950,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -18345,6 +19051,110 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not in this kitchen */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too much at once */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Cannot be used; `errors` points at the fields */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Went wrong; `request_id` finds it in the log */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer, or somebody else is saving */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    plan_bake_day_api_v1_bake_days__run_id__plan_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
+                };
+            };
+            /** @description What arrived cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                    "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -18429,6 +19239,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -18511,6 +19330,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -18599,6 +19427,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -18690,6 +19527,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -18774,6 +19620,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -18864,6 +19719,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -18950,6 +19814,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -19042,6 +19915,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -19124,6 +20006,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -19216,6 +20107,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -19304,6 +20204,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -19396,6 +20305,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -19480,6 +20398,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -19573,6 +20500,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -19655,6 +20591,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -19741,6 +20686,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -19825,6 +20779,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -19917,6 +20880,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -20007,6 +20979,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -20095,6 +21076,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -20180,6 +21170,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -20270,6 +21269,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -20354,6 +21362,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -20446,6 +21463,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -20536,6 +21562,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -20620,6 +21655,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -20710,6 +21754,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -20797,6 +21850,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -20889,6 +21951,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -20977,6 +22048,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -21069,6 +22149,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -21153,6 +22242,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -21241,6 +22339,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -21327,6 +22434,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -21419,6 +22535,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -21507,6 +22632,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -21599,6 +22733,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -21689,6 +22832,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -21777,6 +22929,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -21872,6 +23033,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -21956,6 +23126,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -22038,6 +23217,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -22130,6 +23318,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -22216,6 +23413,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -22298,6 +23504,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -22384,6 +23599,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -22476,6 +23700,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -22562,6 +23795,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -22654,6 +23896,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -22740,6 +23991,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -22832,6 +24092,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -22918,6 +24187,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -23008,6 +24286,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -23093,6 +24380,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -23183,6 +24479,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -23269,6 +24574,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -23361,6 +24675,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -23447,6 +24770,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -23537,6 +24869,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -23625,6 +24966,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -23707,6 +25057,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -23793,6 +25152,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -23892,6 +25260,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -23976,6 +25353,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -24066,6 +25452,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -24163,6 +25558,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -24253,6 +25657,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -24339,6 +25752,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -24431,6 +25853,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -24519,6 +25950,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -24601,6 +26041,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -24691,6 +26140,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -24777,6 +26235,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -24859,6 +26326,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -24959,6 +26435,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -25056,6 +26541,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -25148,6 +26642,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -25238,6 +26741,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -25322,6 +26834,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -25412,6 +26933,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -25506,6 +27036,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -25590,6 +27129,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -25678,6 +27226,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -25762,6 +27319,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -25850,6 +27416,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -25936,6 +27511,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -26031,6 +27615,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -26113,6 +27706,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -26201,6 +27803,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -26293,6 +27904,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -26375,6 +27995,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -26467,6 +28096,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -26551,6 +28189,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -26633,6 +28280,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -26721,6 +28377,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -26803,6 +28468,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -26893,6 +28567,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -26977,6 +28660,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -27065,6 +28757,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -27147,6 +28848,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -27233,6 +28943,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -27315,6 +29034,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */
@@ -27403,6 +29131,15 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not in this kitchen */
             404: {
                 headers: {
@@ -27487,6 +29224,15 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                     "text/plain": string;
+                };
+            };
+            /** @description Another page asked for this write */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not in this kitchen */

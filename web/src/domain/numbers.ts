@@ -16,3 +16,23 @@ export function parseNumber(text: string): number {
   if (THOUSANDS.test(plain)) return Number(plain.replaceAll(",", ""));
   return PLAIN.test(plain) ? Number(plain.replace(",", ".").replace("−", "-")) : Number.NaN;
 }
+
+const GROUPED = /^[1-9]\d{0,2}[.,]\d{3}$/;
+
+/** What else a number may mean whose three last digits stand behind a sign: "1.850" is 1850 to half of the world and 1.85
+ * to the other. Null where it can be read one way only. */
+function otherReading(text: string): number | null {
+  const plain = text.trim();
+  if (!GROUPED.test(plain)) return null;
+  const whole = Number(plain.replace(/[.,]/, ""));
+  return parseNumber(plain) === whole ? Number(plain.replace(",", ".")) : whole;
+}
+
+/** What was meant by a number that makes no sense between `least` and `most`, where its other reading does; null where
+ * nobody need ask. */
+export function perhapsMeant(text: string, least: number, most: number): number | null {
+  const typed = parseNumber(text);
+  const other = otherReading(text);
+  if (other === null || (typed >= least && typed <= most)) return null;
+  return other >= least && other <= most ? other : null;
+}

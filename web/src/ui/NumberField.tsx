@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import { parseNumber } from "@/domain/numbers";
+import { DidYouMean } from "./DidYouMean";
 
 interface NumberFieldProps {
   label: string;
@@ -35,6 +36,12 @@ export function NumberField({
   useEffect(() => {
     setText((now) => (now.trim() !== "" && parseNumber(now) === value ? now : shown));
   }, [value, shown]);
+  function take(now: string) {
+    setText(now);
+    const number = parseNumber(now);
+    if (now.trim() === "") optional && onChange(null);
+    else if (number >= least && number <= most) onChange(number);
+  }
   return (
     <label className="grid grid-cols-[1fr_84px_34px] items-center gap-2">
       <span className={sub ? "pl-3 text-soft" : ""}>{label}</span>
@@ -48,15 +55,10 @@ export function NumberField({
         aria-invalid={!right}
         title={right ? undefined : `From ${least} to ${most.toLocaleString("en")}`}
         value={text}
-        onChange={(event) => {
-          const now = event.target.value;
-          setText(now);
-          const number = parseNumber(now);
-          if (now.trim() === "") optional && onChange(null);
-          else if (number >= least && number <= most) onChange(number);
-        }}
+        onChange={(event) => take(event.target.value)}
       />
       <span>{unit}</span>
+      <DidYouMean text={text} least={least} most={most} unit={unit} onTake={take} />
     </label>
   );
 }

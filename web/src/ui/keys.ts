@@ -41,8 +41,10 @@ export function useSingleKeys(): [on: boolean, set: (on: boolean) => void] {
   return [on, set];
 }
 
-/** Whether a key press stands for itself: nobody types, nothing is held, and single keys are not switched off. */
+/** Whether a key press stands for itself: nobody types, nothing is held, and single keys are not switched off. A letter or
+ * digit that is held down is one press. */
 export function isSingleKey(event: KeyboardEvent): boolean {
+  if (event.repeat && event.key.length === 1) return false;
   return !isTyping(event) && !event.ctrlKey && !event.metaKey && !event.altKey && singleKeysOn();
 }
 

@@ -5,7 +5,7 @@ import { api, data } from "@/api/client";
 import { BAKE_DAYS, formulaQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { change, grams, kcal, today } from "@/domain/format";
-import { newId } from "@/domain/ids";
+import { pressId } from "@/domain/ids";
 import { nothingTold, recordBody } from "@/domain/told";
 import { useNotice } from "@/ui/Toast";
 
@@ -48,7 +48,7 @@ export function TookInstead({ formula_id, formula, food, stock: key }: TookInste
       const draft = now.draft as Schemas["DraftBody"];
       const parts = made.made.parts as Schemas["DraftBody"]["parts"];
       await data(api.PUT("/api/v1/formulas/{formula_id}", { params, body: { ...draft, parts, version: now.version } }));
-      const body = { id: newId(), name: `with ${taken.trim()}`.slice(0, 120) };
+      const body = { id: pressId("took", formula_id, taken), name: `with ${taken.trim()}`.slice(0, 120) };
       await data(api.POST("/api/v1/formulas/{formula_id}/versions", { params, body }));
     },
     onSuccess: async () => {

@@ -5,7 +5,7 @@ import { api, data } from "@/api/client";
 import { historyQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import type { DraftStore } from "@/domain/draftStore";
-import { newId } from "@/domain/ids";
+import { pressId } from "@/domain/ids";
 import { Problem } from "@/domain/problem";
 import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
@@ -81,7 +81,7 @@ export function Notes({ formula_id, notes, store }: NotesProps) {
         className="mt-2 grid gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          if (text.trim()) put.mutate({ id: newId(), text: text.trim() });
+          if (text.trim()) put.mutate({ id: pressId("note", text), text: text.trim() });
         }}
       >
         <input

@@ -5,7 +5,7 @@ import { api, data } from "@/api/client";
 import { BATCHES, batchQuery, batchStashQuery, learnedQuery, STASH } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { change, clock, count, grams, kcal, longDate, momentOn, plural, today } from "@/domain/format";
-import { newId } from "@/domain/ids";
+import { pressId } from "@/domain/ids";
 import { Problem } from "@/domain/problem";
 import { Pending } from "@/features/common/Pending";
 import { Band } from "@/ui/Band";
@@ -214,7 +214,7 @@ function LotRow({ lot, batch }: { lot: Schemas["LotView"]; batch: Schemas["Batch
         className="flex items-center gap-1"
         onSubmit={(event) => {
           event.preventDefault();
-          if (eaten) add.mutate(newId());
+          if (eaten) add.mutate(pressId("lot", lot, eaten));
         }}
       >
         <span className="w-44">

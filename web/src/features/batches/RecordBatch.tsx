@@ -177,8 +177,17 @@ function Record({ plan, keptAs, begin, revision = 0 }: RecordProps) {
   if (preview.isError && !view) return <NotHere words={preview.error.message} />;
   if (!view) return <Pending query={preview} words="Working it out …" />;
   const undone = () => {
+    const said = told;
+    const here = `${window.location.pathname}${window.location.search}`;
     recording.forget();
     navigate(-1);
+    notice("The batch is given up.", {
+      label: "Undo",
+      run: () => {
+        recording.keep(said);
+        navigate(here);
+      },
+    });
   };
   return (
     <div className="mx-auto max-w-310">

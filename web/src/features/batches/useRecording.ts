@@ -42,6 +42,8 @@ export function useRecording(plan: PlanOf, keptAs: string, begin: () => Told = n
     view: preview.data,
     /** The batch is recorded, or given up: nothing of it is left here. */
     forget: () => keepTold(keptAs, null),
+    /** What was given up is told again. */
+    keep: (again: Told) => keepTold(keptAs, again),
   };
 }
 

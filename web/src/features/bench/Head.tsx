@@ -8,7 +8,7 @@ import type { Schemas } from "@/api/types";
 import { UNNAMED } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { count } from "@/domain/format";
-import { newId } from "@/domain/ids";
+import { pressId } from "@/domain/ids";
 import { parseNumber } from "@/domain/numbers";
 import { useArchive } from "@/features/formulas/useArchive";
 import { Select } from "@/ui/Select";
@@ -120,7 +120,7 @@ export const Head = memo(function Head({ store, archived, families, makes, onSca
               </DropdownMenu.Item>
               <DropdownMenu.Item
                 className="cursor-pointer rounded px-3 py-2 data-[highlighted]:bg-sunk"
-                onSelect={() => copy.mutate(newId())}
+                onSelect={() => copy.mutate(pressId("copy", store.id))}
               >
                 Duplicate
               </DropdownMenu.Item>

@@ -4,7 +4,7 @@ import { learnedQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { benchBody } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
-import { newId } from "@/domain/ids";
+import { pressId } from "@/domain/ids";
 import { Problem } from "@/domain/problem";
 import { useNotice } from "@/ui/Toast";
 
@@ -39,5 +39,5 @@ export function useTeaching(store: DraftStore) {
     },
     onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),
   });
-  return { taught, teach: (words: string) => say.mutate({ words, id: newId() }) };
+  return { taught, teach: (words: string) => say.mutate({ words, id: pressId("teach", words) }) };
 }

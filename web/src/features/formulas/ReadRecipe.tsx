@@ -38,7 +38,7 @@ export default function ReadRecipe() {
     );
   }
   if (!query.data) return <Pending query={query} words="Reading …" />;
-  const { recipes } = query.data;
+  const { recipes, remarks = [] } = query.data;
   const shown = recipes[place] as Pasted;
   ids[place] ??= newId();
 
@@ -57,6 +57,11 @@ export default function ReadRecipe() {
 
   return (
     <div className="mx-auto max-w-310">
+      {remarks.map((remark) => (
+        <p key={remark} role="status" className="mb-2 text-caution">
+          {remark}
+        </p>
+      ))}
       {recipes.length > 1 && (
         <nav aria-label="Recipes in this text" className="mb-3 flex flex-wrap items-center gap-2">
           <span className="text-soft">{recipes.length} recipes in this text:</span>

@@ -7,7 +7,7 @@ import type { Schemas } from "@/api/types";
 import { benchBody, sameDough, withParts } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { grams } from "@/domain/format";
-import { newId } from "@/domain/ids";
+import { pressId } from "@/domain/ids";
 import { parseNumber } from "@/domain/numbers";
 import { Problem } from "@/domain/problem";
 import type { Evaluated } from "@/features/bench/useBench";
@@ -95,7 +95,7 @@ export default function Reformulate({ store, worked }: ReachProps) {
     const followed = find.data?.of.method === draft.method ? answer.method.method : draft.method;
     store.edit((now) => withParts(now, answer.parts, followed));
     const name = (reached?.wished ?? []).join(", ").slice(0, 80);
-    if (version) keep.mutate({ id: newId(), name });
+    if (version) keep.mutate({ id: pressId("version", store.id, name), name });
     else tell("It is on the Bench.", { label: "Undo", run: () => store.undo() });
     find.reset();
   }

@@ -4,7 +4,7 @@ import { api, data } from "@/api/client";
 import { foodsCalledQuery, openedQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { longDate } from "@/domain/format";
-import { newId } from "@/domain/ids";
+import { pressId } from "@/domain/ids";
 import { dueWord, madeWord } from "@/domain/stash";
 import { PickByName } from "@/ui/PickByName";
 import { Select } from "@/ui/Select";
@@ -96,7 +96,7 @@ export function Opened({ now }: { now: string }) {
           found={(words?.trim() && foods.data ? foods.data : []).map(({ slug, name }) => ({ key: slug, name }))}
           behind={foods.isPlaceholderData || foods.isPending}
           onWords={setWords}
-          onPick={(food) => put.mutate({ id: newId(), food: food.key, place: null })}
+          onPick={(food) => put.mutate({ id: pressId("opened", food.key), food: food.key, place: null })}
         />
       </div>
     </section>

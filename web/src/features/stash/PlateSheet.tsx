@@ -4,7 +4,7 @@ import { api, data } from "@/api/client";
 import { STASH } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { grams, kcal } from "@/domain/format";
-import { newId } from "@/domain/ids";
+import { pressId } from "@/domain/ids";
 import { Sheet } from "@/ui/Sheet";
 
 interface PlateSheetProps {
@@ -70,7 +70,7 @@ export default function PlateSheet({ formula_id, plates, onClose }: PlateSheetPr
         className="mt-3 grid gap-3"
         onSubmit={(event) => {
           event.preventDefault();
-          if (sides.trim()) put.mutate(newId());
+          if (sides.trim()) put.mutate(pressId("plate", sides));
         }}
       >
         <label className="grid gap-1">

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data } from "@/api/client";
 import { STASH } from "@/api/queries";
-import { newId } from "@/domain/ids";
+import { pressId } from "@/domain/ids";
 import type { Shelf } from "@/domain/stash";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
@@ -73,7 +73,7 @@ export default function ShelvesSheet({ shelves, onClose }: { shelves: Shelf[]; o
           event.preventDefault();
           if (name.trim())
             put.mutate(
-              { id: newId(), kind: kind as Shelf["kind"], name: name.trim() },
+              { id: pressId("shelf", name, kind), kind: kind as Shelf["kind"], name: name.trim() },
               { onSuccess: () => setName("") },
             );
         }}

@@ -46,9 +46,9 @@ export default function Stash() {
     const step = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
     const freezer = stash.shelves.find(({ kind }) => kind === "freezer");
     if (step) choose(all[(all.findIndex((each) => keyOf(each) === keyOf(chosen)) + step + all.length) % all.length]);
-    else if (event.key === "e") writes.eat(chosen, Math.min(1, chosen.heap.piece_count));
+    else if (event.key === "e") writes.eat(chosen, Math.min(1, chosen.heap.piece_count), "", "key");
     else if (event.key === "f" && freezer && chosen.heap.frozen_until)
-      writes.move(chosen, chosen.heap.piece_count, freezer, "covered");
+      writes.move(chosen, chosen.heap.piece_count, freezer, "covered", "key");
     else return;
     event.preventDefault();
   });
@@ -65,7 +65,7 @@ export default function Stash() {
     <HeapCard key={keyOf(chosen)} lying={chosen} stash={stash} writes={writes} named={wide} />
   );
   return (
-    <div ref={page} className="mx-auto max-w-310">
+    <div ref={page} className="mx-auto max-w-310" data-writes>
       <header className="flex flex-wrap items-center gap-x-3 gap-y-2">
         <h1>Stash</h1>
         <span className="ml-auto flex flex-wrap gap-2">

@@ -3,8 +3,8 @@ import { api, data } from "@/api/client";
 import { STASH, stashQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { count, momentOn, plural, today } from "@/domain/format";
-import { newId } from "@/domain/ids";
-import type { Lying, Stash } from "@/domain/stash";
+import { pressId } from "@/domain/ids";
+import { keyOf, type Lying, type Stash } from "@/domain/stash";
 import { useNotice } from "@/ui/Toast";
 
 /** Everything that changes the stash. Each write carries an id made here, so that it may be sent twice, and can be
@@ -87,19 +87,35 @@ export function useStashWrites() {
   });
 
   return {
-    eat: (lying: Lying, pieces: number, sides = "") => eat.mutate({ lying, pieces, sides, id: newId() }),
+    /** `press` tells one press from another: by a key, the key, whatever is chosen by the time it comes again. */
+    eat: (lying: Lying, pieces: number, sides = "", press = keyOf(lying)) =>
+      eat.mutate({ lying, pieces, sides, id: pressId("eat", press, pieces, sides) }),
     eating: eat.isPending,
-    move: (lying: Lying, pieces: number, to: { id: string; name: string }, wrapping: Schemas["Wrapping"]) =>
+    move: (
+      lying: Lying,
+      pieces: number,
+      to: { id: string; name: string },
+      wrapping: Schemas["Wrapping"],
+      press = keyOf(lying),
+    ) =>
       move.mutate({
-        body: { id: newId(), kind: "moved", ...at(lying, pieces), to_shelf_id: to.id, wrapping, reason: "" },
+        body: {
+          id: pressId("moved", press, to.id),
+          kind: "moved",
+          ...at(lying, pieces),
+          to_shelf_id: to.id,
+          wrapping,
+          reason: "",
+        },
         words: `${count(pieces)} of ${lying.batch.name} moved to ${to.name}.`,
       }),
     leave: (lying: Lying, pieces: number, kind: "given" | "thrown", reason: string) =>
       move.mutate({
-        body: { id: newId(), kind, ...at(lying, pieces), reason, wrapping: "covered" },
+        body: { id: pressId(kind, at(lying, pieces)), kind, ...at(lying, pieces), reason, wrapping: "covered" },
         words: `${count(pieces)} of ${lying.batch.name} ${kind === "given" ? "given away" : "thrown away"}.`,
       }),
-    count: (lying: Lying, pieces: number) => recount.mutate({ id: newId(), ...at(lying, pieces) }),
+    count: (lying: Lying, pieces: number) =>
+      recount.mutate({ id: pressId("count", at(lying, pieces)), ...at(lying, pieces) }),
     undo: (id: string, undone: boolean) => undo.mutate({ id, undone }),
     busy: move.isPending || recount.isPending || undo.isPending,
   };

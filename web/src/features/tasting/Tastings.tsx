@@ -4,7 +4,7 @@ import { Link, useNavigate, useSearchParams } from "react-router";
 import { api, data } from "@/api/client";
 import { batchPagesQuery, TASTINGS, tastingsQuery } from "@/api/queries";
 import { dayName } from "@/domain/format";
-import { newId } from "@/domain/ids";
+import { pressId } from "@/domain/ids";
 import { Pending } from "@/features/common/Pending";
 import { MoreRows } from "@/ui/MoreRows";
 import { useTitle } from "@/ui/useTitle";
@@ -93,7 +93,7 @@ function NewTasting() {
       className="card grid gap-3 p-4"
       onSubmit={(event) => {
         event.preventDefault();
-        if (chosen.length) start.mutate(newId());
+        if (chosen.length) start.mutate(pressId("tasting", chosen));
       }}
     >
       <h2>Taste now</h2>

@@ -72,7 +72,7 @@ function Opened({ day }: { day: string }) {
   });
 
   return (
-    <div className="mx-auto max-w-310">
+    <div className="mx-auto max-w-310" data-writes>
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <h1>{dayName(day)}</h1>
         <span className="text-soft">
@@ -140,7 +140,10 @@ function Opened({ day }: { day: string }) {
               ) : (
                 <NoTargets view={view} onTargets={() => setTargeting(true)} />
               )}
-              <WhatFits view={view} onLay={(fit, pieces) => writes.layPieces(fit.formula_id, fit.name, pieces)} />
+              <WhatFits
+                view={view}
+                onLay={(fit, pieces, press) => writes.layPieces(fit.formula_id, fit.name, pieces, press)}
+              />
               {view.budget && <FillDay key={day} day={day} writes={writes} />}
             </div>
             <div className="max-lg:order-1">

@@ -30,7 +30,8 @@ function wanted(fit: Fit, choice: string): number {
 
 interface WhatFitsProps {
   view: Day;
-  onLay: (fit: Fit, pieces: number) => void;
+  /** `press` says which press it was: by a key, the key; else the formula. */
+  onLay: (fit: Fit, pieces: number, press: string) => void;
 }
 
 export function WhatFits({ view, onLay }: WhatFitsProps) {
@@ -39,7 +40,8 @@ export function WhatFits({ view, onLay }: WhatFitsProps) {
   useKeys((event) => {
     if (!isSingleKey(event)) return;
     const fit = view.fits[Number(event.key) - 1];
-    if (fit) onLay(fit, wanted(fit, choice));
+    // Pressed twice, a key means what it meant the first time, whatever stands there by then.
+    if (fit) onLay(fit, wanted(fit, choice), event.key);
     else if (event.key === "p") {
       const at = HOW_MANY.findIndex(([value]) => value === choice);
       setChoice(HOW_MANY[(at + 1) % HOW_MANY.length]?.[0] ?? "fits");
@@ -74,7 +76,7 @@ export function WhatFits({ view, onLay }: WhatFitsProps) {
             room_kcal={view.budget?.room_after_planned_kcal ?? 0}
             digit={singleKeys ? place + 1 : null}
             verb={addVerb(view.day)}
-            onLay={onLay}
+            onLay={(fit, pieces) => onLay(fit, pieces, fit.formula_id)}
           />
         ))}
       </ol>

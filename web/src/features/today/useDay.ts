@@ -3,7 +3,7 @@ import { api, data } from "@/api/client";
 import { dayQuery, STASH } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { count, dayName, momentOn, plural, today } from "@/domain/format";
-import { newId } from "@/domain/ids";
+import { pressId } from "@/domain/ids";
 import { useNotice } from "@/ui/Toast";
 
 type Entry = Schemas["EntryView"];
@@ -152,10 +152,11 @@ export function useDayWrites(day: string) {
 
   return {
     /** Lays things into the day together; `words` say what they are. */
-    laySeveral: (words: string, things: Thing[]) => laySeveral.mutate({ id: newId(), things, words }),
+    laySeveral: (words: string, things: Thing[]) =>
+      laySeveral.mutate({ id: pressId("several", day, things), things, words }),
     /** Lays all of another day, or some of its entries, into this one. */
     copy: (from_day: string, entry_ids: string[], words: string) =>
-      copy.mutate({ id: newId(), from_day, entry_ids, words }),
+      copy.mutate({ id: pressId("copy", day, from_day, entry_ids), from_day, entry_ids, words }),
     /** What was planned was eaten, now where it is of today. */
     eat: (entry: Entry) =>
       change.mutate({
@@ -170,10 +171,10 @@ export function useDayWrites(day: string) {
     change,
     setType,
     remove: (entry: Entry) => remove.mutate({ id: entry.id, name: entry.name }),
-    /** So many pieces, or an amount in words: "45 g", "a quarter of the whole". */
-    layPieces: (formula_id: string, name: string, amount: number | string) =>
+    /** So many pieces, or an amount in words: "45 g", "a quarter of the whole". `press` tells one press from another. */
+    layPieces: (formula_id: string, name: string, amount: number | string, press = formula_id) =>
       layPieces.mutate({
-        id: newId(),
+        id: pressId("pieces", day, press),
         formula_id,
         name,
         amount: String(amount),

@@ -6,7 +6,7 @@ import { FORMULA_LISTS, formulaQuery, versionsQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import type { DraftStore } from "@/domain/draftStore";
 import { clock, count, dayName, grams, kcal } from "@/domain/format";
-import { newId } from "@/domain/ids";
+import { pressId } from "@/domain/ids";
 import { Problem } from "@/domain/problem";
 import { Pending } from "@/features/common/Pending";
 import { Select } from "@/ui/Select";
@@ -98,7 +98,7 @@ export default function Versions({ store }: { store: DraftStore }) {
           className="flex flex-wrap items-center gap-2"
           onSubmit={(event) => {
             event.preventDefault();
-            keep.mutate(newId());
+            keep.mutate(pressId("version", store.id, name));
           }}
         >
           <input
@@ -335,7 +335,7 @@ function Branches({ view, store, onFailed }: BranchesProps) {
         className="mt-3 flex gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          if (name.trim()) branch.mutate(newId());
+          if (name.trim()) branch.mutate(pressId("branch", name));
         }}
       >
         <input
