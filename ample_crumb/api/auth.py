@@ -1,7 +1,7 @@
 """What a request works with: whose it is, the database, the clock, the register.
 
-Until there is sign-in a cookie names the person. It is checked against the kitchens, and whoever names nobody is the
-first person of the first kitchen.
+Until there is sign-in a cookie names the person. It is checked against the kitchens. Whoever names nobody is the first
+person of the kitchen where there is one, and is not let in where there are several.
 """
 
 from typing import Annotated, Final
@@ -17,6 +17,10 @@ from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 
 COOKIE: Final = "ample_crumb_person"
+NOBODY_NAMED: Final = (
+    "Nobody is named who lives in a kitchen of this database. Where there is none yet, `./start` makes one; where "
+    "there are several, whoever asks has to be named."
+)
 _YEAR_S: Final = 365 * 24 * 3600
 
 
@@ -33,7 +37,7 @@ async def _principal(request: Request, response: Response, database: InDatabase)
     asked = asked_person(request)
     principal = database.known_resident(asked) or await run_in_threadpool(database.resident, asked)
     if principal is None:
-        raise NotHere("kitchen", "There is no kitchen in this database yet; `./start` makes one.")
+        raise NotHere("kitchen", NOBODY_NAMED)
     if principal.person_id != asked:
         be(response, principal.person_id)
     return principal

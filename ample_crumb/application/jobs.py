@@ -17,6 +17,9 @@ _AT_ONCE: Final = 8
 _LOOK_EVERY_S: Final = 0.5
 _LONGEST_PAUSE_S: Final = 15.0
 _OUTDATED_EVERY_S: Final = 60.0
+_MORE_OUTDATED_S: Final = 2.0
+"""Where there was something to ask for there is mostly more."""
+
 
 _log = logging.getLogger(__name__)
 
@@ -28,15 +31,15 @@ class _AskedAgain(Exception):
 def work_off(database: Database, stopping: Event) -> None:
     """Works jobs off until it is to stop."""
     pause = _LOOK_EVERY_S
-    outdated_at = monotonic() + _OUTDATED_EVERY_S
+    outdated_at = monotonic()
     while not stopping.wait(pause):
         try:
             if monotonic() >= outdated_at:
-                outdated_at = monotonic() + _OUTDATED_EVERY_S
-                look_for_outdated(database)
-            while not stopping.is_set() and work(database):
+                asked = look_for_outdated(database)
+                outdated_at = monotonic() + (_MORE_OUTDATED_S if asked else _OUTDATED_EVERY_S)
+            while not stopping.is_set() and monotonic() < outdated_at and work(database):
                 pass
-            pause = _LOOK_EVERY_S
+            pause = min(_LOOK_EVERY_S, max(0.0, outdated_at - monotonic()))
         except (psycopg.Error, psycopg_pool.PoolTimeout) as away:
             # What was claimed is claimed again when its time is over.
             pause = min(2 * pause, _LONGEST_PAUSE_S)
@@ -44,8 +47,8 @@ def work_off(database: Database, stopping: Event) -> None:
 
 
 def look_for_outdated(database: Database) -> int:
-    """Asks for what older rules made, as an older release that is still at work beside this one does; gives how many
-    summaries."""
+    """Asks for some of what older rules made, those of a release before and of an older one that is still at work
+    beside this one; gives how many summaries."""
     with database.unscoped() as connection:
         return jobs.ask_for_outdated(connection)
 
@@ -58,14 +61,14 @@ def work(database: Database) -> int:
         try:
             _do(database, job)
         except _AskedAgain:
-            with database.unscoped() as connection:
+            with database.in_kitchen(job.kitchen_id) as connection:
                 jobs.put_back(connection, job)
         except (psycopg.OperationalError, psycopg_pool.PoolTimeout):
             raise
         except Exception:
             # A formula that breaks the core costs its own row, not the list that it stands in.
             _log.exception("formula %s cannot be worked out", job.key)
-            with database.unscoped() as connection:
+            with database.in_kitchen(job.kitchen_id) as connection:
                 jobs.put_off(connection, job)
     return len(claimed)
 

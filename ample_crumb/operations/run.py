@@ -90,7 +90,7 @@ def _kitchen(data: Path) -> Iterator[tuple[Database, Principal]]:
     try:
         principal = database.resident(None)
         if principal is None:
-            raise CannotUse("There is no kitchen in this database yet; ./start makes one.")
+            raise CannotUse("There is no kitchen in this database, or there are several; this works on one alone.")
         yield database, principal
     finally:
         database.close()

@@ -204,6 +204,12 @@ def put_settings(connection: Connection, kitchen_id: UUID, kitchen_settings: Map
         )
 
 
+def taken_people(connection: Connection, ids: Iterable[str]) -> list[UUID]:
+    """Which of these ids are somebody's already, in whichever kitchen."""
+    rows = connection.execute("select taken_people from taken_people(%(ids)s::uuid[])", {"ids": list(ids)}).fetchall()
+    return [row[0] for row in rows]
+
+
 def replace_person(connection: Connection, principal: Principal) -> Principal:
     """The person that a new kitchen began with makes room for those who came with the archive, and the imports begun
     before go on under the first of them. Whoever has typed something of their own stays. Gives the person to go on as:

@@ -111,6 +111,13 @@ class Database:
                 connection.isolation_level, connection.read_only = None, None
 
     @contextmanager
+    def in_kitchen(self, kitchen_id: UUID) -> Iterator[Connection]:
+        """A transaction within a kitchen in nobody's name, for work in the background."""
+        with self._pool.connection() as connection, connection.transaction():
+            scope.enter_kitchen(connection, kitchen_id)
+            yield connection
+
+    @contextmanager
     def unscoped(self) -> Iterator[Connection]:
         """A transaction outside all kitchens: to the role `app` no row is there, the owner sees them all."""
         with self._pool.connection() as connection, connection.transaction():

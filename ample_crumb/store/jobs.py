@@ -86,7 +86,7 @@ def ask_for_summaries(connection: Connection, principal: Principal, touched: Tou
         select %(kitchen_id)s, 'summary', id, %(person_id)s, %(rules)s from hit order by id
         on conflict (kitchen_id, kind, key) do update
             set token = nextval('job_token'), state = 'queued', run_after = now(), attempts = 0, claimed_until = null,
-                rules = greatest(job.rules, excluded.rules)
+                rules = greatest(job.rules, excluded.rules), priority = 0
         """,
         {
             "kitchen_id": principal.kitchen_id,
@@ -120,7 +120,7 @@ def after_save(connection: Connection, principal: Principal, formula_id: UUID, *
         ) asked order by id
         on conflict (kitchen_id, kind, key) do update
             set token = nextval('job_token'), state = 'queued', run_after = now(), attempts = 0, claimed_until = null,
-                rules = greatest(job.rules, excluded.rules)
+                rules = greatest(job.rules, excluded.rules), priority = 0
         """,
         {
             "kitchen_id": principal.kitchen_id,
@@ -133,19 +133,13 @@ def after_save(connection: Connection, principal: Principal, formula_id: UUID, *
 
 
 def claim(connection: Connection, most: int) -> list[Job]:
-    """Up to so many jobs of all kitchens that wait or whose worker is gone, claimed for this worker; none that newer
-    rules than its own were asked for."""
+    """Up to so many jobs of all kitchens that wait or whose worker is gone, claimed for this worker: what people wait
+    for first, what follows from new rules behind it; none that newer rules than its own were asked for."""
     with connection.cursor(row_factory=class_row(Job)) as cursor:
         return cursor.execute(
             """
-            update job set state = 'running', attempts = attempts + 1, claimed_until = now() + %(claim)s
-            where (kitchen_id, kind, key) in (
-                select kitchen_id, kind, key from job
-                where run_after <= now() and rules <= %(rules)s
-                    and (state = 'queued' or (state = 'running' and claimed_until < now()))
-                order by run_after limit %(most)s for update skip locked
-            )
-            returning kitchen_id, person_id, kind, key, token, attempts
+            select kitchen_id, person_id, kind, key, token, attempts
+            from claim_jobs(%(most)s, %(claim)s::interval, %(rules)s)
             """,
             {"claim": CLAIM, "most": most, "rules": RULES_VERSION},
         ).fetchall()
@@ -239,8 +233,13 @@ def put_off(connection: Connection, job: Job) -> None:
     )
 
 
+OUTDATED_AT_ONCE: Final = 500
+"""So many summaries of older rules wait at the most, as `ask_for_outdated` of the schema has it."""
+
+
 def ask_for_outdated(connection: psycopg.Connection[Any]) -> int:
-    """Asks for the summaries of all kitchens that older rules made; gives how many."""
+    """Asks for some of the summaries of all kitchens that older rules made, so that `OUTDATED_AT_ONCE` wait at the
+    most; gives how many it asked for."""
     row = connection.execute("select ask_for_outdated(%(rules)s)", {"rules": RULES_VERSION}).fetchone()
     assert row is not None
     return int(row[0])

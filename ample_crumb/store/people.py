@@ -35,6 +35,19 @@ def listed(connection: Connection, kitchen_id: UUID) -> list[PersonRow]:
         ).fetchall()
 
 
+def is_elsewhere(connection: Connection, kitchen_id: UUID, person_id: UUID) -> bool:
+    """Whether an id is of somebody in another kitchen."""
+    row = connection.execute(
+        """
+        select exists (select from taken_people(array[%(id)s]::uuid[])) and not exists (
+            select from person where kitchen_id = %(kitchen_id)s and id = %(id)s
+        )
+        """,
+        {"kitchen_id": kitchen_id, "id": person_id},
+    ).fetchone()
+    return row is not None and bool(row[0])
+
+
 def put_person(connection: Connection, kitchen_id: UUID, person: PersonRow) -> None:
     """Writes a person, new or changed; one who was taken away is there again."""
     connection.execute(

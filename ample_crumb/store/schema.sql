@@ -12,13 +12,17 @@ CREATE FUNCTION public.ask_for_outdated(newest integer) RETURNS integer
     SET search_path TO 'public', 'pg_temp'
     AS $$
     with asked as (
-        insert into job (kitchen_id, kind, key, person_id, rules)
-        select formula.kitchen_id, 'summary', formula.id, resident.id, newest
+        insert into job (kitchen_id, kind, key, person_id, rules, priority)
+        select formula.kitchen_id, 'summary', formula.id, resident.id, newest, 1
         from formula cross join lateral (
-            select id from person where person.kitchen_id = formula.kitchen_id order by id limit 1
+            select person.id from person where person.kitchen_id = formula.kitchen_id and person.removed_at is null
+            order by person.place, person.id limit 1
         ) resident
-        where summary_rules < newest
-        order by formula.kitchen_id, formula.id
+        where summary_rules < newest and not exists (
+            select from job where job.kitchen_id = formula.kitchen_id and kind = 'summary' and key = formula.id
+        )
+        order by summary_rules, formula.kitchen_id, formula.id
+        limit (select 500 - count(*) from (select from job where priority = 1 and state = 'queued' limit 500) waiting)
         on conflict (kitchen_id, kind, key) do nothing
         returning 1
     )
@@ -37,6 +41,25 @@ begin
     end if;
     return null;
 end
+$$;
+CREATE FUNCTION public.claim_jobs(most integer, lasts interval, newest integer) RETURNS TABLE(kitchen_id uuid, person_id uuid, kind text, key uuid, token bigint, attempts integer)
+    LANGUAGE sql SECURITY DEFINER
+    SET search_path TO 'public', 'pg_temp'
+    AS $$
+    update job set state = 'running', attempts = job.attempts + 1, claimed_until = now() + lasts
+    where (job.kitchen_id, job.kind, job.key) in (
+        select waiting.kitchen_id, waiting.kind, waiting.key from job waiting
+        where run_after <= now() and rules <= newest
+            and (state = 'queued' or (state = 'running' and claimed_until < now()))
+        order by priority, run_after limit most for update skip locked
+    )
+    returning job.kitchen_id, coalesce(
+        (select person.id from person where person.kitchen_id = job.kitchen_id and person.id = job.person_id
+            and person.removed_at is null),
+        (select person.id from person where person.kitchen_id = job.kitchen_id and person.removed_at is null
+            order by person.place, person.id limit 1),
+        job.person_id
+    ), job.kind, job.key, job.token, job.attempts
 $$;
 CREATE FUNCTION public.current_kitchen() RETURNS uuid
     LANGUAGE sql STABLE
@@ -61,6 +84,12 @@ begin
     update kitchen set habits_revision = nextval('habits_revision') where id = coalesce(new.kitchen_id, old.kitchen_id);
     return null;
 end
+$$;
+CREATE FUNCTION public.is_only_kitchen() RETURNS boolean
+    LANGUAGE sql STABLE SECURITY DEFINER
+    SET search_path TO 'public', 'pg_temp'
+    AS $$
+    select count(*) = 1 from (select from kitchen limit 2) two
 $$;
 CREATE FUNCTION public.is_resident(kitchen uuid, asked uuid) RETURNS boolean
     LANGUAGE sql STABLE SECURITY DEFINER
@@ -108,16 +137,20 @@ CREATE FUNCTION public.plan_of_day(kitchen uuid, person uuid, asked date) RETURN
     left join lateral target_of(kitchen, person, this.type, asked) target on true
 $$;
 CREATE FUNCTION public.resident(asked uuid) RETURNS TABLE(kitchen_id uuid, person_id uuid)
-    LANGUAGE sql STABLE SECURITY DEFINER
+    LANGUAGE plpgsql STABLE SECURITY DEFINER
     SET search_path TO 'public', 'pg_temp'
     AS $$
-    select person.kitchen_id, person.id from person join kitchen on kitchen.id = person.kitchen_id
-    where person.removed_at is null
-    order by (person.id = asked) desc nulls last, kitchen.created_at, person.place, person.id limit 1
+begin
+    return query select person.kitchen_id, person.id from person where person.id = asked and person.removed_at is null;
+    if not found and is_only_kitchen() then
+        return query select person.kitchen_id, person.id from person where person.removed_at is null
+            order by person.place, person.id limit 1;
+    end if;
+end
 $$;
 CREATE FUNCTION public.stash_moved() RETURNS trigger
     LANGUAGE plpgsql SECURITY DEFINER
-    SET search_path TO 'public'
+    SET search_path TO 'public', 'pg_temp'
     AS $$
 declare
     step record;
@@ -144,6 +177,12 @@ begin
     end loop;
     return null;
 end
+$$;
+CREATE FUNCTION public.taken_people(asked uuid[]) RETURNS SETOF uuid
+    LANGUAGE sql STABLE SECURITY DEFINER
+    SET search_path TO 'public', 'pg_temp'
+    AS $$
+    select id from person where id = any (asked)
 $$;
 CREATE TABLE public.target (
     kitchen_id uuid NOT NULL,
@@ -666,7 +705,9 @@ CREATE TABLE public.job (
     attempts integer DEFAULT 0 NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     rules integer DEFAULT 0 NOT NULL,
+    priority smallint DEFAULT 0 NOT NULL,
     CONSTRAINT job_kind CHECK ((kind = 'summary'::text)),
+    CONSTRAINT job_priority CHECK ((priority = ANY (ARRAY[0, 1]))),
     CONSTRAINT job_state CHECK ((state = ANY (ARRAY['queued'::text, 'running'::text, 'stopped'::text, 'failed'::text])))
 );
 CREATE TABLE public.kept_meal (
@@ -1089,6 +1130,8 @@ ALTER TABLE ONLY public.kitchen
 ALTER TABLE ONLY public.opened_good
     ADD CONSTRAINT opened_good_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.person
+    ADD CONSTRAINT person_id_once UNIQUE (id);
+ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.phase
     ADD CONSTRAINT phase_pkey PRIMARY KEY (kitchen_id, person_id, from_day);
@@ -1140,17 +1183,19 @@ CREATE INDEX bake_run_by_day ON public.bake_run USING btree (kitchen_id, zero_at
 CREATE INDEX bake_run_since ON public.bake_run USING btree (kitchen_id, changed_at);
 CREATE INDEX batch_by_time ON public.batch USING btree (kitchen_id, made_at DESC, id) WHERE (removed_at IS NULL);
 CREATE INDEX batch_changed ON public.batch USING btree (kitchen_id, changed_at);
+CREATE INDEX batch_feedback_of_batch ON public.batch_feedback USING btree (kitchen_id, batch_id) WHERE (batch_id IS NOT NULL);
+CREATE INDEX batch_feedback_of_formula ON public.batch_feedback USING btree (kitchen_id, formula_id) WHERE (formula_id IS NOT NULL);
 CREATE INDEX batch_feedback_of_kitchen ON public.batch_feedback USING btree (kitchen_id, given_at);
 CREATE INDEX batch_feedback_since ON public.batch_feedback USING btree (kitchen_id, changed_at);
 CREATE INDEX batch_of_formula ON public.batch USING btree (kitchen_id, formula_id, made_at DESC, id) WHERE (removed_at IS NULL);
 CREATE INDEX batch_photo_of ON public.batch_photo USING btree (kitchen_id, batch_id, taken_at, id);
 CREATE INDEX batch_photo_since ON public.batch_photo USING btree (kitchen_id, changed_at);
-CREATE INDEX batch_since ON public.batch USING btree (kitchen_id, changed_at);
 CREATE INDEX correction_since ON public.correction USING btree (kitchen_id, changed_at);
 CREATE INDEX day_since ON public.day USING btree (kitchen_id, changed_at);
 CREATE INDEX eater_since ON public.eater USING btree (kitchen_id, changed_at);
 CREATE INDEX entry_changed ON public.entry USING btree (kitchen_id, person_id, changed_at);
 CREATE INDEX entry_names ON public.entry USING btree (kitchen_id, person_id, name, day DESC) WHERE (removed_at IS NULL);
+CREATE INDEX entry_of_batch ON public.entry USING btree (kitchen_id, batch_id) WHERE (batch_id IS NOT NULL);
 CREATE INDEX entry_of_day ON public.entry USING btree (kitchen_id, person_id, day, eaten_at) WHERE (removed_at IS NULL);
 CREATE INDEX entry_of_formula ON public.entry USING btree (kitchen_id, person_id, formula_id, day) WHERE ((removed_at IS NULL) AND (formula_id IS NOT NULL));
 CREATE INDEX entry_of_kept_meal ON public.entry USING btree (kitchen_id, person_id, meal_id, day) WHERE ((removed_at IS NULL) AND (meal_id IS NOT NULL));
@@ -1163,7 +1208,7 @@ CASE
 END), COALESCE(piece_cost, (0)::double precision), id) WHERE (archived_at IS NULL);
 CREATE INDEX formula_by_family ON public.formula USING btree (kitchen_id, family, updated_at DESC, id DESC) WHERE (archived_at IS NULL);
 CREATE INDEX formula_by_protein ON public.formula USING btree (kitchen_id, COALESCE((protein_g / NULLIF(energy_kcal, (0)::numeric)), ('-1'::integer)::numeric) DESC, id DESC) WHERE (archived_at IS NULL);
-CREATE INDEX formula_by_rules ON public.formula USING btree (summary_rules);
+CREATE INDEX formula_by_rules ON public.formula USING btree (summary_rules, kitchen_id, id);
 CREATE INDEX formula_changed ON public.formula USING btree (kitchen_id, changed_at);
 CREATE INDEX formula_dependency_of_formula ON public.formula_dependency USING btree (kitchen_id, formula_id);
 CREATE INDEX formula_in_order ON public.formula USING btree (kitchen_id, updated_at DESC, id DESC) INCLUDE (name, archived_at);
@@ -1172,10 +1217,10 @@ CREATE INDEX formula_line_nested ON public.formula_line USING btree (kitchen_id,
 CREATE INDEX formula_note_of ON public.formula_note USING btree (kitchen_id, formula_id, written_at, id);
 CREATE INDEX formula_note_since ON public.formula_note USING btree (kitchen_id, changed_at);
 CREATE INDEX formula_of_base ON public.formula USING btree (kitchen_id, base_id) WHERE (base_id IS NOT NULL);
-CREATE INDEX formula_since ON public.formula USING btree (kitchen_id, changed_at);
 CREATE INDEX formula_version_since ON public.formula_version USING btree (kitchen_id, changed_at);
+CREATE INDEX helping_of_formula ON public.helping USING btree (kitchen_id, formula_id);
 CREATE INDEX import_item_fingerprint ON public.import_item USING btree (kitchen_id, fingerprint) WHERE (state = 'written'::text);
-CREATE INDEX job_waiting ON public.job USING btree (run_after) WHERE (state = ANY (ARRAY['queued'::text, 'running'::text]));
+CREATE INDEX job_waiting ON public.job USING btree (priority, run_after) WHERE (state = ANY (ARRAY['queued'::text, 'running'::text]));
 CREATE UNIQUE INDEX kept_meal_name ON public.kept_meal USING btree (kitchen_id, lower(name));
 CREATE INDEX kept_meal_since ON public.kept_meal USING btree (kitchen_id, changed_at);
 CREATE INDEX opened_good_open ON public.opened_good USING btree (kitchen_id, opened_at, id) WHERE (done_at IS NULL);
@@ -1188,23 +1233,24 @@ CREATE INDEX product_by_revision ON public.product USING btree (kitchen_id, cupb
 CREATE INDEX product_changed ON public.product USING btree (kitchen_id, changed_at);
 CREATE INDEX product_code ON public.product USING btree (kitchen_id, gtin) WHERE (gtin <> ''::text);
 CREATE INDEX product_in_order ON public.product USING btree (kitchen_id, sort_name, id);
-CREATE INDEX product_since ON public.product USING btree (kitchen_id, changed_at);
 CREATE INDEX run_event_recorded ON public.run_event USING btree (kitchen_id, ((payload ->> 'batch_id'::text))) WHERE (kind = 'recorded'::text);
 CREATE INDEX scale_command_in_time ON public.scale_command USING btree (kitchen_id, at DESC, id);
 CREATE UNIQUE INDEX shelf_name ON public.shelf USING btree (kitchen_id, lower(name)) WHERE (removed_at IS NULL);
 CREATE INDEX shelf_since ON public.shelf USING btree (kitchen_id, changed_at);
 CREATE INDEX stash_balance_left ON public.stash_balance USING btree (kitchen_id, batch_id) WHERE (piece_count > (0)::numeric);
+CREATE INDEX stash_balance_on_shelf ON public.stash_balance USING btree (kitchen_id, shelf_id);
+CREATE INDEX stash_move_from_shelf ON public.stash_move USING btree (kitchen_id, from_shelf_id) WHERE (from_shelf_id IS NOT NULL);
 CREATE INDEX stash_move_of_batch ON public.stash_move USING btree (kitchen_id, batch_id, seq);
 CREATE INDEX stash_move_of_entry ON public.stash_move USING btree (kitchen_id, entry_id) WHERE (entry_id IS NOT NULL);
 CREATE UNIQUE INDEX stash_move_one_eaten_an_entry ON public.stash_move USING btree (kitchen_id, entry_id) WHERE (kind = 'eaten'::text);
 CREATE INDEX stash_move_thrown ON public.stash_move USING btree (kitchen_id, moved_at) WHERE (kind = 'thrown'::text);
+CREATE INDEX stash_move_to_shelf ON public.stash_move USING btree (kitchen_id, to_shelf_id) WHERE (to_shelf_id IS NOT NULL);
 CREATE INDEX target_since ON public.target USING btree (kitchen_id, changed_at);
 CREATE INDEX tasting_by_time ON public.tasting USING btree (kitchen_id, tasted_at DESC, id) WHERE (removed_at IS NULL);
 CREATE INDEX tasting_sample_of_batch ON public.tasting_sample USING btree (kitchen_id, batch_id);
 CREATE INDEX tasting_since ON public.tasting USING btree (kitchen_id, changed_at);
 CREATE INDEX tin_since ON public.tin USING btree (kitchen_id, changed_at);
 CREATE INDEX tombstone_changed ON public.tombstone USING btree (kitchen_id, changed_at);
-CREATE INDEX tombstone_since ON public.tombstone USING btree (kitchen_id, changed_at);
 CREATE TRIGGER bake_run_bury AFTER DELETE ON public.bake_run FOR EACH ROW EXECUTE FUNCTION public.bury('id');
 CREATE TRIGGER bake_run_touch BEFORE UPDATE ON public.bake_run FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER bake_run_unbury AFTER INSERT ON public.bake_run FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
@@ -1478,6 +1524,7 @@ ALTER TABLE public.helping ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.import ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.import_file ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.import_item ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.job ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.kept_meal ENABLE ROW LEVEL SECURITY;
 CREATE POLICY kitchen ON public.bake_run USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.batch USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
@@ -1503,6 +1550,7 @@ CREATE POLICY kitchen ON public.helping USING ((kitchen_id = public.current_kitc
 CREATE POLICY kitchen ON public.import USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.import_file USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.import_item USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.job USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.kept_meal USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 ALTER TABLE public.kitchen ENABLE ROW LEVEL SECURITY;
 CREATE POLICY kitchen ON public.kitchen USING ((id = public.current_kitchen())) WITH CHECK ((id = public.current_kitchen()));

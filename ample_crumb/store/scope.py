@@ -35,11 +35,25 @@ def enter(connection: psycopg.Connection[Any], principal: Principal) -> bool:
     return row is not None and bool(row[1])
 
 
+def enter_kitchen(connection: psycopg.Connection[Any], kitchen_id: UUID) -> None:
+    """From here to the end of the transaction only rows of this kitchen are there."""
+    connection.execute(
+        "select set_config(%(setting)s, %(kitchen)s, true)", {"setting": SETTING, "kitchen": str(kitchen_id)}
+    )
+
+
 class NobodyThere(Exception):
     """The person that something is asked for lives in that kitchen no more."""
 
 
+def has_kitchen(connection: psycopg.Connection[Any]) -> bool:
+    """Whether there is any kitchen; for the owner of the tables."""
+    row = connection.execute("select exists (select from kitchen)").fetchone()
+    return row is not None and bool(row[0])
+
+
 def resident(connection: psycopg.Connection[Any], asked: UUID | None) -> Principal | None:
-    """The person asked for where there is one, else the first of the first kitchen; None while there is no kitchen."""
+    """The person asked for where there is one, else the first of the only kitchen; None while there is no kitchen, and
+    where there are several, since nobody can tell which is meant."""
     with connection.cursor(row_factory=class_row(Principal)) as cursor:
         return cursor.execute("select kitchen_id, person_id from resident(%(asked)s)", {"asked": asked}).fetchone()

@@ -48,7 +48,7 @@ class ApiCase(unittest.TestCase):
         left = True
         while left:
             work(database)
-            with database.unscoped() as connection:
+            with psycopg.connect(self.url) as connection:
                 left = connection.execute("select 1 from job where state <> 'failed'").fetchone() is not None
 
     def create(self, *lines: str, pieces: int = 12) -> dict[str, Any]:

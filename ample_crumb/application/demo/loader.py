@@ -80,8 +80,9 @@ _TOPPING: Final = PartOptions(used_share=0.5, bake=PartBake.NOT)
 
 def load_demo(database: Database, now: datetime) -> None:
     """Fills a database that holds no kitchen yet; does nothing otherwise. `now` is the person's local time."""
-    if database.resident(None) is not None:
-        return
+    with database.unscoped() as connection:
+        if scope.has_kitchen(connection):
+            return
     principal = Principal(uuid5(_SPACE, "kitchen"), uuid5(_SPACE, "person"))
     with database.unscoped() as connection:
         kitchens.add_kitchen(connection, principal, "Boathouse kitchen", "Rower")

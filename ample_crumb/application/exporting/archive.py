@@ -7,11 +7,11 @@ the pictures.
 
 import json
 import zipfile
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from datetime import datetime
 from typing import IO, Any, Final
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from ample_crumb import __version__
 from ample_crumb.application.problems import CannotAccept
@@ -128,6 +128,7 @@ def _put(
     if strange:
         raise CannotUse(f"This archive holds “{strange[0][:40]}”, which this release does not know.")
     archive.defer_checks(connection)
+    tables = _with_own_people(tables, archive.taken_people(connection, [row["id"] for row in tables.get("person", [])]))
     for table, has in known.items():
         rows = tables.get(table, [])
         names = {column.name for column in has.columns}
@@ -143,6 +144,21 @@ def _put(
         products.cupboard_changed(connection, principal.kitchen_id, ids)
     jobs.ask_for_summaries(connection, principal, Touched(everything=True))
     return principal
+
+
+def _with_own_people(tables: Mapping[str, Rows], taken: Iterable[UUID]) -> Mapping[str, Rows]:
+    """The rows, with other ids for people whose ids are somebody's already, as where a kitchen comes in twice."""
+    new_ids = {str(each): str(uuid4()) for each in taken}
+    if not new_ids:
+        return tables
+
+    def renamed(row: dict[str, Any], column: str) -> dict[str, Any]:
+        return row | {column: new_ids[row[column]]} if row.get(column) in new_ids else row
+
+    return {
+        table: [renamed(row, "id" if table == "person" else "person_id") for row in rows]
+        for table, rows in tables.items()
+    }
 
 
 def _put_photos(connection: Connection, principal: Principal, packed: zipfile.ZipFile, rows: Rows) -> None:

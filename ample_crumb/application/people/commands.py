@@ -53,6 +53,8 @@ def put_person(database: Database, principal: Principal, person_id: UUID, draft:
             raise CannotAccept("/name", f"A kitchen has up to {MOST_PEOPLE} people with days of their own.")
         if any(each.name.casefold() == row.name.casefold() and each.id != person_id for each in there):
             raise CannotAccept("/name", f"There is a {row.name} already; call them so that you can tell them apart.")
+        if people.is_elsewhere(connection, principal.kitchen_id, person_id):
+            raise CannotAccept("/person_id", "This id is somebody else's already; make a new one for a new person.")
         people.put_person(connection, principal.kitchen_id, row)
         return all_people(connection, principal)
 

@@ -10,7 +10,7 @@ from ample_crumb.core.formula.alerts import ASKABLE
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.tins import Tin, checked
 from ample_crumb.core.quantity.name_matching import phrase
-from ample_crumb.store import eaters, jobs, kitchens, tins
+from ample_crumb.store import eaters, jobs, kitchens, scope, tins
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.eaters import EaterRow
 from ample_crumb.store.jobs import Touched
@@ -20,9 +20,9 @@ from ample_crumb.store.scope import Principal
 
 def ensure_kitchen(database: Database) -> None:
     """Gives a database without any a kitchen with one person. For the owner of the tables."""
-    if database.resident(None) is None:
-        principal = Principal(uuid4(), uuid4())
-        with database.unscoped() as connection:
+    with database.unscoped() as connection:
+        if not scope.has_kitchen(connection):
+            principal = Principal(uuid4(), uuid4())
             kitchens.add_kitchen(connection, principal, "Kitchen", "Baker")
 
 
