@@ -9,6 +9,7 @@ from typing import Any, Final
 from uuid import UUID, uuid4
 
 import psycopg
+from psycopg import sql
 
 from ample_crumb.application.formulas import commands
 from ample_crumb.application.jobs import work
@@ -21,7 +22,10 @@ from tests.kitchen import Served, demo_kitchen, open_database
 FORMULAS: Final = 1_000
 PRODUCTS: Final = 5_000
 ENTRIES: Final = 75_000
+BATCHES: Final = 200
+SHELVED: Final = 60
 TIMES: Final = 40
+_OPENED: Final = "White"
 
 _MOST: Final = 1.3
 _WORDS: Final = ("oat", "rye", "almond", "spelt", "cocoa", "vanilla", "quark", "bean", "coconut", "lupin")
@@ -79,10 +83,60 @@ def _fill_rows(owner: "psycopg.Connection[Any]", principal: Principal) -> None:
         """,
         given | {"entries": ENTRIES},
     )
+    _fill_batches(owner, given | {"batches": BATCHES, "shelved": SHELVED})
+
+
+def _fill_batches(owner: "psycopg.Connection[Any]", given: dict[str, Any]) -> None:
+    """Copies of the demo's batches, with what was said of them, until there are so many; the newest lie on shelves."""
+    owner.execute(
+        """
+        create temporary table copied on commit drop as
+        with numbered as (
+            select batch.*, row_number() over (order by made_at, id) as number, count(*) over () as many
+            from batch where kitchen_id = %(kitchen_id)s and removed_at is null
+        )
+        select numbered.id as old_id, md5('batch' || n)::uuid as new_id, n::integer as n
+        from generate_series(1, %(batches)s - (select max(many) from numbered)) n
+        join numbered on numbered.number = 1 + n %% numbered.many
+        """,
+        given,
+    )
+    for table, changes in (
+        ("batch", "jsonb_build_object('id', new_id, 'dough_id', null, 'made_at', case when n <= %(shelved)s"
+         " then now() - make_interval(hours => 1 + n / 4) else now() - make_interval(days => 3 + n) end)"),
+        ("batch_lot", "jsonb_build_object('batch_id', new_id)"),
+        ("batch_revision", "jsonb_build_object('batch_id', new_id)"),
+        ("batch_feedback", "jsonb_build_object('batch_id', new_id, 'id', md5('feedback' || n || source.id)::uuid)"),
+    ):  # fmt: skip
+        key = "id" if table == "batch" else "batch_id"
+        owner.execute(
+            sql.SQL(
+                "insert into {table}"
+                " select (jsonb_populate_record(null::{table}, to_jsonb(source) || {changes})).* from {table} source"
+                " join copied on source.{key} = copied.old_id and source.kitchen_id = %(kitchen_id)s"
+            ).format(table=sql.Identifier(table), changes=sql.SQL(changes), key=sql.Identifier(key)),
+            given,
+        )
+    owner.execute(
+        """
+        insert into stash_move (id, kitchen_id, batch_id, lot, kind, to_shelf_id, piece_count, moved_at)
+        select md5('move' || copied.n || lot)::uuid, %(kitchen_id)s, batch_id, lot, 'made', (
+            select id from shelf where kitchen_id = %(kitchen_id)s and removed_at is null
+            order by kind <> 'freezer', id limit 1
+        ), pieces, batch.made_at
+        from copied join batch_lot on batch_id = copied.new_id join batch on batch.id = copied.new_id
+        where copied.n <= %(shelved)s and batch_lot.kitchen_id = %(kitchen_id)s and batch.kitchen_id = %(kitchen_id)s
+        """,
+        given,
+    )
+
+
+def _ago(days: int) -> str:
+    return (datetime.now(UTC).date() - timedelta(days=days)).isoformat()
 
 
 def _yesterday() -> str:
-    return (datetime.now(UTC).date() - timedelta(days=1)).isoformat()
+    return _ago(1)
 
 
 class _Kitchen:
@@ -90,7 +144,10 @@ class _Kitchen:
 
     def __init__(self, served: Served) -> None:
         self._connection = HTTPConnection("127.0.0.1", served.port)
-        self.formula = self.get("/api/v1/formulas")["items"][0]
+        # The same one in both: what a formula costs goes by what is in it.
+        self.formula = next(
+            each for each in self.get(f"/api/v1/formulas?words={_OPENED}")["items"] if each["name"].startswith(_OPENED)
+        )
         self.draft: dict[str, Any] = self.get(self.path)
         own = self.get("/api/v1/cupboard?shelf=own")["items"]
         self.product = next(each for each in own if not each["draft"])
@@ -157,6 +214,12 @@ def run() -> None:
             ("keystroke after it", lambda kitchen: kitchen.keystroke()),
             ("list of formulas", lambda kitchen: kitchen.get("/api/v1/formulas")),
             ("cupboard", lambda kitchen: kitchen.get("/api/v1/cupboard")),
+            ("cupboard, words", lambda kitchen: kitchen.get("/api/v1/cupboard?words=oat")),
+            ("stash", lambda kitchen: kitchen.get("/api/v1/stash")),
+            ("batches", lambda kitchen: kitchen.get("/api/v1/batches")),
+            ("fill", lambda kitchen: kitchen.get(f"{day}/fill")),
+            ("tonight", lambda kitchen: kitchen.get(f"{day}/tonight?wish=something+warm")),
+            ("ledger, two years", lambda kitchen: kitchen.get(f"/api/v1/ledger?from={_ago(730)}&to={_ago(0)}")),
         )
         for name, call in calls:
             demo, big = time_calls(*(partial(call, kitchen) for kitchen in kitchens), times=TIMES)

@@ -29,7 +29,7 @@ class Connection(psycopg.Connection[Any]):
 
 
 KITCHENS_REMEMBERED: Final = 32
-"""Of each its cupboard and its habits."""
+"""Of each its cupboard, its habits and its stash."""
 
 PEOPLE_REMEMBERED: Final = 256
 
@@ -57,7 +57,7 @@ class Database:
     """A pool of connections to one PostgreSQL database. Reconnects by itself after the server was away."""
 
     def __init__(self, url: str, most: int = 8) -> None:
-        self.memory = Remembered(2 * KITCHENS_REMEMBERED)
+        self.memory = Remembered(3 * KITCHENS_REMEMBERED)
         self._residents = Remembered(PEOPLE_REMEMBERED)
         self._pool = ConnectionPool(
             url,

@@ -36,39 +36,48 @@ def days_between(connection: Connection, principal: Principal, from_day: date, t
         return cursor.execute(
             """
             with eaten as (
-                select entry.day, coalesce(entry.formula_id::text, entry.id::text) as thing, count(*) as entry_count,
-                    sum(entry.energy_kcal) as energy_kcal, sum(entry.protein_g) as protein_g, sum(entry.fat_g) as fat_g,
-                    sum(entry.carbohydrate_g) as carbohydrate_g, sum(entry.fibre_g) as fibre_g,
-                    sum((entry.sd ->> 'energy_kcal')::numeric) as sd_kcal,
-                    sum((entry.sd ->> 'protein_g')::numeric) as sd_protein_g,
-                    sum(entry.energy_kcal) filter (where entry.kind = 'piece') as dessert_kcal,
-                    sum(entry.piece_count
-                        * coalesce((formula.twin ->> 'energy_kcal')::numeric, classic.energy_kcal) - entry.energy_kcal)
-                        filter (where entry.kind = 'piece') as replaced_kcal
+                select day, kind, formula_id, piece_count, energy_kcal, protein_g, fat_g, carbohydrate_g, fibre_g,
+                    (sd ->> 'energy_kcal')::float8 as sd_kcal, (sd ->> 'protein_g')::float8 as sd_protein_g
                 from entry
-                left join formula on formula.kitchen_id = entry.kitchen_id and formula.id = entry.formula_id
-                left join formula classic on classic.kitchen_id = formula.kitchen_id and classic.id = formula.twin_id
-                where entry.kitchen_id = %(kitchen_id)s and entry.person_id = %(person_id)s
-                    and entry.day between %(from_day)s and %(to_day)s and entry.removed_at is null
-                    and entry.state = 'eaten'
-                group by entry.day, thing
+                where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s
+                    and day between %(from_day)s and %(to_day)s and removed_at is null and state = 'eaten'
             ), summed as (
-                -- What is of one formula errs together, other things apart.
-                select day, sum(entry_count)::integer as entry_count, sum(energy_kcal) as energy_kcal,
+                select day, count(*)::integer as entry_count, sum(energy_kcal) as energy_kcal,
                     sum(protein_g) as protein_g, sum(fat_g) as fat_g, sum(carbohydrate_g) as carbohydrate_g,
-                    sum(fibre_g) as fibre_g, sqrt(sum(sd_kcal * sd_kcal)) as sd_kcal,
-                    sqrt(sum(sd_protein_g * sd_protein_g)) as sd_protein_g,
-                    coalesce(sum(dessert_kcal), 0) as dessert_kcal, coalesce(sum(replaced_kcal), 0) as replaced_kcal
+                    sum(fibre_g) as fibre_g, sum(energy_kcal) filter (where kind = 'piece') as dessert_kcal,
+                    sum(sd_kcal * sd_kcal) filter (where formula_id is null) as variance_kcal,
+                    sum(sd_protein_g * sd_protein_g) filter (where formula_id is null) as variance_protein
                 from eaten group by day
+            ), of_formula as (
+                select day, formula_id, sum(sd_kcal) as sd_kcal, sum(sd_protein_g) as sd_protein_g,
+                    sum(piece_count) filter (where kind = 'piece' and energy_kcal is not null) as piece_count,
+                    sum(energy_kcal) filter (where kind = 'piece') as energy_kcal
+                from eaten where formula_id is not null group by day, formula_id
+            ), of_formulas as (
+                -- What is of one formula errs together, other things apart.
+                select day, sum(sd_kcal * sd_kcal) as variance_kcal,
+                    sum(sd_protein_g * sd_protein_g) as variance_protein, sum(
+                        of_formula.piece_count
+                            * coalesce((formula.twin ->> 'energy_kcal')::numeric, classic.energy_kcal)
+                        - of_formula.energy_kcal
+                    ) as replaced_kcal
+                from of_formula
+                left join formula on formula.kitchen_id = %(kitchen_id)s and formula.id = formula_id
+                left join formula classic on classic.kitchen_id = %(kitchen_id)s and classic.id = formula.twin_id
+                group by day
             )
             select each.day::date as day, plan.type as day_type, plan.energy_kcal as target_kcal,
                 plan.protein_g as target_protein_g, coalesce(entry_count, 0) as entry_count, summed.energy_kcal,
-                summed.protein_g, summed.fat_g, summed.carbohydrate_g, summed.fibre_g, summed.sd_kcal,
-                summed.sd_protein_g, coalesce(dessert_kcal, 0) as dessert_kcal,
-                coalesce(replaced_kcal, 0) as replaced_kcal
+                summed.protein_g, summed.fat_g, summed.carbohydrate_g, summed.fibre_g,
+                sqrt(coalesce(summed.variance_kcal + of_formulas.variance_kcal, summed.variance_kcal,
+                    of_formulas.variance_kcal)) as sd_kcal,
+                sqrt(coalesce(summed.variance_protein + of_formulas.variance_protein, summed.variance_protein,
+                    of_formulas.variance_protein)) as sd_protein_g,
+                coalesce(dessert_kcal, 0) as dessert_kcal, coalesce(replaced_kcal, 0) as replaced_kcal
             from generate_series(%(from_day)s::date, %(to_day)s::date, interval '1 day') each (day)
             cross join lateral plan_of_day(%(kitchen_id)s, %(person_id)s, each.day::date) plan
             left join summed on summed.day = each.day::date
+            left join of_formulas on of_formulas.day = each.day::date
             order by each.day
             """,
             {
@@ -87,14 +96,18 @@ def uncertainty_between(
     however often it was eaten, other things apart; None where nothing is known."""
     row = connection.execute(
         """
-        select sqrt(sum(sd_kcal * sd_kcal)), sqrt(sum(sd_protein_g * sd_protein_g))
-        from (
-            select sum((sd ->> 'energy_kcal')::numeric) as sd_kcal, sum((sd ->> 'protein_g')::numeric) as sd_protein_g
+        with eaten as (
+            select formula_id, (sd ->> 'energy_kcal')::float8 as sd_kcal, (sd ->> 'protein_g')::float8 as sd_protein_g
             from entry
             where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s
                 and day between %(from_day)s and %(to_day)s and removed_at is null and state = 'eaten'
-            group by coalesce(formula_id::text, id::text)
-        ) thing
+        ), together as (
+            select sum(sd_kcal * sd_kcal) as variance_kcal, sum(sd_protein_g * sd_protein_g) as variance_protein
+            from eaten where formula_id is null
+            union all
+            select sum(sd_kcal) ^ 2, sum(sd_protein_g) ^ 2 from eaten where formula_id is not null group by formula_id
+        )
+        select sqrt(sum(variance_kcal)), sqrt(sum(variance_protein)) from together
         """,
         {
             "kitchen_id": principal.kitchen_id,

@@ -217,20 +217,50 @@ _STASHED: Final = SQL(
 ).format(figures=column_list())
 
 
-def stashed(connection: Connection, kitchen_id: UUID) -> list[StashedBatch]:
-    """Batches of which something is left, the last made first."""
-    with connection.cursor(row_factory=class_row(StashedBatch)) as cursor:
+@dataclass(frozen=True, slots=True)
+class StashMark:
+    """Tells one state of a batch and its moves from another. Moves are counted as well as numbered, as one of a lower
+    number may come to be seen later. `writing` says that this transaction has written, so that what it sees may yet be
+    taken back."""
+
+    batch_id: UUID
+    changed_at: datetime
+    move_count: int
+    last_seq: int
+    writing: bool
+
+
+def stash_marks(connection: Connection, kitchen_id: UUID) -> list[StashMark]:
+    """The batches of which something is left, the last made first."""
+    with connection.cursor(row_factory=class_row(StashMark)) as cursor:
         return cursor.execute(
-            SQL("""
-            select {columns} from batch
+            """
+            select id as batch_id, changed_at, move_count, last_seq,
+                pg_current_xact_id_if_assigned() is not null as writing
+            from batch cross join lateral (
+                select count(*) as move_count, coalesce(max(seq), 0) as last_seq from stash_move
+                where stash_move.kitchen_id = %(kitchen_id)s and stash_move.batch_id = batch.id
+            ) moved
             where kitchen_id = %(kitchen_id)s and removed_at is null and exists (
                 select from stash_balance
                 where stash_balance.kitchen_id = %(kitchen_id)s and stash_balance.batch_id = batch.id
                     and piece_count > 0
             )
             order by made_at desc, id limit %(most)s
-            """).format(columns=_STASHED),
+            """,
             {"kitchen_id": kitchen_id, "most": MOST_STASHED},
+        ).fetchall()
+
+
+def stashed(connection: Connection, kitchen_id: UUID, batch_ids: Sequence[UUID]) -> list[StashedBatch]:
+    """These batches, in no order."""
+    with connection.cursor(row_factory=class_row(StashedBatch)) as cursor:
+        return cursor.execute(
+            SQL("""
+            select {columns} from batch
+            where kitchen_id = %(kitchen_id)s and id = any(%(batch_ids)s) and removed_at is null
+            """).format(columns=_STASHED),
+            {"kitchen_id": kitchen_id, "batch_ids": list(batch_ids)},
         ).fetchall()
 
 

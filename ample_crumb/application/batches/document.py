@@ -60,6 +60,22 @@ def batch_from(kept: Mapping[str, Any]) -> StoredBatch:
     )
 
 
+@dataclass(frozen=True, slots=True)
+class ListedBatch:
+    """What a list shows of a document: what differed, how it turned out in words, and the note."""
+
+    difference: tuple[str, ...]
+    words: tuple[str, ...]
+    note: str
+
+
+def listed_from(kept: Mapping[str, Any]) -> ListedBatch:
+    """The same document, read no further than a list needs. Raises UnknownDocument."""
+    content = BATCH.read(kept)
+    record = content["record"]
+    return ListedBatch(tuple(content["difference"]), tuple(record["words"]), record.get("note", ""))
+
+
 def _record(kept: Mapping[str, Any]) -> BatchRecord:
     said = tuple(Said(**each) for each in kept["said"])
     lots = tuple(Lot(**each) for each in kept["lots"])

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from uuid import UUID
 
-from ample_crumb.application.batches.document import allergens_from, batch_from
+from ample_crumb.application.batches.document import allergens_from, batch_from, listed_from
 from ample_crumb.application.batches.made import MadeBatch
 from ample_crumb.application.batches.views import (
     BatchItem,
@@ -117,7 +117,7 @@ def _licked(batch: MadeBatch) -> Licked | None:
 
 def item_of(row: BatchRow, context: KitchenContext) -> BatchItem:
     """A batch in a list."""
-    kept = batch_from(row.document)
+    kept = listed_from(row.document)
     return BatchItem(
         id=row.id,
         name=row.name,
@@ -132,8 +132,8 @@ def item_of(row: BatchRow, context: KitchenContext) -> BatchItem:
         planned_energy_kcal=row.planned_energy_kcal,
         planned_protein_g=row.planned_protein_g,
         difference=kept.difference,
-        words=kept.record.words,
-        note=kept.record.note,
+        words=kept.words,
+        note=kept.note,
         took_min=row.took_min,
     )
 

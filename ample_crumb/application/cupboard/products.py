@@ -21,6 +21,7 @@ from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import read_label
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.core.quantity.name_matching import words
+from ample_crumb.core.remembered import Remembered
 from ample_crumb.store import formula_foods, prices, products
 from ample_crumb.store.database import Connection
 from ample_crumb.store.products import ProductRow
@@ -37,7 +38,24 @@ def cupboard_item(item: Ingredient) -> CupboardItem:
     )  # fmt: skip
 
 
+_ITEMS: Final = Remembered(4000)
+"""A label is read again and again as pages are turned, and hardly ever changes."""
+
+
 def own_item(row: ProductRow) -> CupboardItem:
+    # Copies of one product in several kitchens differ in their words, or in when their labels were made.
+    state = (
+        row.id, row.version, row.number, row.made_at, row.name, row.role, tuple(row.synonyms), row.ingredients_text,
+        row.finished, row.archived,
+    )  # fmt: skip
+    known: CupboardItem | None = _ITEMS.get(state)
+    if known is None:
+        known = _own_item(row)
+        _ITEMS.put(state, known)
+    return known
+
+
+def _own_item(row: ProductRow) -> CupboardItem:
     if not row.finished:
         problem = next((each.sentence for each in read_label(row.label()).problems), "")
         contains = row.contains()

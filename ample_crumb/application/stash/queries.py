@@ -7,6 +7,7 @@ from uuid import UUID
 from ample_crumb.application.clock import Clock, system_clock
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.problems import NotHere
+from ample_crumb.application.stash.remembering import Shelved, StashMemory
 from ample_crumb.application.stash.showing import move_views, plate_view, stashed_view
 from ample_crumb.application.stash.views import (
     BatchStashView,
@@ -21,7 +22,7 @@ from ample_crumb.store import kitchens, plates, shelves, stash
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.scope import Principal
 from ample_crumb.store.shelves import ShelfRow
-from ample_crumb.store.stash import MoveRow, StashedBatch, ThrownRow
+from ample_crumb.store.stash import MoveRow, ThrownRow
 
 
 def open_stash(database: Database, principal: Principal, clock: Clock = system_clock) -> StashView:
@@ -37,21 +38,17 @@ def stash_view(connection: Connection, principal: Principal, now: datetime) -> S
         now=now,
         currency=kitchens.find_settings(connection, principal).currency,
         shelves=tuple(ShelfView(row.id, Place(row.kind), row.name) for row in there if not row.removed),
-        batches=tuple(view for _, view in found),
+        batches=tuple(each.view for each in found),
     )
 
 
 def shelved(
     connection: Connection, principal: Principal, context: KitchenContext, now: datetime
-) -> tuple[list[ShelfRow], list[tuple[StashedBatch, StashedView]]]:
+) -> tuple[list[ShelfRow], list[Shelved]]:
     """All shelves, removed ones too, and each batch of which something is left with what lies where of it."""
     there = shelves.listed(connection, principal.kitchen_id, removed=True)
     places = {row.id: Place(row.kind) for row in there}
-    found = stash.stashed(connection, principal.kitchen_id)
-    moves: dict[UUID, list[MoveRow]] = {}
-    for move in stash.moves_of(connection, principal.kitchen_id, [batch.id for batch in found]):
-        moves.setdefault(move.batch_id, []).append(move)
-    return there, [(batch, stashed_view(batch, moves.get(batch.id, []), places, context, now)) for batch in found]
+    return there, StashMemory(connection, principal.kitchen_id, places, context, now).batches()
 
 
 def open_batch(database: Database, principal: Principal, batch_id: UUID, clock: Clock = system_clock) -> BatchStashView:

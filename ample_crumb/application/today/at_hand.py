@@ -7,9 +7,7 @@ from typing import Final
 from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext
-from ample_crumb.application.stash.document import life_of
 from ample_crumb.application.stash.queries import shelved
-from ample_crumb.application.stash.showing import piece_portion
 from ample_crumb.application.today.views import AtHandView, FormulaPlateView, MealView, RecentView, TakenThing
 from ample_crumb.application.views import portion_view
 from ample_crumb.core.food.nutrients import Portion
@@ -43,8 +41,8 @@ class ThingAtHand:
     def key(self) -> str:
         """Tells it from all others."""
         taken = self.taken
-        ids = (taken.batch_id, taken.lot, taken.shelf_id, taken.meal_id, taken.formula_id, taken.text)
-        return f"{taken.source} {ids}"
+        of = taken.batch_id or taken.meal_id or taken.formula_id
+        return f"{taken.source} {of} {taken.lot} {taken.shelf_id} {taken.text}"
 
     def times(self, count: float) -> TakenThing:
         """So many of it."""
@@ -61,11 +59,11 @@ def stash_at_hand(
     """Pieces of the stash that are still good, each heap for itself."""
     shelves, found = shelved(connection, principal, context, now)
     names = {shelf.id: shelf for shelf in shelves}
-    formula_ids = sorted({batch.formula_id for batch, _ in found if batch.formula_id is not None})
+    formula_ids = sorted({each.batch.formula_id for each in found if each.batch.formula_id is not None})
     traits = formulas.traits_by_formula(connection, principal.kitchen_id, formula_ids)
     usual = helpings(connection, principal, formula_ids)
-    for batch, view in found:
-        life = life_of(batch.keeping, batch.family)
+    for each in found:
+        batch, view, life = each.batch, each.view, each.life
         for heap in view.heaps:
             if heap.past:
                 continue
@@ -83,7 +81,7 @@ def stash_at_hand(
                     alerts=view.alerts,
                     usual_count=usual.get(batch.formula_id) if batch.formula_id else None,
                 ),
-                piece_portion(batch, heap.lot),
+                each.pieces[heap.lot],
                 heap.piece_count,
                 life.thaw_min if frozen else 0.0,
                 life.thaw if frozen else "",

@@ -37,7 +37,7 @@ from ample_crumb.core.day.tonight import (
 )
 from ample_crumb.core.day.tonight_wishes import TonightWishes, read_tonight
 from ample_crumb.core.food.nutrients import Portion, total
-from ample_crumb.core.formula.alerts import AlertLevel, diet_alerts
+from ample_crumb.core.formula.alerts import AlertLevel, DietAlert, diet_alerts
 from ample_crumb.core.formula.cost import FREE
 from ample_crumb.store import day_plans, days, eaters, formulas, people
 from ample_crumb.store.database import Connection, Database
@@ -165,20 +165,27 @@ def tonight(
     ]  # fmt: skip
     offers = offers_for_tonight(things, wishes, room, order)
     ready = {thing.key: thing for thing in things}
+    once = _each_once(offers, by_key)
+    at_the_table = {*wishes.named, *(row.name for row in residents if row.id == principal.person_id)}
+    alerts = {
+        offer.key: diet_alerts(kept_summary(rows[offer.key]).allergens, context.eaters)
+        if offer.key in rows
+        else by_key[offer.key].taken.alerts
+        for offer in once
+    }
+    fine = [offer for offer in once if not _must_not(alerts[offer.key], at_the_table)]
     views = [
         _made_offer(offer, rows[offer.key], context)
         if offer.key in rows
         else _at_hand_offer(offer, by_key[offer.key], ready[offer.key], context)
-        for offer in _each_once(offers, by_key)
+        for offer in fine[:OFFERS_SHOWN]
     ]
-    at_the_table = {*wishes.named, *(row.name for row in residents if row.id == principal.person_id)}
-    fine = [view for view in views if not _must_not(view, at_the_table)]
-    return _told(wishes, fine[:OFFERS_SHOWN], len(views) - len(fine))
+    return _told(wishes, views, len(once) - len(fine))
 
 
-def _must_not(view: TonightOfferView, names: Collection[str]) -> bool:
+def _must_not(alerts: Iterable[DietAlert], names: Collection[str]) -> bool:
     """Whether somebody at the table must not get it."""
-    return any(alert.eater in names and alert.level is AlertLevel.CONTAINS for alert in view.thing.alerts)
+    return any(alert.eater in names and alert.level is AlertLevel.CONTAINS for alert in alerts)
 
 
 def _each_once(offers: Sequence[TonightOffer], by_key: dict[str, ThingAtHand]) -> list[TonightOffer]:

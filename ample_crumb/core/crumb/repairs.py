@@ -9,7 +9,7 @@ from typing import Final
 from ample_crumb.core.crumb.check import JudgedDough
 from ample_crumb.core.crumb.composition import Composition, brought_by, share_of
 from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED, OUT, Dial, Learned, Verdict, is_worse
-from ample_crumb.core.crumb.dials.judge import dials_of
+from ample_crumb.core.crumb.dials.judge import dial_of, dials_of
 from ample_crumb.core.crumb.dough import DoughLine
 from ample_crumb.core.food.allergens import BROKEN_BY
 from ample_crumb.core.food.cupboard import Cupboard
@@ -163,29 +163,29 @@ def _tried(
 ) -> Repair | None:
     """The least of a move that brings the dial back; None where it does not, or pushes another one out."""
 
-    def dials(change_g: float) -> Sequence[Dial]:
-        return dials_of(dough.composition.plus(move.a_gram.times(change_g)), dough.family, learned)
+    def changed(change_g: float) -> Composition:
+        return dough.composition.plus(move.a_gram.times(change_g))
 
-    def back(after: Sequence[Dial]) -> bool:
-        now = next(each for each in after if each.name == dial.name)
+    def back(change_g: float) -> bool:
+        now = dial_of(dial.name, changed(change_g), dough.family, learned)
         if now.value is None or now.low is None or now.high is None:
             return False
         inward = _INWARD * (now.high - now.low)
         return now.low + inward <= now.value if dial.verdict is Verdict.LOW else now.value <= now.high - inward
 
-    if abs(move.most_g) < 1e-9 or not back(dials(move.most_g)):
+    if abs(move.most_g) < 1e-9 or not back(move.most_g):
         return None
     low, high = 0.0, move.most_g
     for _ in range(14):
         middle = (low + high) / 2
-        if back(dials(middle)):
+        if back(middle):
             high = middle
         else:
             low = middle
     change_g = _in_kitchen(move, high)
     if change_g is None:
         return None
-    after = dials(change_g)
+    after = dials_of(changed(change_g), dough.family, learned)
     mended = next(each for each in after if each.name == dial.name)
     if mended.verdict is not Verdict.FITS or any(map(is_worse, before, after)):
         return None

@@ -131,6 +131,7 @@ def _table() -> tuple[dict[str, tuple[str, ...]], re.Pattern[str]]:
     return meanings, re.compile(rf"(?<![\w-])({words})(?:s|es)?(?!\w)", re.IGNORECASE)
 
 
+@cache
 def _of_kind(kind: str) -> tuple[str, ...]:
     meanings, _ = _table()
     found = (meaning for means in meanings.values() for meaning in means if meaning.startswith(kind))

@@ -37,6 +37,13 @@ def dials_of(composition: Composition, family: str, learned: Learned = NOTHING_L
     return tuple(rule.judged(composition, windows, learned) for rule in RULES)
 
 
+def dial_of(name: str, composition: Composition, family: str, learned: Learned = NOTHING_LEARNED) -> Dial:
+    """One dial of a dough, as `dials_of` has it, for who tries many doughs by it. Raises StopIteration for none of that
+    name, KeyError for an unknown family."""
+    rule = next(rule for rule in RULES if rule.name == name)
+    return rule.judged(composition, family_windows()[family], learned)
+
+
 def linear_dials(composition: Composition, family: str, dials: Iterable[Dial]) -> Iterable[tuple[str, LinearDial]]:
     """The coefficients of those of a dough's `dials` that have a value, by name."""
     windows = family_windows().get(family)
