@@ -6,6 +6,7 @@ import logging
 import multiprocessing
 import os
 import signal
+import socket
 import sys
 from collections.abc import Callable
 from threading import Thread
@@ -20,6 +21,11 @@ OWNER_URL: Final = "AMPLE_CRUMB_DATABASE_URL"
 APP_URL: Final = "AMPLE_CRUMB_APP_DATABASE_URL"
 
 UNUSABLE: Final = 2
+
+NOT_STARTED: Final = 3
+
+_SILENT_S: Final = 60
+"""Longest that a worker may take to say that it lives: a busy machine is slow."""
 
 STOP_S: Final = 4
 """Longest that requests which are under way may take to end."""
@@ -48,13 +54,13 @@ def _serve(given: argparse.Namespace) -> int:
         print(f"{APP_URL} is not set; nor is {OWNER_URL}, from which it follows. `./start` sets it.", file=sys.stderr)
         return UNUSABLE
     import uvicorn
+    from uvicorn.supervisors import Multiprocess
 
     # Each try of a pool to connect again would be a line; that it gave up, or that jobs wait, is said.
     logging.getLogger("psycopg.pool").setLevel(logging.ERROR)
     if given.with_parent:
         Thread(target=_end_with_parent, name="parent", daemon=True).start()
-
-    uvicorn.run(
+    config = uvicorn.Config(
         "ample_crumb.server:served_app",
         factory=True,
         host=given.host,
@@ -64,8 +70,18 @@ def _serve(given: argparse.Namespace) -> int:
         access_log=False,
         # Whatever clients do, a half-sent request among it.
         timeout_graceful_shutdown=STOP_S,
+        timeout_worker_healthcheck=_SILENT_S,
     )
-    return 0
+    listener = config.bind_socket()
+    # What is accepted has it from here. An event loop sets it by itself only on sockets that it made; without it an
+    # answer in two parts waits 40 ms for whoever reads it to acknowledge the first.
+    listener.setsockopt(socket.IPPROTO_TCP, socket.TCP_NODELAY, 1)
+    if given.workers > 1:
+        Multiprocess(config, sockets=[listener]).run()
+        return 0
+    server = uvicorn.Server(config)
+    server.run(sockets=[listener])
+    return 0 if server.started else NOT_STARTED
 
 
 def served_app() -> "FastAPI":

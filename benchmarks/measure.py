@@ -1,9 +1,28 @@
 """Medians and 95th percentiles of repeated calls."""
 
 import statistics
+import subprocess
+import sys
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
+
+BUSY_LOOPS = 2
+"""As many as there are cores on a small machine."""
+
+
+@contextmanager
+def busy_machine() -> Iterator[None]:
+    """Processes that do nothing but compute, while a block runs."""
+    loops = [subprocess.Popen([sys.executable, "-c", "while True: pass"]) for _ in range(BUSY_LOOPS)]
+    try:
+        yield
+    finally:
+        for loop in loops:
+            loop.kill()
+            loop.wait()
+
 
 WARM_UP = 5
 """Calls that are made and not counted."""
