@@ -3,11 +3,13 @@
 import argparse
 import json
 import sys
+from collections.abc import Sequence
+from datetime import date, datetime
 from typing import Final
 
 from ample_crumb.commands.analyse import ALL_READ, UNUSABLE
 from ample_crumb.commands.files import text_of
-from ample_crumb.core.day.fill import DayRoom, Fill, FillStatus, fill_day
+from ample_crumb.core.day.fill import DayRoom, Fill, FillFood, FillStatus, fill_day
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.formats.have_csv import have_from_csv
 
@@ -25,6 +27,7 @@ def add_options(parser: argparse.ArgumentParser) -> None:
         help="columns name, portion_g, energy_kcal, protein_g, energy_kcal_sd, available, eat_by; - reads input",
     )  # fmt: skip
     parser.add_argument("--step", choices=list(_STEPS), default="whole", help="whole pieces, or halves as well")
+    parser.add_argument("--day", metavar="ISO", help="the day to close, as 2026-05-04; otherwise today")
     parser.add_argument("--sure", action="store_true", help="stay under for sure: 95 times of 100")
     parser.add_argument("--json", action="store_true", help="print one JSON object")
 
@@ -35,16 +38,28 @@ def run(given: argparse.Namespace) -> int:
         for name, value, most in (("room-kcal", given.room_kcal, _MOST_KCAL), ("protein-g", given.protein_g, _MOST_G)):
             if not -most <= value <= most:
                 raise CannotUse(f"--{name} is a number up to {most:,.0f}, not {value:g}.")
-        foods = have_from_csv(text_of(given.have))
+        foods, past = _within_date(have_from_csv(text_of(given.have)), given.day)
         found = fill_day(foods, DayRoom(given.room_kcal, given.protein_g, sure=given.sure), _STEPS[given.step])
     except CannotUse as problem:
         print(problem, file=sys.stderr)
         return UNUSABLE
+    if past:
+        print(f"Left out, past {'its' if len(past) == 1 else 'their'} date: {', '.join(past)}.", file=sys.stderr)
     if given.json:
-        print(json.dumps(_told(found), ensure_ascii=False, indent=2))
+        print(json.dumps(_told(found) | {"past": past}, ensure_ascii=False, indent=2))
     else:
         _print(found)
     return ALL_READ if found.status is FillStatus.MET else NEAREST_ONLY
+
+
+def _within_date(foods: Sequence[FillFood], day: str | None) -> tuple[list[FillFood], list[str]]:
+    """What may be had on that day, and the names of what is past its date by then. Raises CannotUse."""
+    try:
+        on = datetime.now().astimezone().date() if day is None else date.fromisoformat(day[:10])
+    except ValueError as problem:
+        raise CannotUse(f"--day is a day such as 2026-05-04, not {day!r:.20}.") from problem
+    good = [food for food in foods if food.eat_by_h is None or food.eat_by_h >= 24.0 * on.toordinal()]
+    return good, [food.key for food in foods if food not in good]
 
 
 def _told(found: Fill) -> dict[str, object]:

@@ -99,8 +99,7 @@ def _lines(found: WorkedOutTargets) -> list[str]:
     head = found.refused
     if head is None:
         protein = found.protein_g
-        head = (
-            f"{found.energy_kcal:,.0f} kcal a day, with {protein.low_g:.0f} to {protein.high_g:.0f} g of protein and "
-            f"at least {found.least_fat_g:.0f} g of fat."
-        )
+        grams = f"{protein.low_g:.0f}" + (f" to {protein.high_g:.0f}" if protein.high_g > protein.low_g else "")
+        head = f"{found.energy_kcal:,.0f} kcal a day, with {grams} g of protein"
+        head += f" and at least {found.least_fat_g:.0f} g of fat."
     return [head, *found.sums, *found.cautions]

@@ -7,6 +7,10 @@ from io import StringIO
 from typing import Final
 
 from ample_crumb.core.day.fill import MOST_FOODS, FillFood
+from ample_crumb.core.day.powder import SCOOP_G, is_powder
+from ample_crumb.core.food.cupboard import reference_cupboard
+from ample_crumb.core.formula.formula import Line
+from ample_crumb.core.formula.reading import ReadingPreferences, read_against
 from ample_crumb.core.problem import CannotUse
 
 _NEEDED: Final = ("name", "energy_kcal", "protein_g")
@@ -40,7 +44,7 @@ def _food(number: int, row: dict[str, str | None]) -> FillFood:
     name = (row["name"] or "").strip()[:_MOST_LETTERS]
     if not name:
         raise CannotUse(f"Row {number}: a thing has a name.")
-    _number(number, row, "portion_g")
+    portion_g = _number(number, row, "portion_g")
     energy, protein = (_number(number, row, each) for each in ("energy_kcal", "protein_g"))
     if energy is None or protein is None:
         raise CannotUse(f"Row {number}: a portion has energy_kcal and protein_g.")
@@ -51,7 +55,18 @@ def _food(number: int, row: dict[str, str | None]) -> FillFood:
         energy_sd_kcal=_number(number, row, "energy_kcal_sd") or 0.0,
         available_count=_number(number, row, "available"),
         eat_by_h=_day_h(number, row),
+        piece_g=portion_g or 0.0,
+        powder_g=_powder_g(name, portion_g),
     )
+
+
+def _powder_g(name: str, portion_g: float | None) -> float:
+    """How much protein powder is in a portion of what is called so: all of it, where it is powder."""
+    cupboard = reference_cupboard()
+    read = read_against(Line(name), cupboard, ReadingPreferences())
+    if read.ingredient is None or not is_powder(cupboard.ingredients[read.ingredient.slug]):
+        return 0.0
+    return portion_g or (read.weighed.mass_g if read.weighed else SCOOP_G)
 
 
 def _number(number: int, row: dict[str, str | None], name: str) -> float | None:

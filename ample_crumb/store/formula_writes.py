@@ -113,8 +113,8 @@ def write_parts(
 class StoredSummary:
     """What lists show of a formula: the figures of one of `piece_count` pieces, its allergens, what it costs (None
     while no line has a price, a lower limit with `cost_at_least`), for how many minutes hands are busy with it, how
-    many it takes in all and until the first bite, its bowls, the words one wishes for it by, and the number of the
-    `rules` that these are by."""
+    many it takes in all and until the first bite, its bowls, the words one wishes for it by, how much protein powder is
+    in a piece, and the number of the `rules` that these are by."""
 
     piece: Portion
     piece_count: float
@@ -126,6 +126,7 @@ class StoredSummary:
     bowl_count: int
     traits: tuple[str, ...] = ()
     bite_min: int = 0
+    powder_g: float = 0.0
     rules: int
 
 
@@ -133,7 +134,7 @@ _SUMMARY_SET: Final = SQL(
     """
     summary_rules = %(rules)s, contains = %(contains)s, may_contain = %(may_contain)s,
     diets_broken = %(diets_broken)s, diets_kept = %(diets_kept)s, complete = %(complete)s,
-    hazards = %(hazards)s, traits = %(traits)s,
+    hazards = %(hazards)s, traits = %(traits)s, powder_g = %(powder_g)s,
     piece_count = %(piece_count)s, piece_cost = %(piece_cost)s, cost_at_least = %(cost_at_least)s,
     {time_sets}, {figure_sets}
 """
@@ -164,7 +165,7 @@ def _summary_columns(summary: StoredSummary) -> dict[str, Any]:
             "whole_min": summary.whole_min,
             "bowl_count": summary.bowl_count,
         }
-        | {"traits": list(summary.traits), "bite_min": summary.bite_min}
+        | {"traits": list(summary.traits), "bite_min": summary.bite_min, "powder_g": summary.powder_g}
         | {
             name: list(getattr(allergens, name))
             for name in ("contains", "may_contain", "diets_broken", "diets_kept", "hazards")

@@ -46,6 +46,7 @@ class FormulaRow(ContentsRow):
     hands_on_min: int | None
     whole_min: int | None
     bowl_count: int | None
+    powder_g: float
 
 
 _COLUMNS: Final = SQL(
@@ -54,7 +55,7 @@ _COLUMNS: Final = SQL(
     twin, twin_number, bake_number, base_id, production, summary_rules, job.state as job_state, contains,
     may_contain, diets_broken, diets_kept, complete, hazards, traits, bite_min,
     piece_count, piece_cost, cost_at_least, hands_on_min,
-    whole_min, bowl_count,
+    whole_min, bowl_count, powder_g,
     {figures}
 """
 ).format(figures=column_list())

@@ -523,11 +523,13 @@ CREATE TABLE public.formula (
     traits text[] DEFAULT '{}'::text[] NOT NULL,
     hazards text[] DEFAULT '{}'::text[] NOT NULL,
     bite_min integer,
+    powder_g numeric DEFAULT 0 NOT NULL,
     CONSTRAINT formula_base_with_its_parts CHECK (((base_id IS NULL) OR (base_parts IS NOT NULL))),
     CONSTRAINT formula_family_length CHECK ((length(family) <= 40)),
     CONSTRAINT formula_method_length CHECK ((length(method) <= 20000)),
     CONSTRAINT formula_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120))),
     CONSTRAINT formula_pieces CHECK (((pieces >= 1) AND (pieces <= 1000))),
+    CONSTRAINT formula_powder CHECK ((powder_g >= (0)::numeric)),
     CONSTRAINT formula_twin CHECK (((twin_id IS NULL) OR (twin IS NULL))),
     CONSTRAINT formula_twin_number_of_a_formula CHECK (((twin_number IS NULL) OR (twin_id IS NOT NULL))),
     CONSTRAINT formula_version CHECK ((version >= 1))

@@ -58,7 +58,7 @@ class Fill(unittest.TestCase):
         with tempfile.TemporaryDirectory() as folder:
             file = Path(folder, "have.csv")
             file.write_text(rows, "utf-8")
-            return run("fill", "--have", str(file), *options)
+            return run("fill", "--have", str(file), "--day", "2026-11-26", *options)
 
     ROWS = (
         "\ufeffName,portion_g,energy_kcal,protein_g,energy_kcal_sd,available,eat_by\n"
@@ -92,3 +92,20 @@ class Fill(unittest.TestCase):
             code, _, err = self.fill(text, "--room-kcal", "300", "--protein-g", "30")
             self.assertEqual((code, sentence in err), (2, True), err)
         self.assertEqual(self.fill(self.ROWS, "--room-kcal", "nan", "--protein-g", "30")[0], 2)
+
+    def test_what_is_past_its_date_is_left_out_and_named(self) -> None:
+        code, out, err = self.fill(
+            self.ROWS, "--room-kcal", "318", "--protein-g", "20", "--day", "2026-11-29", "--json"
+        )
+        told = json.loads(out)
+        self.assertEqual((code, told["past"]), (0, ["Blondie"]))
+        self.assertIn("Left out, past its date: Blondie.", err)
+        named = {portion["name"] for answer in told["answers"] for portion in answer["portions"]}
+        self.assertNotIn("Blondie", named)
+        self.assertEqual(self.fill(self.ROWS, "--room-kcal", "9", "--protein-g", "9", "--day", "soon")[0], 2)
+
+    def test_powder_is_told_by_its_name(self) -> None:
+        rows = "name,portion_g,energy_kcal,protein_g\nWhey protein isolate,30,110,25\n1 scoop casein,,115,24\n"
+        _, out, _ = self.fill(rows, "--room-kcal", "2000", "--protein-g", "150", "--json")
+        for answer in json.loads(out)["answers"]:
+            self.assertLessEqual(sum(portion["count"] for portion in answer["portions"]), 2)

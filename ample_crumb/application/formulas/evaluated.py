@@ -12,6 +12,7 @@ from ample_crumb.core.crumb.check import CrumbCheck, JudgedDough, crumb_check, j
 from ample_crumb.core.crumb.hazard import Hazard
 from ample_crumb.core.crumb.hazards import find_hazards, hazard_lines, is_heated
 from ample_crumb.core.crumb.traits import traits_of
+from ample_crumb.core.day.powder import powder_g
 from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Figures, Portion
 from ample_crumb.core.formula.alerts import HAZARDS_OF_SOME_AGE, DietAlert, diet_alerts
@@ -90,6 +91,13 @@ class EvaluatedFormula:
         cupboard = self.context.cupboard.ingredients
         foods = [(cupboard[weighed.ingredient.slug], weighed.mass_g) for _, weighed in self.figures.weighed_lines()]
         return traits_of(foods, self.dough.family, self.check.character, heated=is_heated(self.draft.method))
+
+    @property
+    def powder_g(self) -> float:
+        """How much protein powder is in a piece."""
+        cupboard = self.context.cupboard.ingredients
+        foods = [(cupboard[weighed.ingredient.slug], weighed.mass_g) for _, weighed in self.figures.weighed_lines()]
+        return powder_g(foods) * self.made.bake_yield.kept_share / self.made.portions.count
 
     @cached_property
     def dough(self) -> JudgedDough:

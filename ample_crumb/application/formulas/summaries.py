@@ -90,6 +90,7 @@ def stored_summary(formula: EvaluatedFormula) -> StoredSummary:
         bowl_count=bowl_count(tasks),
         traits=formula.traits,
         bite_min=bite_min(tasks),
+        powder_g=formula.powder_g,
         rules=RULES_VERSION,
     )
 

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from datetime import date, datetime, timedelta
+from datetime import date, datetime, time, timedelta
 from typing import Final
 from uuid import UUID
 
@@ -10,9 +10,13 @@ from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.stash.queries import shelved
 from ample_crumb.application.today.views import AtHandView, FormulaPlateView, MealView, RecentView, TakenThing
 from ample_crumb.application.views import portion_view
+from ample_crumb.core.day.powder import powder_g
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.alerts import diet_alerts
+from ample_crumb.core.formula.evaluation import evaluate
+from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.keeping.places import Place
+from ample_crumb.core.quantity.line_splitting import split_foods
 from ample_crumb.store import formulas, kept_meals, plates, recent_entries
 from ample_crumb.store.database import Connection
 from ample_crumb.store.helpings import helpings
@@ -28,7 +32,7 @@ RECENT_DAYS: Final = 28
 @dataclass(frozen=True, slots=True)
 class ThingAtHand:
     """Something at hand: how it is taken, what one of it brings, how many there are (None: enough), in how many minutes
-    it can be bitten and how it thaws, and what it tastes of."""
+    it can be bitten and how it thaws, what it tastes of, and how much protein powder is in one of it."""
 
     taken: TakenThing
     once: Portion
@@ -36,6 +40,7 @@ class ThingAtHand:
     ready_min: float
     thaw: str = ""
     traits: tuple[str, ...] = ()
+    powder_g: float = 0.0
 
     @property
     def key(self) -> str:
@@ -54,9 +59,11 @@ def _taken(source: str, name: str) -> TakenThing:
 
 
 def stash_at_hand(
-    connection: Connection, principal: Principal, context: KitchenContext, now: datetime
+    connection: Connection, principal: Principal, context: KitchenContext, now: datetime, day: date
 ) -> Iterator[ThingAtHand]:
-    """Pieces of the stash that are still good, each heap for itself."""
+    """Pieces of the stash that are still within their careful date on that day, each heap for itself."""
+    # Who plans ahead has it at any time of that day.
+    when = now if day <= now.date() else datetime.combine(day + timedelta(days=1), time(), now.tzinfo)
     shelves, found = shelved(connection, principal, context, now)
     names = {shelf.id: shelf for shelf in shelves}
     formula_ids = sorted({each.batch.formula_id for each in found if each.batch.formula_id is not None})
@@ -65,7 +72,7 @@ def stash_at_hand(
     for each in found:
         batch, view, life = each.batch, each.view, each.life
         for heap in view.heaps:
-            if heap.past:
+            if heap.eat_by <= when:
                 continue
             shelf = names[heap.shelf_id]
             frozen = shelf.kind == Place.FREEZER and life.home is not Place.FREEZER
@@ -94,14 +101,26 @@ def meals_at_hand(connection: Connection, principal: Principal, context: Kitchen
     for row in kept_meals.kept_meals(connection, principal, MEALS_SHOWN):
         alerts = diet_alerts(row.allergen_names(), context.eaters)
         taken = replace(_taken("meal", row.name), meal_id=row.id, text=row.text, alerts=alerts)
-        yield ThingAtHand(taken, row.portion(), None, row.minutes, "", tuple(row.traits))
+        powder = powder_in(row.text, context)
+        yield ThingAtHand(taken, row.portion(), None, row.minutes, "", tuple(row.traits), powder)
 
 
-def foods_at_hand(connection: Connection, principal: Principal, day: date) -> Iterator[ThingAtHand]:
+def powder_in(text: str, context: KitchenContext) -> float:
+    """How much protein powder is in typed foods [g]."""
+    lines = tuple(Line(food) for food in split_foods(text))
+    figures = evaluate((Part("", lines),), 1, context.cupboard, context.preferences)
+    foods = context.cupboard.ingredients
+    return powder_g((foods[each.ingredient.slug], each.mass_g) for _, each in figures.weighed_lines())
+
+
+def foods_at_hand(
+    connection: Connection, principal: Principal, context: KitchenContext, day: date
+) -> Iterator[ThingAtHand]:
     """Typed foods that the person had at least twice in the last weeks, as they were the last time."""
     for row in _recent(connection, principal, day):
         if row.kind == "foods" and row.had_count >= 2 and row.meal_id is None:
-            yield ThingAtHand(replace(_taken("foods", row.name), text=row.text), _laid_in(row), None, 5.0)
+            taken = replace(_taken("foods", row.name), text=row.text)
+            yield ThingAtHand(taken, _laid_in(row), None, 5.0, powder_g=powder_in(row.text, context))
 
 
 def _recent(connection: Connection, principal: Principal, day: date) -> list[RecentEntry]:

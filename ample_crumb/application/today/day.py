@@ -107,7 +107,12 @@ def _fits(
     made: list[tuple[ListedFormula, FormulaSummary]], context: KitchenContext, room_kcal: float
 ) -> tuple[FitView, ...]:
     at_hand = {str(row.id): (row, kept) for row, kept in made if not row.archived and kept.piece.figures.mass_g}
-    fits = what_fits(((key, kept.piece.figures) for key, (_, kept) in at_hand.items()), room_kcal, context.piece_step)
+    fits = what_fits(
+        ((key, kept.piece.figures) for key, (_, kept) in at_hand.items()),
+        room_kcal,
+        context.piece_step,
+        {key: row.powder_g for key, (row, _) in at_hand.items()},
+    )
     views = []
     for fit in fits[:FITS_SHOWN]:
         row, kept = at_hand[fit.key]

@@ -79,9 +79,9 @@ def _things(
     connection: Connection, principal: Principal, context: KitchenContext, now: datetime, day: date
 ) -> list[ThingAtHand]:
     return [
-        *stash_at_hand(connection, principal, context, now),
+        *stash_at_hand(connection, principal, context, now, day),
         *meals_at_hand(connection, principal, context),
-        *foods_at_hand(connection, principal, day),
+        *foods_at_hand(connection, principal, context, day),
     ]
 
 
@@ -107,6 +107,8 @@ def _fill_food(thing: ThingAtHand, eaten: bool) -> FillFood:
         eaten=eaten,
         # Nobody makes half of a meal to close a day.
         whole=thing.taken.source != Source.STASH,
+        piece_g=thing.once.figures.mass_g,
+        powder_g=thing.powder_g,
     )
 
 
@@ -143,7 +145,7 @@ def tonight(
         shares = tuple(row.piece_share for row in along if row.name in wishes.named)
         room = TonightRoom(room.energy_kcal, room.protein_g, step_count(context.piece_step, 100.0), shares)
         at_hand = [
-            *stash_at_hand(connection, principal, context, now),
+            *stash_at_hand(connection, principal, context, now, day),
             *meals_at_hand(connection, principal, context),
         ]
         asked = Asked(
@@ -230,6 +232,7 @@ def _thing_at_hand(thing: ThingAtHand) -> TonightThing:
         available_count=thing.available_count,
         eat_by_h=due.timestamp() / 3600 if due else None,
         usual_count=thing.taken.usual_count,
+        powder_g=thing.powder_g,
     )
 
 
@@ -246,6 +249,7 @@ def _thing_to_make(row: TonightFormula, usual: float | None) -> TonightThing:
         traits=tuple(row.traits),
         usual_count=usual,
         lacking_count=len(row.out_foods),
+        powder_g=row.powder_g,
     )
 
 

@@ -6,6 +6,7 @@ from typing import Final
 
 from ample_crumb.core.crumb.hazard import Hazard, HazardLine, is_raw_egg, is_reference, texts
 from ample_crumb.core.crumb.making_hazards import hazards_of_the_making, kept_cold
+from ample_crumb.core.crumb.setting_hazards import fruit_against_gelatine
 from ample_crumb.core.crumb.tolerance import borne, tolerances_per_g
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.ingredient import Ingredient
@@ -16,6 +17,9 @@ from ample_crumb.core.quantity.name_matching import words
 
 COLD_FAMILIES: Final = frozenset({"set-cheesecake", "no-bake-bite", "edible-dough", "frosting", "glaze", "frozen-bark"})
 """What is eaten as it was mixed."""
+
+_SET_COLD: Final = COLD_FAMILIES | {"pudding", ""}
+"""What gelatine is mostly in; a family that nobody named among it."""
 
 _HEATED: Final = re.compile(
     r"\b(bak(e|ed|ing)|boil\w*|simmer\w*|cook\w*|microwav\w*|oven|steam\w*|fry\w*)\b", re.IGNORECASE
@@ -66,6 +70,7 @@ def find_hazards(
         _caffeine(lines, piece),
         _alcohol(lines),
         _phenylalanine(lines),
+        fruit_against_gelatine(lines, is_baked=family not in _SET_COLD),
         kept_cold(lines, family),
     )
     return tuple(hazard for hazard in found if hazard is not None)

@@ -1,9 +1,10 @@
 """What closes the rest of a day: an integer program over the pieces and foods that there are.
 
-Protein is to be reached within the energy that is left. Of all that do it those are best with the fewest pieces, then
-those that use what expires first, then those that are of more than one thing and not of what the day had already; one
-weighted sum holds these aims in their order, each weight larger than all that come after it can be together. Solved
-with CP-SAT, with one thread and a fixed seed, so that the same day has the same answer.
+Protein is to be reached within the energy that is left, with two scoops of powder at the most. Of all that do it those
+are best with the fewest pieces, then those that use what expires first, then those that are of more than one thing and
+not of what the day had already; one weighted sum holds these aims in their order, each weight larger than all that come
+after it can be together. Solved with CP-SAT, with one thread and a fixed seed, so that the same day has the same
+answer.
 """
 
 import math
@@ -13,6 +14,7 @@ from enum import StrEnum
 from statistics import NormalDist
 from typing import Any, Final
 
+from ample_crumb.core.day.powder import MOST_POWDER_G
 from ample_crumb.core.problem import CannotUse
 
 MOST_FOODS: Final = 200
@@ -22,12 +24,16 @@ MOST_PIECES: Final = 10
 WAYS: Final = 3
 """So many answers are given where there are so many."""
 
+MOST_OF_ONE_G: Final = 750.0
+"""More of one thing is no way to close a day: three tubs of curd cheese at a sitting. Common practice."""
+
 SURE: Final = 0.95
 """How sure "sure to stay under" is."""
 
 _PER_UNIT: Final = 10_000
 """The program counts in ten-thousandths of a kcal and of a gram, so that rounding decides nothing."""
 
+_PER_GRAM: Final = 10
 _PER_SURE_UNIT: Final = 10
 _SURE_PER_UNIT: Final = 1000
 """Where squares are compared tenths of a kcal do, and thousandths of the factor that makes it sure."""
@@ -44,7 +50,8 @@ class FillStatus(StrEnum):
 class FillFood:
     """Something at hand: what a piece of it brings [kcal, g], the standard uncertainty of its energy [kcal], how many
     pieces there are (None: enough), in how many hours from any zero it is to be eaten (None: it keeps), whether the
-    day had of it already, and whether it is had whole, whatever the steps of other things."""
+    day had of it already, and whether it is had whole, whatever the steps of other things. `piece_g` is what a piece
+    weighs, 0 where nobody knows, and `powder_g` how much protein powder is in it [g]."""
 
     key: str
     energy_kcal: float
@@ -54,6 +61,8 @@ class FillFood:
     eat_by_h: float | None = None
     eaten: bool = False
     whole: bool = False
+    piece_g: float = 0.0
+    powder_g: float = 0.0
 
     def step_count(self, step: float) -> float:
         """In which steps it is taken where others are in these."""
@@ -137,6 +146,10 @@ class _Program:
         self.protein = self._sum(round(food.protein_g * food.step_count(step) * _PER_UNIT) for food in foods)
         self.energy = self._sum(round(food.energy_kcal * food.step_count(step) * _PER_UNIT) for food in foods)
         self.model.add(self.energy <= math.floor(round(max(0.0, room.energy_kcal) * _PER_UNIT, 3)))
+        self.model.add(
+            self._sum(round(food.powder_g * food.step_count(step) * _PER_GRAM) for food in foods)
+            <= round(MOST_POWDER_G * _PER_GRAM)
+        )
         if room.sure:
             self._stay_surely_under(foods, room, step)
         self.aim = self._aim(foods, step)
@@ -209,6 +222,8 @@ def _most(food: FillFood, room: DayRoom, step: float) -> int:
     """Most steps of a thing: as many as there are and as many as the energy has room for."""
     there = MOST_PIECES if food.available_count is None else food.available_count
     taken = food.step_count(step)
+    if food.piece_g > 0:
+        there = min(there, max(1.0, MOST_OF_ONE_G / food.piece_g))
     most = math.floor(there / taken + 1e-9)
     if food.energy_kcal > 0:
         most = min(most, math.floor(max(0.0, room.energy_kcal) / (food.energy_kcal * taken) + 1e-9))

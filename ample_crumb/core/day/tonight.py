@@ -1,11 +1,13 @@
 """What to have tonight: of what there is and what can be made, what is as wished and stays within the day."""
 
+import math
 from collections.abc import Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
 from ample_crumb.core.day.day_budget import pieces_that_fit
+from ample_crumb.core.day.powder import most_count
 from ample_crumb.core.day.tonight_wishes import TonightWishes
 
 NEAR_SHARE: Final = 0.1
@@ -32,7 +34,7 @@ class TonightOrder(StrEnum):
 class TonightThing:
     """Something that could be had: what one piece of it brings, in how many minutes the first bite is there, how many
     bowls it takes, how many pieces there are (None: as many as are made), in how many hours it is to be eaten, and how
-    many pieces the person mostly has."""
+    many pieces the person mostly has. `powder_g` is how much protein powder is in a piece."""
 
     key: str
     source: Source
@@ -46,6 +48,7 @@ class TonightThing:
     eat_by_h: float | None = None
     usual_count: float | None = None
     lacking_count: int = 0
+    powder_g: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,7 +98,9 @@ def _as_wished(thing: TonightThing, wishes: TonightWishes) -> bool:
 
 def _offer(thing: TonightThing, wishes: TonightWishes, room: TonightRoom) -> TonightOffer | None:
     usual = thing.usual_count or 1.0
+    usual = min(usual, most_count(thing.powder_g))
     mine = min(usual, pieces_that_fit(thing.energy_kcal, room.energy_kcal, room.step_count))
+    mine = math.floor(mine / room.step_count + 1e-9) * room.step_count if thing.powder_g else mine
     others = max(0, wishes.people - 1 - len(room.shares))
     whole = mine + usual * (others + sum(room.shares))
     if mine <= 0 or (thing.available_count is not None and thing.available_count < whole):

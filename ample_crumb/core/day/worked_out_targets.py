@@ -10,6 +10,8 @@ from enum import StrEnum
 from typing import Annotated, Final
 
 from ample_crumb.core.bounds import Between, Items
+from ample_crumb.core.day import growth_references
+from ample_crumb.core.day.growth_references import GROWN_YEARS, GrowthReference, growth_reference
 from ample_crumb.core.day.resting_energy import (
     MIFFLIN_BY_SEX_KCAL,
     Sex,
@@ -31,7 +33,6 @@ Journal of Sport Nutrition 21, 2011, found 0.7 % keep more muscle than 1.4 % (fr
 UNDERWEIGHT_BMI: Final = 18.5
 """Below this nothing is lost: WHO Technical Report Series 854, 1995."""
 
-ADULT_YEARS: Final = 18.0
 FITTED_YEARS: Final = (19.0, 78.0)
 """Ages of those to whom Mifflin-St Jeor was fitted."""
 
@@ -48,6 +49,10 @@ PROTEIN_USUAL_G_PER_KG: Final = 1.6
 
 PROTEIN_FLOOR_G_PER_KG: Final = 0.8
 """The recommended dietary allowance of adults: Institute of Medicine, Dietary Reference Intakes, 2005."""
+
+KIDNEY_PROTEIN_G_PER_KG: Final = 0.8
+"""With chronic kidney disease no more than this without who treats it: KDIGO guideline, Kidney International 105(4S),
+2024 (from memory)."""
 
 LEAST_FAT_SHARE: Final = 0.20
 """Least share of energy from fat: the lower end of the reference intake range, EFSA Journal 8(3):1461, 2010."""
@@ -84,6 +89,24 @@ _WHOM_TO_ASK: Final = {
 }
 
 
+_FLOOR_BY: Final = {Circumstance.PREGNANT: 1.1, Circumstance.BREAST_FEEDING: 1.3}
+"""Protein that carrying and feeding a child takes at least [g a kg]: Institute of Medicine, Dietary Reference Intakes,
+2005 (from memory)."""
+
+_ADDITIONS: Final = {
+    Circumstance.PREGNANT: (
+        "Pregnancy adds to this about 70 kcal a day in its first three months, 260 in the next three and 500 in the "
+        "last (EFSA 2013), and 1, 9 and 28 g of protein (EFSA 2012); both from memory."
+    ),
+    Circumstance.BREAST_FEEDING: (
+        "Breast-feeding adds to this about 500 kcal a day in the first six months (EFSA 2013), and 19 g of protein, 13 "
+        "after them (EFSA 2012); both from memory."
+    ),
+}
+_KEEPS_WEIGHT: Final = frozenset(_ADDITIONS)
+"""Whoever carries or feeds a child is given what keeps their weight, never less, and is told what comes on top."""
+
+
 @dataclass(frozen=True, slots=True)
 class Physique:
     """What targets are worked out from. `activity_factor` is what a day burns over rest, `rate_percent` the share of
@@ -99,6 +122,13 @@ class Physique:
     rate_percent: Annotated[float, Between(-5, 5)] = 0.0
     burned_kcal: Annotated[float, Between(500, 10_000)] | None = None
     circumstances: Annotated[tuple[Circumstance, ...], Items(5)] = ()
+
+    @property
+    def growing(self) -> GrowthReference | None:
+        """What somebody under 18 goes by; None for adults."""
+        if self.age_years >= GROWN_YEARS:
+            return None
+        return growth_reference(self.sex, self.age_years, self.height_cm, self.weight_kg, self.activity_factor)
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,7 +147,8 @@ class RestingEnergy:
 
 @dataclass(frozen=True, slots=True)
 class ProteinRange:
-    """Protein in a day [g]: from `low` to `high` for people who train; `floor` is for anybody."""
+    """Protein in a day [g]: from `low` to `high` for people who train; `floor` is for anybody. All are one for children
+    and with kidney disease, for whom more is nothing to aim at."""
 
     low_g: float
     high_g: float
@@ -149,14 +180,14 @@ class WorkedOutTargets:
 def work_out_targets(body: Physique) -> WorkedOutTargets:
     """Targets of a day for this body. Everything typed lies within the bounds of `Physique`; nothing is raised."""
     resting = _resting(body)
-    maintenance = resting.used_kcal * body.activity_factor if body.burned_kcal is None else body.burned_kcal
+    growing = body.growing
+    maintenance = _maintenance(body, resting, growing)
     energy = maintenance - body.rate_percent / 100 * body.weight_kg * KCAL_PER_KG / 7
     refused = _refused(body, energy)
     counted = energy if refused is None else maintenance
-    protein = ProteinRange(
-        *(share * body.weight_kg for share in (*PROTEIN_G_PER_KG, PROTEIN_USUAL_G_PER_KG, PROTEIN_FLOOR_G_PER_KG))
-    )
-    fat = LEAST_FAT_SHARE * counted / KCAL_PER_G["fat"]
+    protein = _protein(body, growing)
+    least_fat = LEAST_FAT_SHARE if growing is None else growth_references.LEAST_FAT_SHARE
+    fat = least_fat * counted / KCAL_PER_G["fat"]
     beside = counted - KCAL_PER_G["protein"] * protein.usual_g - KCAL_PER_G["fat"] * fat
     found = WorkedOutTargets(
         resting_kcal=resting,
@@ -164,13 +195,29 @@ def work_out_targets(body: Physique) -> WorkedOutTargets:
         energy_kcal=energy if refused is None else None,
         protein_g=protein,
         least_fat_g=fat,
-        fibre_g=FIBRE_G_PER_1000_KCAL * counted / 1000,
+        fibre_g=FIBRE_G_PER_1000_KCAL * counted / 1000 if growing is None else growing.fibre_g,
         carbohydrate_g=max(0.0, beside / KCAL_PER_G["carbohydrate"]) if refused is None else None,
         refused=refused,
         cautions=tuple(_cautions(body, beside)),
         sums=(),
     )
     return replace(found, sums=tuple(_sums(body, found)))
+
+
+def _maintenance(body: Physique, resting: RestingEnergy, growing: GrowthReference | None) -> float:
+    if growing is not None:
+        return growing.energy_kcal
+    return resting.used_kcal * body.activity_factor if body.burned_kcal is None else body.burned_kcal
+
+
+def _protein(body: Physique, growing: GrowthReference | None) -> ProteinRange:
+    kidneys = Circumstance.KIDNEY_DISEASE in body.circumstances
+    if kidneys or growing is not None:
+        alone = growing.protein_g if growing is not None else KIDNEY_PROTEIN_G_PER_KG * body.weight_kg
+        return ProteinRange(alone, alone, alone, alone)
+    floor = max((_FLOOR_BY[each] for each in body.circumstances if each in _FLOOR_BY), default=PROTEIN_FLOOR_G_PER_KG)
+    shares = (*PROTEIN_G_PER_KG, PROTEIN_USUAL_G_PER_KG, floor)
+    return ProteinRange(*(share * body.weight_kg for share in shares))
 
 
 def _resting(body: Physique) -> RestingEnergy:
@@ -185,14 +232,17 @@ def _resting(body: Physique) -> RestingEnergy:
 
 def _refused(body: Physique, energy_kcal: float) -> str | None:
     """Why no energy is worked out, in a sentence that says whom to ask; None where it is."""
-    if body.rate_percent > 0:
+    if body.rate_percent and body.age_years < GROWN_YEARS:
+        return (
+            "Under 18 the body is still growing, and no change of weight is worked out here: please ask a doctor or "
+            "registered dietitian."
+        )
+    if body.rate_percent:
         for circumstance in body.circumstances:
-            return f"No deficit is worked out here. {_WHOM_TO_ASK[circumstance]}"
-        if body.age_years < ADULT_YEARS:
-            return (
-                "Under 18 the body is still growing, and no deficit is worked out here: please ask a doctor or "
-                "registered dietitian."
-            )
+            if body.rate_percent > 0 or circumstance in _KEEPS_WEIGHT:
+                change = "deficit" if body.rate_percent > 0 else "change of weight"
+                return f"No {change} is worked out here. {_WHOM_TO_ASK[circumstance]}"
+    if body.rate_percent > 0:
         if body.rate_percent > MOST_PERCENT_A_WEEK:
             return (
                 f"Losing {body.rate_percent:g} % of body weight a week is faster than the 1 % that is planned without "
@@ -205,7 +255,8 @@ def _refused(body: Physique, energy_kcal: float) -> str | None:
                 "doctor or registered dietitian."
             )
     floor = FLOOR_KCAL[body.sex]
-    if energy_kcal < floor:
+    # An adult's limit says nothing of a child.
+    if energy_kcal < floor and body.age_years >= GROWN_YEARS:
         slower = ", or choose a slower rate" if body.rate_percent > 0 else ""
         return (
             f"This comes to {energy_kcal:,.0f} kcal, below the {floor:,.0f} kcal that are the least planned without "
@@ -216,12 +267,13 @@ def _refused(body: Physique, energy_kcal: float) -> str | None:
 
 def _cautions(body: Physique, beside_kcal: float) -> Iterator[str]:
     yield from (_WHOM_TO_ASK[circumstance] for circumstance in body.circumstances)
-    if body.age_years < ADULT_YEARS:
+    if body.age_years < GROWN_YEARS:
         yield (
-            "These equations were fitted to adults; under 18 they are no guide. Please ask a doctor or registered "
-            "dietitian."
+            "These are references for healthy children who grow, and nothing to eat less by; whether a child is well "
+            "nourished is read off its growth chart. Please ask a doctor or registered dietitian."
         )
-    elif not FITTED_YEARS[0] <= body.age_years <= FITTED_YEARS[1]:
+        return
+    if not FITTED_YEARS[0] <= body.age_years <= FITTED_YEARS[1]:
         yield (
             f"The equation was fitted to people of {FITTED_YEARS[0]:.0f} to {FITTED_YEARS[1]:.0f} years; beyond, it is "
             "a rough guide."
@@ -250,27 +302,55 @@ def _cautions(body: Physique, beside_kcal: float) -> Iterator[str]:
 def _sums(body: Physique, found: WorkedOutTargets) -> Iterator[str]:
     """Each number as it was reached, with its source."""
     yield from _energy_sums(body, found)
-    weight, protein, fat = f"{body.weight_kg:g}", found.protein_g, found.least_fat_g
+    fat = found.least_fat_g
     counted = found.maintenance_kcal if found.energy_kcal is None else found.energy_kcal
-    low, high = PROTEIN_G_PER_KG
+    yield _protein_sum(body, found.protein_g)
+    growing = body.growing
+    if growing is None:
+        share, fat_source = LEAST_FAT_SHARE, "EFSA 2010"
+        fibre = f"{FIBRE_G_PER_1000_KCAL:g} g for 1,000 kcal = {found.fibre_g:.0f} g (IOM 2005)"
+    else:
+        share, fat_source = growth_references.LEAST_FAT_SHARE, "IOM 2005"
+        fibre = f"{found.fibre_g:.0f} g at this age (IOM 2005)"
     yield (
-        f"Protein: {low:g} to {high:g} g × {weight} kg = {protein.low_g:.0f} to {protein.high_g:.0f} g for people who "
-        f"train (ISSN 2017); {PROTEIN_USUAL_G_PER_KG:g} g a kg, {protein.usual_g:.0f} g, is where more stops helping "
-        f"most (Morton 2018); not below {PROTEIN_FLOOR_G_PER_KG:g} g × {weight} kg = {protein.floor_g:.0f} g (IOM "
-        "2005)."
-    )
-    yield (
-        f"Fat, at least: {100 * LEAST_FAT_SHARE:.0f} % of {counted:,.0f} kcal ÷ 9 = {fat:.0f} g (EFSA 2010). Fibre: "
-        f"{FIBRE_G_PER_1000_KCAL:g} g for 1,000 kcal = {found.fibre_g:.0f} g (IOM 2005)."
+        f"Fat, at least: {100 * share:.0f} % of {counted:,.0f} kcal ÷ 9 = {fat:.0f} g ({fat_source}). Fibre: {fibre}."
     )
     if found.carbohydrate_g is not None:
+        usual = found.protein_g.usual_g
         yield (
-            f"Carbohydrate: the rest, ({counted:,.0f} − 4 × {protein.usual_g:.0f} − 9 × {fat:.0f}) ÷ 4 = "
+            f"Carbohydrate: the rest, ({counted:,.0f} − 4 × {usual:.0f} − 9 × {fat:.0f}) ÷ 4 = "
             f"{found.carbohydrate_g:.0f} g."
         )
 
 
+def _protein_sum(body: Physique, protein: ProteinRange) -> str:
+    weight, growing = f"{body.weight_kg:g}", body.growing
+    if growing is not None:
+        return (
+            f"Protein: {growing.protein_g_per_kg:g} g × {weight} kg = {protein.floor_g:.0f} g, which is what growing "
+            "takes (IOM 2005); what is told to adults who train is not for children."
+        )
+    if Circumstance.KIDNEY_DISEASE in body.circumstances:
+        return (
+            f"Protein with kidney disease: {KIDNEY_PROTEIN_G_PER_KG:g} g × {weight} kg = {protein.floor_g:.0f} g "
+            "(KDIGO 2024), unless your doctor or renal dietitian says otherwise; what is told to people who train is "
+            "not for you."
+        )
+    low, high = PROTEIN_G_PER_KG
+    return (
+        f"Protein: {low:g} to {high:g} g × {weight} kg = {protein.low_g:.0f} to {protein.high_g:.0f} g for people who "
+        f"train (ISSN 2017); {PROTEIN_USUAL_G_PER_KG:g} g a kg, {protein.usual_g:.0f} g, is where more stops helping "
+        f"most (Morton 2018); not below {protein.floor_g / body.weight_kg:.2g} g × {weight} kg = "
+        f"{protein.floor_g:.0f} g (IOM 2005)."
+    )
+
+
 def _energy_sums(body: Physique, found: WorkedOutTargets) -> Iterator[str]:
+    growing = body.growing
+    if growing is not None:
+        yield f"A day that keeps a child growing: {growing.energy_sum} = {found.maintenance_kcal:,.0f} kcal (IOM 2005)."
+        yield from _additions(body)
+        return
     weight, resting = f"{body.weight_kg:g}", found.resting_kcal
     last = MIFFLIN_BY_SEX_KCAL[body.sex]
     yield (
@@ -295,10 +375,25 @@ def _energy_sums(body: Physique, found: WorkedOutTargets) -> Iterator[str]:
         guess = resting.used_kcal * body.activity_factor
         known = f"A day: {keeps} kcal to keep weight, as weight and diary tell it"
         yield f"{known}; {estimate} would be = {guess:,.0f} kcal."
+    yield from _additions(body)
     if body.rate_percent and found.energy_kcal is not None:
         verb, sign = ("gain", "+") if body.rate_percent < 0 else ("lose", "−")
         rate, change = abs(body.rate_percent), abs(found.energy_kcal - found.maintenance_kcal)
+        keeps, changes, comes_to = _adding_up(found.maintenance_kcal, change, found.energy_kcal)
         yield (
             f"To {verb} {rate:g} % of {weight} kg a week: {rate / 100 * body.weight_kg:.2f} kg × 7,700 kcal ÷ 7 = "
-            f"{change:,.0f} kcal a day (Wishnofsky 1958); {keeps} {sign} {change:,.0f} = {found.energy_kcal:,.0f} kcal."
+            f"{changes} kcal a day (Wishnofsky 1958); {keeps} {sign} {changes} = {comes_to} kcal."
         )
+
+
+def _additions(body: Physique) -> Iterator[str]:
+    yield from (_ADDITIONS[each] for each in body.circumstances if each in _ADDITIONS)
+
+
+def _adding_up(*figures: float) -> tuple[str, ...]:
+    """Figures of a sum, whole where it adds up so, else to so many digits that it does."""
+    for digits in range(4):
+        first, second, third = (round(each, digits) for each in figures)
+        if min(abs(first - second - third), abs(first + second - third)) < 0.5 * 10**-digits:
+            break
+    return tuple(f"{each:,.{digits}f}" for each in figures)

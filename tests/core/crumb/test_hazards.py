@@ -94,6 +94,19 @@ class Hazards(unittest.TestCase):
                 self.assertIn(name, {each.name for each in found})
         self.assertNotIn("raw egg", hazards("edible-dough", "100 g liquid egg whites"))
 
+    def test_fresh_fruit_that_cuts_gelatine(self) -> None:
+        cheesecake = ("400 g quark", "10 g gelatine")
+        for fruit in ("200 g pineapple", "2 kiwis, sliced", "150 g papaya", "1 mango", "20 g fresh ginger, grated"):
+            for family in ("set-cheesecake", "pudding", ""):
+                with self.subTest(fruit, family=family):
+                    self.assertIn("will not set", hazards(family, *cheesecake, fruit).get("gelatine", ""))
+        self.assertIn("gelatine", hazards("set-cheesecake", "200 g pineapple", "1 packet sugar-free jelly powder"))
+        for fruit in ("200 g canned pineapple", "200 g pineapple, boiled", "200 g strawberries", "1 tsp ground ginger"):
+            with self.subTest(fruit):
+                self.assertNotIn("gelatine", hazards("set-cheesecake", *cheesecake, fruit))
+        self.assertNotIn("gelatine", hazards("cake", *cheesecake, "200 g pineapple"), "it is baked with the rest")
+        self.assertNotIn("gelatine", hazards("set-cheesecake", "400 g quark", "200 g pineapple"))
+
     def test_whole_nuts_but_not_ground_ones(self) -> None:
         self.assertIn("choking", hazards("cookie", "50 g hazelnuts"))
         self.assertNotIn("choking", hazards("cookie", "50 g hazelnuts, ground"))

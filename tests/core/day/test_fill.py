@@ -3,6 +3,7 @@
 import math
 import unittest
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 from itertools import product
 
 from hypothesis import given, settings
@@ -135,3 +136,28 @@ class Filled(unittest.TestCase):
 
 
 _FIGURES = ("energy_kcal", "protein_g", "energy_sd_kcal", "available_count", "eat_by_h")
+
+
+class Sitting(unittest.TestCase):
+    def test_no_more_than_two_scoops_of_powder_however_few_pieces_that_were(self) -> None:
+        whey = FillFood("whey", 115, 24, powder_g=30, piece_g=30)
+        found = fill_day([whey, FillFood("quark", 65, 12, piece_g=100)], DayRoom(900, 90))
+        for answer in found.answers:
+            self.assertLessEqual(dict(answer.portions).get("whey", 0), 2)
+        self.assertEqual(found.status, FillStatus.MET)
+        # Powder of two makers is powder.
+        both = fill_day([whey, replace(whey, key="casein")], DayRoom(900, 90))
+        self.assertEqual(both.status, FillStatus.NEAREST)
+        self.assertTrue(all(sum(dict(answer.portions).values()) <= 2 for answer in both.answers))
+
+    def test_no_kilo_of_one_thing(self) -> None:
+        found = fill_day([FillFood("quark", 65, 12, piece_g=100)], DayRoom(900, 100))
+        self.assertEqual((found.status, found.answers[0].portions), (FillStatus.NEAREST, (("quark", 7.0),)))
+        # A single piece is never too much of itself.
+        self.assertEqual(fill_day([FillFood("cake", 500, 30, 0, 1, piece_g=900)], DayRoom(900, 30)).status, "met")
+
+    @given(FOODS, st.integers(0, 60), st.sampled_from((0.5, 1.0)))
+    def test_whatever_there_is(self, foods: list[FillFood], powder: int, step: float) -> None:
+        keyed = [replace(food, key=str(place), powder_g=powder) for place, food in enumerate(foods)]
+        for answer in fill_day(keyed, DayRoom(600, 40), step).answers:
+            self.assertLessEqual(powder * sum(count for _, count in answer.portions), 60 + 1e-6)

@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 
 from ample_crumb.core.day.day_budget import pieces_that_fit
 from ample_crumb.core.day.fits import MOST_PIECES, what_fits
+from ample_crumb.core.day.piece_step import PieceStep
 from ample_crumb.core.food.nutrients import Figures, Nutrients
 
 
@@ -24,3 +25,10 @@ class Fits(unittest.TestCase):
         pieces = pieces_that_fit(piece, room, step)
         self.assertLessEqual(pieces * piece, max(room, 0) + 1e-6)
         self.assertTrue(room <= 0 or (pieces + step) * piece > room - 1e-6)
+
+    def test_no_more_than_two_scoops_of_powder(self) -> None:
+        # Two scoops are 60 g: two pieces of 25 g each, one and a half in halves of 40 g each, none of 70 g.
+        for powder_g, step, count in ((25, PieceStep.WHOLE, 2), (40, PieceStep.HALF, 1.5), (0, PieceStep.WHOLE, 4)):
+            (fit,) = what_fits([("mug", food(100, 20))], 900, step, {"mug": powder_g})
+            self.assertEqual(fit.piece_count, count)
+        self.assertEqual(what_fits([("mug", food(100, 50))], 900, PieceStep.WHOLE, {"mug": 70}), ())

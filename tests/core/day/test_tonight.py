@@ -53,3 +53,14 @@ class Offers(unittest.TestCase):
     def test_by_protein_and_by_lightness(self) -> None:
         self.assertEqual(keys(TonightWishes(), order=TonightOrder.PROTEIN)[0], "skyr")
         self.assertEqual(keys(TonightWishes(), order=TonightOrder.LIGHT)[:2], ["skyr", "bars"])
+
+
+class Powder(unittest.TestCase):
+    def test_no_more_than_two_scoops_at_a_sitting(self) -> None:
+        shake = replace(SKYR, key="shake", energy_kcal=60, usual_count=3.0, powder_g=30.0)
+        (offer,) = offers_for_tonight([shake], TonightWishes(), ROOM)
+        self.assertEqual((offer.piece_count, offer.whole_count), (2, 2))
+        three_scoops = replace(shake, powder_g=90.0)
+        (half,) = offers_for_tonight([three_scoops], TonightWishes(), ROOM)
+        self.assertEqual(half.piece_count, 0.5)
+        self.assertEqual(offers_for_tonight([three_scoops], TonightWishes(), replace(ROOM, step_count=1.0)), ())

@@ -1,7 +1,9 @@
 """core/day/worked_out_targets: what a body's targets come to, and when none are worked out."""
 
+import re
 import unittest
-from dataclasses import replace
+from dataclasses import asdict, replace
+from decimal import Decimal
 
 from hypothesis import given
 from hypothesis import strategies as st
@@ -97,7 +99,66 @@ class WorkedOut(unittest.TestCase):
         if found.energy_kcal is None:
             self.assertTrue(found.refused)
         else:
-            self.assertGreaterEqual(found.energy_kcal, FLOOR_KCAL[body.sex])
+            # An adult's limit says nothing of a child, who is given what keeps it growing.
+            if body.age_years >= 18:
+                self.assertGreaterEqual(found.energy_kcal, FLOOR_KCAL[body.sex])
+            else:
+                self.assertEqual(found.energy_kcal, found.maintenance_kcal)
             deficit = body.rate_percent > 0
             self.assertFalse(deficit and (body.circumstances or body.age_years < 18 or body.rate_percent > 1))
         self.assertTrue(found.cautions and found.sums)
+
+
+class OthersThanAdultsWhoTrain(unittest.TestCase):
+    def test_a_child_goes_by_its_own_references(self) -> None:
+        # By hand, IOM 2005: 135.3 - 30.8 x 10 + (10 x 32 + 934 x 1.4) + 25 = 1479.9; 0.95 x 32 = 30.4 g of protein.
+        girl = Physique(Sex.FEMALE, 10, 140, 32)
+        found = work_out_targets(girl)
+        self.assertAlmostEqual(found.energy_kcal or 0, 1479.9)
+        self.assertEqual({round(each, 1) for each in asdict(found.protein_g).values()}, {30.4})
+        self.assertEqual(found.fibre_g, 26)
+        self.assertAlmostEqual(found.least_fat_g, 0.25 * 1479.9 / 9)
+        said = " ".join((*found.sums, *found.cautions))
+        for adults in ("ISSN", "Mifflin", "body mass index", "1,200"):
+            self.assertNotIn(adults, said)
+        self.assertIn("dietitian", said)
+        # By hand: 88.5 - 61.9 x 15 + 1.26 x (26.7 x 60 + 903 x 1.7) + 25 = 3138.0.
+        boy = Physique(Sex.MALE, 15, 170, 60, activity_factor=1.7)
+        self.assertAlmostEqual(work_out_targets(boy).energy_kcal or 0, 3137.9, delta=0.2)
+
+    def test_no_child_loses_or_gains_by_a_program(self) -> None:
+        for rate in (-0.5, 0.2):
+            found = work_out_targets(Physique(Sex.MALE, 17, 175, 70, rate_percent=rate))
+            self.assertIsNone(found.energy_kcal)
+            self.assertIn("still growing", found.refused or "")
+
+    def test_whoever_carries_or_feeds_a_child_keeps_their_weight_and_hears_what_comes_on_top(self) -> None:
+        for circumstance, added, floor in (
+            (Circumstance.PREGNANT, "70 kcal .* 260 .* 500", 1.1),
+            (Circumstance.BREAST_FEEDING, "about 500 kcal", 1.3),
+        ):
+            with self.subTest(circumstance):
+                found = work_out_targets(replace(WOMAN, circumstances=(circumstance,)))
+                self.assertEqual(found.energy_kcal, found.maintenance_kcal)
+                self.assertRegex(" ".join(found.sums), added)
+                self.assertAlmostEqual(found.protein_g.floor_g, floor * 66)
+                for rate in (0.3, -0.3):
+                    refused = work_out_targets(replace(WOMAN, circumstances=(circumstance,), rate_percent=rate))
+                    self.assertIsNone(refused.energy_kcal)
+                    self.assertRegex(" ".join(refused.sums), added)
+
+    def test_with_kidney_disease_there_is_no_trainers_protein(self) -> None:
+        # KDIGO 2024: 0.8 g a kg.
+        found = work_out_targets(replace(WOMAN, circumstances=(Circumstance.KIDNEY_DISEASE,)))
+        self.assertEqual({round(each, 1) for each in asdict(found.protein_g).values()}, {52.8})
+        self.assertNotIn("ISSN", " ".join(found.sums))
+        self.assertIn("renal dietitian", " ".join(found.sums))
+
+    @given(BODIES)
+    def test_a_sum_adds_up_as_it_is_written(self, body: Physique) -> None:
+        found = work_out_targets(body)
+        for sentence in found.sums:
+            sum_ = re.search(r"; ([\d,.]+) ([+−]) ([\d,.]+) = ([\d,.]+) kcal\.$", sentence)
+            if sum_ and "To " in sentence:
+                keeps, change, comes_to = (Decimal(sum_[place].replace(",", "")) for place in (1, 3, 4))
+                self.assertEqual(keeps + change if sum_[2] == "+" else keeps - change, comes_to, sentence)

@@ -8862,7 +8862,8 @@ export interface components {
         };
         /**
          * ProteinRange
-         * @description Protein in a day [g]: from `low` to `high` for people who train; `floor` is for anybody.
+         * @description Protein in a day [g]: from `low` to `high` for people who train; `floor` is for anybody. All are one for children
+         *     and with kidney disease, for whom more is nothing to aim at.
          */
         ProteinRange: {
             /** Low G */

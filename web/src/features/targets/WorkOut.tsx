@@ -192,7 +192,8 @@ function Found({ out }: { out: Schemas["WorkedOutTargets"] }) {
         <p className="text-lead" data-worked-out>
           <b>{kcal(out.energy_kcal ?? 0)} kcal a day</b>, with{" "}
           <b className="text-protein-ink">
-            {grams(out.protein_g.low_g)} to {grams(out.protein_g.high_g)} g of protein
+            {grams(out.protein_g.low_g)}
+            {out.protein_g.high_g > out.protein_g.low_g && ` to ${grams(out.protein_g.high_g)}`} g of protein
           </b>
           , at least {grams(out.least_fat_g)} g of fat and {grams(out.fibre_g)} g of fibre.
         </p>

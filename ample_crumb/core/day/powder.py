@@ -1,0 +1,37 @@
+"""Protein powder at one sitting: two scoops at the most are offered, whatever the day still lacks.
+
+More at once fills and upsets, brings sweeteners and thickeners by the spoon, and is no dessert. Common practice: makers
+name one or two scoops as a serving.
+"""
+
+from collections.abc import Iterable
+from typing import Final
+
+from ample_crumb.core.food.ingredient import Ingredient
+
+SCOOP_G: Final = 30.0
+"""A scoop of most powders. Common practice: 25 to 35 g."""
+
+MOST_SCOOPS: Final = 2
+MOST_POWDER_G: Final = MOST_SCOOPS * SCOOP_G
+
+_DRY: Final = 15.0
+"""Grams of water in 100 g up to which it is a powder. Common practice."""
+
+_NO_DRINK: Final = frozenset({"gelatine", "vital_wheat_gluten"})
+"""What is of the same role and nobody takes by the scoop."""
+
+
+def is_powder(item: Ingredient) -> bool:
+    """Whether a food is protein powder."""
+    return item.role == "protein" and item.slug not in _NO_DRINK and (item.per_100g.water_g or 0.0) <= _DRY
+
+
+def powder_g(foods: Iterable[tuple[Ingredient, float]]) -> float:
+    """The grams of protein powder in foods of these masses [g]."""
+    return sum(mass_g for item, mass_g in foods if is_powder(item))
+
+
+def most_count(powder_each_g: float) -> float:
+    """How many of a thing with so much powder in each stay within what is offered at a sitting."""
+    return MOST_POWDER_G / powder_each_g if powder_each_g > 0 else float("inf")
