@@ -8,10 +8,18 @@ from typing import Any
 from unittest import mock
 from uuid import uuid4
 
+from fastapi.testclient import TestClient
+
+from ample_crumb.api.app import create_app
+from ample_crumb.api.auth import COOKIE
 from ample_crumb.application.formulas import saving
 from ample_crumb.core.problem import CannotUse
+from ample_crumb.formats.recipe_text import MOST_IN_FILE
+from ample_crumb.store import kitchens
+from ample_crumb.store.scope import Principal
 from tests.api.test_api import ApiCase
 from tests.formats.recipe_pages import RECIPES, SHAPES
+from tests.kitchen import HERE, new_kitchen, open_database
 
 BUNS = "Oat buns\nmakes 6\n200 g oats\n2 eggs\n1 tbsp moon dust\nBake 20 minutes.\n"
 DAYS = (
@@ -241,6 +249,93 @@ class Imports(ImportCase):
         again = self.client.put("/api/v1/archive", content=data)
         self.assertEqual((again.status_code, "something in this kitchen" in again.json()["detail"]), (422, True))
         self.assertEqual(self.client.put("/api/v1/archive", content=b"no zip").status_code, 422)
+
+    def test_a_whole_kitchen_goes_into_another_installation_as_the_page_sends_it(self) -> None:
+        """The page keeps the file as an import of whoever is there, and then puts it into the kitchen."""
+        self.ask("PUT", "/api/v1/settings", self.ask("GET", "/api/v1/kitchen")["settings"] | {"currency": "SEK"})
+        made = self.create("100 g oats")
+        self.ask("PUT", f"/api/v1/people/{uuid4()}", {"name": "Anna"})
+        archive = self.client.get("/api/v1/archive.zip").content
+        here = self.ask("GET", "/api/v1/people")
+        self.url = new_kitchen()
+        self.client = self.enterContext(TestClient(create_app(self.url), base_url=HERE, raise_server_exceptions=False))
+        there = self.ask("GET", "/api/v1/people")
+        self.begin(kitchen_zip=archive)
+        answer = self.client.put("/api/v1/archive", content=archive)
+        self.assertEqual(answer.status_code, 200, answer.text)
+        people = self.ask("GET", "/api/v1/people")
+        self.assertEqual([each["name"] for each in people], [each["name"] for each in here])
+        self.assertEqual((answer.json()["person_id"], people[0]["here"]), (people[0]["id"], True))
+        self.assertEqual(self.ask("GET", f"/api/v1/formulas/{made['id']}")["draft"], made["draft"])
+        self.assertEqual(self.ask("GET", "/api/v1/kitchen")["settings"]["currency"], "SEK")
+        # What was begun before goes on under whoever came first.
+        self.assertEqual([each["name"] for each in self.ask("GET", "/api/v1/imports")], ["From elsewhere"])
+        self.assertNotIn(there[0]["id"], [each["id"] for each in people])
+
+    def test_whoever_has_typed_something_of_their_own_stays_when_a_kitchen_comes_in(self) -> None:
+        self.create("100 g oats")
+        archive = self.client.get("/api/v1/archive.zip").content
+        self.client = self.enterContext(
+            TestClient(create_app(new_kitchen()), base_url=HERE, raise_server_exceptions=False)
+        )
+        self.ask(
+            "PUT", "/api/v1/plan/targets/2026-05-01", {"by_type": {"rest": {"energy_kcal": 1900, "protein_g": 120}}}
+        )
+        (me,) = self.ask("GET", "/api/v1/people")
+        self.assertEqual(self.client.put("/api/v1/archive", content=archive).status_code, 200)
+        self.assertIn(me["id"], [each["id"] for each in self.ask("GET", "/api/v1/people")])
+        self.ask("POST", f"/api/v1/people/{me['id']}/here", None, 204)
+        self.assertEqual(self.ask("GET", "/api/v1/days/2026-05-04")["targets"]["energy_kcal"], 1900)
+
+    def test_one_kitchen_twice_in_one_database_has_people_of_its_own(self) -> None:
+        self.create("100 g oats")
+        me = self.ask("GET", "/api/v1/people")[0]
+        archive = self.client.get("/api/v1/archive.zip").content
+        beside = Principal(uuid4(), uuid4())
+        owner = open_database(self.url)
+        self.addCleanup(owner.close)
+        with owner.unscoped() as connection:
+            kitchens.add_kitchen(connection, beside, "Second", "Baker")
+        self.client.cookies = {COOKIE: str(beside.person_id)}
+        answer = self.client.put("/api/v1/archive", content=archive)
+        self.assertEqual(answer.status_code, 200, answer.text)
+        self.assertNotEqual(answer.json()["person_id"], me["id"])
+        self.assertEqual(len(self.ask("GET", "/api/v1/formulas")["items"]), 1)
+        # The id of somebody in the other kitchen makes no twin here.
+        self.ask("PUT", f"/api/v1/people/{me['id']}", {"name": "Twin"}, 422)
+        # Nobody is guessed where there are two.
+        self.client.cookies = {}
+        self.ask("GET", "/api/v1/formulas", None, 404)
+
+    def test_three_hundred_recipes_of_one_file_come_in_and_of_more_it_is_said_how_many_do_not(self) -> None:
+        def collection(count: int) -> str:
+            recipes = [
+                {"@type": "Recipe", "name": f"Bars {number}", "recipeYield": "8", "recipeIngredient": ["200 g oats"]}
+                for number in range(count)
+            ]
+            return json.dumps(recipes)
+
+        made = self.begin(all_jsonld=collection(300))
+        about = self.ask("GET", f"/api/v1/imports/{made}")
+        self.assertEqual((about["about"]["item_count"], about["files"][0]["remarks"]), (300, []))
+        read = self.send(made, 1, "more.jsonld", collection(MOST_IN_FILE + 7))
+        self.assertEqual(len(read["remarks"]), 1)
+        self.assertIn("holds 507 recipes. The first 500 are taken, 7 are left out", read["remarks"][0])
+        # A page that is pasted is looked through one by one; it says so as well.
+        pasted = self.ask("POST", "/api/v1/bench/paste", {"text": collection(45)})
+        self.assertEqual(len(pasted["recipes"]), 40)
+        self.assertIn("5 are left out", pasted["remarks"][0])
+
+    def test_one_recipe_that_cannot_be_read_keeps_no_other_back(self) -> None:
+        recipes = [
+            {"@type": "Recipe", "name": "Long", "recipeIngredient": ["1 g salt"] * 401},
+            {"@type": "Recipe", "name": "Empty"},
+            {"@type": "Recipe", "name": "Good", "recipeIngredient": ["200 g oats"]},
+        ]
+        made = self.begin(some_json=json.dumps(recipes))
+        told = self.ask("GET", f"/api/v1/imports/{made}")
+        self.assertEqual([item["title"] for item in self.items(made)], ["Good"])
+        self.assertRegex(" ".join(told["files"][0]["remarks"]), "Long: This has 401 lines.*Empty: .*no ingredients")
 
     def test_leaving_out_discarding_and_what_is_written_already(self) -> None:
         made = self.begin(buns_txt=BUNS, bars_txt=BUNS.replace("buns", "bars"))

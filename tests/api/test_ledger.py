@@ -127,3 +127,23 @@ class Weights(LedgerCase):
         self.assertEqual(len(read["problems"]), 1)
         self.assertEqual([each["weight_kg"] for each in self.ledger()["weights"]], [72.1, 71.9])
         self.ask("POST", "/api/v1/weights", {"text": "no weights here"}, 422)
+
+
+class AsTable(LedgerCase):
+    def test_a_day_mistyped_by_a_century_brings_no_century_of_rows(self) -> None:
+        self.eat(0, "200 g oats")
+        self.eat(3, "200 g oats")
+        self.ask("PUT", "/api/v1/weights/1901-05-04", {"weight_kg": 70}, 204)
+        body = {"id": str(uuid4()), "eaten_at": "2199-05-04T12:00:00Z", "text": "100 g skyr"}
+        self.ask("POST", "/api/v1/days/2199-05-04/foods", body, 201)
+        rows = list(csv.DictReader(StringIO(self.client.get("/api/v1/tables/ledger.csv").text)))
+        self.assertEqual(
+            [row["day"] for row in rows],
+            ["1901-05-04", "2026-05-04", "2026-05-05", "2026-05-06", "2026-05-07", "2199-05-04"],
+        )
+
+    def test_an_energy_that_is_none_of_a_day_is_refused_at_its_field(self) -> None:
+        path = f"/api/v1/plan/targets/{FIRST}"
+        answer = self.ask("PUT", path, {"by_type": {"rest": {"energy_kcal": 1.85, "protein_g": 100}}}, 422)
+        self.assertEqual(answer["errors"][0]["pointer"], "/by_type/rest/energy_kcal")
+        self.assertIn("at least 300", answer["detail"])

@@ -1,15 +1,18 @@
 """The command line: files of both kinds, standard input, whose cups, which energy, and what stands in the table."""
 
+import argparse
 import contextlib
 import io
 import json
+import subprocess
 import tempfile
 import unittest
 from pathlib import Path
 from typing import Any
 from unittest import mock
 
-from ample_crumb.cli import main
+from ample_crumb.cli import build_parser, main
+from launch.install import PYTHON, ROOT
 
 
 class Analyse(unittest.TestCase):
@@ -50,6 +53,24 @@ class Analyse(unittest.TestCase):
         self.assertEqual((answer["at_least"], answer["batch"]["sugars_g"]), (["sugars_g"], 4))
         _, table = self.analyse("100 g wheat germ")
         self.assertIn("of which sugars at least 0.0 g", table)
+
+    def test_each_command_says_what_it_takes(self) -> None:
+        commands = next(action for action in build_parser()._actions if isinstance(action.choices, dict)).choices
+        parsers: dict[str, argparse.ArgumentParser] = dict(commands or {})  # type: ignore[call-overload]
+        self.assertGreater(len(parsers), 15)
+        for name, parser in parsers.items():
+            with self.subTest(name):
+                self.assertIn(name, parser.format_help())
+
+    def test_whoever_reads_may_stop_reading(self) -> None:
+        """As `head` does: no trace of this program, and the shell's own word for it (SIGPIPE)."""
+        text = "\n".join(f"{number} g oats" for number in range(1, 300))
+        command = f"{PYTHON} -m ample_crumb analyse - --json | head -c 10"
+        done = subprocess.run(
+            ["bash", "-c", f"set -o pipefail; {command}"], input=text, capture_output=True, text=True, cwd=ROOT,
+            check=False,
+        )  # fmt: skip
+        self.assertEqual((done.returncode, done.stderr), (141, ""))
 
     def test_us_claims_want_a_family(self) -> None:
         text = "makes 8\n200 g whey\n200 g oat flour\n100 g skyr"
