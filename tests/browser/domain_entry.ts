@@ -3,8 +3,8 @@ export { clockOf, countdown, heatsOf, laneOf, minuteOf, rowsOf, spanOf } from "@
 export { draftBody, draftFrom, draftText, USUAL, WHOLE } from "@/domain/draft";
 export { DraftStore } from "@/domain/draftStore";
 export { isDay } from "@/domain/format";
-export { newId } from "@/domain/ids";
-export { parseNumber } from "@/domain/numbers";
+export { newId, pressId } from "@/domain/ids";
+export { parseNumber, perhapsMeant } from "@/domain/numbers";
 export { Problem } from "@/domain/problem";
 export { pendingOf, putDown, told as hasTold, withPending } from "@/domain/runQueue";
 export { followers, lastTaken, nextStep, overWith } from "@/domain/runSteps";

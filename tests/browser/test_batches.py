@@ -85,6 +85,10 @@ class Batches(InBrowser):
         expect(page.get_by_role("textbox", name="What was different")).to_be_focused()
         put_down(page, "30 g cocoa")
         page.get_by_role("button", name="Give it up").click()
+        # One press throws nothing away for good.
+        page.get_by_role("button", name="Undo").click()
+        expect(page.get_by_role("list", name="What differed so far")).to_contain_text("30 g cocoa")
+        page.get_by_role("button", name="Give it up").click()
         page.get_by_role("link", name="Record a batch").click()
         expect(page.get_by_role("heading", name="A piece as made")).to_be_visible()
         expect(page.get_by_role("list", name="What differed so far").get_by_role("listitem")).to_have_count(0)

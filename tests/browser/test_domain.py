@@ -104,6 +104,36 @@ class Domain(unittest.TestCase):
                 )
                 self.assertEqual(found, number)
 
+    def test_a_number_that_makes_no_sense_is_asked_about_where_it_can_be_read_another_way(self) -> None:
+        for text, least, most, meant in (
+            ("1.850", 300, 20_000, 1850), ("2.050", 300, 20_000, 2050), ("1,850", 300, 20_000, None),
+            ("1850", 300, 20_000, None), ("1.85", 300, 20_000, None), ("1.850", 0, 10, None), ("72,500", 15, 400, 72.5),
+            ("0.850", 300, 20_000, None), ("12.345.678", 300, 20_000, None), ("", 300, 20_000, None),
+        ):  # fmt: skip
+            with self.subTest(text, least=least):
+                found = self.page.evaluate(
+                    "([text, least, most]) => domain.perhapsMeant(text, least, most)", [text, least, most]
+                )
+                self.assertEqual(found, meant)
+
+    def test_one_press_is_one_id_and_the_next_another(self) -> None:
+        once, again, other = self.page.evaluate(
+            """() => {
+                let now = 1000;
+                performance.now = () => now;
+                const first = domain.pressId("pieces", "2026-05-04", "f");
+                const twice = [first, domain.pressId("pieces", "2026-05-04", "f")];
+                const elsewhere = domain.pressId("pieces", "2026-05-04", "g");
+                now += 650;
+                twice.push(domain.pressId("pieces", "2026-05-04", "f"));
+                now += 100;
+                return [twice, domain.pressId("pieces", "2026-05-04", "f"), elsewhere];
+            }"""
+        )
+        self.assertEqual(len(set(once)), 1)
+        self.assertNotIn(again, once)
+        self.assertNotIn(other, once)
+
     def test_typing_is_saved_once_and_undone_together(self) -> None:
         # In one go: a save that begins by itself between two keys is another story.
         told = self.page.evaluate(

@@ -9,6 +9,7 @@ import pypdf
 from playwright.sync_api import Page, expect
 
 from tests.browser.page import InBrowser
+from tests.kitchen import Served, new_kitchen
 
 BUNS = (
     "---\ntitle: Oat and pear buns\nservings: 8\n---\n"
@@ -103,6 +104,33 @@ class In(InBrowser):
         )
         expect(page.get_by_text("a document or a picture")).to_be_visible()
         expect(page.get_by_role("button", name="Write 0")).to_be_disabled()
+
+
+class Elsewhere(InBrowser):
+    def test_a_whole_kitchen_goes_into_another_installation_by_the_screen(self) -> None:
+        other = Served(new_kitchen())
+        other.start()
+        self.addCleanup(other.stop)
+        here = self.page()
+        here.goto(f"{self.served.address}/settings/data")
+        with here.expect_download() as found:
+            here.get_by_role("link", name="The whole kitchen").click()
+        for size in ("phone", "desk"):
+            there = self.page(size, of=other)
+            there.goto(f"{other.address}/settings/data")
+            there.get_by_label("Files to bring in").set_input_files(found.value.path())
+            if size == "phone":
+                there.get_by_role("button", name="Put it into this kitchen").click()
+                there.wait_for_url(re.compile("/today"))
+                expect(there.get_by_role("heading", name="What fits")).to_be_visible()
+                there.goto(f"{other.address}/formulas")
+                expect(there.get_by_role("link", name=re.compile("^White bean blondies")).first).to_be_visible()
+                there.goto(f"{other.address}/settings")
+                expect(there.get_by_text("Rower").first).to_be_visible()
+            else:
+                # It is no empty one any more, and says so.
+                there.get_by_role("button", name="Put it into this kitchen").click()
+                expect(there.get_by_role("alert")).to_contain_text("something in this kitchen already")
 
 
 class Out(InBrowser):
