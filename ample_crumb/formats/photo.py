@@ -12,8 +12,8 @@ from ample_crumb.core.problem import CannotUse
 
 LONGEST_PX: Final = 1280
 MOST_PIXELS: Final = 12_200_000
-"""Twelve million, as a camera counts them: 4032 times 3024. Pages send no larger ones, and what says to be larger is made
-to fill a memory."""
+"""Twelve million, as a camera counts them: 4032 times 3024. Pages send no larger ones, and what says to be larger is
+made to fill a memory."""
 
 AT_ONCE: Final = 2
 """So many are decoded at a time; the others wait their turn, which takes half a second."""
@@ -58,6 +58,8 @@ def _rewritten(data: bytes) -> Photo:
                 plain = Image.new("RGB", upright.size, "white")
                 rgba = upright.convert("RGBA")
                 plain.paste(rgba, mask=rgba.getchannel("A"))
+    except CannotUse:
+        raise
     except (UnidentifiedImageError, Image.DecompressionBombError, Image.DecompressionBombWarning) as wrong:
         raise CannotUse("This is no photo that can be read: a PNG or a JPEG is.") from wrong
     except (OSError, SyntaxError, ValueError) as wrong:
