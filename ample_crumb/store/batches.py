@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import asdict, dataclass
 from datetime import datetime
-from typing import Any
+from typing import Any, Final
 from uuid import UUID
 
 from psycopg.rows import class_row
@@ -49,6 +49,25 @@ class BatchRow(FiguresRow):
     removed: bool
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ListedBatch(FiguresRow):
+    """A batch as far as a list shows it: of its document its form, what differed, how it turned out, and the note."""
+
+    id: UUID
+    formula_id: UUID | None
+    version_number: int | None
+    dough_id: UUID | None
+    name: str
+    family: str
+    made_at: datetime
+    zone: str
+    piece_count: float
+    planned_energy_kcal: float | None
+    planned_protein_g: float | None
+    took_min: float | None
+    document: dict[str, Any]
+
+
 @dataclass(frozen=True, slots=True)
 class LotRow:
     """A lot of a batch: so many pieces, each a share of the whole."""
@@ -68,6 +87,16 @@ _SHOWN = SQL(
     """id, formula_id, version_number, dough_id, name, family, made_at, zone, revision, document, dough_g, baked_g,
     piece_count, planned_count, planned_energy_kcal, planned_protein_g, oven, told_min, took_min, allergens,
     keeping, shape, cost, cost_at_least, removed_at is not null as removed, {figures}"""
+).format(figures=column_list())
+
+
+_LISTED: Final = SQL(
+    """id, formula_id, version_number, dough_id, name, family, made_at, zone, piece_count, planned_energy_kcal,
+    planned_protein_g, took_min, jsonb_strip_nulls(jsonb_build_object(
+        'schema', document -> 'schema', 'difference', document -> 'difference', 'record', jsonb_build_object(
+            'words', document -> 'record' -> 'words', 'note', document -> 'record' -> 'note'
+        )
+    )) as document, {figures}"""
 ).format(figures=column_list())
 
 
@@ -214,18 +243,31 @@ class BatchesFrom:
     id: UUID
 
 
-def listed(
-    connection: Connection, kitchen_id: UUID, formula_id: UUID | None, most: int, behind: BatchesFrom | None = None
-) -> list[BatchRow]:
-    """Batches of a formula, or of all for None, the last made first, so many."""
+def listed(connection: Connection, kitchen_id: UUID, formula_id: UUID, most: int) -> list[BatchRow]:
+    """Batches of a formula with all that is kept of them, the last made first, so many."""
     with connection.cursor(row_factory=class_row(BatchRow)) as cursor:
+        return cursor.execute(
+            SQL("""
+            select {shown} from batch
+            where kitchen_id = %(kitchen_id)s and removed_at is null and formula_id = %(formula_id)s
+            order by made_at desc, id limit %(most)s
+            """).format(shown=_SHOWN),
+            {"kitchen_id": kitchen_id, "formula_id": formula_id, "most": most},
+        ).fetchall()
+
+
+def page(
+    connection: Connection, kitchen_id: UUID, formula_id: UUID | None, most: int, behind: BatchesFrom | None = None
+) -> list[ListedBatch]:
+    """Batches of a formula, or of all for None, for a list, the last made first, so many."""
+    with connection.cursor(row_factory=class_row(ListedBatch)) as cursor:
         return cursor.execute(
             SQL("""
             select {shown} from batch
             where kitchen_id = %(kitchen_id)s and removed_at is null {narrowed} {behind}
             order by made_at desc, id limit %(most)s
             """).format(
-                shown=_SHOWN,
+                shown=_LISTED,
                 narrowed=SQL("and formula_id = %(formula_id)s" if formula_id else ""),
                 behind=SQL("and made_at <= %(made_at)s and (made_at < %(made_at)s or id > %(id)s)" if behind else ""),
             ),

@@ -61,7 +61,7 @@ def batch_from(kept: Mapping[str, Any]) -> StoredBatch:
 
 
 @dataclass(frozen=True, slots=True)
-class ListedBatch:
+class ListedDocument:
     """What a list shows of a document: what differed, how it turned out in words, and the note."""
 
     difference: tuple[str, ...]
@@ -69,11 +69,11 @@ class ListedBatch:
     note: str
 
 
-def listed_from(kept: Mapping[str, Any]) -> ListedBatch:
+def listed_from(kept: Mapping[str, Any]) -> ListedDocument:
     """The same document, read no further than a list needs. Raises UnknownDocument."""
     content = BATCH.read(kept)
     record = content["record"]
-    return ListedBatch(tuple(content["difference"]), tuple(record["words"]), record.get("note", ""))
+    return ListedDocument(tuple(content["difference"]), tuple(record.get("words", ())), record.get("note", ""))
 
 
 def _record(kept: Mapping[str, Any]) -> BatchRecord:

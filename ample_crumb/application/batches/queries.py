@@ -139,7 +139,7 @@ def list_batches(
     behind = _behind(after) if after else None
     with database.transaction(principal) as connection:
         context = load_context(connection, principal)
-        rows = batches.listed(connection, principal.kitchen_id, formula_id, PAGE + 1, behind)
+        rows = batches.page(connection, principal.kitchen_id, formula_id, PAGE + 1, behind)
     last = rows[PAGE - 1] if len(rows) > PAGE else None
     return BatchPage(
         tuple(item_of(row, context) for row in rows[:PAGE]), f"{last.made_at.isoformat()}_{last.id}" if last else ""

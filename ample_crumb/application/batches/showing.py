@@ -29,7 +29,7 @@ from ample_crumb.core.food.nutrients import Portion, total
 from ample_crumb.core.formula.alerts import diet_alerts
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.store import batches, formulas, notes, photos
-from ample_crumb.store.batches import BatchRow, LotRow
+from ample_crumb.store.batches import BatchRow, ListedBatch, LotRow
 from ample_crumb.store.database import Connection
 from ample_crumb.store.scope import Principal
 
@@ -115,7 +115,7 @@ def _licked(batch: MadeBatch) -> Licked | None:
     return Licked(grams, portion_view(licked, batch.made.context.definition), licked_caution(batch.made.hazards))
 
 
-def item_of(row: BatchRow, context: KitchenContext) -> BatchItem:
+def item_of(row: BatchRow | ListedBatch, context: KitchenContext) -> BatchItem:
     """A batch in a list."""
     kept = listed_from(row.document)
     return BatchItem(
