@@ -35,24 +35,25 @@ def days_between(connection: Connection, principal: Principal, from_day: date, t
     with connection.cursor(row_factory=class_row(LedgerRow)) as cursor:
         return cursor.execute(
             """
-            with eaten as (
-                select day, kind, formula_id, piece_count, energy_kcal, protein_g, fat_g, carbohydrate_g, fibre_g,
-                    (sd ->> 'energy_kcal')::float8 as sd_kcal, (sd ->> 'protein_g')::float8 as sd_protein_g
-                from entry
-                where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s
-                    and day between %(from_day)s and %(to_day)s and removed_at is null and state = 'eaten'
-            ), summed as (
+            with summed as (
                 select day, count(*)::integer as entry_count, sum(energy_kcal) as energy_kcal,
                     sum(protein_g) as protein_g, sum(fat_g) as fat_g, sum(carbohydrate_g) as carbohydrate_g,
                     sum(fibre_g) as fibre_g, sum(energy_kcal) filter (where kind = 'piece') as dessert_kcal,
-                    sum(sd_kcal * sd_kcal) filter (where formula_id is null) as variance_kcal,
-                    sum(sd_protein_g * sd_protein_g) filter (where formula_id is null) as variance_protein
-                from eaten group by day
+                    sum(((sd ->> 'energy_kcal')::float8) ^ 2) filter (where formula_id is null) as variance_kcal,
+                    sum(((sd ->> 'protein_g')::float8) ^ 2) filter (where formula_id is null) as variance_protein
+                from entry
+                where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s
+                    and day between %(from_day)s and %(to_day)s and removed_at is null and state = 'eaten'
+                group by day
             ), of_formula as (
-                select day, formula_id, sum(sd_kcal) as sd_kcal, sum(sd_protein_g) as sd_protein_g,
+                select day, formula_id, sum((sd ->> 'energy_kcal')::float8) as sd_kcal,
+                    sum((sd ->> 'protein_g')::float8) as sd_protein_g,
                     sum(piece_count) filter (where kind = 'piece' and energy_kcal is not null) as piece_count,
                     sum(energy_kcal) filter (where kind = 'piece') as energy_kcal
-                from eaten where formula_id is not null group by day, formula_id
+                from entry
+                where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s and formula_id is not null
+                    and day between %(from_day)s and %(to_day)s and removed_at is null and state = 'eaten'
+                group by day, formula_id
             ), of_formulas as (
                 -- What is of one formula errs together, other things apart.
                 select day, sum(sd_kcal * sd_kcal) as variance_kcal,
@@ -96,16 +97,18 @@ def uncertainty_between(
     however often it was eaten, other things apart; None where nothing is known."""
     row = connection.execute(
         """
-        with eaten as (
-            select formula_id, (sd ->> 'energy_kcal')::float8 as sd_kcal, (sd ->> 'protein_g')::float8 as sd_protein_g
+        with together as (
+            select sum(((sd ->> 'energy_kcal')::float8) ^ 2) as variance_kcal,
+                sum(((sd ->> 'protein_g')::float8) ^ 2) as variance_protein
             from entry
-            where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s
+            where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s and formula_id is null
                 and day between %(from_day)s and %(to_day)s and removed_at is null and state = 'eaten'
-        ), together as (
-            select sum(sd_kcal * sd_kcal) as variance_kcal, sum(sd_protein_g * sd_protein_g) as variance_protein
-            from eaten where formula_id is null
             union all
-            select sum(sd_kcal) ^ 2, sum(sd_protein_g) ^ 2 from eaten where formula_id is not null group by formula_id
+            select sum((sd ->> 'energy_kcal')::float8) ^ 2, sum((sd ->> 'protein_g')::float8) ^ 2
+            from entry
+            where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s and formula_id is not null
+                and day between %(from_day)s and %(to_day)s and removed_at is null and state = 'eaten'
+            group by formula_id
         )
         select sqrt(sum(variance_kcal)), sqrt(sum(variance_protein)) from together
         """,
