@@ -21,6 +21,8 @@ _NEEDED: Final = (ROOT / "ample_crumb", ROOT / "web" / "dist", VENV)
 
 _VIEW: Final = """
 set -e
+umask 022
+at=$1; shift
 aside=$(mktemp -d)
 while [ "$1" = --closed ]; do
     closed=$2; shift 2; count=0
@@ -35,9 +37,10 @@ while [ "$1" = --closed ]; do
     shift
 done
 rmdir "$aside"
+cd "$at"
 exec "$@"
 """
-"""Takes `--closed FOLDER "NEEDED NEEDED"` as often as it likes, and then a command."""
+"""Takes the folder to begin in, then `--closed FOLDER "NEEDED NEEDED"` as often as it likes, and then a command."""
 
 
 class StaysRoot(Exception):
@@ -55,8 +58,8 @@ def as_service_user(command: Sequence[str]) -> list[str]:
         "--inh-caps=-all", "--bounding-set=-all", "--",
     ]  # fmt: skip
     closed = _closed()
-    # The command begins where it may not look; it is told its folder by the view.
-    view = ["unshare", "--mount", "--propagation", "private", "--", "sh", "-c", _VIEW, "sh"] if closed else []
+    unshared = ["unshare", "--mount", "--propagation", "private", "--"]
+    view = [*unshared, "sh", "-c", _VIEW, "sh", str(ROOT)] if closed else []
     for folder, needed in closed.items():
         if any(" " in str(path) for path in needed):
             raise StaysRoot(f"{folder} is closed to other users")
