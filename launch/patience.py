@@ -34,7 +34,7 @@ def wait_for(
             moved_at = now
         if now - moved_at > _STUCK_S:
             return False
-        say(f"Waiting for {what}, {now - began:.0f} s so far; this machine is busy.")
+        say(f"Waiting for {what}, {now - began:.0f} s so far …")
     return True
 
 

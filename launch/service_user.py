@@ -17,7 +17,7 @@ from launch.install import PYTHON, ROOT, VENV
 
 NAME: Final = "ample-crumb"
 
-_NEEDED: Final = (ROOT / "ample_crumb", ROOT / "web" / "dist", VENV)
+_NEEDED: Final = (ROOT / "ample_crumb", ROOT / "launch", ROOT / "web" / "dist", VENV)
 
 _VIEW: Final = """
 set -e

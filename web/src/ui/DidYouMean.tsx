@@ -1,4 +1,4 @@
-import { perhapsMeant } from "@/domain/numbers";
+import { parseNumber, perhapsMeant } from "@/domain/numbers";
 
 interface DidYouMeanProps {
   text: string;
@@ -14,7 +14,7 @@ export function DidYouMean({ text, least, most, unit, onTake }: DidYouMeanProps)
   if (meant === null) return null;
   return (
     <span role="status" className="col-span-full flex flex-wrap items-center gap-2 text-small text-caution">
-      {text.trim()} {unit} makes no sense here.
+      That is {parseNumber(text).toLocaleString("en")} {unit}.
       <button type="button" className="btn btn-quiet" onClick={() => onTake(String(meant))}>
         Did you mean {meant.toLocaleString("en")} {unit}?
       </button>
