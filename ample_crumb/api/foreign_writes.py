@@ -46,7 +46,7 @@ def is_foreign(headers: Headers) -> bool:
 
 
 def _is_of(origin: str, host: str) -> bool:
-    """Whether an origin is of the host that a request names. `null`, of a page without any, never is."""
+    """Whether an origin is of the host that a request names. That of a page without any never is."""
     try:
         page = urlsplit(origin)
         usual = _USUAL_PORTS.get(page.scheme)

@@ -46,8 +46,8 @@ class ThingAtHand:
     def key(self) -> str:
         """Tells it from all others."""
         taken = self.taken
-        of = taken.batch_id or taken.meal_id or taken.formula_id
-        return f"{taken.source} {of} {taken.lot} {taken.shelf_id} {taken.text}"
+        thing_id = taken.batch_id or taken.meal_id or taken.formula_id
+        return f"{taken.source} {thing_id} {taken.lot} {taken.shelf_id} {taken.text}"
 
     def times(self, count: float) -> TakenThing:
         """So many of it."""
