@@ -255,7 +255,7 @@ class Api(ApiCase):
         with psycopg.connect(self.url) as owner:
             owner.execute("delete from person")
         for _ in range(2):
-            self.assertIn("no kitchen", self.ask("GET", "/api/v1/formulas", status=404)["detail"])
+            self.assertIn("none yet", self.ask("GET", "/api/v1/formulas", status=404)["detail"])
 
     def test_connections_that_the_server_has_ended_are_noticed_before_they_are_used(self) -> None:
         self.ask("GET", "/api/v1/formulas")

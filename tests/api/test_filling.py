@@ -1,7 +1,7 @@
 """Closing a day, tonight, kept meals, copies and what is planned, over HTTP."""
 
 from concurrent.futures import ThreadPoolExecutor
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Any
 from uuid import uuid4
 
@@ -263,3 +263,42 @@ class Tonight(StashCase):
     def test_what_is_past_is_not_offered(self) -> None:
         self.app.state.clock = lambda: datetime.fromisoformat("2026-09-01T12:00:00+00:00")
         self.assertNotIn("stash", [each["thing"]["source"] for each in self.tonight("anything")["offers"]])
+
+
+class Careful(StashCase):
+    """What is offered is within its careful date on that day, and no more than two scoops of powder."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.targets()
+
+    def offered(self, day: str) -> set[str]:
+        fill = self.ask("GET", f"/api/v1/days/{day}/fill")
+        tonight = self.ask("GET", f"/api/v1/days/{day}/tonight")
+        things = [thing for answer in fill["answers"] for thing in answer["things"]]
+        things += [offer["thing"] for offer in tonight["offers"]]
+        return {thing["name"] for thing in things if thing["source"] == "stash"}
+
+    def test_what_is_past_on_the_day_itself_is_not_offered_for_it(self) -> None:
+        (batch,) = self.ask("GET", "/api/v1/stash")["batches"]
+        due = datetime.fromisoformat(batch["heaps"][0]["eat_by"]).date()
+        for after, offered in ((-1, {batch["name"]}), (0, set()), (1, set())):
+            day = (due + timedelta(days=after)).isoformat()
+            with self.subTest(after):
+                targets = {"rest": {"energy_kcal": 1800, "protein_g": 9}}
+                self.ask("PUT", f"/api/v1/plan/targets/{day}", {"by_type": targets})
+                self.assertEqual(self.offered(day), offered)
+
+    def test_no_more_than_two_scoops_of_powder_from_any_of_them(self) -> None:
+        self.meal_of("shake", "30 g whey protein isolate")
+        made = self.create("240 g whey protein isolate", "100 g oats", pieces=4)
+        # Sixty grams in a piece: two scoops, and no half of one more.
+        view = self.ask("GET", f"/api/v1/days/{DAY}")
+        (fit,) = [each for each in view["fits"] if each["formula_id"] == made["id"]]
+        self.assertEqual(fit["piece_count"], 1)
+        for answer in self.ask("GET", f"/api/v1/days/{DAY}/fill")["answers"]:
+            scoops = [thing["piece_count"] for thing in answer["things"] if thing["name"] == "shake"]
+            self.assertLessEqual(sum(scoops), 2)
+
+    def meal_of(self, name: str, text: str) -> None:
+        self.ask("PUT", f"/api/v1/meals/{uuid4()}", {"name": name, "text": text, "minutes": 3})

@@ -1,18 +1,21 @@
 """The stash over HTTP: what lies where, what becomes of it, and that nothing is ever there twice or less than none."""
 
 from concurrent.futures import ThreadPoolExecutor
-from datetime import datetime
+from datetime import datetime, timedelta
 from io import BytesIO
 from typing import Any
 from uuid import uuid4
 
 import psycopg
+from fastapi.testclient import TestClient
 from pypdf import PdfReader
 
+from ample_crumb.api.app import create_app
 from ample_crumb.store.app_role import app_address
 from tests.api.counting import statements
 from tests.api.test_api import DAY, NOON
 from tests.api.test_batches import BatchCase
+from tests.kitchen import HERE
 
 NOW = "2026-05-03T18:00:00+00:00"
 
@@ -336,3 +339,43 @@ class Opened(StashCase):
     def test_what_is_not_there_is_said(self) -> None:
         self.put("moon dust", status=422)
         self.ask("PUT", f"/api/v1/opened/{uuid4()}/done", {"done_as": "used"}, 404)
+
+
+class Remembered(StashCase):
+    """What lies there is worked out once, and never told as it was."""
+
+    def read_documents(self) -> int:
+        with statements(app_address(self.url)) as sent:
+            self.stash()
+        return sum("cost_at_least" in each for each in sent)
+
+    def test_a_shelf_that_did_not_change_is_not_read_again(self) -> None:
+        self.stash()
+        self.assertEqual(self.read_documents(), 0)
+        self.move(3, None)
+        # The move has answered with the shelf and was not through yet: it is read once more, and then known.
+        self.assertEqual((self.read_documents(), self.read_documents()), (1, 0))
+
+    def test_what_another_worker_did_is_seen_at_once(self) -> None:
+        other = self.enterContext(TestClient(create_app(self.url), base_url=HERE))
+        other.app.state.clock = self.app.state.clock  # type: ignore[attr-defined]
+        before = other.get("/api/v1/stash").json()
+        self.move(4, "freezer")
+        self.assertNotEqual(other.get("/api/v1/stash").json(), before)
+        self.assertEqual(other.get("/api/v1/stash").json(), self.stash())
+        self.ask("PUT", f"/api/v1/batches/{self.batch_id}/removed", {"removed": True}, 204)
+        self.assertEqual(other.get("/api/v1/stash").json()["batches"], [])
+
+    def test_what_was_refused_is_nowhere_remembered(self) -> None:
+        before = self.stash()
+        self.move(500, "freezer", 422)
+        self.assertEqual(self.stash(), before)
+
+    def test_what_is_past_is_told_as_of_now(self) -> None:
+        (heap,) = self.stash()["batches"][0]["heaps"]
+        self.assertFalse(heap["past"])
+        due = datetime.fromisoformat(heap["eat_by"])
+        for seconds, past in ((-1, False), (1, True)):
+            self.app.state.clock = lambda seconds=seconds: due + timedelta(seconds=seconds)
+            (heap,) = self.stash()["batches"][0]["heaps"]
+            self.assertEqual(heap["past"], past)

@@ -396,5 +396,5 @@ class Loading(InBrowser):
         page.get_by_role("link", name="Formulas").click()
         page.get_by_role("link", name="White bean blondies").click()
         bench = page.url.removeprefix(self.served.address)
-        self.assertLess(self.scripts_kb("/today", "[data-sentence]"), 150)
+        self.assertLess(self.scripts_kb("/today", "[data-sentence]"), 152)
         self.assertLess(self.scripts_kb(bench, "[data-piece-kcal]"), 215)

@@ -55,3 +55,18 @@ class Examples(unittest.TestCase):
         paths = create_app("postgresql://unused").openapi()["paths"]
         may = {status for path in paths.values() for operation in path.values() for status in operation["responses"]}
         self.assertEqual({status for status in may if int(status) >= 400}, told)
+
+    def test_who_asks_is_named_as_the_interface_names_them(self) -> None:
+        from ample_crumb.api.auth import COOKIE
+
+        self.assertEqual(re.findall(r"named by the cookie `(\w+)`", TEXT), [COOKIE])
+
+    def test_every_address_that_ends_is_described(self) -> None:
+        """Streams that never end have no words in a description of answers."""
+        from ample_crumb.api.app import create_app
+        from ample_crumb.api.routers import PlaceRoutes
+
+        described = set(create_app("postgresql://unused").openapi()["paths"])
+        routes: list[Any] = []
+        PlaceRoutes(routes).load_all()
+        self.assertEqual({route.path for route in routes} - described, {"/api/v1/events", "/api/v1/scale/readings"})
