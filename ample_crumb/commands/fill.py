@@ -55,11 +55,11 @@ def run(given: argparse.Namespace) -> int:
 def _within_date(foods: Sequence[FillFood], day: str | None) -> tuple[list[FillFood], list[str]]:
     """What may be had on that day, and the names of what is past its date by then. Raises CannotUse."""
     try:
-        on = datetime.now().astimezone().date() if day is None else date.fromisoformat(day[:10])
+        on = datetime.now().astimezone().date() if day is None else date.fromisoformat(day)
     except ValueError as problem:
         raise CannotUse(f"--day is a day such as 2026-05-04, not {day!r:.20}.") from problem
-    good = [food for food in foods if food.eat_by_h is None or food.eat_by_h >= 24.0 * on.toordinal()]
-    return good, [food.key for food in foods if food not in good]
+    past = [food for food in foods if food.eat_by_h is not None and food.eat_by_h < 24.0 * on.toordinal()]
+    return [food for food in foods if food not in past], [food.key for food in past]
 
 
 def _told(found: Fill) -> dict[str, object]:

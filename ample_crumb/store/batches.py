@@ -18,9 +18,10 @@ from ample_crumb.store.database import Connection
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class BatchRow(FiguresRow):
-    """A batch with the figures of one of `piece_count` pieces alike. `planned_*` are what its formula promised.
-    `told_min` is the middle of its window by the table, `took_min` when it was done, in that `oven`."""
+class ListedBatch(FiguresRow):
+    """A batch as far as a list shows it, with the figures of one of `piece_count` pieces alike. `planned_*` are what
+    its formula promised, `took_min` is when it was done. Of its document there are its form, what differed, how it
+    turned out, and the note."""
 
     id: UUID
     formula_id: UUID | None
@@ -30,42 +31,29 @@ class BatchRow(FiguresRow):
     family: str
     made_at: datetime
     zone: str
-    revision: int
-    document: dict[str, Any]
-    dough_g: float
-    baked_g: float
     piece_count: float
-    planned_count: float
     planned_energy_kcal: float | None
     planned_protein_g: float | None
+    took_min: float | None
+    document: dict[str, Any]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BatchRow(ListedBatch):
+    """A batch with its whole document. `told_min` is the middle of its window by the table, in that `oven`."""
+
+    revision: int
+    dough_g: float
+    baked_g: float
+    planned_count: float
     oven: str | None
     told_min: float | None
-    took_min: float | None
     allergens: dict[str, Any]
     keeping: dict[str, Any] | None
     shape: str
     cost: float | None
     cost_at_least: bool
     removed: bool
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class ListedBatch(FiguresRow):
-    """A batch as far as a list shows it: of its document its form, what differed, how it turned out, and the note."""
-
-    id: UUID
-    formula_id: UUID | None
-    version_number: int | None
-    dough_id: UUID | None
-    name: str
-    family: str
-    made_at: datetime
-    zone: str
-    piece_count: float
-    planned_energy_kcal: float | None
-    planned_protein_g: float | None
-    took_min: float | None
-    document: dict[str, Any]
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,7 +69,7 @@ class LotRow:
 _HEAD = (
     "id", "formula_id", "version_number", "dough_id", "name", "family", "made_at", "zone", "document", "composition",
     "rules", "dough_g", "baked_g", "piece_count", "planned_count", "planned_energy_kcal", "planned_protein_g", "oven",
-    "told_min", "took_min", "allergens", "keeping", "shape", "cost", "cost_at_least",
+    "told_min", "took_min", "allergens", "keeping", "shape", "cost", "cost_at_least", "powder_g",
 )  # fmt: skip
 _SHOWN = SQL(
     """id, formula_id, version_number, dough_id, name, family, made_at, zone, revision, document, dough_g, baked_g,
@@ -102,8 +90,8 @@ _LISTED: Final = SQL(
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class NewBatch:
-    """A batch to write; `piece` is one of pieces alike. `keeping` is what tells how long it keeps, `cost` that of all
-    of it, None where nothing in it has a price."""
+    """A batch to write; `piece` is one of pieces alike, and `powder_g` the protein powder in it. `keeping` is what
+    tells how long it keeps, `cost` that of all of it, None where nothing in it has a price."""
 
     id: UUID
     formula_id: UUID | None
@@ -130,6 +118,7 @@ class NewBatch:
     shape: str
     cost: float | None
     cost_at_least: bool
+    powder_g: float
     piece: Portion
     lots: Sequence[LotShare]
 

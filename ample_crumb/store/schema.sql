@@ -292,11 +292,13 @@ CREATE TABLE public.batch (
     shape text DEFAULT ''::text NOT NULL,
     cost numeric,
     cost_at_least boolean DEFAULT false NOT NULL,
+    powder_g numeric,
     CONSTRAINT batch_baked CHECK ((baked_g >= (0)::numeric)),
     CONSTRAINT batch_dough CHECK ((dough_g >= (0)::numeric)),
     CONSTRAINT batch_family_length CHECK ((length(family) <= 40)),
     CONSTRAINT batch_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120))),
     CONSTRAINT batch_piece_count CHECK ((piece_count > (0)::numeric)),
+    CONSTRAINT batch_powder CHECK ((powder_g >= (0)::numeric)),
     CONSTRAINT batch_revision_counts CHECK ((revision >= 1)),
     CONSTRAINT batch_zone_length CHECK (((length(zone) >= 1) AND (length(zone) <= 64)))
 );

@@ -1,7 +1,7 @@
 """Moves of pieces, which are never changed, and what lies where, which the database works out of them by itself."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Any, Final
 from uuid import UUID
@@ -187,7 +187,8 @@ def balances_of(connection: Connection, kitchen_id: UUID, batch_id: UUID) -> lis
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class StashedBatch(FiguresRow):
-    """A batch of which something is left, as far as a shelf shows it; figures of one of pieces alike."""
+    """A batch of which something is left, as far as a shelf shows it; figures of one of pieces alike, and the protein
+    powder in it. Of a batch that was written before that was kept, it is what its formula has in as much."""
 
     id: UUID
     name: str
@@ -204,6 +205,7 @@ class StashedBatch(FiguresRow):
     cost_at_least: bool
     allergens: dict[str, Any]
     note: str
+    powder_g: float
     lots: list[list[float]]
 
 
@@ -212,6 +214,10 @@ MOST_STASHED: Final = 300
 _STASHED: Final = SQL(
     """id, name, family, shape, formula_id, version_number, dough_id, made_at, zone, piece_count, keeping, cost,
     cost_at_least, allergens, coalesce(document -> 'record' ->> 'note', '') as note,
+    coalesce(powder_g, (
+        select formula.powder_g * batch.mass_g / nullif(formula.mass_g, 0) from formula
+        where formula.kitchen_id = batch.kitchen_id and formula.id = batch.formula_id
+    ), 0) as powder_g,
     (select array_agg(array[lot, pieces, piece_g, share] order by lot) from batch_lot
         where batch_lot.kitchen_id = batch.kitchen_id and batch_lot.batch_id = batch.id) as lots, {figures}"""
 ).format(figures=column_list())
@@ -221,13 +227,13 @@ _STASHED: Final = SQL(
 class StashMark:
     """Tells one state of a batch and its moves from another. Moves are counted as well as numbered, as one of a lower
     number may come to be seen later. `writing` says that this transaction has written, so that what it sees may yet be
-    taken back."""
+    taken back; what is remembered of the same state holds all the same."""
 
     batch_id: UUID
     changed_at: datetime
     move_count: int
     last_seq: int
-    writing: bool
+    writing: bool = field(compare=False)
 
 
 def stash_marks(connection: Connection, kitchen_id: UUID) -> list[StashMark]:

@@ -5,6 +5,8 @@ from datetime import datetime, timedelta
 from typing import Any
 from uuid import uuid4
 
+import psycopg
+
 from ample_crumb.store.app_role import app_address
 from tests.api.counting import statements
 from tests.api.test_api import DAY, NOON, ApiCase
@@ -299,6 +301,24 @@ class Careful(StashCase):
         for answer in self.ask("GET", f"/api/v1/days/{DAY}/fill")["answers"]:
             scoops = [thing["piece_count"] for thing in answer["things"] if thing["name"] == "shake"]
             self.assertLessEqual(sum(scoops), 2)
+
+    def test_powder_in_pieces_that_lie_in_the_stash_counts_too(self) -> None:
+        self.meal_of("shake", "30 g whey protein isolate")
+        # Thirty grams of powder in each of four pieces.
+        self.plan = {"formula_id": self.create("120 g whey protein isolate", "60 g oats", pieces=4)["id"]}
+        self.recorded()
+        # What was written before powder was kept with a batch goes by its formula.
+        for kept in (True, False):
+            if not kept:
+                with psycopg.connect(self.url) as owner:
+                    owner.execute("update batch set powder_g = null")
+            with self.subTest(kept=kept):
+                seen = set()
+                for answer in self.ask("GET", f"/api/v1/days/{DAY}/fill")["answers"]:
+                    powder = [30 * each["piece_count"] for each in answer["things"] if each["name"] != "Oat rounds"]
+                    seen |= {thing["source"] for thing in answer["things"]}
+                    self.assertLessEqual(sum(powder), 60)
+                self.assertIn("stash", seen)
 
     def meal_of(self, name: str, text: str) -> None:
         self.ask("PUT", f"/api/v1/meals/{uuid4()}", {"name": name, "text": text, "minutes": 3})

@@ -202,7 +202,7 @@ class Walls(unittest.TestCase):
                 name="Taken", family="", made_at=NOW, zone="UTC", document={}, composition={}, rules=1, dough_g=1,
                 baked_g=1, piece_count=1, planned_count=1, planned_energy_kcal=1, planned_protein_g=1, oven=None,
                 told_min=None, took_min=None, allergens=AllergenNames(), keeping={}, shape="", cost=None,
-                cost_at_least=False, piece=portion, lots=(LotShare(1, 1.0, 1.0),)),
+                cost_at_least=False, powder_g=0.0, piece=portion, lots=(LotShare(1, 1.0, 1.0),)),
             "run": BakeRunRow(cls.ids["run_id"], "Taken", "UTC", NOW, {}, None, 1, 0),
             "batch_ids": [cls.ids["batch_id"]], "tasting_ids": [cls.ids["tasting_id"]], "numbers": [1, 2],
             "since": NOW - timedelta(days=999), "symptom": "dry", "done_as": "used",

@@ -182,6 +182,7 @@ def _new(
         shape=batch.shape,
         cost=cost.batch_cost if cost else None,
         cost_at_least=bool(cost and cost.at_least),
+        powder_g=made.powder_g,
         piece=batch.piece,
         lots=batch.lots,
     )

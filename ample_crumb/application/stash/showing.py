@@ -142,6 +142,11 @@ def piece_portion(batch: StashedBatch, lot: int) -> Portion:
     return batch.portion().times(_lot(batch, lot)[3] * batch.piece_count)
 
 
+def piece_powder_g(batch: StashedBatch, lot: int) -> float:
+    """How much protein powder is in a piece of a lot [g]."""
+    return batch.powder_g * _lot(batch, lot)[3] * batch.piece_count
+
+
 def move_views(moves: Sequence[MoveRow]) -> tuple[MoveView, ...]:
     """Moves for a screen, the last first, without those that only undid others."""
     undone = undone_of(moves)

@@ -8,6 +8,7 @@ from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.stash.queries import shelved
+from ample_crumb.application.stash.showing import piece_powder_g
 from ample_crumb.application.today.views import AtHandView, FormulaPlateView, MealView, RecentView, TakenThing
 from ample_crumb.application.views import portion_view
 from ample_crumb.core.day.powder import powder_g
@@ -93,6 +94,7 @@ def stash_at_hand(
                 life.thaw_min if frozen else 0.0,
                 life.thaw if frozen else "",
                 tuple(traits.get(batch.formula_id, ())) if batch.formula_id else (),
+                piece_powder_g(batch, heap.lot),
             )
 
 

@@ -1,6 +1,5 @@
 """What fits into the room that a day has left."""
 
-import math
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from types import MappingProxyType
@@ -8,7 +7,7 @@ from typing import Final
 
 from ample_crumb.core.day.day_budget import pieces_that_fit
 from ample_crumb.core.day.piece_step import PieceStep, step_count
-from ample_crumb.core.day.powder import most_count
+from ample_crumb.core.day.powder import count_at_sitting
 from ample_crumb.core.food.nutrients import Figures
 
 MOST_PIECES: Final = 4.0
@@ -39,9 +38,7 @@ def what_fits(
     for key, piece in pieces:
         steps = step_count(step, piece.mass_g)
         count = min(pieces_that_fit(piece.nutrients.energy_kcal, room_kcal, steps), MOST_PIECES)
-        most = most_count(powder_g.get(key, 0.0))
-        if count > most:
-            count = math.floor(most / steps + 1e-9) * steps
+        count = count_at_sitting(count, powder_g.get(key, 0.0), steps)
         if count > 0:
             fits.append(Fit(key, count, piece.times(count)))
     return tuple(sorted(fits, key=lambda fit: -(fit.figures.nutrients.protein_g or 0.0)))

@@ -4,6 +4,7 @@ More at once fills and upsets, brings sweeteners and thickeners by the spoon, an
 name one or two scoops as a serving.
 """
 
+import math
 from collections.abc import Iterable
 from typing import Final
 
@@ -32,6 +33,8 @@ def powder_g(foods: Iterable[tuple[Ingredient, float]]) -> float:
     return sum(mass_g for item, mass_g in foods if is_powder(item))
 
 
-def most_count(powder_each_g: float) -> float:
-    """How many of a thing with so much powder in each stay within what is offered at a sitting."""
-    return MOST_POWDER_G / powder_each_g if powder_each_g > 0 else float("inf")
+def count_at_sitting(count: float, powder_each_g: float, step_count: float) -> float:
+    """So many of a thing with so much powder in each [g], or, in steps, as many fewer as two scoops allow."""
+    if count * powder_each_g <= MOST_POWDER_G:
+        return count
+    return math.floor(MOST_POWDER_G / (powder_each_g * step_count) + 1e-9) * step_count

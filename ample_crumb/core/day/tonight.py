@@ -1,13 +1,12 @@
 """What to have tonight: of what there is and what can be made, what is as wished and stays within the day."""
 
-import math
 from collections.abc import Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
 from ample_crumb.core.day.day_budget import pieces_that_fit
-from ample_crumb.core.day.powder import most_count
+from ample_crumb.core.day.powder import count_at_sitting
 from ample_crumb.core.day.tonight_wishes import TonightWishes
 
 NEAR_SHARE: Final = 0.1
@@ -97,10 +96,8 @@ def _as_wished(thing: TonightThing, wishes: TonightWishes) -> bool:
 
 
 def _offer(thing: TonightThing, wishes: TonightWishes, room: TonightRoom) -> TonightOffer | None:
-    usual = thing.usual_count or 1.0
-    usual = min(usual, most_count(thing.powder_g))
+    usual = count_at_sitting(thing.usual_count or 1.0, thing.powder_g, room.step_count)
     mine = min(usual, pieces_that_fit(thing.energy_kcal, room.energy_kcal, room.step_count))
-    mine = math.floor(mine / room.step_count + 1e-9) * room.step_count if thing.powder_g else mine
     others = max(0, wishes.people - 1 - len(room.shares))
     whole = mine + usual * (others + sum(room.shares))
     if mine <= 0 or (thing.available_count is not None and thing.available_count < whole):

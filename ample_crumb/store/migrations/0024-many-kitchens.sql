@@ -56,6 +56,7 @@ $$;
 -- How much protein powder is in a piece: more than two scoops at a sitting is not offered.
 alter table formula add column powder_g numeric not null default 0
     constraint formula_powder check (powder_g >= 0);
+alter table batch add column powder_g numeric constraint batch_powder check (powder_g >= 0);
 
 -- What people wait for is 0; what follows from new rules is 1 and comes behind it.
 alter table job add column priority smallint not null default 0 constraint job_priority check (priority in (0, 1));
