@@ -22,10 +22,10 @@ SECURITY: Final = {
 """Source: the OWASP Secure Headers Project (from memory); styles are inline where the primitives set them."""
 
 
-class HeadAnswers:
-    """Sets the headers of every answer, refusals of a host among them. Those of the API are marked as not to be kept,
-    because they are of a kitchen and of this moment, and with the release that gives them, so that a window of an older
-    one notices."""
+class AnswerHeaders:
+    """Sets the headers of every answer, refusals of a host and errors that nobody foresaw among them. Those of the API
+    are marked as not to be kept, because they are of a kitchen and of this moment, and with the release that gives
+    them, so that a window of an older one notices."""
 
     def __init__(self, app: ASGIApp, release: str) -> None:
         self.app, self._release = app, release

@@ -17,11 +17,11 @@ from starlette_compress import CompressMiddleware
 
 from ample_crumb import __version__
 from ample_crumb.api import pages
-from ample_crumb.api.answer_headers import HeadAnswers
+from ample_crumb.api.answer_headers import AnswerHeaders
 from ample_crumb.api.background import Background
 from ample_crumb.api.description import describe
 from ample_crumb.api.foreign_writes import RefuseForeignWrites
-from ample_crumb.api.head_requests import AnswerHead
+from ample_crumb.api.head_requests import HeadRequests
 from ample_crumb.api.listener import Listener
 from ample_crumb.api.place_loading import LoadPlaces
 from ample_crumb.api.problems import add_problems, problem
@@ -129,10 +129,9 @@ def create_app(database_url: str | None = None, *, preload: bool = False) -> Fas
     app.add_middleware(RefuseForeignWrites)
     # Text shrinks to a fifth; fonts and pictures are compressed already, which their media types say.
     app.add_middleware(CompressMiddleware)
-    app.add_middleware(AnswerHead)
+    app.add_middleware(HeadRequests)
     # Other sites cannot reach a server on loopback by pointing their own names at it.
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=os.environ.get("AMPLE_CRUMB_HOSTS", _HOSTS).split(","))
-    app.add_middleware(HeadAnswers, release=pages.release())
     add_problems(app)
 
     @app.get("/api/v1/health")
@@ -145,5 +144,8 @@ def create_app(database_url: str | None = None, *, preload: bool = False) -> Fas
         """A built file, or the page itself for every address that is a place."""
         return pages.page_at(path)
 
+    # Around all of it: what answers for an error that nobody foresaw stands outside of what is added.
+    inner, release = app.build_middleware_stack, pages.release()
+    app.build_middleware_stack = lambda: AnswerHeaders(inner(), release)  # type: ignore[method-assign]
     app.openapi = partial(describe, app, places)  # type: ignore[method-assign]  # as FastAPI has it extended
     return app

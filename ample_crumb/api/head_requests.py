@@ -3,7 +3,7 @@
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 
-class AnswerHead:
+class HeadRequests:
     """Answers HEAD with the head of what GET would answer (RFC 9110, 9.3.2); what would go on for ever ends there."""
 
     def __init__(self, app: ASGIApp) -> None:

@@ -2,6 +2,7 @@
 
 import unittest
 from typing import Any, Final
+from unittest import mock
 from uuid import uuid4
 
 from fastapi.testclient import TestClient
@@ -90,6 +91,13 @@ class Answers(unittest.TestCase):
             with self.subTest(path, **headers):
                 answer = self.client.request(method, path, headers=headers)
                 self.assertEqual({name: answer.headers.get(name) for name in SECURITY}, SECURITY)
+        with (
+            mock.patch("ample_crumb.application.formulas.queries.list_page", side_effect=RuntimeError("unforeseen")),
+            self.assertLogs("ample_crumb.api.problems", "ERROR"),
+        ):
+            answer = TestClient(self.client.app, base_url=HERE, raise_server_exceptions=False).get("/api/v1/formulas")
+        self.assertEqual((answer.status_code, answer.headers["cache-control"]), (500, "no-store"))
+        self.assertEqual({name: answer.headers.get(name) for name in SECURITY}, SECURITY)
         self.assertIn("frame-ancestors 'none'", SECURITY["Content-Security-Policy"])
         self.assertEqual(self.client.get("/", headers={"host": "testserver"}).status_code, 400)
 
