@@ -6,6 +6,7 @@ import json
 import re
 import zipfile
 from datetime import UTC, date, datetime
+from functools import partial
 from pathlib import Path
 from typing import Any, ClassVar
 from uuid import uuid4
@@ -225,6 +226,11 @@ class Archive(DemoCase):
                     packed.writestr(name, members.get(name, there.read(name)))
             return out
 
+        def first_row(table: str, **values: object) -> bytes:
+            first, *rest = zipfile.ZipFile(io.BytesIO(good)).read(f"tables/{table}.jsonl").splitlines()
+            return b"\n".join([json.dumps(json.loads(first) | values).encode(), *rest])
+
+        of_person, of_day_type = partial(first_row, "person"), partial(first_row, "day_type")
         about = json.loads(zipfile.ZipFile(io.BytesIO(good)).read("archive.json"))
         for file, sentence in (
             (io.BytesIO(good[: len(good) // 2]), "damaged or was cut short"),
@@ -233,6 +239,10 @@ class Archive(DemoCase):
             (changed(**{"archive.json": b'{"format": "other"}'}), "no archive"),
             (changed(**{"archive.json": b"{"}), "is no JSON"),
             (changed(**{"tables/formula.jsonl": b""}), "should hold 10 rows"),
+            (changed(**{"tables/person.jsonl": of_person(id=None)}), "no “id” that can be used"),
+            (changed(**{"tables/person.jsonl": of_person(name=None)}), "do not fit together"),
+            (changed(**{"tables/person.jsonl": of_person(id=str(uuid4()))}), "do not fit together"),
+            (changed(**{"tables/day_type.jsonl": of_day_type(person_id=[1])}), "no “person_id” that can be used"),
             (changed(**{"tables/tin.jsonl": b'{"strange": 1}\n' * about["rows"]["tin"]}), "does not know"),
         ):
             with self.subTest(sentence), self.assertRaisesRegex(CannotUse, sentence):

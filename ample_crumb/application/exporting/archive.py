@@ -13,6 +13,8 @@ from datetime import datetime
 from typing import IO, Any, Final
 from uuid import UUID, uuid4
 
+import psycopg
+
 from ample_crumb import __version__
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.core.problem import CannotUse
@@ -105,9 +107,13 @@ def read_archive(database: Database, principal: Principal, file: IO[bytes]) -> A
         for upgrade in UPGRADERS[about["version"] - 1 :]:
             tables = upgrade(tables)
         settings = _object(packed, _KITCHEN)
-        with database.transaction(principal) as connection:
-            goes_on = _put(connection, principal, tables, settings)
-            _put_photos(connection, principal, packed, tables.get("batch_photo", []))
+        try:
+            with database.transaction(principal) as connection:
+                goes_on = _put(connection, principal, tables, settings)
+                _put_photos(connection, principal, packed, tables.get("batch_photo", []))
+        except psycopg.IntegrityError as wrong:
+            table = (wrong.diag.table_name or "a table")[:40]
+            raise CannotUse(f"Rows of {table} in this archive do not fit together; nothing was taken in.") from wrong
     for known in (None, principal.person_id):
         database.forget_resident(known)
     row_counts = {name: len(rows) for name, rows in tables.items()}
@@ -127,14 +133,12 @@ def _put(
     strange = sorted(set(tables) - set(known))
     if strange:
         raise CannotUse(f"This archive holds “{strange[0][:40]}”, which this release does not know.")
+    for table, has in known.items():
+        _check_columns(table, has, tables.get(table, []))
     archive.defer_checks(connection)
     tables = _with_own_people(tables, archive.taken_people(connection, [row["id"] for row in tables.get("person", [])]))
-    for table, has in known.items():
+    for table in known:
         rows = tables.get(table, [])
-        names = {column.name for column in has.columns}
-        unknown = next((name for row in rows for name in row if name not in names), None)
-        if unknown is not None:
-            raise CannotUse(f"Rows of {table} hold “{unknown[:40]}”, which this release does not know.")
         archive.put_rows(connection, principal.kitchen_id, table, [] if table == "batch_photo" else rows)
     principal = archive.replace_person(connection, principal)
     archive.put_settings(connection, principal.kitchen_id, settings)
@@ -144,6 +148,19 @@ def _put(
         products.cupboard_changed(connection, principal.kitchen_id, ids)
     jobs.ask_for_summaries(connection, principal, Touched(everything=True))
     return principal
+
+
+def _check_columns(table: str, has: archive.ArchivedTable, rows: Rows) -> None:
+    """Raises CannotUse for columns that are not known, and for rows that do not say whose or which they are."""
+    names = {column.name for column in has.columns}
+    ids = {column.name: column.nullable for column in has.columns if column.type == "uuid"}
+    for row in rows:
+        if unknown := next((name for name in row if name not in names), None):
+            raise CannotUse(f"Rows of {table} hold “{unknown[:40]}”, which this release does not know.")
+        for name, nullable in ids.items():
+            value = row.get(name)
+            if not isinstance(value, str) and not (nullable and value is None):
+                raise CannotUse(f"A row of {table} in this archive has no “{name}” that can be used; it is damaged.")
 
 
 def _with_own_people(tables: Mapping[str, Rows], taken: Iterable[UUID]) -> Mapping[str, Rows]:
