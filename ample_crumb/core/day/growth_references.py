@@ -24,11 +24,10 @@ _ACTIVITY: Final = {
 
 @dataclass(frozen=True, slots=True)
 class GrowthReference:
-    """A child's day: energy that keeps it growing [kcal], protein [g] and fibre [g], and the sum of the energy in
-    words."""
+    """A child's day: energy that keeps it growing [kcal], protein for each kg of it [g], fibre [g], and the sum of the
+    energy in words."""
 
     energy_kcal: float
-    protein_g: float
     protein_g_per_kg: float
     fibre_g: float
     energy_sum: str
@@ -37,7 +36,7 @@ class GrowthReference:
 def growth_reference(
     sex: Sex, age_years: float, height_cm: float, weight_kg: float, activity_factor: float
 ) -> GrowthReference:
-    """The references for a child of 3 to 17 years. `activity_factor` is what a day burns over rest."""
+    """The references for a child of 5 to 17 years. `activity_factor` is what a day burns over rest."""
     coefficient = next(value for below, value in _ACTIVITY[sex] if activity_factor < below)
     grows = 20.0 if age_years < 9 else 25.0
     height_m = height_cm / 100
@@ -51,7 +50,7 @@ def growth_reference(
         f"{base:g} − {by_age:g} × {age_years:g} years + {coefficient:g} × ({by_weight:g} × {weight_kg:g} kg + "
         f"{by_height:g} × {height_m:g} m) + {grows:g} to grow"
     )
-    return GrowthReference(max(0.0, energy), per_kg * weight_kg, per_kg, _fibre_g(sex, age_years), said)
+    return GrowthReference(max(0.0, energy), per_kg, _fibre_g(sex, age_years), said)
 
 
 def _fibre_g(sex: Sex, age_years: float) -> float:

@@ -211,11 +211,14 @@ def _maintenance(body: Physique, resting: RestingEnergy, growing: GrowthReferenc
 
 
 def _protein(body: Physique, growing: GrowthReference | None) -> ProteinRange:
-    kidneys = Circumstance.KIDNEY_DISEASE in body.circumstances
-    if kidneys or growing is not None:
-        alone = growing.protein_g if growing is not None else KIDNEY_PROTEIN_G_PER_KG * body.weight_kg
-        return ProteinRange(alone, alone, alone, alone)
     floor = max((_FLOOR_BY[each] for each in body.circumstances if each in _FLOOR_BY), default=PROTEIN_FLOOR_G_PER_KG)
+    alone = None
+    if growing is not None:
+        alone = max(growing.protein_g_per_kg, floor)
+    elif Circumstance.KIDNEY_DISEASE in body.circumstances:
+        alone = KIDNEY_PROTEIN_G_PER_KG
+    if alone is not None:
+        return ProteinRange(*[alone * body.weight_kg] * 4)
     shares = (*PROTEIN_G_PER_KG, PROTEIN_USUAL_G_PER_KG, floor)
     return ProteinRange(*(share * body.weight_kg for share in shares))
 
@@ -327,8 +330,8 @@ def _protein_sum(body: Physique, protein: ProteinRange) -> str:
     weight, growing = f"{body.weight_kg:g}", body.growing
     if growing is not None:
         return (
-            f"Protein: {growing.protein_g_per_kg:g} g × {weight} kg = {protein.floor_g:.0f} g, which is what growing "
-            "takes (IOM 2005); what is told to adults who train is not for children."
+            f"Protein: {protein.floor_g / body.weight_kg:.2g} g × {weight} kg = {protein.floor_g:.0f} g, which is what "
+            "growing takes (IOM 2005); what is told to adults who train is not for children."
         )
     if Circumstance.KIDNEY_DISEASE in body.circumstances:
         return (

@@ -142,6 +142,9 @@ class OthersThanAdultsWhoTrain(unittest.TestCase):
                 self.assertEqual(found.energy_kcal, found.maintenance_kcal)
                 self.assertRegex(" ".join(found.sums), added)
                 self.assertAlmostEqual(found.protein_g.floor_g, floor * 66)
+                # Who is still growing herself has no less.
+                girl = work_out_targets(replace(WOMAN, circumstances=(circumstance,), age_years=17))
+                self.assertAlmostEqual(girl.protein_g.floor_g, floor * 66)
                 for rate in (0.3, -0.3):
                     refused = work_out_targets(replace(WOMAN, circumstances=(circumstance,), rate_percent=rate))
                     self.assertIsNone(refused.energy_kcal)
