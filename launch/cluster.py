@@ -6,7 +6,6 @@ import secrets
 import shutil
 import socket
 import subprocess
-import sys
 import tempfile
 import time
 from hashlib import sha256
@@ -126,7 +125,7 @@ class Cluster:
             if time.monotonic() - begun > _FILE_S:
                 return False
             time.sleep(0.02)
-        return wait_for("PostgreSQL to take connections", pid, self._is_ready, self.is_up, _say)
+        return wait_for("PostgreSQL to take connections", pid, self._is_ready, self.is_up)
 
     def _is_ready(self) -> bool:
         """The server writes into its own file when it takes connections."""
@@ -194,10 +193,6 @@ class Cluster:
             capture_output=True, text=True, input=text, check=False, cwd=self._folder,
             env=os.environ | {"LC_ALL": "C.UTF-8"}, **_as(self._owner),
         )  # fmt: skip
-
-
-def _say(sentence: str) -> None:
-    print(sentence, file=sys.stderr, flush=True)
 
 
 def _is_gone(pid: int) -> bool:

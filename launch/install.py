@@ -51,7 +51,7 @@ def debian(packages: Iterable[str]) -> None:
     by_hand = f"Please install {' and '.join(missing)} first: sudo apt-get install {' '.join(missing)}"
     if os.geteuid() != 0 or shutil.which("apt-get") is None:
         raise CannotInstall(by_hand)
-    _say(f"Installing {', '.join(missing)} (Debian) …")
+    say(f"Installing {', '.join(missing)} (Debian) …")
     environment = os.environ | {"DEBIAN_FRONTEND": "noninteractive"}
     _run(["apt-get", "update", "-qq"], env=environment)
     _run(["apt-get", "install", "-y", "-qq", "--no-install-recommends", *missing], env=environment)
@@ -71,9 +71,9 @@ def python_packages(*, development: bool = False) -> None:
         return
     if not PYTHON.exists():
         debian(["python3-venv"])
-        _say("Making the Python environment …")
+        say("Making the Python environment …")
         _run([sys.executable, "-m", "venv", str(VENV)])
-    _say("Installing Python packages …")
+    say("Installing Python packages …")
     pip = [str(PYTHON), "-m", "pip", "install", "-q", "--disable-pip-version-check"]
     # The longer lock holds the shorter one whole, so one run serves both.
     _run([*pip, "--require-hashes", "-r", str(ROOT / f"requirements{'-dev' if development else ''}.txt")])
@@ -92,7 +92,7 @@ def npm_packages(folder: Path = WEB) -> None:
     stamp = folder / "node_modules" / f"installed-{_fingerprint([folder / 'package-lock.json'])}"
     if stamp.exists():
         return
-    _say("Installing npm packages …")
+    say("Installing npm packages …")
     _run(["npm", "ci", "--no-audit", "--no-fund", "--loglevel=error"], cwd=folder)
     stamp.touch()
 
@@ -105,7 +105,7 @@ def front_end() -> None:
     if stamp.exists():
         return
     npm_packages()
-    _say("Building the front end …")
+    say("Building the front end …")
     _run(["npm", "run", "--silent", "build"], cwd=WEB)
     stamp.touch()
 
@@ -124,5 +124,5 @@ def _run(command: list[str], **more: object) -> None:
         raise CannotInstall(f"This failed with exit code {done.returncode}: {' '.join(command)}")
 
 
-def _say(sentence: str) -> None:
+def say(sentence: str) -> None:
     print(sentence, flush=True)

@@ -5,6 +5,8 @@ from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Final
 
+from launch.install import say
+
 _SAY_EVERY_S: Final = 10.0
 _STUCK_S: Final = 120.0
 """Whoever has not computed for so long will not."""
@@ -15,7 +17,6 @@ def wait_for(
     pid: int,
     is_there: Callable[[], bool],
     is_up: Callable[[], bool],
-    say: Callable[[str], None],
     look_every_s: float = 0.02,
 ) -> bool:
     """Waits until `is_there`, while the process `is_up` and computes, it or one it began. Says every ten seconds what

@@ -112,11 +112,10 @@ class Patience(unittest.TestCase):
         """Whether what comes `until` seconds from now was waited for, with clocks that run a hundred times as fast."""
         said: list[str] = []
         begun = time.monotonic()
-        with mock.patch.object(patience, "_SAY_EVERY_S", 0.1), mock.patch.object(patience, "_STUCK_S", 0.5):
+        with mock.patch.multiple(patience, _SAY_EVERY_S=0.1, _STUCK_S=0.5, say=said.append):
             there = patience.wait_for(
-                "the server", process.pid, lambda: time.monotonic() - begun > until, lambda: process.poll() is None,
-                said.append,
-            )  # fmt: skip
+                "the server", process.pid, lambda: time.monotonic() - begun > until, lambda: process.poll() is None
+            )
         return there, said
 
     def test_it_waits_while_something_is_computed_and_says_for_what(self) -> None:
