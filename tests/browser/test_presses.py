@@ -43,6 +43,9 @@ class Presses(InBrowser):
         """All that was sent is answered, and what follows from it as well."""
         expect(page.get_by_text(re.compile("added|planned|moved")).first).to_be_visible()
         page.wait_for_load_state("networkidle")
+        # What was done once is told once.
+        notices = page.get_by_role("region", name=re.compile("^Notifications"))
+        self.assertEqual(notices.get_by_role("button", name="Undo", exact=True).count(), 1)
 
     def test_what_fits_by_pointer(self) -> None:
         page = self.on(2)

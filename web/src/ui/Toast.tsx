@@ -4,10 +4,12 @@ import { createContext, type ReactNode, useCallback, useContext, useMemo, useSta
 interface Notice {
   id: number;
   text: string;
+  write: string;
   action?: { label: string; run: () => void };
 }
 
-export type Tell = (text: string, action?: Notice["action"]) => void;
+/** `write` is the id of what it tells of: a press that came twice is one write, and is told once. */
+export type Tell = (text: string, action?: Notice["action"], write?: string) => void;
 
 const Context = createContext<Tell | null>(null);
 
@@ -20,8 +22,12 @@ export function useNotice(): Tell {
 
 export function Notices({ children }: { children: ReactNode }) {
   const [notices, setNotices] = useState<Notice[]>([]);
-  const tell = useCallback<Tell>((text, action) => {
-    setNotices((now) => [...now.slice(-2), { id: Date.now() + Math.random(), text, action }]);
+  const tell = useCallback<Tell>((text, action, write = "") => {
+    setNotices((now) =>
+      write && now.some((notice) => notice.write === write)
+        ? now
+        : [...now.slice(-2), { id: Date.now() + Math.random(), text, write, action }],
+    );
   }, []);
   const close = (id: number) => setNotices((now) => now.filter((notice) => notice.id !== id));
   return (

@@ -36,7 +36,7 @@ export function useStashWrites() {
     mutationFn: ({ body }: { body: Schemas["MoveBody"]; words: string }) =>
       data(api.POST("/api/v1/stash/moves", { body })),
     onSuccess: (stash, { body, words }) => {
-      tell(words, { label: "Undo", run: () => undo.mutate({ id: body.id, undone: true }) });
+      tell(words, { label: "Undo", run: () => undo.mutate({ id: body.id, undone: true }) }, body.id);
       return keep(stash);
     },
     onError: failed,
@@ -45,7 +45,7 @@ export function useStashWrites() {
   const recount = useMutation({
     mutationFn: (body: Schemas["CountBody"]) => data(api.POST("/api/v1/stash/counts", { body })),
     onSuccess: (stash, body) => {
-      tell("Counted again.", { label: "Undo", run: () => undo.mutate({ id: body.id, undone: true }) });
+      tell("Counted again.", { label: "Undo", run: () => undo.mutate({ id: body.id, undone: true }) }, body.id);
       return keep(stash);
     },
     onError: failed,
@@ -69,10 +69,8 @@ export function useStashWrites() {
         }),
       ),
     onSuccess: (_, { lying, pieces, id }) => {
-      tell(`${count(pieces)} ${plural(pieces, "piece")} of ${lying.batch.name} added to today.`, {
-        label: "Undo",
-        run: () => undo.mutate({ id, undone: true }),
-      });
+      const words = `${count(pieces)} ${plural(pieces, "piece")} of ${lying.batch.name} added to today.`;
+      tell(words, { label: "Undo", run: () => undo.mutate({ id, undone: true }) }, id);
       void client.invalidateQueries({ queryKey: STASH });
       return client.invalidateQueries({ queryKey: ["days"] });
     },

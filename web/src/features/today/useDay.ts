@@ -58,10 +58,8 @@ export function useDayWrites(day: string) {
       ),
     onSuccess: (view, what) => {
       const pieces = view.entries.find((entry) => entry.id === what.id)?.piece_count ?? 1;
-      tell(`${count(pieces)} ${plural(pieces, "piece")} of ${what.name} ${isPlanned(day) ? "planned" : "added"}.`, {
-        label: "Undo",
-        run: () => remove.mutate({ id: what.id }),
-      });
+      const words = `${count(pieces)} ${plural(pieces, "piece")} of ${what.name} ${isPlanned(day) ? "planned" : "added"}.`;
+      tell(words, { label: "Undo", run: () => remove.mutate({ id: what.id }) }, what.id);
       return keep(view);
     },
     onError: (problem) => tell(problem.message),
@@ -76,14 +74,12 @@ export function useDayWrites(day: string) {
         }),
       ),
     onSuccess: (view, { words, id, things }) => {
-      tell(`${words} ${isPlanned(day) ? "planned" : "added"}.`, {
-        label: "Undo",
-        run: () => {
-          const group = things.length > 1 ? id : null;
-          for (const entry of view.entries)
-            if (entry.id === id || (group && entry.group_id === group)) remove.mutate({ id: entry.id });
-        },
-      });
+      const run = () => {
+        const group = things.length > 1 ? id : null;
+        for (const entry of view.entries)
+          if (entry.id === id || (group && entry.group_id === group)) remove.mutate({ id: entry.id });
+      };
+      tell(`${words} ${isPlanned(day) ? "planned" : "added"}.`, { label: "Undo", run }, id);
       return keep(view);
     },
     onError: (problem) => tell(problem.message),
@@ -97,8 +93,8 @@ export function useDayWrites(day: string) {
           body: { id, from_day, entry_ids, eaten_at: momentOn(day), planned: isPlanned(day) },
         }),
       ),
-    onSuccess: (view, { words }) => {
-      tell(words);
+    onSuccess: (view, { words, id }) => {
+      tell(words, undefined, id);
       return keep(view);
     },
     onError: (problem) => tell(problem.message),
