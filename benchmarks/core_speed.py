@@ -1,8 +1,8 @@
 """Reading and totalling a recipe of 25 lines, lines never seen before and seen before; its crumb check, repairs,
 swaps; what was said of its batch."""
 
+from ample_crumb.core.batch.apply_deviations import BatchReading, follow
 from ample_crumb.core.batch.deviation import AsMade, Said
-from ample_crumb.core.batch.following import BatchReading, follow
 from ample_crumb.core.crumb.check import crumb_check, judge_dough
 from ample_crumb.core.crumb.repairs import RepairContext, find_repairs
 from ample_crumb.core.food.cupboard import reference_cupboard

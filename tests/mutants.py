@@ -38,15 +38,15 @@ _TIMES: Final = ("published.test_baking_times",)
 _TAUGHT: Final = ("core.crumb.test_feedback",)
 _LIMITS: Final = ("core.test_limits",)
 _SHELF: Final = ("core.food.test_reference_shelf",)
-_SAID: Final = ("core.formula.test_said_of_food",)
+_SAID: Final = ("core.formula.test_food_qualifiers",)
 _MINE: Final = ("core.swap.test_alternatives",)
 _CLAIMS: Final = ("published.test_claims",)
-_WORDS: Final = ("core.formula.test_sellers_words",)
+_WORDS: Final = ("core.formula.test_marketing_terms",)
 _HAZARDS: Final = ("core.crumb.test_hazards",)
 _CHOICE: Final = ("core.quantity.test_written_choice", "core.formula.test_reading")
 _ASKS: Final = ("core.formula.test_questions",)
 _AGAINST: Final = ("core.production.test_contradictions",)
-_BATCH: Final = ("core.batch.test_following",)
+_BATCH: Final = ("core.batch.test_apply_deviations",)
 _LOTS: Final = ("core.batch.test_lots",)
 _BOWL: Final = ("core.batch.test_portioning",)
 _NEXT: Final = ("core.batch.test_proposals",)
@@ -54,11 +54,11 @@ _OVEN: Final = ("core.production.test_oven_learning",)
 _PLANS: Final = ("core.planning.test_schedule",)
 _TASKS: Final = ("core.planning.test_tasks",)
 _SHOP: Final = ("core.shopping.test_packs", "core.shopping.test_shopping_list")
-_KEEPS: Final = ("core.keeping.test_eat_by", "core.keeping.test_heaps")
-_TASTES: Final = ("core.tasting.test_exact", "core.tasting.test_compare")
+_KEEPS: Final = ("core.keeping.test_eat_by", "core.keeping.test_stock_positions")
+_TASTES: Final = ("core.tasting.test_exact_tests", "core.tasting.test_comparison")
 _CAUSES: Final = ("core.causes.test_ranking", "core.causes.test_changes")
 _FILLS: Final = ("core.day.test_fill",)
-_TONIGHT: Final = ("core.day.test_tonight", "core.day.test_tonight_wishes")
+_TONIGHT: Final = ("core.day.test_evening_offers", "core.day.test_evening_wishes")
 _TREND: Final = ("published.test_weight_trends", "core.day.test_energy_burned")
 _LEDGER: Final = ("core.day.test_ledger",)
 _BODY: Final = ("core.day.test_worked_out_targets",)
@@ -67,12 +67,12 @@ _PAGES: Final = ("core.quantity.test_written_aside", "core.quantity.test_recipe_
 MUTANTS: Final = (
     Mutant(
         "tonight: what is due waits",
-        "day/tonight.py",
+        "day/evening_offers.py",
         "return (nearest, not offer.closes, due,",
         "return (nearest, not offer.closes, -due,",
         _TONIGHT,
     ),
-    Mutant("tonight: a negation is a wish", "day/tonight_wishes.py", "not_traits.append(trait)", "pass", _TONIGHT),
+    Mutant("tonight: a negation is a wish", "day/evening_wishes.py", "not_traits.append(trait)", "pass", _TONIGHT),
     Mutant("trend: the slope never turns", "day/weight_trend.py", "v_slope + SLOPE_SD_KG**2,", "v_slope,", _TREND),
     Mutant(
         "trend: only what was known then",
@@ -105,10 +105,10 @@ MUTANTS: Final = (
     ),
     Mutant(
         "alerts: an age is no matter",
-        "formula/alerts.py",
+        "formula/eater_alerts.py",
         "for hazard in AGE_HAZARDS[eater.age_band]:",
         "for hazard in AGE_HAZARDS[AgeBand.GROWN]:",
-        ("core.formula.test_alerts",),
+        ("core.formula.test_eater_alerts",),
     ),
     Mutant(
         "fill: what lasts goes first",
@@ -190,7 +190,7 @@ MUTANTS: Final = (
     ),
     Mutant(
         "keeping: what is eaten is not gone",
-        "keeping/heaps.py",
+        "keeping/stock_positions.py",
         "gone_count=before.gone_count + gone",
         "gone_count=before.gone_count",
         _KEEPS,
@@ -204,28 +204,28 @@ MUTANTS: Final = (
     ),
     Mutant(
         "tasting: one side of chance alone",
-        "tasting/exact.py",
+        "tasting/exact_tests.py",
         "far = sum(ways for total, ways in sums.items() if abs(total) >= abs(seen))",
         "far = sum(ways for total, ways in sums.items() if total >= abs(seen))",
         _TASTES,
     ),
     Mutant(
         "tasting: as far is not far",
-        "tasting/exact.py",
+        "tasting/exact_tests.py",
         "if count == size and abs(total - middle) >= seen)",
         "if count == size and abs(total - middle) > seen)",
         _TASTES,
     ),
     Mutant(
         "tasting: ten questions each for themselves",
-        "tasting/compare.py",
+        "tasting/comparison.py",
         "if p_value > ALPHA / (len(p_values) - place):",
         "if p_value > ALPHA:",
         _TASTES,
     ),
     Mutant(
         "tasting: pairs are free",
-        "tasting/compare.py",
+        "tasting/comparison.py",
         "return min(1.0, best.p_value * len(pairs)), best, len(pairs)",
         "return best.p_value, best, len(pairs)",
         _TASTES,
@@ -295,7 +295,7 @@ MUTANTS: Final = (
     ),
     Mutant(
         "planning: slowly is as likely",
-        "planning/worst.py",
+        "planning/worst_case.py",
         "max(took, each.task.ways[each.way].minutes.most)",
         "max(took, each.task.ways[each.way].minutes.likely)",
         ("core.planning.test_schedule",),
@@ -351,28 +351,28 @@ MUTANTS: Final = (
     ),
     Mutant(
         "batch: what is left over is what was used",
-        "batch/following.py",
+        "batch/apply_deviations.py",
         "return self._share_of_part(place, 1 - share if left else share, weighed=much.mass_g is not None)",
         "return self._share_of_part(place, share if left else 1 - share, weighed=much.mass_g is not None)",
         _BATCH,
     ),
     Mutant(
         "batch: a share by weight has the doubt of one by eye",
-        "batch/following.py",
+        "batch/apply_deviations.py",
         "weighed=much.mass_g is not None)",
         "weighed=False)",
         _BATCH,
     ),
     Mutant(
         "batch: more may be left than there was",
-        "batch/following.py",
+        "batch/apply_deviations.py",
         "if grams > there_g * 1.001:",
         "if grams > there_g * 1001:",
         _BATCH,
     ),
     Mutant(
         "batch: a substitute keeps no amount",
-        "batch/following.py",
+        "batch/apply_deviations.py",
         'came = f"{_written(old.weighed.mass_g)} g {came}"',
         'came = f"100 g {came}"',
         _BATCH,
@@ -386,7 +386,7 @@ MUTANTS: Final = (
     ),
     Mutant(
         "batch: things of one dough get all of it",
-        "batch/parting.py",
+        "batch/split_dough.py",
         "share_by_weight(part, each.lines, share)",
         "share_by_weight(part, each.lines, 1.0)",
         _BATCH,
@@ -491,7 +491,7 @@ MUTANTS: Final = (
     ),
     Mutant(
         "asks: a doubtful name is told by nothing",
-        "formula/meant.py",
+        "formula/food_meanings.py",
         "if kinds and (by_kind or not _told(found, kinds[0], line)):",
         "if kinds:",
         _ASKS,
@@ -554,28 +554,28 @@ MUTANTS: Final = (
     ),
     Mutant(
         "shelf: what is noted is not looked at",
-        "formula/meant.py",
+        "formula/food_meanings.py",
         'said = line.name if tells_no_state(line.notes) else " ".join((line.name, *line.notes))',
         "said = line.name",
         _SHELF,
     ),
     Mutant(
         "said: raw goes against nothing",
-        "formula/said_of_food.py",
+        "formula/food_qualifiers.py",
         '"raw": frozenset(("cooked"',
         '"raw": frozenset((""',
         _SAID,
     ),
     Mutant(
         "said: fat is no figure",
-        "formula/said_of_food.py",
+        "formula/food_qualifiers.py",
         '"fatfree": _at_most("fat_g", _FAT_FREE_G)',
         '"fatfree": _full_fat',
         _SAID,
     ),
     Mutant(
         "said: what is done later counts",
-        "formula/said_of_food.py",
+        "formula/food_qualifiers.py",
         "if word not in _IN_NAMES_ONLY]",
         "if True]",
         _SAID,
@@ -611,7 +611,7 @@ MUTANTS: Final = (
     Mutant("claims: salt makes light", "food/claims/eu.py", ' and rule.nutrient != "salt_g"', "", _WORDS),
     Mutant(
         "words: a sweetener is natural",
-        "formula/sellers_words.py",
+        "formula/marketing_terms.py",
         "bool(item.sweetened_with) or item.role in _MADE",
         "False",
         _WORDS,
@@ -707,7 +707,7 @@ MUTANTS: Final = (
     ),
     Mutant(
         "optimiser: pairs without whole numbers",
-        "reformulate/nearest.py",
+        "reformulate/nearest_answer.py",
         "_FEW_WISHES: Final = 6",
         "_FEW_WISHES: Final = 0",
         _LIMITS,
@@ -938,17 +938,17 @@ MUTANTS: Final = (
     ),
     Mutant(
         "dough: all of it at once",
-        "crumb/looks_wrong.py",
+        "crumb/dough_diagnosis.py",
         "half = kitchen_grams(grams / 2)",
         "half = kitchen_grams(grams)",
-        ("core.crumb.test_looks_wrong",),
+        ("core.crumb.test_dough_diagnosis",),
     ),
     Mutant(
         "dough: nothing waits",
-        "crumb/looks_wrong.py",
+        "crumb/dough_diagnosis.py",
         "drinks = state.rest_min and stage is Stage.MIXED",
         "drinks = False",
-        ("core.crumb.test_looks_wrong",),
+        ("core.crumb.test_dough_diagnosis",),
     ),
     Mutant(
         "time: pulses bake as flour",
@@ -1029,10 +1029,10 @@ MUTANTS: Final = (
     ),
     Mutant(
         "dessert: edges cost nothing",
-        "reformulate/edge_costs.py",
+        "reformulate/window_penalties.py",
         "((0.25, 1.0), (0.1, 4.0))",
         "((0.0, 1.0), (0.0, 4.0))",
-        ("core.reformulate.test_edge_costs", "published.test_programs"),
+        ("core.reformulate.test_window_penalties", "published.test_programs"),
     ),
     Mutant(
         "dessert: a fresh formula may stand outside",
@@ -1058,17 +1058,17 @@ MUTANTS: Final = (
     ),
     Mutant(
         "without: a trace is nothing",
-        "swap/without.py",
+        "swap/exclusions.py",
         "traces = sorted(avoided & set(item.traces or ()))",
         "traces = sorted(avoided & set())",
-        ("core.swap.test_without",),
+        ("core.swap.test_exclusions",),
     ),
     Mutant(
         "without: dials that get worse count little",
-        "swap/without.py",
+        "swap/exclusions.py",
         "return 2 * len(way.off)",
         "return 0 * len(way.off)",
-        ("core.swap.test_without",),
+        ("core.swap.test_exclusions",),
     ),
     Mutant(
         "what if: fewer eggs are more",

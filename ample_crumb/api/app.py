@@ -25,8 +25,8 @@ from ample_crumb.api.head_requests import HeadRequests
 from ample_crumb.api.listener import Listener
 from ample_crumb.api.place_loading import LoadPlaces
 from ample_crumb.api.problems import add_problems, problem
+from ample_crumb.api.request_file import TOO_LARGE, forget_spooled
 from ample_crumb.api.routers import PlaceRoutes
-from ample_crumb.api.spooled import TOO_LARGE, forget_spooled
 from ample_crumb.application.clock import system_clock
 from ample_crumb.application.imports.limits import MOST_FILE_BYTES
 from ample_crumb.application.scale import simulated_scale

@@ -13,7 +13,7 @@ from ample_crumb.core.day.tally import Tally
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
-from ample_crumb.core.formula.alerts import AgeBand, Eater
+from ample_crumb.core.formula.eater_alerts import AgeBand, Eater
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.production.bake_time import BakingConditions, Oven
 from ample_crumb.core.production.oven_learning import BakeSeen, OvenLesson, learn_ovens

@@ -21,7 +21,7 @@ from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.questions import LineQuestion
 from ample_crumb.core.formula.reading import LineAlternative, ReadingPreferences, ReadLine
-from ample_crumb.core.formula.stated import compare_stated
+from ample_crumb.core.formula.stated_figures import compare_stated
 from ample_crumb.core.production.bake_time import BakeWindow
 from ample_crumb.core.production.contradictions import contradictions_of
 from ample_crumb.core.production.production import Production

@@ -13,10 +13,10 @@ from ample_crumb.commands.analysis_json import analysis_json, crumb_json, family
 from ample_crumb.commands.analysis_text import table
 from ample_crumb.commands.arguments import cupboard_of, production_inputs
 from ample_crumb.commands.files import recipes_of
+from ample_crumb.core.batch.apply_deviations import BatchReading, follow
+from ample_crumb.core.batch.batch_differences import Outcome, differences
 from ample_crumb.core.batch.deviation import SAID_LENGTH, AsMade, Said
-from ample_crumb.core.batch.following import BatchReading, follow
 from ample_crumb.core.batch.lots import Lot, LotShare, lot_shares, lots_of_weights
-from ample_crumb.core.batch.telling import Outcome, differences
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.formula import parts_of
 from ample_crumb.core.formula.questions import Asking, questions_of

@@ -16,13 +16,13 @@ from ample_crumb.commands.files import recipes_of
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.formula.formula import parts_of
 from ample_crumb.core.formula.reading import ReadingPreferences
+from ample_crumb.core.planning.deadline_remedies import what_helps
 from ample_crumb.core.planning.kitchen import PlanningKitchen
 from ample_crumb.core.planning.plan import MOST_FORMULAS, FormulaTasks, Plan, PlannedTask, PlanRequest
 from ample_crumb.core.planning.schedule import plan_bake_day
 from ample_crumb.core.planning.stages import FormulaToMake
 from ample_crumb.core.planning.task import DAY_MIN
 from ample_crumb.core.planning.tasks import tasks_of
-from ample_crumb.core.planning.what_helps import what_helps
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.production import produce
 from ample_crumb.core.quantity.units import MeasureSystem

@@ -7,7 +7,7 @@ import sys
 from ample_crumb.commands.analyse import ALL_READ, UNUSABLE
 from ample_crumb.commands.files import text_of
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.tasting.compare import compare
+from ample_crumb.core.tasting.comparison import compare
 from ample_crumb.formats.tastings_csv import marks_from_csv
 
 

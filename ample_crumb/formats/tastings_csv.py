@@ -7,7 +7,7 @@ from io import StringIO
 from typing import Final
 
 from ample_crumb.core.problem import CannotUse
-from ample_crumb.core.tasting.compare import Mark
+from ample_crumb.core.tasting.comparison import Mark
 
 _COLUMNS: Final = ("batch", "taster", "pole", "score")
 _SCORE: Final = re.compile(r"\d{1,3}(?:[.,]\d{1,3})?")

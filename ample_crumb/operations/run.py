@@ -10,14 +10,14 @@ from datetime import datetime
 from pathlib import Path
 from typing import Final
 
-from ample_crumb.application.exporting import calendars, formula_files, tables
-from ample_crumb.application.exporting.archive import write_archive
-from ample_crumb.application.exporting.formula_files import RecipeForm
-from ample_crumb.application.exporting.tables import Table
+from ample_crumb.application.exports import calendars, formula_files, tables
+from ample_crumb.application.exports.archive import write_archive
+from ample_crumb.application.exports.formula_files import RecipeForm
+from ample_crumb.application.exports.tables import Table
 from ample_crumb.application.problems import WorkProblem
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.formats.file_writing import write
-from ample_crumb.operations import backup, brought, doctor
+from ample_crumb.operations import backup, doctor, import_files
 from ample_crumb.operations.address import database_address
 from ample_crumb.operations.restore import restore
 from ample_crumb.store import exports
@@ -99,11 +99,13 @@ def _kitchen(data: Path) -> Iterator[tuple[Database, Principal]]:
 def _import(given: argparse.Namespace) -> int:
     with _kitchen(given.data) as (database, principal):
         zone = given.zone or _own_zone()
-        found = brought.bring_in(database, principal, [Path(name) for name in given.files], zone, dry_run=given.dry_run)
+        found = import_files.bring_in(
+            database, principal, [Path(name) for name in given.files], zone, dry_run=given.dry_run
+        )
     if given.json:
         print(json.dumps(found.as_json(), ensure_ascii=False, indent=1, default=str))
     else:
-        print(brought.in_words(found, dry_run=given.dry_run))
+        print(import_files.in_words(found, dry_run=given.dry_run))
     unread = any(item.problem or any(line.problem for line in item.lines) for item in found.items)
     return 3 if unread else DONE
 

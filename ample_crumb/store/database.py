@@ -16,7 +16,7 @@ from psycopg import IsolationLevel, conninfo, postgres, sql
 from psycopg.types.numeric import FloatDumper, FloatLoader
 from psycopg_pool import ConnectionPool
 
-from ample_crumb.core.remembered import Remembered
+from ample_crumb.core.lru_cache import Remembered
 from ample_crumb.store import scope
 from ample_crumb.store.app_role import APP, app_address
 from ample_crumb.store.scope import NobodyThere, Principal

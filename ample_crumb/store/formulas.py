@@ -14,8 +14,8 @@ from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.store.columns import ContentsRow, column_list
 from ample_crumb.store.conditions import asked_for, holds
 from ample_crumb.store.database import Connection
-from ample_crumb.store.helpings import USUAL
 from ample_crumb.store.scope import Principal
+from ample_crumb.store.usual_portions import USUAL
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

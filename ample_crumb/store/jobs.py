@@ -12,7 +12,7 @@ from uuid import UUID
 import psycopg
 from psycopg.rows import class_row
 
-from ample_crumb.core.rules import RULES_VERSION
+from ample_crumb.core.rules_version import RULES_VERSION
 from ample_crumb.store.database import Connection
 from ample_crumb.store.scope import Principal
 

@@ -5,7 +5,7 @@ from typing import Any
 from unittest import mock
 from uuid import uuid4
 
-from ample_crumb.application.exporting import changes
+from ample_crumb.application.exports import changes
 from ample_crumb.store.app_role import app_address
 from tests.api.counting import statements
 from tests.api.test_api import ApiCase

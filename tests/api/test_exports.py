@@ -19,7 +19,7 @@ from icalendar import Calendar
 
 from ample_crumb.api.app import create_app
 from ample_crumb.application.demo.loader import load_demo
-from ample_crumb.application.exporting.archive import VERSION, read_archive, write_archive
+from ample_crumb.application.exports.archive import VERSION, read_archive, write_archive
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.formats.recipe_text import read_recipes

@@ -5,7 +5,7 @@ from typing import Any
 from unittest import mock
 
 from ample_crumb.application import jobs as background
-from ample_crumb.application.formulas.evaluated import EvaluatedFormula
+from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula
 from ample_crumb.application.formulas.summaries import stored_formula
 from ample_crumb.store import jobs
 from tests.api.test_api import DAY, ApiCase, parts

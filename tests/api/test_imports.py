@@ -12,7 +12,7 @@ from fastapi.testclient import TestClient
 
 from ample_crumb.api.app import create_app
 from ample_crumb.api.auth import COOKIE
-from ample_crumb.application.formulas import saving
+from ample_crumb.application.formulas import checked_writes
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.formats.recipe_text import MOST_IN_FILE
 from ample_crumb.store import kitchens
@@ -152,14 +152,14 @@ class Imports(ImportCase):
 
     def test_one_that_cannot_be_written_any_more_keeps_no_other_back(self) -> None:
         made = self.begin(buns_txt=BUNS, bars_txt=BUNS.replace("buns", "bars"))
-        checked = saving.checked
+        checked = checked_writes.checked
 
         def refuse(connection: Any, principal: Any, formula_id: Any, draft: Any) -> Any:
             if draft.name == "Oat buns":
                 raise CannotUse("It cannot be any more.")
             return checked(connection, principal, formula_id, draft)
 
-        with mock.patch.object(saving, "checked", refuse):
+        with mock.patch.object(checked_writes, "checked", refuse):
             self.write(made)
         self.assertEqual([each["name"] for each in self.formulas()], ["Oat bars"])
         problems = {item["title"]: item["problem"] for item in self.items(made)}

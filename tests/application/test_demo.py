@@ -11,7 +11,7 @@ from ample_crumb.application.jobs import work
 from ample_crumb.application.today import queries as today_queries
 from ample_crumb.application.today.day import load_day
 from ample_crumb.application.versions import queries as versions_queries
-from ample_crumb.core.rules import RULES_VERSION
+from ample_crumb.core.rules_version import RULES_VERSION
 from ample_crumb.store import formulas as stored_formulas
 from ample_crumb.store import jobs
 from ample_crumb.store.products import OnShelf, Shelf

@@ -12,21 +12,21 @@ from ample_crumb.application import jobs as background_jobs
 from ample_crumb.application.cupboard import commands as cupboard_commands
 from ample_crumb.application.cupboard import queries as cupboard_queries
 from ample_crumb.application.cupboard.views import ProductDraft
+from ample_crumb.application.formulas import checked_writes
 from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.formulas import queries as formulas_queries
-from ample_crumb.application.formulas import saving
 from ample_crumb.application.formulas.draft import Bench
-from ample_crumb.application.formulas.nested import nested_slug
+from ample_crumb.application.formulas.nested_formulas import nested_slug
 from ample_crumb.application.formulas.views import FormulaListItem
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
-from ample_crumb.core.formula.alerts import DietAlert
+from ample_crumb.core.formula.eater_alerts import DietAlert
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.production.draft import Draft, TwinChoice
 from ample_crumb.store import kitchens
-from ample_crumb.store.eaters import EaterRow
+from ample_crumb.store.dietary_profiles import EaterRow
 from tests.application.case import KitchenCase
 
 LABEL = Label(Style.EUROPEAN, energy_kcal=376, fat_g=4, carbohydrate_g=5, protein_g=80)
@@ -112,7 +112,7 @@ class Summaries(KitchenCase):
     def test_a_price_that_changed_while_a_save_was_worked_out_is_noticed(self) -> None:
         formula_id = self.make("100 g skyr")
         view = formulas_queries.open_one(self.database, self.principal, formula_id)
-        checked = saving.checked
+        checked = checked_writes.checked
 
         def meanwhile(*given: Any) -> Any:
             found = checked(*given)
@@ -120,7 +120,7 @@ class Summaries(KitchenCase):
             return found
 
         draft = replace(view.draft, parts=(Part("", (Line("200 g skyr"),)),))
-        with mock.patch.object(saving, "checked", meanwhile):
+        with mock.patch.object(checked_writes, "checked", meanwhile):
             formulas_commands.save(self.database, self.principal, formula_id, view.version, draft)
         self.agree()
         (listed,) = formulas_queries.list_page(self.database, self.principal).items
@@ -152,7 +152,7 @@ class Summaries(KitchenCase):
         formula_id = self.make("100 g skyr")
         view = formulas_queries.open_one(self.database, self.principal, formula_id)
         draft = replace(view.draft, parts=(Part("", (Line("100 g quark"),)),))
-        checked = saving.checked
+        checked = checked_writes.checked
 
         def meanwhile(*given: Any) -> Any:
             found = checked(*given)
@@ -160,7 +160,7 @@ class Summaries(KitchenCase):
             settings_commands.correct(self.database, self.principal, "quark", "soy_yogurt")
             return found
 
-        with mock.patch.object(saving, "checked", meanwhile):
+        with mock.patch.object(checked_writes, "checked", meanwhile):
             formulas_commands.save(self.database, self.principal, formula_id, view.version, draft)
         (listed,) = formulas_queries.list_page(self.database, self.principal).items
         self.assertTrue(listed.stale)
@@ -176,15 +176,18 @@ class Summaries(KitchenCase):
             draft = replace(views[formula_id].draft, parts=(Part("", lines),))
             formulas_commands.save(self.database, self.principal, formula_id, 1, draft)
 
-        checked = saving.checked
+        checked = checked_writes.checked
 
         def meanwhile(*given: Any) -> Any:
             found = checked(*given)
-            with mock.patch.object(saving, "checked", checked):
+            with mock.patch.object(checked_writes, "checked", checked):
                 holding(other, one)
             return found
 
-        with mock.patch.object(saving, "checked", meanwhile), self.assertRaisesRegex(CannotAccept, "hold itself"):
+        with (
+            mock.patch.object(checked_writes, "checked", meanwhile),
+            self.assertRaisesRegex(CannotAccept, "hold itself"),
+        ):
             holding(one, other)
         self.agree()
 

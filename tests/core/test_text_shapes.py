@@ -6,8 +6,8 @@ from collections.abc import Callable, Iterator
 from contextlib import suppress
 from typing import Final
 
+from ample_crumb.core.batch.apply_deviations import BatchReading, follow
 from ample_crumb.core.batch.deviation import AsMade, Said
-from ample_crumb.core.batch.following import BatchReading, follow
 from ample_crumb.core.crumb.check import judge_dough
 from ample_crumb.core.day.portion import pieces_in
 from ample_crumb.core.food.cupboard import reference_cupboard

@@ -14,7 +14,7 @@ from ample_crumb.application.cupboard.views import ProductDraft
 from ample_crumb.application.cupboards import label_slug
 from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.formulas import queries as formulas_queries
-from ample_crumb.application.formulas.nested import nested_slug
+from ample_crumb.application.formulas.nested_formulas import nested_slug
 from ample_crumb.application.problems import ChangedMeanwhile
 from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.core.food.label import Label, Style

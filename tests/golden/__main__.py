@@ -6,7 +6,7 @@
 import json
 import sys
 
-from ample_crumb.core.rules import RULES_VERSION
+from ample_crumb.core.rules_version import RULES_VERSION
 from tests import kitchen
 from tests.golden import golden
 from tests.golden.demo import demo_figures
@@ -26,7 +26,9 @@ def main(wanted: list[str]) -> None:
     print(*differing, sep="\n")
     taken = json.loads(golden.RULES.read_text("utf-8"))["version"] if golden.RULES.exists() else 0
     if differing and taken == RULES_VERSION:
-        sys.exit(f"These figures differ from those of rules {RULES_VERSION}: raise RULES_VERSION in core/rules.py.")
+        sys.exit(
+            f"These figures differ from those of rules {RULES_VERSION}: raise RULES_VERSION in core/rules_version.py."
+        )
     golden.write(now)
     golden.RULES.write_text(json.dumps(golden.rules(), indent=1) + "\n", "utf-8")
 

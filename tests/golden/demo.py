@@ -6,9 +6,9 @@ from uuid import UUID
 
 from ample_crumb.application.demo.loader import load_demo
 from ample_crumb.application.formulas import evaluation
+from ample_crumb.application.formulas.classic_figures import twin_figures
 from ample_crumb.application.formulas.production import production_inputs, tins_of
 from ample_crumb.application.formulas.summaries import kept_summary
-from ample_crumb.application.formulas.twin_figures import twin_figures
 from ample_crumb.application.jobs import work
 from ample_crumb.application.today import queries as today_queries
 from ample_crumb.core.food.nutrients import NAMES

@@ -10,10 +10,10 @@ from ample_crumb.core.crumb.repairs import RepairContext, find_repairs
 from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.nutrients import NAMES, CarbohydrateDefinition, Figures, StandardUncertainty
-from ample_crumb.core.formula.alerts import Eater, diet_alerts
 from ample_crumb.core.formula.allergens import allergens_of
 from ample_crumb.core.formula.claims import claims_of
 from ample_crumb.core.formula.cost import cost_of
+from ample_crumb.core.formula.eater_alerts import Eater, diet_alerts
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.formula.protein_quality import quality_of
 from ample_crumb.core.formula.reading import ReadingPreferences, WeighedLine

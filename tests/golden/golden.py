@@ -7,7 +7,7 @@ from hashlib import sha256
 from pathlib import Path
 from typing import Any, Final
 
-from ample_crumb.core.rules import RULES_VERSION
+from ample_crumb.core.rules_version import RULES_VERSION
 
 FIGURES: Final = Path(__file__).parent / "figures.jsonl"
 RULES: Final = Path(__file__).parent / "rules.json"

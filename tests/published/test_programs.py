@@ -36,9 +36,9 @@ from ample_crumb.core.reformulate.constraints import (
     wish_constraint,
 )
 from ample_crumb.core.reformulate.crumb_constraints import crumb_constraints
-from ample_crumb.core.reformulate.edge_costs import edge_costs
 from ample_crumb.core.reformulate.milp import GAP, LinearConstraint, Status, Variable, solve
 from ample_crumb.core.reformulate.variables import LineBounds, Pantry, line_variables
+from ample_crumb.core.reformulate.window_penalties import edge_costs
 from ample_crumb.core.reformulate.wishes import Wish
 from tests.core.given import line_id
 

@@ -9,9 +9,9 @@ import psycopg
 from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.nutrients import Figures, Nutrients, Portion, StandardUncertainty
 from ample_crumb.core.food.product import Pack, PackMeasures, ProductDeclaration
-from ample_crumb.store import days, eaters, kitchens, prices, products
+from ample_crumb.store import days, dietary_profiles, kitchens, prices, products
 from ample_crumb.store.days import LoggedEntry
-from ample_crumb.store.eaters import EaterRow
+from ample_crumb.store.dietary_profiles import EaterRow
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.store.prices import Price
 from ample_crumb.store.products import ProductDetails
@@ -124,10 +124,13 @@ class Kept(StoreCase):
                 prices.set_price(connection, kitchen, "skyr", price)
                 self.assertEqual(prices.price_of(connection, kitchen, "skyr"), price)
             self.assertIsNone(prices.price_of(connection, other, "skyr"))
-            eaters.put(connection, kitchen, eater)
-            eaters.put(connection, other, replace(eater, name="Bert"))
-            eaters.remove(connection, other, eater.id)
-            self.assertEqual((eaters.listed(connection, kitchen), eaters.listed(connection, other)), ([eater], []))
+            dietary_profiles.put(connection, kitchen, eater)
+            dietary_profiles.put(connection, other, replace(eater, name="Bert"))
+            dietary_profiles.remove(connection, other, eater.id)
+            self.assertEqual(
+                (dietary_profiles.listed(connection, kitchen), dietary_profiles.listed(connection, other)),
+                ([eater], []),
+            )
             row = kitchens.habits_row(connection, kitchen)
             self.assertAlmostEqual(row.prices["skyr"], 0.1 / 4.3)
             self.assertEqual((len(row.prices), row.eaters), (1, [["Anna", ["milk"], ""]]))

@@ -6,7 +6,7 @@ from uuid import UUID, uuid4
 
 import psycopg
 
-from ample_crumb.core.rules import RULES_VERSION
+from ample_crumb.core.rules_version import RULES_VERSION
 from ample_crumb.store import jobs, kitchens, people
 from ample_crumb.store.app_role import app_address
 from ample_crumb.store.database import Database, migrate

@@ -25,7 +25,7 @@ from ample_crumb.core.food.product import Pack
 from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.production.tins import Tin, TinKind
-from ample_crumb.store import eaters, kitchens, photos, scope
+from ample_crumb.store import dietary_profiles, kitchens, photos, scope
 from ample_crumb.store.app_role import app_address
 from ample_crumb.store.archive import ArchivedTable, Column
 from ample_crumb.store.bake_days import BakeRunRow, NewEvent, TaskTimes
@@ -34,7 +34,7 @@ from ample_crumb.store.body_weights import WeightRow
 from ample_crumb.store.changes import ChangesFrom
 from ample_crumb.store.database import Database, migrate
 from ample_crumb.store.days import LoggedEntry
-from ample_crumb.store.eaters import EaterRow
+from ample_crumb.store.dietary_profiles import EaterRow
 from ample_crumb.store.feedback import FeedbackFor
 from ample_crumb.store.formula_writes import FormulaContent, FormulaHead, StoredSummary
 from ample_crumb.store.formulas import Asked, ListOrder, Narrowed, Room
@@ -440,9 +440,9 @@ class Catalogue(unittest.TestCase):
             kitchens.add_kitchen(connection, principal, "One", "Anna")
             row = EaterRow(eater_id, "Bert", ["milk"])
             graves = "select kind, id from tombstone where kitchen_id = %(kitchen)s"
-            eaters.put(connection, principal.kitchen_id, row)
-            eaters.remove(connection, principal.kitchen_id, eater_id)
+            dietary_profiles.put(connection, principal.kitchen_id, row)
+            dietary_profiles.remove(connection, principal.kitchen_id, eater_id)
             found = connection.execute(graves, {"kitchen": principal.kitchen_id}).fetchall()
             self.assertEqual(found, [("eater", str(eater_id))])
-            eaters.put(connection, principal.kitchen_id, row)
+            dietary_profiles.put(connection, principal.kitchen_id, row)
             self.assertEqual(connection.execute(graves, {"kitchen": principal.kitchen_id}).fetchall(), [])

@@ -9,9 +9,9 @@ from ample_crumb.api.bodies.base import Body, Day, Flag, Number, Whole
 from ample_crumb.api.bodies.derived import Derived
 from ample_crumb.application.bake_days.commands import NewDay
 from ample_crumb.core.bounds import STORABLE
-from ample_crumb.core.planning.ask import BakeDayAsk, DayFormula, PinnedTask
 from ample_crumb.core.planning.edits import OwnTask, TaskEdit, TaskEdits
 from ample_crumb.core.planning.kitchen import PlanningKitchen
+from ample_crumb.core.planning.plan_request import BakeDayAsk, DayFormula, PinnedTask
 from ample_crumb.core.planning.run import EventKind
 from ample_crumb.core.quantity.weighing import MOST_G
 from ample_crumb.core.shopping.packs import MOST_SIZES

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from ample_crumb.application.exporting.formula_files import RecipeForm
+from ample_crumb.application.exports.formula_files import RecipeForm
 from ample_crumb.formats.paper import Paper
 
 _ZONE = Field(min_length=1, max_length=64, pattern=r"^[A-Za-z0-9_+/-]+$")

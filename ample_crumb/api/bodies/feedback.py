@@ -9,8 +9,8 @@ from ample_crumb.api.bodies.base import Whole
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.application.crumb.views import FeedbackDraft
 from ample_crumb.core.bounds import STORABLE
+from ample_crumb.core.crumb.dough_diagnosis import Stage
 from ample_crumb.core.crumb.dough_state import Consistency
-from ample_crumb.core.crumb.looks_wrong import Stage
 
 VersionNumber = Annotated[Whole, Field(ge=1, le=100_000)]
 

@@ -10,7 +10,7 @@ from ample_crumb.api.bodies.derived import Derived
 from ample_crumb.core.bounds import STORABLE
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
-from ample_crumb.core.formula.alerts import ASKABLE, AgeBand
+from ample_crumb.core.formula.eater_alerts import ASKABLE, AgeBand
 from ample_crumb.core.production.bake_time import WRITTEN_WATTS, Oven
 from ample_crumb.core.production.tins import Tin
 from ample_crumb.core.quantity.units import MeasureSystem

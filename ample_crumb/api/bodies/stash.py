@@ -7,7 +7,7 @@ from pydantic import Field, field_validator
 
 from ample_crumb.api.bodies.base import Body, Flag, Number, Whole
 from ample_crumb.application.stash.commands import Leaving, NewMove, PiecesAt
-from ample_crumb.application.stash.printing import LabelsOf
+from ample_crumb.application.stash.label_sheet import LabelsOf
 from ample_crumb.core.bounds import LEAST, STORABLE
 from ample_crumb.core.keeping.places import Place, Wrapping
 from ample_crumb.core.quantity.written_yield import MOST_PIECES

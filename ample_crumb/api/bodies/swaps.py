@@ -8,7 +8,7 @@ from ample_crumb.api.bodies.base import Flag, Number
 from ample_crumb.api.bodies.derived import Derived
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.core.food.allergens import BROKEN_BY
-from ample_crumb.core.formula.alerts import ASKABLE
+from ample_crumb.core.formula.eater_alerts import ASKABLE
 from ample_crumb.core.formula.formula import LINE_ID_LENGTH
 from ample_crumb.core.swap.apply import SwapUse
 from ample_crumb.core.swap.sweetener_options import Blend, BlendShare

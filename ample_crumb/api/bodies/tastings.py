@@ -8,7 +8,7 @@ from pydantic import Field
 from ample_crumb.api.bodies.base import Body, Flag, Whole
 from ample_crumb.application.tastings.commands import NewTasting
 from ample_crumb.core.bounds import STORABLE
-from ample_crumb.core.tasting.compare import MOST_BATCHES
+from ample_crumb.core.tasting.comparison import MOST_BATCHES
 from ample_crumb.core.tasting.poles import STOPS
 from ample_crumb.store.tastings import TastingMark
 

@@ -2,8 +2,8 @@
 
 from fastapi import APIRouter
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
+from ample_crumb.api.retry import AgainRoute
 from ample_crumb.application import background
 from ample_crumb.store.jobs import JobCounts
 

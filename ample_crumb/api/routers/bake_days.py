@@ -9,7 +9,6 @@ from fastapi import APIRouter, Path, Request, Response
 from fastapi.concurrency import run_in_threadpool
 from fastapi.sse import EventSourceResponse, ServerSentEvent
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.bake_days import (
     BakeDayBody,
@@ -20,6 +19,7 @@ from ample_crumb.api.bodies.bake_days import (
     TickBody,
 )
 from ample_crumb.api.description import CONFLICT
+from ample_crumb.api.retry import AgainRoute
 from ample_crumb.application.bake_days import commands as bake_days_commands
 from ample_crumb.application.bake_days import queries as bake_days_queries
 from ample_crumb.application.bake_days.views import BakeDayItem, BakeDayView, FormulaTasksView, ShoppingView

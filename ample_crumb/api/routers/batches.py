@@ -5,7 +5,6 @@ from uuid import UUID
 
 from fastapi import APIRouter, Depends, Query, Request, Response
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.batches import (
     NewBatchBody,
@@ -18,6 +17,7 @@ from ample_crumb.api.bodies.batches import (
 )
 from ample_crumb.api.description import CONFLICT, TOO_OFTEN
 from ample_crumb.api.rate_limit import RateLimit
+from ample_crumb.api.retry import AgainRoute
 from ample_crumb.application.batches import commands as batches_commands
 from ample_crumb.application.batches import queries as batches_queries
 from ample_crumb.application.batches.commands import NewPhoto

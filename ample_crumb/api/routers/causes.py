@@ -5,9 +5,9 @@ from uuid import UUID
 
 from fastapi import APIRouter, Path
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.causes import NextBody, NoticedBody
+from ample_crumb.api.retry import AgainRoute
 from ample_crumb.application.causes import commands as causes_commands
 from ample_crumb.application.causes import queries as causes_queries
 from ample_crumb.application.causes.views import BatchCauses, NextVersion

@@ -4,9 +4,9 @@ from uuid import UUID
 
 from fastapi import APIRouter
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.feedback import FeedbackBody, LookBody
+from ample_crumb.api.retry import AgainRoute
 from ample_crumb.application.crumb import commands as crumb_commands
 from ample_crumb.application.crumb import queries as crumb_queries
 from ample_crumb.application.crumb.views import LearningView, LookView

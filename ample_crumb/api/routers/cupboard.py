@@ -5,9 +5,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, Depends, Path, Query, Response
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase, InRegister
-from ample_crumb.api.bodies.asked import Words
 from ample_crumb.api.bodies.cupboard import (
     LabelBody,
     MergeBody,
@@ -19,6 +17,8 @@ from ample_crumb.api.bodies.cupboard import (
 )
 from ample_crumb.api.bodies.formulas import ArchivedBody
 from ample_crumb.api.description import CONFLICT, NO_ANSWER
+from ample_crumb.api.query_parameters import Words
+from ample_crumb.api.retry import AgainRoute
 from ample_crumb.application.cupboard import commands as cupboard_commands
 from ample_crumb.application.cupboard import queries as cupboard_queries
 from ample_crumb.application.cupboard.views import CupboardPage, FoodView, FoundProduct, ProductDraft, ProductView

@@ -8,17 +8,17 @@ from fastapi import APIRouter, Depends, Query, Response
 from fastapi.responses import StreamingResponse
 from starlette.background import BackgroundTask
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase, be
 from ample_crumb.api.bodies.exports import FormulaAsked, ZoneAsked
 from ample_crumb.api.description import TOO_OFTEN
 from ample_crumb.api.rate_limit import RateLimit
-from ample_crumb.api.spooled import SpooledFile, spooled_body
-from ample_crumb.application.exporting import archive, calendars, changes, formula_files, tables
-from ample_crumb.application.exporting.archive import ArchiveRead
-from ample_crumb.application.exporting.changes import ChangePage
-from ample_crumb.application.exporting.formula_files import SentFile
-from ample_crumb.application.exporting.tables import Table
+from ample_crumb.api.request_file import SpooledFile, spooled_body
+from ample_crumb.api.retry import AgainRoute
+from ample_crumb.application.exports import archive, calendars, changes, formula_files, tables
+from ample_crumb.application.exports.archive import ArchiveRead
+from ample_crumb.application.exports.changes import ChangePage
+from ample_crumb.application.exports.formula_files import SentFile
+from ample_crumb.application.exports.tables import Table
 
 router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
 

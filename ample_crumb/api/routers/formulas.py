@@ -6,9 +6,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, Query, Response
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
-from ample_crumb.api.bodies.asked import ListedBy
 from ample_crumb.api.bodies.formulas import (
     ArchivedBody,
     BenchBody,
@@ -22,11 +20,13 @@ from ample_crumb.api.bodies.formulas import (
     ScaleBody,
 )
 from ample_crumb.api.description import CONFLICT
+from ample_crumb.api.query_parameters import ListedBy
+from ample_crumb.api.retry import AgainRoute
+from ample_crumb.application.formulas import classic_comparison, method
 from ample_crumb.application.formulas import commands as formulas_commands
-from ample_crumb.application.formulas import method, twin_comparison
 from ample_crumb.application.formulas import queries as formulas_queries
+from ample_crumb.application.formulas.classic_comparison import TwinView
 from ample_crumb.application.formulas.method import MethodView
-from ample_crumb.application.formulas.twin_comparison import TwinView
 from ample_crumb.application.formulas.views import (
     BenchView,
     FormulaPage,
@@ -133,7 +133,7 @@ def detail_line(body: DetailBody, database: InDatabase, principal: AsPrincipal) 
 @router.post("/bench/twin")
 def read_twin(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> TwinView | None:
     """What is on the Bench beside its twin; null without one."""
-    return twin_comparison.twin_view(database, principal, body.bench())
+    return classic_comparison.twin_view(database, principal, body.bench())
 
 
 @router.post("/bench/method")

@@ -5,15 +5,15 @@ from uuid import UUID
 
 from fastapi import APIRouter, Depends, Path, Query
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.imports import FileAsk, ImportBody, ItemChangeBody, TakeBackBody, WriteBody
 from ample_crumb.api.description import TOO_OFTEN
 from ample_crumb.api.rate_limit import RateLimit
-from ample_crumb.api.spooled import SpooledFile, spooled_body
+from ample_crumb.api.request_file import SpooledFile, spooled_body
+from ample_crumb.api.retry import AgainRoute
 from ample_crumb.application.imports import commands as imports_commands
 from ample_crumb.application.imports import queries as imports_queries
-from ample_crumb.application.imports.reading import BroughtFile
+from ample_crumb.application.imports.file_reader import BroughtFile
 from ample_crumb.application.imports.views import (
     ChangedSince,
     FileView,

@@ -4,10 +4,10 @@ from typing import Annotated, Any, Final
 
 from fastapi import APIRouter, Query, Response
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.base import Day
 from ample_crumb.api.bodies.ledger import WeightBody, WeightsBody
+from ample_crumb.api.retry import AgainRoute
 from ample_crumb.application.ledger import commands as ledger_commands
 from ample_crumb.application.ledger import queries as ledger_queries
 from ample_crumb.application.ledger.views import LedgerView, WeightsWritten

@@ -5,10 +5,10 @@ from uuid import UUID
 
 from fastapi import APIRouter, Path, Query, Response
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase, be
 from ample_crumb.api.bodies.base import Day
 from ample_crumb.api.bodies.people import DayTypeNameBody, PersonBody, PhysiqueBody, TargetsFromBody, WeekBody
+from ample_crumb.api.retry import AgainRoute
 from ample_crumb.application.people import commands as people_commands
 from ample_crumb.application.people import queries as people_queries
 from ample_crumb.application.people.views import PersonView, TargetPlanView

@@ -2,12 +2,12 @@
 
 from fastapi import APIRouter
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.api.bodies.reformulate import PointBody, ReformulateBody, StartBody
+from ample_crumb.api.retry import AgainRoute
+from ample_crumb.application.reformulate import first_formula
 from ample_crumb.application.reformulate import queries as reformulate_queries
-from ample_crumb.application.reformulate import starting
 from ample_crumb.application.reformulate.views import (
     CandidateFood,
     CutView,
@@ -50,25 +50,25 @@ def cuts(body: ReformulateBody, database: InDatabase, principal: AsPrincipal) ->
 @router.post("/bench/amounts")
 def propose_amounts(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> list[ProposedAmount]:
     """Amounts for the lines that say none, as wide as their doubt."""
-    return list(starting.amounts(database, principal, body.bench()))
+    return list(first_formula.amounts(database, principal, body.bench()))
 
 
 @router.get("/start/families")
 def start_families() -> list[StartFamily]:
     """What can be started from foods."""
-    return list(starting.start_families())
+    return list(first_formula.start_families())
 
 
 @router.get("/start/shelf")
 def start_shelf(database: InDatabase, principal: AsPrincipal) -> list[CandidateFood]:
     """The foods that are told to be at home and go into a dough."""
-    return list(starting.shelf(database, principal))
+    return list(first_formula.shelf(database, principal))
 
 
 @router.post("/start")
 def start(body: StartBody, database: InDatabase, principal: AsPrincipal) -> StartView:
     """A first formula of these foods; nothing is stored."""
-    return starting.start(database, principal, body.draft())
+    return first_formula.start(database, principal, body.draft())
 
 
 @router.post("/bench/reformulation/point")

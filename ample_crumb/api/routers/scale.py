@@ -9,10 +9,10 @@ from fastapi import APIRouter, Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.sse import EventSourceResponse, ServerSentEvent
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.scale import ScaleCommandBody
 from ample_crumb.api.listener import AGAIN, Listener
+from ample_crumb.api.retry import AgainRoute
 from ample_crumb.application import scale as scale_application
 from ample_crumb.devices.kitchen_scale import KitchenScale, ScaleLost
 from ample_crumb.store.database import Database

@@ -4,17 +4,17 @@ from uuid import UUID
 
 from fastapi import APIRouter, Response
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
-from ample_crumb.api.bodies.asked import Words
 from ample_crumb.api.bodies.settings import CorrectionBody, EaterBody, EffectBody, SettingsBody, TinBody
+from ample_crumb.api.query_parameters import Words
+from ample_crumb.api.retry import AgainRoute
 from ample_crumb.application.find.queries import SearchHit, find
 from ample_crumb.application.settings import commands as settings_commands
+from ample_crumb.application.settings import name_corrections
 from ample_crumb.application.settings import queries as settings_queries
-from ample_crumb.application.settings import remembered
 from ample_crumb.application.settings.views import Correction, CorrectionEffect, Kitchen, OwnTin
 from ample_crumb.core.formula.reading import Choice
-from ample_crumb.store.eaters import EaterRow
+from ample_crumb.store.dietary_profiles import EaterRow
 from ample_crumb.store.kitchens import Settings
 
 router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
@@ -61,13 +61,13 @@ def archive_tin(tin_id: UUID, database: InDatabase, principal: AsPrincipal) -> R
 @router.get("/corrections")
 def read_corrections(database: InDatabase, principal: AsPrincipal) -> tuple[Correction, ...]:
     """What is remembered of names."""
-    return remembered.corrections(database, principal)
+    return name_corrections.corrections(database, principal)
 
 
 @router.post("/corrections/effect")
 def read_effect(body: EffectBody, database: InDatabase, principal: AsPrincipal) -> CorrectionEffect:
     """What a correction would change, before it is made."""
-    return remembered.effect_of(database, principal, body.name, body.slug, body.beside)
+    return name_corrections.effect_of(database, principal, body.name, body.slug, body.beside)
 
 
 @router.put("/corrections", status_code=204)

@@ -5,7 +5,6 @@ from uuid import UUID
 
 from fastapi import APIRouter, Query, Response
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.stash import (
     CountBody,
@@ -18,10 +17,11 @@ from ample_crumb.api.bodies.stash import (
     ShelfBody,
     UndoneBody,
 )
+from ample_crumb.api.retry import AgainRoute
 from ample_crumb.application.stash import commands as stash_commands
-from ample_crumb.application.stash import opened, printing
+from ample_crumb.application.stash import label_sheet, opened_goods
 from ample_crumb.application.stash import queries as stash_queries
-from ample_crumb.application.stash.opened import OpenedView
+from ample_crumb.application.stash.opened_goods import OpenedView
 from ample_crumb.application.stash.views import BatchStashView, PlateView, ShelfView, StashView, WasteView
 from ample_crumb.store.plates import PlateRow
 
@@ -50,7 +50,7 @@ def labels(
     about: Annotated[LabelsAsked, Query()], database: InDatabase, principal: AsPrincipal, clock: InClock
 ) -> Response:
     """Labels of pieces to print, ten to a page."""
-    pdf = printing.labels(database, principal, about.wanted(), about.paper, about.zone, clock)
+    pdf = label_sheet.labels(database, principal, about.wanted(), about.paper, about.zone, clock)
     return Response(pdf, media_type="application/pdf")
 
 
@@ -59,7 +59,7 @@ def card(
     batch_id: UUID, about: Annotated[PaperAsked, Query()], database: InDatabase, principal: AsPrincipal, clock: InClock
 ) -> Response:
     """A card of a batch to print."""
-    pdf = printing.card(database, principal, batch_id, about.paper, about.zone, clock)
+    pdf = label_sheet.card(database, principal, batch_id, about.paper, about.zone, clock)
     return Response(pdf, media_type="application/pdf")
 
 
@@ -93,7 +93,7 @@ def undo_move(
 @router.get("/opened")
 def list_opened(database: InDatabase, principal: AsPrincipal, clock: InClock) -> list[OpenedView]:
     """Opened packs of the cupboard, what must be used first at the front."""
-    return list(opened.list_opened(database, principal, clock))
+    return list(opened_goods.list_opened(database, principal, clock))
 
 
 @router.put("/opened/{opened_id}")
@@ -101,7 +101,7 @@ def put_opened(
     opened_id: UUID, body: OpenedBody, database: InDatabase, principal: AsPrincipal, clock: InClock
 ) -> list[OpenedView]:
     """A pack was opened now, or stands somewhere else by now."""
-    return list(opened.put_opened(database, principal, opened_id, body.food, body.place, clock))
+    return list(opened_goods.put_opened(database, principal, opened_id, body.food, body.place, clock))
 
 
 @router.put("/opened/{opened_id}/done")
@@ -109,7 +109,7 @@ def finish_opened(
     opened_id: UUID, body: DoneBody, database: InDatabase, principal: AsPrincipal, clock: InClock
 ) -> list[OpenedView]:
     """A pack is used up or thrown away; open after all for an empty text."""
-    return list(opened.finish_opened(database, principal, opened_id, body.done_as, clock))
+    return list(opened_goods.finish_opened(database, principal, opened_id, body.done_as, clock))
 
 
 @router.put("/shelves/{shelf_id}")

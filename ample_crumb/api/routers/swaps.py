@@ -2,10 +2,10 @@
 
 from fastapi import APIRouter
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.api.bodies.swaps import AlternativesBody, SwapsBody, SweetenBody, SweetenersBody, WithoutBody
+from ample_crumb.api.retry import AgainRoute
 from ample_crumb.application.swaps import queries as swaps_queries
 from ample_crumb.application.swaps.alternatives import alternatives
 from ample_crumb.application.swaps.views import FoodAlternatives, Offers, Preview, SweetenerBench, WithoutView

@@ -5,7 +5,6 @@ from uuid import UUID
 
 from fastapi import APIRouter, Query, Response
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.base import Day
 from ample_crumb.api.bodies.today import (
@@ -22,8 +21,9 @@ from ample_crumb.api.bodies.today import (
     SeveralBody,
 )
 from ample_crumb.api.description import CONFLICT
+from ample_crumb.api.retry import AgainRoute
 from ample_crumb.application.today import commands as today_commands
-from ample_crumb.application.today import filling, meals
+from ample_crumb.application.today import day_fill, meals
 from ample_crumb.application.today import queries as today_queries
 from ample_crumb.application.today.views import (
     AtHandView,
@@ -37,8 +37,8 @@ from ample_crumb.application.today.views import (
     PortionAmount,
     TonightView,
 )
+from ample_crumb.core.day.evening_offers import TonightOrder
 from ample_crumb.core.day.portion import pieces_in
-from ample_crumb.core.day.tonight import TonightOrder
 from ample_crumb.core.quantity.weighing import MOST_G
 from ample_crumb.core.quantity.written_yield import MOST_PIECES
 
@@ -77,13 +77,13 @@ def set_own_targets(day: Day, body: OwnTargetsBody, database: InDatabase, princi
 @router.get("/days/{day}/at-hand")
 def open_at_hand(day: Day, database: InDatabase, principal: AsPrincipal) -> AtHandView:
     """Kept meals, and what was had in the last weeks, the latest first."""
-    return filling.open_at_hand(database, principal, day)
+    return day_fill.open_at_hand(database, principal, day)
 
 
 @router.get("/days/{day}/fill")
 def fill(day: Day, database: InDatabase, principal: AsPrincipal, clock: InClock, *, sure: bool = False) -> FillView:
     """Up to three ways to close the day with what is at hand; `sure` ones stay under its energy 95 times of 100."""
-    return filling.fill(database, principal, day, sure=sure, clock=clock)
+    return day_fill.fill(database, principal, day, sure=sure, clock=clock)
 
 
 @router.get("/days/{day}/tonight")
@@ -96,7 +96,7 @@ def tonight(
     order: TonightOrder = TonightOrder.NEAREST,
 ) -> TonightView:
     """What could be had: of the stash, of kept meals, and of formulas, as one line wishes."""
-    return filling.tonight(database, principal, day, wish, order, clock)
+    return day_fill.tonight(database, principal, day, wish, order, clock)
 
 
 @router.post("/days/{day}/several", status_code=201)

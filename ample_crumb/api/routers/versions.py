@@ -5,10 +5,10 @@ from uuid import UUID
 
 from fastapi import APIRouter, Path, Query
 
-from ample_crumb.api.again import AgainRoute
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.versions import BranchBody, FollowBody, KeepBody, RestoreBody, ToBakeBody, VersionNameBody
 from ample_crumb.api.description import CONFLICT
+from ample_crumb.api.retry import AgainRoute
 from ample_crumb.application.formulas.views import FormulaView
 from ample_crumb.application.versions import commands as versions_commands
 from ample_crumb.application.versions import queries as versions_queries

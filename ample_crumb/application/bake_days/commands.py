@@ -21,9 +21,9 @@ from ample_crumb.application.bake_days.queries import found_day, shown_day, task
 from ample_crumb.application.bake_days.views import BakeDayView, FormulaTasksView
 from ample_crumb.application.clock import Clock
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile
-from ample_crumb.core.planning.ask import BakeDayAsk
 from ample_crumb.core.planning.edits import TaskEdits
 from ample_crumb.core.planning.kitchen import PlanningKitchen
+from ample_crumb.core.planning.plan_request import BakeDayAsk
 from ample_crumb.core.planning.run import run_state
 from ample_crumb.core.planning.schedule import Progress
 from ample_crumb.core.problem import CannotUse

@@ -6,10 +6,10 @@ from typing import Any, Final
 from uuid import UUID
 
 from ample_crumb.application.documents import Content, DocumentKind
-from ample_crumb.core.planning.ask import BakeDayAsk, DayFormula, PinnedTask
 from ample_crumb.core.planning.edits import OwnTask, TaskEdit, TaskEdits
 from ample_crumb.core.planning.kitchen import PlanningKitchen
 from ample_crumb.core.planning.plan import FormulaTasks, Plan, PlannedTask, PlanStatus
+from ample_crumb.core.planning.plan_request import BakeDayAsk, DayFormula, PinnedTask
 from ample_crumb.core.planning.run import EventKind, RunEvent
 from ample_crumb.core.planning.task import After, Minutes, Resource, Task, TaskKind, Way
 from ample_crumb.store.bake_days import EventRow

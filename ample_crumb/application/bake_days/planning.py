@@ -14,19 +14,19 @@ from ample_crumb.application.bake_days.document import (
 )
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.draft import draft_of
-from ample_crumb.application.formulas.evaluated import EvaluatedFormula, evaluated_draft
-from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula, evaluated_draft
+from ample_crumb.application.formulas.nested_formulas import with_nested
 from ample_crumb.application.problems import NotHere
 from ample_crumb.core.formula.steps import written_steps
-from ample_crumb.core.planning.ask import BakeDayAsk
+from ample_crumb.core.planning.deadline_remedies import what_helps
 from ample_crumb.core.planning.edits import TaskEdits, edited
 from ample_crumb.core.planning.kitchen import PlanningKitchen
 from ample_crumb.core.planning.plan import FormulaTasks, Plan, PlanRequest, Standing
+from ample_crumb.core.planning.plan_request import BakeDayAsk
 from ample_crumb.core.planning.run import RunState
 from ample_crumb.core.planning.schedule import Progress, plan_bake_day
 from ample_crumb.core.planning.task import Task, TaskKind
 from ample_crumb.core.planning.tasks import tasks_of
-from ample_crumb.core.planning.what_helps import what_helps
 from ample_crumb.store import bake_days, formulas, notes
 from ample_crumb.store.database import Connection
 from ample_crumb.store.notes import NoteRow

@@ -5,8 +5,8 @@ from uuid import UUID
 
 from ample_crumb.application.bake_days.document import asked_from, kitchen_from, plan_from
 from ample_crumb.application.bake_days.planning import evaluated_formulas
+from ample_crumb.application.bake_days.presenters import day_view
 from ample_crumb.application.bake_days.shopping import foods_asked, shopping_view, wanted_of
-from ample_crumb.application.bake_days.showing import day_view
 from ample_crumb.application.bake_days.views import (
     BakeDayItem,
     BakeDayView,
@@ -17,8 +17,8 @@ from ample_crumb.application.bake_days.views import (
 from ample_crumb.application.clock import Clock
 from ample_crumb.application.context import load_context
 from ample_crumb.application.problems import CannotAccept, NotHere
-from ample_crumb.core.planning.alone import alone_min, bite_min, bowl_count, tools_for
 from ample_crumb.core.planning.edits import TaskEdits, edited, task_keys
+from ample_crumb.core.planning.solo_duration import alone_min, bite_min, bowl_count, tools_for
 from ample_crumb.core.planning.task import Task, hands_on_min
 from ample_crumb.formats.plan_calendar import plan_calendar
 from ample_crumb.store import bake_days, formulas, notes, stock

@@ -5,9 +5,9 @@ from datetime import datetime
 from uuid import UUID
 
 from ample_crumb.application.bake_days.document import WeighedFood
-from ample_crumb.core.planning.ask import BakeDayAsk
 from ample_crumb.core.planning.edits import TaskEdits
 from ample_crumb.core.planning.kitchen import PlanningKitchen
+from ample_crumb.core.planning.plan_request import BakeDayAsk
 from ample_crumb.core.planning.run import RunState
 from ample_crumb.core.planning.task import Minutes, TaskKind
 from ample_crumb.core.shopping.packs import Packs

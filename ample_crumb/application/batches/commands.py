@@ -8,22 +8,22 @@ from uuid import UUID, uuid5
 from psycopg.errors import SerializationFailure
 
 from ample_crumb.application.batches.document import batch_stored, is_stored
-from ample_crumb.application.batches.made import MadeBatch, checked_batch, composition_stored
+from ample_crumb.application.batches.made_batch import MadeBatch, checked_batch, composition_stored
 from ample_crumb.application.batches.planning import BatchPlan, FoundPlan, find_plan, work_out
-from ample_crumb.application.batches.showing import batch_view, notes_of, photo_view
+from ample_crumb.application.batches.presenters import batch_view, notes_of, photo_view
 from ample_crumb.application.batches.views import BatchView, NoteView, PhotoView
 from ample_crumb.application.clock import Clock, system_clock
 from ample_crumb.application.context import KitchenContext
-from ample_crumb.application.crumb.teaching import lesson_of
+from ample_crumb.application.crumb.lessons import lesson_of
 from ample_crumb.application.formulas import snapshots
 from ample_crumb.application.formulas.snapshots import KeptAs, unkept_snapshot
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere
-from ample_crumb.application.stash import moving
+from ample_crumb.application.stash import movements
 from ample_crumb.application.stash.document import keeping_stored
 from ample_crumb.core.batch.record import BatchRecord
 from ample_crumb.core.crumb.feedback import FEEDBACK_OPTIONS
 from ample_crumb.core.keeping.traits import kind_of
-from ample_crumb.core.rules import RULES_VERSION
+from ample_crumb.core.rules_version import RULES_VERSION
 from ample_crumb.formats.photo import rewritten
 from ample_crumb.store import batches, feedback, formulas, kitchens, notes, photos, versions
 from ample_crumb.store.batches import BatchRow, NewBatch
@@ -112,7 +112,7 @@ def _added(
     new = _new(about, batch, found.row.id if found.row else None, number)
     if batches.add(connection, principal.kitchen_id, new):
         _teach(connection, principal, new, batch)
-        moving.put_made(connection, principal, new, kind_of(batch.made.keeping_traits), about.shelf_id)
+        movements.put_made(connection, principal, new, kind_of(batch.made.keeping_traits), about.shelf_id)
     return batch.made.context
 
 
@@ -141,7 +141,7 @@ def _corrected(
     before = batches.lots_of(connection, principal.kitchen_id, about.id)
     if locked is None or not batches.correct(connection, principal.kitchen_id, new, about.revision):
         raise ChangedMeanwhile("batch", batch_view(connection, principal, locked or there))
-    moving.follow_correction(connection, principal, new, before, about.revision)
+    movements.follow_correction(connection, principal, new, before, about.revision)
     feedback.forget_batch(connection, principal.kitchen_id, about.id)
     _teach(connection, principal, new, batch)
     return batch.made.context

@@ -5,7 +5,7 @@ from collections.abc import Mapping
 from dataclasses import asdict, dataclass
 from typing import Any, Final
 
-from ample_crumb.application.batches.made import MadeBatch
+from ample_crumb.application.batches.made_batch import MadeBatch
 from ample_crumb.application.documents import Content, DocumentKind
 from ample_crumb.application.formulas.draft import from_stored, parts_from, parts_stored, stored
 from ample_crumb.core.batch.deviation import Said

@@ -5,11 +5,11 @@ from dataclasses import dataclass
 from uuid import UUID
 
 from ample_crumb.application.batches.document import batch_from
-from ample_crumb.application.batches.made import MadeBatch, made_batch
+from ample_crumb.application.batches.made_batch import MadeBatch, made_batch
 from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.draft import draft_of, from_stored
 from ample_crumb.application.formulas.evaluation import check_size
-from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.formulas.nested_formulas import with_nested
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.core.batch.record import BatchRecord
 from ample_crumb.core.production.draft import Draft

@@ -7,9 +7,9 @@ from typing import Final
 from uuid import UUID
 
 from ample_crumb.application.batches.document import batch_from
-from ample_crumb.application.batches.made import MadeBatch
+from ample_crumb.application.batches.made_batch import MadeBatch
 from ample_crumb.application.batches.planning import BatchPlan, find_plan, work_out
-from ample_crumb.application.batches.showing import (
+from ample_crumb.application.batches.presenters import (
     batch_view,
     item_of,
     lot_windows_of,
@@ -26,7 +26,7 @@ from ample_crumb.application.batches.views import (
     TasteView,
 )
 from ample_crumb.application.context import load_context
-from ample_crumb.application.crumb.repairing import repair_context
+from ample_crumb.application.crumb.repair_options import repair_context
 from ample_crumb.application.formulas.summaries import stored_formula
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.core.batch.lot_windows import LotWindow, apart_by_size

@@ -13,7 +13,7 @@ from ample_crumb.core.batch.record import BatchRecord
 from ample_crumb.core.batch.tasting import TasteRepair
 from ample_crumb.core.crumb.check import CrumbCheck
 from ample_crumb.core.crumb.hazard import Hazard
-from ample_crumb.core.formula.alerts import DietAlert
+from ample_crumb.core.formula.eater_alerts import DietAlert
 from ample_crumb.core.production.bake_time import BakeWindow
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.core.production.tray_loads import TrayLoads

@@ -4,14 +4,14 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from uuid import UUID, uuid5
 
-from ample_crumb.application.causes.changing import changed_draft
+from ample_crumb.application.causes.changed_formula import changed_draft
 from ample_crumb.application.causes.queries import FoundBatch, causes_view, changes_of, find_batch, repairs_for
 from ample_crumb.application.causes.signs import Told, signs_of_batch
 from ample_crumb.application.causes.views import BatchCauses, NextVersion
 from ample_crumb.application.clock import Clock, system_clock
-from ample_crumb.application.formulas import saving, snapshots
+from ample_crumb.application.formulas import checked_writes, snapshots
 from ample_crumb.application.formulas.draft import draft_of
-from ample_crumb.application.formulas.evaluated import evaluated_draft
+from ample_crumb.application.formulas.evaluated_formula import evaluated_draft
 from ample_crumb.application.formulas.snapshots import KeptAs, unkept_snapshot
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.core.causes.changes import CauseChange
@@ -117,10 +117,10 @@ def _change_formula(
     if row is None:
         raise NotHere("formula")
     there = draft_of(row, row.parts())
-    checked = saving.checked(connection, principal, formula_id, replace(formula.draft, name=row.name))
+    checked = checked_writes.checked(connection, principal, formula_id, replace(formula.draft, name=row.name))
     if checked.draft == there:
         return
     snapshot = unkept_snapshot(connection, principal, row, there, KeptAs("baker", "before what was changed"))
-    if not saving.change(connection, principal, formula_id, row.version, checked, clock()):
+    if not checked_writes.change(connection, principal, formula_id, row.version, checked, clock()):
         raise CannotAccept("/changes", "Somebody is changing this formula just now; look again in a moment.")
     snapshots.keep(connection, principal, formula_id, snapshot)

@@ -7,20 +7,20 @@ from uuid import UUID
 
 from ample_crumb.application.batches.document import batch_from
 from ample_crumb.application.causes.bake_day import noticed_on_bake_day
-from ample_crumb.application.causes.changing import change_view
+from ample_crumb.application.causes.changed_formula import change_view
 from ample_crumb.application.causes.signs import Told, signs_of, signs_of_batch
 from ample_crumb.application.causes.views import BatchCauses, CauseView, Explanation, SuggestedView, SymptomView
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.crumb.repairing import repair_context
-from ample_crumb.application.formulas.evaluated import EvaluatedFormula, evaluated_draft
-from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.crumb.repair_options import repair_context
+from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula, evaluated_draft
+from ample_crumb.application.formulas.nested_formulas import with_nested
 from ample_crumb.application.formulas.summaries import stored_formula
 from ample_crumb.application.problems import NotHere
-from ample_crumb.application.stash.showing import undone_of
+from ample_crumb.application.stash.presenters import undone_of
 from ample_crumb.core.causes.changes import CauseChange, changes_against, norm_of
 from ample_crumb.core.causes.ranking import RankedCause, asked_of, rank, symptoms
 from ample_crumb.core.causes.signs import BatchSigns, Fact, facts_of
-from ample_crumb.core.causes.suggested import suggested
+from ample_crumb.core.causes.suggested_symptoms import suggested
 from ample_crumb.core.crumb.repairs import Repair, find_repairs
 from ample_crumb.store import batches, formulas, kitchens, shelves, stash, tastings
 from ample_crumb.store import symptoms as stored_symptoms

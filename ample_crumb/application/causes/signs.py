@@ -4,8 +4,8 @@ from dataclasses import dataclass, replace
 
 from ample_crumb.application.batches.document import batch_from
 from ample_crumb.application.context import KitchenContext
-from ample_crumb.application.formulas.evaluated import EvaluatedFormula, evaluated_draft
-from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula, evaluated_draft
+from ample_crumb.application.formulas.nested_formulas import with_nested
 from ample_crumb.application.formulas.production import production_inputs
 from ample_crumb.core.causes.signs import BatchSigns
 from ample_crumb.core.formula.evaluation import FormulaFigures

@@ -2,7 +2,7 @@
 
 from uuid import UUID
 
-from ample_crumb.application.crumb.teaching import lesson_of
+from ample_crumb.application.crumb.lessons import lesson_of
 from ample_crumb.application.crumb.views import FeedbackDraft
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_bench

@@ -1,14 +1,14 @@
 """Reads of the crumb check: what batches taught."""
 
 from ample_crumb.application.context import load_context
-from ample_crumb.application.crumb.repairing import look_at_dough
+from ample_crumb.application.crumb.repair_options import look_at_dough
 from ample_crumb.application.crumb.views import BakeView, FeedbackView, LearningView, LessonView, LookView
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_bench
 from ample_crumb.core.crumb.dials.judge import title_of
+from ample_crumb.core.crumb.dough_diagnosis import Stage
 from ample_crumb.core.crumb.dough_state import Consistency
 from ample_crumb.core.crumb.feedback import FEEDBACK_OPTIONS, learn
-from ample_crumb.core.crumb.looks_wrong import Stage
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.production.oven_learning import OvenLesson
 from ample_crumb.store import batches, feedback

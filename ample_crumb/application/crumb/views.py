@@ -4,8 +4,8 @@ from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
+from ample_crumb.core.crumb.dough_diagnosis import Remedy, StepwiseRepair
 from ample_crumb.core.crumb.dough_state import Consistency
-from ample_crumb.core.crumb.looks_wrong import Remedy, StepwiseRepair
 from ample_crumb.core.crumb.repairs import Repair
 from ample_crumb.core.swap.method_following import MethodFollowing
 

@@ -4,13 +4,13 @@ from dataclasses import replace
 from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.cupboard.products import product_draft, product_view
-from ample_crumb.application.cupboard.saving import (
+from ample_crumb.application.cupboard.product_checks import (
     ChangedProduct,
     acceptable,
     cupboard_changed,
     refuse_code_of_another,
 )
+from ample_crumb.application.cupboard.products import product_draft, product_view
 from ample_crumb.application.cupboard.views import MOST_SYNONYMS, ProductDraft, ProductView
 from ample_crumb.application.cupboards import label_slug, label_slugs
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere

@@ -20,8 +20,8 @@ from ample_crumb.core.food.energy import layers
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import read_label
 from ample_crumb.core.food.nutrients import Nutrients
+from ample_crumb.core.lru_cache import Remembered
 from ample_crumb.core.quantity.name_matching import words
-from ample_crumb.core.remembered import Remembered
 from ample_crumb.store import formula_foods, prices, products
 from ample_crumb.store.database import Connection
 from ample_crumb.store.products import ProductRow

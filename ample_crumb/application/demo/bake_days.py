@@ -10,7 +10,7 @@ from uuid import UUID, uuid5
 from ample_crumb.application.bake_days import commands
 from ample_crumb.application.bake_days.commands import NewDay
 from ample_crumb.application.bake_days.views import BakeDayView
-from ample_crumb.core.planning.ask import BakeDayAsk, DayFormula
+from ample_crumb.core.planning.plan_request import BakeDayAsk, DayFormula
 from ample_crumb.core.planning.schedule import Progress
 from ample_crumb.store.bake_days import NewEvent
 from ample_crumb.store.database import Database

@@ -11,7 +11,7 @@ from ample_crumb.application.today.entries import NewEntry
 from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.day.piece_step import PieceStep
 from ample_crumb.store.database import Database
-from ample_crumb.store.eaters import EaterRow
+from ample_crumb.store.dietary_profiles import EaterRow
 from ample_crumb.store.scope import Principal
 
 

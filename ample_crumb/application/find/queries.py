@@ -7,7 +7,7 @@ from typing import Final
 from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.summaries import kept_summary
 from ample_crumb.application.settings.queries import ingredients_called
-from ample_crumb.core.formula.alerts import DietAlert, diet_alerts
+from ample_crumb.core.formula.eater_alerts import DietAlert, diet_alerts
 from ample_crumb.store import days, formulas
 from ample_crumb.store.database import Database
 from ample_crumb.store.formulas import FormulaRow

@@ -4,11 +4,11 @@ from dataclasses import replace
 from uuid import UUID
 
 from ample_crumb.application.clock import Clock, system_clock
-from ample_crumb.application.formulas import saving
+from ample_crumb.application.formulas import checked_writes
+from ample_crumb.application.formulas.checked_writes import CheckedDraft
 from ample_crumb.application.formulas.draft import draft_of
 from ample_crumb.application.formulas.evaluation import formula_view
 from ample_crumb.application.formulas.queries import open_one
-from ample_crumb.application.formulas.saving import CheckedDraft
 from ample_crumb.application.formulas.snapshots import keep, session_snapshot
 from ample_crumb.application.formulas.views import FormulaView
 from ample_crumb.application.problems import ChangedMeanwhile, NotHere
@@ -21,7 +21,9 @@ from ample_crumb.store.scope import Principal
 def create(database: Database, principal: Principal, formula_id: UUID, draft: Draft) -> FormulaView:
     """A new formula. Sending the same id again gives the formula that is there and changes nothing."""
     with database.transaction(principal) as connection:
-        saving.add(connection, principal, formula_id, saving.checked(connection, principal, formula_id, draft))
+        checked_writes.add(
+            connection, principal, formula_id, checked_writes.checked(connection, principal, formula_id, draft)
+        )
         row = formulas.find(connection, principal.kitchen_id, formula_id)
         if row is None:
             raise NotHere("formula")
@@ -45,7 +47,7 @@ def save(
         row = formulas.find_whole(connection, principal.kitchen_id, formula_id)
         if row is None:
             raise NotHere("formula")
-        found = saving.checked(connection, principal, formula_id, draft)
+        found = checked_writes.checked(connection, principal, formula_id, draft)
         there = draft_of(row, row.parts())
         if there == found.draft:
             return FormulaView(
@@ -53,9 +55,9 @@ def save(
             )
         if row.version == version:
             snapshot = session_snapshot(connection, principal, row, there, now)
-            if saving.change(connection, principal, formula_id, version, found, now):
+            if checked_writes.change(connection, principal, formula_id, version, found, now):
                 keep(connection, principal, formula_id, snapshot)
-                return saving.saved_view(connection, principal, row, found, now)
+                return checked_writes.saved_view(connection, principal, row, found, now)
         return _meanwhile(connection, principal, formula_id, found)
 
 

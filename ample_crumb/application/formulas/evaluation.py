@@ -5,20 +5,20 @@ from typing import Final
 from uuid import UUID
 
 from ample_crumb.application.context import load_context
-from ample_crumb.application.crumb.repairing import repairs_of
+from ample_crumb.application.crumb.repair_options import repairs_of
+from ample_crumb.application.formulas.classic_figures import twin_figures
 from ample_crumb.application.formulas.draft import Bench
-from ample_crumb.application.formulas.evaluated import EvaluatedFormula, evaluated_draft
-from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula, evaluated_draft
+from ample_crumb.application.formulas.nested_formulas import with_nested
 from ample_crumb.application.formulas.summaries import stored_formula
-from ample_crumb.application.formulas.twin_figures import twin_figures
 from ample_crumb.application.formulas.views import FormulaView, KeepingView, SettledView, evaluated_view
 from ample_crumb.application.views import portion_view
 from ample_crumb.core.food.claims.claim import TwinFigures
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.label_text import label_ingredients
-from ample_crumb.core.formula.said_of_itself import said_of_itself
-from ample_crumb.core.formula.sellers_words import words_of
-from ample_crumb.core.formula.stated import compare_stated
+from ample_crumb.core.formula.marketing_terms import words_of
+from ample_crumb.core.formula.self_claims import said_of_itself
+from ample_crumb.core.formula.stated_figures import compare_stated
 from ample_crumb.core.keeping.eat_by import in_words
 from ample_crumb.core.keeping.places import Place
 from ample_crumb.core.keeping.shelf_life import ShelfLife

@@ -7,6 +7,7 @@ from typing import Any, Final
 from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
+from ample_crumb.application.formulas.classic_figures import twin_figures
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import (
     check_size,
@@ -15,11 +16,10 @@ from ample_crumb.application.formulas.evaluation import (
     formula_view,
     settled_view,
 )
-from ample_crumb.application.formulas.nested import with_nested
-from ample_crumb.application.formulas.pasted import pasted
+from ample_crumb.application.formulas.nested_formulas import with_nested
+from ample_crumb.application.formulas.pasted_recipe import pasted
 from ample_crumb.application.formulas.production import produce_draft, tins_of
 from ample_crumb.application.formulas.summaries import FormulaSummary, kept_summary, summary_now
-from ample_crumb.application.formulas.twin_figures import twin_figures
 from ample_crumb.application.formulas.views import (
     BenchView,
     Fitting,
@@ -34,7 +34,7 @@ from ample_crumb.application.formulas.views import (
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.application.views import portion_view, tallied
 from ample_crumb.core.day.day_budget import pieces_that_fit
-from ample_crumb.core.formula.alerts import diet_alerts
+from ample_crumb.core.formula.eater_alerts import diet_alerts
 from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.formula.formula import Line, Part

@@ -12,17 +12,17 @@ from uuid import UUID
 from ample_crumb.application.context import load_context
 from ample_crumb.application.cupboards import priced_food
 from ample_crumb.application.formulas.draft import draft_of
-from ample_crumb.application.formulas.evaluated import EvaluatedFormula, evaluated_draft
-from ample_crumb.application.formulas.nested import is_nested, nested_formula_id, with_nested
+from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula, evaluated_draft
+from ample_crumb.application.formulas.nested_formulas import is_nested, nested_formula_id, with_nested
 from ample_crumb.core.food.nutrients import Nutrients, Portion, StandardUncertainty, total
 from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.evaluation import FormulaFigures
-from ample_crumb.core.planning.alone import alone_min, bite_min, bowl_count
+from ample_crumb.core.planning.solo_duration import alone_min, bite_min, bowl_count
 from ample_crumb.core.planning.task import hands_on_min
 from ample_crumb.core.planning.tasks import tasks_of
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.core.quantity.name_matching import phrase, telling_words
-from ample_crumb.core.rules import RULES_VERSION
+from ample_crumb.core.rules_version import RULES_VERSION
 from ample_crumb.store import formula_foods, formulas
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formula_writes import StoredSummary

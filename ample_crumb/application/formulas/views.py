@@ -5,7 +5,7 @@ from datetime import datetime
 from uuid import UUID
 
 from ample_crumb.application.crumb.views import RepairView
-from ample_crumb.application.formulas.evaluated import EvaluatedFormula
+from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula
 from ample_crumb.application.formulas.production import ProductionView, production_view
 from ample_crumb.application.views import FiguresView, TalliedView, portion_view, view
 from ample_crumb.core.crumb.check import CrumbCheck
@@ -13,18 +13,18 @@ from ample_crumb.core.crumb.hazard import Hazard
 from ample_crumb.core.food.cooking_yield import cooked_or_dry
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.food.energy import Layers, layers
-from ample_crumb.core.formula.alerts import DietAlert
 from ample_crumb.core.formula.allergens import Allergens
 from ample_crumb.core.formula.claims import FormulaClaims
 from ample_crumb.core.formula.cost import Cost
+from ample_crumb.core.formula.eater_alerts import DietAlert
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.label_text import LabelIngredient
+from ample_crumb.core.formula.marketing_terms import WordAnswer
 from ample_crumb.core.formula.protein_quality import ProteinQuality, quality_of
 from ample_crumb.core.formula.questions import LineQuestion
 from ample_crumb.core.formula.reading import Asks, Choice, ReadLine
 from ample_crumb.core.formula.rewrite import fill_of
-from ample_crumb.core.formula.sellers_words import WordAnswer
-from ample_crumb.core.formula.stated import StatedComparison
+from ample_crumb.core.formula.stated_figures import StatedComparison
 from ample_crumb.core.production.bake_time import Oven
 from ample_crumb.core.production.contradictions import Contradiction
 from ample_crumb.core.production.draft import Draft

@@ -6,9 +6,9 @@ from uuid import UUID
 from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.draft import from_stored, stored
 from ample_crumb.application.formulas.evaluation import evaluate_in
-from ample_crumb.application.imports import taking_back, writing
+from ample_crumb.application.imports import item_writer, taking_back
+from ample_crumb.application.imports.file_reader import BroughtFile, questions_in, read_file
 from ample_crumb.application.imports.queries import file_view, import_view, item_view
-from ample_crumb.application.imports.reading import BroughtFile, questions_in, read_file
 from ample_crumb.application.imports.views import (
     FileView,
     ImportView,
@@ -98,7 +98,7 @@ def write(database: Database, principal: Principal, import_id: UUID, zone: str) 
         found = _found(connection, principal, import_id, lock=True)
         if found.state == "taken back":
             raise CannotAccept("", "This import was taken back; bring the files in again.")
-        done = writing.write_some(connection, principal, import_id, zone)
+        done = item_writer.write_some(connection, principal, import_id, zone)
         if found.state != "written":
             imports.set_state(connection, principal.kitchen_id, import_id, "written")
         left = len(imports.to_write(connection, principal.kitchen_id, import_id, 1))

@@ -4,10 +4,10 @@ from typing import Any
 from uuid import UUID
 
 from ample_crumb.application.formulas.draft import from_stored
-from ample_crumb.application.formulas.evaluated import EvaluatedFormula
+from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula
 from ample_crumb.application.formulas.evaluation import evaluate_in
 from ample_crumb.application.imports import taking_back
-from ample_crumb.application.imports.reading import eaten_of, weighed_of
+from ample_crumb.application.imports.file_reader import eaten_of, weighed_of
 from ample_crumb.application.imports.views import (
     MOST_LISTED,
     PAGE,

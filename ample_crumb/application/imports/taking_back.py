@@ -7,10 +7,10 @@ from time import monotonic
 from typing import Final
 from uuid import UUID
 
-from ample_crumb.application.cupboard.saving import ChangedProduct, cupboard_changed
+from ample_crumb.application.cupboard.product_checks import ChangedProduct, cupboard_changed
 from ample_crumb.application.cupboards import label_slug
-from ample_crumb.application.imports.reading import weighed_of
-from ample_crumb.application.imports.writing import TURN_S
+from ample_crumb.application.imports.file_reader import weighed_of
+from ample_crumb.application.imports.item_writer import TURN_S
 from ample_crumb.store import body_weights, days, formula_foods, formula_writes, formulas, imports, kitchens, products
 from ample_crumb.store.body_weights import WeightRow
 from ample_crumb.store.database import Connection

@@ -14,7 +14,7 @@ from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.day.piece_step import PieceStep
 from ample_crumb.core.day.tally import Tally, checked
 from ample_crumb.core.day.worked_out_targets import Physique
-from ample_crumb.core.formula.alerts import ASKABLE
+from ample_crumb.core.formula.eater_alerts import ASKABLE
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.store import day_plans, people
 from ample_crumb.store.database import Connection, Database

@@ -5,10 +5,10 @@ from typing import Final
 
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.cupboards import priced_food
+from ample_crumb.application.formulas.classic_figures import twin_figures
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_in
-from ample_crumb.application.formulas.in_kitchen import in_kitchen
-from ample_crumb.application.formulas.twin_figures import twin_figures
+from ample_crumb.application.formulas.formula_in_kitchen import in_kitchen
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.application.reformulate.views import (
     AnswerView,
@@ -35,7 +35,7 @@ from ample_crumb.core.reformulate.character_span import character_wish, characte
 from ample_crumb.core.reformulate.cuts import reformulate_cut
 from ample_crumb.core.reformulate.extremes import WishRange
 from ample_crumb.core.reformulate.limits import trade_off_point, wish_ranges
-from ample_crumb.core.reformulate.nearest import LIFTED_WORDS
+from ample_crumb.core.reformulate.nearest_answer import LIFTED_WORDS
 from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.search import Reformulation, reformulate
 from ample_crumb.core.reformulate.variables import USUAL

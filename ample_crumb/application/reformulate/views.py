@@ -9,7 +9,7 @@ from ample_crumb.core.bounds import LEAST, Between, Items, Letters
 from ample_crumb.core.crumb.character import Character
 from ample_crumb.core.crumb.check import CrumbCheck
 from ample_crumb.core.crumb.hazard import Hazard
-from ample_crumb.core.crumb.mouth import Mouth
+from ample_crumb.core.crumb.mouthfeel import Mouth
 from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.quantity.recipe_parser import MOST_LINES

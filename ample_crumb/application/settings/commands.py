@@ -6,13 +6,13 @@ from uuid import UUID, uuid4
 from ample_crumb.application.context import load_context
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.application.settings.views import OwnTin, tin_view
-from ample_crumb.core.formula.alerts import ASKABLE
+from ample_crumb.core.formula.eater_alerts import ASKABLE
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.tins import Tin, checked
 from ample_crumb.core.quantity.name_matching import phrase
-from ample_crumb.store import eaters, jobs, kitchens, scope, tins
+from ample_crumb.store import dietary_profiles, jobs, kitchens, scope, tins
 from ample_crumb.store.database import Connection, Database
-from ample_crumb.store.eaters import EaterRow
+from ample_crumb.store.dietary_profiles import EaterRow
 from ample_crumb.store.jobs import Touched
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.store.scope import Principal
@@ -44,14 +44,14 @@ def put_eater(database: Database, principal: Principal, eater: EaterRow) -> Eate
     if not eater.name:
         raise CannotAccept("/name", "Say who it is, such as Visitor or a first name.")
     with database.transaction(principal) as connection:
-        eaters.put(connection, principal.kitchen_id, eater)
+        dietary_profiles.put(connection, principal.kitchen_id, eater)
     return eater
 
 
 def remove_eater(database: Database, principal: Principal, eater_id: UUID) -> None:
     """Forgets an eater; nothing happens when there is none."""
     with database.transaction(principal) as connection:
-        eaters.remove(connection, principal.kitchen_id, eater_id)
+        dietary_profiles.remove(connection, principal.kitchen_id, eater_id)
 
 
 def put_tin(database: Database, principal: Principal, tin_id: UUID, name: str, tin: Tin) -> OwnTin:

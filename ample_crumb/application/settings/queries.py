@@ -3,7 +3,7 @@
 from itertools import islice
 
 from ample_crumb.application.context import load_context
-from ample_crumb.application.formulas.nested import nested_slug
+from ample_crumb.application.formulas.nested_formulas import nested_slug
 from ample_crumb.application.people.queries import all_people
 from ample_crumb.application.settings.views import Kitchen, tin_view
 from ample_crumb.core.food.allergens import BROKEN_BY, KNOWN
@@ -11,12 +11,12 @@ from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.figure_titles import CARBOHYDRATE_TITLES, FIGURE_TITLES
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
 from ample_crumb.core.food.reference_shelf import reference_shelf
-from ample_crumb.core.formula.alerts import ASKABLE
+from ample_crumb.core.formula.eater_alerts import ASKABLE
 from ample_crumb.core.formula.families import families
 from ample_crumb.core.formula.reading import Choice
 from ample_crumb.core.production.bake_time import Oven
 from ample_crumb.core.production.tins import TinKind
-from ample_crumb.store import eaters, formulas, kitchens, tins
+from ample_crumb.store import dietary_profiles, formulas, kitchens, tins
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.scope import Principal
 
@@ -34,7 +34,7 @@ def load(database: Database, principal: Principal) -> Kitchen:
             roles=_roles(),
             diets=tuple(BROKEN_BY),
             askable=ASKABLE,
-            eaters=tuple(eaters.listed(connection, principal.kitchen_id)),
+            eaters=tuple(dietary_profiles.listed(connection, principal.kitchen_id)),
             people=all_people(connection, principal),
             tins=tuple(tin_view(row) for row in tins.listed(connection, principal.kitchen_id)),
             ovens=tuple(Oven),

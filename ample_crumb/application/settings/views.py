@@ -7,7 +7,7 @@ from ample_crumb.application.people.views import PersonView
 from ample_crumb.core.food.figure_titles import FigureTitle
 from ample_crumb.core.formula.families import Family
 from ample_crumb.core.production.tins import Tin
-from ample_crumb.store.eaters import EaterRow
+from ample_crumb.store.dietary_profiles import EaterRow
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.store.tins import TinRow
 

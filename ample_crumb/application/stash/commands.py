@@ -10,9 +10,9 @@ from psycopg.errors import UniqueViolation
 from ample_crumb.application.clock import Clock, system_clock
 from ample_crumb.application.context import load_context
 from ample_crumb.application.problems import CannotAccept, NotHere
-from ample_crumb.application.stash.moving import set_undone, undo_entry, write_move
+from ample_crumb.application.stash.movements import set_undone, undo_entry, write_move
+from ample_crumb.application.stash.presenters import plate_view
 from ample_crumb.application.stash.queries import stash_view
-from ample_crumb.application.stash.showing import plate_view
 from ample_crumb.application.stash.views import PlateView, ShelfView, StashView
 from ample_crumb.core.keeping.places import Place, Wrapping
 from ample_crumb.store import batches, days, formulas, plates, shelves, stash

@@ -7,7 +7,7 @@ from uuid import UUID
 from ample_crumb.application.clock import Clock, system_clock
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.problems import NotHere
-from ample_crumb.application.stash.showing import move_views, plate_view, stashed_view
+from ample_crumb.application.stash.presenters import move_views, plate_view, stashed_view
 from ample_crumb.application.stash.stash_memory import Shelved, StashMemory
 from ample_crumb.application.stash.views import (
     BatchStashView,

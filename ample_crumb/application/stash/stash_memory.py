@@ -12,7 +12,7 @@ from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.stash.document import life_of
-from ample_crumb.application.stash.showing import piece_portion, stashed_view
+from ample_crumb.application.stash.presenters import piece_portion, stashed_view
 from ample_crumb.application.stash.views import StashedView
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.keeping.places import Place

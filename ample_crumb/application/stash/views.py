@@ -5,7 +5,7 @@ from datetime import datetime
 from uuid import UUID
 
 from ample_crumb.application.views import FiguresView
-from ample_crumb.core.formula.alerts import DietAlert
+from ample_crumb.core.formula.eater_alerts import DietAlert
 from ample_crumb.core.keeping.places import Place, Wrapping
 
 

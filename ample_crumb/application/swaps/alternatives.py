@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from ample_crumb.application.cupboards import priced_food
 from ample_crumb.application.formulas.draft import Bench
-from ample_crumb.application.formulas.evaluated import EvaluatedFormula
+from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula
 from ample_crumb.application.formulas.evaluation import evaluate_bench
 from ample_crumb.application.swaps.views import FoodAlternative, FoodAlternatives
 from ample_crumb.application.views import portion_view

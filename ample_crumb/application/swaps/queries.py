@@ -5,17 +5,18 @@ from dataclasses import replace
 from typing import Final
 
 from ample_crumb.application.formulas.draft import Bench
-from ample_crumb.application.formulas.evaluated import EvaluatedFormula
+from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula
 from ample_crumb.application.formulas.evaluation import evaluate_bench, evaluate_in
-from ample_crumb.application.formulas.in_kitchen import in_kitchen, made_dough
-from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.formulas.formula_in_kitchen import in_kitchen, made_dough
+from ample_crumb.application.formulas.nested_formulas import with_nested
 from ample_crumb.application.swaps.views import Offers, Preview, SwapSide, SweetenerBench, WithoutView, WithoutWay
 from ample_crumb.application.views import portion_view
-from ample_crumb.core.crumb.mouth import in_the_mouth
+from ample_crumb.core.crumb.mouthfeel import in_the_mouth
 from ample_crumb.core.food.allergens import BROKEN_BY
 from ample_crumb.core.food.sweeteners import sweeteners
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.swap.apply import SwapUse, apply_swaps
+from ample_crumb.core.swap.exclusions import make_without
 from ample_crumb.core.swap.method_following import follow_method
 from ample_crumb.core.swap.step_rules import dissolves_g
 from ample_crumb.core.swap.suggestions import Aim, suggest_swaps
@@ -26,7 +27,6 @@ from ample_crumb.core.swap.sweetener_options import (
     sweetener_options,
     sweetening_of,
 )
-from ample_crumb.core.swap.without import make_without
 from ample_crumb.core.wording import listed
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal

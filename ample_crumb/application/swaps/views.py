@@ -5,14 +5,14 @@ from dataclasses import dataclass
 from ample_crumb.application.views import FiguresView
 from ample_crumb.core.crumb.check import CrumbCheck
 from ample_crumb.core.crumb.dials.dial import Dial
-from ample_crumb.core.crumb.mouth import Mouth
+from ample_crumb.core.crumb.mouthfeel import Mouth
 from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.reading import Choice
+from ample_crumb.core.swap.exclusions import IrreplaceableLine, OffendingLine, Replacement
 from ample_crumb.core.swap.method_following import MethodFollowing
 from ample_crumb.core.swap.suggestions import SwapSuggestion
 from ample_crumb.core.swap.sweetener_options import SweetenerOption, Sweetening
-from ample_crumb.core.swap.without import IrreplaceableLine, OffendingLine, Replacement
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,7 +8,7 @@ from uuid import UUID
 
 from ample_crumb.application.batches.document import batch_from
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.formulas.nested_formulas import with_nested
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.application.tastings.views import (
     ComparedBatch,
@@ -25,7 +25,7 @@ from ample_crumb.application.tastings.views import (
 from ample_crumb.application.views import portion_view
 from ample_crumb.core.formula.difference import FormulaState, difference
 from ample_crumb.core.formula.evaluation import evaluate
-from ample_crumb.core.tasting.compare import MOST_BATCHES, Mark, PoleFinding, compare
+from ample_crumb.core.tasting.comparison import MOST_BATCHES, Mark, PoleFinding, compare
 from ample_crumb.core.tasting.poles import pole_named, poles
 from ample_crumb.store import batches, tastings
 from ample_crumb.store.batches import BatchRow

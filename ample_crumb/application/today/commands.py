@@ -9,7 +9,7 @@ from ample_crumb.application.clock import Clock, system_clock
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.queries import find_summary
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere
-from ample_crumb.application.stash import moving as stash_moving
+from ample_crumb.application.stash import movements
 from ample_crumb.application.today.day import entry_view, load_day, read_entry
 from ample_crumb.application.today.entries import (
     BatchPieces,
@@ -22,7 +22,7 @@ from ample_crumb.application.today.entries import (
 )
 from ample_crumb.application.today.views import DayView, EntryChange, EntryView
 from ample_crumb.core.day.day_budget import Targets
-from ample_crumb.store import day_plans, days, helpings, stash
+from ample_crumb.store import day_plans, days, stash, usual_portions
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.days import EntryRow, LoggedEntry
 from ample_crumb.store.scope import Principal
@@ -49,7 +49,7 @@ def set_helping(database: Database, principal: Principal, formula_id: UUID, piec
     NotHere."""
     with database.transaction(principal) as connection:
         find_summary(connection, principal, formula_id)
-        helpings.set_helping(connection, principal, formula_id, piece_count)
+        usual_portions.set_helping(connection, principal, formula_id, piece_count)
 
 
 def log_foods(database: Database, principal: Principal, new: NewEntry, text: str) -> DayView:
@@ -149,7 +149,7 @@ def change_entry(
             _eat_planned(connection, principal, entry, clock)
         elif row.batch_id is not None:
             grew = (entry.piece_count or 0.0) - (row.piece_count or 0.0)
-            stash_moving.change_entry(connection, principal, entry_id, version, grew, clock())
+            movements.change_entry(connection, principal, entry_id, version, grew, clock())
         changed = days.find_entry(connection, principal, entry_id)
         assert changed is not None
         return entry_view(changed, context)
@@ -201,7 +201,7 @@ def remove_entry(
     with database.transaction(principal) as connection:
         if not days.remove_entry(connection, principal, entry_id, removed=removed):
             raise NotHere("entry")
-        stash_moving.undo_entry(connection, principal, entry_id, clock(), undone=removed)
+        movements.undo_entry(connection, principal, entry_id, clock(), undone=removed)
 
 
 def _is(row: EntryRow, change: EntryChange) -> bool:

@@ -11,11 +11,11 @@ from ample_crumb.application.problems import CannotAccept
 from ample_crumb.application.today.views import FITS_SHOWN, DayBudgetView, DayView, EntryView, FitView, TallyView
 from ample_crumb.application.views import portion_view, tallied, view
 from ample_crumb.core.day.day_budget import caution_about, combine_sds, sum_up
-from ample_crumb.core.day.fits import MOST_PIECES, what_fits
+from ample_crumb.core.day.fitting_pieces import MOST_PIECES, what_fits
 from ample_crumb.core.day.piece_step import STEP_G, PieceStep, step_count
 from ample_crumb.core.day.tally import tally_count
 from ample_crumb.core.food.nutrients import Portion, StandardUncertainty, total
-from ample_crumb.core.formula.alerts import DietAlert, diet_alerts
+from ample_crumb.core.formula.eater_alerts import DietAlert, diet_alerts
 from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.quantity.line_splitting import split_foods

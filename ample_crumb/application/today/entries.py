@@ -5,13 +5,13 @@ from datetime import date, datetime
 from typing import Final
 from uuid import UUID, uuid5
 
-from ample_crumb.application.batches.showing import lot_portion
+from ample_crumb.application.batches.presenters import lot_portion
 from ample_crumb.application.clock import Clock
 from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.queries import find_summary
 from ample_crumb.application.formulas.summaries import FormulaSummary
 from ample_crumb.application.problems import CannotAccept, NotHere
-from ample_crumb.application.stash.moving import write_move
+from ample_crumb.application.stash.movements import write_move
 from ample_crumb.application.today.day import read_entry
 from ample_crumb.core.day.portion import pieces_in
 from ample_crumb.core.problem import CannotUse

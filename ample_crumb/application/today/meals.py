@@ -8,13 +8,13 @@ from psycopg.errors import UniqueViolation
 
 from ample_crumb.application.context import load_context
 from ample_crumb.application.problems import CannotAccept
-from ample_crumb.application.today.at_hand import meal_view
+from ample_crumb.application.today.available_foods import meal_view
 from ample_crumb.application.today.day import evaluate_foods, read_entry
 from ample_crumb.application.today.views import MealView
 from ample_crumb.core.crumb.hazards import find_hazards
 from ample_crumb.core.crumb.traits import tastes_of
-from ample_crumb.core.formula.alerts import HAZARDS_OF_SOME_AGE
 from ample_crumb.core.formula.allergens import allergens_of
+from ample_crumb.core.formula.eater_alerts import HAZARDS_OF_SOME_AGE
 from ample_crumb.store import kept_meals
 from ample_crumb.store.database import Database
 from ample_crumb.store.kept_meals import KeptMeal

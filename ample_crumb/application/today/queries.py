@@ -14,8 +14,8 @@ from ample_crumb.core.food.nutrients import total
 from ample_crumb.core.uncertainty.propagation import propagate
 from ample_crumb.store import day_plans, days
 from ample_crumb.store.database import Database
-from ample_crumb.store.helpings import helpings
 from ample_crumb.store.scope import Principal
+from ample_crumb.store.usual_portions import helpings
 
 
 def open_day(database: Database, principal: Principal, day: date) -> DayView:

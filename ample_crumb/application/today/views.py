@@ -7,7 +7,7 @@ from uuid import UUID
 from ample_crumb.application.formulas.views import LineView
 from ample_crumb.application.views import FiguresView, TalliedView
 from ample_crumb.core.day.day_budget import Targets
-from ample_crumb.core.formula.alerts import DietAlert
+from ample_crumb.core.formula.eater_alerts import DietAlert
 from ample_crumb.store.day_plans import DayTypeRow
 
 

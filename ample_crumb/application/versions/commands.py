@@ -8,10 +8,10 @@ from uuid import UUID
 from psycopg.errors import SerializationFailure
 
 from ample_crumb.application.clock import Clock, system_clock
-from ample_crumb.application.formulas import saving, snapshots
+from ample_crumb.application.formulas import checked_writes, snapshots
+from ample_crumb.application.formulas.checked_writes import CheckedDraft
 from ample_crumb.application.formulas.draft import draft_of, from_stored, parts_from, parts_stored
 from ample_crumb.application.formulas.evaluation import formula_view
-from ample_crumb.application.formulas.saving import CheckedDraft
 from ample_crumb.application.formulas.snapshots import KeptAs, snapshot_of, unkept_snapshot
 from ample_crumb.application.formulas.views import FormulaView
 from ample_crumb.application.problems import CannotAccept, ChangedMeanwhile, NotHere
@@ -91,14 +91,16 @@ def restore(
         kept = versions.find(connection, principal.kitchen_id, formula_id, number)
         if kept is None:
             raise NotHere("version")
-        found = saving.checked(connection, principal, formula_id, replace(from_stored(kept.draft), name=row.name))
+        found = checked_writes.checked(
+            connection, principal, formula_id, replace(from_stored(kept.draft), name=row.name)
+        )
         if there == found.draft:
             return formula_view(connection, principal, row)
         if row.version == version:
             snapshot = unkept_snapshot(connection, principal, row, there, KeptAs("restore"))
-            if saving.change(connection, principal, formula_id, version, found, now):
+            if checked_writes.change(connection, principal, formula_id, version, found, now):
                 snapshots.keep(connection, principal, formula_id, snapshot)
-                return saving.saved_view(connection, principal, row, found, now)
+                return checked_writes.saved_view(connection, principal, row, found, now)
         there_now = formula_view(connection, principal, find_formula(connection, principal, formula_id))
         raise ChangedMeanwhile("formula", there_now)
 
@@ -121,8 +123,8 @@ def branch(
         _, base = _as_it_stands(connection, principal, formula_id)
         method = base.method if start.method is None else start.method
         begun = replace(base, name=start.name, parts=start.parts or base.parts, method=method)
-        found = saving.checked(connection, principal, branch_id, begun)
-        if saving.add(connection, principal, branch_id, found):
+        found = checked_writes.checked(connection, principal, branch_id, begun)
+        if checked_writes.add(connection, principal, branch_id, found):
             versions.set_base(connection, principal.kitchen_id, branch_id, formula_id, parts_stored(base.parts))
         return formula_view(connection, principal, find_formula(connection, principal, branch_id))
 
@@ -176,7 +178,7 @@ def _following(
     kept_as = KeptAs("restore", f"before following {base.name}"[:80])
     return _Following(
         row,
-        saving.checked(connection, principal, row.id, replace(there, parts=parts)),
+        checked_writes.checked(connection, principal, row.id, replace(there, parts=parts)),
         unkept_snapshot(connection, principal, row, there, kept_as),
     )
 
@@ -184,7 +186,7 @@ def _following(
 def _follow(connection: Connection, principal: Principal, each: _Following, now: datetime) -> None:
     if each.found is None:
         return
-    if not saving.change(connection, principal, each.row.id, each.row.version, each.found, now):
+    if not checked_writes.change(connection, principal, each.row.id, each.row.version, each.found, now):
         # All branches follow or none: the whole is worked out again from what somebody else saved.
         raise SerializationFailure("a branch was saved meanwhile")
     snapshots.keep(connection, principal, each.row.id, each.snapshot)

@@ -5,7 +5,7 @@ from uuid import UUID
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.draft import from_stored, parts_from
 from ample_crumb.application.formulas.evaluation import formula_view
-from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.formulas.nested_formulas import with_nested
 from ample_crumb.application.formulas.summaries import kept_summary
 from ample_crumb.application.problems import NotHere
 from ample_crumb.application.versions.views import BaseView, BranchView, VersionsView, VersionView

@@ -4,9 +4,9 @@ from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.draft import from_stored
-from ample_crumb.application.formulas.evaluated import evaluated_draft
+from ample_crumb.application.formulas.evaluated_formula import evaluated_draft
 from ample_crumb.application.formulas.evaluation import formula_view
-from ample_crumb.application.formulas.nested import with_nested
+from ample_crumb.application.formulas.nested_formulas import with_nested
 from ample_crumb.application.formulas.summaries import summary_now
 from ample_crumb.application.problems import NotHere
 from ample_crumb.application.versions.overview import (
@@ -19,7 +19,7 @@ from ample_crumb.application.versions.overview import (
 from ample_crumb.application.versions.views import VersionDifference, VersionsView, VersionView
 from ample_crumb.core.crumb.character import differences
 from ample_crumb.core.food.nutrients import Figures
-from ample_crumb.core.formula.twin import difference_in_words
+from ample_crumb.core.formula.classic import difference_in_words
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.store import versions
 from ample_crumb.store.database import Connection, Database

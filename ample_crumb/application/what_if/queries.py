@@ -4,7 +4,7 @@ from typing import Final
 
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_bench
-from ample_crumb.application.formulas.in_kitchen import in_kitchen
+from ample_crumb.application.formulas.formula_in_kitchen import in_kitchen
 from ample_crumb.application.views import portion_view
 from ample_crumb.application.what_if.views import ThenView, WhatIfView
 from ample_crumb.core.what_if.answer import ask_what_if

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from ample_crumb.application.views import FiguresView
 from ample_crumb.core.crumb.check import CrumbCheck
-from ample_crumb.core.crumb.mouth import Mouth
+from ample_crumb.core.crumb.mouthfeel import Mouth
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.production.bake_time import BakeWindow
 from ample_crumb.core.swap.method_following import MethodFollowing

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import replace
 
-from ample_crumb.core.batch.following import FRIED_PART, BatchReading
+from ample_crumb.core.batch.apply_deviations import FRIED_PART, BatchReading
 from ample_crumb.core.batch.record import MadeLine
 from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
 from ample_crumb.core.formula.formula import Parts

@@ -9,8 +9,8 @@ from typing import Final
 from ample_crumb.core.crumb.check import JudgedDough
 from ample_crumb.core.crumb.composition import brought_by
 from ample_crumb.core.crumb.dough import DoughLine
+from ample_crumb.core.crumb.dough_diagnosis import StepwiseRepair, stepwise_repair
 from ample_crumb.core.crumb.hazard import Hazard
-from ample_crumb.core.crumb.looks_wrong import StepwiseRepair, stepwise_repair
 from ample_crumb.core.crumb.repairs import RepairContext, comes_in
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams

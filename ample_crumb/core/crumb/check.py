@@ -7,10 +7,10 @@ from ample_crumb.core.crumb.composition import Composition, compose
 from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED, OUT, Dial, Learned, Verdict
 from ample_crumb.core.crumb.dials.judge import dials_of
 from ample_crumb.core.crumb.dough import Dough, dough_of
+from ample_crumb.core.crumb.dough_description import said_of_dough
 from ample_crumb.core.crumb.dough_state import DoughState, dough_state_of
 from ample_crumb.core.crumb.family_classifier import classify_family
 from ample_crumb.core.crumb.remarks import remarks_on
-from ample_crumb.core.crumb.said_of_dough import said_of_dough
 from ample_crumb.core.crumb.windows import family_windows
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.formula.evaluation import FormulaFigures

@@ -16,7 +16,7 @@ from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.allergens import Allergens
-from ample_crumb.core.quantity.kitchen_measures import in_measures
+from ample_crumb.core.quantity.grams_in_measures import in_measures
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams, kitchen_step
 from ample_crumb.core.tables import read_table
 

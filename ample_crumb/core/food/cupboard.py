@@ -8,13 +8,13 @@ from typing import Final
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.ingredients_statement import scan
 from ample_crumb.core.food.nutrients import NAMES, Nutrients
-from ample_crumb.core.food.protein_quality import scores
+from ample_crumb.core.food.protein_scores import scores
 from ample_crumb.core.food.provenance import Provenance
 from ample_crumb.core.food.reference_shelf import WithShelf
+from ample_crumb.core.lru_cache import Remembered
 from ample_crumb.core.quantity.letter_search import LetterSearch
 from ample_crumb.core.quantity.name_matching import NameIndex
 from ample_crumb.core.quantity.weighing import Measures
-from ample_crumb.core.remembered import Remembered
 from ample_crumb.core.tables import grams_in, read_table
 
 _FIBRE_KINDS: Final = {

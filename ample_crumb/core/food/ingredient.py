@@ -2,11 +2,11 @@
 
 from dataclasses import dataclass, replace
 
-from ample_crumb.core.follows import Follows
 from ample_crumb.core.food.energy import EnergySystem, european_energy, us_energy
 from ample_crumb.core.food.nutrients import Nutrients
-from ample_crumb.core.food.protein_quality import Score
+from ample_crumb.core.food.protein_scores import Score
 from ample_crumb.core.food.provenance import Provenance
+from ample_crumb.core.memoized import Follows
 from ample_crumb.core.quantity.weighing import Measures
 
 

@@ -8,7 +8,7 @@ from ample_crumb.core.food.allergens import KNOWN
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.ingredients_statement import scan
 from ample_crumb.core.food.label import Label, LabelFigures, read_label
-from ample_crumb.core.food.protein_quality import score_said
+from ample_crumb.core.food.protein_scores import score_said
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.weighing import Measures
 

@@ -4,7 +4,7 @@ from collections import defaultdict
 from dataclasses import dataclass
 
 from ample_crumb.core.food.cupboard import Cupboard
-from ample_crumb.core.food.protein_quality import Score
+from ample_crumb.core.food.protein_scores import Score
 from ample_crumb.core.formula.evaluation import FormulaFigures
 
 

@@ -4,13 +4,13 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
 
-from ample_crumb.core.follows import Follows
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import Figures
+from ample_crumb.core.formula.food_meanings import Meant, meant_by
 from ample_crumb.core.formula.formula import WHOLE, Line, PartOptions
-from ample_crumb.core.formula.meant import Meant, meant_by
+from ample_crumb.core.memoized import Follows
 from ample_crumb.core.quantity.amount import WrittenLine
 from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
 from ample_crumb.core.quantity.line_splitting import split_foods

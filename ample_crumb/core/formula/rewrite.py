@@ -9,7 +9,7 @@ from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadLine
 from ample_crumb.core.quantity.line_parser import read_line, without_optional
-from ample_crumb.core.quantity.used import read_used, used_in_words
+from ample_crumb.core.quantity.used_share import read_used, used_in_words
 from ample_crumb.core.quantity.weighing import WeightBasis, filling
 
 _SEGMENT: Final = re.compile(r"[,;]\s+")

@@ -16,9 +16,9 @@ from ample_crumb.core.planning.plan import (
     Plan,
     PlanRequest,
 )
-from ample_crumb.core.planning.reading import read_plan
+from ample_crumb.core.planning.solution_reader import read_plan
 from ample_crumb.core.planning.task import AFTERWARDS, Resource, Task
-from ample_crumb.core.planning.worst import with_worst_case
+from ample_crumb.core.planning.worst_case import with_worst_case
 from ample_crumb.core.problem import CannotUse
 
 

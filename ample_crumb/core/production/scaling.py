@@ -17,7 +17,7 @@ from ample_crumb.core.quantity.amount import Term, WrittenLine
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 from ample_crumb.core.quantity.line_parser import read_line
 from ample_crumb.core.quantity.units import UnitKind
-from ample_crumb.core.quantity.used import used_in_words
+from ample_crumb.core.quantity.used_share import used_in_words
 from ample_crumb.core.quantity.weighing import WeightBasis
 
 LEAST: Final = 0.05

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from ample_crumb.core.quantity.numbers import Range
 from ample_crumb.core.quantity.units import BARE, Unit
-from ample_crumb.core.quantity.used import UsedAmount
+from ample_crumb.core.quantity.used_share import UsedAmount
 
 
 @dataclass(frozen=True, slots=True)

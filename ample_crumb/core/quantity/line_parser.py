@@ -9,8 +9,8 @@ from ample_crumb.core.quantity.lexer import TokenKind as Tok
 from ample_crumb.core.quantity.numbers import Cursor, Range
 from ample_crumb.core.quantity.units import BARE, Unit, UnitKind, unit_named
 from ample_crumb.core.quantity.unmeasured import without_amount
-from ample_crumb.core.quantity.used import read_used
-from ample_crumb.core.quantity.wording import in_order
+from ample_crumb.core.quantity.used_share import read_used
+from ample_crumb.core.quantity.word_order import in_order
 
 LINE_LENGTH: Final = 300
 """Longest line that is read, in characters; no line of a recipe comes near it."""

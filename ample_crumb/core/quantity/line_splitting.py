@@ -10,7 +10,7 @@ from typing import Final
 from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line, without_bullet
 from ample_crumb.core.quantity.name_matching import tells
 from ample_crumb.core.quantity.units import UnitKind
-from ample_crumb.core.quantity.used import read_used
+from ample_crumb.core.quantity.used_share import read_used
 
 LIST_LENGTH: Final = 1000
 """Longest text that is taken for a list of foods; a longer one stays one line, which is then too long to be read."""

@@ -10,7 +10,7 @@ from ample_crumb.core.quantity.amount import Amount, Stated, Term, WrittenLine
 from ample_crumb.core.quantity.name_matching import fold
 from ample_crumb.core.quantity.numbers import Range
 from ample_crumb.core.quantity.units import CUP_ML, VESSELS_ML, MeasureSystem, UnitKind, measure_size
-from ample_crumb.core.quantity.used import UsedAmount
+from ample_crumb.core.quantity.used_share import UsedAmount
 
 MOST_G: Final = 50_000.0
 """Most that one line may weigh, in g: more than a home kitchen holds is a slip."""

@@ -7,13 +7,13 @@ from ample_crumb.core.crumb.check import CrumbCheck, crumb_check
 from ample_crumb.core.crumb.dials.dial import is_worse
 from ample_crumb.core.crumb.hazard import Hazard
 from ample_crumb.core.crumb.hazards import find_hazards
-from ample_crumb.core.crumb.mouth import Mouth, in_the_mouth
+from ample_crumb.core.crumb.mouthfeel import Mouth, in_the_mouth
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.reformulate.constraints import grams_of
 from ample_crumb.core.reformulate.kitchen_rounding import LineMove, as_read, moved_in_words, rewritten
 from ample_crumb.core.reformulate.milp import Solution
-from ample_crumb.core.reformulate.prepared import Prepared
+from ample_crumb.core.reformulate.prepared_program import Prepared
 from ample_crumb.core.reformulate.verification import least_shown
 from ample_crumb.core.swap.method_following import MadeDough, MethodFollowing, follow_method
 from ample_crumb.core.uncertainty.propagation import propagate

@@ -14,10 +14,10 @@ from ample_crumb.core.food.nutrients import CarbohydrateDefinition
 from ample_crumb.core.formula.cost import FREE
 from ample_crumb.core.reformulate.crumb_constraints import CrumbConstraint
 from ample_crumb.core.reformulate.dessert_limits import DessertRow
-from ample_crumb.core.reformulate.edge_costs import EdgeCost
 from ample_crumb.core.reformulate.handles import Grams, Handle, Kind, Moved, Nearing, Present, Wholes
 from ample_crumb.core.reformulate.milp import LinearConstraint, Variable
 from ample_crumb.core.reformulate.variables import AmountVariable
+from ample_crumb.core.reformulate.window_penalties import EdgeCost
 from ample_crumb.core.reformulate.wishes import ADDED_SUGAR, MASS, PRICE, PROTEIN_KCAL, PROTEIN_SHARE, Wish, figure_of
 
 ADDED: Final = 0.3

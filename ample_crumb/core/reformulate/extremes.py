@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 
 from ample_crumb.core.reformulate.constraints import solver_variables, standing_constraints, wish_constraint
 from ample_crumb.core.reformulate.milp import LinearConstraint, Solution, Variable, solve
-from ample_crumb.core.reformulate.prepared import Prepared
+from ample_crumb.core.reformulate.prepared_program import Prepared
 from ample_crumb.core.reformulate.verification import figure_of_piece
 from ample_crumb.core.reformulate.wishes import Wish
 

@@ -5,7 +5,7 @@ from typing import Final
 
 from ample_crumb.core.reformulate.answers import Answer
 from ample_crumb.core.reformulate.extremes import WishRange, extreme, range_of
-from ample_crumb.core.reformulate.prepared import prepare
+from ample_crumb.core.reformulate.prepared_program import prepare
 from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.search import next_answer
 from ample_crumb.core.reformulate.wishes import Wish

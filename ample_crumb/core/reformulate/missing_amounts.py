@@ -11,7 +11,7 @@ from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 from ample_crumb.core.quantity.line_parser import read_line
 from ample_crumb.core.reformulate.dessert_limits import Limit
-from ample_crumb.core.reformulate.prepared import prepare
+from ample_crumb.core.reformulate.prepared_program import prepare
 from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.search import next_answer
 from ample_crumb.core.reformulate.variables import LineBounds

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from ample_crumb.core.reformulate.answers import Answer, answer_of
+from ample_crumb.core.reformulate.candidate_filter import promising, solve_relaxed, with_what_stays
 from ample_crumb.core.reformulate.constraints import (
     Apart,
     solver_variables,
@@ -13,9 +14,8 @@ from ample_crumb.core.reformulate.constraints import (
 from ample_crumb.core.reformulate.extremes import WishRange, range_of
 from ample_crumb.core.reformulate.handles import Present
 from ample_crumb.core.reformulate.milp import Solution, Status, Variable, solve
-from ample_crumb.core.reformulate.nearest import clash, limits_in_the_way, nearest_answer
-from ample_crumb.core.reformulate.prepared import MARGINS, Prepared, prepare
-from ample_crumb.core.reformulate.promising import promising, solve_relaxed, with_what_stays
+from ample_crumb.core.reformulate.nearest_answer import clash, limits_in_the_way, nearest_answer
+from ample_crumb.core.reformulate.prepared_program import MARGINS, Prepared, prepare
 from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.verification import SURE, sd_of
 from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen

@@ -10,7 +10,7 @@ from ample_crumb.core.food.allergens import BROKEN_BY
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
-from ample_crumb.core.formula.alerts import DIETS, Eater
+from ample_crumb.core.formula.eater_alerts import DIETS, Eater
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import lies_beside
 from ample_crumb.core.formula.reading import ReadLine

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from ample_crumb.core.crumb.check import CrumbCheck, JudgedDough, crumb_check
 from ample_crumb.core.crumb.dials.dial import OUT
 from ample_crumb.core.crumb.dough_state import DoughState
-from ample_crumb.core.crumb.mouth import Mouth, in_the_mouth
+from ample_crumb.core.crumb.mouthfeel import Mouth, in_the_mouth
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_time import BakeWindow

@@ -5,7 +5,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 from typing import Final
 
-from ample_crumb.core.batch.named import line_named
+from ample_crumb.core.batch.line_lookup import line_named
 from ample_crumb.core.crumb.functional_properties import generic_of
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.formula import Line

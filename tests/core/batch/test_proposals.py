@@ -2,8 +2,8 @@
 
 import unittest
 
+from ample_crumb.core.batch.apply_deviations import BatchReading, follow
 from ample_crumb.core.batch.deviation import AsMade, Said
-from ample_crumb.core.batch.following import BatchReading, follow
 from ample_crumb.core.batch.made_lines import made_lines
 from ample_crumb.core.batch.proposals import proposals, starts_with
 from ample_crumb.core.batch.record import MadeLine

@@ -2,7 +2,7 @@
 
 import unittest
 
-from ample_crumb.core.day.fits import what_fits
+from ample_crumb.core.day.fitting_pieces import what_fits
 from ample_crumb.core.day.piece_step import PieceStep, step_count
 from ample_crumb.core.food.nutrients import Figures, Nutrients
 

@@ -11,7 +11,7 @@ from ample_crumb.core.food.energy import energy_agrees, european_energy
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.core.formula.formula import Line
 from ample_crumb.core.formula.reading import ReadingPreferences, read_against
-from ample_crumb.core.remembered import Remembered
+from ample_crumb.core.lru_cache import Remembered
 from tests.core.given import CUPBOARD
 
 

@@ -5,7 +5,7 @@ Judged by hand from 21 CFR 101.9(c)(7), 101.54(b), (c) and 101.60(c)(2), and the
 
 import unittest
 
-from ample_crumb.core.food.protein_quality import score_said
+from ample_crumb.core.food.protein_scores import score_said
 from ample_crumb.core.formula.claims import FormulaClaims, claims_of
 from tests.core.formula.test_allergens import contents
 from tests.core.given import CUPBOARD, evaluated

@@ -2,7 +2,7 @@
 
 import unittest
 
-from ample_crumb.core.food.protein_quality import scores
+from ample_crumb.core.food.protein_scores import scores
 from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.protein_quality import ProteinQuality, quality_of

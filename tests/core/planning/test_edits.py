@@ -2,10 +2,10 @@
 
 import unittest
 
-from ample_crumb.core.planning.alone import alone_min, bite_min, bowl_count, tools_for
 from ample_crumb.core.planning.edits import OwnTask, TaskEdit, TaskEdits, edited, task_keys
 from ample_crumb.core.planning.plan import FormulaTasks, PlanRequest
 from ample_crumb.core.planning.schedule import Effort, plan_bake_day
+from ample_crumb.core.planning.solo_duration import alone_min, bite_min, bowl_count, tools_for
 from tests.core.planning.given import ROUNDS, SET_BARS, SLAB, tasks_in
 
 

@@ -6,11 +6,11 @@ from dataclasses import replace
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from ample_crumb.core.planning.deadline_remedies import what_helps
 from ample_crumb.core.planning.kitchen import PlanningKitchen
 from ample_crumb.core.planning.plan import Circle, FormulaTasks, Plan, PlanRequest, Standing
 from ample_crumb.core.planning.schedule import Effort, Progress, plan_bake_day
 from ample_crumb.core.planning.task import After, Minutes, Resource, Task, TaskKind, Way
-from ample_crumb.core.planning.what_helps import what_helps
 from ample_crumb.core.problem import CannotUse
 from tests.core.planning.checker import broken
 from tests.core.planning.given import ROUNDS, SET_BARS, SLAB, formula_tasks, task

@@ -25,7 +25,7 @@ from ample_crumb.core.production.production import ProductionInputs, produce
 from ample_crumb.core.reformulate.answers import Answer
 from ample_crumb.core.reformulate.dessert_limits import Limit
 from ample_crumb.core.reformulate.limits import trade_off_point, wish_ranges
-from ample_crumb.core.reformulate.nearest import LIFTED_WORDS
+from ample_crumb.core.reformulate.nearest_answer import LIFTED_WORDS
 from ample_crumb.core.reformulate.request import ReformulationRequest
 from ample_crumb.core.reformulate.search import Reformulation, ReformulationStatus, reformulate
 from ample_crumb.core.reformulate.variables import LineBounds

@@ -3,7 +3,7 @@
 import unittest
 
 from ample_crumb.core.food.energy import EnergySystem
-from ample_crumb.core.formula.alerts import Eater
+from ample_crumb.core.formula.eater_alerts import Eater
 from ample_crumb.core.swap.apply import SwapUse, apply_swaps
 from ample_crumb.core.swap.suggestions import Aim, SwapSuggestion, suggest_swaps
 from tests.core.given import CUPBOARD, evaluated_parts, parts
