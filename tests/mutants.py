@@ -106,7 +106,7 @@ MUTANTS: Final = (
     Mutant(
         "alerts: an age is no matter",
         "formula/eater_alerts.py",
-        "for hazard in AGE_HAZARDS[eater.age_band]:",
+        "for hazard in AGE_HAZARDS[dietary_profile.age_band]:",
         "for hazard in AGE_HAZARDS[AgeBand.GROWN]:",
         ("core.formula.test_eater_alerts",),
     ),

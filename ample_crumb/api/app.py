@@ -21,11 +21,12 @@ from ample_crumb.api.answer_headers import AnswerHeaders
 from ample_crumb.api.background import Background
 from ample_crumb.api.description import describe
 from ample_crumb.api.foreign_writes import RefuseForeignWrites
+from ample_crumb.api.former_names import AnswerFormerPaths
 from ample_crumb.api.head_requests import HeadRequests
 from ample_crumb.api.listener import Listener
 from ample_crumb.api.place_loading import LoadPlaces
 from ample_crumb.api.problems import add_problems, problem
-from ample_crumb.api.request_file import TOO_LARGE, forget_spooled
+from ample_crumb.api.request_file import TOO_LARGE, forget_request_file
 from ample_crumb.api.routers import PlaceRoutes
 from ample_crumb.application.clock import system_clock
 from ample_crumb.application.imports.limits import MOST_FILE_BYTES
@@ -79,7 +80,7 @@ class LimitBody:
         try:
             await self.app(scope, counted, send)
         finally:
-            forget_spooled(scope)
+            forget_request_file(scope)
 
 
 def _too_large() -> Response:
@@ -125,6 +126,7 @@ def create_app(database_url: str | None = None, *, preload: bool = False) -> Fas
     app.state.listener, app.state.scale = listener, simulated_scale
     # From the inside out.
     app.add_middleware(LoadPlaces, places=places)
+    app.add_middleware(AnswerFormerPaths)
     app.add_middleware(LimitBody)
     app.add_middleware(RefuseForeignWrites)
     # Text shrinks to a fifth; fonts and pictures are compressed already, which their media types say.

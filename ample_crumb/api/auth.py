@@ -39,11 +39,11 @@ async def _principal(request: Request, response: Response, database: InDatabase)
     if principal is None:
         raise NotHere("kitchen", NOBODY_NAMED)
     if principal.person_id != asked:
-        be(response, principal.person_id)
+        set_person_cookie(response, principal.person_id)
     return principal
 
 
-def be(response: Response, person_id: UUID) -> Response:
+def set_person_cookie(response: Response, person_id: UUID) -> Response:
     """Lets the browser name this person from now on."""
     response.set_cookie(COOKIE, str(person_id), max_age=_YEAR_S, httponly=True, samesite="strict")
     return response

@@ -16,7 +16,7 @@ TOO_LARGE: Final = f"This file is over {MOST_FILE_BYTES // 1_000_000} MB; nothin
 SpooledFile = SpooledTemporaryFile[bytes]
 
 
-async def spooled_body(request: Request) -> SpooledFile:
+async def request_file(request: Request) -> SpooledFile:
     """The body of a request as a file, at its beginning. A request that is done again has it still. Raises
     HTTPException (413) for one that is too large, (400) for one that broke off."""
     kept: SpooledFile | None = getattr(request.state, "spooled", None)
@@ -38,7 +38,7 @@ async def spooled_body(request: Request) -> SpooledFile:
     return kept
 
 
-def forget_spooled(scope: Scope) -> None:
+def forget_request_file(scope: Scope) -> None:
     """Lets the file of a request go once it is answered, however often it was done."""
     kept: SpooledFile | None = scope.get("state", {}).get("spooled")
     if kept is not None:

@@ -25,7 +25,7 @@ _PAUSE_S: Final = 0.02
 Handler = Callable[[Request], Coroutine[Any, Any, Response]]
 
 
-class AgainRoute(APIRoute):
+class RetryingRoute(APIRoute):
     """A route whose request is done again after a deadlock, a serialization failure or for somebody who has gone, three
     times at most."""
 
@@ -33,7 +33,7 @@ class AgainRoute(APIRoute):
         """The handler of one request."""
         handle = super().get_route_handler()
 
-        async def again(request: Request) -> Response:
+        async def retry(request: Request) -> Response:
             for tried in range(1, MOST_TRIES):
                 try:
                     return await handle(request)
@@ -44,4 +44,4 @@ class AgainRoute(APIRoute):
                     await asyncio.sleep(_PAUSE_S * 2**tried * random.uniform(0.5, 1))
             return await handle(request)
 
-        return again
+        return retry

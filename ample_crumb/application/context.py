@@ -1,4 +1,4 @@
-"""How a person reads and counts, and what with: preferences, prices, eaters, tins, the kitchen's cupboard."""
+"""How a person reads and counts, and what with: preferences, prices, dietary profiles, tins, the kitchen's cupboard."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
@@ -13,7 +13,7 @@ from ample_crumb.core.day.tally import Tally
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition
-from ample_crumb.core.formula.eater_alerts import AgeBand, Eater
+from ample_crumb.core.formula.eater_alerts import AgeBand, DietaryProfile
 from ample_crumb.core.formula.reading import ReadingPreferences
 from ample_crumb.core.production.bake_time import BakingConditions, Oven
 from ample_crumb.core.production.oven_learning import BakeSeen, OvenLesson, learn_ovens
@@ -38,7 +38,7 @@ class KitchenContext:
     definition: CarbohydrateDefinition
     cupboard: Cupboard
     prices: Mapping[str, float]
-    eaters: tuple[Eater, ...]
+    dietary_profiles: tuple[DietaryProfile, ...]
     kitchen: BakingConditions
     tins: Mapping[UUID, TinRow]
     learned: Learned
@@ -54,9 +54,9 @@ class KitchenContext:
 class Habits:
     """What a kitchen has said once and a worker keeps: see `KitchenContext`."""
 
-    corrections: Mapping[str, str]
+    food_aliases: Mapping[str, str]
     prices: Mapping[str, float]
-    eaters: tuple[Eater, ...]
+    dietary_profiles: tuple[DietaryProfile, ...]
     tins: Mapping[UUID, TinRow]
     learned: Learned
     ovens: Mapping[Oven, OvenLesson]
@@ -67,11 +67,11 @@ def load_context(connection: Connection, principal: Principal, day: date | None 
     row = kitchens.kitchen_row(connection, principal, day)
     habits = _habits(connection, principal.kitchen_id, row)
     return KitchenContext(
-        preferences=ReadingPreferences(MeasureSystem(row.measures), EnergySystem(row.energy), habits.corrections),
+        preferences=ReadingPreferences(MeasureSystem(row.measures), EnergySystem(row.energy), habits.food_aliases),
         definition=CarbohydrateDefinition(row.carbohydrate),
         cupboard=cupboard_at(connection, principal.kitchen_id, row.cupboard_revision, writing=row.writing),
         prices=habits.prices,
-        eaters=habits.eaters,
+        dietary_profiles=habits.dietary_profiles,
         kitchen=BakingConditions(Oven(row.oven), None, row.watts, row.altitude_m),
         tins=habits.tins,
         learned=habits.learned,
@@ -90,13 +90,16 @@ def _habits(connection: Connection, kitchen_id: UUID, row: KitchenRow) -> Habits
         return kept[1]
     said = kitchens.habits_row(connection, kitchen_id)
     habits = Habits(
-        corrections=said.corrections,
+        food_aliases=said.food_aliases,
         prices=said.prices,
-        eaters=tuple(Eater(name, tuple(avoids), AgeBand(age)) for name, avoids, age in said.eaters),
+        dietary_profiles=tuple(
+            DietaryProfile(name, tuple(avoids), AgeBand(age)) for name, avoids, age in said.dietary_profiles
+        ),
         tins={each.id: each for each in tins.listed(connection, kitchen_id)},
         learned=learn(each.batch() for each in feedback.listed(connection, kitchen_id))[0],
         ovens=learn_ovens(
-            BakeSeen(Oven(each.oven), each.told_min, each.took_min) for each in batches.bakes(connection, kitchen_id)
+            BakeSeen(Oven(each.oven), each.predicted_min, each.took_min)
+            for each in batches.bakes(connection, kitchen_id)
         ),
     )
     if not row.writing:

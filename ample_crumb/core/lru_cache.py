@@ -7,7 +7,7 @@ from typing import Any
 from cachetools import LRUCache
 
 
-class Remembered:
+class LeastRecentlyUsed:
     """So many answers, those that were not asked for the longest forgotten first. Several threads may use it."""
 
     def __init__(self, most: int) -> None:

@@ -8,7 +8,7 @@ T = TypeVar("T")
 
 
 @dataclass(frozen=True, slots=True)
-class Follows:
+class Memoized:
     """Base of what is asked for the same again and again."""
 
     _follows: dict[Callable[[Any], Any], Any] = field(default_factory=dict, init=False, repr=False, compare=False)

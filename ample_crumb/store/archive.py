@@ -23,6 +23,26 @@ _NOT_FACTS: Final = {"product": "cupboard_revision", "batch_photo": "jpeg"}
 """Columns that are left out: a number of this database, and pictures, which are files of their own."""
 
 
+FORMER_COLUMNS: Final[Mapping[str, Mapping[str, str]]] = {
+    "formula": {
+        "version": "revision", "pieces": "written_piece_count", "twin_id": "classic_id", "twin": "classic",
+        "twin_number": "classic_number",
+    },
+    "entry": {"version": "revision"},
+    "product": {"version": "revision"},
+    "batch": {"told_min": "predicted_min"},
+    "batch_lot": {"pieces": "piece_count"},
+    "person": {"place": "position"},
+    "day_type": {"place": "position"},
+    "formula_part": {"place": "position"},
+    "formula_line": {"part_place": "part_position", "place": "position"},
+    "import_file": {"place": "position"},
+    "import_item": {"file_place": "file_position", "place": "position"},
+    "opened_good": {"place": "storage"},
+}  # fmt: skip
+"""What columns were called in the release before, which may write beside this one; they are left out as well."""
+
+
 @dataclass(frozen=True, slots=True)
 class Column:
     """A column of an archived table: its name, its type in PostgreSQL, and whether it may be null."""
@@ -58,7 +78,11 @@ def archived_tables(connection: Connection) -> dict[str, ArchivedTable]:
     ).fetchall():
         if is_number:
             numbered[table] = name
-        elif table not in _LEFT_OUT and name not in {"kitchen_id", "changed_at", _NOT_FACTS.get(table)}:
+        elif (
+            table not in _LEFT_OUT
+            and name not in {"kitchen_id", "changed_at", _NOT_FACTS.get(table)}
+            and name not in FORMER_COLUMNS.get(table, {})
+        ):
             columns.setdefault(table, []).append(Column(name, kind, nullable))
     stands_on: dict[str, set[str]] = {table: set() for table in columns}
     for table, other in connection.execute(
@@ -217,7 +241,7 @@ def replace_person(connection: Connection, principal: Principal) -> Principal:
     found = connection.execute(
         """
         select id from person
-        where kitchen_id = %(kitchen_id)s and id <> %(person_id)s and removed_at is null order by place, id limit 1
+        where kitchen_id = %(kitchen_id)s and id <> %(person_id)s and removed_at is null order by position, id limit 1
         """,
         {"kitchen_id": principal.kitchen_id, "person_id": principal.person_id},
     ).fetchone()
@@ -233,7 +257,7 @@ def replace_person(connection: Connection, principal: Principal) -> Principal:
     return first
 
 
-_OWN_TABLES: Final = ("body_weight", "day", "helping", "phase", "target", "week_pattern")
+_OWN_TABLES: Final = ("body_weight", "day", "usual_portion", "diet_phase", "target", "week_pattern")
 """What a person may have typed for themselves before an archive comes in."""
 
 _HAS_OWN: Final = SQL(" or ").join(

@@ -40,14 +40,14 @@ class ListedBatch(FiguresRow):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class BatchRow(ListedBatch):
-    """A batch with its whole document. `told_min` is the middle of its window by the table, in that `oven`."""
+    """A batch with its whole document. `predicted_min` is the middle of its window by the table, in that `oven`."""
 
     revision: int
     dough_g: float
     baked_g: float
     planned_count: float
     oven: str | None
-    told_min: float | None
+    predicted_min: float | None
     allergens: dict[str, Any]
     keeping: dict[str, Any] | None
     shape: str
@@ -61,7 +61,7 @@ class LotRow:
     """A lot of a batch: so many pieces, each a share of the whole."""
 
     lot: int
-    pieces: int
+    piece_count: int
     piece_g: float
     share: float
 
@@ -69,11 +69,11 @@ class LotRow:
 _HEAD = (
     "id", "formula_id", "version_number", "dough_id", "name", "family", "made_at", "zone", "document", "composition",
     "rules", "dough_g", "baked_g", "piece_count", "planned_count", "planned_energy_kcal", "planned_protein_g", "oven",
-    "told_min", "took_min", "allergens", "keeping", "shape", "cost", "cost_at_least", "powder_g",
+    "predicted_min", "took_min", "allergens", "keeping", "shape", "cost", "cost_at_least", "powder_g",
 )  # fmt: skip
 _SHOWN = SQL(
     """id, formula_id, version_number, dough_id, name, family, made_at, zone, revision, document, dough_g, baked_g,
-    piece_count, planned_count, planned_energy_kcal, planned_protein_g, oven, told_min, took_min, allergens,
+    piece_count, planned_count, planned_energy_kcal, planned_protein_g, oven, predicted_min, took_min, allergens,
     keeping, shape, cost, cost_at_least, removed_at is not null as removed, {figures}"""
 ).format(figures=column_list())
 
@@ -111,7 +111,7 @@ class NewBatch:
     planned_energy_kcal: float | None
     planned_protein_g: float | None
     oven: str | None
-    told_min: float | None
+    predicted_min: float | None
     took_min: float | None
     allergens: AllergenNames
     keeping: Mapping[str, Any]
@@ -186,15 +186,15 @@ def correct(connection: Connection, kitchen_id: UUID, new: NewBatch, revision: i
 def _write_lots(connection: Connection, kitchen_id: UUID, new: NewBatch) -> None:
     connection.execute(
         """
-        insert into batch_lot (kitchen_id, batch_id, lot, pieces, piece_g, share)
-        select %(kitchen_id)s, %(id)s, lot, pieces, piece_g, share
-        from unnest(%(pieces)s::integer[], %(piece_g)s::numeric[], %(share)s::numeric[])
-            with ordinality as each (pieces, piece_g, share, lot)
+        insert into batch_lot (kitchen_id, batch_id, lot, piece_count, piece_g, share)
+        select %(kitchen_id)s, %(id)s, lot, piece_count, piece_g, share
+        from unnest(%(piece_counts)s::integer[], %(piece_g)s::numeric[], %(share)s::numeric[])
+            with ordinality as each (piece_count, piece_g, share, lot)
         """,
         {
             "kitchen_id": kitchen_id,
             "id": new.id,
-            "pieces": [each.piece_count for each in new.lots],
+            "piece_counts": [each.piece_count for each in new.lots],
             "piece_g": [each.piece_g for each in new.lots],
             "share": [min(1.0, each.share) for each in new.lots],
         },
@@ -217,7 +217,7 @@ def lots_of(connection: Connection, kitchen_id: UUID, batch_id: UUID) -> list[Lo
     with connection.cursor(row_factory=class_row(LotRow)) as cursor:
         return cursor.execute(
             """
-            select lot, pieces, piece_g, share from batch_lot
+            select lot, piece_count, piece_g, share from batch_lot
             where kitchen_id = %(kitchen_id)s and batch_id = %(batch_id)s order by lot
             """,
             {"kitchen_id": kitchen_id, "batch_id": batch_id},
@@ -332,7 +332,7 @@ class BakeRow:
     name: str
     made_at: datetime
     oven: str
-    told_min: float
+    predicted_min: float
     took_min: float
 
 
@@ -341,8 +341,8 @@ def bakes(connection: Connection, kitchen_id: UUID) -> list[BakeRow]:
     with connection.cursor(row_factory=class_row(BakeRow)) as cursor:
         return cursor.execute(
             """
-            select id, name, made_at, oven, told_min, took_min from batch
-            where kitchen_id = %(kitchen_id)s and oven is not null and told_min > 0 and took_min > 0
+            select id, name, made_at, oven, predicted_min, took_min from batch
+            where kitchen_id = %(kitchen_id)s and oven is not null and predicted_min > 0 and took_min > 0
                 and not bake_forgotten and removed_at is null
             order by made_at desc, id limit 200
             """,

@@ -11,7 +11,7 @@ from ample_crumb.store.database import Connection
 from ample_crumb.store.scope import Principal
 
 KINDS: Final = (
-    "bake_run", "batch", "eater", "entry", "formula", "import", "kept_meal", "opened_good", "person", "plate",
+    "bake_run", "batch", "dietary_profile", "entry", "formula", "import", "kept_meal", "opened_good", "person", "plate",
     "product", "shelf", "tasting", "tin",
 )  # fmt: skip
 """The kinds of things that have an id of their own and an address in the API."""

@@ -16,7 +16,7 @@ from psycopg import IsolationLevel, conninfo, postgres, sql
 from psycopg.types.numeric import FloatDumper, FloatLoader
 from psycopg_pool import ConnectionPool
 
-from ample_crumb.core.lru_cache import Remembered
+from ample_crumb.core.lru_cache import LeastRecentlyUsed
 from ample_crumb.store import scope
 from ample_crumb.store.app_role import APP, app_address
 from ample_crumb.store.scope import NobodyThere, Principal
@@ -25,7 +25,7 @@ from ample_crumb.store.scope import NobodyThere, Principal
 class Connection(psycopg.Connection[Any]):
     """A connection that carries what the application remembers of its database, by kitchen."""
 
-    memory: Remembered
+    memory: LeastRecentlyUsed
 
 
 KITCHENS_REMEMBERED: Final = 32
@@ -57,8 +57,8 @@ class Database:
     """A pool of connections to one PostgreSQL database. Reconnects by itself after the server was away."""
 
     def __init__(self, url: str, most: int = 8) -> None:
-        self.memory = Remembered(3 * KITCHENS_REMEMBERED)
-        self._residents = Remembered(PEOPLE_REMEMBERED)
+        self.memory = LeastRecentlyUsed(3 * KITCHENS_REMEMBERED)
+        self._residents = LeastRecentlyUsed(PEOPLE_REMEMBERED)
         self._pool = ConnectionPool(
             url,
             connection_class=Connection,

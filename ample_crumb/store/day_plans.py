@@ -34,7 +34,7 @@ class DayPlan:
     types: tuple[DayTypeRow, ...]
     by_type: dict[str, Targets]
     own: Targets | None = None
-    phase: str = ""
+    diet_phase: str = ""
 
     @property
     def targets(self) -> Targets | None:
@@ -51,17 +51,17 @@ def day_plan(connection: Connection, principal: Principal, day: date) -> DayPlan
                 target.carbohydrate_g, target.fibre_g, own.energy_kcal as own_energy_kcal,
                 own.protein_g as own_protein_g, own.fat_g as own_fat_g, own.carbohydrate_g as own_carbohydrate_g,
                 own.fibre_g as own_fibre_g, coalesce((
-                    select name from phase
+                    select name from diet_phase
                     where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s and from_day <= %(day)s
                     order by from_day desc limit 1
-                ), '') as phase
+                ), '') as diet_phase
             from (select day_type_of(%(kitchen_id)s, %(person_id)s, %(day)s::date) as type) this
             join day_type on day_type.kitchen_id = %(kitchen_id)s and day_type.person_id = %(person_id)s
                 and (day_type.removed_at is null or day_type.slug = this.type)
             left join target_of(%(kitchen_id)s, %(person_id)s, day_type.slug, %(day)s::date) target on true
             left join day own on own.kitchen_id = %(kitchen_id)s and own.person_id = %(person_id)s
                 and own.day = %(day)s
-            order by day_type.place, day_type.slug
+            order by day_type.position, day_type.slug
             """,
             _asked(principal, day=day),
         ).fetchall()
@@ -71,7 +71,7 @@ def day_plan(connection: Connection, principal: Principal, day: date) -> DayPlan
     by_type = {row["slug"]: _targets(row) for row in rows if row["energy_kcal"] is not None}
     own = None if first["own_energy_kcal"] is None else _targets(first, "own_")
     types = tuple(DayTypeRow(row["slug"], row["name"]) for row in rows)
-    return DayPlan(first["type"], types, by_type, own, first["phase"])
+    return DayPlan(first["type"], types, by_type, own, first["diet_phase"])
 
 
 def _targets(row: dict[str, Any], prefix: str = "") -> Targets:
@@ -135,8 +135,8 @@ def put_day_type(connection: Connection, principal: Principal, slug: str, name: 
     """A type of day, new, and then the last of them, or called otherwise; one that was taken away is there again."""
     connection.execute(
         """
-        insert into day_type (kitchen_id, person_id, slug, name, place)
-        select %(kitchen_id)s, %(person_id)s, %(slug)s, %(name)s, coalesce(max(place), 0) + 1 from day_type
+        insert into day_type (kitchen_id, person_id, slug, name, position)
+        select %(kitchen_id)s, %(person_id)s, %(slug)s, %(name)s, coalesce(max(position), 0) + 1 from day_type
         where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s
         on conflict (kitchen_id, person_id, slug) do update set name = excluded.name, removed_at = null
         """,
@@ -198,7 +198,7 @@ class TargetsFrom:
 
 
 @dataclass(frozen=True, slots=True)
-class PhaseRow:
+class DietPhaseRow:
     """What the targets from a day on are called."""
 
     from_day: date
@@ -218,24 +218,24 @@ def all_targets(connection: Connection, principal: Principal, most: int) -> list
     return [TargetsFrom(from_day, day_type, Targets(*figures)) for from_day, day_type, *figures in rows]
 
 
-def phases(connection: Connection, principal: Principal, most: int) -> list[PhaseRow]:
+def diet_phases(connection: Connection, principal: Principal, most: int) -> list[DietPhaseRow]:
     """The named ones, the latest first."""
-    with connection.cursor(row_factory=class_row(PhaseRow)) as cursor:
+    with connection.cursor(row_factory=class_row(DietPhaseRow)) as cursor:
         return cursor.execute(
             """
-            select from_day, name from phase where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s
+            select from_day, name from diet_phase where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s
             order by from_day desc limit %(most)s
             """,
             _asked(principal, most=most),
         ).fetchall()
 
 
-def name_phase(connection: Connection, principal: Principal, from_day: date, name: str) -> None:
+def name_diet_phase(connection: Connection, principal: Principal, from_day: date, name: str) -> None:
     """Calls the targets from a day on so; without a name they are called nothing."""
     if not name:
         connection.execute(
             """
-            delete from phase
+            delete from diet_phase
             where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s and from_day = %(from_day)s
             """,
             _asked(principal, from_day=from_day),
@@ -243,7 +243,7 @@ def name_phase(connection: Connection, principal: Principal, from_day: date, nam
         return
     connection.execute(
         """
-        insert into phase (kitchen_id, person_id, from_day, name)
+        insert into diet_phase (kitchen_id, person_id, from_day, name)
         values (%(kitchen_id)s, %(person_id)s, %(from_day)s, %(name)s)
         on conflict (kitchen_id, person_id, from_day) do update set name = excluded.name
         """,
@@ -256,7 +256,7 @@ def remove_targets(connection: Connection, principal: Principal, from_day: date)
     connection.execute(
         """
         with named as (
-            delete from phase
+            delete from diet_phase
             where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s and from_day = %(from_day)s
         )
         delete from target

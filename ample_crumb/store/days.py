@@ -38,7 +38,7 @@ class EntryRow(FiguresRow):
     state: str
     meal_id: UUID | None
     group_id: UUID | None
-    version: int
+    revision: int
     removed: bool
     batch_allergens: dict[str, Any] | None
 
@@ -49,7 +49,7 @@ def day_entries(connection: Connection, principal: Principal, day: date) -> list
         return cursor.execute(
             SQL("""
             select id, day, eaten_at, kind, name, text, formula_id, batch_id, lot, piece_count, state,
-                meal_id, group_id, version, false as removed, {batch_allergens}, {figures}
+                meal_id, group_id, revision, false as removed, {batch_allergens}, {figures}
             from entry
             where person_id = %(person_id)s and kitchen_id = %(kitchen_id)s and day = %(day)s and removed_at is null
             order by eaten_at, id
@@ -72,7 +72,7 @@ def find_entry(connection: Connection, principal: Principal, entry_id: UUID, *, 
         return cursor.execute(
             SQL("""
             select id, day, eaten_at, kind, name, text, formula_id, batch_id, lot, piece_count, state,
-                meal_id, group_id, version, removed_at is not null as removed, {batch_allergens},
+                meal_id, group_id, revision, removed_at is not null as removed, {batch_allergens},
                 {figures}
             from entry where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
             """).format(figures=column_list(), batch_allergens=_BATCH_ALLERGENS),
@@ -144,12 +144,12 @@ def _insert() -> Composed:
 
 
 def change_entry(connection: Connection, principal: Principal, entry: LoggedEntry) -> None:
-    """New content of the entry of that id and its next version; its kind and formula stay. The caller has locked it and
-    looked at its version."""
+    """New content of the entry of that id and its next revision; its kind and formula stay. The caller has locked it
+    and looked at its revision."""
     connection.execute(
         SQL("""
         update entry set day = %(day)s, eaten_at = %(eaten_at)s, name = %(name)s, text = %(text)s,
-            piece_count = %(piece_count)s, state = %(state)s, version = version + 1,
+            piece_count = %(piece_count)s, state = %(state)s, revision = revision + 1,
             {figure_sets}
         where id = %(id)s and person_id = %(person_id)s and kitchen_id = %(kitchen_id)s
         """).format(figure_sets=set_list()),
@@ -170,10 +170,10 @@ def remove_entry(connection: Connection, principal: Principal, entry_id: UUID, *
 
 
 def entry_versions(connection: Connection, principal: Principal, entry_ids: Sequence[UUID]) -> dict[UUID, int]:
-    """At which version entries are that lie in their days; those that were taken out or are gone are not told."""
+    """At which revision entries are that lie in their days; those that were taken out or are gone are not told."""
     rows = connection.execute(
         """
-        select id, version from entry
+        select id, revision from entry
         where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s and id = any(%(entry_ids)s)
             and removed_at is null
         """,

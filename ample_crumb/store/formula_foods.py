@@ -62,15 +62,15 @@ def write_foods(
     connection.execute(
         """
         update formula_line line set food = read.food
-        from unnest(%(parts)s::integer[], %(places)s::integer[], %(foods)s::text[]) as read (part, place, food)
-        where line.kitchen_id = %(kitchen_id)s and line.formula_id = %(id)s and line.part_place = read.part
-            and line.place = read.place and line.food is distinct from read.food
+        from unnest(%(parts)s::integer[], %(positions)s::integer[], %(foods)s::text[]) as read (part, position, food)
+        where line.kitchen_id = %(kitchen_id)s and line.formula_id = %(id)s and line.part_position = read.part
+            and line.position = read.position and line.food is distinct from read.food
         """,
         {
             "kitchen_id": kitchen_id,
             "id": formula_id,
             "parts": [part for part, _, _ in places],
-            "places": [place for _, place, _ in places],
+            "positions": [place for _, place, _ in places],
             "foods": [food for _, _, food in places],
         },
     )
@@ -120,7 +120,7 @@ def point_lines(connection: Connection, kitchen_id: UUID, older: Sequence[str], 
                 else chosen = any(%(older)s::text[]) end
             returning formula_id
         )
-        update formula set version = version + 1, updated_at = now()
+        update formula set revision = revision + 1, updated_at = now()
         where kitchen_id = %(kitchen_id)s and id in (select formula_id from pointed)
         """,
         {"kitchen_id": kitchen_id, "older": list(older), "at": at, "by_name": by_name},

@@ -22,21 +22,22 @@ class FormulaHead:
 
     name: str
     family: str
-    pieces: int
+    written_piece_count: int
     method: str
-    twin_id: UUID | None = None
-    twin: dict[str, Any] | None = None
-    twin_number: int | None = None
+    classic_id: UUID | None = None
+    classic: dict[str, Any] | None = None
+    classic_number: int | None = None
     production: dict[str, Any] = field(default_factory=dict)
 
 
 def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: FormulaHead) -> bool:
-    """A new formula without lines, at version 1. False when that id is taken, as after a retry."""
+    """A new formula without lines, at revision 1. False when that id is taken, as after a retry."""
     added = connection.execute(
         """
-        insert into formula (id, kitchen_id, name, family, pieces, method, twin_id, twin, twin_number, production)
-        values (%(id)s, %(kitchen_id)s, %(name)s, %(family)s, %(pieces)s, %(method)s, %(twin_id)s, %(twin)s,
-            %(twin_number)s, %(production)s)
+        insert into formula (id, kitchen_id, name, family, written_piece_count, method, classic_id, classic,
+            classic_number, production)
+        values (%(id)s, %(kitchen_id)s, %(name)s, %(family)s, %(written_piece_count)s, %(method)s, %(classic_id)s,
+            %(classic)s, %(classic_number)s, %(production)s)
         on conflict (kitchen_id, id) do nothing
         """,
         _columns(head) | {"id": formula_id, "kitchen_id": kitchen_id},
@@ -45,8 +46,11 @@ def add(connection: Connection, kitchen_id: UUID, formula_id: UUID, head: Formul
 
 
 def _columns(head: FormulaHead) -> dict[str, Any]:
-    twin = None if head.twin is None else Jsonb(head.twin)
-    return asdict(replace(head, twin=None, production={})) | {"twin": twin, "production": Jsonb(head.production)}
+    classic = None if head.classic is None else Jsonb(head.classic)
+    return asdict(replace(head, classic=None, production={})) | {
+        "classic": classic,
+        "production": Jsonb(head.production),
+    }
 
 
 def write_parts(
@@ -58,8 +62,8 @@ def write_parts(
 ) -> None:
     """Replaces the parts and lines of a formula; `foods` are what the lines were read as, where that is known."""
     lines = [
-        (part_place, place, line, foods[part_place][place] if foods else None)
-        for part_place, part in enumerate(identified(parts))
+        (part_position, place, line, foods[part_position][place] if foods else None)
+        for part_position, part in enumerate(identified(parts))
         for place, line in enumerate(part.lines)
     ]
     # Rows that stay are written over: what goes and what comes in one statement would stand in each other's way.
@@ -67,25 +71,25 @@ def write_parts(
         """
         with gone as (
             delete from formula_part
-            where kitchen_id = %(kitchen_id)s and formula_id = %(id)s and place >= %(part_count)s
+            where kitchen_id = %(kitchen_id)s and formula_id = %(id)s and position >= %(part_count)s
         ), gone_lines as (
             delete from formula_line line where kitchen_id = %(kitchen_id)s and formula_id = %(id)s
-                and part_place < %(part_count)s
-                and line.place >= (%(line_counts)s::integer[])[line.part_place + 1]
+                and part_position < %(part_count)s
+                and line.position >= (%(line_counts)s::integer[])[line.part_position + 1]
         ), part as (
-            insert into formula_part (formula_id, kitchen_id, place, name, loss_share, used_share, optional, bake)
+            insert into formula_part (formula_id, kitchen_id, position, name, loss_share, used_share, optional, bake)
             select %(id)s, %(kitchen_id)s, given.* from unnest(
-                %(part_places)s::integer[], %(names)s::text[], %(loss_shares)s::numeric[], %(used_shares)s::numeric[],
-                %(optionals)s::boolean[], %(bakes)s::text[]
+                %(part_positions)s::integer[], %(names)s::text[], %(loss_shares)s::numeric[],
+                %(used_shares)s::numeric[], %(optionals)s::boolean[], %(bakes)s::text[]
             ) given
-            on conflict (kitchen_id, formula_id, place) do update set name = excluded.name,
+            on conflict (kitchen_id, formula_id, position) do update set name = excluded.name,
                 loss_share = excluded.loss_share, used_share = excluded.used_share, optional = excluded.optional,
                 bake = excluded.bake
         )
-        insert into formula_line (formula_id, kitchen_id, part_place, place, line_id, text, chosen, food)
-        select %(id)s, %(kitchen_id)s, given.* from unnest(%(line_parts)s::integer[], %(line_places)s::integer[],
+        insert into formula_line (formula_id, kitchen_id, part_position, position, line_id, text, chosen, food)
+        select %(id)s, %(kitchen_id)s, given.* from unnest(%(line_parts)s::integer[], %(line_positions)s::integer[],
             %(line_ids)s::text[], %(texts)s::text[], %(chosen)s::text[], %(foods)s::text[]) given
-        on conflict (kitchen_id, formula_id, part_place, place) do update set line_id = excluded.line_id,
+        on conflict (kitchen_id, formula_id, part_position, position) do update set line_id = excluded.line_id,
             text = excluded.text, chosen = excluded.chosen, food = excluded.food
         """,
         {
@@ -93,14 +97,14 @@ def write_parts(
             "id": formula_id,
             "part_count": len(parts),
             "line_counts": [len(part.lines) for part in parts],
-            "part_places": list(range(len(parts))),
+            "part_positions": list(range(len(parts))),
             "names": [part.name for part in parts],
             "loss_shares": [part.options.loss_share for part in parts],
             "used_shares": [part.options.used_share for part in parts],
             "optionals": [part.options.optional for part in parts],
             "bakes": [part.options.bake for part in parts],
             "line_parts": [part for part, *_ in lines],
-            "line_places": [place for _, place, *_ in lines],
+            "line_positions": [place for _, place, *_ in lines],
             "line_ids": [line.id for _, _, line, _ in lines],
             "texts": [line.text for _, _, line, _ in lines],
             "chosen": [line.chosen for _, _, line, _ in lines],
@@ -190,23 +194,24 @@ class FormulaContent:
 
 
 def change(
-    connection: Connection, kitchen_id: UUID, formula_id: UUID, content: FormulaContent, now: datetime, version: int
+    connection: Connection, kitchen_id: UUID, formula_id: UUID, content: FormulaContent, now: datetime, revision: int
 ) -> int | None:
-    """New content of a formula, as changed `now`, and its next version; first of all the kitchen is held as
-    `kitchens.hold` does, and the number of its state is given. None when the formula is not at `version` any more, and
+    """New content of a formula, as changed `now`, and its next revision; first of all the kitchen is held as
+    `kitchens.hold` does, and the number of its state is given. None when the formula is not at `revision` any more, and
     stays."""
     row = connection.execute(
         SQL("""
         with held as (select reading_revision from kitchen where id = %(kitchen_id)s for share)
-        update formula set name = %(name)s, family = %(family)s, pieces = %(pieces)s, method = %(method)s,
-            twin_id = %(twin_id)s, twin = %(twin)s, twin_number = %(twin_number)s, production = %(production)s,
-            version = version + 1, updated_at = %(now)s, {}
-        from held where id = %(id)s and kitchen_id = %(kitchen_id)s and version = %(version)s
+        update formula set name = %(name)s, family = %(family)s, written_piece_count = %(written_piece_count)s,
+            method = %(method)s, classic_id = %(classic_id)s, classic = %(classic)s,
+            classic_number = %(classic_number)s, production = %(production)s, revision = revision + 1,
+            updated_at = %(now)s, {}
+        from held where id = %(id)s and kitchen_id = %(kitchen_id)s and revision = %(revision)s
         returning held.reading_revision
         """).format(_SUMMARY_SET),
         _summary_columns(content.summary)
         | _columns(content.head)
-        | {"id": formula_id, "kitchen_id": kitchen_id, "now": now, "version": version},
+        | {"id": formula_id, "kitchen_id": kitchen_id, "now": now, "revision": revision},
     ).fetchone()
     return None if row is None else int(row[0])
 
@@ -234,7 +239,7 @@ def formulas_used(connection: Connection, kitchen_id: UUID, formula_ids: Sequenc
             or exists (select 1 from formula_line where kitchen_id = %(kitchen_id)s and nested_id = asked.id)
             or exists (
                 select 1 from formula
-                where kitchen_id = %(kitchen_id)s and (base_id = asked.id or twin_id = asked.id)
+                where kitchen_id = %(kitchen_id)s and (base_id = asked.id or classic_id = asked.id)
             )
         """,
         {"kitchen_id": kitchen_id, "formula_ids": list(formula_ids)},

@@ -20,20 +20,21 @@ from ample_crumb.store.usual_portions import USUAL
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FormulaRow(ContentsRow):
-    """A formula without its lines, with the figures, contents and cost of one piece as last worked out. `twin_id`, in
-    its kept state `twin_number` where that is given, or `twin`, the figures as typed, is what it is compared with."""
+    """A formula without its lines, with the figures, contents and cost of one piece as last worked out. It is
+    compared with `classic_id`, in its kept state `classic_number` where that is given, or with `classic`, the figures
+    as typed."""
 
     id: UUID
     name: str
     family: str
-    pieces: int
+    written_piece_count: int
     method: str
-    version: int
+    revision: int
     archived: bool
     updated_at: datetime
-    twin_id: UUID | None
-    twin: dict[str, Any] | None
-    twin_number: int | None
+    classic_id: UUID | None
+    classic: dict[str, Any] | None
+    classic_number: int | None
     bake_number: int | None
     base_id: UUID | None
     production: dict[str, Any]
@@ -51,8 +52,9 @@ class FormulaRow(ContentsRow):
 
 _COLUMNS: Final = SQL(
     """
-    formula.id, formula.name, family, pieces, method, version, archived_at is not null as archived, updated_at, twin_id,
-    twin, twin_number, bake_number, base_id, production, summary_rules, job.state as job_state, contains,
+    formula.id, formula.name, family, written_piece_count, method, revision, archived_at is not null as archived,
+    updated_at, classic_id, classic, classic_number, bake_number, base_id, production, summary_rules,
+    job.state as job_state, contains,
     may_contain, diets_broken, diets_kept, complete, hazards, traits, bite_min,
     piece_count, piece_cost, cost_at_least, hands_on_min,
     whole_min, bowl_count, powder_g,
@@ -75,11 +77,11 @@ _PARTS: Final = SQL(
         select coalesce(jsonb_agg(jsonb_build_array(part.name, part.loss_share, part.used_share, part.optional,
             part.bake, (
                 select coalesce(
-                    jsonb_agg(jsonb_build_array(line.text, line.chosen, line.line_id) order by line.place), '[]'
+                    jsonb_agg(jsonb_build_array(line.text, line.chosen, line.line_id) order by line.position), '[]'
                 )
                 from formula_line line where line.kitchen_id = part.kitchen_id and line.formula_id = part.formula_id
-                    and line.part_place = part.place
-            )) order by part.place), '[]')
+                    and line.part_position = part.position
+            )) order by part.position), '[]')
         from formula_part part where part.kitchen_id = formula.kitchen_id and part.formula_id = formula.id
     ) as stored_parts
 """
@@ -410,8 +412,8 @@ class InnerFormula:
     id: UUID
     name: str
     family: str
-    pieces: int
-    version: int
+    written_piece_count: int
+    revision: int
     production: dict[str, Any]
     stored_parts: list[list[Any]]
 
@@ -432,7 +434,7 @@ def inner_formulas(connection: Connection, kitchen_id: UUID, formula_ids: Sequen
                 join formula_line line on line.kitchen_id = %(kitchen_id)s and line.formula_id = reached.id
                     and line.nested_id is not null
             )
-            select formula.id, name, family, pieces, version, production, {}
+            select formula.id, name, family, written_piece_count, revision, production, {}
             from formula join reached on reached.id = formula.id where formula.kitchen_id = %(kitchen_id)s
             """).format(_PARTS),
             {"kitchen_id": kitchen_id, "ids": list(formula_ids)},
@@ -465,22 +467,22 @@ def parts_called(connection: Connection, kitchen_id: UUID, words: str, most: int
     return connection.execute(
         """
         select id, name, part from (
-            select formula.id, formula.name, '' as part, formula.updated_at, -1 as place
+            select formula.id, formula.name, '' as part, formula.updated_at, -1 as position
             from formula
             where kitchen_id = %(kitchen_id)s and archived_at is null
                 and strpos(lower(name), lower(%(words)s)) > 0
             union all
-            select formula.id, formula.name, part.name, formula.updated_at, part.place
+            select formula.id, formula.name, part.name, formula.updated_at, part.position
             from formula join formula_part part on part.kitchen_id = formula.kitchen_id and part.formula_id = formula.id
             where formula.kitchen_id = %(kitchen_id)s and archived_at is null and part.name <> ''
                 and strpos(lower(formula.name || ' ' || part.name), lower(%(words)s)) > 0
                 and exists (
                     select from formula_part other
                     where other.kitchen_id = part.kitchen_id and other.formula_id = part.formula_id
-                        and other.place <> part.place
+                        and other.position <> part.position
                 )
         ) found
-        order by updated_at desc, id, place limit %(most)s
+        order by updated_at desc, id, position limit %(most)s
         """,
         {"kitchen_id": kitchen_id, "words": words, "most": most},
     ).fetchall()
@@ -517,9 +519,9 @@ def names_now(connection: Connection, kitchen_id: UUID, formula_ids: Sequence[UU
 
 
 def versions_now(connection: Connection, kitchen_id: UUID, formula_ids: Sequence[UUID]) -> dict[UUID, int]:
-    """The version that each of these formulas is at."""
+    """The revision that each of these formulas is at."""
     rows = connection.execute(
-        "select id, version from formula where kitchen_id = %(kitchen_id)s and id = any(%(ids)s)",
+        "select id, revision from formula where kitchen_id = %(kitchen_id)s and id = any(%(ids)s)",
         {"kitchen_id": kitchen_id, "ids": list(formula_ids)},
     ).fetchall()
     return dict(rows)

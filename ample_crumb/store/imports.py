@@ -34,7 +34,7 @@ class ImportRow:
 class FileRow:
     """A file of an import: its `kind` of content, what of it could not be read, how its columns were matched."""
 
-    place: int
+    position: int
     name: str
     kind: str
     remarks: list[str]
@@ -46,8 +46,8 @@ class ItemRow:
     """What a file holds at a place of it. `content` is what would be written, None where a `problem` forbids it;
     `here` says that the same was brought in before and is there."""
 
-    file_place: int
-    place: int
+    file_position: int
+    position: int
     row_number: int
     kind: str
     title: str
@@ -73,8 +73,8 @@ _HERE: Final = SQL("""coalesce((
 all: of rows that were just written the planner knows nothing, and takes them for few."""
 
 _ITEM: Final = SQL("""
-    file_place, place, row_number, kind, title, content, problem, question_count, chosen, fingerprint, state, target,
-    target_version, before, {here} as here
+    file_position, position, row_number, kind, title, content, problem, question_count, chosen, fingerprint, state,
+    target, target_version, before, {here} as here
 """).format(here=_HERE)
 _COUNTED: Final = SQL("""
     select import.id, import.name, import.state, import.made_at, count(item.kind)::integer as item_count,
@@ -155,18 +155,18 @@ def put_file(
     connection.execute(
         """
         delete from import_file
-        where kitchen_id = %(kitchen_id)s and import_id = %(import_id)s and place = %(place)s
+        where kitchen_id = %(kitchen_id)s and import_id = %(import_id)s and position = %(position)s
         """,
-        keys | {"place": file.place},
+        keys | {"position": file.position},
     )
     connection.execute(
         """
-        insert into import_file (kitchen_id, import_id, place, name, kind, remarks, matching)
-        values (%(kitchen_id)s, %(import_id)s, %(place)s, %(name)s, %(kind)s, %(remarks)s, %(matching)s)
+        insert into import_file (kitchen_id, import_id, position, name, kind, remarks, matching)
+        values (%(kitchen_id)s, %(import_id)s, %(position)s, %(name)s, %(kind)s, %(remarks)s, %(matching)s)
         """,
         keys
         | {
-            "place": file.place,
+            "position": file.position,
             "name": file.name,
             "kind": file.kind,
             "remarks": file.remarks,
@@ -176,9 +176,9 @@ def put_file(
     with connection.cursor() as cursor:
         cursor.executemany(
             """
-            insert into import_item (kitchen_id, import_id, file_place, place, row_number, kind, title, content,
+            insert into import_item (kitchen_id, import_id, file_position, position, row_number, kind, title, content,
                 problem, question_count, chosen, fingerprint)
-            values (%(kitchen_id)s, %(import_id)s, %(file_place)s, %(place)s, %(row_number)s, %(kind)s, %(title)s,
+            values (%(kitchen_id)s, %(import_id)s, %(file_position)s, %(position)s, %(row_number)s, %(kind)s, %(title)s,
                 %(content)s, %(problem)s, %(question_count)s, %(chosen)s, %(fingerprint)s)
             """,
             [keys | _columns(item) for item in items],
@@ -186,7 +186,17 @@ def put_file(
 
 
 def _columns(item: ItemRow) -> dict[str, Any]:
-    names = ("file_place", "place", "row_number", "kind", "title", "problem", "question_count", "chosen", "fingerprint")
+    names = (
+        "file_position",
+        "position",
+        "row_number",
+        "kind",
+        "title",
+        "problem",
+        "question_count",
+        "chosen",
+        "fingerprint",
+    )
     content = None if item.content is None else Jsonb(item.content)
     return {name: getattr(item, name) for name in names} | {"content": content}
 
@@ -196,8 +206,8 @@ def files_of(connection: Connection, kitchen_id: UUID, import_id: UUID) -> list[
     with connection.cursor(row_factory=class_row(FileRow)) as cursor:
         return cursor.execute(
             """
-            select place, name, kind, remarks, matching from import_file
-            where kitchen_id = %(kitchen_id)s and import_id = %(import_id)s order by place
+            select position, name, kind, remarks, matching from import_file
+            where kitchen_id = %(kitchen_id)s and import_id = %(import_id)s order by position
             """,
             _keys(kitchen_id, import_id),
         ).fetchall()
@@ -207,9 +217,9 @@ def files_of(connection: Connection, kitchen_id: UUID, import_id: UUID) -> list[
 class ItemsFrom:
     """A place in the list of items: behind that one of a file, of those that want a look first and then the others."""
 
-    file_place: int
+    file_position: int
     is_fine: bool
-    place: int
+    position: int
 
 
 def items_after(
@@ -222,25 +232,32 @@ def items_after(
             SQL("""
             select {} from import_item item
             where kitchen_id = %(kitchen_id)s and import_id = %(import_id)s
-                and (file_place, problem = '' and question_count = 0, place)
-                    > (%(file_place)s, %(is_fine)s, %(place)s)
-            order by file_place, problem = '' and question_count = 0, place limit %(most)s
+                and (file_position, problem = '' and question_count = 0, position)
+                    > (%(file_position)s, %(is_fine)s, %(position)s)
+            order by file_position, problem = '' and question_count = 0, position limit %(most)s
             """).format(_ITEM),
             _keys(kitchen_id, import_id)
-            | {"file_place": behind.file_place, "is_fine": behind.is_fine, "place": behind.place, "most": most},
+            | {
+                "file_position": behind.file_position,
+                "is_fine": behind.is_fine,
+                "position": behind.position,
+                "most": most,
+            },
         ).fetchall()
 
 
-def find_item(connection: Connection, kitchen_id: UUID, import_id: UUID, file_place: int, place: int) -> ItemRow | None:
+def find_item(
+    connection: Connection, kitchen_id: UUID, import_id: UUID, file_position: int, position: int
+) -> ItemRow | None:
     """One item; None when there is none."""
     with connection.cursor(row_factory=class_row(ItemRow)) as cursor:
         return cursor.execute(
             SQL("""
             select {} from import_item item
-            where kitchen_id = %(kitchen_id)s and import_id = %(import_id)s and file_place = %(file_place)s
-                and place = %(place)s
+            where kitchen_id = %(kitchen_id)s and import_id = %(import_id)s and file_position = %(file_position)s
+                and position = %(position)s
             """).format(_ITEM),
-            _keys(kitchen_id, import_id) | {"file_place": file_place, "place": place},
+            _keys(kitchen_id, import_id) | {"file_position": file_position, "position": position},
         ).fetchone()
 
 
@@ -250,8 +267,8 @@ def change_item(connection: Connection, kitchen_id: UUID, import_id: UUID, item:
         """
         update import_item set title = %(title)s, content = %(content)s, problem = %(problem)s, kind = %(kind)s,
             question_count = %(question_count)s, chosen = %(chosen)s
-        where kitchen_id = %(kitchen_id)s and import_id = %(import_id)s and file_place = %(file_place)s
-            and place = %(place)s
+        where kitchen_id = %(kitchen_id)s and import_id = %(import_id)s and file_position = %(file_position)s
+            and position = %(position)s
         """,
         _keys(kitchen_id, import_id) | _columns(item),
     )
@@ -265,7 +282,7 @@ def to_write(connection: Connection, kitchen_id: UUID, import_id: UUID, most: in
             select {} from import_item item
             where kitchen_id = %(kitchen_id)s and import_id = %(import_id)s and state = 'read' and chosen
                 and problem = '' and kind <> 'nothing' and not {here}
-            order by kind <> 'product', file_place, place limit %(most)s
+            order by kind <> 'product', file_position, position limit %(most)s
             """).format(_ITEM, here=_HERE),
             _keys(kitchen_id, import_id) | {"most": most},
         ).fetchall()
@@ -280,10 +297,10 @@ def written(
             SQL("""
             select {} from import_item item
             where kitchen_id = %(kitchen_id)s and import_id = %(import_id)s and state = 'written'
-                and (file_place, place) > (%(file_place)s, %(place)s)
-            order by file_place, place limit %(most)s
+                and (file_position, position) > (%(file_position)s, %(position)s)
+            order by file_position, position limit %(most)s
             """).format(_ITEM),
-            _keys(kitchen_id, import_id) | {"file_place": after_item[0], "place": after_item[1], "most": most},
+            _keys(kitchen_id, import_id) | {"file_position": after_item[0], "position": after_item[1], "most": most},
         ).fetchall()
 
 
@@ -294,14 +311,14 @@ def mark_items(connection: Connection, kitchen_id: UUID, import_id: UUID, items:
             """
             update import_item set state = %(state)s, target = %(target)s, target_version = %(target_version)s,
                 before = %(before)s, problem = %(problem)s
-            where kitchen_id = %(kitchen_id)s and import_id = %(import_id)s and file_place = %(file_place)s
-                and place = %(place)s
+            where kitchen_id = %(kitchen_id)s and import_id = %(import_id)s and file_position = %(file_position)s
+                and position = %(position)s
             """,
             [
                 _keys(kitchen_id, import_id)
                 | {
-                    "file_place": item.file_place,
-                    "place": item.place,
+                    "file_position": item.file_position,
+                    "position": item.position,
                     "state": item.state,
                     "target": item.target,
                     "target_version": item.target_version,

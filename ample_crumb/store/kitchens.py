@@ -147,13 +147,13 @@ def kitchen_row(connection: Connection, principal: Principal, day: date | None =
 
 @dataclass(frozen=True, slots=True)
 class HabitsRow:
-    """What a kitchen has said once: `corrections` maps corrected phrases to the slugs they mean, `prices` foods to the
-    price of a gram, `eaters` holds name, avoids and age of each: of those who eat along, and of the people of the
+    """What a kitchen has said once: `food_aliases` maps phrases to the slugs they mean, `prices` foods to the price of
+    a gram, `dietary_profiles` holds name, avoids and age of each: of those who eat along, and of the people of the
     kitchen who must not get something."""
 
-    corrections: dict[str, str]
+    food_aliases: dict[str, str]
     prices: dict[str, float]
-    eaters: list[tuple[str, list[str], str]]
+    dietary_profiles: list[tuple[str, list[str], str]]
 
 
 def habits_row(connection: Connection, kitchen_id: UUID) -> HabitsRow:
@@ -162,18 +162,18 @@ def habits_row(connection: Connection, kitchen_id: UUID) -> HabitsRow:
         row = cursor.execute(
             """
             select coalesce(
-                (select jsonb_object_agg(phrase, slug) from correction where kitchen_id = %(kitchen_id)s), '{}'
-            ) as corrections, coalesce(
+                (select jsonb_object_agg(phrase, slug) from food_alias where kitchen_id = %(kitchen_id)s), '{}'
+            ) as food_aliases, coalesce(
                 (select jsonb_object_agg(food, price / for_g) from price where kitchen_id = %(kitchen_id)s), '{}'
             ) as prices, coalesce(
                 (select jsonb_agg(jsonb_build_array(name, avoids, age_band) order by lower(name), id)
                 from (
-                    select id, name, avoids, age_band from eater where kitchen_id = %(kitchen_id)s
+                    select id, name, avoids, age_band from dietary_profile where kitchen_id = %(kitchen_id)s
                     union all
                     select id, name, avoids, '' from person
                     where kitchen_id = %(kitchen_id)s and removed_at is null and cardinality(avoids) > 0
                 ) eats), '[]'
-            ) as eaters
+            ) as dietary_profiles
             """,
             {"kitchen_id": kitchen_id},
         ).fetchone()
@@ -203,20 +203,20 @@ def reading_changed(connection: Connection, kitchen_id: UUID) -> None:
     )
 
 
-def correct(connection: Connection, kitchen_id: UUID, phrase: str, slug: str) -> None:
+def set_food_alias(connection: Connection, kitchen_id: UUID, phrase: str, slug: str) -> None:
     """From now on `phrase` means `slug` in this kitchen."""
     connection.execute(
         """
-        insert into correction (kitchen_id, phrase, slug) values (%(kitchen_id)s, %(phrase)s, %(slug)s)
+        insert into food_alias (kitchen_id, phrase, slug) values (%(kitchen_id)s, %(phrase)s, %(slug)s)
         on conflict (kitchen_id, phrase) do update set slug = excluded.slug
         """,
         {"kitchen_id": kitchen_id, "phrase": phrase, "slug": slug},
     )
 
 
-def forget(connection: Connection, kitchen_id: UUID, phrase: str) -> None:
+def forget_food_alias(connection: Connection, kitchen_id: UUID, phrase: str) -> None:
     """`phrase` is read by its words again."""
     connection.execute(
-        "delete from correction where kitchen_id = %(kitchen_id)s and phrase = %(phrase)s",
+        "delete from food_alias where kitchen_id = %(kitchen_id)s and phrase = %(phrase)s",
         {"kitchen_id": kitchen_id, "phrase": phrase},
     )

@@ -59,12 +59,12 @@ def days_between(connection: Connection, principal: Principal, from_day: date, t
                 select day, sum(sd_kcal * sd_kcal) as variance_kcal,
                     sum(sd_protein_g * sd_protein_g) as variance_protein, sum(
                         of_formula.piece_count
-                            * coalesce((formula.twin ->> 'energy_kcal')::numeric, classic.energy_kcal)
+                            * coalesce((formula.classic ->> 'energy_kcal')::numeric, classic.energy_kcal)
                         - of_formula.energy_kcal
                     ) as replaced_kcal
                 from of_formula
                 left join formula on formula.kitchen_id = %(kitchen_id)s and formula.id = formula_id
-                left join formula classic on classic.kitchen_id = %(kitchen_id)s and classic.id = formula.twin_id
+                left join formula classic on classic.kitchen_id = %(kitchen_id)s and classic.id = formula.classic_id
                 group by day
             )
             select each.day::date as day, plan.type as day_type, plan.energy_kcal as target_kcal,

@@ -16,7 +16,7 @@ class OpenedRow:
     id: UUID
     food: str
     name: str
-    place: str
+    storage: str
     opened_at: datetime
 
 
@@ -25,7 +25,7 @@ def opened(connection: Connection, kitchen_id: UUID, most: int) -> list[OpenedRo
     with connection.cursor(row_factory=class_row(OpenedRow)) as cursor:
         return cursor.execute(
             """
-            select id, food, name, place, opened_at from opened_good
+            select id, food, name, storage, opened_at from opened_good
             where kitchen_id = %(kitchen_id)s and done_at is null order by opened_at, id limit %(most)s
             """,
             {"kitchen_id": kitchen_id, "most": most},
@@ -36,16 +36,16 @@ def put_opened(connection: Connection, kitchen_id: UUID, opened_pack: OpenedRow)
     """Writes an opened pack, new or moved."""
     connection.execute(
         """
-        insert into opened_good (id, kitchen_id, food, name, place, opened_at)
-        values (%(id)s, %(kitchen_id)s, %(food)s, %(name)s, %(place)s, %(opened_at)s)
-        on conflict (kitchen_id, id) do update set place = excluded.place, opened_at = excluded.opened_at
+        insert into opened_good (id, kitchen_id, food, name, storage, opened_at)
+        values (%(id)s, %(kitchen_id)s, %(food)s, %(name)s, %(storage)s, %(opened_at)s)
+        on conflict (kitchen_id, id) do update set storage = excluded.storage, opened_at = excluded.opened_at
         """,
         {
             "id": opened_pack.id,
             "kitchen_id": kitchen_id,
             "food": opened_pack.food,
             "name": opened_pack.name,
-            "place": opened_pack.place,
+            "storage": opened_pack.storage,
             "opened_at": opened_pack.opened_at,
         },
     )

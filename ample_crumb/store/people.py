@@ -29,7 +29,7 @@ def listed(connection: Connection, kitchen_id: UUID) -> list[PersonRow]:
         return cursor.execute(
             """
             select id, name, avoids, piece_step, hides_energy, tally from person
-            where kitchen_id = %(kitchen_id)s and removed_at is null order by place, id
+            where kitchen_id = %(kitchen_id)s and removed_at is null order by position, id
             """,
             {"kitchen_id": kitchen_id},
         ).fetchall()
@@ -52,9 +52,9 @@ def put_person(connection: Connection, kitchen_id: UUID, person: PersonRow) -> N
     """Writes a person, new or changed; one who was taken away is there again."""
     connection.execute(
         """
-        insert into person (id, kitchen_id, name, avoids, piece_step, hides_energy, tally, place)
+        insert into person (id, kitchen_id, name, avoids, piece_step, hides_energy, tally, position)
         select %(id)s, %(kitchen_id)s, %(name)s, %(avoids)s, %(piece_step)s, %(hides_energy)s, %(tally)s,
-            coalesce(max(place), 0) + 1
+            coalesce(max(position), 0) + 1
         from person where kitchen_id = %(kitchen_id)s
         on conflict (kitchen_id, id) do update set name = excluded.name, avoids = excluded.avoids,
             piece_step = excluded.piece_step, hides_energy = excluded.hides_energy, tally = excluded.tally,

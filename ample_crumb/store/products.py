@@ -25,7 +25,7 @@ class ProductRow:
     name: str
     synonyms: list[str]
     role: str
-    version: int
+    revision: int
     archived: bool
     finished: bool
     merged_into: UUID | None
@@ -93,7 +93,7 @@ _MEASURES: Final = tuple(field.name for field in fields(PackMeasures))
 
 _COLUMNS: Final = SQL(
     """
-    product.id, name, synonyms, role, version, archived_at is not null as archived, finished, merged_into, gtin,
+    product.id, name, synonyms, role, revision, archived_at is not null as archived, finished, merged_into, gtin,
         ingredients_text, number, made_at, style, basis, polyol_kind, {figures}, {measures}, allergens, traces, vegan,
         vegetarian, added_sugar
 """
@@ -249,11 +249,11 @@ def add(connection: Connection, kitchen_id: UUID, product_id: UUID, about: Produ
 
 
 def change(connection: Connection, kitchen_id: UUID, product_id: UUID, about: ProductDetails) -> None:
-    """What a product says of itself anew, and its next version. The caller has looked at its version."""
+    """What a product says of itself anew, and its next revision. The caller has looked at its revision."""
     connection.execute(
         """
         update product set name = %(name)s, synonyms = %(synonyms)s, role = %(role)s, gtin = %(gtin)s,
-            ingredients_text = %(ingredients_text)s, finished = %(finished)s, version = version + 1
+            ingredients_text = %(ingredients_text)s, finished = %(finished)s, revision = revision + 1
         where id = %(id)s and kitchen_id = %(kitchen_id)s
         """,
         asdict(about) | {"id": product_id, "kitchen_id": kitchen_id, "synonyms": list(about.synonyms)},
@@ -274,7 +274,7 @@ def merge(connection: Connection, kitchen_id: UUID, product_id: UUID, into: UUID
     """Archives a product as merged into another."""
     connection.execute(
         """
-        update product set merged_into = %(into)s, archived_at = coalesce(archived_at, now()), version = version + 1
+        update product set merged_into = %(into)s, archived_at = coalesce(archived_at, now()), revision = revision + 1
         where id = %(id)s and kitchen_id = %(kitchen_id)s
         """,
         {"id": product_id, "kitchen_id": kitchen_id, "into": into},
@@ -342,9 +342,9 @@ def cupboard_changed(connection: Connection, kitchen_id: UUID, product_ids: Iter
     )
 
 
-def move_corrections(connection: Connection, kitchen_id: UUID, was: str, now: str) -> None:
+def move_food_aliases(connection: Connection, kitchen_id: UUID, was: str, now: str) -> None:
     """Words that were corrected to the slug `was` mean `now`."""
     connection.execute(
-        "update correction set slug = %(now)s where kitchen_id = %(kitchen_id)s and slug = %(was)s",
+        "update food_alias set slug = %(now)s where kitchen_id = %(kitchen_id)s and slug = %(was)s",
         {"kitchen_id": kitchen_id, "was": was, "now": now},
     )

@@ -2,7 +2,7 @@ CREATE FUNCTION public.add_day_types() RETURNS trigger
     LANGUAGE plpgsql
     AS $$
 begin
-    insert into day_type (kitchen_id, person_id, slug, name, place)
+    insert into day_type (kitchen_id, person_id, slug, name, position)
     values (new.kitchen_id, new.id, 'training', 'Training', 1), (new.kitchen_id, new.id, 'rest', 'Rest', 2);
     return null;
 end
@@ -16,7 +16,7 @@ CREATE FUNCTION public.ask_for_outdated(newest integer) RETURNS integer
         select formula.kitchen_id, 'summary', formula.id, resident.id, newest, 1
         from formula cross join lateral (
             select person.id from person where person.kitchen_id = formula.kitchen_id and person.removed_at is null
-            order by person.place, person.id limit 1
+            order by person.position, person.id limit 1
         ) resident
         where summary_rules < newest and not exists (
             select from job where job.kitchen_id = formula.kitchen_id and kind = 'summary' and key = formula.id
@@ -28,18 +28,34 @@ CREATE FUNCTION public.ask_for_outdated(newest integer) RETURNS integer
     )
     select count(*)::integer from asked
 $$;
-CREATE FUNCTION public.bury() RETURNS trigger
-    LANGUAGE plpgsql SECURITY DEFINER
-    SET search_path TO 'public', 'pg_temp'
+CREATE FUNCTION public.batch_former_columns() RETURNS trigger
+    LANGUAGE plpgsql
     AS $$
 begin
-    -- A kitchen that goes takes its tombstones along.
-    if exists (select 1 from kitchen where id = old.kitchen_id) then
-        insert into tombstone (kitchen_id, kind, id)
-        values (old.kitchen_id, tg_table_name, key_words(to_jsonb(old), variadic tg_argv))
-        on conflict (kitchen_id, kind, id) do update set changed_at = now();
+    if tg_op = 'INSERT' then
+        new.predicted_min := coalesce(new.predicted_min, new.told_min);
+        new.told_min := new.predicted_min;
+    else
+        if new.predicted_min is distinct from old.predicted_min then new.told_min := new.predicted_min;
+        else new.predicted_min := new.told_min;
+        end if;
     end if;
-    return null;
+    return new;
+end
+$$;
+CREATE FUNCTION public.batch_lot_former_columns() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+begin
+    if tg_op = 'INSERT' then
+        new.piece_count := coalesce(new.piece_count, new.pieces);
+        new.pieces := new.piece_count;
+    else
+        if new.piece_count is distinct from old.piece_count then new.pieces := new.piece_count;
+        else new.piece_count := new.pieces;
+        end if;
+    end if;
+    return new;
 end
 $$;
 CREATE FUNCTION public.claim_jobs(most integer, lasts interval, newest integer) RETURNS TABLE(kitchen_id uuid, person_id uuid, kind text, key uuid, token bigint, attempts integer)
@@ -57,7 +73,7 @@ CREATE FUNCTION public.claim_jobs(most integer, lasts interval, newest integer) 
         (select person.id from person where person.kitchen_id = job.kitchen_id and person.id = job.person_id
             and person.removed_at is null),
         (select person.id from person where person.kitchen_id = job.kitchen_id and person.removed_at is null
-            order by person.place, person.id limit 1),
+            order by person.position, person.id limit 1),
         job.person_id
     ), job.kind, job.key, job.token, job.attempts
 $$;
@@ -65,6 +81,21 @@ CREATE FUNCTION public.current_kitchen() RETURNS uuid
     LANGUAGE sql STABLE
     AS $$
     select nullif(current_setting('ample_crumb.kitchen_id', true), '')::uuid
+$$;
+CREATE FUNCTION public.day_type_former_columns() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+begin
+    if tg_op = 'INSERT' then
+        new."position" := coalesce(new."position", new.place, 0);
+        new.place := new."position";
+    else
+        if new."position" is distinct from old."position" then new.place := new."position";
+        else new."position" := new.place;
+        end if;
+    end if;
+    return new;
+end
 $$;
 CREATE FUNCTION public.day_type_of(kitchen uuid, person uuid, asked date) RETURNS text
     LANGUAGE sql STABLE
@@ -77,12 +108,132 @@ CREATE FUNCTION public.day_type_of(kitchen uuid, person uuid, asked date) RETURN
         'rest'
     )
 $$;
+CREATE FUNCTION public.entry_former_columns() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+begin
+    if tg_op = 'INSERT' then
+        new.revision := coalesce(new.revision, new.version, 1);
+        new.version := new.revision;
+    else
+        if new.revision is distinct from old.revision then new.version := new.revision;
+        else new.revision := new.version;
+        end if;
+    end if;
+    return new;
+end
+$$;
+CREATE FUNCTION public.formula_former_columns() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+begin
+    if tg_op = 'INSERT' then
+        new.revision := coalesce(new.revision, new.version, 1);
+        new.version := new.revision;
+        new.written_piece_count := coalesce(new.written_piece_count, new.pieces);
+        new.pieces := new.written_piece_count;
+        new.classic_id := coalesce(new.classic_id, new.twin_id);
+        new.twin_id := new.classic_id;
+        new.classic := coalesce(new.classic, new.twin);
+        new.twin := new.classic;
+        new.classic_number := coalesce(new.classic_number, new.twin_number);
+        new.twin_number := new.classic_number;
+    else
+        if new.revision is distinct from old.revision then new.version := new.revision;
+        else new.revision := new.version;
+        end if;
+        if new.written_piece_count is distinct from old.written_piece_count then new.pieces := new.written_piece_count;
+        else new.written_piece_count := new.pieces;
+        end if;
+        if new.classic_id is distinct from old.classic_id then new.twin_id := new.classic_id;
+        else new.classic_id := new.twin_id;
+        end if;
+        if new.classic is distinct from old.classic then new.twin := new.classic;
+        else new.classic := new.twin;
+        end if;
+        if new.classic_number is distinct from old.classic_number then new.twin_number := new.classic_number;
+        else new.classic_number := new.twin_number;
+        end if;
+    end if;
+    return new;
+end
+$$;
+CREATE FUNCTION public.formula_line_former_columns() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+begin
+    if tg_op = 'INSERT' then
+        new.part_position := coalesce(new.part_position, new.part_place);
+        new.part_place := new.part_position;
+        new."position" := coalesce(new."position", new.place);
+        new.place := new."position";
+    else
+        if new.part_position is distinct from old.part_position then new.part_place := new.part_position;
+        else new.part_position := new.part_place;
+        end if;
+        if new."position" is distinct from old."position" then new.place := new."position";
+        else new."position" := new.place;
+        end if;
+    end if;
+    return new;
+end
+$$;
+CREATE FUNCTION public.formula_part_former_columns() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+begin
+    if tg_op = 'INSERT' then
+        new."position" := coalesce(new."position", new.place);
+        new.place := new."position";
+    else
+        if new."position" is distinct from old."position" then new.place := new."position";
+        else new."position" := new.place;
+        end if;
+    end if;
+    return new;
+end
+$$;
 CREATE FUNCTION public.habits_changed() RETURNS trigger
     LANGUAGE plpgsql
     AS $$
 begin
     update kitchen set habits_revision = nextval('habits_revision') where id = coalesce(new.kitchen_id, old.kitchen_id);
     return null;
+end
+$$;
+CREATE FUNCTION public.import_file_former_columns() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+begin
+    if tg_op = 'INSERT' then
+        new."position" := coalesce(new."position", new.place);
+        new.place := new."position";
+    else
+        if new."position" is distinct from old."position" then new.place := new."position";
+        else new."position" := new.place;
+        end if;
+    end if;
+    return new;
+end
+$$;
+CREATE FUNCTION public.import_item_former_columns() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+begin
+    if tg_op = 'INSERT' then
+        new.file_position := coalesce(new.file_position, new.file_place);
+        new.file_place := new.file_position;
+        new."position" := coalesce(new."position", new.place);
+        new.place := new."position";
+    else
+        if new.file_position is distinct from old.file_position then new.file_place := new.file_position;
+        else new.file_position := new.file_place;
+        end if;
+        if new."position" is distinct from old."position" then new.place := new."position";
+        else new."position" := new.place;
+        end if;
+    end if;
+    return new;
 end
 $$;
 CREATE FUNCTION public.is_only_kitchen() RETURNS boolean
@@ -122,6 +273,36 @@ begin
     return new;
 end
 $$;
+CREATE FUNCTION public.opened_good_former_columns() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+begin
+    if tg_op = 'INSERT' then
+        new.storage := coalesce(new.storage, new.place);
+        new.place := new.storage;
+    else
+        if new.storage is distinct from old.storage then new.place := new.storage;
+        else new.storage := new.place;
+        end if;
+    end if;
+    return new;
+end
+$$;
+CREATE FUNCTION public.person_former_columns() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+begin
+    if tg_op = 'INSERT' then
+        new."position" := coalesce(new."position", new.place, 0);
+        new.place := new."position";
+    else
+        if new."position" is distinct from old."position" then new.place := new."position";
+        else new."position" := new.place;
+        end if;
+    end if;
+    return new;
+end
+$$;
 CREATE FUNCTION public.plan_of_day(kitchen uuid, person uuid, asked date) RETURNS TABLE(type text, energy_kcal numeric, protein_g numeric, fat_g numeric, carbohydrate_g numeric, fibre_g numeric, of_its_own boolean)
     LANGUAGE sql STABLE
     AS $$
@@ -136,6 +317,31 @@ CREATE FUNCTION public.plan_of_day(kitchen uuid, person uuid, asked date) RETURN
     left join day on day.kitchen_id = kitchen and day.person_id = person and day.day = asked
     left join lateral target_of(kitchen, person, this.type, asked) target on true
 $$;
+CREATE FUNCTION public.product_former_columns() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+begin
+    if tg_op = 'INSERT' then
+        new.revision := coalesce(new.revision, new.version, 1);
+        new.version := new.revision;
+    else
+        if new.revision is distinct from old.revision then new.version := new.revision;
+        else new.revision := new.version;
+        end if;
+    end if;
+    return new;
+end
+$$;
+CREATE FUNCTION public.remove_tombstone() RETURNS trigger
+    LANGUAGE plpgsql SECURITY DEFINER
+    SET search_path TO 'public', 'pg_temp'
+    AS $$
+begin
+    delete from tombstone where kitchen_id = new.kitchen_id and kind = tg_table_name
+        and id = key_words(to_jsonb(new), variadic tg_argv);
+    return null;
+end
+$$;
 CREATE FUNCTION public.resident(asked uuid) RETURNS TABLE(kitchen_id uuid, person_id uuid)
     LANGUAGE plpgsql STABLE SECURITY DEFINER
     SET search_path TO 'public', 'pg_temp'
@@ -144,7 +350,7 @@ begin
     return query select person.kitchen_id, person.id from person where person.id = asked and person.removed_at is null;
     if not found and is_only_kitchen() then
         return query select person.kitchen_id, person.id from person where person.removed_at is null
-            order by person.place, person.id limit 1;
+            order by person.position, person.id limit 1;
     end if;
 end
 $$;
@@ -215,13 +421,17 @@ begin
     return new;
 end
 $$;
-CREATE FUNCTION public.unbury() RETURNS trigger
+CREATE FUNCTION public.write_tombstone() RETURNS trigger
     LANGUAGE plpgsql SECURITY DEFINER
     SET search_path TO 'public', 'pg_temp'
     AS $$
 begin
-    delete from tombstone where kitchen_id = new.kitchen_id and kind = tg_table_name
-        and id = key_words(to_jsonb(new), variadic tg_argv);
+    -- A kitchen that goes takes its tombstones along.
+    if exists (select 1 from kitchen where id = old.kitchen_id) then
+        insert into tombstone (kitchen_id, kind, id)
+        values (old.kitchen_id, tg_table_name, key_words(to_jsonb(old), variadic tg_argv))
+        on conflict (kitchen_id, kind, id) do update set changed_at = now();
+    end if;
     return null;
 end
 $$;
@@ -293,6 +503,7 @@ CREATE TABLE public.batch (
     cost numeric,
     cost_at_least boolean DEFAULT false NOT NULL,
     powder_g numeric,
+    predicted_min numeric,
     CONSTRAINT batch_baked CHECK ((baked_g >= (0)::numeric)),
     CONSTRAINT batch_dough CHECK ((dough_g >= (0)::numeric)),
     CONSTRAINT batch_family_length CHECK ((length(family) <= 40)),
@@ -325,9 +536,10 @@ CREATE TABLE public.batch_lot (
     piece_g numeric NOT NULL,
     share numeric NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    piece_count integer NOT NULL,
     CONSTRAINT batch_lot_counts CHECK ((lot >= 1)),
     CONSTRAINT batch_lot_piece CHECK ((piece_g >= (0)::numeric)),
-    CONSTRAINT batch_lot_pieces CHECK (((pieces >= 1) AND (pieces <= 1000))),
+    CONSTRAINT batch_lot_piece_count CHECK (((piece_count >= 1) AND (piece_count <= 1000))),
     CONSTRAINT batch_lot_share CHECK (((share >= (0)::numeric) AND (share <= (1)::numeric)))
 );
 CREATE TABLE public.batch_photo (
@@ -370,14 +582,20 @@ CREATE TABLE public.body_weight (
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     CONSTRAINT body_weight_range CHECK (((weight_kg >= (15)::numeric) AND (weight_kg <= (400)::numeric)))
 );
-CREATE TABLE public.correction (
+CREATE TABLE public.food_alias (
     kitchen_id uuid NOT NULL,
     phrase text NOT NULL,
     slug text NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
-    CONSTRAINT correction_phrase_length CHECK (((length(phrase) >= 1) AND (length(phrase) <= 300))),
-    CONSTRAINT correction_slug_length CHECK (((length(slug) >= 1) AND (length(slug) <= 80)))
+    CONSTRAINT food_alias_phrase_length CHECK (((length(phrase) >= 1) AND (length(phrase) <= 300))),
+    CONSTRAINT food_alias_slug_length CHECK (((length(slug) >= 1) AND (length(slug) <= 80)))
 );
+CREATE VIEW public.correction WITH (security_invoker='true') AS
+ SELECT food_alias.kitchen_id,
+    food_alias.phrase,
+    food_alias.slug,
+    food_alias.changed_at
+   FROM public.food_alias;
 CREATE SEQUENCE public.cupboard_revision
     START WITH 1
     INCREMENT BY 1
@@ -407,13 +625,22 @@ CREATE TABLE public.day_type (
     person_id uuid NOT NULL,
     slug text NOT NULL,
     name text NOT NULL,
-    place integer DEFAULT 0 NOT NULL,
+    place integer NOT NULL,
     removed_at timestamp with time zone,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    "position" integer NOT NULL,
     CONSTRAINT day_type_name_length CHECK (((length(name) >= 1) AND (length(name) <= 40))),
     CONSTRAINT day_type_slug CHECK ((slug ~ '^[a-z0-9-]{1,40}$'::text))
 );
-CREATE TABLE public.eater (
+CREATE TABLE public.diet_phase (
+    kitchen_id uuid NOT NULL,
+    person_id uuid NOT NULL,
+    from_day date NOT NULL,
+    name text NOT NULL,
+    changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    CONSTRAINT diet_phase_name_length CHECK (((length(name) >= 1) AND (length(name) <= 60)))
+);
+CREATE TABLE public.dietary_profile (
     id uuid NOT NULL,
     kitchen_id uuid NOT NULL,
     name text NOT NULL,
@@ -421,11 +648,20 @@ CREATE TABLE public.eater (
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     piece_share numeric DEFAULT 1 NOT NULL,
     age_band text DEFAULT ''::text NOT NULL,
-    CONSTRAINT eater_age_band CHECK ((age_band = ANY (ARRAY[''::text, 'under one'::text, 'one to four'::text, 'five to eleven'::text]))),
-    CONSTRAINT eater_avoids CHECK ((cardinality(avoids) <= 30)),
-    CONSTRAINT eater_name_length CHECK (((length(name) >= 1) AND (length(name) <= 80))),
-    CONSTRAINT eater_piece_share CHECK (((piece_share > (0)::numeric) AND (piece_share <= (4)::numeric)))
+    CONSTRAINT dietary_profile_age_band CHECK ((age_band = ANY (ARRAY[''::text, 'under one'::text, 'one to four'::text, 'five to eleven'::text]))),
+    CONSTRAINT dietary_profile_avoids CHECK ((cardinality(avoids) <= 30)),
+    CONSTRAINT dietary_profile_name_length CHECK (((length(name) >= 1) AND (length(name) <= 80))),
+    CONSTRAINT dietary_profile_piece_share CHECK (((piece_share > (0)::numeric) AND (piece_share <= (4)::numeric)))
 );
+CREATE VIEW public.eater WITH (security_invoker='true') AS
+ SELECT dietary_profile.id,
+    dietary_profile.kitchen_id,
+    dietary_profile.name,
+    dietary_profile.avoids,
+    dietary_profile.changed_at,
+    dietary_profile.piece_share,
+    dietary_profile.age_band
+   FROM public.dietary_profile;
 CREATE TABLE public.entry (
     id uuid NOT NULL,
     kitchen_id uuid NOT NULL,
@@ -437,7 +673,7 @@ CREATE TABLE public.entry (
     text text DEFAULT ''::text NOT NULL,
     formula_id uuid,
     piece_count numeric,
-    version integer DEFAULT 1 NOT NULL,
+    version integer NOT NULL,
     removed_at timestamp with time zone,
     mass_g numeric NOT NULL,
     energy_kcal numeric,
@@ -463,14 +699,15 @@ CREATE TABLE public.entry (
     group_id uuid,
     state text DEFAULT 'eaten'::text NOT NULL,
     meal_id uuid,
+    revision integer NOT NULL,
     CONSTRAINT entry_kind CHECK ((kind = ANY (ARRAY['piece'::text, 'foods'::text]))),
     CONSTRAINT entry_mass CHECK ((mass_g >= (0)::numeric)),
     CONSTRAINT entry_name_length CHECK (((length(name) >= 1) AND (length(name) <= 300))),
     CONSTRAINT entry_piece_count CHECK (((piece_count > (0)::numeric) AND (piece_count <= (1000)::numeric))),
     CONSTRAINT entry_piece_names_formula CHECK (((kind <> 'piece'::text) OR (((formula_id IS NOT NULL) OR (batch_id IS NOT NULL)) AND (piece_count IS NOT NULL)))),
+    CONSTRAINT entry_revision_counts CHECK ((revision >= 1)),
     CONSTRAINT entry_state CHECK ((state = ANY (ARRAY['planned'::text, 'eaten'::text]))),
-    CONSTRAINT entry_text_length CHECK ((length(text) <= 1000)),
-    CONSTRAINT entry_version CHECK ((version >= 1))
+    CONSTRAINT entry_text_length CHECK ((length(text) <= 1000))
 );
 CREATE TABLE public.formula (
     id uuid NOT NULL,
@@ -479,7 +716,7 @@ CREATE TABLE public.formula (
     family text DEFAULT ''::text NOT NULL,
     pieces integer NOT NULL,
     method text DEFAULT ''::text NOT NULL,
-    version integer DEFAULT 1 NOT NULL,
+    version integer NOT NULL,
     archived_at timestamp with time zone,
     created_at timestamp with time zone DEFAULT now() NOT NULL,
     updated_at timestamp with time zone DEFAULT now() NOT NULL,
@@ -526,15 +763,20 @@ CREATE TABLE public.formula (
     hazards text[] DEFAULT '{}'::text[] NOT NULL,
     bite_min integer,
     powder_g numeric DEFAULT 0 NOT NULL,
+    revision integer NOT NULL,
+    written_piece_count integer NOT NULL,
+    classic_id uuid,
+    classic jsonb,
+    classic_number integer,
     CONSTRAINT formula_base_with_its_parts CHECK (((base_id IS NULL) OR (base_parts IS NOT NULL))),
+    CONSTRAINT formula_classic CHECK (((classic_id IS NULL) OR (classic IS NULL))),
+    CONSTRAINT formula_classic_number_of_a_formula CHECK (((classic_number IS NULL) OR (classic_id IS NOT NULL))),
     CONSTRAINT formula_family_length CHECK ((length(family) <= 40)),
     CONSTRAINT formula_method_length CHECK ((length(method) <= 20000)),
     CONSTRAINT formula_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120))),
-    CONSTRAINT formula_pieces CHECK (((pieces >= 1) AND (pieces <= 1000))),
     CONSTRAINT formula_powder CHECK ((powder_g >= (0)::numeric)),
-    CONSTRAINT formula_twin CHECK (((twin_id IS NULL) OR (twin IS NULL))),
-    CONSTRAINT formula_twin_number_of_a_formula CHECK (((twin_number IS NULL) OR (twin_id IS NOT NULL))),
-    CONSTRAINT formula_version CHECK ((version >= 1))
+    CONSTRAINT formula_revision_counts CHECK ((revision >= 1)),
+    CONSTRAINT formula_written_piece_count CHECK (((written_piece_count >= 1) AND (written_piece_count <= 1000)))
 );
 CREATE TABLE public.formula_dependency (
     kitchen_id uuid NOT NULL,
@@ -556,6 +798,8 @@ CREATE TABLE public.formula_line (
     food text,
     line_id text DEFAULT (gen_random_uuid())::text NOT NULL,
     nested_id uuid,
+    part_position integer NOT NULL,
+    "position" integer NOT NULL,
     CONSTRAINT formula_line_chosen_length CHECK ((length(chosen) <= 80)),
     CONSTRAINT formula_line_id CHECK ((line_id ~ '^[0-9A-Za-z_-]{1,40}$'::text)),
     CONSTRAINT formula_line_length CHECK ((length(text) <= 1000))
@@ -583,6 +827,7 @@ CREATE TABLE public.formula_part (
     optional boolean DEFAULT false NOT NULL,
     bake text NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    "position" integer NOT NULL,
     CONSTRAINT formula_part_bake CHECK ((bake = ANY (ARRAY['with the rest'::text, 'before'::text, 'not'::text]))),
     CONSTRAINT formula_part_loss_share CHECK (((loss_share >= (0)::numeric) AND (loss_share <= (1)::numeric))),
     CONSTRAINT formula_part_name_length CHECK ((length(name) <= 80)),
@@ -633,14 +878,21 @@ CREATE SEQUENCE public.habits_revision
     NO MINVALUE
     NO MAXVALUE
     CACHE 1;
-CREATE TABLE public.helping (
+CREATE TABLE public.usual_portion (
     kitchen_id uuid NOT NULL,
     person_id uuid NOT NULL,
     formula_id uuid NOT NULL,
     piece_count numeric NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
-    CONSTRAINT helping_piece_count CHECK (((piece_count > (0)::numeric) AND (piece_count <= (100)::numeric)))
+    CONSTRAINT usual_portion_piece_count CHECK (((piece_count > (0)::numeric) AND (piece_count <= (100)::numeric)))
 );
+CREATE VIEW public.helping WITH (security_invoker='true') AS
+ SELECT usual_portion.kitchen_id,
+    usual_portion.person_id,
+    usual_portion.formula_id,
+    usual_portion.piece_count,
+    usual_portion.changed_at
+   FROM public.usual_portion;
 CREATE TABLE public.import (
     kitchen_id uuid NOT NULL,
     id uuid NOT NULL,
@@ -661,9 +913,10 @@ CREATE TABLE public.import_file (
     remarks text[] DEFAULT '{}'::text[] NOT NULL,
     matching jsonb,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    "position" integer NOT NULL,
     CONSTRAINT import_file_kind CHECK ((length(kind) <= 20)),
     CONSTRAINT import_file_name_length CHECK (((length(name) >= 1) AND (length(name) <= 200))),
-    CONSTRAINT import_file_place CHECK (((place >= 0) AND (place <= 10000))),
+    CONSTRAINT import_file_position CHECK ((("position" >= 0) AND ("position" <= 10000))),
     CONSTRAINT import_file_remarks CHECK ((cardinality(remarks) <= 50))
 );
 CREATE TABLE public.import_item (
@@ -684,8 +937,10 @@ CREATE TABLE public.import_item (
     target_version integer,
     before jsonb,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    file_position integer NOT NULL,
+    "position" integer NOT NULL,
     CONSTRAINT import_item_kind CHECK ((kind = ANY (ARRAY['formula'::text, 'product'::text, 'entry'::text, 'weight'::text, 'nothing'::text]))),
-    CONSTRAINT import_item_place CHECK (((place >= 0) AND (place <= 1000000))),
+    CONSTRAINT import_item_position CHECK ((("position" >= 0) AND ("position" <= 1000000))),
     CONSTRAINT import_item_problem_length CHECK ((length(problem) <= 500)),
     CONSTRAINT import_item_state CHECK ((state = ANY (ARRAY['read'::text, 'written'::text, 'taken back'::text]))),
     CONSTRAINT import_item_target_length CHECK ((length(target) <= 40)),
@@ -775,10 +1030,11 @@ CREATE TABLE public.opened_good (
     done_as text DEFAULT ''::text NOT NULL,
     done_at timestamp with time zone,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
+    storage text NOT NULL,
     CONSTRAINT opened_good_done CHECK ((done_as = ANY (ARRAY[''::text, 'used'::text, 'thrown'::text]))),
     CONSTRAINT opened_good_food_length CHECK (((length(food) >= 1) AND (length(food) <= 80))),
     CONSTRAINT opened_good_name_length CHECK (((length(name) >= 1) AND (length(name) <= 200))),
-    CONSTRAINT opened_good_place CHECK ((place = ANY (ARRAY['counter'::text, 'fridge'::text, 'freezer'::text])))
+    CONSTRAINT opened_good_storage CHECK ((storage = ANY (ARRAY['counter'::text, 'fridge'::text, 'freezer'::text])))
 );
 CREATE TABLE public.person (
     id uuid NOT NULL,
@@ -789,13 +1045,14 @@ CREATE TABLE public.person (
     carbohydrate text DEFAULT 'available'::text NOT NULL,
     appearance text DEFAULT 'system'::text NOT NULL,
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
-    place integer DEFAULT 0 NOT NULL,
+    place integer NOT NULL,
     avoids text[] DEFAULT '{}'::text[] NOT NULL,
     piece_step text DEFAULT 'half'::text NOT NULL,
     hides_energy boolean DEFAULT false NOT NULL,
     tally jsonb,
     physique jsonb,
     removed_at timestamp with time zone,
+    "position" integer NOT NULL,
     CONSTRAINT person_appearance CHECK ((appearance = ANY (ARRAY['system'::text, 'light'::text, 'dark'::text]))),
     CONSTRAINT person_avoids CHECK ((cardinality(avoids) <= 30)),
     CONSTRAINT person_carbohydrate CHECK ((carbohydrate = ANY (ARRAY['available'::text, 'net'::text, 'net_of_polyols'::text, 'us_total'::text]))),
@@ -804,14 +1061,13 @@ CREATE TABLE public.person (
     CONSTRAINT person_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120))),
     CONSTRAINT person_piece_step CHECK ((piece_step = ANY (ARRAY['grams'::text, 'half'::text, 'whole'::text])))
 );
-CREATE TABLE public.phase (
-    kitchen_id uuid NOT NULL,
-    person_id uuid NOT NULL,
-    from_day date NOT NULL,
-    name text NOT NULL,
-    changed_at timestamp with time zone DEFAULT now() NOT NULL,
-    CONSTRAINT phase_name_length CHECK (((length(name) >= 1) AND (length(name) <= 60)))
-);
+CREATE VIEW public.phase WITH (security_invoker='true') AS
+ SELECT diet_phase.kitchen_id,
+    diet_phase.person_id,
+    diet_phase.from_day,
+    diet_phase.name,
+    diet_phase.changed_at
+   FROM public.diet_phase;
 CREATE TABLE public.planning_kitchen (
     kitchen_id uuid NOT NULL,
     document jsonb NOT NULL,
@@ -845,7 +1101,7 @@ CREATE TABLE public.product (
     name text NOT NULL,
     synonyms text[] DEFAULT '{}'::text[] NOT NULL,
     role text DEFAULT ''::text NOT NULL,
-    version integer DEFAULT 1 NOT NULL,
+    version integer NOT NULL,
     archived_at timestamp with time zone,
     created_at timestamp with time zone DEFAULT now() NOT NULL,
     gtin text DEFAULT ''::text NOT NULL,
@@ -855,12 +1111,13 @@ CREATE TABLE public.product (
     changed_at timestamp with time zone DEFAULT now() NOT NULL,
     cupboard_revision bigint DEFAULT 0 NOT NULL,
     sort_name text GENERATED ALWAYS AS (lower(name)) STORED,
+    revision integer NOT NULL,
     CONSTRAINT product_gtin CHECK ((gtin ~ '^([0-9]{8}|[0-9]{13}|[0-9]{14})?$'::text)),
     CONSTRAINT product_ingredients_text_length CHECK ((length(ingredients_text) <= 4000)),
     CONSTRAINT product_name_length CHECK (((length(name) >= 1) AND (length(name) <= 120))),
+    CONSTRAINT product_revision_counts CHECK ((revision >= 1)),
     CONSTRAINT product_role_length CHECK ((length(role) <= 40)),
-    CONSTRAINT product_synonyms CHECK ((cardinality(synonyms) <= 20)),
-    CONSTRAINT product_version CHECK ((version >= 1))
+    CONSTRAINT product_synonyms CHECK ((cardinality(synonyms) <= 20))
 );
 CREATE TABLE public.product_label (
     product_id uuid NOT NULL,
@@ -1091,24 +1348,30 @@ ALTER TABLE ONLY public.batch_symptom
     ADD CONSTRAINT batch_symptom_pkey PRIMARY KEY (kitchen_id, batch_id, symptom);
 ALTER TABLE ONLY public.body_weight
     ADD CONSTRAINT body_weight_pkey PRIMARY KEY (kitchen_id, person_id, day);
-ALTER TABLE ONLY public.correction
-    ADD CONSTRAINT correction_pkey PRIMARY KEY (kitchen_id, phrase);
 ALTER TABLE ONLY public.day
     ADD CONSTRAINT day_pkey PRIMARY KEY (kitchen_id, person_id, day);
 ALTER TABLE ONLY public.day_type
     ADD CONSTRAINT day_type_pkey PRIMARY KEY (kitchen_id, person_id, slug);
-ALTER TABLE ONLY public.eater
-    ADD CONSTRAINT eater_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.diet_phase
+    ADD CONSTRAINT diet_phase_pkey PRIMARY KEY (kitchen_id, person_id, from_day);
+ALTER TABLE ONLY public.dietary_profile
+    ADD CONSTRAINT dietary_profile_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.entry
     ADD CONSTRAINT entry_pkey PRIMARY KEY (kitchen_id, id);
+ALTER TABLE ONLY public.food_alias
+    ADD CONSTRAINT food_alias_pkey PRIMARY KEY (kitchen_id, phrase);
 ALTER TABLE ONLY public.formula_dependency
     ADD CONSTRAINT formula_dependency_pkey PRIMARY KEY (kitchen_id, kind, key, formula_id);
 ALTER TABLE ONLY public.formula_line
-    ADD CONSTRAINT formula_line_pkey PRIMARY KEY (kitchen_id, formula_id, part_place, place);
+    ADD CONSTRAINT formula_line_former_key UNIQUE (kitchen_id, formula_id, part_place, place);
+ALTER TABLE ONLY public.formula_line
+    ADD CONSTRAINT formula_line_pkey PRIMARY KEY (kitchen_id, formula_id, part_position, "position");
 ALTER TABLE ONLY public.formula_note
     ADD CONSTRAINT formula_note_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.formula_part
-    ADD CONSTRAINT formula_part_pkey PRIMARY KEY (kitchen_id, formula_id, place);
+    ADD CONSTRAINT formula_part_former_key UNIQUE (kitchen_id, formula_id, place);
+ALTER TABLE ONLY public.formula_part
+    ADD CONSTRAINT formula_part_pkey PRIMARY KEY (kitchen_id, formula_id, "position");
 ALTER TABLE ONLY public.formula
     ADD CONSTRAINT formula_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.formula_tasks
@@ -1117,12 +1380,10 @@ ALTER TABLE ONLY public.formula_version
     ADD CONSTRAINT formula_version_number_once UNIQUE (kitchen_id, formula_id, number);
 ALTER TABLE ONLY public.formula_version
     ADD CONSTRAINT formula_version_pkey PRIMARY KEY (kitchen_id, id);
-ALTER TABLE ONLY public.helping
-    ADD CONSTRAINT helping_pkey PRIMARY KEY (kitchen_id, person_id, formula_id);
 ALTER TABLE ONLY public.import_file
-    ADD CONSTRAINT import_file_pkey PRIMARY KEY (kitchen_id, import_id, place);
+    ADD CONSTRAINT import_file_pkey PRIMARY KEY (kitchen_id, import_id, "position");
 ALTER TABLE ONLY public.import_item
-    ADD CONSTRAINT import_item_pkey PRIMARY KEY (kitchen_id, import_id, file_place, place);
+    ADD CONSTRAINT import_item_pkey PRIMARY KEY (kitchen_id, import_id, file_position, "position");
 ALTER TABLE ONLY public.import
     ADD CONSTRAINT import_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.job
@@ -1137,8 +1398,6 @@ ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_id_once UNIQUE (id);
 ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_pkey PRIMARY KEY (kitchen_id, id);
-ALTER TABLE ONLY public.phase
-    ADD CONSTRAINT phase_pkey PRIMARY KEY (kitchen_id, person_id, from_day);
 ALTER TABLE ONLY public.planning_kitchen
     ADD CONSTRAINT planning_kitchen_pkey PRIMARY KEY (kitchen_id);
 ALTER TABLE ONLY public.plate
@@ -1181,6 +1440,8 @@ ALTER TABLE ONLY public.tin
     ADD CONSTRAINT tin_pkey PRIMARY KEY (kitchen_id, id);
 ALTER TABLE ONLY public.tombstone
     ADD CONSTRAINT tombstone_pkey PRIMARY KEY (kitchen_id, kind, id);
+ALTER TABLE ONLY public.usual_portion
+    ADD CONSTRAINT usual_portion_pkey PRIMARY KEY (kitchen_id, person_id, formula_id);
 ALTER TABLE ONLY public.week_pattern
     ADD CONSTRAINT week_pattern_pkey PRIMARY KEY (kitchen_id, person_id, from_day);
 CREATE INDEX bake_run_by_day ON public.bake_run USING btree (kitchen_id, zero_at DESC, id) WHERE (removed_at IS NULL);
@@ -1194,9 +1455,8 @@ CREATE INDEX batch_feedback_since ON public.batch_feedback USING btree (kitchen_
 CREATE INDEX batch_of_formula ON public.batch USING btree (kitchen_id, formula_id, made_at DESC, id) WHERE (removed_at IS NULL);
 CREATE INDEX batch_photo_of ON public.batch_photo USING btree (kitchen_id, batch_id, taken_at, id);
 CREATE INDEX batch_photo_since ON public.batch_photo USING btree (kitchen_id, changed_at);
-CREATE INDEX correction_since ON public.correction USING btree (kitchen_id, changed_at);
 CREATE INDEX day_since ON public.day USING btree (kitchen_id, changed_at);
-CREATE INDEX eater_since ON public.eater USING btree (kitchen_id, changed_at);
+CREATE INDEX dietary_profile_since ON public.dietary_profile USING btree (kitchen_id, changed_at);
 CREATE INDEX entry_changed ON public.entry USING btree (kitchen_id, person_id, changed_at);
 CREATE INDEX entry_names ON public.entry USING btree (kitchen_id, person_id, name, day DESC) WHERE (removed_at IS NULL);
 CREATE INDEX entry_of_batch ON public.entry USING btree (kitchen_id, batch_id) WHERE (batch_id IS NOT NULL);
@@ -1204,6 +1464,7 @@ CREATE INDEX entry_of_day ON public.entry USING btree (kitchen_id, person_id, da
 CREATE INDEX entry_of_formula ON public.entry USING btree (kitchen_id, person_id, formula_id, day) WHERE ((removed_at IS NULL) AND (formula_id IS NOT NULL));
 CREATE INDEX entry_of_kept_meal ON public.entry USING btree (kitchen_id, person_id, meal_id, day) WHERE ((removed_at IS NULL) AND (meal_id IS NOT NULL));
 CREATE INDEX entry_since ON public.entry USING btree (kitchen_id, changed_at);
+CREATE INDEX food_alias_since ON public.food_alias USING btree (kitchen_id, changed_at);
 CREATE INDEX formula_by_cost ON public.formula USING btree (kitchen_id, (
 CASE
     WHEN (piece_cost IS NULL) THEN 2
@@ -1222,7 +1483,6 @@ CREATE INDEX formula_note_of ON public.formula_note USING btree (kitchen_id, for
 CREATE INDEX formula_note_since ON public.formula_note USING btree (kitchen_id, changed_at);
 CREATE INDEX formula_of_base ON public.formula USING btree (kitchen_id, base_id) WHERE (base_id IS NOT NULL);
 CREATE INDEX formula_version_since ON public.formula_version USING btree (kitchen_id, changed_at);
-CREATE INDEX helping_of_formula ON public.helping USING btree (kitchen_id, formula_id);
 CREATE INDEX import_item_fingerprint ON public.import_item USING btree (kitchen_id, fingerprint) WHERE (state = 'written'::text);
 CREATE INDEX job_waiting ON public.job USING btree (priority, run_after) WHERE (state = ANY (ARRAY['queued'::text, 'running'::text]));
 CREATE UNIQUE INDEX kept_meal_name ON public.kept_meal USING btree (kitchen_id, lower(name));
@@ -1255,117 +1515,130 @@ CREATE INDEX tasting_sample_of_batch ON public.tasting_sample USING btree (kitch
 CREATE INDEX tasting_since ON public.tasting USING btree (kitchen_id, changed_at);
 CREATE INDEX tin_since ON public.tin USING btree (kitchen_id, changed_at);
 CREATE INDEX tombstone_changed ON public.tombstone USING btree (kitchen_id, changed_at);
-CREATE TRIGGER bake_run_bury AFTER DELETE ON public.bake_run FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE INDEX usual_portion_of_formula ON public.usual_portion USING btree (kitchen_id, formula_id);
+CREATE TRIGGER bake_run_tombstone AFTER DELETE ON public.bake_run FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER bake_run_touch BEFORE UPDATE ON public.bake_run FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER bake_run_unbury AFTER INSERT ON public.bake_run FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
-CREATE TRIGGER batch_bury AFTER DELETE ON public.batch FOR EACH ROW EXECUTE FUNCTION public.bury('id');
-CREATE TRIGGER batch_feedback_bury AFTER DELETE ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER bake_run_untombstone AFTER INSERT ON public.bake_run FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
 CREATE TRIGGER batch_feedback_habits AFTER INSERT OR DELETE OR UPDATE ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
+CREATE TRIGGER batch_feedback_tombstone AFTER DELETE ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER batch_feedback_touch BEFORE UPDATE ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER batch_feedback_unbury AFTER INSERT ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER batch_feedback_untombstone AFTER INSERT ON public.batch_feedback FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
+CREATE TRIGGER batch_former_columns BEFORE INSERT OR UPDATE ON public.batch FOR EACH ROW EXECUTE FUNCTION public.batch_former_columns();
 CREATE TRIGGER batch_habits AFTER INSERT OR DELETE OR UPDATE ON public.batch FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
+CREATE TRIGGER batch_lot_former_columns BEFORE INSERT OR UPDATE ON public.batch_lot FOR EACH ROW EXECUTE FUNCTION public.batch_lot_former_columns();
 CREATE TRIGGER batch_lot_touch BEFORE UPDATE ON public.batch_lot FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER batch_photo_bury AFTER DELETE ON public.batch_photo FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER batch_photo_tombstone AFTER DELETE ON public.batch_photo FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER batch_photo_touch BEFORE UPDATE ON public.batch_photo FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER batch_photo_unbury AFTER INSERT ON public.batch_photo FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER batch_photo_untombstone AFTER INSERT ON public.batch_photo FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
 CREATE TRIGGER batch_revision_touch BEFORE UPDATE ON public.batch_revision FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER batch_symptom_touch BEFORE UPDATE ON public.batch_symptom FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER batch_tombstone AFTER DELETE ON public.batch FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER batch_touch BEFORE UPDATE ON public.batch FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER batch_unbury AFTER INSERT ON public.batch FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
-CREATE TRIGGER body_weight_bury AFTER DELETE ON public.body_weight FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'day');
+CREATE TRIGGER batch_untombstone AFTER INSERT ON public.batch FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
+CREATE TRIGGER body_weight_tombstone AFTER DELETE ON public.body_weight FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('person_id', 'day');
 CREATE TRIGGER body_weight_touch BEFORE UPDATE ON public.body_weight FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER body_weight_unbury AFTER INSERT ON public.body_weight FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'day');
-CREATE TRIGGER correction_bury AFTER DELETE ON public.correction FOR EACH ROW EXECUTE FUNCTION public.bury('phrase');
-CREATE TRIGGER correction_habits AFTER INSERT OR DELETE OR UPDATE ON public.correction FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
-CREATE TRIGGER correction_touch BEFORE UPDATE ON public.correction FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER correction_unbury AFTER INSERT ON public.correction FOR EACH ROW EXECUTE FUNCTION public.unbury('phrase');
-CREATE TRIGGER day_bury AFTER DELETE ON public.day FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'day');
+CREATE TRIGGER body_weight_untombstone AFTER INSERT ON public.body_weight FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('person_id', 'day');
+CREATE TRIGGER day_tombstone AFTER DELETE ON public.day FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('person_id', 'day');
 CREATE TRIGGER day_touch BEFORE UPDATE ON public.day FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER day_type_bury AFTER DELETE ON public.day_type FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'slug');
+CREATE TRIGGER day_type_former_columns BEFORE INSERT OR UPDATE ON public.day_type FOR EACH ROW EXECUTE FUNCTION public.day_type_former_columns();
+CREATE TRIGGER day_type_tombstone AFTER DELETE ON public.day_type FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('person_id', 'slug');
 CREATE TRIGGER day_type_touch BEFORE UPDATE ON public.day_type FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER day_type_unbury AFTER INSERT ON public.day_type FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'slug');
-CREATE TRIGGER day_unbury AFTER INSERT ON public.day FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'day');
-CREATE TRIGGER eater_bury AFTER DELETE ON public.eater FOR EACH ROW EXECUTE FUNCTION public.bury('id');
-CREATE TRIGGER eater_habits AFTER INSERT OR DELETE OR UPDATE ON public.eater FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
-CREATE TRIGGER eater_touch BEFORE UPDATE ON public.eater FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER eater_unbury AFTER INSERT ON public.eater FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
-CREATE TRIGGER entry_bury AFTER DELETE ON public.entry FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER day_type_untombstone AFTER INSERT ON public.day_type FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('person_id', 'slug');
+CREATE TRIGGER day_untombstone AFTER INSERT ON public.day FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('person_id', 'day');
+CREATE TRIGGER diet_phase_tombstone AFTER DELETE ON public.diet_phase FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('person_id', 'from_day');
+CREATE TRIGGER diet_phase_touch BEFORE UPDATE ON public.diet_phase FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER diet_phase_untombstone AFTER INSERT ON public.diet_phase FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('person_id', 'from_day');
+CREATE TRIGGER dietary_profile_habits AFTER INSERT OR DELETE OR UPDATE ON public.dietary_profile FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
+CREATE TRIGGER dietary_profile_tombstone AFTER DELETE ON public.dietary_profile FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
+CREATE TRIGGER dietary_profile_touch BEFORE UPDATE ON public.dietary_profile FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER dietary_profile_untombstone AFTER INSERT ON public.dietary_profile FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
+CREATE TRIGGER entry_former_columns BEFORE INSERT OR UPDATE ON public.entry FOR EACH ROW EXECUTE FUNCTION public.entry_former_columns();
+CREATE TRIGGER entry_tombstone AFTER DELETE ON public.entry FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER entry_touch BEFORE UPDATE ON public.entry FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER entry_unbury AFTER INSERT ON public.entry FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
-CREATE TRIGGER formula_bury AFTER DELETE ON public.formula FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER entry_untombstone AFTER INSERT ON public.entry FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
+CREATE TRIGGER food_alias_habits AFTER INSERT OR DELETE OR UPDATE ON public.food_alias FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
+CREATE TRIGGER food_alias_tombstone AFTER DELETE ON public.food_alias FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('phrase');
+CREATE TRIGGER food_alias_touch BEFORE UPDATE ON public.food_alias FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER food_alias_untombstone AFTER INSERT ON public.food_alias FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('phrase');
+CREATE TRIGGER formula_former_columns BEFORE INSERT OR UPDATE ON public.formula FOR EACH ROW EXECUTE FUNCTION public.formula_former_columns();
+CREATE TRIGGER formula_line_former_columns BEFORE INSERT OR UPDATE ON public.formula_line FOR EACH ROW EXECUTE FUNCTION public.formula_line_former_columns();
 CREATE TRIGGER formula_line_nest BEFORE INSERT OR UPDATE ON public.formula_line FOR EACH ROW WHEN (((new.chosen ~~ 'made-%'::text) OR (new.nested_id IS NOT NULL))) EXECUTE FUNCTION public.nest();
 CREATE TRIGGER formula_line_touch BEFORE UPDATE ON public.formula_line FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER formula_note_bury AFTER DELETE ON public.formula_note FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER formula_note_tombstone AFTER DELETE ON public.formula_note FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER formula_note_touch BEFORE UPDATE ON public.formula_note FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER formula_note_unbury AFTER INSERT ON public.formula_note FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER formula_note_untombstone AFTER INSERT ON public.formula_note FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
+CREATE TRIGGER formula_part_former_columns BEFORE INSERT OR UPDATE ON public.formula_part FOR EACH ROW EXECUTE FUNCTION public.formula_part_former_columns();
 CREATE TRIGGER formula_part_touch BEFORE UPDATE ON public.formula_part FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER formula_tasks_touch BEFORE UPDATE ON public.formula_tasks FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER formula_tombstone AFTER DELETE ON public.formula FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER formula_touch BEFORE UPDATE ON public.formula FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER formula_unbury AFTER INSERT ON public.formula FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
-CREATE TRIGGER formula_version_bury AFTER DELETE ON public.formula_version FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER formula_untombstone AFTER INSERT ON public.formula FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
+CREATE TRIGGER formula_version_tombstone AFTER DELETE ON public.formula_version FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER formula_version_touch BEFORE UPDATE ON public.formula_version FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER formula_version_unbury AFTER INSERT ON public.formula_version FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
-CREATE TRIGGER helping_bury AFTER DELETE ON public.helping FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'formula_id');
-CREATE TRIGGER helping_touch BEFORE UPDATE ON public.helping FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER helping_unbury AFTER INSERT ON public.helping FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'formula_id');
-CREATE TRIGGER import_bury AFTER DELETE ON public.import FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER formula_version_untombstone AFTER INSERT ON public.formula_version FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
+CREATE TRIGGER import_file_former_columns BEFORE INSERT OR UPDATE ON public.import_file FOR EACH ROW EXECUTE FUNCTION public.import_file_former_columns();
 CREATE TRIGGER import_file_touch BEFORE UPDATE ON public.import_file FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER import_item_former_columns BEFORE INSERT OR UPDATE ON public.import_item FOR EACH ROW EXECUTE FUNCTION public.import_item_former_columns();
 CREATE TRIGGER import_item_touch BEFORE UPDATE ON public.import_item FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER import_tombstone AFTER DELETE ON public.import FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER import_touch BEFORE UPDATE ON public.import FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER import_unbury AFTER INSERT ON public.import FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER import_untombstone AFTER INSERT ON public.import FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
 CREATE TRIGGER job_touch BEFORE UPDATE ON public.job FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER kept_meal_bury AFTER DELETE ON public.kept_meal FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER kept_meal_tombstone AFTER DELETE ON public.kept_meal FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER kept_meal_touch BEFORE UPDATE ON public.kept_meal FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER kept_meal_unbury AFTER INSERT ON public.kept_meal FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER kept_meal_untombstone AFTER INSERT ON public.kept_meal FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
 CREATE TRIGGER kitchen_touch BEFORE UPDATE ON public.kitchen FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER opened_good_bury AFTER DELETE ON public.opened_good FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER opened_good_former_columns BEFORE INSERT OR UPDATE ON public.opened_good FOR EACH ROW EXECUTE FUNCTION public.opened_good_former_columns();
+CREATE TRIGGER opened_good_tombstone AFTER DELETE ON public.opened_good FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER opened_good_touch BEFORE UPDATE ON public.opened_good FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER opened_good_unbury AFTER INSERT ON public.opened_good FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
-CREATE TRIGGER person_bury AFTER DELETE ON public.person FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER opened_good_untombstone AFTER INSERT ON public.opened_good FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
 CREATE TRIGGER person_day_types AFTER INSERT ON public.person FOR EACH ROW EXECUTE FUNCTION public.add_day_types();
+CREATE TRIGGER person_former_columns BEFORE INSERT OR UPDATE ON public.person FOR EACH ROW EXECUTE FUNCTION public.person_former_columns();
 CREATE TRIGGER person_habits AFTER INSERT OR DELETE OR UPDATE OF name, avoids, removed_at ON public.person FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
+CREATE TRIGGER person_tombstone AFTER DELETE ON public.person FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER person_touch BEFORE UPDATE ON public.person FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER person_unbury AFTER INSERT ON public.person FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
-CREATE TRIGGER phase_bury AFTER DELETE ON public.phase FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'from_day');
-CREATE TRIGGER phase_touch BEFORE UPDATE ON public.phase FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER phase_unbury AFTER INSERT ON public.phase FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'from_day');
+CREATE TRIGGER person_untombstone AFTER INSERT ON public.person FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
 CREATE TRIGGER planning_kitchen_touch BEFORE UPDATE ON public.planning_kitchen FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER plate_bury AFTER DELETE ON public.plate FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER plate_tombstone AFTER DELETE ON public.plate FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER plate_touch BEFORE UPDATE ON public.plate FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER plate_unbury AFTER INSERT ON public.plate FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
-CREATE TRIGGER price_bury AFTER DELETE ON public.price FOR EACH ROW EXECUTE FUNCTION public.bury('food');
+CREATE TRIGGER plate_untombstone AFTER INSERT ON public.plate FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
 CREATE TRIGGER price_habits AFTER INSERT OR DELETE OR UPDATE ON public.price FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
+CREATE TRIGGER price_tombstone AFTER DELETE ON public.price FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('food');
 CREATE TRIGGER price_touch BEFORE UPDATE ON public.price FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER price_unbury AFTER INSERT ON public.price FOR EACH ROW EXECUTE FUNCTION public.unbury('food');
-CREATE TRIGGER product_bury AFTER DELETE ON public.product FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER price_untombstone AFTER INSERT ON public.price FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('food');
+CREATE TRIGGER product_former_columns BEFORE INSERT OR UPDATE ON public.product FOR EACH ROW EXECUTE FUNCTION public.product_former_columns();
 CREATE TRIGGER product_label_touch BEFORE UPDATE ON public.product_label FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER product_tombstone AFTER DELETE ON public.product FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER product_touch BEFORE UPDATE ON public.product FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER product_unbury AFTER INSERT ON public.product FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER product_untombstone AFTER INSERT ON public.product FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
 CREATE TRIGGER run_event_touch BEFORE UPDATE ON public.run_event FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER scale_command_touch BEFORE UPDATE ON public.scale_command FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER shelf_bury AFTER DELETE ON public.shelf FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER shelf_tombstone AFTER DELETE ON public.shelf FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER shelf_touch BEFORE UPDATE ON public.shelf FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER shelf_unbury AFTER INSERT ON public.shelf FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
+CREATE TRIGGER shelf_untombstone AFTER INSERT ON public.shelf FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
 CREATE TRIGGER shopping_tick_touch BEFORE UPDATE ON public.shopping_tick FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER stash_balance_touch BEFORE UPDATE ON public.stash_balance FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER stash_move_counts AFTER INSERT ON public.stash_move FOR EACH ROW EXECUTE FUNCTION public.stash_moved();
 CREATE TRIGGER stash_move_touch BEFORE UPDATE ON public.stash_move FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER stock_touch BEFORE UPDATE ON public.stock FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER target_bury AFTER DELETE ON public.target FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'day_type', 'from_day');
+CREATE TRIGGER target_tombstone AFTER DELETE ON public.target FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('person_id', 'day_type', 'from_day');
 CREATE TRIGGER target_touch BEFORE UPDATE ON public.target FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER target_unbury AFTER INSERT ON public.target FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'day_type', 'from_day');
-CREATE TRIGGER tasting_bury AFTER DELETE ON public.tasting FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER target_untombstone AFTER INSERT ON public.target FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('person_id', 'day_type', 'from_day');
 CREATE TRIGGER tasting_mark_touch BEFORE UPDATE ON public.tasting_mark FOR EACH ROW EXECUTE FUNCTION public.touch();
 CREATE TRIGGER tasting_sample_touch BEFORE UPDATE ON public.tasting_sample FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER tasting_tombstone AFTER DELETE ON public.tasting FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER tasting_touch BEFORE UPDATE ON public.tasting FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER tasting_unbury AFTER INSERT ON public.tasting FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
-CREATE TRIGGER tin_bury AFTER DELETE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.bury('id');
+CREATE TRIGGER tasting_untombstone AFTER INSERT ON public.tasting FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
 CREATE TRIGGER tin_habits AFTER INSERT OR DELETE OR UPDATE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.habits_changed();
+CREATE TRIGGER tin_tombstone AFTER DELETE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('id');
 CREATE TRIGGER tin_touch BEFORE UPDATE ON public.tin FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER tin_unbury AFTER INSERT ON public.tin FOR EACH ROW EXECUTE FUNCTION public.unbury('id');
-CREATE TRIGGER week_pattern_bury AFTER DELETE ON public.week_pattern FOR EACH ROW EXECUTE FUNCTION public.bury('person_id', 'from_day');
+CREATE TRIGGER tin_untombstone AFTER INSERT ON public.tin FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('id');
+CREATE TRIGGER usual_portion_tombstone AFTER DELETE ON public.usual_portion FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('person_id', 'formula_id');
+CREATE TRIGGER usual_portion_touch BEFORE UPDATE ON public.usual_portion FOR EACH ROW EXECUTE FUNCTION public.touch();
+CREATE TRIGGER usual_portion_untombstone AFTER INSERT ON public.usual_portion FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('person_id', 'formula_id');
+CREATE TRIGGER week_pattern_tombstone AFTER DELETE ON public.week_pattern FOR EACH ROW EXECUTE FUNCTION public.write_tombstone('person_id', 'from_day');
 CREATE TRIGGER week_pattern_touch BEFORE UPDATE ON public.week_pattern FOR EACH ROW EXECUTE FUNCTION public.touch();
-CREATE TRIGGER week_pattern_unbury AFTER INSERT ON public.week_pattern FOR EACH ROW EXECUTE FUNCTION public.unbury('person_id', 'from_day');
+CREATE TRIGGER week_pattern_untombstone AFTER INSERT ON public.week_pattern FOR EACH ROW EXECUTE FUNCTION public.remove_tombstone('person_id', 'from_day');
 ALTER TABLE ONLY public.bake_run
     ADD CONSTRAINT bake_run_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.batch_feedback
@@ -1392,6 +1665,8 @@ ALTER TABLE ONLY public.day
     ADD CONSTRAINT day_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
 ALTER TABLE ONLY public.day_type
     ADD CONSTRAINT day_type_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.diet_phase
+    ADD CONSTRAINT diet_phase_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
 ALTER TABLE ONLY public.entry
     ADD CONSTRAINT entry_batch FOREIGN KEY (kitchen_id, batch_id) REFERENCES public.batch(kitchen_id, id);
 ALTER TABLE ONLY public.entry
@@ -1404,34 +1679,30 @@ ALTER TABLE ONLY public.formula
     ADD CONSTRAINT formula_bakes_a_kept_state FOREIGN KEY (kitchen_id, id, bake_number) REFERENCES public.formula_version(kitchen_id, formula_id, number) ON DELETE SET NULL (bake_number) DEFERRABLE;
 ALTER TABLE ONLY public.formula
     ADD CONSTRAINT formula_base_of_kitchen FOREIGN KEY (kitchen_id, base_id) REFERENCES public.formula(kitchen_id, id) ON DELETE SET NULL (base_id);
+ALTER TABLE ONLY public.formula
+    ADD CONSTRAINT formula_classic_of_kitchen FOREIGN KEY (kitchen_id, classic_id) REFERENCES public.formula(kitchen_id, id) ON DELETE SET NULL (classic_id);
 ALTER TABLE ONLY public.formula_dependency
     ADD CONSTRAINT formula_dependency_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.formula
     ADD CONSTRAINT formula_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.formula_line
-    ADD CONSTRAINT formula_line_kitchen_id_formula_id_part_place_fkey FOREIGN KEY (kitchen_id, formula_id, part_place) REFERENCES public.formula_part(kitchen_id, formula_id, place) ON DELETE CASCADE;
-ALTER TABLE ONLY public.formula_line
     ADD CONSTRAINT formula_line_nested FOREIGN KEY (kitchen_id, nested_id) REFERENCES public.formula(kitchen_id, id) ON DELETE SET NULL (nested_id);
+ALTER TABLE ONLY public.formula_line
+    ADD CONSTRAINT formula_line_of_part FOREIGN KEY (kitchen_id, formula_id, part_position) REFERENCES public.formula_part(kitchen_id, formula_id, "position") ON DELETE CASCADE;
 ALTER TABLE ONLY public.formula_note
     ADD CONSTRAINT formula_note_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.formula_part
     ADD CONSTRAINT formula_part_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.formula_tasks
     ADD CONSTRAINT formula_tasks_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
-ALTER TABLE ONLY public.formula
-    ADD CONSTRAINT formula_twin_of_kitchen FOREIGN KEY (kitchen_id, twin_id) REFERENCES public.formula(kitchen_id, id) ON DELETE SET NULL (twin_id);
 ALTER TABLE ONLY public.formula_version
     ADD CONSTRAINT formula_version_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
-ALTER TABLE ONLY public.eater
+ALTER TABLE ONLY public.dietary_profile
     ADD CONSTRAINT guest_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
-ALTER TABLE ONLY public.helping
-    ADD CONSTRAINT helping_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
-ALTER TABLE ONLY public.helping
-    ADD CONSTRAINT helping_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
 ALTER TABLE ONLY public.import_file
     ADD CONSTRAINT import_file_kitchen_id_import_id_fkey FOREIGN KEY (kitchen_id, import_id) REFERENCES public.import(kitchen_id, id) ON DELETE CASCADE;
 ALTER TABLE ONLY public.import_item
-    ADD CONSTRAINT import_item_kitchen_id_import_id_file_place_fkey FOREIGN KEY (kitchen_id, import_id, file_place) REFERENCES public.import_file(kitchen_id, import_id, place) ON DELETE CASCADE;
+    ADD CONSTRAINT import_item_of_file FOREIGN KEY (kitchen_id, import_id, file_position) REFERENCES public.import_file(kitchen_id, import_id, "position") ON DELETE CASCADE;
 ALTER TABLE ONLY public.import
     ADD CONSTRAINT import_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.import
@@ -1444,8 +1715,6 @@ ALTER TABLE ONLY public.opened_good
     ADD CONSTRAINT opened_good_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
-ALTER TABLE ONLY public.phase
-    ADD CONSTRAINT phase_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
 ALTER TABLE ONLY public.planning_kitchen
     ADD CONSTRAINT planning_kitchen_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.plate
@@ -1460,7 +1729,7 @@ ALTER TABLE ONLY public.product_label
     ADD CONSTRAINT product_label_kitchen_id_product_id_fkey FOREIGN KEY (kitchen_id, product_id) REFERENCES public.product(kitchen_id, id);
 ALTER TABLE ONLY public.product
     ADD CONSTRAINT product_merged_in_kitchen FOREIGN KEY (kitchen_id, merged_into) REFERENCES public.product(kitchen_id, id) ON DELETE SET NULL (merged_into);
-ALTER TABLE ONLY public.correction
+ALTER TABLE ONLY public.food_alias
     ADD CONSTRAINT remembered_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.run_event
     ADD CONSTRAINT run_event_kitchen_id_run_id_fkey FOREIGN KEY (kitchen_id, run_id) REFERENCES public.bake_run(kitchen_id, id) ON DELETE CASCADE;
@@ -1502,6 +1771,10 @@ ALTER TABLE ONLY public.tin
     ADD CONSTRAINT tin_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id);
 ALTER TABLE ONLY public.tombstone
     ADD CONSTRAINT tombstone_kitchen_id_fkey FOREIGN KEY (kitchen_id) REFERENCES public.kitchen(id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.usual_portion
+    ADD CONSTRAINT usual_portion_kitchen_id_formula_id_fkey FOREIGN KEY (kitchen_id, formula_id) REFERENCES public.formula(kitchen_id, id) ON DELETE CASCADE;
+ALTER TABLE ONLY public.usual_portion
+    ADD CONSTRAINT usual_portion_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
 ALTER TABLE ONLY public.week_pattern
     ADD CONSTRAINT week_pattern_kitchen_id_person_id_fkey FOREIGN KEY (kitchen_id, person_id) REFERENCES public.person(kitchen_id, id);
 ALTER TABLE public.bake_run ENABLE ROW LEVEL SECURITY;
@@ -1512,11 +1785,12 @@ ALTER TABLE public.batch_photo ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.batch_revision ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.batch_symptom ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.body_weight ENABLE ROW LEVEL SECURITY;
-ALTER TABLE public.correction ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.day ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.day_type ENABLE ROW LEVEL SECURITY;
-ALTER TABLE public.eater ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.diet_phase ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.dietary_profile ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.entry ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.food_alias ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_dependency ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_line ENABLE ROW LEVEL SECURITY;
@@ -1524,7 +1798,6 @@ ALTER TABLE public.formula_note ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_part ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_tasks ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.formula_version ENABLE ROW LEVEL SECURITY;
-ALTER TABLE public.helping ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.import ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.import_file ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.import_item ENABLE ROW LEVEL SECURITY;
@@ -1538,11 +1811,12 @@ CREATE POLICY kitchen ON public.batch_photo USING ((kitchen_id = public.current_
 CREATE POLICY kitchen ON public.batch_revision USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.batch_symptom USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.body_weight USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
-CREATE POLICY kitchen ON public.correction USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.day USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.day_type USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
-CREATE POLICY kitchen ON public.eater USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.diet_phase USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.dietary_profile USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.entry USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.food_alias USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_dependency USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_line USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
@@ -1550,7 +1824,6 @@ CREATE POLICY kitchen ON public.formula_note USING ((kitchen_id = public.current
 CREATE POLICY kitchen ON public.formula_part USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_tasks USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.formula_version USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
-CREATE POLICY kitchen ON public.helping USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.import USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.import_file USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.import_item USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
@@ -1560,7 +1833,6 @@ ALTER TABLE public.kitchen ENABLE ROW LEVEL SECURITY;
 CREATE POLICY kitchen ON public.kitchen USING ((id = public.current_kitchen())) WITH CHECK ((id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.opened_good USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.person USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
-CREATE POLICY kitchen ON public.phase USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.planning_kitchen USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.plate USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.price USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
@@ -1579,10 +1851,10 @@ CREATE POLICY kitchen ON public.tasting_mark USING ((kitchen_id = public.current
 CREATE POLICY kitchen ON public.tasting_sample USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.tin USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.tombstone USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
+CREATE POLICY kitchen ON public.usual_portion USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 CREATE POLICY kitchen ON public.week_pattern USING ((kitchen_id = public.current_kitchen())) WITH CHECK ((kitchen_id = public.current_kitchen()));
 ALTER TABLE public.opened_good ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.person ENABLE ROW LEVEL SECURITY;
-ALTER TABLE public.phase ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.planning_kitchen ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.plate ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.price ENABLE ROW LEVEL SECURITY;
@@ -1601,6 +1873,7 @@ ALTER TABLE public.tasting_mark ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.tasting_sample ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.tin ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.tombstone ENABLE ROW LEVEL SECURITY;
+ALTER TABLE public.usual_portion ENABLE ROW LEVEL SECURITY;
 ALTER TABLE public.week_pattern ENABLE ROW LEVEL SECURITY;
 REVOKE ALL ON FUNCTION public.resident(asked uuid) FROM PUBLIC;
 GRANT ALL ON FUNCTION public.resident(asked uuid) TO app;
@@ -1614,10 +1887,13 @@ GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_photo TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_revision TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.batch_symptom TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.body_weight TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.food_alias TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.correction TO app;
 GRANT USAGE ON SEQUENCE public.cupboard_revision TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.day TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.day_type TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.diet_phase TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.dietary_profile TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.eater TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.entry TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula TO app;
@@ -1628,6 +1904,7 @@ GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_part TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_tasks TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.formula_version TO app;
 GRANT USAGE ON SEQUENCE public.habits_revision TO app;
+GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.usual_portion TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.helping TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.import TO app;
 GRANT SELECT,INSERT,DELETE,UPDATE ON TABLE public.import_file TO app;

@@ -218,7 +218,7 @@ _STASHED: Final = SQL(
         select formula.powder_g * batch.mass_g / nullif(formula.mass_g, 0) from formula
         where formula.kitchen_id = batch.kitchen_id and formula.id = batch.formula_id
     ), 0) as powder_g,
-    (select array_agg(array[lot, pieces, piece_g, share] order by lot) from batch_lot
+    (select array_agg(array[lot, piece_count, piece_g, share] order by lot) from batch_lot
         where batch_lot.kitchen_id = batch.kitchen_id and batch_lot.batch_id = batch.id) as lots, {figures}"""
 ).format(figures=column_list())
 
@@ -326,7 +326,7 @@ def made_count_since(connection: Connection, kitchen_id: UUID, since: datetime) 
     """How many pieces were made since then, as their lots say."""
     row = connection.execute(
         """
-        select coalesce(sum(pieces), 0) from batch_lot join batch
+        select coalesce(sum(batch_lot.piece_count), 0) from batch_lot join batch
             on batch.kitchen_id = %(kitchen_id)s and batch.id = batch_lot.batch_id
         where batch_lot.kitchen_id = %(kitchen_id)s and batch.made_at >= %(since)s and batch.removed_at is null
         """,

@@ -12,7 +12,7 @@ from ample_crumb.store.scope import Principal
 USUAL: Final = SQL(
     """
     coalesce((
-        select piece_count from helping
+        select piece_count from usual_portion
         where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s and formula_id = formula.id
     ), (
         select percentile_disc(0.5) within group (order by piece_count)
@@ -29,7 +29,7 @@ USUAL: Final = SQL(
 times; null where they had it less than twice."""
 
 
-def helpings(connection: Connection, principal: Principal, formula_ids: Sequence[UUID]) -> dict[UUID, float]:
+def usual_portions(connection: Connection, principal: Principal, formula_ids: Sequence[UUID]) -> dict[UUID, float]:
     """How many pieces of each formula they mostly have; those of which nobody knows are left out."""
     rows = connection.execute(
         SQL(
@@ -46,15 +46,17 @@ def helpings(connection: Connection, principal: Principal, formula_ids: Sequence
     return {formula_id: float(pieces) for formula_id, pieces in rows if pieces is not None}
 
 
-def set_helping(connection: Connection, principal: Principal, formula_id: UUID, piece_count: float | None) -> None:
+def set_usual_portion(
+    connection: Connection, principal: Principal, formula_id: UUID, piece_count: float | None
+) -> None:
     """Says how many pieces of a formula somebody mostly has; None lets it be seen from what they ate again."""
     connection.execute(
         """
         with gone as (
-            delete from helping where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s
+            delete from usual_portion where kitchen_id = %(kitchen_id)s and person_id = %(person_id)s
                 and formula_id = %(formula_id)s and %(piece_count)s::numeric is null
         )
-        insert into helping (kitchen_id, person_id, formula_id, piece_count)
+        insert into usual_portion (kitchen_id, person_id, formula_id, piece_count)
         select %(kitchen_id)s, %(person_id)s, %(formula_id)s, %(piece_count)s::numeric
         where %(piece_count)s::numeric is not null
         on conflict (kitchen_id, person_id, formula_id) do update set piece_count = excluded.piece_count

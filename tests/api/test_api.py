@@ -149,12 +149,12 @@ class Api(ApiCase):
 
     def test_a_correction_is_remembered_everywhere(self) -> None:
         made = self.create("30 g whey")
-        self.ask("PUT", "/api/v1/corrections", {"name": "whey", "slug": "pea_protein"}, 204)
+        self.ask("PUT", "/api/v1/food-aliases", {"name": "whey", "slug": "pea_protein"}, 204)
         line = self.ask("GET", f"/api/v1/formulas/{made['id']}")["evaluated"]["parts"][0]["lines"][0]
         self.assertEqual(line["ingredient"]["slug"], "pea_protein")
         self.settle()
         self.assertAlmostEqual(self.ask("GET", "/api/v1/formulas")["items"][0]["piece"]["protein_g"], 24 / 12)
-        self.ask("DELETE", "/api/v1/corrections?name=whey", status=204)
+        self.ask("DELETE", "/api/v1/food-aliases?name=whey", status=204)
         self.settle()
         self.assertAlmostEqual(self.ask("GET", "/api/v1/formulas")["items"][0]["piece"]["protein_g"], 23.4 / 12)
 
@@ -206,7 +206,7 @@ class Api(ApiCase):
             ("POST", f"/api/v1/days/{DAY}/foods", {"id": str(uuid4()), "eaten_at": "soon", "text": "3 eggs"}, 422),
             ("PUT", f"/api/v1/plan/targets/{DAY}", {"by_type": {"rest": {"energy_kcal": -5, "protein_g": 150}}}, 422),
             ("PUT", f"/api/v1/plan/targets/{DAY}", {"by_type": {"feast": {"energy_kcal": 1, "protein_g": 1}}}, 422),
-            ("PUT", "/api/v1/corrections", {"name": "whey", "slug": "gold"}, 422),
+            ("PUT", "/api/v1/food-aliases", {"name": "whey", "slug": "gold"}, 422),
         ]  # fmt: skip
         for method, address, body, status in refused:
             with self.subTest(f"{method} {address} {str(body)[:60]}"):

@@ -192,7 +192,7 @@ class Recorded(BatchCase):
         second = self.recorded("99 g oat flour", batch_id=batch_id, words=["too dry"])
         self.assertEqual(first, second)
         self.assertEqual(len(self.ask("GET", "/api/v1/batches")["items"]), 1)
-        self.assertEqual(len(self.ask("GET", "/api/v1/learned")["feedback"]), 1)
+        self.assertEqual(len(self.ask("GET", "/api/v1/lessons")["feedback"]), 1)
 
     def test_a_correction_is_the_next_revision_of_the_same_plan(self) -> None:
         batch_id = str(uuid4())
@@ -206,7 +206,7 @@ class Recorded(BatchCase):
         self.assertAlmostEqual(
             corrected["item"]["piece"]["energy_kcal"] - made["item"]["piece"]["energy_kcal"], 35 * 4.04 / 20, places=1
         )
-        self.assertEqual([each["words"] for each in self.ask("GET", "/api/v1/learned")["feedback"]], ["just right"])
+        self.assertEqual([each["words"] for each in self.ask("GET", "/api/v1/lessons")["feedback"]], ["just right"])
         # The same correction again changes nothing; another over the old revision is told what is there.
         self.assertEqual(self.ask("PUT", f"/api/v1/batches/{batch_id}", body)["revision"], 2)
         other = self.body("90 g oat flour") | {"revision": 1}
@@ -219,7 +219,7 @@ class Recorded(BatchCase):
         body = self.body("30 g cocoa", words=["just right"]) | {"plan": {"draft": draft}}
         made = self.ask("PUT", f"/api/v1/batches/{uuid4()}", body)
         self.assertEqual((made["item"]["name"], made["item"]["formula_id"]), ("Fridge bites", None))
-        (said,) = self.ask("GET", "/api/v1/learned")["feedback"]
+        (said,) = self.ask("GET", "/api/v1/lessons")["feedback"]
         self.assertEqual((said["formula"], said["formula_id"]), ("Fridge bites", None))
         entry = {"id": str(uuid4()), "eaten_at": NOON, "batch_id": made["item"]["id"], "piece_count": 2}
         (eaten,) = self.ask("POST", f"/api/v1/days/{DAY}/batch-pieces", entry, 201)["entries"]
@@ -251,15 +251,15 @@ class Recorded(BatchCase):
 
     def test_who_must_not_get_it_goes_by_what_went_in(self) -> None:
         """Not by what the formula says: there are no nuts in that."""
-        self.ask("PUT", f"/api/v1/eaters/{uuid4()}", {"name": "Visitor", "avoids": ["tree nuts"]})
+        self.ask("PUT", f"/api/v1/dietary-profiles/{uuid4()}", {"name": "Visitor", "avoids": ["tree nuts"]})
         self.assertEqual(self.preview()["alerts"], [])
-        self.assertEqual(self.preview("30 g walnuts")["alerts"][0]["eater"], "Visitor")
+        self.assertEqual(self.preview("30 g walnuts")["alerts"][0]["dietary_profile"], "Visitor")
         made = self.recorded("30 g walnuts")
         self.assertIn("tree nuts", made["contains"])
         self.assertEqual(made["alerts"][0]["level"], "contains")
         entry = {"id": str(uuid4()), "eaten_at": NOON, "batch_id": made["item"]["id"], "piece_count": 1}
         day = self.ask("POST", f"/api/v1/days/{DAY}/batch-pieces", entry, 201)
-        self.assertEqual([each["eater"] for each in day["entry_alerts"][made["item"]["id"]]], ["Visitor"])
+        self.assertEqual([each["dietary_profile"] for each in day["entry_alerts"][made["item"]["id"]]], ["Visitor"])
         self.assertNotIn(self.formula["id"], day["entry_alerts"])
 
     def test_one_dough_made_into_two_things(self) -> None:
@@ -304,7 +304,7 @@ class Recorded(BatchCase):
         path = f"/api/v1/batches/{made['item']['id']}/removed"
         self.ask("PUT", path, {"removed": True}, 204)
         self.assertEqual(self.ask("GET", "/api/v1/batches")["items"], [])
-        self.assertEqual(self.ask("GET", "/api/v1/learned")["feedback"], [])
+        self.assertEqual(self.ask("GET", "/api/v1/lessons")["feedback"], [])
         self.ask("PUT", path, {"removed": False}, 204)
         self.assertEqual(len(self.ask("GET", "/api/v1/batches")["items"]), 1)
         self.ask("PUT", f"/api/v1/batches/{uuid4()}/removed", {"removed": True}, 404)
@@ -330,12 +330,12 @@ class Recorded(BatchCase):
         # Two bakes a quarter longer: 1.25 to the power of 2 / 4.25.
         self.assertAlmostEqual(after["from_min"] / before, 1.25 ** (2 / 4.25), places=2)
         self.assertTrue(any("as your batches showed" in reason for reason in after["reasons"]))
-        learned = self.ask("GET", "/api/v1/learned")
+        learned = self.ask("GET", "/api/v1/lessons")
         self.assertEqual(len(learned["bakes"]), 2)
         self.assertIn("11 % more time", learned["ovens"][0]["sentence"])
-        self.ask("DELETE", f"/api/v1/learned/bakes/{batch['item']['id']}")
+        self.ask("DELETE", f"/api/v1/lessons/bakes/{batch['item']['id']}")
         self.assertLess(window()["from_min"], after["from_min"])
-        self.ask("DELETE", "/api/v1/learned")
+        self.ask("DELETE", "/api/v1/lessons")
         self.assertAlmostEqual(window()["from_min"], before)
 
     def test_pages(self) -> None:

@@ -45,13 +45,13 @@ class Causes(CausesCase):
         stash = self.ask("GET", "/api/v1/stash")
         shelves = {each["kind"]: each["id"] for each in stash["shelves"]}
         (batch,) = stash["batches"]
-        (heap,) = batch["heaps"]
+        (position,) = batch["positions"]
         move = {
             "id": str(uuid4()),
             "kind": "moved",
             "batch_id": batch["id"],
-            "lot": heap["lot"],
-            "shelf_id": heap["shelf_id"],
+            "lot": position["lot"],
+            "shelf_id": position["shelf_id"],
             "to_shelf_id": shelves["freezer"],
             "piece_count": 2,
         }

@@ -22,18 +22,18 @@ class Changes(ApiCase):
 
     def test_what_is_made_changed_and_gone_is_told_in_order(self) -> None:
         first, second = self.create("100 g oats"), self.create("100 g skyr")
-        eater = str(uuid4())
-        self.ask("PUT", f"/api/v1/eaters/{eater}", {"name": "Guest", "avoids": ["milk"]})
-        self.assertEqual([each for each in self.seen() if each[0] in {first["id"], second["id"], eater}],
-                         [(first["id"], False), (second["id"], False), (eater, False)])  # fmt: skip
+        dietary_profile = str(uuid4())
+        self.ask("PUT", f"/api/v1/dietary-profiles/{dietary_profile}", {"name": "Guest", "avoids": ["milk"]})
+        self.assertEqual([each for each in self.seen() if each[0] in {first["id"], second["id"], dietary_profile}],
+                         [(first["id"], False), (second["id"], False), (dietary_profile, False)])  # fmt: skip
         draft = first["draft"] | {"version": 1, "pieces": 3}
         self.ask("PUT", f"/api/v1/formulas/{first['id']}", draft)
-        self.ask("DELETE", f"/api/v1/eaters/{eater}", None, 204)
-        told = [each for each in self.seen() if each[0] in {first["id"], second["id"], eater}]
-        self.assertEqual(told, [(second["id"], False), (first["id"], False), (eater, True)])
+        self.ask("DELETE", f"/api/v1/dietary-profiles/{dietary_profile}", None, 204)
+        told = [each for each in self.seen() if each[0] in {first["id"], second["id"], dietary_profile}]
+        self.assertEqual(told, [(second["id"], False), (first["id"], False), (dietary_profile, True)])
         # Whatever is there again is gone no more.
-        self.ask("PUT", f"/api/v1/eaters/{eater}", {"name": "Guest", "avoids": ["milk"]})
-        self.assertIn((eater, False), self.seen())
+        self.ask("PUT", f"/api/v1/dietary-profiles/{dietary_profile}", {"name": "Guest", "avoids": ["milk"]})
+        self.assertIn((dietary_profile, False), self.seen())
 
     def test_pages_go_on_where_the_last_one_ended_and_miss_nothing(self) -> None:
         made = {self.create("100 g oats")["id"] for _ in range(5)}

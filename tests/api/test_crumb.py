@@ -1,4 +1,4 @@
-"""Crumb check, swaps, sweeteners, twin, method, versions, branches and learning, over HTTP."""
+"""Crumb check, swaps, sweeteners, classic, method, versions, branches and learning, over HTTP."""
 
 from typing import Any
 from uuid import uuid4
@@ -34,7 +34,7 @@ class Checks(CrumbCase):
         self.assertEqual(self.off(self.read(*LOAF)), {})
         broken = ("500 g flour", *LOAF[1:])
         self.assertEqual(self.off(self.read(*broken))["hydration"], "low")
-        repairs = self.ask("POST", "/api/v1/bench/settled", self.body(*broken))["repairs"]
+        repairs = self.ask("POST", "/api/v1/bench/analysis", self.body(*broken))["repairs"]
         mended = next(
             each for each in repairs if each["repair"]["dial"] == "hydration" and each["repair"]["line_id"] == "line-1"
         )
@@ -49,7 +49,7 @@ class Checks(CrumbCase):
         guessed = self.read(*LOAF, family="", name="Loaf of the house")["check"]
         self.assertEqual((guessed["family"], guessed["guessed"]), ("loaf", True))
         self.assertFalse(self.read(*LOAF)["check"]["guessed"])
-        hazards = self.ask("POST", "/api/v1/bench/settled", self.body(*LOAF))["hazards"]
+        hazards = self.ask("POST", "/api/v1/bench/analysis", self.body(*LOAF))["hazards"]
         self.assertEqual([each["name"] for each in hazards], ["raw egg", "raw flour"])
 
 
@@ -97,8 +97,8 @@ class Doughs(CrumbCase):
         uses = self.ask("POST", "/api/v1/bench/swaps", self.body(*LOAF))["offers"]
         self.assertTrue(uses)
         lean = ("250 g flour", "50 g butter", "60 g sugar", "3 eggs", "100 ml milk", "2 tsp baking powder", "2 g salt")
-        twin = self.save(self.create(*LOAF)["id"], *LOAF, family="loaf")
-        view = self.ask("POST", "/api/v1/bench/twin", self.body(*lean, twin={"formula_id": twin["id"]}))
+        classic = self.save(self.create(*LOAF)["id"], *LOAF, family="loaf")
+        view = self.ask("POST", "/api/v1/bench/classic", self.body(*lean, classic={"formula_id": classic["id"]}))
         self.assertIn("drier", " ".join(view["mouth"]))
         self.assertIn("more open", " ".join(view["mouth"]))
 
@@ -121,7 +121,7 @@ class Doughs(CrumbCase):
 
 class Swaps(CrumbCase):
     def test_offers_and_what_they_do_together(self) -> None:
-        self.ask("PUT", f"/api/v1/eaters/{uuid4()}", {"name": "Cox", "avoids": ["tree nuts"]})
+        self.ask("PUT", f"/api/v1/dietary-profiles/{uuid4()}", {"name": "Cox", "avoids": ["tree nuts"]})
         found = self.ask("POST", "/api/v1/bench/swaps", self.body(*LOAF))
         almond = next(each for each in found["offers"] if each["swap"]["slug"] == "flour-almond-flour")
         self.assertEqual(almond["not_for"], ["Cox must not get tree nuts, and almond flour is that or holds it."])
@@ -188,11 +188,11 @@ class TextsOfRecipes(CrumbCase):
     def test_what_it_says_of_itself_is_held_against_its_lines(self) -> None:
         pasted = self.ask("POST", "/api/v1/bench/paste", {"text": self.TEXT})["recipes"][0]
         body = {"parts": pasted["parts"], "pieces": 16, "family": "", "day": DAY, "method": pasted["method"]}
-        settled = self.ask("POST", "/api/v1/bench/settled", body)
-        (energy,) = settled["stated"]["figures"]
+        analysis = self.ask("POST", "/api/v1/bench/analysis", body)
+        (energy,) = analysis["stated"]["figures"]
         self.assertEqual((energy["name"], energy["stated"]), ("energy_kcal", 95))
-        self.assertEqual(bool(settled["stated"]["reason"]), not energy["agrees"])
-        self.assertIsNone(self.ask("POST", "/api/v1/bench/settled", body | {"method": ""})["stated"])
+        self.assertEqual(bool(analysis["stated"]["reason"]), not energy["agrees"])
+        self.assertIsNone(self.ask("POST", "/api/v1/bench/analysis", body | {"method": ""})["stated"])
 
 
 class WhichOfMine(CrumbCase):
@@ -248,7 +248,7 @@ class WhichOfMine(CrumbCase):
         self.assertEqual(self.ask_for("line-1", "10 g baking powder")["others"], [])
 
 
-class Twins(CrumbCase):
+class Classics(CrumbCase):
     def test_beside_a_formula_a_version_of_it_and_typed_figures(self) -> None:
         classic = self.create(*LOAF)
         self.ask("POST", f"/api/v1/formulas/{classic['id']}/versions", {"id": str(uuid4()), "name": "as ever"}, 201)
@@ -257,16 +257,16 @@ class Twins(CrumbCase):
             ({"formula_id": classic["id"]}, classic["draft"]["name"]),
             ({"formula_id": classic["id"], "number": 1}, f"{classic['draft']['name']}, as ever"),
         ):
-            twin = self.ask("POST", "/api/v1/bench/twin", self.body(*light, twin=reference, pieces=12))
-            self.assertEqual(twin["theirs"], name)
-            self.assertRegex(twin["bases"][0]["sentence"], r"^\d+ % less energy")
-            self.assertEqual([basis["name"] for basis in twin["bases"]], ["a piece", "the same bite", "100 g"])
-            fat = next(group for group in twin["groups"] if group["name"] == "Fat")
+            classic = self.ask("POST", "/api/v1/bench/classic", self.body(*light, classic=reference, pieces=12))
+            self.assertEqual(classic["theirs"], name)
+            self.assertRegex(classic["bases"][0]["sentence"], r"^\d+ % less energy")
+            self.assertEqual([basis["name"] for basis in classic["bases"]], ["a piece", "the same bite", "100 g"])
+            fat = next(group for group in classic["groups"] if group["name"] == "Fat")
             self.assertEqual([len(fat["mine"]), len(fat["theirs"])], [1, 1])
         typed = {"name": "the slice I miss", "mass_g": 90, "energy_kcal": 410, "sugars_g": 31}
-        twin = self.ask("POST", "/api/v1/bench/twin", self.body(*light, twin=typed))
-        self.assertNotIn("protein", twin["bases"][0]["sentence"], "nobody said how much the other has")
-        self.assertIsNone(self.ask("POST", "/api/v1/bench/twin", self.body(*light)))
+        classic = self.ask("POST", "/api/v1/bench/classic", self.body(*light, classic=typed))
+        self.assertNotIn("protein", classic["bases"][0]["sentence"], "nobody said how much the other has")
+        self.assertIsNone(self.ask("POST", "/api/v1/bench/classic", self.body(*light)))
 
 
 class Methods(CrumbCase):
@@ -368,8 +368,8 @@ class Learned(CrumbCase):
         self.assertGreater(after["low"], before["low"])
         self.assertGreater(after["learned_share"], 0)
         self.assertLess(after["value"], before["value"], "its flour holds more than the table says")
-        self.ask("DELETE", f"/api/v1/learned/{learning['feedback'][0]['id']}")
-        self.assertEqual(self.ask("GET", "/api/v1/learned")["lessons"], [])
+        self.ask("DELETE", f"/api/v1/lessons/{learning['feedback'][0]['id']}")
+        self.assertEqual(self.ask("GET", "/api/v1/lessons")["lessons"], [])
         for wrong, status in (({"words": "so-so"}, 422), ({"parts": []}, 422)):
             self.ask("POST", f"/api/v1/formulas/{formula_id}/feedback", said | {"id": str(uuid4())} | wrong, status)
         self.ask("POST", f"/api/v1/formulas/{uuid4()}/feedback", said | {"id": str(uuid4())}, 404)

@@ -144,7 +144,7 @@ class Merge(ApiCase):
         other = self.ask("POST", "/api/v1/products", product(label=WHEY | {"protein_g": 21, "energy_kcal": 108}), 201)
         self.ask("PUT", f"/api/v1/prices/{one['id']}", {"price": 18, "for_text": "900 g"})
         by_name, chosen = self.create("100 g harbour whey", pieces=1), self.create("100 g skyr", pieces=1)
-        self.ask("PUT", "/api/v1/corrections", {"name": "skyr", "slug": one["slug"]}, 204)
+        self.ask("PUT", "/api/v1/food-aliases", {"name": "skyr", "slug": one["slug"]}, 204)
         eaten = self.lay(by_name["id"], 1)["entries"][0]["figures"]["protein_g"]
         self.settle()
         for _ in range(2):
@@ -203,10 +203,10 @@ class Guests(ApiCase):
         made = self.create("100 g peanuts", pieces=2)
         self.ask("POST", "/api/v1/products", product(traces=["peanut"]), 201)
         warned = self.create("100 g my whey", pieces=1)
-        eater = f"/api/v1/eaters/{uuid4()}"
+        dietary_profile = f"/api/v1/dietary-profiles/{uuid4()}"
         for _ in range(2):
-            self.ask("PUT", eater, {"name": "Guest", "avoids": ["peanut", "vegan"]})
-        self.assertEqual(len(self.ask("GET", "/api/v1/kitchen")["eaters"]), 1)
+            self.ask("PUT", dietary_profile, {"name": "Guest", "avoids": ["peanut", "vegan"]})
+        self.assertEqual(len(self.ask("GET", "/api/v1/kitchen")["dietary_profiles"]), 1)
 
         def peanut(alerts: list[dict[str, str]]) -> list[str]:
             return [alert["level"] for alert in alerts if alert["about"] == "peanut"]
@@ -221,35 +221,35 @@ class Guests(ApiCase):
         self.assertIn(["contains"], [peanut(fit["alerts"]) for fit in day["fits"]])
         (hit,) = [each for each in self.ask("GET", "/api/v1/find?words=a") if each["key"] == made["id"]]
         self.assertEqual(peanut(hit["alerts"]), ["contains"])
-        self.ask("DELETE", eater, status=204)
+        self.ask("DELETE", dietary_profile, status=204)
         self.assertEqual({len(each["alerts"]) for each in self.ask("GET", "/api/v1/formulas")["items"]}, {0})
         for wrong in (
             {"name": " ", "avoids": ["milk"]},
             {"name": "A", "piece_share": 9},
             {"name": "A", "avoids": ["x"]},
         ):
-            self.ask("PUT", eater, wrong, 422)
+            self.ask("PUT", dietary_profile, wrong, 422)
 
 
-class Twins(ApiCase):
+class Classics(ApiCase):
     def eu(self, formula: dict[str, Any], name: str) -> Any:
-        return next(each for each in formula["settled"]["claims"]["eu"] if each["claim"]["name"] == name)
+        return next(each for each in formula["analysis"]["claims"]["eu"] if each["claim"]["name"] == name)
 
     def test_reduced_against_another_formula_or_typed_figures(self) -> None:
         butter, light = self.create("100 g butter", "200 g flour"), self.create("50 g butter", "200 g flour")
-        body = light["draft"] | {"twin": {"formula_id": butter["id"]}, "version": 1}
+        body = light["draft"] | {"classic": {"formula_id": butter["id"]}, "version": 1}
         saved = self.ask("PUT", f"/api/v1/formulas/{light['id']}", body)
         self.assertTrue(self.eu(saved, "reduced fat")["claim"]["holds"])
-        self.assertEqual(saved["settled"]["claims"]["twin"], butter["draft"]["name"])
+        self.assertEqual(saved["analysis"]["claims"]["classic"], butter["draft"]["name"])
         typed = {"name": "the bought one", "mass_g": 50, "energy_kcal": 200, "fat_g": 8}
-        saved = self.ask("PUT", f"/api/v1/formulas/{light['id']}", body | {"twin": typed, "version": 2})
-        self.assertEqual(saved["draft"]["twin"]["fat_g"], 8)
+        saved = self.ask("PUT", f"/api/v1/formulas/{light['id']}", body | {"classic": typed, "version": 2})
+        self.assertEqual(saved["draft"]["classic"]["fat_g"], 8)
         nearest = self.eu(saved, "reduced fat")["nearest"]
         self.assertEqual((nearest["name"], nearest["change_g"] < 0), ("butter", True))
         self.assertIn("do not know", self.eu(saved, "reduced salt")["claim"]["change"])
         own = {"formula_id": light["id"]}
-        problem = self.ask("PUT", f"/api/v1/formulas/{light['id']}", body | {"twin": own, "version": 3}, 422)
-        self.assertEqual(problem["errors"][0]["pointer"], "/twin")
+        problem = self.ask("PUT", f"/api/v1/formulas/{light['id']}", body | {"classic": own, "version": 3}, 422)
+        self.assertEqual(problem["errors"][0]["pointer"], "/classic")
 
     def test_details_are_written_into_a_line(self) -> None:
         body = {"text": "1 cup almond flour", "optional": True, "fill": "packed", "used_share": 0.5}

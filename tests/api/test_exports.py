@@ -151,10 +151,10 @@ class Calendars(DemoCase):
         stash = self.ask("GET", "/api/v1/stash")
         calendar = Calendar.from_ical(self.fetch("stash/eat-by.ics", zone="Europe/Berlin").content)
         events = calendar.walk("VEVENT")
-        heaps = [(batch, heap) for batch in stash["batches"] for heap in batch["heaps"]]
-        self.assertEqual(len(events), len(heaps))
+        positions = [(batch, position) for batch in stash["batches"] for position in batch["positions"]]
+        self.assertEqual(len(events), len(positions))
         self.assertEqual(len({str(event["uid"]) for event in events}), len(events))
-        for event, (batch, _) in zip(events, heaps, strict=True):
+        for event, (batch, _) in zip(events, positions, strict=True):
             self.assertIn(batch["name"], str(event["summary"]))
             self.assertIsInstance(event.decoded("dtstart"), date)
         self.ask("GET", "/api/v1/stash/eat-by.ics?zone=No/Where", None, 422)

@@ -28,7 +28,7 @@ class DaysCase(ApiCase):
 
     def several(self, *things: dict[str, Any], day: str = DAY, status: int = 201, **more: Any) -> Any:
         body = {"id": str(uuid4()), "eaten_at": NOON, "things": list(things)} | more
-        return self.ask("POST", f"/api/v1/days/{day}/several", body, status)
+        return self.ask("POST", f"/api/v1/days/{day}/entries", body, status)
 
     def at_hand(self) -> Any:
         return self.ask("GET", f"/api/v1/days/{DAY}/at-hand")
@@ -81,7 +81,7 @@ class Meals(DaysCase):
 class Usual(DaysCase):
     def test_as_seen_and_as_said(self) -> None:
         made = self.create("100 g oats", "2 eggs")
-        path = f"/api/v1/formulas/{made['id']}/helping"
+        path = f"/api/v1/formulas/{made['id']}/usual-portion"
 
         def usual() -> Any:
             return self.ask("GET", "/api/v1/formulas")["items"][0]["usual_count"]
@@ -97,9 +97,9 @@ class Usual(DaysCase):
         self.ask("PUT", path, {"piece_count": None}, 204)
         self.assertEqual(usual(), 2)
         self.assertEqual(self.ask("GET", path), {"usual_count": 2})
-        self.ask("GET", f"/api/v1/formulas/{uuid4()}/helping", status=404)
+        self.ask("GET", f"/api/v1/formulas/{uuid4()}/usual-portion", status=404)
         self.ask("PUT", path, {"piece_count": 0}, 422)
-        self.ask("PUT", f"/api/v1/formulas/{uuid4()}/helping", {"piece_count": 1}, 404)
+        self.ask("PUT", f"/api/v1/formulas/{uuid4()}/usual-portion", {"piece_count": 1}, 404)
 
 
 class Several(DaysCase):
@@ -144,22 +144,22 @@ class Planned(StashCase):
 
     def test_what_is_planned_reserves_nothing_until_it_is_eaten(self) -> None:
         view = self.plan_two()
-        self.assertEqual(self.heaps(), {"counter": 20})
+        self.assertEqual(self.positions(), {"counter": 20})
         self.assertEqual(view["eaten"]["energy_kcal"], 0)
         budget, planned = view["budget"], view["planned"]["energy_kcal"]
         self.assertEqual(budget["room_kcal"], 1800)
         self.assertAlmostEqual(budget["room_after_planned_kcal"], 1800 - planned)
         (entry,) = view["entries"]
         eaten = self.change(entry, state="eaten")
-        self.assertEqual((eaten["state"], self.heaps()), ("eaten", {"counter": 18}))
+        self.assertEqual((eaten["state"], self.positions()), ("eaten", {"counter": 18}))
         self.assertAlmostEqual(self.ask("GET", f"/api/v1/days/{DAY}")["budget"]["room_kcal"], 1800 - planned)
         # A retry takes nothing twice, and it is not planned again.
         self.change(entry, state="eaten")
-        self.assertEqual(self.heaps(), {"counter": 18})
+        self.assertEqual(self.positions(), {"counter": 18})
         self.change(eaten, 422, state="planned")
         # Taken out, its pieces lie there again.
         self.ask("DELETE", f"/api/v1/entries/{entry['id']}", status=204)
-        self.assertEqual(self.heaps(), {"counter": 20})
+        self.assertEqual(self.positions(), {"counter": 20})
 
     def test_two_windows_eat_what_was_planned_once(self) -> None:
         (entry,) = self.plan_two()["entries"]
@@ -170,13 +170,13 @@ class Planned(StashCase):
 
         with ThreadPoolExecutor(6) as windows:
             self.assertEqual(set(windows.map(eat, range(6))), {200})
-        self.assertEqual(self.heaps(), {"counter": 18})
+        self.assertEqual(self.positions(), {"counter": 18})
 
     def test_what_was_planned_and_is_nowhere_was_eaten_all_the_same(self) -> None:
         (entry,) = self.plan_two()["entries"]
         self.move(19, None)
         self.assertEqual(self.change(entry, state="eaten")["state"], "eaten")
-        self.assertEqual(self.heaps(), {"counter": 1})
+        self.assertEqual(self.positions(), {"counter": 1})
 
 
 class Filled(StashCase):
@@ -256,7 +256,7 @@ class Tonight(StashCase):
         self.assertEqual(self.tonight("flarp")["unread"], ["flarp"])
 
     def test_who_is_named_must_be_allowed_to_have_it(self) -> None:
-        self.ask("PUT", f"/api/v1/eaters/{uuid4()}", {"name": "Mini", "avoids": ["egg"], "piece_share": 0.5})
+        self.ask("PUT", f"/api/v1/dietary-profiles/{uuid4()}", {"name": "Mini", "avoids": ["egg"], "piece_share": 0.5})
         view = self.tonight("chocolate for Mini and me")
         self.assertEqual((view["offers"], view["left_out"], view["named"]), ([], 1, ["Mini"]))
         (fruity,) = self.tonight("fruit for Mini and me")["offers"]
@@ -283,7 +283,7 @@ class Careful(StashCase):
 
     def test_what_is_past_on_the_day_itself_is_not_offered_for_it(self) -> None:
         (batch,) = self.ask("GET", "/api/v1/stash")["batches"]
-        due = datetime.fromisoformat(batch["heaps"][0]["eat_by"]).date()
+        due = datetime.fromisoformat(batch["positions"][0]["eat_by"]).date()
         for after, offered in ((-1, {batch["name"]}), (0, set()), (1, set())):
             day = (due + timedelta(days=after)).isoformat()
             with self.subTest(after):

@@ -19,7 +19,7 @@ _ID: Final = str(uuid4())
 _WITHOUT_BODY: Final = (
     ("POST", "/api/v1/background/stop"),
     ("POST", "/api/v1/background/resume"),
-    ("DELETE", "/api/v1/learned"),
+    ("DELETE", "/api/v1/lessons"),
     ("DELETE", f"/api/v1/entries/{_ID}"),
     ("POST", f"/api/v1/people/{_ID}/here"),
     ("DELETE", f"/api/v1/bake-days/{_ID}"),

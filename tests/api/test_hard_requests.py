@@ -59,12 +59,12 @@ class HardRequests(ApiCase):
     def test_numbers_at_the_ends(self) -> None:
         made = self.create("100 g oats")
         bench = {"parts": parts("100 g oats"), "pieces": 4, "day": DAY}
-        twin = {"name": "Bar", "mass_g": 0.001, "energy_kcal": 1e5}
-        self.ask("POST", "/api/v1/bench/read", bench | {"twin": twin})
-        self.ask("POST", "/api/v1/bench/twin", bench | {"twin": twin | {"energy_kcal": 5e-324}})
+        classic = {"name": "Bar", "mass_g": 0.001, "energy_kcal": 1e5}
+        self.ask("POST", "/api/v1/bench/read", bench | {"classic": classic})
+        self.ask("POST", "/api/v1/bench/classic", bench | {"classic": classic | {"energy_kcal": 5e-324}})
         for wrong in (5e-324, True, "100", 1e308):
             with self.subTest(wrong):
-                self.ask("POST", "/api/v1/bench/read", bench | {"twin": {"name": "Bar", "mass_g": wrong}}, 422)
+                self.ask("POST", "/api/v1/bench/read", bench | {"classic": {"name": "Bar", "mass_g": wrong}}, 422)
         for day in ("0001-01-01", "9999-12-31"):
             self.ask("GET", f"/api/v1/days/{day}", status=422)
         draft = made["draft"] | {"version": 2**40}

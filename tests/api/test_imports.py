@@ -301,8 +301,8 @@ class Imports(ImportCase):
         self.assertEqual(answer.status_code, 200, answer.text)
         self.assertNotEqual(answer.json()["person_id"], me["id"])
         self.assertEqual(len(self.ask("GET", "/api/v1/formulas")["items"]), 1)
-        # The id of somebody in the other kitchen makes no twin here.
-        self.ask("PUT", f"/api/v1/people/{me['id']}", {"name": "Twin"}, 422)
+        # The id of somebody in the other kitchen makes no classic here.
+        self.ask("PUT", f"/api/v1/people/{me['id']}", {"name": "Classic"}, 422)
         # Nobody is guessed where there are two.
         self.client.cookies = {}
         self.ask("GET", "/api/v1/formulas", None, 404)

@@ -51,7 +51,7 @@ class Ledger(LedgerCase):
 
     def test_pieces_of_one_formula_err_together_and_stand_in_for_a_classic(self) -> None:
         made = self.create("200 g oats", "2 eggs", pieces=4)
-        draft = made["draft"] | {"twin": {"name": "a slice", "energy_kcal": 500}}
+        draft = made["draft"] | {"classic": {"name": "a slice", "energy_kcal": 500}}
         self.ask("PUT", f"/api/v1/formulas/{made['id']}", draft | {"version": made["version"]})
         for after in (0, 1):
             day = FIRST + timedelta(days=after)

@@ -64,13 +64,13 @@ class People(PeopleCase):
         made = self.create("100 g peanuts", pieces=2)
         self.ask("PUT", f"/api/v1/people/{self.second}", {"name": "Rigger", "avoids": ["peanut"]})
         (alert,) = self.ask("GET", f"/api/v1/formulas/{made['id']}")["evaluated"]["alerts"]
-        self.assertEqual((alert["eater"], alert["about"], alert["level"]), ("Rigger", "peanut", "contains"))
+        self.assertEqual((alert["dietary_profile"], alert["about"], alert["level"]), ("Rigger", "peanut", "contains"))
 
     def test_what_an_age_must_not_get_is_raised_in_lists_too(self) -> None:
         made = self.create("100 g whole almonds", "60 g honey", pieces=2)
-        self.ask("PUT", f"/api/v1/eaters/{uuid4()}", {"name": "Mini", "avoids": [], "age_band": "under one"})
+        self.ask("PUT", f"/api/v1/dietary-profiles/{uuid4()}", {"name": "Mini", "avoids": [], "age_band": "under one"})
         (item,) = self.ask("GET", "/api/v1/formulas")["items"]
-        raised = {alert["about"] for alert in item["alerts"] if alert["eater"] == "Mini"}
+        raised = {alert["about"] for alert in item["alerts"] if alert["dietary_profile"] == "Mini"}
         self.assertEqual(raised, {"honey", "whole nuts, seeds or firm bites"})
         evaluated = self.ask("GET", f"/api/v1/formulas/{made['id']}")["evaluated"]
         self.assertEqual({alert["about"] for alert in evaluated["alerts"]}, raised)
@@ -113,7 +113,7 @@ class Plans(PeopleCase):
         for day, kcal, phase in (("2026-05-04", 1800, "cut"), ("2026-05-09", 1800, "cut"), ("2026-05-10", 2200, "hold"),
                                  ("2026-04-01", 1800, "")):  # fmt: skip
             view = self.day(day)
-            self.assertEqual((view["targets"]["energy_kcal"], view["phase"]), (kcal, phase), day)
+            self.assertEqual((view["targets"]["energy_kcal"], view["diet_phase"]), (kcal, phase), day)
         self.ask("DELETE", "/api/v1/plan/targets/2026-05-10?day=2026-05-12")
         self.assertEqual(self.day("2026-05-12")["targets"]["energy_kcal"], 1800)
 

@@ -157,7 +157,7 @@ class Inside(MakingCase):
         contents = saved["evaluated"]["allergens"]
         self.assertEqual([each["name"] for each in contents["contains"]], ["peanut"])
         self.assertEqual((contents["open_lines"], "dairy-free" in contents["diets_kept"]), (["60 g spread"], False))
-        self.ask("PUT", f"/api/v1/eaters/{uuid4()}", {"name": "Guest", "avoids": ["peanut", "milk"]})
+        self.ask("PUT", f"/api/v1/dietary-profiles/{uuid4()}", {"name": "Guest", "avoids": ["peanut", "milk"]})
         (listed,) = [each for each in self.ask("GET", "/api/v1/formulas")["items"] if each["id"] == cake["id"]]
         levels = {alert["about"]: alert["level"] for alert in listed["alerts"]}
         self.assertEqual(levels, {"peanut": "contains", "milk": "unknown"})

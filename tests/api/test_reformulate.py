@@ -37,26 +37,26 @@ class Reach(ApiCase):
             steps = answer["method"]["method"].splitlines()
             self.assertTrue(all(step["text"] in steps for step in answer["method"]["steps"] if step["change"] == "add"))
 
-    def test_a_claim_against_its_twin(self) -> None:
-        twin = self.create(*BLONDIES)
-        reference = {"formula_id": twin["id"]}
-        bench = {key: value for key, value in self.body(twin=reference).items() if key != "wishes"}
+    def test_a_claim_against_its_classic(self) -> None:
+        classic = self.create(*BLONDIES)
+        reference = {"formula_id": classic["id"]}
+        bench = {key: value for key, value in self.body(classic=reference).items() if key != "wishes"}
         choices = self.ask("POST", "/api/v1/bench/reformulation/choices", bench)
         claims = {rules["claim_of"]: rules for rules in choices["claims"]}
         self.assertIn("energy-reduced", claims["eu"]["names"])
         self.assertEqual(claims["us"]["where"], "in the US")
         self.assertIn("whey protein isolate", [each["name"] for each in choices["usual"]])
         claim = wish("energy-reduced", 0, claim_of="eu")
-        found = self.ask("POST", "/api/v1/bench/reformulation", self.body(claim, twin=reference))
+        found = self.ask("POST", "/api/v1/bench/reformulation", self.body(claim, classic=reference))
         self.assertEqual(found["status"], "met")
         body = {
             "parts": found["answers"][0]["parts"],
             "pieces": 12,
             "family": "brownie",
             "day": DAY,
-            "twin": reference,
+            "classic": reference,
         }
-        claims = self.ask("POST", "/api/v1/bench/settled", body)["claims"]["eu"]
+        claims = self.ask("POST", "/api/v1/bench/analysis", body)["claims"]["eu"]
         self.assertTrue(next(each for each in claims if each["claim"]["name"] == "energy-reduced")["claim"]["holds"])
 
     def test_a_clash_its_limits_and_a_point(self) -> None:
@@ -179,7 +179,7 @@ class WithoutAndWhatIf(ApiCase):
     def test_a_way_without_as_a_branch_of_its_base(self) -> None:
         base = self.create(*BLONDIES)
         body = self.BODY | {"parts": base["draft"]["parts"], "name": "Bars"}
-        found = self.ask("POST", "/api/v1/bench/without", body | {"avoided": ["egg", "milk"]})
+        found = self.ask("POST", "/api/v1/bench/exclusions", body | {"avoided": ["egg", "milk"]})
         self.assertEqual(found["called"], "Bars without egg and milk")
         self.assertEqual([line["why"] for line in found["lines"]], ["holds milk", "holds egg"])
         way = found["ways"][0]
@@ -195,8 +195,8 @@ class WithoutAndWhatIf(ApiCase):
         self.assertGreater(branch["shared"], 0)
         for avoided, name in ((["vegan"], "Bars, vegan"), (["peanut", "vegan"], "Bars, vegan, without peanut")):
             asked = body | {"avoided": avoided}
-            self.assertEqual(self.ask("POST", "/api/v1/bench/without", asked)["called"], name)
-        self.ask("POST", "/api/v1/bench/without", body | {"avoided": []}, status=422)
+            self.assertEqual(self.ask("POST", "/api/v1/bench/exclusions", asked)["called"], name)
+        self.ask("POST", "/api/v1/bench/exclusions", body | {"avoided": []}, status=422)
 
     def test_what_if_changes_nothing_and_says_what_it_would(self) -> None:
         found = self.ask("POST", "/api/v1/bench/what-if", self.BODY | {"question": "half the sugar"})
@@ -221,7 +221,7 @@ class WithoutAndWhatIf(ApiCase):
         self.assertIn("Blend the cottage cheese", preview["method"]["method"])
         self.assertTrue(preview["mouth"]["text"])
         dry = self.BODY | {"parts": parts("400 g flour", "60 g butter", "80 g sugar", "1 egg"), "family": "cake"}
-        repairs = self.ask("POST", "/api/v1/bench/settled", dry)["repairs"]
+        repairs = self.ask("POST", "/api/v1/bench/analysis", dry)["repairs"]
         self.assertTrue(repairs)
         bringing = [each for each in repairs if each["method"]]
         self.assertTrue(all(each["method"]["method"] != dry["method"] for each in bringing))

@@ -34,11 +34,15 @@ class StashCase(BatchCase):
     def shelf(self, kind: str) -> str:
         return next(str(each["id"]) for each in self.stash()["shelves"] if each["kind"] == kind)
 
-    def heaps(self) -> dict[str, float]:
+    def positions(self) -> dict[str, float]:
         """Pieces by the kind of shelf that they lie on."""
         stash = self.stash()
         kinds = {each["id"]: each["kind"] for each in stash["shelves"]}
-        return {kinds[heap["shelf_id"]]: heap["piece_count"] for each in stash["batches"] for heap in each["heaps"]}
+        return {
+            kinds[position["shelf_id"]]: position["piece_count"]
+            for each in stash["batches"]
+            for position in each["positions"]
+        }
 
     def move(self, pieces: float, to: str | None, status: int = 200, start: str = "counter", **more: Any) -> Any:
         body = {
@@ -58,12 +62,12 @@ class StashCase(BatchCase):
 class Shelves(StashCase):
     def test_a_batch_lies_where_its_kind_belongs_and_says_until_when(self) -> None:
         (batch,) = self.stash()["batches"]
-        (heap,) = batch["heaps"]
-        self.assertEqual(self.heaps(), {"counter": 20})
+        (position,) = batch["positions"]
+        self.assertEqual(self.positions(), {"counter": 20})
         self.assertEqual((batch["home"], batch["shape"]), ("counter", "round"))
-        self.assertGreater(heap["usual_until"], heap["eat_by"])
-        self.assertGreater(heap["frozen_until"], heap["usual_until"])
-        self.assertIn("on the counter", heap["why"])
+        self.assertGreater(position["usual_until"], position["eat_by"])
+        self.assertGreater(position["frozen_until"], position["usual_until"])
+        self.assertIn("on the counter", position["why"])
         self.assertRegex(batch["source"], "common practice|from memory")
 
     def test_pieces_are_moved_eaten_given_and_thrown_and_none_is_lost(self) -> None:
@@ -71,9 +75,9 @@ class Shelves(StashCase):
         self.eat(1)
         self.move(1, None)
         self.move(2, None, kind="thrown", reason="mould")
-        self.assertEqual(self.heaps(), {"counter": 10, "freezer": 6})
+        self.assertEqual(self.positions(), {"counter": 10, "freezer": 6})
         (batch,) = self.stash()["batches"]
-        out = next(heap for heap in batch["heaps"] if heap["piece_count"] == 10)
+        out = next(position for position in batch["positions"] if position["piece_count"] == 10)
         self.assertEqual(out["gone_count"], 4)
         told = self.ask("GET", f"/api/v1/stash/batches/{self.batch_id}")
         self.assertEqual([move["kind"] for move in told["moves"]], ["thrown", "given", "eaten", "moved", "made"])
@@ -82,13 +86,13 @@ class Shelves(StashCase):
         refused = self.move(21, "fridge", 422)
         self.assertEqual(refused["errors"], [{"pointer": "/piece_count", "detail": "Only 20 are left there."}])
         self.assertIn("Nothing is left there", self.move(1, "fridge", 422, start="freezer")["detail"])
-        self.assertEqual(self.heaps(), {"counter": 20})
+        self.assertEqual(self.positions(), {"counter": 20})
 
     def test_sent_twice_it_happens_once(self) -> None:
         move_id = str(uuid4())
         for _ in range(2):
             self.move(6, "freezer", id=move_id)
-        self.assertEqual(self.heaps(), {"counter": 14, "freezer": 6})
+        self.assertEqual(self.positions(), {"counter": 14, "freezer": 6})
 
     def test_what_cannot_be_is_said(self) -> None:
         self.assertIn("there already", self.move(1, "counter", 422)["detail"])
@@ -104,7 +108,7 @@ class Shelves(StashCase):
         for undone, there in ((True, {"counter": 20}), (False, {"counter": 14, "freezer": 6}), (True, {"counter": 20})):
             for _ in range(2):
                 self.ask("PUT", f"/api/v1/stash/moves/{move_id}/undone", {"undone": undone})
-            self.assertEqual(self.heaps(), there)
+            self.assertEqual(self.positions(), there)
 
     def test_what_is_gone_since_cannot_be_moved_back(self) -> None:
         move_id = str(uuid4())
@@ -117,15 +121,15 @@ class Shelves(StashCase):
         body = {"id": str(uuid4()), "batch_id": self.batch_id, "shelf_id": self.shelf("counter"), "piece_count": 17}
         for _ in range(2):
             self.ask("POST", "/api/v1/stash/counts", body)
-        self.assertEqual(self.heaps(), {"counter": 17})
+        self.assertEqual(self.positions(), {"counter": 17})
         self.ask(
             "POST",
             "/api/v1/stash/counts",
             body | {"id": str(uuid4()), "shelf_id": self.shelf("fridge"), "piece_count": 2},
         )
-        self.assertEqual(self.heaps(), {"counter": 17, "fridge": 2})
+        self.assertEqual(self.positions(), {"counter": 17, "fridge": 2})
         self.ask("POST", "/api/v1/stash/counts", body | {"id": str(uuid4()), "piece_count": 0})
-        self.assertEqual(self.heaps(), {"fridge": 2})
+        self.assertEqual(self.positions(), {"fridge": 2})
 
     def test_many_windows_take_the_last_pieces_and_none_goes_below_nothing(self) -> None:
         self.move(15, None)
@@ -138,7 +142,7 @@ class Shelves(StashCase):
         with ThreadPoolExecutor(8) as pool:
             codes = list(pool.map(take, range(12)))
         self.assertEqual(sorted(codes), [200] * 5 + [422] * 7)
-        self.assertEqual(self.heaps(), {})
+        self.assertEqual(self.positions(), {})
 
     def test_the_database_itself_says_no(self) -> None:
         """Whatever the code forgot: balances cannot be written, and no move takes more than there is."""
@@ -179,9 +183,9 @@ class Eaten(StashCase):
     def test_a_piece_is_eaten_into_the_day_with_the_figures_of_its_batch(self) -> None:
         day = self.eat(2)
         (entry,) = day["entries"]
-        piece = self.stash()["batches"][0]["heaps"][0]["figures"]
+        piece = self.stash()["batches"][0]["positions"][0]["figures"]
         self.assertAlmostEqual(entry["figures"]["energy_kcal"], 2 * piece["energy_kcal"])
-        self.assertEqual(self.heaps(), {"counter": 18})
+        self.assertEqual(self.positions(), {"counter": 18})
 
     def test_more_than_there_is_leaves_the_day_as_it_was(self) -> None:
         refused = self.eat(30, 422)
@@ -193,13 +197,13 @@ class Eaten(StashCase):
         body = {"version": entry["version"], "day": DAY, "eaten_at": NOON, "piece_count": 3.5}
         for _ in range(2):
             changed = self.ask("PUT", f"/api/v1/entries/{entry['id']}", body)
-        self.assertEqual(self.heaps(), {"counter": 16.5})
+        self.assertEqual(self.positions(), {"counter": 16.5})
         self.ask("PUT", f"/api/v1/entries/{entry['id']}", body | {"version": changed["version"], "piece_count": 1})
-        self.assertEqual(self.heaps(), {"counter": 19})
+        self.assertEqual(self.positions(), {"counter": 19})
         self.ask("DELETE", f"/api/v1/entries/{entry['id']}", status=204)
-        self.assertEqual(self.heaps(), {"counter": 20})
+        self.assertEqual(self.positions(), {"counter": 20})
         self.ask("POST", f"/api/v1/entries/{entry['id']}/back", status=204)
-        self.assertEqual(self.heaps(), {"counter": 19})
+        self.assertEqual(self.positions(), {"counter": 19})
 
     def test_the_day_follows_the_stash(self) -> None:
         self.eat(2, sides="150 g skyr")
@@ -207,7 +211,7 @@ class Eaten(StashCase):
         eaten = self.ask("GET", f"/api/v1/stash/batches/{self.batch_id}")["moves"][0]
         self.ask("PUT", f"/api/v1/stash/moves/{eaten['id']}/undone", {"undone": True})
         self.assertEqual(self.ask("GET", f"/api/v1/days/{DAY}")["entries"], [])
-        self.assertEqual(self.heaps(), {"counter": 20})
+        self.assertEqual(self.positions(), {"counter": 20})
         self.ask("PUT", f"/api/v1/stash/moves/{eaten['id']}/undone", {"undone": False})
         self.assertEqual(len(self.ask("GET", f"/api/v1/days/{DAY}")["entries"]), 2)
 
@@ -223,18 +227,18 @@ class Eaten(StashCase):
 
     def test_sides_that_cannot_be_read_leave_everything_as_it_was(self) -> None:
         self.assertEqual(self.eat(1, 422, sides="flurble")["errors"][0]["pointer"], "/sides")
-        self.assertEqual(self.heaps(), {"counter": 20})
+        self.assertEqual(self.positions(), {"counter": 20})
 
 
-class Follows(StashCase):
+class Memoized(StashCase):
     def test_a_corrected_batch_brings_its_stash_along(self) -> None:
         self.move(6, "freezer")
         more = self.body(lots=[{"piece_count": 22}]) | {"revision": 1}
         self.ask("PUT", f"/api/v1/batches/{self.batch_id}", more)
-        self.assertEqual(self.heaps(), {"counter": 16, "freezer": 6})
+        self.assertEqual(self.positions(), {"counter": 16, "freezer": 6})
         fewer = self.body(lots=[{"piece_count": 5}]) | {"revision": 2}
         self.ask("PUT", f"/api/v1/batches/{self.batch_id}", fewer)
-        self.assertEqual(sum(self.heaps().values()), 5)
+        self.assertEqual(sum(self.positions().values()), 5)
 
     def test_what_was_eaten_was_made(self) -> None:
         self.move(18, None)
@@ -242,13 +246,13 @@ class Follows(StashCase):
             "PUT", f"/api/v1/batches/{self.batch_id}", self.body(lots=[{"piece_count": 10}]) | {"revision": 1}, 422
         )
         self.assertEqual(refused["errors"][0]["pointer"], "/record/lots")
-        self.assertEqual(self.heaps(), {"counter": 2})
+        self.assertEqual(self.positions(), {"counter": 2})
 
     def test_a_batch_taken_out_takes_its_pieces_along(self) -> None:
         self.ask("PUT", f"/api/v1/batches/{self.batch_id}/removed", {"removed": True}, 204)
-        self.assertEqual(self.heaps(), {})
+        self.assertEqual(self.positions(), {})
         self.ask("PUT", f"/api/v1/batches/{self.batch_id}/removed", {"removed": False}, 204)
-        self.assertEqual(self.heaps(), {"counter": 20})
+        self.assertEqual(self.positions(), {"counter": 20})
 
     def test_a_shelf_of_ones_own(self) -> None:
         path = f"/api/v1/shelves/{uuid4()}"
@@ -259,7 +263,7 @@ class Follows(StashCase):
         )
         made = self.ask("PUT", f"/api/v1/batches/{uuid4()}", self.body() | {"shelf_id": path.rpartition("/")[2]})
         there = next(each for each in self.stash()["batches"] if each["id"] == made["item"]["id"])
-        self.assertEqual(there["heaps"][0]["shelf_id"], path.rpartition("/")[2])
+        self.assertEqual(there["positions"][0]["shelf_id"], path.rpartition("/")[2])
         self.assertIn("still lies on it", self.ask("DELETE", path, status=422)["detail"])
 
     def test_a_shelf_that_went_was_there_all_the_same(self) -> None:
@@ -269,7 +273,7 @@ class Follows(StashCase):
         self.move(4, "fridge", to_shelf_id=shelf_id)
         self.move(4, "fridge", shelf_id=shelf_id)
         self.ask("DELETE", f"/api/v1/shelves/{shelf_id}")
-        self.assertEqual(self.heaps(), {"counter": 16, "fridge": 4})
+        self.assertEqual(self.positions(), {"counter": 16, "fridge": 4})
         self.ask("GET", f"/api/v1/stash/batches/{self.batch_id}")
         self.move(1, "fridge", 404, shelf_id=shelf_id)
 
@@ -319,7 +323,7 @@ class Printed(StashCase):
 
 class Opened(StashCase):
     def put(self, food: str, opened_id: str = "", status: int = 200, **more: Any) -> Any:
-        return self.ask("PUT", f"/api/v1/opened/{opened_id or uuid4()}", {"food": food, **more}, status)
+        return self.ask("PUT", f"/api/v1/opened-goods/{opened_id or uuid4()}", {"food": food, **more}, status)
 
     def test_what_must_be_used_first_stands_first(self) -> None:
         self.put("cottage_cheese_2")
@@ -332,16 +336,16 @@ class Opened(StashCase):
         (pack,) = self.put("quark_0")
         (moved,) = self.put("quark_0", pack["id"], place="freezer")
         self.assertGreater(moved["use_by"], pack["use_by"])
-        path = f"/api/v1/opened/{pack['id']}/done"
+        path = f"/api/v1/opened-goods/{pack['id']}/done"
         self.assertEqual(self.ask("PUT", path, {"done_as": "used"}), [])
         self.assertEqual(len(self.ask("PUT", path, {"done_as": ""})), 1)
 
     def test_what_is_not_there_is_said(self) -> None:
         self.put("moon dust", status=422)
-        self.ask("PUT", f"/api/v1/opened/{uuid4()}/done", {"done_as": "used"}, 404)
+        self.ask("PUT", f"/api/v1/opened-goods/{uuid4()}/done", {"done_as": "used"}, 404)
 
 
-class Remembered(StashCase):
+class LeastRecentlyUsed(StashCase):
     """What lies there is worked out once, and never told as it was."""
 
     def read_documents(self) -> int:
@@ -372,10 +376,10 @@ class Remembered(StashCase):
         self.assertEqual(self.stash(), before)
 
     def test_what_is_past_is_told_as_of_now(self) -> None:
-        (heap,) = self.stash()["batches"][0]["heaps"]
-        self.assertFalse(heap["past"])
-        due = datetime.fromisoformat(heap["eat_by"])
+        (position,) = self.stash()["batches"][0]["positions"]
+        self.assertFalse(position["past"])
+        due = datetime.fromisoformat(position["eat_by"])
         for seconds, past in ((-1, False), (1, True)):
             self.app.state.clock = lambda seconds=seconds: due + timedelta(seconds=seconds)
-            (heap,) = self.stash()["batches"][0]["heaps"]
-            self.assertEqual(heap["past"], past)
+            (position,) = self.stash()["batches"][0]["positions"]
+            self.assertEqual(position["past"], past)

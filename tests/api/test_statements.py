@@ -63,11 +63,11 @@ class Statements(ApiCase):
                     bench | {"parts": [{"name": "", "lines": [line]}]}, 3),
                 ("alternatives", "POST", "/api/v1/bench/alternatives", bench | {"line_id": "line-2"}, 2),
                 ("search of foods", "GET", "/api/v1/ingredients?words=salm", None, 3),
-                ("settled", "POST", "/api/v1/bench/settled", bench, 2),
+                ("analysis", "POST", "/api/v1/bench/analysis", bench, 2),
                 ("day", "GET", f"/api/v1/days/{DAY}", None, 5),
                 ("people", "GET", "/api/v1/people", None, 2),
                 ("plan of days", "GET", f"/api/v1/plan?day={DAY}", None, 6),
-                ("helping", "GET", f"/api/v1/formulas/{inner['id']}/helping", None, 3),
+                ("usual_portion", "GET", f"/api/v1/formulas/{inner['id']}/usual-portion", None, 3),
                 ("at hand", "GET", f"/api/v1/days/{DAY}/at-hand", None, 5),
                 ("closing the day", "GET", f"/api/v1/days/{DAY}/fill", None, 11),
                 ("tonight", "GET", f"/api/v1/days/{DAY}/tonight?wish=chocolate", None, 14),
@@ -108,8 +108,8 @@ class Statements(ApiCase):
         self.assertLessEqual(counts[0], 22)
 
     def test_an_autosave(self) -> None:
-        made, twin = self.create("100 g oats", "2 eggs"), self.create("100 g butter")
-        version, draft = made["version"], made["draft"] | {"twin": {"formula_id": twin["id"]}}
+        made, classic = self.create("100 g oats", "2 eggs"), self.create("100 g butter")
+        version, draft = made["version"], made["draft"] | {"classic": {"formula_id": classic["id"]}}
         for size in SIZES:
             self.fill(size)
             for most in (8, 10):

@@ -41,7 +41,7 @@ class Cupboards(KitchenCase):
             row = products.find(connection, self.principal.kitchen_id, product_id)
         assert row is not None
         draft = ProductDraft(row.name, (), row.role, row.label(), row.measures(), row.contains())
-        commands.save(self.database, self.principal, product_id, row.version, replace(draft, **fields))
+        commands.save(self.database, self.principal, product_id, row.revision, replace(draft, **fields))
 
     def agree(self) -> None:
         followed, anew = self.cupboard(), self.anew()

@@ -40,7 +40,7 @@ class Demo(unittest.TestCase):
             self.assertEqual(doubtful, [], summary.name)
             self.assertTrue(view.draft.family, summary.name)
             self.assertTrue(view.draft.method, summary.name)
-            self.assertIsNotNone(view.draft.twin, summary.name)
+            self.assertIsNotNone(view.draft.classic, summary.name)
             if not summary.name.endswith("the classic"):
                 self.assertGreater(summary.piece.protein_g, 4, summary.name)
                 self.assertLess(summary.piece.energy_kcal, 300, summary.name)

@@ -7,7 +7,7 @@ from uuid import uuid4
 from ample_crumb.application.documents import DocumentKind, UnknownDocument
 from ample_crumb.application.formulas.draft import from_stored, parts_from, parts_stored, stored
 from ample_crumb.core.formula.formula import Line, Part
-from ample_crumb.core.production.draft import Draft, ProductionSettings, TwinChoice, UsedTin
+from ample_crumb.core.production.draft import ClassicChoice, Draft, ProductionSettings, UsedTin
 
 KIND = DocumentKind("jar", (lambda old: {"grams": old["weight"]}, lambda old: old | {"lid": True}))
 
@@ -42,7 +42,7 @@ class OfFormulas(unittest.TestCase):
     def test_there_and_back(self) -> None:
         parts = (Part("Glaze", (Line("1 egg", "egg", "a1"), Line("9 g salt", None, "b2"))),)
         production = ProductionSettings(tins=(UsedTin(uuid4(), 2),), cuts="4x3")
-        draft = Draft("Bars", "cookie", 4, "Mix.", parts, TwinChoice(uuid4(), 3), production)
+        draft = Draft("Bars", "cookie", 4, "Mix.", parts, ClassicChoice(uuid4(), 3), production)
         again = from_stored(stored(draft))
         self.assertEqual(again, draft)
         self.assertEqual([line.id for line in again.parts[0].lines], ["a1", "b2"])

@@ -24,9 +24,9 @@ from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
 from ample_crumb.core.formula.eater_alerts import DietAlert
 from ample_crumb.core.formula.formula import Line, Part
-from ample_crumb.core.production.draft import Draft, TwinChoice
+from ample_crumb.core.production.draft import ClassicChoice, Draft
 from ample_crumb.store import kitchens
-from ample_crumb.store.dietary_profiles import EaterRow
+from ample_crumb.store.dietary_profiles import DietaryProfileRow
 from tests.application.case import KitchenCase
 
 LABEL = Label(Style.EUROPEAN, energy_kcal=376, fat_g=4, carbohydrate_g=5, protein_g=80)
@@ -35,10 +35,10 @@ LABEL = Label(Style.EUROPEAN, energy_kcal=376, fat_g=4, carbohydrate_g=5, protei
 class Summaries(KitchenCase):
     def setUp(self) -> None:
         super().setUp()
-        self.eater = EaterRow(uuid4(), "Guest", ["milk", "soy", "vegan"])
-        settings_commands.put_eater(self.database, self.principal, self.eater)
+        self.dietary_profile = DietaryProfileRow(uuid4(), "Guest", ["milk", "soy", "vegan"])
+        settings_commands.put_dietary_profile(self.database, self.principal, self.dietary_profile)
 
-    def make(self, *lines: str, reference: TwinChoice | None = None) -> UUID:
+    def make(self, *lines: str, reference: ClassicChoice | None = None) -> UUID:
         draft = Draft("Bars", "", 4, "", (Part("", tuple(map(Line, lines))),), reference)
         return formulas_commands.create(self.database, self.principal, uuid4(), draft).id
 
@@ -67,7 +67,7 @@ class Summaries(KitchenCase):
         cupboard_commands.move(self.database, self.principal, product.id)
         self.agree()
         self.assertIn("milk", {alert.about for alert in self.alerts(made[0]) if alert.level == "contains"})
-        settings_commands.correct(self.database, self.principal, "skyr", "soy_yogurt")
+        settings_commands.set_food_alias(self.database, self.principal, "skyr", "soy_yogurt")
         self.agree()
         self.assertIn("soy", {alert.about for alert in self.alerts(made[1])})
         with self.database.unscoped() as connection:
@@ -78,7 +78,7 @@ class Summaries(KitchenCase):
         self.agree()
         cupboard_commands.archive(self.database, self.principal, product.id, archived=True)
         self.agree()
-        settings_commands.remove_eater(self.database, self.principal, self.eater.id)
+        settings_commands.remove_dietary_profile(self.database, self.principal, self.dietary_profile.id)
         self.agree()
         self.assertEqual(self.alerts(made[0]), ())
 
@@ -157,7 +157,7 @@ class Summaries(KitchenCase):
         def meanwhile(*given: Any) -> Any:
             found = checked(*given)
             # Another window says what quark means, and is through before this one writes.
-            settings_commands.correct(self.database, self.principal, "quark", "soy_yogurt")
+            settings_commands.set_food_alias(self.database, self.principal, "quark", "soy_yogurt")
             return found
 
         with mock.patch.object(checked_writes, "checked", meanwhile):
@@ -206,13 +206,13 @@ class Summaries(KitchenCase):
         formulas_commands.save(self.database, self.principal, loaf, view.version, replace(view.draft, parts=parts))
         self.assertEqual((used("skyr"), used("quark_0"), used("egg")), ({bars, loaf}, set(), {loaf}))
 
-    def test_a_copy_is_compared_with_the_same_and_a_twin_without_figures_with_nothing(self) -> None:
-        twin = self.make("100 g butter")
-        made = self.make("100 g skyr", reference=TwinChoice(twin))
+    def test_a_copy_is_compared_with_the_same_and_a_classic_without_figures_with_nothing(self) -> None:
+        classic = self.make("100 g butter")
+        made = self.make("100 g skyr", reference=ClassicChoice(classic))
         copy = formulas_commands.duplicate(self.database, self.principal, made, uuid4())
-        self.assertEqual((copy.draft.twin, copy.settled.claims.twin), (TwinChoice(twin), "Bars"))
+        self.assertEqual((copy.draft.classic, copy.analysis.claims.classic), (ClassicChoice(classic), "Bars"))
         empty = self.make("1 tbsp elderflower dust")
-        bench = Bench("Copy", "", 4, "", copy.draft.parts, TwinChoice(empty), day=date(2026, 5, 4))
-        self.assertEqual(formulas_queries.settled(self.database, self.principal, bench).claims.twin, "")
-        gone = replace(bench, twin=TwinChoice(uuid4()))
-        self.assertEqual(formulas_queries.settled(self.database, self.principal, gone).claims.twin, "")
+        bench = Bench("Copy", "", 4, "", copy.draft.parts, ClassicChoice(empty), day=date(2026, 5, 4))
+        self.assertEqual(formulas_queries.analysis(self.database, self.principal, bench).claims.classic, "")
+        gone = replace(bench, classic=ClassicChoice(uuid4()))
+        self.assertEqual(formulas_queries.analysis(self.database, self.principal, gone).claims.classic, "")

@@ -11,7 +11,7 @@ from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.application.versions import commands as versions_commands
 from ample_crumb.application.versions import queries as versions_queries
 from ample_crumb.core.formula.formula import Line, Part
-from ample_crumb.core.production.draft import Draft, ProductionSettings, TwinChoice
+from ample_crumb.core.production.draft import ClassicChoice, Draft, ProductionSettings
 from ample_crumb.store import kitchens
 from ample_crumb.store.scope import Principal
 from tests.application.case import KitchenCase
@@ -84,14 +84,14 @@ class Versions(KitchenCase):
                 3,
                 "Mix.",
                 (Part("Base", (Line("1 egg", "egg"),)),),
-                TwinChoice(other, 1),
+                ClassicChoice(other, 1),
                 ProductionSettings(scoop="40"),
             ),
-            Draft("Bars", "cake", 1, "", (), TwinChoice(name="a slice", energy_kcal=300)),
+            Draft("Bars", "cake", 1, "", (), ClassicChoice(name="a slice", energy_kcal=300)),
         )
         for draft in drafts:
             self.assertEqual(from_stored(stored(draft)), draft)
         with self.assertRaisesRegex(CannotAccept, "That version"):
             formulas_commands.create(
-                self.database, self.principal, uuid4(), replace(drafts[0], twin=TwinChoice(other, 7))
+                self.database, self.principal, uuid4(), replace(drafts[0], classic=ClassicChoice(other, 7))
             )

@@ -10,4 +10,4 @@ export { pendingOf, putDown, told as hasTold, withPending } from "@/domain/runQu
 export { followers, lastTaken, nextStep, overWith } from "@/domain/runSteps";
 export { allLying, dueWord, isDue, lyingOn, moveWords, stashSentence } from "@/domain/stash";
 export { nextOpen, questionsOf, saidOf, sampleName, stopsOf, tastersOf } from "@/domain/tasting";
-export { keepTold, keptTold, nothingTold, recordBody, weightsIn } from "@/domain/told";
+export { keepTold, keptTold, nothingTold, recordBody, weightsIn } from "@/domain/batchDraft";

@@ -1,4 +1,4 @@
-"""From the classic to one's own in a real browser: swaps, crumb check and repairs, twins, versions, branches."""
+"""From the classic to one's own in a real browser: swaps, crumb check and repairs, classics, versions, branches."""
 
 import re
 
@@ -175,7 +175,7 @@ class Crumb(InBrowser):
                     self.assert_accessible(page, f"{name}, {size}")
                     self.assert_no_sideways_scroll(page, f"{name}, {size}")
 
-    def test_twin_sweeteners_and_method(self) -> None:
+    def test_classic_sweeteners_and_method(self) -> None:
         page = self.page()
         self.open(page)
         self.tab(page, "Classic")
@@ -183,7 +183,7 @@ class Crumb(InBrowser):
         page.get_by_role("option", name="a formula of yours").click()
         page.get_by_role("combobox", name="Which formula").fill("white bean")
         page.get_by_role("option", name="White bean blondies").click()
-        expect(page.locator("[data-twin-sentence]")).to_contain_text("more energy")
+        expect(page.locator("[data-classic-sentence]")).to_contain_text("more energy")
         page.get_by_role("radio", name="by 100 g").click()
         expect(page.get_by_role("table", name="Figures by 100 g")).to_be_visible()
         self.tab(page, "Sweeteners")

@@ -29,7 +29,7 @@ await build({
 
 _SET_UP: Final = """
 window.view = (version, text) => ({ id: "f", version, archived: false, draft: {
-  name: "Squares", family: "", pieces: 12, method: "", twin: null,
+  name: "Squares", family: "", pieces: 12, method: "", classic: null,
   production: { by: "count", tins: [] },
   parts: [{ name: "", lines: [{ id: "l", text, chosen: null }],
     options: { loss_share: null, used_share: 1, optional: false, bake: "with the rest" } }] } });
@@ -214,7 +214,7 @@ class Domain(unittest.TestCase):
     def test_what_an_older_release_kept_is_read_and_what_a_newer_one_kept_is_said(self) -> None:
         older = {
             "version": 1,
-            "draft": {"name": "Squares", "family": "", "pieces": 12, "method": "", "twin": None,
+            "draft": {"name": "Squares", "family": "", "pieces": 12, "method": "", "classic": None,
                 "production": {"by": "count"},
                 "parts": [{"key": "p", "name": "", "lines": [{"key": "l", "text": "9 g rye", "chosen": None}]}]},
         }  # fmt: skip
@@ -383,15 +383,15 @@ class Domain(unittest.TestCase):
             self.assertEqual(found, word, until)
 
     def test_the_stash_in_a_sentence_what_must_be_eaten_first(self) -> None:
-        def heap(shelf: str, count: float, eat_by: str, **more: Any) -> dict[str, Any]:
+        def position(shelf: str, count: float, eat_by: str, **more: Any) -> dict[str, Any]:
             base = {"shelf_id": shelf, "lot": 1, "piece_count": count, "eat_by": eat_by, "past": False}
             return base | {"for_taste": False, "frozen_until": None} | more
 
-        heaps = [
-            heap("ice", 5, "2026-08-01T12:00:00", for_taste=True),
-            heap("out", 3, "2026-05-07T12:00:00", frozen_until="2026-08-01T12:00:00"),
-            heap("out", 1, "2026-05-06T20:00:00"),
-            heap("out", 2, "2026-05-04T20:00:00", past=True),
+        positions = [
+            position("ice", 5, "2026-08-01T12:00:00", for_taste=True),
+            position("out", 3, "2026-05-07T12:00:00", frozen_until="2026-08-01T12:00:00"),
+            position("out", 1, "2026-05-06T20:00:00"),
+            position("out", 2, "2026-05-04T20:00:00", past=True),
         ]
         stash = {
             "now": "2026-05-06T18:00:00",
@@ -399,7 +399,9 @@ class Domain(unittest.TestCase):
                 {"id": "out", "kind": "counter", "name": "Counter"},
                 {"id": "ice", "kind": "freezer", "name": "Ice"},
             ],
-            "batches": [{"id": str(place), "name": str(place), "heaps": [each]} for place, each in enumerate(heaps)],
+            "batches": [
+                {"id": str(place), "name": str(place), "positions": [each]} for place, each in enumerate(positions)
+            ],
         }
         told = self.page.evaluate("(stash) => domain.stashSentence(stash)", stash)
         self.assertEqual(told["first"], "Four of 11 pieces are for today or tomorrow.")

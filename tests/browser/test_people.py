@@ -72,7 +72,7 @@ class Evenings(InBrowser):
         page = self.open_today()
         row = page.get_by_role("region", name="What fits").get_by_role("listitem").filter(has_text="Ricotta")
         expect(row.get_by_role("button", name=re.compile("^Add"))).to_be_visible()
-        row.locator("[data-helping]").click()
+        row.locator("[data-usual-portion]").click()
         page.get_by_label("Pieces you mostly have").fill("2")
         self.assert_accessible(page, "what is usual")
         page.get_by_role("button", name="Keep", exact=True).click()
@@ -87,7 +87,7 @@ class Evenings(InBrowser):
         page.get_by_role("link", name="Formulas").first.click()
         expect(page.get_by_text("usually 2 at a time").first).to_be_visible()
         page.get_by_role("link", name=re.compile("^Black bean and espresso squares")).click()
-        expect(page.locator("[data-helping]").first).to_contain_text("usually 2")
+        expect(page.locator("[data-usual-portion]").first).to_contain_text("usually 2")
         page.get_by_role("heading", name="Crumb check").first.click()
         for pieces in ("2 pieces", "3 pieces"):
             page.keyboard.press("p")

@@ -17,8 +17,8 @@ class Stash(InBrowser):
         expect(page.locator("[data-sentence]")).to_be_visible()
         return page
 
-    def heap(self, page: Page, name: str, shelf: str) -> str:
-        """What stands under the first heap of that name on a shelf."""
+    def position(self, page: Page, name: str, shelf: str) -> str:
+        """What stands under the first position of that name on a shelf."""
         return page.get_by_role("region", name=shelf).get_by_role("button", name=name).first.inner_text()
 
     def test_wednesday(self) -> None:
@@ -75,14 +75,14 @@ class Stash(InBrowser):
     def test_on_a_phone_a_press_opens_what_can_become_of_it(self) -> None:
         page = self.open_stash("phone")
         self.assert_no_sideways_scroll(page, "the stash")
-        heap = page.get_by_role("button", name=re.compile("^White bean blondies")).first
-        heap.click()
+        position = page.get_by_role("button", name=re.compile("^White bean blondies")).first
+        position.click()
         dialog = page.get_by_role("dialog", name="White bean blondies")
         expect(dialog.get_by_role("button", name=re.compile("^Eat one"))).to_be_visible()
-        self.assert_accessible(page, "a heap on the phone")
+        self.assert_accessible(page, "a position on the phone")
         page.keyboard.press("Escape")
         expect(dialog).to_have_count(0)
-        expect(heap).to_be_focused()
+        expect(position).to_be_focused()
 
     def test_keys_eat_and_freeze(self) -> None:
         page = self.open_stash()

@@ -23,7 +23,7 @@ _UNIT_ELSEWHERE: Final = {
     "Extreme": "in the unit of the figure that was asked for",
     "Claim": "`unit` says it",
     "NutrientRule": "in the unit of its claim",
-    "TwinRule": "in the unit of its claim",
+    "ClassicRule": "in the unit of its claim",
     "Wish": "in the unit of the figure that it names",
     "WishDraft": "in the unit of the figure that it names",
     "WishRange": "in the unit of the figure that it names",
@@ -141,11 +141,11 @@ class Bodies(unittest.TestCase):
     def test_true_is_no_number_and_a_text_is_none_either(self) -> None:
         from pydantic import ValidationError
 
-        from ample_crumb.api.bodies.formulas import NudgeBody, ScaleBody
+        from ample_crumb.api.bodies.formulas import AdjustAmountBody, ScaleBody
 
         for wrong in (True, "1", [1], None):
             with self.subTest(wrong), self.assertRaises(ValidationError):
-                NudgeBody.model_validate({"text": "100 g oats", "factor": wrong})
+                AdjustAmountBody.model_validate({"text": "100 g oats", "factor": wrong})
         for none in (5e-324, 0, -1, float("nan"), float("inf"), 10**4000):
             with self.subTest(str(none)[:9]), self.assertRaises(ValidationError):
                 ScaleBody(parts=[], factor=none)

@@ -20,7 +20,7 @@ from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.core.food.label import Label, Style
 from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
 from ample_crumb.core.formula.formula import Line, Part
-from ample_crumb.core.production.draft import Draft, TwinChoice
+from ample_crumb.core.production.draft import ClassicChoice, Draft
 from ample_crumb.store import formula_writes, kitchens
 from tests.application.case import KitchenCase
 
@@ -50,7 +50,7 @@ class Together(KitchenCase):
 
         def edit(formula_id: UUID, other: UUID, number: int) -> None:
             view = formulas_queries.open_one(self.database, self.principal, formula_id)
-            draft = replace(view.draft, method=f"Step {number}.", twin=TwinChoice(other))
+            draft = replace(view.draft, method=f"Step {number}.", classic=ClassicChoice(other))
             with suppress(ChangedMeanwhile):
                 formulas_commands.save(self.database, self.principal, formula_id, view.version, draft)
 
@@ -59,7 +59,7 @@ class Together(KitchenCase):
             work += [partial(relabel, *product, 377 + number) for product in products]
             work += [partial(edit, made[place], made[place - 1], number) for place in range(len(made))]
             work.append(partial(formulas_queries.list_page, self.database, self.principal))
-            work.append(partial(settings_commands.correct, self.database, self.principal, "mystery", "skyr"))
+            work.append(partial(settings_commands.set_food_alias, self.database, self.principal, "mystery", "skyr"))
         with ThreadPoolExecutor(6) as pool:
             for done in [pool.submit(each) for each in work]:
                 done.result(timeout=300)

@@ -6,7 +6,7 @@ from uuid import UUID
 
 from ample_crumb.application.demo.loader import load_demo
 from ample_crumb.application.formulas import evaluation
-from ample_crumb.application.formulas.classic_figures import twin_figures
+from ample_crumb.application.formulas.classic_figures import classic_figures
 from ample_crumb.application.formulas.production import production_inputs, tins_of
 from ample_crumb.application.formulas.summaries import kept_summary
 from ample_crumb.application.jobs import work
@@ -70,10 +70,10 @@ def uses(connection: Connection, formula_id: UUID) -> list[str]:
 def _formula(connection: Connection, principal: Principal, row: Any) -> dict[str, Any]:
     draft = evaluation.formula_view(connection, principal, row).draft
     of = evaluation.evaluate_in(connection, principal, draft)
-    twin = twin_figures(connection, principal, draft.twin)
+    classic = classic_figures(connection, principal, draft.classic)
     whole = evaluated(
         of.made, draft.family, draft.name, draft.method, of.context.cupboard, of.context.preferences,
-        learned=of.context.learned, eaters=of.context.eaters, twin=twin, prices=of.prices(),
+        learned=of.context.learned, dietary_profiles=of.context.dietary_profiles, classic=classic, prices=of.prices(),
         counted=of.context.definition,
     )  # fmt: skip
     wishes = _WISHES.get(row.name)

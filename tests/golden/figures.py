@@ -7,13 +7,13 @@ from ample_crumb.core.crumb.check import crumb_check, judge_dough
 from ample_crumb.core.crumb.dials.dial import NOTHING_LEARNED, Learned, is_worse
 from ample_crumb.core.crumb.hazards import find_hazards
 from ample_crumb.core.crumb.repairs import RepairContext, find_repairs
-from ample_crumb.core.food.claims.claim import TwinFigures
+from ample_crumb.core.food.claims.claim import ClassicFigures
 from ample_crumb.core.food.cupboard import Cupboard, reference_cupboard
 from ample_crumb.core.food.nutrients import NAMES, CarbohydrateDefinition, Figures, StandardUncertainty
 from ample_crumb.core.formula.allergens import allergens_of
 from ample_crumb.core.formula.claims import claims_of
 from ample_crumb.core.formula.cost import cost_of
-from ample_crumb.core.formula.eater_alerts import Eater, diet_alerts
+from ample_crumb.core.formula.eater_alerts import DietaryProfile, diet_alerts
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.formula.protein_quality import quality_of
 from ample_crumb.core.formula.reading import ReadingPreferences, WeighedLine
@@ -30,7 +30,7 @@ from ample_crumb.core.swap.formula_in_kitchen import FormulaInKitchen
 from ample_crumb.core.uncertainty.propagation import propagate
 from tests.golden.formulas import GoldenFormula
 
-GUESTS = (Eater("One", ("tree nuts", "peanut", "gluten")), Eater("Two", ("vegan", "milk")))
+GUESTS = (DietaryProfile("One", ("tree nuts", "peanut", "gluten")), DietaryProfile("Two", ("vegan", "milk")))
 
 
 def golden_figures(formula: GoldenFormula) -> dict[str, Any]:
@@ -86,8 +86,8 @@ def evaluated(
     preferences: ReadingPreferences,
     *,
     learned: Learned = NOTHING_LEARNED,
-    eaters: Iterable[Eater] = GUESTS,
-    twin: TwinFigures | None = None,
+    dietary_profiles: Iterable[DietaryProfile] = GUESTS,
+    classic: ClassicFigures | None = None,
     prices: Mapping[str, float] | None = None,
     counted: CarbohydrateDefinition = CarbohydrateDefinition.AVAILABLE,
 ) -> dict[str, Any]:
@@ -97,7 +97,7 @@ def evaluated(
     uncertainty = propagate(evaluated, cupboard, counted)
     contents = allergens_of(evaluated, cupboard)
     dough = judge_dough(evaluated, family, cupboard, title, method, learned)
-    claims = claims_of(evaluated, contents, family, cupboard, twin, made.bake_yield.batch)
+    claims = claims_of(evaluated, contents, family, cupboard, classic, made.bake_yield.batch)
     setting = RepairContext(evaluated.piece_count, preferences.energy, prices, contents, frozenset({"peanut"}))
     check = crumb_check(dough, learned)
     quality, cost = quality_of(evaluated, cupboard), cost_of(evaluated, prices)
@@ -119,7 +119,10 @@ def evaluated(
                      for group in (contents.contains, contents.may_contain, contents.diets_broken)],
         "keeps": list(contents.diets_kept),
         "unknown": [list(contents.unknown_lines), list(contents.open_lines)],
-        "alerts": [[each.eater, each.about, each.level] for each in diet_alerts(contents.names(), eaters)],
+        "alerts": [
+            [alert.dietary_profile, alert.about, alert.level]
+            for alert in diet_alerts(contents.names(), dietary_profiles)
+        ],
         "claims": [[each.claim.name, each.claim.holds, each.claim.figure, each.claim.limit, each.claim.unit,
                     each.claim.change, each.claim.stronger,
                     [places[each.nearest.line_id], each.nearest.change_g, each.nearest.of_g] if each.nearest else None]

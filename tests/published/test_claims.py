@@ -8,7 +8,7 @@ import unittest
 from dataclasses import replace
 
 from ample_crumb.core.food.allergens import EU, US
-from ample_crumb.core.food.claims.claim import Claim, TwinFigures
+from ample_crumb.core.food.claims.claim import Claim, ClassicFigures
 from ample_crumb.core.food.claims.eu import eu_claims, needs_laxative_notice
 from ample_crumb.core.food.claims.us import us_claims, us_disclosures, us_fibre_notice
 from ample_crumb.core.food.nutrients import Figures, Nutrients
@@ -153,8 +153,8 @@ class Allergens(unittest.TestCase):
         self.assertEqual(set(US) - set(EU), {"wheat"})
 
 
-def twin(**of: float) -> TwinFigures:
-    return TwinFigures("the other", food(**of).nutrients)
+def classic(**of: float) -> ClassicFigures:
+    return ClassicFigures("the other", food(**of).nutrients)
 
 
 class Comparisons(unittest.TestCase):
@@ -174,8 +174,8 @@ class Comparisons(unittest.TestCase):
             ("increased protein", {"protein_g": 1}, {"protein_g": 6}, {"protein_g": 5.9}),
         ):
             with self.subTest(name, kept=kept):
-                self.assertTrue(claim(eu_claims(food(**kept), twin=twin(**other)), name).holds)
-                refused = claim(eu_claims(food(**broken), twin=twin(**other)), name)
+                self.assertTrue(claim(eu_claims(food(**kept), classic=classic(**other)), name).holds)
+                refused = claim(eu_claims(food(**broken), classic=classic(**other)), name)
                 self.assertFalse(refused.holds)
                 self.assertTrue(refused.change)
 
@@ -190,8 +190,8 @@ class Comparisons(unittest.TestCase):
             ("more fiber", {"fibre_g": 1}, {"fibre_g": 8}, {"fibre_g": 7.9}),
         ):
             with self.subTest(name, kept=kept):
-                self.assertTrue(claim(us_claims(food(**kept), 40, twin=twin(**other)), name).holds)
-                self.assertFalse(claim(us_claims(food(**broken), 40, twin=twin(**other)), name).holds)
+                self.assertTrue(claim(us_claims(food(**kept), 40, classic=classic(**other)), name).holds)
+                self.assertFalse(claim(us_claims(food(**broken), 40, classic=classic(**other)), name).holds)
 
     def test_light(self) -> None:
         # Europe: 30 % less of one of them. US, 21 CFR 101.56: a third less energy or half the fat; of what has half its
@@ -208,17 +208,17 @@ class Comparisons(unittest.TestCase):
             (fat, {"energy_kcal": 290, "fat_g": 10}, True, True),
         ):
             with self.subTest(other, mine=mine):
-                self.assertEqual(claim(eu_claims(food(**mine), twin=twin(**other)), "light").holds, europe)
-                self.assertEqual(claim(us_claims(food(**mine), 40, twin=twin(**other)), "light").holds, america)
+                self.assertEqual(claim(eu_claims(food(**mine), classic=classic(**other)), "light").holds, europe)
+                self.assertEqual(claim(us_claims(food(**mine), 40, classic=classic(**other)), "light").holds, america)
 
     def test_nothing_is_reduced_against_what_is_low_itself_or_not_known(self) -> None:
         # 21 CFR 101.60(b)(5), 101.62(b)(4): the reference food must not be low in it. 3 g of fat in 40 g are 7.5 g.
-        self.assertFalse(claim(us_claims(food(fat_g=1), 40, twin=twin(fat_g=7.5)), "reduced fat").holds)
-        self.assertTrue(claim(us_claims(food(fat_g=1), 40, twin=twin(fat_g=7.6)), "reduced fat").holds)
-        unknown = claim(eu_claims(food(fat_g=1), twin=replace(twin(), complete=False)), "reduced fat")
+        self.assertFalse(claim(us_claims(food(fat_g=1), 40, classic=classic(fat_g=7.5)), "reduced fat").holds)
+        self.assertTrue(claim(us_claims(food(fat_g=1), 40, classic=classic(fat_g=7.6)), "reduced fat").holds)
+        unknown = claim(eu_claims(food(fat_g=1), classic=replace(classic(), complete=False)), "reduced fat")
         self.assertFalse(unknown.holds)
         self.assertIn("do not know", unknown.change)
 
-    def test_without_a_twin_nothing_compares(self) -> None:
+    def test_without_a_classic_nothing_compares(self) -> None:
         names = {each.name for each in (*eu_claims(food()), *us_claims(food(), 40))}
         self.assertFalse([name for name in names if "reduced" in name or "more" in name or "increased" in name])

@@ -84,9 +84,9 @@ class Plans(StoreCase):
         with self.database.unscoped() as connection:
             day_plans.set_target(connection, self.principal, "rest", FIRST, Targets(1800, 120))
             day_plans.set_day_type(connection, self.principal, FIRST, "training")
-            day_plans.name_phase(connection, self.principal, FIRST, "spring")
+            day_plans.name_diet_phase(connection, self.principal, FIRST, "spring")
             plan = day_plans.day_plan(connection, self.other, FIRST)
-            self.assertEqual((plan.day_type, plan.by_type, plan.phase), ("rest", {}, ""))
+            self.assertEqual((plan.day_type, plan.by_type, plan.diet_phase), ("rest", {}, ""))
             self.assertEqual([each.slug for each in plan.types], ["training", "rest"])
 
     def test_what_is_taken_away_is_as_if_it_had_never_been_said(self) -> None:
@@ -94,11 +94,11 @@ class Plans(StoreCase):
             day_plans.set_target(connection, self.principal, "rest", FIRST, Targets(1800, 120))
             later = FIRST + timedelta(days=9)
             day_plans.set_target(connection, self.principal, "rest", later, Targets(2200, 120))
-            day_plans.name_phase(connection, self.principal, later, "more")
-            self.assertEqual(day_plans.day_plan(connection, self.principal, later).phase, "more")
+            day_plans.name_diet_phase(connection, self.principal, later, "more")
+            self.assertEqual(day_plans.day_plan(connection, self.principal, later).diet_phase, "more")
             day_plans.remove_targets(connection, self.principal, later)
             plan = day_plans.day_plan(connection, self.principal, later)
-            self.assertEqual((plan.targets, plan.phase), (Targets(1800, 120), ""))
+            self.assertEqual((plan.targets, plan.diet_phase), (Targets(1800, 120), ""))
             day_plans.set_own_target(connection, self.principal, FIRST, Targets(900, 10))
             day_plans.set_own_target(connection, self.principal, FIRST, None)
             self.assertEqual(day_plans.day_plan(connection, self.principal, FIRST).targets, Targets(1800, 120))

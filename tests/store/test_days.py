@@ -11,7 +11,7 @@ from ample_crumb.core.food.nutrients import Figures, Nutrients, Portion, Standar
 from ample_crumb.core.food.product import Pack, PackMeasures, ProductDeclaration
 from ample_crumb.store import days, dietary_profiles, kitchens, prices, products
 from ample_crumb.store.days import LoggedEntry
-from ample_crumb.store.dietary_profiles import EaterRow
+from ample_crumb.store.dietary_profiles import DietaryProfileRow
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.store.prices import Price
 from ample_crumb.store.products import ProductDetails
@@ -118,22 +118,26 @@ class Kept(StoreCase):
             self.assertIsNone(kitchens.kitchen_row(connection, self.principal).cupboard_revision)
 
     def test_prices_and_guests_are_the_kitchens_own(self) -> None:
-        eater, kitchen, other = EaterRow(uuid4(), "Anna", ["milk"]), self.principal.kitchen_id, self.other.kitchen_id
+        dietary_profile, kitchen, other = (
+            DietaryProfileRow(uuid4(), "Anna", ["milk"]),
+            self.principal.kitchen_id,
+            self.other.kitchen_id,
+        )
         with self.database.unscoped() as connection:
             for price in (Price(1.8, "450 g", 450), Price(0.1, "a spoon", 4.3)):
                 prices.set_price(connection, kitchen, "skyr", price)
                 self.assertEqual(prices.price_of(connection, kitchen, "skyr"), price)
             self.assertIsNone(prices.price_of(connection, other, "skyr"))
-            dietary_profiles.put(connection, kitchen, eater)
-            dietary_profiles.put(connection, other, replace(eater, name="Bert"))
-            dietary_profiles.remove(connection, other, eater.id)
+            dietary_profiles.put(connection, kitchen, dietary_profile)
+            dietary_profiles.put(connection, other, replace(dietary_profile, name="Bert"))
+            dietary_profiles.remove(connection, other, dietary_profile.id)
             self.assertEqual(
                 (dietary_profiles.listed(connection, kitchen), dietary_profiles.listed(connection, other)),
-                ([eater], []),
+                ([dietary_profile], []),
             )
             row = kitchens.habits_row(connection, kitchen)
             self.assertAlmostEqual(row.prices["skyr"], 0.1 / 4.3)
-            self.assertEqual((len(row.prices), row.eaters), (1, [["Anna", ["milk"], ""]]))
+            self.assertEqual((len(row.prices), row.dietary_profiles), (1, [["Anna", ["milk"], ""]]))
             self.assertEqual(kitchens.habits_row(connection, other).prices, {})
             prices.forget_price(connection, kitchen, "skyr")
             self.assertIsNone(prices.price_of(connection, kitchen, "skyr"))

@@ -17,7 +17,7 @@ class Jobs(StoreCase):
         self.ids = sorted(uuid4() for _ in range(5))
         with self.database.unscoped() as connection:
             for formula_id in self.ids:
-                head = FormulaHead(name="Bars", family="", pieces=4, method="")
+                head = FormulaHead(name="Bars", family="", written_piece_count=4, method="")
                 formula_writes.add(connection, self.principal.kitchen_id, formula_id, head)
         self.ask()
 

@@ -72,7 +72,7 @@ class ManyKitchens(unittest.TestCase):
             self.assertFalse(people.is_elsewhere(connection, self.one.kitchen_id, uuid4()))
         with self.assertRaises(psycopg.errors.UniqueViolation):
             self.statement(
-                "insert into person (id, kitchen_id, name) values (%(id)s, %(kitchen)s, 'Twin')",
+                "insert into person (id, kitchen_id, name) values (%(id)s, %(kitchen)s, 'Classic')",
                 id=self.other.person_id, kitchen=self.one.kitchen_id,
             )  # fmt: skip
 
@@ -135,7 +135,7 @@ class ManyKitchens(unittest.TestCase):
             self.assertEqual(found, (count,))
 
 
-class Twins(unittest.TestCase):
+class Classics(unittest.TestCase):
     def test_a_person_who_stands_twice_gets_an_id_of_their_own_with_all_that_is_theirs(self) -> None:
         url = new_database(migrated=False)
         migrate(url, most=23)

@@ -15,15 +15,18 @@ from tests.kitchen import new_database
 HERE: Final = Path(__file__).parent
 SCHEMA: Final = HERE.parents[1] / "ample_crumb/store/schema.sql"
 
-_TABLES: Final = {"remembered": "correction", "guest": "eater", "batch_said": "batch_feedback"}
+_TABLES: Final = {"remembered": "food_alias", "guest": "dietary_profile", "batch_said": "batch_feedback"}
 _COLUMNS: Final = {
     "formula": {
         "figures_by": "summary_by", "keeps": "diets_kept", "breaks": "diets_broken", "told": "complete",
-        "making": "production", "count": "piece_count",
+        "making": "production", "count": "piece_count", "version": "revision", "pieces": "written_piece_count",
+        "twin_id": "classic_id", "twin": "classic", "twin_number": "classic_number",
     },
+    "product": {"version": "revision"},
     "formula_version": {"count": "piece_count"},
-    "formula_part": {"loss": "loss_share", "used": "used_share"},
-    "entry": {"pieces": "piece_count"},
+    "formula_part": {"loss": "loss_share", "used": "used_share", "place": "position"},
+    "formula_line": {"place": "position", "part_place": "part_position"},
+    "entry": {"pieces": "piece_count", "version": "revision"},
     "batch_feedback": {"said_at": "given_at", "holding": "holding_shares"},
 }  # fmt: skip
 _PRODUCTION: Final = {"grams": "piece_g", "made": "made_count", "loss": "loss_share", "celsius": "oven_c"}
@@ -128,8 +131,8 @@ class Migrations(unittest.TestCase):
         new = {"tombstone", "job", "formula_dependency", "batch", "batch_lot", "batch_revision", "batch_photo"}
         new |= {"formula_note", "bake_run", "run_event", "shopping_tick", "stock", "planning_kitchen", "formula_tasks"}
         new |= {"scale_command", "shelf", "stash_move", "stash_balance", "plate", "batch_symptom", "opened_good"}
-        new |= {"tasting", "tasting_sample", "tasting_mark", "body_weight", "kept_meal", "day_type", "phase"}
-        new |= {"week_pattern", "helping", "import", "import_file", "import_item"}
+        new |= {"tasting", "tasting_sample", "tasting_mark", "body_weight", "kept_meal", "day_type", "diet_phase"}
+        new |= {"week_pattern", "usual_portion", "import", "import_file", "import_item"}
         self.assertEqual(sorted(row["slug"] for row in after["day_type"]), ["rest", "training"])
         self.assertEqual(sorted(row["kind"] for row in after["shelf"]), ["counter", "freezer", "fridge"])
         self.assertEqual(set(after), {_TABLES.get(table, table) for table in before} | new)

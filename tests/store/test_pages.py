@@ -82,7 +82,7 @@ class Pages(StoreCase):
         made = [uuid4() for _ in NAMES]
         with self.database.unscoped() as connection:
             for place, (formula_id, name) in enumerate(zip(made, NAMES, strict=True)):
-                head = FormulaHead(name=name, family="", pieces=4, method="")
+                head = FormulaHead(name=name, family="", written_piece_count=4, method="")
                 formula_writes.add(connection, self.principal.kitchen_id, formula_id, head)
                 # Several of one moment, as after an import.
                 moment = NOW + timedelta(days=place // 3)
@@ -105,7 +105,7 @@ class Pages(StoreCase):
         made = [uuid4() for _ in rows]
         with self.database.unscoped() as connection:
             for formula_id, (energy, protein, family, diets) in zip(made, rows, strict=True):
-                head = FormulaHead(name="It", family=family, pieces=4, method="")
+                head = FormulaHead(name="It", family=family, written_piece_count=4, method="")
                 formula_writes.add(connection, self.principal.kitchen_id, formula_id, head)
                 connection.execute(
                     "update formula set energy_kcal = %s, protein_g = %s, diets_kept = %s where id = %s",
@@ -131,7 +131,7 @@ class Pages(StoreCase):
         made = [uuid4() for _ in rows]
         with self.database.unscoped() as connection:
             for formula_id, (cost, at_least) in zip(made, rows, strict=True):
-                head = FormulaHead(name="It", family="", pieces=4, method="")
+                head = FormulaHead(name="It", family="", written_piece_count=4, method="")
                 formula_writes.add(connection, self.principal.kitchen_id, formula_id, head)
                 connection.execute(
                     "update formula set piece_cost = %s, cost_at_least = %s where id = %s", [cost, at_least, formula_id]
@@ -148,7 +148,7 @@ class Pages(StoreCase):
         made = [uuid4() for _ in eaten]
         with self.database.unscoped() as connection:
             for formula_id, its_days in zip(made, eaten, strict=True):
-                head = FormulaHead(name="It", family="", pieces=4, method="")
+                head = FormulaHead(name="It", family="", written_piece_count=4, method="")
                 formula_writes.add(connection, self.principal.kitchen_id, formula_id, head)
                 for day in (*its_days, *((20,) if not its_days else ())):
                     entry = LoggedEntry(

@@ -16,7 +16,7 @@ class Making(StoreCase):
     def formula(self, *chosen: str, name: str = "Bars", production: dict[str, object] | None = None) -> UUID:
         formula_id = uuid4()
         with self.database.unscoped() as connection:
-            head = FormulaHead(name=name, family="", pieces=12, method="", production=production or {})
+            head = FormulaHead(name=name, family="", written_piece_count=12, method="", production=production or {})
             formula_writes.add(connection, self.principal.kitchen_id, formula_id, head)
             lines = tuple(Line("50 g of it", slug) for slug in chosen)
             formula_writes.write_parts(connection, self.principal.kitchen_id, formula_id, (Part("", lines),))

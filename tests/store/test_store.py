@@ -24,7 +24,7 @@ class Store(StoreCase):
     def formula(self) -> object:
         formula_id = uuid4()
         with self.database.unscoped() as connection:
-            head = FormulaHead(name="Bars", family="", pieces=12, method="")
+            head = FormulaHead(name="Bars", family="", written_piece_count=12, method="")
             formula_writes.add(connection, self.principal.kitchen_id, formula_id, head)
             formula_writes.write_parts(connection, self.principal.kitchen_id, formula_id, PARTS)
         return formula_id

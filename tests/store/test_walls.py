@@ -34,7 +34,7 @@ from ample_crumb.store.body_weights import WeightRow
 from ample_crumb.store.changes import ChangesFrom
 from ample_crumb.store.database import Database, migrate
 from ample_crumb.store.days import LoggedEntry
-from ample_crumb.store.dietary_profiles import EaterRow
+from ample_crumb.store.dietary_profiles import DietaryProfileRow
 from ample_crumb.store.feedback import FeedbackFor
 from ample_crumb.store.formula_writes import FormulaContent, FormulaHead, StoredSummary
 from ample_crumb.store.formulas import Asked, ListOrder, Narrowed, Room
@@ -149,7 +149,7 @@ class Walls(unittest.TestCase):
                 ).fetchone()[0]  # type: ignore[index]
                 for name, table in (
                     ("formula_id", "formula_version"), ("product_id", "product"), ("tin_id", "tin"),
-                    ("eater_id", "eater"), ("entry_id", "entry"), ("feedback_id", "batch_feedback"),
+                    ("dietary_profile_id", "dietary_profile"), ("entry_id", "entry"), ("feedback_id", "batch_feedback"),
                     ("version_id", "formula_version"), ("batch_id", "batch"), ("photo_id", "batch_photo"),
                     ("note_id", "formula_note"), ("run_id", "bake_run"), ("shelf_id", "shelf"),
                     ("move_id", "stash_move"), ("plate_id", "plate"), ("tasting_id", "tasting"),
@@ -176,10 +176,11 @@ class Walls(unittest.TestCase):
             "words": "a", "most": 9, "kind": "training", "name": "Taken",
             "text": "100 g of mine", "pieces": 2.0, "count": 2.0, "piece_count": 2.0, "by": "x", "shelf": Shelf(),
             "kept_by": "baker", "draft": {}, "base_parts": [], "archived": True, "removed": True, "lock": True,
-            "head": FormulaHead(name="Taken", family="", pieces=4, method=""),
+            "head": FormulaHead(name="Taken", family="", written_piece_count=4, method=""),
             "about": ProductDetails(name="Taken", synonyms=(), role=""),
             "parts": (Part("", (Line("100 g oats"),)),), "brief": AllergenNames(), "price": Price(1.0, "1 kg", 1000.0),
-            "eater": EaterRow(cls.ids["eater_id"], "Taken", ["milk"]), "targets": Targets(2000, 100),
+            "dietary_profile": DietaryProfileRow(cls.ids["dietary_profile_id"], "Taken", ["milk"]),
+            "targets": Targets(2000, 100),
             "tin": Tin(TinKind.RECTANGLE, 20, 5, 20), "label": Label(Style.EUROPEAN, LabelBasis.PER_100_G),
             "batch": BatchFeedback("as it should", "",
                 {}),
@@ -188,7 +189,8 @@ class Walls(unittest.TestCase):
                 text="100 g of mine", portion=portion),
             "summary": StoredSummary(piece=portion, piece_count=2.0, allergens=AllergenNames(),
                 hands_on_min=1, whole_min=1, bowl_count=1, rules=1),
-            "content": FormulaContent(FormulaHead(name="Taken", family="", pieces=4, method=""), StoredSummary(
+            "content": FormulaContent(FormulaHead(name="Taken", family="", written_piece_count=4, method=""),
+                StoredSummary(
                 piece=portion, piece_count=2.0, allergens=AllergenNames(), hands_on_min=1, whole_min=1,
                 bowl_count=1, rules=1)), "current": True,
             "gtin": "",
@@ -201,7 +203,7 @@ class Walls(unittest.TestCase):
             "new": NewBatch(id=cls.ids["batch_id"], formula_id=found[0], version_number=None, dough_id=None,
                 name="Taken", family="", made_at=NOW, zone="UTC", document={}, composition={}, rules=1, dough_g=1,
                 baked_g=1, piece_count=1, planned_count=1, planned_energy_kcal=1, planned_protein_g=1, oven=None,
-                told_min=None, took_min=None, allergens=AllergenNames(), keeping={}, shape="", cost=None,
+                predicted_min=None, took_min=None, allergens=AllergenNames(), keeping={}, shape="", cost=None,
                 cost_at_least=False, powder_g=0.0, piece=portion, lots=(LotShare(1, 1.0, 1.0),)),
             "run": BakeRunRow(cls.ids["run_id"], "Taken", "UTC", NOW, {}, None, 1, 0),
             "batch_ids": [cls.ids["batch_id"]], "tasting_ids": [cls.ids["tasting_id"]], "numbers": [1, 2],
@@ -229,9 +231,9 @@ class Walls(unittest.TestCase):
             "asked": Asked((), (), None, None, 900, 0.5, ()), "meal_id": cls.ids["meal_id"],
             "meal": KeptMeal(cls.ids["meal_id"], "Taken", "100 g of mine", 5, portion, AllergenNames(), ()),
             "import_id": cls.ids["plate_id"], "file": FileRow(0, "Taken", "", [], None), "items": [],
-            "item": ItemRow(file_place=0, place=0, row_number=0, kind="nothing", title="Taken", content=None,
+            "item": ItemRow(file_position=0, position=0, row_number=0, kind="nothing", title="Taken", content=None,
                 fingerprint=cls.ids["plate_id"]),
-            "after_item": (-1, -1), "items_from": None, "file_place": 0, "place": 0, "state": "read",
+            "after_item": (-1, -1), "items_from": None, "file_position": 0, "position": 0, "state": "read",
             "entry_ids": [cls.ids["entry_id"]],
             "changes_from": ChangesFrom(NOW - timedelta(days=9999)),
             "of_table": "formula", "table": ArchivedTable((Column("name", "text", False),), ""), "rows": [],
@@ -379,7 +381,7 @@ class Catalogue(unittest.TestCase):
     def test_what_goes_finds_what_points_at_it_by_an_index(self) -> None:
         for table, columns in (
             ("batch_feedback", "kitchen_id, batch_id"), ("batch_feedback", "kitchen_id, formula_id"),
-            ("helping", "kitchen_id, formula_id"), ("stash_move", "kitchen_id, from_shelf_id"),
+            ("usual_portion", "kitchen_id, formula_id"), ("stash_move", "kitchen_id, from_shelf_id"),
             ("stash_move", "kitchen_id, to_shelf_id"), ("stash_balance", "kitchen_id, shelf_id"),
             ("entry", "kitchen_id, batch_id"),
         ):  # fmt: skip
@@ -435,14 +437,14 @@ class Catalogue(unittest.TestCase):
     def test_what_goes_leaves_a_tombstone_until_it_comes_back(self) -> None:
         database = open_database(self.url)
         self.addCleanup(database.close)
-        principal, eater_id = Principal(uuid4(), uuid4()), uuid4()
+        principal, dietary_profile_id = Principal(uuid4(), uuid4()), uuid4()
         with database.unscoped() as connection:
             kitchens.add_kitchen(connection, principal, "One", "Anna")
-            row = EaterRow(eater_id, "Bert", ["milk"])
+            row = DietaryProfileRow(dietary_profile_id, "Bert", ["milk"])
             graves = "select kind, id from tombstone where kitchen_id = %(kitchen)s"
             dietary_profiles.put(connection, principal.kitchen_id, row)
-            dietary_profiles.remove(connection, principal.kitchen_id, eater_id)
+            dietary_profiles.remove(connection, principal.kitchen_id, dietary_profile_id)
             found = connection.execute(graves, {"kitchen": principal.kitchen_id}).fetchall()
-            self.assertEqual(found, [("eater", str(eater_id))])
+            self.assertEqual(found, [("dietary_profile", str(dietary_profile_id))])
             dietary_profiles.put(connection, principal.kitchen_id, row)
             self.assertEqual(connection.execute(graves, {"kitchen": principal.kitchen_id}).fetchall(), [])

@@ -3,8 +3,9 @@
 from datetime import UTC, date, datetime
 from typing import Annotated, Any, Final
 
-from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, Strict, field_validator
+from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, Strict, field_validator, model_validator
 
+from ample_crumb.api.former_names import with_present_fields
 from ample_crumb.core.bounds import STORABLE
 
 _DUST: Final = 1e-9
@@ -32,6 +33,12 @@ class Body(BaseModel):
     """Base of all bodies: unknown fields are refused, so that a slip in a name shows."""
 
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _by_former_names(cls, body: Any) -> Any:
+        """Fields are taken by what the release before called them, too."""
+        return with_present_fields(body, cls.model_fields)
 
     @field_validator("*", mode="after")
     @classmethod

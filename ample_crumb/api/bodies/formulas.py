@@ -11,7 +11,7 @@ from ample_crumb.api.bodies.derived import Derived
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.core.bounds import LEAST, STORABLE
 from ample_crumb.core.formula.formula import Line, Part, PartOptions, identified
-from ample_crumb.core.production.draft import Draft, ProductionSettings, TwinChoice, UsedTin
+from ample_crumb.core.production.draft import ClassicChoice, Draft, ProductionSettings, UsedTin
 from ample_crumb.core.production.scaling import TinFactor
 from ample_crumb.core.quantity.weighing import MOST_G
 from ample_crumb.formats.recipe_text import MOST_CHARACTERS
@@ -36,15 +36,15 @@ class PartBody(Derived, becomes=Part, usual={"name": ""}):
 Parts = Annotated[list[PartBody], Field(max_length=40)]
 
 
-class TwinBody(Derived, becomes=TwinChoice):
+class ClassicBody(Derived, becomes=ClassicChoice):
     """What a formula is compared with: another formula, as it is or as it was kept under `number`, or a food by name
     with figures for a mass of it."""
 
-    def core(self) -> TwinChoice:
+    def core(self) -> ClassicChoice:
         """As the core has it; a formula brings its own figures."""
-        made = self.made(TwinChoice)
+        made = self.made(ClassicChoice)
         if made.formula_id:
-            return TwinChoice(made.formula_id, made.number)
+            return ClassicChoice(made.formula_id, made.number)
         return replace(made, number=None)
 
 
@@ -130,7 +130,7 @@ class PasteBody(Body):
     text: Annotated[str, Field(max_length=MOST_CHARACTERS)]
 
 
-class NudgeBody(LineBody):
+class AdjustAmountBody(LineBody):
     """A line to be written anew with its amount multiplied."""
 
     factor: Annotated[Number, Field(ge=0.5, le=2)]

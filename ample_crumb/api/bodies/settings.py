@@ -18,7 +18,7 @@ from ample_crumb.core.quantity.units import MeasureSystem
 Avoids = Annotated[list[Annotated[str, Field(pattern=f"^({'|'.join(ASKABLE)})$")]], Field(max_length=30)]
 
 
-class CorrectionBody(Body):
+class FoodAliasBody(Body):
     """What a written name means from now on."""
 
     name: Annotated[str, Field(min_length=1, max_length=300, pattern=STORABLE)]
@@ -46,7 +46,7 @@ class SettingsBody(Body):
     altitude_m: Annotated[Number, Field(ge=-500, le=6000)] = 0.0
 
 
-class EaterBody(Body):
+class DietaryProfileBody(Body):
     """Somebody who eats along: what must be kept from them, how large a piece they have, and how old they are."""
 
     name: Annotated[str, Field(min_length=1, max_length=80, pattern=STORABLE)]

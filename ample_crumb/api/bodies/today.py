@@ -141,7 +141,7 @@ class MealBody(Body):
     minutes: Annotated[Whole, Field(ge=0, le=240)] = 5
 
 
-class HelpingBody(Body):
+class UsualPortionBody(Body):
     """How many pieces of a formula somebody mostly has; null lets it be seen from what they ate."""
 
     piece_count: Annotated[Number, Field(ge=LEAST, le=100)] | None

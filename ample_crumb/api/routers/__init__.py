@@ -18,8 +18,8 @@ _ANY: Final = "*"
 
 PLACES: Final[dict[str, tuple[str, ...]]] = {
     "formulas": ("formulas", "bench"),
-    "crumb": ("learned", "bench/dough", "formulas/*/feedback"),
-    "swaps": ("bench/swaps", "bench/alternatives", "bench/sweeteners", "bench/without"),
+    "crumb": ("lessons", "bench/dough", "formulas/*/feedback"),
+    "swaps": ("bench/swaps", "bench/alternatives", "bench/sweeteners", "bench/exclusions"),
     "versions": (
         "formulas/*/versions", "formulas/*/bake", "formulas/*/difference", "formulas/*/branches", "formulas/*/base",
     ),
@@ -28,9 +28,9 @@ PLACES: Final[dict[str, tuple[str, ...]]] = {
     "batches": ("batches", "notes", "photos", "formulas/*/batches", "formulas/*/history", "formulas/*/notes"),
     "causes": ("batches/*/causes", "batches/*/symptoms", "batches/*/next"),
     "bake_days": ("bake-days", "stock", "planning-kitchen", "formulas/*/tasks"),
-    "stash": ("stash", "opened", "shelves", "plates", "batches/*/card.pdf", "formulas/*/plates"),
+    "stash": ("stash", "opened-goods", "shelves", "plates", "batches/*/card.pdf", "formulas/*/plates"),
     "tastings": ("tastings", "comparison"),
-    "today": ("days", "meals", "entries", "portion", "formulas/*/helping"),
+    "today": ("days", "meals", "entries", "portion", "formulas/*/usual-portion"),
     "people": ("people", "plan"),
     "ledger": ("ledger", "ledger.csv", "weights"),
     "cupboard": ("cupboard", "labels", "reference", "register", "products", "foods", "prices"),
@@ -39,7 +39,7 @@ PLACES: Final[dict[str, tuple[str, ...]]] = {
         "tables", "changes", "archive", "archive.zip", "stash/eat-by.ics", "bake-days/*/shopping.csv",
         "formulas/*/file",
     ),
-    "settings": ("kitchen", "settings", "eaters", "tins", "corrections", "ingredients", "find"),
+    "settings": ("kitchen", "settings", "dietary-profiles", "tins", "food-aliases", "ingredients", "find"),
     "background": ("background",),
     "events": ("events",),
     "scale": ("scale",),

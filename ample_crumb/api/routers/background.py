@@ -3,11 +3,11 @@
 from fastapi import APIRouter
 
 from ample_crumb.api.auth import AsPrincipal, InDatabase
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application import background
 from ample_crumb.store.jobs import JobCounts
 
-router = APIRouter(prefix="/api/v1/background", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1/background", route_class=RetryingRoute)
 
 
 @router.get("")

@@ -19,7 +19,7 @@ from ample_crumb.api.bodies.bake_days import (
     TickBody,
 )
 from ample_crumb.api.description import CONFLICT
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.bake_days import commands as bake_days_commands
 from ample_crumb.application.bake_days import queries as bake_days_queries
 from ample_crumb.application.bake_days.views import BakeDayItem, BakeDayView, FormulaTasksView, ShoppingView
@@ -29,7 +29,7 @@ from ample_crumb.core.planning.kitchen import PlanningKitchen
 from ample_crumb.core.planning.schedule import Progress
 from ample_crumb.core.problem import CannotUse
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 streams = APIRouter(prefix="/api/v1")
 """What goes on for a while is not done again."""
 

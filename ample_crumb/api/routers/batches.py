@@ -17,7 +17,7 @@ from ample_crumb.api.bodies.batches import (
 )
 from ample_crumb.api.description import CONFLICT, TOO_OFTEN
 from ample_crumb.api.rate_limit import RateLimit
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.batches import commands as batches_commands
 from ample_crumb.application.batches import queries as batches_queries
 from ample_crumb.application.batches.commands import NewPhoto
@@ -33,7 +33,7 @@ from ample_crumb.application.batches.views import (
 )
 from ample_crumb.core.bounds import STORABLE
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 
 _After = Annotated[str, Query(max_length=200, pattern=STORABLE)]
 

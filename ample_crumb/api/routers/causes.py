@@ -7,13 +7,13 @@ from fastapi import APIRouter, Path
 
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.causes import NextBody, NoticedBody
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.causes import commands as causes_commands
 from ample_crumb.application.causes import queries as causes_queries
 from ample_crumb.application.causes.views import BatchCauses, NextVersion
 from ample_crumb.core.bounds import STORABLE
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 
 _Symptom = Annotated[str, Path(min_length=1, max_length=40, pattern=STORABLE)]
 

@@ -6,12 +6,12 @@ from fastapi import APIRouter
 
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.feedback import FeedbackBody, LookBody
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.crumb import commands as crumb_commands
 from ample_crumb.application.crumb import queries as crumb_queries
 from ample_crumb.application.crumb.views import LearningView, LookView
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 
 
 @router.post("/formulas/{formula_id}/feedback", status_code=201)
@@ -27,27 +27,27 @@ def look_at_dough(body: LookBody, database: InDatabase, principal: AsPrincipal) 
     return crumb_queries.look(database, principal, body.bench(), body.said, body.stage)
 
 
-@router.get("/learned")
+@router.get("/lessons")
 def learned(database: InDatabase, principal: AsPrincipal) -> LearningView:
     """What batches taught, and from what."""
     return crumb_queries.learning(database, principal)
 
 
-@router.delete("/learned")
+@router.delete("/lessons")
 def forget_all(database: InDatabase, principal: AsPrincipal) -> LearningView:
     """Forgets all that was learned."""
     crumb_commands.forget(database, principal)
     return crumb_queries.learning(database, principal)
 
 
-@router.delete("/learned/bakes/{batch_id}")
+@router.delete("/lessons/bakes/{batch_id}")
 def forget_bake(batch_id: UUID, database: InDatabase, principal: AsPrincipal) -> LearningView:
     """Forgets how long one batch took."""
     crumb_commands.forget_bake(database, principal, batch_id)
     return crumb_queries.learning(database, principal)
 
 
-@router.delete("/learned/{feedback_id}")
+@router.delete("/lessons/{feedback_id}")
 def forget_one(feedback_id: UUID, database: InDatabase, principal: AsPrincipal) -> LearningView:
     """Forgets what was said of one batch."""
     crumb_commands.forget(database, principal, feedback_id)

@@ -18,7 +18,7 @@ from ample_crumb.api.bodies.cupboard import (
 from ample_crumb.api.bodies.formulas import ArchivedBody
 from ample_crumb.api.description import CONFLICT, NO_ANSWER
 from ample_crumb.api.query_parameters import Words
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.cupboard import commands as cupboard_commands
 from ample_crumb.application.cupboard import queries as cupboard_queries
 from ample_crumb.application.cupboard.views import CupboardPage, FoodView, FoundProduct, ProductDraft, ProductView
@@ -31,7 +31,7 @@ from ample_crumb.core.quantity.weighing import MOST_G
 from ample_crumb.store.prices import Price
 from ample_crumb.store.products import OnShelf, Shelf
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 
 
 Food = Annotated[str, Path(max_length=80, pattern=r"^[a-z0-9_-]+$")]

@@ -8,19 +8,19 @@ from fastapi import APIRouter, Depends, Query, Response
 from fastapi.responses import StreamingResponse
 from starlette.background import BackgroundTask
 
-from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase, be
+from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase, set_person_cookie
 from ample_crumb.api.bodies.exports import FormulaAsked, ZoneAsked
 from ample_crumb.api.description import TOO_OFTEN
 from ample_crumb.api.rate_limit import RateLimit
-from ample_crumb.api.request_file import SpooledFile, spooled_body
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.request_file import SpooledFile, request_file
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.exports import archive, calendars, changes, formula_files, tables
 from ample_crumb.application.exports.archive import ArchiveRead
 from ample_crumb.application.exports.changes import ChangePage
 from ample_crumb.application.exports.formula_files import SentFile
 from ample_crumb.application.exports.tables import Table
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 
 _IN_MEMORY: Final = 4_000_000
 _STEP: Final = 1 << 16
@@ -102,14 +102,14 @@ def changed_since(
     openapi_extra={"requestBody": {"required": True, "content": {"application/octet-stream": _BINARY}}},
 )
 def put_archive(
-    file: Annotated[SpooledFile, Depends(spooled_body)],
+    file: Annotated[SpooledFile, Depends(request_file)],
     response: Response,
     database: InDatabase,
     principal: AsPrincipal,
 ) -> ArchiveRead:
     """Puts an archive into this kitchen, which must be empty yet, all or nothing; the cookie names its first person."""
     read = archive.read_archive(database, principal, file)
-    be(response, read.person_id)
+    set_person_cookie(response, read.person_id)
     return read
 
 

@@ -8,12 +8,12 @@ from fastapi import APIRouter, Query, Response
 
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.formulas import (
+    AdjustAmountBody,
     ArchivedBody,
     BenchBody,
     CopyBody,
     DetailBody,
     NewFormula,
-    NudgeBody,
     OtherTinsBody,
     PasteBody,
     SavedFormula,
@@ -21,24 +21,24 @@ from ample_crumb.api.bodies.formulas import (
 )
 from ample_crumb.api.description import CONFLICT
 from ample_crumb.api.query_parameters import ListedBy
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.formulas import classic_comparison, method
 from ample_crumb.application.formulas import commands as formulas_commands
 from ample_crumb.application.formulas import queries as formulas_queries
-from ample_crumb.application.formulas.classic_comparison import TwinView
+from ample_crumb.application.formulas.classic_comparison import ClassicView
 from ample_crumb.application.formulas.method import MethodView
 from ample_crumb.application.formulas.views import (
+    AnalysisView,
     BenchView,
     FormulaPage,
     FormulaView,
     PastedText,
     ScaledView,
-    SettledView,
 )
 from ample_crumb.core.production.draft import UsedTin
 from ample_crumb.core.production.scaling import TinFactors
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 
 
 @router.get("/formulas")
@@ -86,10 +86,10 @@ def read_bench(body: BenchBody, database: InDatabase, principal: AsPrincipal) ->
     return formulas_queries.read_bench(database, principal, body.bench())
 
 
-@router.post("/bench/settled")
-def read_settled(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> SettledView:
+@router.post("/bench/analysis")
+def read_settled(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> AnalysisView:
     """What is asked of the Bench once it rests: claims, hazards, and what would bring dials back."""
-    return formulas_queries.settled(database, principal, body.bench())
+    return formulas_queries.analysis(database, principal, body.bench())
 
 
 @router.post("/bench/scale")
@@ -118,10 +118,10 @@ class Rewritten:
     text: str
 
 
-@router.post("/bench/nudge")
-def nudge_line(body: NudgeBody, database: InDatabase, principal: AsPrincipal) -> Rewritten:
+@router.post("/bench/adjust-amount")
+def adjust_line_amount(body: AdjustAmountBody, database: InDatabase, principal: AsPrincipal) -> Rewritten:
     """A line written anew in grams, with a little more or less of it."""
-    return Rewritten(formulas_queries.nudge(database, principal, body.line(), body.factor))
+    return Rewritten(formulas_queries.adjust_amount(database, principal, body.line(), body.factor))
 
 
 @router.post("/bench/detail")
@@ -130,10 +130,10 @@ def detail_line(body: DetailBody, database: InDatabase, principal: AsPrincipal) 
     return Rewritten(formulas_queries.detail(database, principal, body.line(), body.changes()))
 
 
-@router.post("/bench/twin")
-def read_twin(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> TwinView | None:
-    """What is on the Bench beside its twin; null without one."""
-    return classic_comparison.twin_view(database, principal, body.bench())
+@router.post("/bench/classic")
+def read_classic(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> ClassicView | None:
+    """What is on the Bench beside its classic; null without one."""
+    return classic_comparison.classic_view(database, principal, body.bench())
 
 
 @router.post("/bench/method")

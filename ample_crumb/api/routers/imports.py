@@ -9,8 +9,8 @@ from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.imports import FileAsk, ImportBody, ItemChangeBody, TakeBackBody, WriteBody
 from ample_crumb.api.description import TOO_OFTEN
 from ample_crumb.api.rate_limit import RateLimit
-from ample_crumb.api.request_file import SpooledFile, spooled_body
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.request_file import SpooledFile, request_file
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.imports import commands as imports_commands
 from ample_crumb.application.imports import queries as imports_queries
 from ample_crumb.application.imports.file_reader import BroughtFile
@@ -24,7 +24,7 @@ from ample_crumb.application.imports.views import (
     OpenedImport,
 )
 
-router = APIRouter(prefix="/api/v1/imports", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1/imports", route_class=RetryingRoute)
 
 _FILE: Final[dict[str, Any]] = {"schema": {"type": "string", "format": "binary"}}
 _limit = RateLimit(600, 600, "These are many files in a short time; wait some minutes before the next.")
@@ -66,7 +66,7 @@ def discard_import(import_id: UUID, database: InDatabase, principal: AsPrincipal
 def put_file(
     import_id: UUID,
     place: Place,
-    file: Annotated[SpooledFile, Depends(spooled_body)],
+    file: Annotated[SpooledFile, Depends(request_file)],
     ask: Annotated[FileAsk, Query()],
     database: InDatabase,
     principal: AsPrincipal,

@@ -7,13 +7,13 @@ from fastapi import APIRouter, Query, Response
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.base import Day
 from ample_crumb.api.bodies.ledger import WeightBody, WeightsBody
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.ledger import commands as ledger_commands
 from ample_crumb.application.ledger import queries as ledger_queries
 from ample_crumb.application.ledger.views import LedgerView, WeightsWritten
 from ample_crumb.formats.ledger_csv import ledger_csv
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 
 First = Annotated[Day, Query(alias="from")]
 Last = Annotated[Day, Query(alias="to")]

@@ -5,17 +5,17 @@ from uuid import UUID
 
 from fastapi import APIRouter, Path, Query, Response
 
-from ample_crumb.api.auth import AsPrincipal, InDatabase, be
+from ample_crumb.api.auth import AsPrincipal, InDatabase, set_person_cookie
 from ample_crumb.api.bodies.base import Day
 from ample_crumb.api.bodies.people import DayTypeNameBody, PersonBody, PhysiqueBody, TargetsFromBody, WeekBody
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.people import commands as people_commands
 from ample_crumb.application.people import queries as people_queries
 from ample_crumb.application.people.views import PersonView, TargetPlanView
 from ample_crumb.application.problems import NotHere
 from ample_crumb.core.day.worked_out_targets import WorkedOutTargets, work_out_targets
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 
 
 @router.get("/people")
@@ -43,7 +43,7 @@ def switch(person_id: UUID, database: InDatabase, principal: AsPrincipal) -> Res
     """From now on this browser is that person's."""
     if person_id not in {each.id for each in people_queries.open_people(database, principal)}:
         raise NotHere("person")
-    return be(Response(status_code=204), person_id)
+    return set_person_cookie(Response(status_code=204), person_id)
 
 
 @router.get("/plan")

@@ -5,7 +5,7 @@ from fastapi import APIRouter
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.api.bodies.reformulate import PointBody, ReformulateBody, StartBody
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.reformulate import first_formula
 from ample_crumb.application.reformulate import queries as reformulate_queries
 from ample_crumb.application.reformulate.views import (
@@ -20,7 +20,7 @@ from ample_crumb.application.reformulate.views import (
 from ample_crumb.core.reformulate.extremes import WishRange
 from ample_crumb.core.reformulate.missing_amounts import ProposedAmount
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 
 
 @router.post("/bench/reformulation")

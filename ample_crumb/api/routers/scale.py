@@ -12,13 +12,13 @@ from fastapi.sse import EventSourceResponse, ServerSentEvent
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.scale import ScaleCommandBody
 from ample_crumb.api.listener import AGAIN, Listener
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application import scale as scale_application
 from ample_crumb.devices.kitchen_scale import KitchenScale, ScaleLost
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 
-router = APIRouter(prefix="/api/v1/scale", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1/scale", route_class=RetryingRoute)
 streams = APIRouter(prefix="/api/v1/scale")
 
 _EVERY_S: Final = 0.2

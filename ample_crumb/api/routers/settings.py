@@ -5,19 +5,19 @@ from uuid import UUID
 from fastapi import APIRouter, Response
 
 from ample_crumb.api.auth import AsPrincipal, InDatabase
-from ample_crumb.api.bodies.settings import CorrectionBody, EaterBody, EffectBody, SettingsBody, TinBody
+from ample_crumb.api.bodies.settings import DietaryProfileBody, EffectBody, FoodAliasBody, SettingsBody, TinBody
 from ample_crumb.api.query_parameters import Words
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.find.queries import SearchHit, find
 from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.application.settings import name_corrections
 from ample_crumb.application.settings import queries as settings_queries
-from ample_crumb.application.settings.views import Correction, CorrectionEffect, Kitchen, OwnTin
+from ample_crumb.application.settings.views import FoodAlias, FoodAliasEffect, Kitchen, OwnTin
 from ample_crumb.core.formula.reading import Choice
-from ample_crumb.store.dietary_profiles import EaterRow
+from ample_crumb.store.dietary_profiles import DietaryProfileRow
 from ample_crumb.store.kitchens import Settings
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 
 
 @router.get("/kitchen")
@@ -32,16 +32,20 @@ def change_settings(body: SettingsBody, database: InDatabase, principal: AsPrinc
     return settings_commands.change_settings(database, principal, Settings(**body.model_dump()))
 
 
-@router.put("/eaters/{eater_id}")
-def put_eater(eater_id: UUID, body: EaterBody, database: InDatabase, principal: AsPrincipal) -> EaterRow:
+@router.put("/dietary-profiles/{profile_id}")
+def put_dietary_profile(
+    profile_id: UUID, body: DietaryProfileBody, database: InDatabase, principal: AsPrincipal
+) -> DietaryProfileRow:
     """From now on every formula is held against what this person must not get."""
-    return settings_commands.put_eater(database, principal, EaterRow(eater_id, **body.model_dump()))
+    return settings_commands.put_dietary_profile(
+        database, principal, DietaryProfileRow(profile_id, **body.model_dump())
+    )
 
 
-@router.delete("/eaters/{eater_id}", status_code=204)
-def remove_eater(eater_id: UUID, database: InDatabase, principal: AsPrincipal) -> Response:
+@router.delete("/dietary-profiles/{profile_id}", status_code=204)
+def remove_dietary_profile(profile_id: UUID, database: InDatabase, principal: AsPrincipal) -> Response:
     """Forgets a guest."""
-    settings_commands.remove_eater(database, principal, eater_id)
+    settings_commands.remove_dietary_profile(database, principal, profile_id)
     return Response(status_code=204)
 
 
@@ -58,29 +62,29 @@ def archive_tin(tin_id: UUID, database: InDatabase, principal: AsPrincipal) -> R
     return Response(status_code=204)
 
 
-@router.get("/corrections")
-def read_corrections(database: InDatabase, principal: AsPrincipal) -> tuple[Correction, ...]:
+@router.get("/food-aliases")
+def read_food_aliases(database: InDatabase, principal: AsPrincipal) -> tuple[FoodAlias, ...]:
     """What is remembered of names."""
-    return name_corrections.corrections(database, principal)
+    return name_corrections.food_aliases(database, principal)
 
 
-@router.post("/corrections/effect")
-def read_effect(body: EffectBody, database: InDatabase, principal: AsPrincipal) -> CorrectionEffect:
+@router.post("/food-aliases/effect")
+def read_effect(body: EffectBody, database: InDatabase, principal: AsPrincipal) -> FoodAliasEffect:
     """What a correction would change, before it is made."""
     return name_corrections.effect_of(database, principal, body.name, body.slug, body.beside)
 
 
-@router.put("/corrections", status_code=204)
-def correct(body: CorrectionBody, database: InDatabase, principal: AsPrincipal) -> Response:
+@router.put("/food-aliases", status_code=204)
+def set_food_alias(body: FoodAliasBody, database: InDatabase, principal: AsPrincipal) -> Response:
     """From now on a written name means this ingredient."""
-    settings_commands.correct(database, principal, body.name, body.slug)
+    settings_commands.set_food_alias(database, principal, body.name, body.slug)
     return Response(status_code=204)
 
 
-@router.delete("/corrections", status_code=204)
-def forget(name: Words, database: InDatabase, principal: AsPrincipal) -> Response:
+@router.delete("/food-aliases", status_code=204)
+def forget_food_alias(name: Words, database: InDatabase, principal: AsPrincipal) -> Response:
     """A written name is read by its words again."""
-    settings_commands.forget(database, principal, name)
+    settings_commands.forget_food_alias(database, principal, name)
     return Response(status_code=204)
 
 

@@ -17,7 +17,7 @@ from ample_crumb.api.bodies.stash import (
     ShelfBody,
     UndoneBody,
 )
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.stash import commands as stash_commands
 from ample_crumb.application.stash import label_sheet, opened_goods
 from ample_crumb.application.stash import queries as stash_queries
@@ -25,7 +25,7 @@ from ample_crumb.application.stash.opened_goods import OpenedView
 from ample_crumb.application.stash.views import BatchStashView, PlateView, ShelfView, StashView, WasteView
 from ample_crumb.store.plates import PlateRow
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 
 
 @router.get("/stash")
@@ -90,13 +90,13 @@ def undo_move(
     return stash_commands.undo(database, principal, move_id, undone=body.undone, clock=clock)
 
 
-@router.get("/opened")
+@router.get("/opened-goods")
 def list_opened(database: InDatabase, principal: AsPrincipal, clock: InClock) -> list[OpenedView]:
     """Opened packs of the cupboard, what must be used first at the front."""
     return list(opened_goods.list_opened(database, principal, clock))
 
 
-@router.put("/opened/{opened_id}")
+@router.put("/opened-goods/{opened_id}")
 def put_opened(
     opened_id: UUID, body: OpenedBody, database: InDatabase, principal: AsPrincipal, clock: InClock
 ) -> list[OpenedView]:
@@ -104,7 +104,7 @@ def put_opened(
     return list(opened_goods.put_opened(database, principal, opened_id, body.food, body.place, clock))
 
 
-@router.put("/opened/{opened_id}/done")
+@router.put("/opened-goods/{opened_id}/done")
 def finish_opened(
     opened_id: UUID, body: DoneBody, database: InDatabase, principal: AsPrincipal, clock: InClock
 ) -> list[OpenedView]:

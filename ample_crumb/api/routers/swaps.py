@@ -5,12 +5,12 @@ from fastapi import APIRouter
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.formulas import BenchBody
 from ample_crumb.api.bodies.swaps import AlternativesBody, SwapsBody, SweetenBody, SweetenersBody, WithoutBody
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.swaps import queries as swaps_queries
 from ample_crumb.application.swaps.alternatives import alternatives
 from ample_crumb.application.swaps.views import FoodAlternatives, Offers, Preview, SweetenerBench, WithoutView
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 
 
 @router.post("/bench/swaps")
@@ -45,7 +45,7 @@ def preview_sweetener(body: SweetenBody, database: InDatabase, principal: AsPrin
     return swaps_queries.sweetened(database, principal, body.bench(), blend, fill=body.fill, kept_share=kept)
 
 
-@router.post("/bench/without")
+@router.post("/bench/exclusions")
 def make_without(body: WithoutBody, database: InDatabase, principal: AsPrincipal) -> WithoutView:
     """The fewest swaps that clear every line of what is avoided, judged together; or the lines that cannot be."""
     return swaps_queries.without(database, principal, body.bench(), frozenset(body.avoided))

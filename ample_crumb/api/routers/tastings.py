@@ -8,12 +8,12 @@ from fastapi import APIRouter, Query
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.batches import RemovedBody
 from ample_crumb.api.bodies.tastings import MarksBody, TastingBody
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.tastings import commands as tastings_commands
 from ample_crumb.application.tastings import queries as tastings_queries
 from ample_crumb.application.tastings.views import Comparison, TastingList, TastingView
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 
 
 @router.get("/tastings")

@@ -12,16 +12,16 @@ from ample_crumb.api.bodies.today import (
     DayTypeBody,
     EntryBody,
     FoodsBody,
-    HelpingBody,
     MealBody,
     NewBatchPieces,
     NewFoods,
     NewPieces,
     OwnTargetsBody,
     SeveralBody,
+    UsualPortionBody,
 )
 from ample_crumb.api.description import CONFLICT
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.today import commands as today_commands
 from ample_crumb.application.today import day_fill, meals
 from ample_crumb.application.today import queries as today_queries
@@ -32,17 +32,17 @@ from ample_crumb.application.today.views import (
     EntryView,
     FillView,
     FoodsView,
-    HelpingView,
     MealView,
     PortionAmount,
     TonightView,
+    UsualPortionView,
 )
 from ample_crumb.core.day.evening_offers import TonightOrder
 from ample_crumb.core.day.portion import pieces_in
 from ample_crumb.core.quantity.weighing import MOST_G
 from ample_crumb.core.quantity.written_yield import MOST_PIECES
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 
 
 @router.get("/portion")
@@ -74,7 +74,7 @@ def set_own_targets(day: Day, body: OwnTargetsBody, database: InDatabase, princi
     return today_commands.set_own_targets(database, principal, day, targets)
 
 
-@router.get("/days/{day}/at-hand")
+@router.get("/days/{day}/available-foods")
 def open_at_hand(day: Day, database: InDatabase, principal: AsPrincipal) -> AtHandView:
     """Kept meals, and what was had in the last weeks, the latest first."""
     return day_fill.open_at_hand(database, principal, day)
@@ -99,7 +99,7 @@ def tonight(
     return day_fill.tonight(database, principal, day, wish, order, clock)
 
 
-@router.post("/days/{day}/several", status_code=201)
+@router.post("/days/{day}/entries", status_code=201)
 def log_several(day: Day, body: SeveralBody, database: InDatabase, principal: AsPrincipal, clock: InClock) -> DayView:
     """Lays several things into a day, all or none; the same id again changes nothing."""
     things = [thing.pieces() for thing in body.things]
@@ -124,16 +124,18 @@ def remove_meal(meal_id: UUID, database: InDatabase, principal: AsPrincipal) -> 
     return meals.remove_meal(database, principal, meal_id)
 
 
-@router.get("/formulas/{formula_id}/helping")
-def open_helping(formula_id: UUID, database: InDatabase, principal: AsPrincipal) -> HelpingView:
+@router.get("/formulas/{formula_id}/usual-portion")
+def open_usual_portion(formula_id: UUID, database: InDatabase, principal: AsPrincipal) -> UsualPortionView:
     """How many pieces of a formula the person mostly has."""
-    return today_queries.open_helping(database, principal, formula_id)
+    return today_queries.open_usual_portion(database, principal, formula_id)
 
 
-@router.put("/formulas/{formula_id}/helping", status_code=204)
-def set_helping(formula_id: UUID, body: HelpingBody, database: InDatabase, principal: AsPrincipal) -> Response:
+@router.put("/formulas/{formula_id}/usual-portion", status_code=204)
+def set_usual_portion(
+    formula_id: UUID, body: UsualPortionBody, database: InDatabase, principal: AsPrincipal
+) -> Response:
     """Says how many pieces of a formula the person mostly has."""
-    today_commands.set_helping(database, principal, formula_id, body.piece_count)
+    today_commands.set_usual_portion(database, principal, formula_id, body.piece_count)
     return Response(status_code=204)
 
 

@@ -8,13 +8,13 @@ from fastapi import APIRouter, Path, Query
 from ample_crumb.api.auth import AsPrincipal, InClock, InDatabase
 from ample_crumb.api.bodies.versions import BranchBody, FollowBody, KeepBody, RestoreBody, ToBakeBody, VersionNameBody
 from ample_crumb.api.description import CONFLICT
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.formulas.views import FormulaView
 from ample_crumb.application.versions import commands as versions_commands
 from ample_crumb.application.versions import queries as versions_queries
 from ample_crumb.application.versions.views import BranchUpdate, VersionDifference, VersionsView
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 
 
 Number = Annotated[int, Path(ge=1, le=100_000)]

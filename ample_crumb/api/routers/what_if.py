@@ -4,11 +4,11 @@ from fastapi import APIRouter
 
 from ample_crumb.api.auth import AsPrincipal, InDatabase
 from ample_crumb.api.bodies.what_if import WhatIfBody
-from ample_crumb.api.retry import AgainRoute
+from ample_crumb.api.retry import RetryingRoute
 from ample_crumb.application.what_if import queries as what_if_queries
 from ample_crumb.application.what_if.views import WhatIfView
 
-router = APIRouter(prefix="/api/v1", route_class=AgainRoute)
+router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 
 
 @router.post("/bench/what-if")

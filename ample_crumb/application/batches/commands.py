@@ -105,7 +105,7 @@ def _added(
     number = found.number or None
     if found.row is not None and not found.number:
         row = formulas.find(connection, principal.kitchen_id, found.row.id, lock=True)
-        if row is None or row.version != found.row.version:
+        if row is None or row.revision != found.row.revision:
             raise SerializationFailure("the formula was saved meanwhile")
         snapshots.keep(connection, principal, row.id, snapshot)
         number = versions.last_number(connection, principal.kitchen_id, row.id)
@@ -175,7 +175,7 @@ def _new(
         planned_energy_kcal=planned.energy_kcal,
         planned_protein_g=planned.protein_g,
         oven=window.oven if window else None,
-        told_min=batch.told_min,
+        predicted_min=batch.predicted_min,
         took_min=told.took_min,
         allergens=made.allergen_names,
         keeping=keeping_stored(batch.made.keeping_traits),

@@ -89,7 +89,7 @@ class MadeBatch:
         return piece_shape(self.made.dough.family, cuts, self.made.made.tins)
 
     @property
-    def told_min(self) -> float | None:
+    def predicted_min(self) -> float | None:
         """The middle of its window by the table, without what was learned; None where there is none, or where it was
         seen in this oven before."""
         window, settings = self.made.made.bake_window, self.made.draft.production

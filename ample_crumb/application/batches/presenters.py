@@ -160,7 +160,7 @@ def batch_view(
         photos=tuple(photo_view(each) for each in photos.listed(connection, principal.kitchen_id, row.id)),
         contains=allergens.contains,
         may_contain=allergens.may_contain,
-        alerts=diet_alerts(allergens, context.eaters),
+        alerts=diet_alerts(allergens, context.dietary_profiles),
         archived=bool(formula and formula.archived),
     )
 
@@ -171,7 +171,7 @@ def lot_portion(row: BatchRow, lot: LotRow) -> Portion:
 
 
 def _lot_view(row: BatchRow, lot: LotRow, context: KitchenContext) -> LotView:
-    return LotView(lot.lot, lot.pieces, lot.piece_g, portion_view(lot_portion(row, lot), context.definition))
+    return LotView(lot.lot, lot.piece_count, lot.piece_g, portion_view(lot_portion(row, lot), context.definition))
 
 
 def photo_view(row: photos.PhotoRow) -> PhotoView:

@@ -7,7 +7,7 @@ from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula,
 from ample_crumb.core.causes.changes import CauseChange
 from ample_crumb.core.crumb.dials.dial import OUT, Verdict, is_worse
 from ample_crumb.core.formula.formula import Line, Part
-from ample_crumb.core.formula.rewrite import nudged
+from ample_crumb.core.formula.rewrite import adjusted_amount
 from ample_crumb.core.production.draft import Draft
 
 
@@ -19,7 +19,7 @@ def changed_draft(formula: EvaluatedFormula, change: CauseChange) -> Draft | Non
         if each.line_id is None:
             continue
         line = formula.figures.line(each.line_id)
-        text = nudged(line, each.factor) if line is not None and line.weighed is not None else None
+        text = adjusted_amount(line, each.factor) if line is not None and line.weighed is not None else None
         if text is None:
             return None
         texts[each.line_id] = text

@@ -121,6 +121,6 @@ def _change_formula(
     if checked.draft == there:
         return
     snapshot = unkept_snapshot(connection, principal, row, there, KeptAs("baker", "before what was changed"))
-    if not checked_writes.change(connection, principal, formula_id, row.version, checked, clock()):
+    if not checked_writes.change(connection, principal, formula_id, row.revision, checked, clock()):
         raise CannotAccept("/changes", "Somebody is changing this formula just now; look again in a moment.")
     snapshots.keep(connection, principal, formula_id, snapshot)

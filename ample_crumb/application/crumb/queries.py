@@ -59,7 +59,7 @@ def _oven_lesson(lesson: OvenLesson) -> LessonView:
 
 
 def _bake(row: BakeRow) -> BakeView:
-    return BakeView(row.id, row.name, row.made_at, row.oven, row.told_min, row.took_min)
+    return BakeView(row.id, row.name, row.made_at, row.oven, row.predicted_min, row.took_min)
 
 
 def _said(row: FeedbackRow) -> FeedbackView:

@@ -8,7 +8,7 @@ from ample_crumb.core.crumb.dough_state import Consistency
 from ample_crumb.core.crumb.repairs import Repair, RepairContext, find_repairs
 from ample_crumb.core.food.cupboard import reference_cupboard
 from ample_crumb.core.formula.formula import Line
-from ample_crumb.core.formula.rewrite import nudged, with_line
+from ample_crumb.core.formula.rewrite import adjusted_amount, with_line
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.swap.method_following import MethodFollowing, follow_method
 
@@ -49,7 +49,7 @@ def _stepwise(repair: StepwiseRepair, formula: EvaluatedFormula) -> StepwiseView
     line = formula.figures.line(repair.line_id)
     if line is None or line.weighed is None or not line.weighed.mass_g:
         return None
-    text = nudged(line, (line.weighed.mass_g + half) / line.weighed.mass_g)
+    text = adjusted_amount(line, (line.weighed.mass_g + half) / line.weighed.mass_g)
     return StepwiseView(repair, part, text, line.text) if text else None
 
 
@@ -60,7 +60,9 @@ def repair_context(formula: EvaluatedFormula) -> RepairContext:
         energy=formula.context.preferences.energy,
         prices=formula.prices(*reference_cupboard().ingredients),
         allergens=formula.allergens,
-        avoided=frozenset(about for eater in formula.context.eaters for about in eater.avoids),
+        avoided=frozenset(
+            about for dietary_profile in formula.context.dietary_profiles for about in dietary_profile.avoids
+        ),
     )
 
 
@@ -73,7 +75,7 @@ def _view(repair: Repair, formula: EvaluatedFormula) -> RepairView | None:
     line = formula.figures.line(repair.line_id)
     if line is None or line.weighed is None:
         return None
-    text = nudged(line, repair.resulting_g / line.weighed.mass_g)
+    text = adjusted_amount(line, repair.resulting_g / line.weighed.mass_g)
     return RepairView(repair, part, text, line.text, None) if text else None
 
 

@@ -74,7 +74,7 @@ class BakeView:
     name: str
     made_at: datetime
     oven: str
-    told_min: float
+    predicted_min: float
     took_min: float
 
 

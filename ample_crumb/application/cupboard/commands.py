@@ -62,7 +62,7 @@ def save(
         there = product_draft(row)
         if there != draft or row.finished != finished:
             refuse_code_of_another(connection, principal, product_id, draft.gtin)
-            if row.version != version:
+            if row.revision != version:
                 raise ChangedMeanwhile("product", product_view(connection, principal, product_id))
             if row.finished and not finished:
                 raise CannotAccept("", "Formulas may count on this product already, so it cannot become a draft again.")
@@ -83,7 +83,7 @@ def _replace_label(connection: Connection, principal: Principal, row: ProductRow
         slug = label_slug(row.id, number)
         _pin_label(connection, principal, slug)
         number += 1
-        products.move_corrections(connection, principal.kitchen_id, slug, label_slug(row.id, number))
+        products.move_food_aliases(connection, principal.kitchen_id, slug, label_slug(row.id, number))
     else:
         products.remove_label(connection, principal.kitchen_id, row.id, number)
     products.add_label(connection, principal.kitchen_id, row.id, number, pack)
@@ -134,7 +134,7 @@ def _merge(connection: Connection, principal: Principal, gone: ProductRow, stays
         _pin_label(connection, principal, older[0])
     formula_foods.point_lines(connection, principal.kitchen_id, older, at, by_name=False)
     for slug in older:
-        products.move_corrections(connection, principal.kitchen_id, slug, at)
+        products.move_food_aliases(connection, principal.kitchen_id, slug, at)
     kept = product_draft(stays)
     names = dict.fromkeys(name for name in (*kept.synonyms, gone.name, *gone.synonyms) if name != kept.name)
     about = replace(kept, synonyms=tuple(names)[:MOST_SYNONYMS], gtin=kept.gtin or gone.gtin)

@@ -20,7 +20,7 @@ from ample_crumb.core.food.energy import layers
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.label import read_label
 from ample_crumb.core.food.nutrients import Nutrients
-from ample_crumb.core.lru_cache import Remembered
+from ample_crumb.core.lru_cache import LeastRecentlyUsed
 from ample_crumb.core.quantity.name_matching import words
 from ample_crumb.store import formula_foods, prices, products
 from ample_crumb.store.database import Connection
@@ -38,14 +38,14 @@ def cupboard_item(item: Ingredient) -> CupboardItem:
     )  # fmt: skip
 
 
-_ITEMS: Final = Remembered(4000)
+_ITEMS: Final = LeastRecentlyUsed(4000)
 """A label is read again and again as pages are turned, and hardly ever changes."""
 
 
 def own_item(row: ProductRow) -> CupboardItem:
     # Copies of one product in several kitchens differ in their words, or in when their labels were made.
     state = (
-        row.id, row.version, row.number, row.made_at, row.name, row.role, tuple(row.synonyms), row.ingredients_text,
+        row.id, row.revision, row.number, row.made_at, row.name, row.role, tuple(row.synonyms), row.ingredients_text,
         row.finished, row.archived,
     )  # fmt: skip
     known: CupboardItem | None = _ITEMS.get(state)
@@ -76,7 +76,7 @@ def product_view(connection: Connection, principal: Principal, product_id: UUID)
     slug, *older = label_slugs(row.id, row.number)
     return ProductView(
         id=row.id,
-        version=row.version,
+        version=row.revision,
         archived=row.archived,
         finished=row.finished,
         merged_into=row.merged_into,

@@ -40,7 +40,7 @@ def set_days(database: Database, principal: Principal, space: UUID, now: datetim
         first_day = (now - timedelta(days=13)).date()
         for kind, targets in _TARGETS.items():
             day_plans.set_target(connection, principal, kind, first_day, targets)
-        day_plans.name_phase(connection, principal, first_day, "before the head race")
+        day_plans.name_diet_phase(connection, principal, first_day, "before the head race")
         for ago in range(-1, 14):
             day = (now - timedelta(days=ago)).date()
             day_plans.set_day_type(connection, principal, day, _kind(day))

@@ -26,7 +26,7 @@ from ample_crumb.application.formulas.views import Pasted
 from ample_crumb.application.settings import commands as settings_commands
 from ample_crumb.application.versions import commands as versions_commands
 from ample_crumb.core.formula.formula import Line, PartBake, PartOptions
-from ample_crumb.core.production.draft import Draft, ProductionSettings, TwinChoice, UsedTin
+from ample_crumb.core.production.draft import ClassicChoice, Draft, ProductionSettings, UsedTin
 from ample_crumb.core.production.portions import PortionBy
 from ample_crumb.core.production.tins import Tin, TinKind
 from ample_crumb.formats.products_csv import typed_products
@@ -53,25 +53,25 @@ _MADE: Final = {
 }
 
 
-_TWINS: Final[Mapping[str, str | TwinChoice]] = {
+_CLASSICS: Final[Mapping[str, str | ClassicChoice]] = {
     "blondies": "butter-blondies",
     "butter-blondies": "blondies",
     "loaf": "butter-loaf",
     "butter-loaf": "loaf",
     # Off a menu or a pack, all made up.
-    "squares": TwinChoice(
+    "squares": ClassicChoice(
         name="a fudge square from the club's café", mass_g=65, energy_kcal=292, protein_g=3.4, fat_g=15, sugars_g=29
     ),
-    "pudding-cake": TwinChoice(
+    "pudding-cake": ClassicChoice(
         name="a molten chocolate cake", mass_g=120, energy_kcal=478, protein_g=6.5, fat_g=29, sugars_g=37
     ),
-    "set-bars": TwinChoice(
+    "set-bars": ClassicChoice(
         name="a slice of cream cheese torte", mass_g=110, energy_kcal=355, protein_g=6, fat_g=25, sugars_g=22
     ),
-    "layer-slice": TwinChoice(
+    "layer-slice": ClassicChoice(
         name="a plum slice with butter crumbs", mass_g=115, energy_kcal=330, protein_g=4.6, fat_g=15, sugars_g=24
     ),
-    "rounds": TwinChoice(name="an oat biscuit with syrup", mass_g=30, energy_kcal=146, protein_g=1.9, sugars_g=9.5),
+    "rounds": ClassicChoice(name="an oat biscuit with syrup", mass_g=30, energy_kcal=146, protein_g=1.9, sugars_g=9.5),
 }
 
 
@@ -92,7 +92,7 @@ def load_demo(database: Database, now: datetime) -> None:
     add_people(database, principal, _SPACE, now)
     _tins(database, principal)
     made = {name: _formula(database, principal, name, family) for name, family in _FAMILIES.items()}
-    _twins(database, principal, made)
+    _classics(database, principal, made)
     _branch(database, principal, made["squares"])
     _said(database, principal, made["loaf"])
     record_batches(database, principal, _SPACE, now, made)
@@ -159,13 +159,13 @@ def _pasted(database: Database, principal: Principal, name: str) -> Pasted:
     return formulas_queries.paste(database, principal, text).recipes[0]
 
 
-def _twins(database: Database, principal: Principal, made: Mapping[str, UUID]) -> None:
+def _classics(database: Database, principal: Principal, made: Mapping[str, UUID]) -> None:
     """Each formula beside the classic that it stands in for, and that beside it."""
     for name, formula_id in made.items():
-        twin = _TWINS[name]
-        reference = TwinChoice(made[twin]) if isinstance(twin, str) else twin
+        classic = _CLASSICS[name]
+        reference = ClassicChoice(made[classic]) if isinstance(classic, str) else classic
         view = formulas_queries.open_one(database, principal, formula_id)
-        formulas_commands.save(database, principal, formula_id, view.version, replace(view.draft, twin=reference))
+        formulas_commands.save(database, principal, formula_id, view.version, replace(view.draft, classic=reference))
 
 
 def _versions(database: Database, principal: Principal, formula_id: UUID, last: Draft) -> None:

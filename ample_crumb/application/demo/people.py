@@ -11,16 +11,16 @@ from ample_crumb.application.today.entries import NewEntry
 from ample_crumb.core.day.day_budget import Targets
 from ample_crumb.core.day.piece_step import PieceStep
 from ample_crumb.store.database import Database
-from ample_crumb.store.dietary_profiles import EaterRow
+from ample_crumb.store.dietary_profiles import DietaryProfileRow
 from ample_crumb.store.scope import Principal
 
 
 def add_people(database: Database, principal: Principal, space: UUID, now: datetime) -> None:
     """Adds them, with the partner's day so far."""
     for name, avoids in {"Cox": ["tree nuts", "peanut"], "Bow": ["vegetarian"]}.items():
-        settings_commands.put_eater(database, principal, EaterRow(uuid5(space, name), name, avoids))
-    child = EaterRow(uuid5(space, "Minnow"), "Minnow", [], 0.5, "one to four")
-    settings_commands.put_eater(database, principal, child)
+        settings_commands.put_dietary_profile(database, principal, DietaryProfileRow(uuid5(space, name), name, avoids))
+    child = DietaryProfileRow(uuid5(space, "Minnow"), "Minnow", [], 0.5, "one to four")
+    settings_commands.put_dietary_profile(database, principal, child)
     partner = Principal(principal.kitchen_id, uuid5(space, "partner"))
     people_commands.put_person(
         database, principal, partner.person_id, PersonDraft("Rigger", ("shellfish",), PieceStep.WHOLE)

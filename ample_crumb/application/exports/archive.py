@@ -1,6 +1,6 @@
 """The whole kitchen as one file that is documented: a zip of JSON Lines, one file a table, described in docs/archive.
 
-Version 1. `archive.json` says what it is, when and by which rules it was made, and how many rows each table has;
+Version 2. `archive.json` says what it is, when and by which rules it was made, and how many rows each table has;
 `kitchen.json` what the kitchen is set to; `tables/NAME.jsonl` a row a line, without the kitchen's id; `photos/ID.jpg`
 the pictures.
 """
@@ -26,12 +26,27 @@ from ample_crumb.store.jobs import Touched
 from ample_crumb.store.scope import Principal
 
 FORMAT: Final = "ample-crumb-kitchen"
-VERSION: Final = 1
+VERSION: Final = 2
 _ABOUT, _KITCHEN = "archive.json", "kitchen.json"
 _MOST_TABLE_BYTES: Final = 400_000_000
 
 Rows = list[dict[str, Any]]
-UPGRADERS: Final[tuple[Callable[[dict[str, Rows]], dict[str, Rows]], ...]] = ()
+_FORMER_TABLES: Final = {
+    "eater": "dietary_profile", "helping": "usual_portion", "phase": "diet_phase", "correction": "food_alias",
+}  # fmt: skip
+
+
+def _named_anew(tables: dict[str, Rows]) -> dict[str, Rows]:
+    """Tables and columns of version 1 by the names that version 2 has for them."""
+    made = {}
+    for former, rows in tables.items():
+        table = _FORMER_TABLES.get(former, former)
+        names = archive.FORMER_COLUMNS.get(table, {})
+        made[table] = [{names.get(name, name): value for name, value in row.items()} for row in rows]
+    return made
+
+
+UPGRADERS: Final[tuple[Callable[[dict[str, Rows]], dict[str, Rows]], ...]] = (_named_anew,)
 """What makes of the tables of version 1 those of version 2, and so on."""
 
 

@@ -17,13 +17,13 @@ def stash_calendar(database: Database, principal: Principal, zone: str, clock: C
 
     pieces = [
         PiecesToEat(
-            key=f"{batch.id}.{heap.lot}.{heap.shelf_id}",
-            day=heap.eat_by.astimezone(calendar).date(),
-            summary=f"{'Best before' if heap.for_taste else 'Eat'}: {batch.name}, {heap.piece_count:g} left"
-            + (f" ({shelves[heap.shelf_id]})" if heap.shelf_id in shelves else ""),
-            why=heap.why,
+            key=f"{batch.id}.{position.lot}.{position.shelf_id}",
+            day=position.eat_by.astimezone(calendar).date(),
+            summary=f"{'Best before' if position.for_taste else 'Eat'}: {batch.name}, {position.piece_count:g} left"
+            + (f" ({shelves[position.shelf_id]})" if position.shelf_id in shelves else ""),
+            why=position.why,
         )
         for batch in found.batches
-        for heap in batch.heaps
+        for position in batch.positions
     ]
     return eat_by_calendar(pieces, now)

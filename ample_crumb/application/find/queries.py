@@ -36,7 +36,7 @@ def find(database: Database, principal: Principal, words: str) -> list[SearchHit
         rows = formulas.called(connection, principal.kitchen_id, words, MOST)
         eaten = days.entries_called(connection, principal, words, MOST)
         context = load_context(connection, principal)
-    hits = [_formula(row, diet_alerts(kept_summary(row).allergens, context.eaters)) for row in rows]
+    hits = [_formula(row, diet_alerts(kept_summary(row).allergens, context.dietary_profiles)) for row in rows]
     hits += [SearchHit("day", day.isoformat(), name, "") for day, name in eaten]
     hits += [
         SearchHit("ingredient", choice.slug, choice.name, "reference food" if choice.reference else "")

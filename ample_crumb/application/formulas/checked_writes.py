@@ -8,13 +8,13 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from uuid import UUID
 
-from ample_crumb.application.formulas.classic_figures import twin_figures
+from ample_crumb.application.formulas.classic_figures import classic_figures
 from ample_crumb.application.formulas.draft import head_of
 from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula
-from ample_crumb.application.formulas.evaluation import check_size, evaluate_in, settled_view
+from ample_crumb.application.formulas.evaluation import analysis_view, check_size, evaluate_in
 from ample_crumb.application.formulas.nested_formulas import refuse_circle
 from ample_crumb.application.formulas.summaries import line_foods, stored_summary, write_dependencies
-from ample_crumb.application.formulas.views import EvaluatedView, FormulaView, SettledView, evaluated_view
+from ample_crumb.application.formulas.views import AnalysisView, EvaluatedView, FormulaView, evaluated_view
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.store import formula_writes, formulas, jobs, kitchens, versions
@@ -29,17 +29,17 @@ class CheckedDraft:
     """A draft that may be stored, worked out, and the formula that it is compared with."""
 
     formula: EvaluatedFormula
-    twin_row: FormulaRow | None
+    classic_row: FormulaRow | None
 
     @property
     def draft(self) -> Draft:
         """As it is to be stored."""
         return self.formula.draft
 
-    def view(self, connection: Connection, principal: Principal) -> tuple[EvaluatedView, SettledView]:
+    def view(self, connection: Connection, principal: Principal) -> tuple[EvaluatedView, AnalysisView]:
         """All that follows from it, for a screen."""
-        twin = twin_figures(connection, principal, self.draft.twin, self.twin_row)
-        return evaluated_view(self.formula), settled_view(self.formula, twin)
+        classic = classic_figures(connection, principal, self.draft.classic, self.classic_row)
+        return evaluated_view(self.formula), analysis_view(self.formula, classic)
 
 
 def checked(connection: Connection, principal: Principal, formula_id: UUID, draft: Draft) -> CheckedDraft:
@@ -49,24 +49,24 @@ def checked(connection: Connection, principal: Principal, formula_id: UUID, draf
         raise CannotAccept("/name", "A formula needs a name.")
     check_size(draft.parts)
     refuse_circle(connection, principal, formula_id, draft.parts, name)
-    twin_row = _checked_twin(connection, principal, formula_id, draft)
+    classic_row = _checked_classic(connection, principal, formula_id, draft)
     formula = evaluate_in(connection, principal, replace(draft, name=name), (formula_id,))
-    return CheckedDraft(formula, twin_row)
+    return CheckedDraft(formula, classic_row)
 
 
-def _checked_twin(connection: Connection, principal: Principal, formula_id: UUID, draft: Draft) -> FormulaRow | None:
+def _checked_classic(connection: Connection, principal: Principal, formula_id: UUID, draft: Draft) -> FormulaRow | None:
     """The formula that the draft is compared with, if it is one. Raises CannotAccept."""
-    other = draft.twin.formula_id if draft.twin else None
-    if draft.twin is None or other is None:
+    other = draft.classic.formula_id if draft.classic else None
+    if draft.classic is None or other is None:
         return None
     if other == formula_id:
-        raise CannotAccept("/twin", "A formula cannot be compared with itself.")
+        raise CannotAccept("/classic", "A formula cannot be compared with itself.")
     row = formulas.find(connection, principal.kitchen_id, other)
     if row is None:
-        raise CannotAccept("/twin", "The formula to compare with is not in your kitchen.")
-    number = draft.twin.number
+        raise CannotAccept("/classic", "The formula to compare with is not in your kitchen.")
+    number = draft.classic.number
     if number is not None and versions.find(connection, principal.kitchen_id, other, number) is None:
-        raise CannotAccept("/twin", "That version of the formula to compare with is not there.")
+        raise CannotAccept("/classic", "That version of the formula to compare with is not there.")
     return row
 
 
@@ -120,4 +120,4 @@ def saved_view(
     connection: Connection, principal: Principal, row: FormulaRow, found: CheckedDraft, now: datetime
 ) -> FormulaView:
     """What was just written over a row, for a screen, without reading it again."""
-    return FormulaView(row.id, row.version + 1, row.archived, now, found.draft, *found.view(connection, principal))
+    return FormulaView(row.id, row.revision + 1, row.archived, now, found.draft, *found.view(connection, principal))

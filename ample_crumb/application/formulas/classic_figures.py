@@ -1,25 +1,25 @@
-"""What a formula is compared with for claims such as "reduced": its twin, per 100 g."""
+"""What a formula is compared with for claims such as "reduced": its classic, per 100 g."""
 
 from ample_crumb.application.formulas.summaries import kept_summary
-from ample_crumb.core.food.claims.claim import TwinFigures
+from ample_crumb.core.food.claims.claim import ClassicFigures
 from ample_crumb.core.food.nutrients import Nutrients
-from ample_crumb.core.production.draft import FIGURES, TwinChoice
+from ample_crumb.core.production.draft import FIGURES, ClassicChoice
 from ample_crumb.store import formulas, versions
 from ample_crumb.store.database import Connection
 from ample_crumb.store.formulas import FormulaRow
 from ample_crumb.store.scope import Principal
 
 
-def twin_figures(
-    connection: Connection, principal: Principal, reference: TwinChoice | None, row: FormulaRow | None = None
-) -> TwinFigures | None:
-    """The twin that a reference means; None without one, and for a formula that is not there or has no figures. `row`
-    is that of the formula where it has been read already."""
+def classic_figures(
+    connection: Connection, principal: Principal, reference: ClassicChoice | None, row: FormulaRow | None = None
+) -> ClassicFigures | None:
+    """The classic that a reference means; None without one, and for a formula that is not there or has no figures.
+    `row` is that of the formula where it has been read already."""
     if reference is None:
         return None
     if reference.formula_id is None:
         figures = {name: getattr(reference, name) for name in FIGURES}
-        return TwinFigures(reference.name or "the reference", Nutrients(**figures).times(100 / reference.mass_g))
+        return ClassicFigures(reference.name or "the reference", Nutrients(**figures).times(100 / reference.mass_g))
     row = row or formulas.find(connection, principal.kitchen_id, reference.formula_id)
     if row is None:
         return None
@@ -34,4 +34,4 @@ def twin_figures(
         return None
     complete = not figures_now.without_lines
     known = {name: None if name in figures_now.at_least else getattr(figures_now.nutrients, name) for name in FIGURES}
-    return TwinFigures(name, Nutrients(**known).times(100 / figures_now.mass_g), complete)
+    return ClassicFigures(name, Nutrients(**known).times(100 / figures_now.mass_g), complete)

@@ -51,9 +51,9 @@ def save(
         there = draft_of(row, row.parts())
         if there == found.draft:
             return FormulaView(
-                row.id, row.version, row.archived, row.updated_at, there, *found.view(connection, principal)
+                row.id, row.revision, row.archived, row.updated_at, there, *found.view(connection, principal)
             )
-        if row.version == version:
+        if row.revision == version:
             snapshot = session_snapshot(connection, principal, row, there, now)
             if checked_writes.change(connection, principal, formula_id, version, found, now):
                 keep(connection, principal, formula_id, snapshot)

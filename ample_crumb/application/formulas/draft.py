@@ -8,7 +8,7 @@ from uuid import UUID
 from ample_crumb.application.documents import Content, DocumentKind
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions
 from ample_crumb.core.production.bake_time import Oven
-from ample_crumb.core.production.draft import FIGURES, Draft, ProductionSettings, TwinChoice, UsedTin
+from ample_crumb.core.production.draft import FIGURES, ClassicChoice, Draft, ProductionSettings, UsedTin
 from ample_crumb.core.production.portions import PortionBy
 from ample_crumb.store.formula_writes import FormulaHead
 from ample_crumb.store.formulas import FormulaRow
@@ -25,23 +25,23 @@ def _with_line_ids(content: Content) -> Content:
 FORMULA: Final = DocumentKind("formula", (_with_line_ids,))
 PARTS: Final = DocumentKind("parts", (_with_line_ids,))
 PRODUCTION: Final = DocumentKind("production")
-TWIN: Final = DocumentKind("twin")
-"""What is stored as a document: a kept state, the parts that a branch followed, what is said of the making, and a twin
-that was typed."""
+CLASSIC: Final = DocumentKind("twin")
+"""What is stored as a document: a kept state, the parts that a branch followed, what is said of the making, and a
+classic that was typed. A classic is called "twin" in what is stored, as it was called when these forms were made."""
 
 
-def twin_choice_of(row: FormulaRow) -> TwinChoice | None:
-    """The twin of a stored formula; None without one."""
-    if row.twin_id is not None:
-        return TwinChoice(formula_id=row.twin_id, number=row.twin_number)
-    return None if row.twin is None else TwinChoice(**TWIN.read(row.twin))
+def classic_choice_of(row: FormulaRow) -> ClassicChoice | None:
+    """The classic of a stored formula; None without one."""
+    if row.classic_id is not None:
+        return ClassicChoice(formula_id=row.classic_id, number=row.classic_number)
+    return None if row.classic is None else ClassicChoice(**CLASSIC.read(row.classic))
 
 
-def typed_twin(twin: TwinChoice | None) -> dict[str, Any] | None:
-    """A typed twin as it is stored; None for none and for a formula."""
-    if twin is None or twin.formula_id is not None:
+def typed_classic(classic: ClassicChoice | None) -> dict[str, Any] | None:
+    """A typed classic as it is stored; None for none and for a formula."""
+    if classic is None or classic.formula_id is not None:
         return None
-    return TWIN.written({name: getattr(twin, name) for name in ("name", "mass_g", *FIGURES)})
+    return CLASSIC.written({name: getattr(classic, name) for name in ("name", "mass_g", *FIGURES)})
 
 
 def production_stored(settings: ProductionSettings) -> Content:
@@ -67,10 +67,10 @@ def draft_of(row: FormulaRow, parts: tuple[Part, ...]) -> Draft:
     return Draft(
         name=row.name,
         family=row.family,
-        pieces=row.pieces,
+        pieces=row.written_piece_count,
         method=row.method,
         parts=parts,
-        twin=twin_choice_of(row),
+        classic=classic_choice_of(row),
         production=production_from(row.production),
     )
 
@@ -80,11 +80,11 @@ def head_of(draft: Draft) -> FormulaHead:
     return FormulaHead(
         name=draft.name,
         family=draft.family,
-        pieces=draft.pieces,
+        written_piece_count=draft.pieces,
         method=draft.method,
-        twin_id=draft.twin.formula_id if draft.twin else None,
-        twin=typed_twin(draft.twin),
-        twin_number=draft.twin.number if draft.twin else None,
+        classic_id=draft.classic.formula_id if draft.classic else None,
+        classic=typed_classic(draft.classic),
+        classic_number=draft.classic.number if draft.classic else None,
         production=production_stored(draft.production),
     )
 
@@ -112,10 +112,10 @@ def _parts(stored: list[Content]) -> tuple[Part, ...]:
 
 def stored(draft: Draft) -> Content:
     """A draft as a kept state holds it."""
-    twin = None
-    if draft.twin is not None:
-        formula_id = draft.twin.formula_id
-        twin = asdict(draft.twin) | {"formula_id": str(formula_id) if formula_id else None}
+    classic = None
+    if draft.classic is not None:
+        formula_id = draft.classic.formula_id
+        classic = asdict(draft.classic) | {"formula_id": str(formula_id) if formula_id else None}
     return FORMULA.written(
         {
             "name": draft.name,
@@ -123,7 +123,7 @@ def stored(draft: Draft) -> Content:
             "pieces": draft.pieces,
             "method": draft.method,
             "parts": [asdict(part) for part in draft.parts],
-            "twin": twin,
+            "twin": classic,
             "production": production_stored(draft.production),
         }
     )
@@ -132,17 +132,17 @@ def stored(draft: Draft) -> Content:
 def from_stored(kept: Content) -> Draft:
     """The draft that a kept state holds, of whatever form. Raises UnknownDocument."""
     kept = FORMULA.read(kept)
-    twin = None
+    classic = None
     if kept["twin"] is not None:
         formula_id = kept["twin"]["formula_id"]
-        twin = TwinChoice(**kept["twin"] | {"formula_id": UUID(formula_id) if formula_id else None})
+        classic = ClassicChoice(**kept["twin"] | {"formula_id": UUID(formula_id) if formula_id else None})
     return Draft(
         name=kept["name"],
         family=kept["family"],
         pieces=kept["pieces"],
         method=kept["method"],
         parts=_parts(kept["parts"]),
-        twin=twin,
+        classic=classic,
         production=production_from(kept["production"]),
     )
 

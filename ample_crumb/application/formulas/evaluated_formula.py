@@ -13,7 +13,7 @@ from ample_crumb.core.crumb.hazard import Hazard
 from ample_crumb.core.crumb.hazards import find_hazards, hazard_lines, is_heated
 from ample_crumb.core.crumb.traits import traits_of
 from ample_crumb.core.day.powder import powder_g
-from ample_crumb.core.food.claims.claim import TwinFigures
+from ample_crumb.core.food.claims.claim import ClassicFigures
 from ample_crumb.core.food.nutrients import CarbohydrateDefinition, Figures, Portion
 from ample_crumb.core.formula.allergens import AllergenNames, Allergens, allergens_of
 from ample_crumb.core.formula.claims import FormulaClaims, claims_of
@@ -80,10 +80,14 @@ class EvaluatedFormula:
     @property
     def alerts(self) -> tuple[DietAlert, ...]:
         """Who must not get it."""
-        eaters = self.context.eaters
+        dietary_profiles = self.context.dietary_profiles
         # Hazards take longer to find than allergens, and most kitchens have nobody of such an age.
-        names = self.allergen_names if any(eater.age_band for eater in eaters) else self.allergens.names()
-        return diet_alerts(names, eaters)
+        names = (
+            self.allergen_names
+            if any(dietary_profile.age_band for dietary_profile in dietary_profiles)
+            else self.allergens.names()
+        )
+        return diet_alerts(names, dietary_profiles)
 
     @property
     def traits(self) -> tuple[str, ...]:
@@ -138,10 +142,10 @@ class EvaluatedFormula:
         """What it costs."""
         return cost_of(self.figures, self.prices())
 
-    def claims(self, twin: TwinFigures | None) -> FormulaClaims:
-        """What it may be called, beside its twin."""
+    def claims(self, classic: ClassicFigures | None) -> FormulaClaims:
+        """What it may be called, beside its classic."""
         return claims_of(
-            self.figures, self.allergens, self.draft.family, self.context.cupboard, twin, self.made.bake_yield.batch
+            self.figures, self.allergens, self.draft.family, self.context.cupboard, classic, self.made.bake_yield.batch
         )
 
     def to_make(self) -> FormulaToMake:

@@ -6,14 +6,14 @@ from uuid import UUID
 
 from ample_crumb.application.context import load_context
 from ample_crumb.application.crumb.repair_options import repairs_of
-from ample_crumb.application.formulas.classic_figures import twin_figures
+from ample_crumb.application.formulas.classic_figures import classic_figures
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula, evaluated_draft
 from ample_crumb.application.formulas.nested_formulas import with_nested
 from ample_crumb.application.formulas.summaries import stored_formula
-from ample_crumb.application.formulas.views import FormulaView, KeepingView, SettledView, evaluated_view
+from ample_crumb.application.formulas.views import AnalysisView, FormulaView, KeepingView, evaluated_view
 from ample_crumb.application.views import portion_view
-from ample_crumb.core.food.claims.claim import TwinFigures
+from ample_crumb.core.food.claims.claim import ClassicFigures
 from ample_crumb.core.formula.formula import Part
 from ample_crumb.core.formula.label_text import label_ingredients
 from ample_crumb.core.formula.marketing_terms import words_of
@@ -56,14 +56,14 @@ def check_size(parts: tuple[Part, ...]) -> None:
         raise TooMuch("lines", lines, MOST_LINES)
 
 
-def settled_view(formula: EvaluatedFormula, twin: TwinFigures | None) -> SettledView:
+def analysis_view(formula: EvaluatedFormula, classic: ClassicFigures | None) -> AnalysisView:
     """What is worked out once a formula rests, for a screen."""
     piece_g = formula.made.piece.mass_g
-    claims = formula.claims(twin)
+    claims = formula.claims(classic)
     draft = formula.draft
     said = f"{draft.name}\n{draft.method}"
     words = words_of(formula.figures, formula.made.piece, claims, formula.allergens, formula.context.cupboard)
-    return SettledView(
+    return AnalysisView(
         claims=claims,
         words=words,
         stated=compare_stated(read_stated(said), formula.figures, formula.made.piece),
@@ -95,5 +95,5 @@ def formula_view(connection: Connection, principal: Principal, row: FormulaRow) 
     """A stored formula, worked out."""
     formula = stored_formula(connection, principal, row)
     draft = formula.draft
-    settled = settled_view(formula, twin_figures(connection, principal, draft.twin))
-    return FormulaView(row.id, row.version, row.archived, row.updated_at, draft, evaluated_view(formula), settled)
+    analysis = analysis_view(formula, classic_figures(connection, principal, draft.classic))
+    return FormulaView(row.id, row.revision, row.archived, row.updated_at, draft, evaluated_view(formula), analysis)

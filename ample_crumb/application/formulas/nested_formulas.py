@@ -95,7 +95,7 @@ def _with_inner(
             continue
         inner = row.parts()
         deeper = _with_inner(there, context, inner, (*above, row.id))
-        inner_versions |= {row.id: row.version, **deeper.inner_versions}
+        inner_versions |= {row.id: row.revision, **deeper.inner_versions}
         made, name = _made(row, inner, slug, deeper)
         if made is None or made.piece.mass_g <= 0:
             continue
@@ -115,7 +115,9 @@ def _made(
 ) -> tuple[Production | None, str]:
     """The whole formula made, or the part that the slug names, as one eats it."""
     if slug == nested_slug(row.id):
-        return produce_draft(parts, row.pieces, row.family, production_from(row.production), context), row.name
+        return produce_draft(
+            parts, row.written_piece_count, row.family, production_from(row.production), context
+        ), row.name
     for part in parts:
         if slug == nested_slug(row.id, part.name):
             alone = replace(part, options=PartOptions(loss_share=part.options.loss_share, bake=part.options.bake))

@@ -7,20 +7,21 @@ from typing import Any, Final
 from uuid import UUID
 
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.formulas.classic_figures import twin_figures
+from ample_crumb.application.formulas.classic_figures import classic_figures
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import (
+    analysis_view,
     check_size,
     evaluate_bench,
     evaluate_in,
     formula_view,
-    settled_view,
 )
 from ample_crumb.application.formulas.nested_formulas import with_nested
 from ample_crumb.application.formulas.pasted_recipe import pasted
 from ample_crumb.application.formulas.production import produce_draft, tins_of
 from ample_crumb.application.formulas.summaries import FormulaSummary, kept_summary, summary_now
 from ample_crumb.application.formulas.views import (
+    AnalysisView,
     BenchView,
     Fitting,
     FormulaListItem,
@@ -28,7 +29,6 @@ from ample_crumb.application.formulas.views import (
     FormulaView,
     PastedText,
     ScaledView,
-    SettledView,
     evaluated_view,
 )
 from ample_crumb.application.problems import CannotAccept, NotHere
@@ -39,7 +39,7 @@ from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import read_against
-from ample_crumb.core.formula.rewrite import details_of, nudged, with_details
+from ample_crumb.core.formula.rewrite import adjusted_amount, details_of, with_details
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.draft import UsedTin
 from ample_crumb.core.production.scaling import TinFactor, TinFactors, factors_by_part, factors_for_tins, scaled
@@ -126,11 +126,11 @@ def paste(database: Database, principal: Principal, text: str) -> PastedText:
     return PastedText(tuple(pasted(recipe, own) for recipe in read.recipes), read.remarks)
 
 
-def nudge(database: Database, principal: Principal, line: Line, factor: float) -> str:
+def adjust_amount(database: Database, principal: Principal, line: Line, factor: float) -> str:
     """The line written anew in grams with its amount multiplied. Raises CannotUse when it has no grams."""
     with database.transaction(principal) as connection:
         context = with_nested(connection, principal, load_context(connection, principal), (Part("", (line,)),))
-    text = nudged(read_against(line, context.cupboard, context.preferences), factor)
+    text = adjusted_amount(read_against(line, context.cupboard, context.preferences), factor)
     if text is None:
         raise CannotUse("This line has no grams to change; say how much first.")
     return text
@@ -192,11 +192,11 @@ def into_tins(database: Database, principal: Principal, bench: Bench, others: tu
 
 def _list_item(row: ListedFormula, kept: FormulaSummary, context: KitchenContext) -> FormulaListItem:
     return FormulaListItem(
-        row.id, row.name, row.family, row.base_id, kept.piece_count, row.version, row.archived, row.updated_at,
+        row.id, row.name, row.family, row.base_id, kept.piece_count, row.revision, row.archived, row.updated_at,
         portion_view(kept.piece, context.definition),
         tallied(kept.piece.figures, kept.piece.figures, context.tally), row.piece_cost, row.cost_at_least,
         row.hands_on_min, row.whole_min, row.bowl_count, row.usual_count,
-        diet_alerts(kept.allergens, context.eaters), kept.stale, kept.stopped, kept.problem,
+        diet_alerts(kept.allergens, context.dietary_profiles), kept.stale, kept.stopped, kept.problem,
     )  # fmt: skip
 
 
@@ -212,8 +212,8 @@ def read_bench(database: Database, principal: Principal, bench: Bench) -> BenchV
     return BenchView(evaluated_view(formula), fitting)
 
 
-def settled(database: Database, principal: Principal, bench: Bench) -> SettledView:
+def analysis(database: Database, principal: Principal, bench: Bench) -> AnalysisView:
     """What is asked of the Bench once it rests. Raises TooMuch."""
     with database.transaction(principal) as connection:
         formula = evaluate_in(connection, principal, bench)
-        return settled_view(formula, twin_figures(connection, principal, bench.twin))
+        return analysis_view(formula, classic_figures(connection, principal, bench.classic))

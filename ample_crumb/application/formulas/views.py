@@ -172,7 +172,7 @@ class KeepingView:
 
 
 @dataclass(frozen=True, slots=True)
-class SettledView:
+class AnalysisView:
     """What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of words
     that sellers use, what its text states and calls it and whether that holds, what its lines ask, where it goes
     against itself, what to be careful of, what would bring dials back, and what stands on its label: ingredients,
@@ -201,7 +201,7 @@ class FormulaView:
     updated_at: datetime
     draft: Draft
     evaluated: EvaluatedView
-    settled: SettledView
+    analysis: AnalysisView
 
 
 @dataclass(frozen=True, slots=True)

@@ -120,8 +120,8 @@ def _kept(
         fingerprint = uuid5(_SPACE, f"{said} {seen[said]}")
         items.append(
             ItemRow(
-                file_place=place,
-                place=number,
+                file_position=place,
+                position=number,
                 row_number=each.row_number,
                 kind=each.kind,
                 title=each.title[:300],

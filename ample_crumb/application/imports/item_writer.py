@@ -79,7 +79,7 @@ def _formula(connection: Connection, principal: Principal, item: ItemRow) -> Ite
     if not checked_writes.add(connection, principal, formula_id, found):
         formula_writes.archive(connection, principal.kitchen_id, formula_id, archived=False)
         there = formulas.find(connection, principal.kitchen_id, formula_id)
-        version = there.version if there is not None else 1
+        version = there.revision if there is not None else 1
     return replace(item, state="written", target=str(formula_id), target_version=version)
 
 
@@ -101,7 +101,7 @@ def _product(connection: Connection, principal: Principal, item: ItemRow) -> Ite
     cupboard_changed(connection, principal, ChangedProduct(product_id, draft.names()))
     there = products.find(connection, principal.kitchen_id, product_id)
     return replace(
-        item, state="written", target=str(product_id), target_version=there.version if there is not None else 1
+        item, state="written", target=str(product_id), target_version=there.revision if there is not None else 1
     )
 
 

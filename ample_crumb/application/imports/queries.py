@@ -60,7 +60,7 @@ def page(database: Database, principal: Principal, import_id: UUID, after: str) 
 
 def _told_place(row: ItemRow) -> str:
     fine = not row.problem and row.question_count == 0
-    return f"{row.file_place}.{int(fine)}.{row.place}"
+    return f"{row.file_position}.{int(fine)}.{row.position}"
 
 
 def _place(after: str) -> ItemsFrom | None:
@@ -81,8 +81,8 @@ def changed_since(database: Database, principal: Principal, import_id: UUID) -> 
         after = (-1, -1)
         while rows := imports.written(connection, principal.kitchen_id, import_id, after, _AT_ONCE):
             places = taking_back.changed_since(connection, principal, rows)
-            titles.extend(row.title for row in rows if (row.file_place, row.place) in places)
-            after = (rows[-1].file_place, rows[-1].place)
+            titles.extend(row.title for row in rows if (row.file_position, row.position) in places)
+            after = (rows[-1].file_position, rows[-1].position)
         return ChangedSince(len(titles), tuple(titles[:_MOST_TITLES]))
 
 
@@ -111,7 +111,7 @@ def import_view(row: ImportRow) -> ImportView:
 def file_view(row: FileRow) -> FileView:
     """A file of an import as it is shown."""
     return FileView(
-        row.place, row.name, row.kind, tuple(row.remarks), _matching(row.matching) if row.matching else None
+        row.position, row.name, row.kind, tuple(row.remarks), _matching(row.matching) if row.matching else None
     )
 
 
@@ -149,8 +149,8 @@ def item_view(connection: Connection, principal: Principal, item: ItemRow) -> It
     elif item.content is not None:
         told = _told_row(item)
     return ItemView(
-        item.file_place, item.place, item.row_number, item.kind, item.title, told, item.problem, item.question_count,
-        item.chosen, item.state, item.here, pieces, lines, questions,
+        item.file_position, item.position, item.row_number, item.kind, item.title, told, item.problem,
+        item.question_count, item.chosen, item.state, item.here, pieces, lines, questions,
     )  # fmt: skip
 
 

@@ -31,12 +31,12 @@ def changed_since(connection: Connection, principal: Principal, items: Sequence[
     found = {_place(item) for item in made["entry"] if entries.get(UUID(item.target), 1) != item.target_version}
     for item in made["formula"]:
         row = formulas.find(connection, principal.kitchen_id, UUID(item.target))
-        if row is not None and (row.version != item.target_version or row.id in used):
+        if row is not None and (row.revision != item.target_version or row.id in used):
             found.add(_place(item))
     for item in made["product"]:
         product = products.find(connection, principal.kitchen_id, UUID(item.target))
         if product is not None and (
-            product.version != item.target_version or _is_used(connection, principal, product.id)
+            product.revision != item.target_version or _is_used(connection, principal, product.id)
         ):
             found.add(_place(item))
     there = _weights_there(connection, principal, made["weight"])
@@ -51,7 +51,7 @@ _KINDS: Final = ("entry", "formula", "product", "weight", "nothing")
 
 
 def _place(item: ItemRow) -> tuple[int, int]:
-    return item.file_place, item.place
+    return item.file_position, item.position
 
 
 def _is_used(connection: Connection, principal: Principal, product_id: UUID) -> bool:

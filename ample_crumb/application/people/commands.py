@@ -84,7 +84,7 @@ def set_targets(
         _check_known(connection, principal, from_day, by_type)
         for kind, targets in by_type.items():
             day_plans.set_target(connection, principal, kind, from_day, targets)
-        day_plans.name_phase(connection, principal, from_day, name.strip())
+        day_plans.name_diet_phase(connection, principal, from_day, name.strip())
         if physique is not None:
             day_plans.set_physique(connection, principal, asdict(physique))
         return plan_view(connection, principal, from_day)

@@ -50,7 +50,7 @@ def plan_view(connection: Connection, principal: Principal, day: date) -> Target
     """What the person's days are meant to be, within a transaction."""
     plan = day_plans.day_plan(connection, principal, day)
     week = day_plans.week_pattern(connection, principal, day)
-    names = {row.from_day: row.name for row in day_plans.phases(connection, principal, MOST_TARGETS)}
+    names = {row.from_day: row.name for row in day_plans.diet_phases(connection, principal, MOST_TARGETS)}
     by_day: dict[date, dict[str, Any]] = {}
     for each in day_plans.all_targets(connection, principal, MOST_TARGETS):
         by_day.setdefault(each.from_day, {})[each.day_type] = each.targets

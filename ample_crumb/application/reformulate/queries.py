@@ -5,7 +5,7 @@ from typing import Final
 
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.cupboards import priced_food
-from ample_crumb.application.formulas.classic_figures import twin_figures
+from ample_crumb.application.formulas.classic_figures import classic_figures
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_in
 from ample_crumb.application.formulas.formula_in_kitchen import in_kitchen
@@ -25,7 +25,7 @@ from ample_crumb.application.reformulate.views import (
 )
 from ample_crumb.application.views import portion_view
 from ample_crumb.core.crumb.character import character_axes
-from ample_crumb.core.food.claims.claim import ClaimCondition, TwinFigures
+from ample_crumb.core.food.claims.claim import ClaimCondition, ClassicFigures
 from ample_crumb.core.food.claims.eu import eu_needs
 from ample_crumb.core.food.claims.us import us_needs
 from ample_crumb.core.food.cupboard import reference_cupboard
@@ -98,10 +98,10 @@ _WHERE: Final = {"eu": "in Europe", "us": "in the US"}
 def choices(database: Database, principal: Principal, bench: Bench) -> ReformulationChoices:
     """What can be wished for and allowed for what is on the Bench."""
     with database.transaction(principal) as connection:
-        twin = twin_figures(connection, principal, bench.twin)
+        classic = classic_figures(connection, principal, bench.classic)
         family = evaluate_in(connection, principal, bench).dough.family
     claims = tuple(
-        ClaimWishes(rules, _WHERE[rules], tuple(needs)) for rules, needs in _needs(bench, twin).items() if needs
+        ClaimWishes(rules, _WHERE[rules], tuple(needs)) for rules, needs in _needs(bench, classic).items() if needs
     )
     foods = reference_cupboard().ingredients
     return ReformulationChoices(
@@ -116,9 +116,9 @@ def choices(database: Database, principal: Principal, bench: Bench) -> Reformula
     )
 
 
-def _needs(bench: Bench, twin: TwinFigures | None) -> dict[str, Mapping[str, tuple[ClaimCondition, ...]]]:
+def _needs(bench: Bench, classic: ClassicFigures | None) -> dict[str, Mapping[str, tuple[ClaimCondition, ...]]]:
     reference_g = us_reference_g(bench.family)
-    return {"eu": eu_needs(twin), "us": us_needs(reference_g, twin) if reference_g else {}}
+    return {"eu": eu_needs(classic), "us": us_needs(reference_g, classic) if reference_g else {}}
 
 
 def _read_request(
@@ -133,7 +133,7 @@ def _asked_in(
 ) -> tuple[FormulaInKitchen, ReformulationRequest, KitchenContext]:
     evaluated = evaluate_in(connection, principal, bench)
     context = evaluated.context
-    needs = _needs(bench, twin_figures(connection, principal, bench.twin))
+    needs = _needs(bench, classic_figures(connection, principal, bench.classic))
     formula = in_kitchen(evaluated, *(draft.allowed or ()))
     family = evaluated.dough.family
     allowed = at_home(connection, principal, context, draft.allowed) if draft.at_home else draft.allowed

@@ -1,4 +1,4 @@
-"""Writes of Settings: a person's choices, eaters, tins, and what words mean."""
+"""Writes of Settings: a person's choices, dietary profiles, tins, and what words mean."""
 
 from dataclasses import replace
 from uuid import UUID, uuid4
@@ -12,7 +12,7 @@ from ample_crumb.core.production.tins import Tin, checked
 from ample_crumb.core.quantity.name_matching import phrase
 from ample_crumb.store import dietary_profiles, jobs, kitchens, scope, tins
 from ample_crumb.store.database import Connection, Database
-from ample_crumb.store.dietary_profiles import EaterRow
+from ample_crumb.store.dietary_profiles import DietaryProfileRow
 from ample_crumb.store.jobs import Touched
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.store.scope import Principal
@@ -37,21 +37,23 @@ def change_settings(database: Database, principal: Principal, settings: Settings
     return settings
 
 
-def put_eater(database: Database, principal: Principal, eater: EaterRow) -> EaterRow:
-    """From now on every formula is held against what this eater must not get. Raises CannotAccept."""
-    avoids = [name for name in ASKABLE if name in eater.avoids]
-    eater = replace(eater, name=eater.name.strip(), avoids=avoids)
-    if not eater.name:
+def put_dietary_profile(
+    database: Database, principal: Principal, dietary_profile: DietaryProfileRow
+) -> DietaryProfileRow:
+    """From now on every formula is held against what this person must not get. Raises CannotAccept."""
+    avoids = [name for name in ASKABLE if name in dietary_profile.avoids]
+    dietary_profile = replace(dietary_profile, name=dietary_profile.name.strip(), avoids=avoids)
+    if not dietary_profile.name:
         raise CannotAccept("/name", "Say who it is, such as Visitor or a first name.")
     with database.transaction(principal) as connection:
-        dietary_profiles.put(connection, principal.kitchen_id, eater)
-    return eater
+        dietary_profiles.put(connection, principal.kitchen_id, dietary_profile)
+    return dietary_profile
 
 
-def remove_eater(database: Database, principal: Principal, eater_id: UUID) -> None:
-    """Forgets an eater; nothing happens when there is none."""
+def remove_dietary_profile(database: Database, principal: Principal, dietary_profile_id: UUID) -> None:
+    """Forgets a dietary profile; nothing happens when there is none."""
     with database.transaction(principal) as connection:
-        dietary_profiles.remove(connection, principal.kitchen_id, eater_id)
+        dietary_profiles.remove(connection, principal.kitchen_id, dietary_profile_id)
 
 
 def put_tin(database: Database, principal: Principal, tin_id: UUID, name: str, tin: Tin) -> OwnTin:
@@ -82,7 +84,7 @@ def reading_changed(connection: Connection, principal: Principal, touched: Touch
     jobs.ask_for_summaries(connection, principal, touched)
 
 
-def correct(database: Database, principal: Principal, name: str, slug: str) -> None:
+def set_food_alias(database: Database, principal: Principal, name: str, slug: str) -> None:
     """From now on the written name means this ingredient, in every formula that does not say otherwise."""
     words = phrase(name)
     if not words:
@@ -91,14 +93,14 @@ def correct(database: Database, principal: Principal, name: str, slug: str) -> N
         if slug not in load_context(connection, principal).cupboard.ingredients:
             raise CannotAccept("/slug", "We have no such ingredient.")
         kitchens.lock(connection, principal.kitchen_id)
-        kitchens.correct(connection, principal.kitchen_id, words, slug)
+        kitchens.set_food_alias(connection, principal.kitchen_id, words, slug)
         reading_changed(connection, principal, Touched(phrases=frozenset({words})))
 
 
-def forget(database: Database, principal: Principal, name: str) -> None:
+def forget_food_alias(database: Database, principal: Principal, name: str) -> None:
     """The written name is read by its words again."""
     words = phrase(name)
     with database.transaction(principal) as connection:
         kitchens.lock(connection, principal.kitchen_id)
-        kitchens.forget(connection, principal.kitchen_id, words)
+        kitchens.forget_food_alias(connection, principal.kitchen_id, words)
         reading_changed(connection, principal, Touched(phrases=frozenset({words})))

@@ -8,7 +8,7 @@ from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.draft import draft_of
 from ample_crumb.application.formulas.evaluated_formula import evaluated_draft
 from ample_crumb.application.formulas.nested_formulas import with_nested
-from ample_crumb.application.settings.views import ChangedFormula, Correction, CorrectionEffect
+from ample_crumb.application.settings.views import ChangedFormula, FoodAlias, FoodAliasEffect
 from ample_crumb.core.quantity.name_matching import phrase
 from ample_crumb.store import formulas
 from ample_crumb.store.database import Database
@@ -22,27 +22,27 @@ _SEEN_G: Final = 0.05
 """What nobody sees a piece change by."""
 
 
-def corrections(database: Database, principal: Principal) -> tuple[Correction, ...]:
+def food_aliases(database: Database, principal: Principal) -> tuple[FoodAlias, ...]:
     """What is remembered, by name; a food that is gone has none."""
     with database.transaction(principal) as connection:
         context = load_context(connection, principal)
     foods = context.cupboard.ingredients
-    said = sorted(context.preferences.corrections.items())
-    return tuple(Correction(name, slug, foods[slug].name if slug in foods else "") for name, slug in said)
+    said = sorted(context.preferences.food_aliases.items())
+    return tuple(FoodAlias(name, slug, foods[slug].name if slug in foods else "") for name, slug in said)
 
 
 def effect_of(
     database: Database, principal: Principal, name: str, slug: str | None, beside: UUID | None
-) -> CorrectionEffect:
+) -> FoodAliasEffect:
     """What would become of a piece of each formula in use, other than the one `beside`, if the name meant this food
     from now on, or what its words say."""
     said = phrase(name)
     with database.transaction(principal) as connection:
         context = load_context(connection, principal)
-        known = {key: value for key, value in context.preferences.corrections.items() if key != said}
+        known = {key: value for key, value in context.preferences.food_aliases.items() if key != said}
         if slug is not None:
             known[said] = slug
-        then = replace(context, preferences=replace(context.preferences, corrections=known))
+        then = replace(context, preferences=replace(context.preferences, food_aliases=known))
         rows, count = formulas.reading_phrase(connection, principal.kitchen_id, said, _LOOKED_AT)
         changed = []
         for row in rows:
@@ -60,5 +60,5 @@ def effect_of(
             )
             if abs(change.energy_kcal) >= _SEEN_KCAL or abs(change.protein_g) >= _SEEN_G:
                 changed.append(change)
-    meant = context.preferences.corrections.get(said)
-    return CorrectionEffect(meant, tuple(changed), count - len(rows))
+    meant = context.preferences.food_aliases.get(said)
+    return FoodAliasEffect(meant, tuple(changed), count - len(rows))

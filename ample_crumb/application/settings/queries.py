@@ -34,7 +34,7 @@ def load(database: Database, principal: Principal) -> Kitchen:
             roles=_roles(),
             diets=tuple(BROKEN_BY),
             askable=ASKABLE,
-            eaters=tuple(dietary_profiles.listed(connection, principal.kitchen_id)),
+            dietary_profiles=tuple(dietary_profiles.listed(connection, principal.kitchen_id)),
             people=all_people(connection, principal),
             tins=tuple(tin_view(row) for row in tins.listed(connection, principal.kitchen_id)),
             ovens=tuple(Oven),

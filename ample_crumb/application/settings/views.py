@@ -7,7 +7,7 @@ from ample_crumb.application.people.views import PersonView
 from ample_crumb.core.food.figure_titles import FigureTitle
 from ample_crumb.core.formula.families import Family
 from ample_crumb.core.production.tins import Tin
-from ample_crumb.store.dietary_profiles import EaterRow
+from ample_crumb.store.dietary_profiles import DietaryProfileRow
 from ample_crumb.store.kitchens import Settings
 from ample_crumb.store.tins import TinRow
 
@@ -36,7 +36,7 @@ class Kitchen:
     roles: tuple[str, ...]
     diets: tuple[str, ...]
     askable: tuple[str, ...]
-    eaters: tuple[EaterRow, ...]
+    dietary_profiles: tuple[DietaryProfileRow, ...]
     people: tuple[PersonView, ...]
     tins: tuple[OwnTin, ...]
     ovens: tuple[str, ...]
@@ -44,7 +44,7 @@ class Kitchen:
 
 
 @dataclass(frozen=True, slots=True)
-class Correction:
+class FoodAlias:
     """What a name means since somebody said so: the food by its slug and name, which is empty for one that is gone."""
 
     name: str
@@ -63,7 +63,7 @@ class ChangedFormula:
 
 
 @dataclass(frozen=True, slots=True)
-class CorrectionEffect:
+class FoodAliasEffect:
     """What the name `was` said to mean, None for nothing; the formulas that would change, and how many more have a line
     of that name and were not looked at."""
 

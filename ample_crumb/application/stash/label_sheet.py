@@ -12,7 +12,7 @@ from ample_crumb.application.clock import Clock, system_clock
 from ample_crumb.application.context import load_context
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.application.stash.queries import batch_stash, stash_view
-from ample_crumb.application.stash.views import HeapView, StashedView
+from ample_crumb.application.stash.views import StashedView, StockPositionView
 from ample_crumb.application.views import FiguresView, portion_view
 from ample_crumb.core.keeping.places import Place
 from ample_crumb.formats.batch_card import BatchCard, CardSection, batch_card
@@ -48,12 +48,16 @@ def labels(
     calendar = zone_of(zone)
     with database.transaction(principal) as connection:
         found = stash_view(connection, principal, clock())
-    lying = {(batch.id, heap.lot, heap.shelf_id): (batch, heap) for batch in found.batches for heap in batch.heaps}
+    lying = {
+        (batch.id, position.lot, position.shelf_id): (batch, position)
+        for batch in found.batches
+        for position in batch.positions
+    }
     printed = []
     for each in wanted:
         there = lying.get((each.batch_id, each.lot, each.shelf_id))
         if there is None:
-            raise NotHere("heap", "These pieces are not on that shelf any more.")
+            raise NotHere("position", "These pieces are not on that shelf any more.")
         printed += [_label(*there, calendar)] * each.count
     return label_sheet(printed, paper)
 
@@ -66,13 +70,13 @@ def zone_of(name: str) -> ZoneInfo:
         raise CannotAccept("/zone", f"“{name[:40]}” is no time zone.") from wrong
 
 
-def _label(batch: StashedView, heap: HeapView, zone: ZoneInfo) -> PieceLabel:
+def _label(batch: StashedView, position: StockPositionView, zone: ZoneInfo) -> PieceLabel:
     return PieceLabel(
         name=batch.name,
         made=f"Made {day_of(batch.made_at, zone)}",
-        eat_by=eat_by_words(heap, zone),
-        keep=f"Thaw {batch.thaw}." if heap.for_taste else _KEEP[batch.home],
-        figures=figures_line(heap.figures),
+        eat_by=eat_by_words(position, zone),
+        keep=f"Thaw {batch.thaw}." if position.for_taste else _KEEP[batch.home],
+        figures=figures_line(position.figures),
         contains=contains_line(batch.contains, batch.may_contain),
     )
 
@@ -89,9 +93,9 @@ def day_of(moment: datetime, zone: ZoneInfo) -> str:
     return f"{moment.astimezone(zone):%a} {moment.astimezone(zone).day} {moment.astimezone(zone):%b %Y}"
 
 
-def eat_by_words(heap: HeapView, zone: ZoneInfo) -> str:
+def eat_by_words(position: StockPositionView, zone: ZoneInfo) -> str:
     """Until when, as it is printed."""
-    return f"{'Best before' if heap.for_taste else 'Eat by'} {day_of(heap.eat_by, zone)}"
+    return f"{'Best before' if position.for_taste else 'Eat by'} {day_of(position.eat_by, zone)}"
 
 
 def figures_line(figures: FiguresView) -> str:
@@ -132,7 +136,7 @@ def card(
     lines = tuple(line.text for part in kept.parts for line in part.lines if line.text.strip())
     oven = [f"{row.took_min:g} minutes"] if row.took_min is not None else []
     oven += [f"at {kept.record.oven_c:.0f} °C"] if kept.record.oven_c is not None else []
-    keeps = [f"{eat_by_words(heap, calendar)}. {heap.why}" for heap in view.heaps]
+    keeps = [f"{eat_by_words(position, calendar)}. {position.why}" for position in view.positions]
     told = BatchCard(
         name=view.name,
         under=f"Made {day_of(view.made_at, calendar)}, {view.piece_count:g} pieces",

@@ -119,7 +119,7 @@ def follow_correction(
     }
     if not made:
         return
-    counts = {row.lot: row.pieces for row in before}
+    counts = {row.lot: row.piece_count for row in before}
     for lot in sorted({*counts, *range(1, len(batch.lots) + 1)}):
         now = batch.lots[lot - 1].piece_count if lot <= len(batch.lots) else 0
         more = now - counts.get(lot, 0)

@@ -52,7 +52,7 @@ def opened_views(connection: Connection, principal: Principal, now: datetime) ->
 
 def _view(row: OpenedRow, context: KitchenContext, now: datetime) -> OpenedView:
     item = context.cupboard.ingredients.get(row.food)
-    place = Place(row.place)
+    place = Place(row.storage)
     life = opened_life_of(item)
     careful, usual = life.days_at(place)
     use_by = row.opened_at + timedelta(days=careful)
@@ -83,7 +83,7 @@ def put_opened(
             raise CannotAccept("/food", f"Up to {MOST_OPENED} packs can be open; say first which are used up.")
         before = there.get(opened_id)
         if before is not None:
-            row = OpenedRow(opened_id, before.food, before.name, place or before.place, before.opened_at)
+            row = OpenedRow(opened_id, before.food, before.name, place or before.storage, before.opened_at)
         else:
             assert item is not None
             row = OpenedRow(opened_id, food, item.name, place or opened_life_of(item).home, clock())

@@ -8,7 +8,7 @@ from uuid import UUID
 from ample_crumb.application.batches.document import allergens_from
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.stash.document import life_of
-from ample_crumb.application.stash.views import CostView, HeapView, MoveView, PlateView, StashedView
+from ample_crumb.application.stash.views import CostView, MoveView, PlateView, StashedView, StockPositionView
 from ample_crumb.application.views import portion_view
 from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.formula.allergens import allergens_of
@@ -18,7 +18,7 @@ from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.keeping.eat_by import eat_by_of
 from ample_crumb.core.keeping.places import Place, Wrapping
 from ample_crumb.core.keeping.shelf_life import ShelfLife
-from ample_crumb.core.keeping.stock_positions import Heap, Put, heaps_of
+from ample_crumb.core.keeping.stock_positions import Movement, StockPosition, stock_positions
 from ample_crumb.core.quantity.line_splitting import split_foods
 from ample_crumb.core.uncertainty.propagation import propagate
 from ample_crumb.store.plates import PlateRow
@@ -38,7 +38,7 @@ def stashed_view(
     """A batch with what lies where of it."""
     life = life_of(batch.keeping, batch.family)
     allergens = allergens_from(batch.allergens)
-    heaps = heaps_of(_puts(batch, moves), places, life)
+    positions = stock_positions(_movements(batch, moves), places, life)
     return StashedView(
         id=batch.id,
         name=batch.name,
@@ -59,8 +59,10 @@ def stashed_view(
         cost=_cost(batch),
         contains=allergens.contains,
         may_contain=allergens.may_contain,
-        alerts=diet_alerts(allergens, context.eaters),
-        heaps=tuple(_heap(batch, heap, life, context, now) for heap in heaps if heap.piece_count > 0),
+        alerts=diet_alerts(allergens, context.dietary_profiles),
+        positions=tuple(
+            _position(batch, position, life, context, now) for position in positions if position.piece_count > 0
+        ),
     )
 
 
@@ -86,10 +88,10 @@ def undone_of(moves: Sequence[MoveRow]) -> set[UUID]:
     return undone
 
 
-def _puts(batch: StashedBatch, moves: Sequence[MoveRow]) -> list[Put[UUID]]:
+def _movements(batch: StashedBatch, moves: Sequence[MoveRow]) -> list[Movement[UUID]]:
     undone = undone_of(moves)
     return [
-        Put(
+        Movement(
             move.lot,
             move.from_shelf_id,
             move.to_shelf_id,
@@ -106,28 +108,30 @@ _NEW_THERE_H: Final = 12.0
 """What is to be done when pieces are laid somewhere is said no longer than that."""
 
 
-def _heap(batch: StashedBatch, heap: Heap[UUID], life: ShelfLife, context: KitchenContext, now: datetime) -> HeapView:
-    found = eat_by_of(heap.spent, life)
+def _position(
+    batch: StashedBatch, position: StockPosition[UUID], life: ShelfLife, context: KitchenContext, now: datetime
+) -> StockPositionView:
+    found = eat_by_of(position.spent, life)
     now_h = (now - batch.made_at) / timedelta(hours=1)
     eat_by, usual_until = (batch.made_at + timedelta(hours=hours) for hours in (found.eat_by_h, found.usual_until_h))
     frozen_until = None
-    if heap.spent.place is not Place.FREEZER and now < eat_by:
-        frozen = eat_by_of(heap.spent.until(now_h, life).moved(Place.FREEZER, Wrapping.COVERED), life)
+    if position.spent.place is not Place.FREEZER and now < eat_by:
+        frozen = eat_by_of(position.spent.until(now_h, life).moved(Place.FREEZER, Wrapping.COVERED), life)
         frozen_until = batch.made_at + timedelta(hours=frozen.eat_by_h)
-    return HeapView(
-        shelf_id=heap.shelf,
-        lot=heap.lot,
-        piece_count=heap.piece_count,
-        gone_count=heap.gone_count,
-        piece_g=_lot(batch, heap.lot)[2],
-        figures=portion_view(piece_portion(batch, heap.lot), context.definition),
-        wrapping=heap.spent.wrapping,
+    return StockPositionView(
+        shelf_id=position.shelf,
+        lot=position.lot,
+        piece_count=position.piece_count,
+        gone_count=position.gone_count,
+        piece_g=_lot(batch, position.lot)[2],
+        figures=portion_view(piece_portion(batch, position.lot), context.definition),
+        wrapping=position.spent.wrapping,
         eat_by=eat_by,
         usual_until=usual_until,
         for_taste=found.for_taste,
         past=eat_by <= now,
         why=found.why,
-        cautions=(*found.cautions, *(found.at_first if now_h - heap.spent.at_h < _NEW_THERE_H else ())),
+        cautions=(*found.cautions, *(found.at_first if now_h - position.spent.at_h < _NEW_THERE_H else ())),
         frozen_until=frozen_until,
     )
 
@@ -172,6 +176,6 @@ def plate_view(row: PlateRow, context: KitchenContext) -> PlateView:
         sides=row.sides,
         figures=portion_view(portion, context.definition),
         contains=allergens.contains,
-        alerts=diet_alerts(allergens, context.eaters),
+        alerts=diet_alerts(allergens, context.dietary_profiles),
         problem=f"“{figures.unread[0]}” could not be read." if figures.unread else "",
     )

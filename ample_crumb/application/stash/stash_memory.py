@@ -54,7 +54,7 @@ class StashMemory:
         self._connection, self._kitchen_id, self._places = connection, kitchen_id, places
         self._context, self._now = context, now
         moment = int(now.timestamp()) // _FRESH_S
-        self._seen_as: Any = (moment, context.definition, context.eaters, dict(places))
+        self._seen_as: Any = (moment, context.definition, context.dietary_profiles, dict(places))
 
     def batches(self) -> list[Shelved]:
         """Each batch of which something is left, the last made first."""
@@ -83,12 +83,12 @@ class StashMemory:
 
     def _shelved(self, batch: StashedBatch, moves: list[MoveRow]) -> Shelved:
         view = stashed_view(batch, moves, self._places, self._context, self._now)
-        pieces = {heap.lot: piece_portion(batch, heap.lot) for heap in view.heaps}
+        pieces = {position.lot: piece_portion(batch, position.lot) for position in view.positions}
         return Shelved(batch, view, life_of(batch.keeping, batch.family), pieces)
 
     def _as_of_now(self, shelved: Shelved) -> Shelved:
-        heaps = shelved.view.heaps
-        if all(heap.past == (heap.eat_by <= self._now) for heap in heaps):
+        positions = shelved.view.positions
+        if all(position.past == (position.eat_by <= self._now) for position in positions):
             return shelved
-        now = tuple(replace(heap, past=heap.eat_by <= self._now) for heap in heaps)
-        return replace(shelved, view=replace(shelved.view, heaps=now))
+        now = tuple(replace(position, past=position.eat_by <= self._now) for position in positions)
+        return replace(shelved, view=replace(shelved.view, positions=now))

@@ -19,7 +19,7 @@ class ShelfView:
 
 
 @dataclass(frozen=True, slots=True)
-class HeapView:
+class StockPositionView:
     """Pieces of a lot on a shelf: how many are there, and how many left the kitchen from it. They are good until
     `eat_by`, usually until `usual_until`, and where `for_taste` they are safe beyond; laid into a freezer now they
     would be until `frozen_until`, None where that helps nothing. `figures` are of one piece."""
@@ -75,7 +75,7 @@ class StashedView:
     contains: tuple[str, ...]
     may_contain: tuple[str, ...]
     alerts: tuple[DietAlert, ...]
-    heaps: tuple[HeapView, ...]
+    positions: tuple[StockPositionView, ...]
 
 
 @dataclass(frozen=True, slots=True)

@@ -40,7 +40,7 @@ def offers(database: Database, principal: Principal, bench: Bench) -> Offers:
             evaluated.figures,
             evaluated.context.cupboard,
             evaluated.context.preferences.energy,
-            evaluated.context.eaters,
+            evaluated.context.dietary_profiles,
         ),
         tuple(Aim),
     )

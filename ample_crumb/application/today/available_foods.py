@@ -23,7 +23,7 @@ from ample_crumb.store.database import Connection
 from ample_crumb.store.kept_meals import KeptMealRow
 from ample_crumb.store.recent_entries import RecentEntry
 from ample_crumb.store.scope import Principal
-from ample_crumb.store.usual_portions import helpings
+from ample_crumb.store.usual_portions import usual_portions
 
 MEALS_SHOWN: Final = 60
 RECENT_SHOWN: Final = 20
@@ -62,46 +62,46 @@ def _taken(source: str, name: str) -> TakenThing:
 def stash_at_hand(
     connection: Connection, principal: Principal, context: KitchenContext, now: datetime, day: date
 ) -> Iterator[ThingAtHand]:
-    """Pieces of the stash that are still within their careful date on that day, each heap for itself."""
+    """Pieces of the stash that are still within their careful date on that day, each position for itself."""
     # Who plans ahead has it at any time of that day.
     when = now if day <= now.date() else datetime.combine(day + timedelta(days=1), time(), now.tzinfo)
     shelves, found = shelved(connection, principal, context, now)
     names = {shelf.id: shelf for shelf in shelves}
     formula_ids = sorted({each.batch.formula_id for each in found if each.batch.formula_id is not None})
     traits = formulas.traits_by_formula(connection, principal.kitchen_id, formula_ids)
-    usual = helpings(connection, principal, formula_ids)
+    usual = usual_portions(connection, principal, formula_ids)
     for each in found:
         batch, view, life = each.batch, each.view, each.life
-        for heap in view.heaps:
-            if heap.eat_by <= when:
+        for position in view.positions:
+            if position.eat_by <= when:
                 continue
-            shelf = names[heap.shelf_id]
+            shelf = names[position.shelf_id]
             frozen = shelf.kind == Place.FREEZER and life.home is not Place.FREEZER
             yield ThingAtHand(
                 replace(
                     _taken("stash", batch.name),
                     batch_id=batch.id,
-                    lot=heap.lot,
-                    shelf_id=heap.shelf_id,
+                    lot=position.lot,
+                    shelf_id=position.shelf_id,
                     shelf=shelf.name,
                     formula_id=batch.formula_id,
-                    eat_by=heap.eat_by,
+                    eat_by=position.eat_by,
                     alerts=view.alerts,
                     usual_count=usual.get(batch.formula_id) if batch.formula_id else None,
                 ),
-                each.pieces[heap.lot],
-                heap.piece_count,
+                each.pieces[position.lot],
+                position.piece_count,
                 life.thaw_min if frozen else 0.0,
                 life.thaw if frozen else "",
                 tuple(traits.get(batch.formula_id, ())) if batch.formula_id else (),
-                piece_powder_g(batch, heap.lot),
+                piece_powder_g(batch, position.lot),
             )
 
 
 def meals_at_hand(connection: Connection, principal: Principal, context: KitchenContext) -> Iterator[ThingAtHand]:
     """Kept meals, those first that the person had last."""
     for row in kept_meals.kept_meals(connection, principal, MEALS_SHOWN):
-        alerts = diet_alerts(row.allergen_names(), context.eaters)
+        alerts = diet_alerts(row.allergen_names(), context.dietary_profiles)
         taken = replace(_taken("meal", row.name), meal_id=row.id, text=row.text, alerts=alerts)
         powder = powder_in(row.text, context)
         yield ThingAtHand(taken, row.portion(), None, row.minutes, "", tuple(row.traits), powder)
@@ -135,7 +135,7 @@ def at_hand_view(connection: Connection, principal: Principal, context: KitchenC
     meals = kept_meals.kept_meals(connection, principal, MEALS_SHOWN)
     recent = [row for row in _recent(connection, principal, day) if row.meal_id is None]
     kept = plates.all_plates(connection, principal.kitchen_id, MEALS_SHOWN)
-    usual = helpings(connection, principal, sorted({row.formula_id for row in kept})) if kept else {}
+    usual = usual_portions(connection, principal, sorted({row.formula_id for row in kept})) if kept else {}
     return AtHandView(
         tuple(meal_view(row, context) for row in meals),
         tuple(
@@ -148,7 +148,7 @@ def at_hand_view(connection: Connection, principal: Principal, context: KitchenC
 
 def meal_view(row: KeptMealRow, context: KitchenContext) -> MealView:
     """A kept meal for a screen."""
-    alerts = diet_alerts(row.allergen_names(), context.eaters)
+    alerts = diet_alerts(row.allergen_names(), context.dietary_profiles)
     figures = portion_view(row.portion(), context.definition)
     return MealView(row.id, row.name, row.text, row.minutes, row.last_day, figures, alerts)
 

@@ -44,12 +44,12 @@ def set_own_targets(database: Database, principal: Principal, day: date, targets
         return load_day(connection, principal, day)
 
 
-def set_helping(database: Database, principal: Principal, formula_id: UUID, piece_count: float | None) -> None:
+def set_usual_portion(database: Database, principal: Principal, formula_id: UUID, piece_count: float | None) -> None:
     """Says how many pieces of a formula the person mostly has; None lets it be seen from what they ate. Raises
     NotHere."""
     with database.transaction(principal) as connection:
         find_summary(connection, principal, formula_id)
-        usual_portions.set_helping(connection, principal, formula_id, piece_count)
+        usual_portions.set_usual_portion(connection, principal, formula_id, piece_count)
 
 
 def log_foods(database: Database, principal: Principal, new: NewEntry, text: str) -> DayView:
@@ -139,7 +139,7 @@ def change_entry(
             raise NotHere("entry")
         if _is(row, change):
             return entry_view(row, context)
-        if row.version != version:
+        if row.revision != version:
             raise ChangedMeanwhile("entry", entry_view(row, context))
         if row.state == "eaten" and change.state == "planned":
             raise CannotAccept("/state", "What was eaten is not planned any more; take it out and plan it anew.")

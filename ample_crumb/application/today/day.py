@@ -76,7 +76,7 @@ def load_day(connection: Connection, principal: Principal, day: date) -> DayView
         day=day,
         day_type=plan.day_type,
         day_types=plan.types,
-        phase=plan.phase,
+        diet_phase=plan.diet_phase,
         own_targets=plan.own,
         targets=targets,
         all_targets=plan.by_type,
@@ -117,7 +117,7 @@ def _fits(
     for fit in fits[:FITS_SHOWN]:
         row, kept = at_hand[fit.key]
         figures = portion_view(kept.piece.times(fit.piece_count), context.definition)
-        alerts = diet_alerts(kept.allergens, context.eaters)
+        alerts = diet_alerts(kept.allergens, context.dietary_profiles)
         piece_kcal = kept.piece.figures.nutrients.energy_kcal or 0.0
         views.append(
             FitView(
@@ -134,10 +134,10 @@ def _entry_alerts(
 ) -> dict[UUID, tuple[DietAlert, ...]]:
     """By batch where a piece is of one, as other things may have gone in than its formula says; else by formula."""
     eaten = {row.formula_id for row in rows if row.batch_id is None}
-    raised = {row.id: diet_alerts(kept.allergens, context.eaters) for row, kept in made if row.id in eaten}
+    raised = {row.id: diet_alerts(kept.allergens, context.dietary_profiles) for row, kept in made if row.id in eaten}
     for row in rows:
         if row.batch_id is not None and row.batch_allergens is not None:
-            raised[row.batch_id] = diet_alerts(allergens_from(row.batch_allergens), context.eaters)
+            raised[row.batch_id] = diet_alerts(allergens_from(row.batch_allergens), context.dietary_profiles)
     return {key: alerts for key, alerts in raised.items() if alerts}
 
 
@@ -152,7 +152,7 @@ def entry_view(row: EntryRow, context: KitchenContext) -> EntryView:
         row.formula_id,
         row.batch_id,
         row.piece_count,
-        row.version,
+        row.revision,
         row.state,
         row.meal_id,
         row.group_id,

@@ -44,7 +44,7 @@ from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.days import EntryRow
 from ample_crumb.store.formulas import Asked, TonightFormula
 from ample_crumb.store.scope import Principal
-from ample_crumb.store.usual_portions import helpings
+from ample_crumb.store.usual_portions import usual_portions
 
 OFFERS_SHOWN: Final = 9
 
@@ -158,7 +158,7 @@ def tonight(
             free=tuple(FREE),
         )
         made = formulas.for_tonight(connection, principal.kitchen_id, asked, 3 * OFFERS_SHOWN)
-        usual = helpings(connection, principal, [row.id for row in made])
+        usual = usual_portions(connection, principal, [row.id for row in made])
     by_key = {thing.key: thing for thing in at_hand}
     rows = {str(row.id): row for row in made}
     things = [
@@ -170,7 +170,7 @@ def tonight(
     once = _each_once(offers, by_key)
     at_the_table = {*wishes.named, *(row.name for row in residents if row.id == principal.person_id)}
     alerts = {
-        offer.key: diet_alerts(kept_summary(rows[offer.key]).allergens, context.eaters)
+        offer.key: diet_alerts(kept_summary(rows[offer.key]).allergens, context.dietary_profiles)
         if offer.key in rows
         else by_key[offer.key].taken.alerts
         for offer in once
@@ -187,11 +187,11 @@ def tonight(
 
 def _must_not(alerts: Iterable[DietAlert], names: Collection[str]) -> bool:
     """Whether somebody at the table must not get it."""
-    return any(alert.eater in names and alert.level is AlertLevel.CONTAINS for alert in alerts)
+    return any(alert.dietary_profile in names and alert.level is AlertLevel.CONTAINS for alert in alerts)
 
 
 def _each_once(offers: Sequence[TonightOffer], by_key: dict[str, ThingAtHand]) -> list[TonightOffer]:
-    """Of several heaps of one name only the first, which are the same in the mouth; and nothing to be made of which
+    """Of several positions of one name only the first, which are the same in the mouth; and nothing to be made of which
     there is enough."""
     seen: set[str] = set()
     once = []
@@ -277,7 +277,7 @@ def _made_offer(offer: TonightOffer, row: TonightFormula, context: KitchenContex
     thing = ThingAtHand(formula_taken(row.name, row.id), kept.piece, None, row.bite_min or 0)
     taken = thing.times(offer.piece_count)
     return TonightOfferView(
-        thing=taken.with_alerts(diet_alerts(kept.allergens, context.eaters)),
+        thing=taken.with_alerts(diet_alerts(kept.allergens, context.dietary_profiles)),
         whole_count=offer.whole_count,
         figures=portion_view(kept.piece.times(offer.piece_count), context.definition),
         ready_min=row.bite_min or 0,

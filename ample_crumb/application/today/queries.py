@@ -7,7 +7,7 @@ from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.queries import find_summary
 from ample_crumb.application.formulas.views import line_view
 from ample_crumb.application.today.day import evaluate_foods, load_day
-from ample_crumb.application.today.views import DayView, FoodsView, HelpingView
+from ample_crumb.application.today.views import DayView, FoodsView, UsualPortionView
 from ample_crumb.application.views import view
 from ample_crumb.core.day.day_budget import sum_up
 from ample_crumb.core.food.nutrients import total
@@ -15,7 +15,7 @@ from ample_crumb.core.uncertainty.propagation import propagate
 from ample_crumb.store import day_plans, days
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
-from ample_crumb.store.usual_portions import helpings
+from ample_crumb.store.usual_portions import usual_portions
 
 
 def open_day(database: Database, principal: Principal, day: date) -> DayView:
@@ -24,11 +24,11 @@ def open_day(database: Database, principal: Principal, day: date) -> DayView:
         return load_day(connection, principal, day)
 
 
-def open_helping(database: Database, principal: Principal, formula_id: UUID) -> HelpingView:
+def open_usual_portion(database: Database, principal: Principal, formula_id: UUID) -> UsualPortionView:
     """How many pieces of a formula the person mostly has. Raises NotHere."""
     with database.transaction(principal) as connection:
         find_summary(connection, principal, formula_id)
-        return HelpingView(helpings(connection, principal, [formula_id]).get(formula_id))
+        return UsualPortionView(usual_portions(connection, principal, [formula_id]).get(formula_id))
 
 
 def read_foods(database: Database, principal: Principal, text: str, day: date) -> FoodsView:

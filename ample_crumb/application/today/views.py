@@ -34,7 +34,7 @@ class EntryView:
 
 
 @dataclass(frozen=True, slots=True)
-class HelpingView:
+class UsualPortionView:
     """How many pieces of a formula somebody mostly has, None where nobody knows."""
 
     usual_count: float | None
@@ -95,7 +95,7 @@ class DayView:
     day: date
     day_type: str
     day_types: tuple[DayTypeRow, ...]
-    phase: str
+    diet_phase: str
     own_targets: Targets | None
     targets: Targets | None
     all_targets: dict[str, Targets]

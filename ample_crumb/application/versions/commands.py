@@ -35,7 +35,7 @@ def keep(database: Database, principal: Principal, formula_id: UUID, version_id:
     with database.transaction(principal) as connection:
         row, draft = _as_it_stands(connection, principal, formula_id)
         snapshot = snapshot_of(connection, principal, row, draft, KeptAs("baker", name.strip(), version_id))
-        while find_formula(connection, principal, formula_id, lock=True).version != row.version:
+        while find_formula(connection, principal, formula_id, lock=True).revision != row.revision:
             # Somebody saved it while it was worked out; now that it is held nobody does.
             row, draft = _as_it_stands(connection, principal, formula_id)
             snapshot = snapshot_of(connection, principal, row, draft, KeptAs("baker", name.strip(), version_id))
@@ -96,7 +96,7 @@ def restore(
         )
         if there == found.draft:
             return formula_view(connection, principal, row)
-        if row.version == version:
+        if row.revision == version:
             snapshot = unkept_snapshot(connection, principal, row, there, KeptAs("restore"))
             if checked_writes.change(connection, principal, formula_id, version, found, now):
                 snapshots.keep(connection, principal, formula_id, snapshot)
@@ -186,7 +186,7 @@ def _following(
 def _follow(connection: Connection, principal: Principal, each: _Following, now: datetime) -> None:
     if each.found is None:
         return
-    if not checked_writes.change(connection, principal, each.row.id, each.row.version, each.found, now):
+    if not checked_writes.change(connection, principal, each.row.id, each.row.revision, each.found, now):
         # All branches follow or none: the whole is worked out again from what somebody else saved.
         raise SerializationFailure("a branch was saved meanwhile")
     snapshots.keep(connection, principal, each.row.id, each.snapshot)

@@ -16,7 +16,7 @@ from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
 from ample_crumb.core.formula.families import family_of
 from ample_crumb.core.formula.formula import Line, Part, PartBake, PartOptions, identified, lies_beside
 from ample_crumb.core.formula.reading import ReadingPreferences, ReadLine, WeighedLine, read_against
-from ample_crumb.core.formula.rewrite import LineDetails, details_of, nudged, using, with_details
+from ample_crumb.core.formula.rewrite import LineDetails, adjusted_amount, details_of, using, with_details
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_yield import Weighings, bake_yield_of
 from ample_crumb.core.quantity.line_parser import read_line
@@ -215,7 +215,7 @@ class _Step:
 
     def _times(self, phrase: Phrase) -> _Understood:
         line = self._must_be_here(phrase.about)
-        text = nudged(line, phrase.times_factor)
+        text = adjusted_amount(line, phrase.times_factor)
         if text is None:
             raise CannotUse(f"“{line.text}” has no grams to take more of; say how much went in.")
         return self._now_reads(line, text)

@@ -10,7 +10,7 @@ from typing import Final
 from ample_crumb.core.batch.record import MadeLine
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.reading import ReadLine
-from ample_crumb.core.formula.rewrite import nudged
+from ample_crumb.core.formula.rewrite import adjusted_amount
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 
 AMOUNT_AFTER: Final = 3
@@ -95,7 +95,7 @@ def _of_line(line: ReadLine, part: int, batches: Sequence[Sequence[MadeLine]]) -
     always_other = len(ways) == 1 and all(abs(each.made_g / each.planned_g - 1) > _OTHER for each in used)
     if not (always_other or starts_with(line.text)) or abs(mean_g / line.weighed.mass_g - 1) <= _OTHER:
         return None
-    text = nudged(line, kitchen_grams(mean_g) / line.weighed.mass_g)
+    text = adjusted_amount(line, kitchen_grams(mean_g) / line.weighed.mass_g)
     if text is None:
         return None
     text = _START.sub("", text).rstrip(" ,;") if starts_with(text) else text

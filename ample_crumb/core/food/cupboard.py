@@ -11,7 +11,7 @@ from ample_crumb.core.food.nutrients import NAMES, Nutrients
 from ample_crumb.core.food.protein_scores import scores
 from ample_crumb.core.food.provenance import Provenance
 from ample_crumb.core.food.reference_shelf import WithShelf
-from ample_crumb.core.lru_cache import Remembered
+from ample_crumb.core.lru_cache import LeastRecentlyUsed
 from ample_crumb.core.quantity.letter_search import LetterSearch
 from ample_crumb.core.quantity.name_matching import NameIndex
 from ample_crumb.core.quantity.weighing import Measures
@@ -35,7 +35,7 @@ class Cupboard:
         self.ingredients = ingredients
         self.index = index
         self.search = search
-        self.remembered = Remembered(MOST_REMEMBERED)
+        self.remembered = LeastRecentlyUsed(MOST_REMEMBERED)
         self.passing: frozenset[str] = frozenset()
         """Slugs of foods that may be others the next time, so that nothing read of them is remembered."""
         self.own: tuple[str, ...] = ()

@@ -6,12 +6,12 @@ from ample_crumb.core.food.energy import EnergySystem, european_energy, us_energ
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.core.food.protein_scores import Score
 from ample_crumb.core.food.provenance import Provenance
-from ample_crumb.core.memoized import Follows
+from ample_crumb.core.memoized import Memoized
 from ample_crumb.core.quantity.weighing import Measures
 
 
 @dataclass(frozen=True, slots=True)
-class Ingredient(Follows):
+class Ingredient(Memoized):
     """A food as bought. `per_100g` holds the stated energy; `polyol_kind` names its polyol other than erythritol.
 
     `vegan` implies `vegetarian`. `allergens` are those that it contains as such, by the names of `allergens`; `traces`

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 from ample_crumb.core.food.claims.check import NO_ADDED_SUGARS
-from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, TwinFigures
+from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, ClassicFigures
 from ample_crumb.core.food.claims.eu import eu_claims, eu_needs, needs_laxative_notice
 from ample_crumb.core.food.claims.gap import ClaimedAmounts, LineChange, claim_gap
 from ample_crumb.core.food.claims.us import us_claims, us_disclosures, us_fibre_notice, us_needs
@@ -37,14 +37,14 @@ class FormulaClaims:
     for. `laxative` asks for the notice about polyols, `natural_sugars` for that on the sugars of what has none added:
     Regulation (EC) 1924/2006 Annex, from memory. `us_disclosures` are the nutrients that every US claim has to point
     to, and `us_fibre_fat_g` the fat of a reference amount beside a US claim on fibre, None where none has to stand.
-    `twin` names what "reduced" compares with, empty without one."""
+    `classic` names what "reduced" compares with, empty without one."""
 
     eu: tuple[JudgedClaim, ...]
     us: tuple[JudgedClaim, ...]
     us_reference_g: float | None
     laxative: bool
     natural_sugars: bool
-    twin: str
+    classic: str
     us_disclosures: tuple[str, ...] = ()
     us_fibre_fat_g: float | None = None
 
@@ -54,12 +54,12 @@ def claims_of(
     allergens: Allergens,
     family: str,
     cupboard: Cupboard,
-    twin: TwinFigures | None = None,
+    classic: ClassicFigures | None = None,
     baked: Figures | None = None,
 ) -> FormulaClaims:
     """Claims on a formula of that family, as it is `baked`; as dough where that is not known. US claims count protein
     as far as its quality carries it: 21 CFR 101.9(c)(7)(i) and 101.54, from memory. What has no score counts as none,
-    and the twin's protein whole, so that none is claimed that may not be."""
+    and the classic's protein whole, so that none is claimed that may not be."""
     whole = baked or evaluated.batch
     sugared_by = next((diet.lines for diet in allergens.diets_broken if diet.name == _UNSWEETENED), ())
     sweetened_by = tuple(dict.fromkeys((*sugared_by, *sweetening_lines(evaluated, cupboard))))
@@ -74,18 +74,25 @@ def claims_of(
     if reference_g:
         ratios = _scores_of(evaluated, cupboard)
         counted = _by_quality(evaluated, whole, ratios)
-        claims = us_claims(counted, reference_g, sweetened_by, said=said, twin=twin)
+        claims = us_claims(counted, reference_g, sweetened_by, said=said, classic=classic)
         disclosed = us_disclosures(whole, reference_g)
         if us_fibre_notice(claims):
             fibre_fat_g = (whole.nutrients.fat_g or 0.0) * reference_g / whole.mass_g
         by_quality = tuple(map(_line_by_quality, lines, ratios))
-        us = _judged(claims, us_needs(reference_g, twin), by_quality, ClaimedAmounts.in_(counted), raw)
-    found = eu_claims(whole, sweetened_by, said=said, twin=twin)
-    eu = _judged(found, eu_needs(twin), lines, ClaimedAmounts.in_(whole), raw)
+        us = _judged(claims, us_needs(reference_g, classic), by_quality, ClaimedAmounts.in_(counted), raw)
+    found = eu_claims(whole, sweetened_by, said=said, classic=classic)
+    eu = _judged(found, eu_needs(classic), lines, ClaimedAmounts.in_(whole), raw)
     unsweetened = any(each.name == NO_ADDED_SUGARS and each.holds for each in found)
     natural = unsweetened and (whole.nutrients.sugars_g or 0.0) > _NO_SUGARS * whole.mass_g / 100
     return FormulaClaims(
-        eu, us, reference_g, needs_laxative_notice(whole), natural, twin.name if twin else "", disclosed, fibre_fat_g
+        eu,
+        us,
+        reference_g,
+        needs_laxative_notice(whole),
+        natural,
+        classic.name if classic else "",
+        disclosed,
+        fibre_fat_g,
     )
 
 

@@ -26,7 +26,7 @@ _OTHER: Final = "The rest"
 
 
 @dataclass(frozen=True, slots=True)
-class TwinLine:
+class ComparisonLine:
     """A line for comparing: its name, the role of its food, g and kcal of it in a piece; None where not read."""
 
     name: str
@@ -36,12 +36,12 @@ class TwinLine:
 
 
 @dataclass(frozen=True, slots=True)
-class TwinSide:
+class ComparisonSide:
     """One of two that are compared: a piece as eaten, and its lines, empty for typed figures."""
 
     name: str
     piece: Figures
-    lines: tuple[TwinLine, ...] = ()
+    lines: tuple[ComparisonLine, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,13 +59,13 @@ class RoleGroup:
     """What does the same on either side."""
 
     name: str
-    mine: tuple[TwinLine, ...]
-    theirs: tuple[TwinLine, ...]
+    mine: tuple[ComparisonLine, ...]
+    theirs: tuple[ComparisonLine, ...]
 
 
 @dataclass(frozen=True, slots=True)
-class TwinComparison:
-    """A formula and its twin."""
+class ClassicComparison:
+    """A formula and its classic."""
 
     mine: str
     theirs: str
@@ -73,7 +73,7 @@ class TwinComparison:
     groups: tuple[RoleGroup, ...]
 
 
-def compare_with_twin(mine: TwinSide, theirs: TwinSide) -> TwinComparison:
+def compare_with_classic(mine: ComparisonSide, theirs: ComparisonSide) -> ClassicComparison:
     """The comparison. A basis that a side has no mass for is left out."""
     bases = [_basis("a piece", mine.piece, theirs.piece)]
     if mine.piece.mass_g > 0 and theirs.piece.mass_g > 0:
@@ -81,7 +81,7 @@ def compare_with_twin(mine: TwinSide, theirs: TwinSide) -> TwinComparison:
         bases.append(_basis("the same bite", mine.piece, bite))
         per_100g = (side.times(100 / side.mass_g) for side in (mine.piece, theirs.piece))
         bases.append(_basis("100 g", *per_100g))
-    return TwinComparison(mine.name, theirs.name, tuple(bases), tuple(_groups(mine.lines, theirs.lines)))
+    return ClassicComparison(mine.name, theirs.name, tuple(bases), tuple(_groups(mine.lines, theirs.lines)))
 
 
 def _basis(name: str, mine: Figures, theirs: Figures) -> ComparisonBasis:
@@ -110,7 +110,7 @@ def difference_in_words(mine: Figures, theirs: Figures) -> str:
     return ", ".join(phrases) or "no difference that is known"
 
 
-def _groups(mine: Sequence[TwinLine], theirs: Sequence[TwinLine]) -> Iterable[RoleGroup]:
+def _groups(mine: Sequence[ComparisonLine], theirs: Sequence[ComparisonLine]) -> Iterable[RoleGroup]:
     by_role = {role: name for name, roles in GROUPS.items() for role in roles}
     for name in (*GROUPS, _OTHER):
         here = tuple(line for line in mine if by_role.get(line.role, _OTHER) == name)

@@ -49,7 +49,7 @@ class AlertLevel(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Eater:
+class DietaryProfile:
     """Somebody who must not get these allergens, or who keeps these diets, by the names of `ASKABLE`; and what nobody
     of their age must get."""
 
@@ -62,29 +62,29 @@ class Eater:
 class DietAlert:
     """`about` is the allergen, the diet that is not kept, or the hazard for an age."""
 
-    eater: str
+    dietary_profile: str
     about: str
     level: AlertLevel
 
 
-def diet_alerts(allergens: AllergenNames, eaters: Iterable[Eater]) -> tuple[DietAlert, ...]:
+def diet_alerts(allergens: AllergenNames, dietary_profiles: Iterable[DietaryProfile]) -> tuple[DietAlert, ...]:
     """Alarms by guest, the worst of each first. What is not known is an alarm too: silence would read as safe."""
     rank = list(AlertLevel)
     return tuple(
         alert
-        for eater in eaters
-        for alert in sorted(_alerts_about(allergens, eater), key=lambda alert: rank.index(alert.level))
+        for dietary_profile in dietary_profiles
+        for alert in sorted(_alerts_about(allergens, dietary_profile), key=lambda alert: rank.index(alert.level))
     )
 
 
-def _alerts_about(allergens: AllergenNames, eater: Eater) -> Iterable[DietAlert]:
-    for about in eater.avoids:
+def _alerts_about(allergens: AllergenNames, dietary_profile: DietaryProfile) -> Iterable[DietAlert]:
+    for about in dietary_profile.avoids:
         level = _diet(allergens, about) if about in DIETS else _allergen(allergens, about)
         if level is not None:
-            yield DietAlert(eater.name, about, level)
-    for hazard in AGE_HAZARDS[eater.age_band]:
+            yield DietAlert(dietary_profile.name, about, level)
+    for hazard in AGE_HAZARDS[dietary_profile.age_band]:
         if hazard in allergens.hazards:
-            yield DietAlert(eater.name, _TOLD_AS.get(hazard, hazard), AlertLevel.CONTAINS)
+            yield DietAlert(dietary_profile.name, _TOLD_AS.get(hazard, hazard), AlertLevel.CONTAINS)
 
 
 def _allergen(allergens: AllergenNames, name: str) -> AlertLevel | None:

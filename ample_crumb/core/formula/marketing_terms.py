@@ -121,7 +121,7 @@ def _basis(judged: JudgedClaim) -> str:
 
 def _light(asked: _Asked) -> WordAnswer:
     word = "light"
-    if not asked.claims.twin:
+    if not asked.claims.classic:
         why = (
             "It compares: European rules ask for 30 % less of something than in others of its kind, US rules for a "
             "third less energy or half the fat. Set a classic beside it."
@@ -129,7 +129,7 @@ def _light(asked: _Asked) -> WordAnswer:
         return WordAnswer(word, WordVerdict.FAILS, why, _plain(asked))
     held = [each for each in (*asked.claims.eu, *asked.claims.us) if each.claim.name == LIGHT and each.claim.holds]
     if held:
-        return WordAnswer(word, WordVerdict.HOLDS, f"It holds beside {asked.claims.twin}; say with it what is less.")
+        return WordAnswer(word, WordVerdict.HOLDS, f"It holds beside {asked.claims.classic}; say with it what is less.")
     reduced = asked.held("energy-reduced", "reduced fat", "reduced sugars", "reduced calorie", "reduced sugar")
     true = f"True is: {', '.join(reduced)}." if reduced else _plain(asked)
     return _by_claim(word, (LIGHT,), "energy_kcal", asked, true)

@@ -10,7 +10,7 @@ from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.food_meanings import Meant, meant_by
 from ample_crumb.core.formula.formula import WHOLE, Line, PartOptions
-from ample_crumb.core.memoized import Follows
+from ample_crumb.core.memoized import Memoized
 from ample_crumb.core.quantity.amount import WrittenLine
 from ample_crumb.core.quantity.line_parser import LINE_LENGTH, read_line
 from ample_crumb.core.quantity.line_splitting import split_foods
@@ -30,7 +30,7 @@ class ReadingPreferences:
 
     system: MeasureSystem = MeasureSystem.US
     energy: EnergySystem = EnergySystem.STATED
-    corrections: Mapping[str, str] = field(default_factory=dict)
+    food_aliases: Mapping[str, str] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
@@ -108,7 +108,7 @@ class LineAlternative:
 
 
 @dataclass(frozen=True, slots=True)
-class ReadLine(Follows):
+class ReadLine(Memoized):
     """A line with all that was made of it; `id` names it within its formula.
 
     `weighed` is None when the line could not be read; then `problem` says why and the totals leave it out. `sure` is
@@ -155,8 +155,8 @@ def read_against(
     """Reads one line of a part that goes in by these options. What the baker picked for it wins; else a remembered
     correction, else the best match of its name. Never raises for what a line may hold."""
     picked = line.chosen if line.chosen in cupboard.ingredients else None
-    if picked is None and preferences.corrections:
-        picked = preferences.corrections.get(phrase(read_line(line.text).name))
+    if picked is None and preferences.food_aliases:
+        picked = preferences.food_aliases.get(phrase(read_line(line.text).name))
     # While one line is typed the others stay as they are, and are not read anew; nor is the same text in two formulas.
     remember = picked not in cupboard.passing
     text = (line.text, preferences.system, preferences.energy, picked)

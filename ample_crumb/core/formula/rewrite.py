@@ -44,7 +44,7 @@ def with_line(parts: Sequence[Part], place: int, line: Line) -> tuple[Part, ...]
     return tuple(replace(part, lines=(*part.lines, line)) if n == place else part for n, part in enumerate(parts))
 
 
-def nudged(line: ReadLine, factor: float) -> str | None:
+def adjusted_amount(line: ReadLine, factor: float) -> str | None:
     """The text of `line` in grams, its amount multiplied by `factor`; None when it has no grams to multiply.
 
     Grams, because 5 % more of "1 cup" is nothing that a cup can measure. From 20 g up whole grams are written, below

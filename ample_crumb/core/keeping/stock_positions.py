@@ -12,7 +12,7 @@ Shelf = TypeVar("Shelf", bound=Hashable)
 
 
 @dataclass(frozen=True, slots=True)
-class Put(Generic[Shelf]):
+class Movement(Generic[Shelf]):
     """So many pieces of a lot went from one shelf to another, `at_h` hours after they were made: from None where they
     were made or found, to None where they were eaten, given away, thrown away or missing."""
 
@@ -25,7 +25,7 @@ class Put(Generic[Shelf]):
 
 
 @dataclass(frozen=True, slots=True)
-class Heap(Generic[Shelf]):
+class StockPosition(Generic[Shelf]):
     """Pieces of a lot on a shelf: how many are there, how many left the kitchen from it, and what they used up."""
 
     lot: int
@@ -35,33 +35,37 @@ class Heap(Generic[Shelf]):
     spent: Spent
 
 
-def heaps_of(puts: Iterable[Put[Shelf]], places: Mapping[Shelf, Place], life: ShelfLife) -> list[Heap[Shelf]]:
-    """The heaps in the order in which they were first laid down, those that are used up too. Pieces laid to others
+def stock_positions(
+    movements: Iterable[Movement[Shelf]], places: Mapping[Shelf, Place], life: ShelfLife
+) -> list[StockPosition[Shelf]]:
+    """The positions in the order in which they were first laid down, those that are used up too. Pieces laid to others
     count as the oldest of them; what comes to lie somewhere from nowhere was there since it was made."""
-    heaps: dict[tuple[int, Shelf], Heap[Shelf]] = {}
-    for put in puts:
+    positions: dict[tuple[int, Shelf], StockPosition[Shelf]] = {}
+    for movement in movements:
         spent: Spent | None = None
-        if put.from_shelf is not None:
-            key = put.lot, put.from_shelf
-            before = heaps.get(key) or Heap(put.lot, put.from_shelf, 0.0, 0.0, Spent(places[put.from_shelf]))
-            spent = before.spent.until(put.at_h, life)
-            gone = put.piece_count if put.to_shelf is None else 0.0
-            heaps[key] = replace(
+        if movement.from_shelf is not None:
+            key = movement.lot, movement.from_shelf
+            before = positions.get(key) or StockPosition(
+                movement.lot, movement.from_shelf, 0.0, 0.0, Spent(places[movement.from_shelf])
+            )
+            spent = before.spent.until(movement.at_h, life)
+            gone = movement.piece_count if movement.to_shelf is None else 0.0
+            positions[key] = replace(
                 before,
-                piece_count=before.piece_count - put.piece_count,
+                piece_count=before.piece_count - movement.piece_count,
                 gone_count=before.gone_count + gone,
             )
-        if put.to_shelf is not None:
-            key, place = (put.lot, put.to_shelf), places[put.to_shelf]
-            came = Spent(place, put.wrapping).until(put.at_h, life)
+        if movement.to_shelf is not None:
+            key, place = (movement.lot, movement.to_shelf), places[movement.to_shelf]
+            came = Spent(place, movement.wrapping).until(movement.at_h, life)
             if spent is not None:
-                came = spent.moved(place, put.wrapping)
-            there = heaps.get(key)
+                came = spent.moved(place, movement.wrapping)
+            there = positions.get(key)
             if there is None:
-                heaps[key] = Heap(put.lot, put.to_shelf, put.piece_count, 0.0, came)
+                positions[key] = StockPosition(movement.lot, movement.to_shelf, movement.piece_count, 0.0, came)
             else:
                 # Whatever lay there is gone: the new ones count for themselves.
                 alone = there.piece_count <= 0
-                spent_now = came if alone else there.spent.until(put.at_h, life).beside(came)
-                heaps[key] = replace(there, piece_count=there.piece_count + put.piece_count, spent=spent_now)
-    return list(heaps.values())
+                spent_now = came if alone else there.spent.until(movement.at_h, life).beside(came)
+                positions[key] = replace(there, piece_count=there.piece_count + movement.piece_count, spent=spent_now)
+    return list(positions.values())

@@ -18,7 +18,7 @@ _Left = Annotated[float, Between(0, MOST_G)]
 
 
 @dataclass(frozen=True, slots=True)
-class TwinChoice:
+class ClassicChoice:
     """Another formula by its id, as it is now or as it was kept under `number`, or a food by name with its figures for
     `mass_g` of it; None is unknown."""
 
@@ -35,8 +35,8 @@ class TwinChoice:
     salt_g: _Figure = None
 
 
-FIGURES: Final = tuple(name for name in TwinChoice.__slots__ if name in NAMES)
-"""The figures that a typed twin may state."""
+FIGURES: Final = tuple(name for name in ClassicChoice.__slots__ if name in NAMES)
+"""The figures that a typed classic may state."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,12 +77,12 @@ class ProductionSettings:
 
 @dataclass(frozen=True, slots=True)
 class Draft:
-    """A formula as the baker has it on the Bench; `twin` is what "reduced" compares it with."""
+    """A formula as the baker has it on the Bench; `classic` is what "reduced" compares it with."""
 
     name: Annotated[str, Letters(120)]
     family: FamilySlug
     pieces: PieceCount
     method: Annotated[str, Letters(20_000)]
     parts: Parts
-    twin: TwinChoice | None = None
+    classic: ClassicChoice | None = None
     production: ProductionSettings = field(default_factory=ProductionSettings)

@@ -26,10 +26,10 @@ WORTH_SAYING: Final = 0.02
 
 @dataclass(frozen=True, slots=True)
 class BakeSeen:
-    """A bake in an oven that was done after `took_min`, where `told_min` was the middle of its window by the table."""
+    """A bake in an oven: done after `took_min`, where the middle of its window by the table was `predicted_min`."""
 
     oven: Oven
-    told_min: float
+    predicted_min: float
     took_min: float
 
 
@@ -46,8 +46,8 @@ def learn_ovens(bakes: Iterable[BakeSeen]) -> Mapping[Oven, OvenLesson]:
     """What was learned of each oven that differs enough to be told."""
     told: dict[Oven, list[float]] = {}
     for bake in bakes:
-        if bake.told_min > 0 and bake.took_min > 0:
-            off = math.log(bake.took_min / bake.told_min)
+        if bake.predicted_min > 0 and bake.took_min > 0:
+            off = math.log(bake.took_min / bake.predicted_min)
             if abs(off) <= FARTHEST:
                 told.setdefault(bake.oven, []).append(off)
     found = {}

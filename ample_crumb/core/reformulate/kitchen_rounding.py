@@ -7,7 +7,7 @@ from typing import Final
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.formula.reading import ReadLine
-from ample_crumb.core.formula.rewrite import nudged
+from ample_crumb.core.formula.rewrite import adjusted_amount
 from ample_crumb.core.production.scaling import scaled
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 from ample_crumb.core.quantity.weighing import WeightBasis
@@ -77,7 +77,7 @@ def _text(now: ReadLine, line: Line, grams: float, variable: AmountVariable, for
     # Little of what is measured by the spoon goes on being measured so.
     if counted or (basis is WeightBasis.MEASURED and grams < _SPOONED_G):
         return scaled(now, factor, formula.cupboard, formula.preferences, line.chosen).text
-    return nudged(now, factor) or line.text
+    return adjusted_amount(now, factor) or line.text
 
 
 def as_read(lines: tuple[LineMove, ...], evaluated: FormulaFigures) -> tuple[LineMove, ...]:

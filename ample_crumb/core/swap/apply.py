@@ -11,7 +11,7 @@ from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import Line, LineId, Part, lies_beside
 from ample_crumb.core.formula.reading import ReadLine
-from ample_crumb.core.formula.rewrite import nudged
+from ample_crumb.core.formula.rewrite import adjusted_amount
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 from ample_crumb.core.swap.catalogue import Swap, catalogue
@@ -223,5 +223,5 @@ def _written(rows: Iterable[_Row]) -> Iterable[Line]:
         elif row.factor >= _WHOLE and row.factor <= 2 - _WHOLE:
             yield row.line
         elif row.factor > 1 - _WHOLE:
-            text = nudged(row.read, row.factor)
+            text = adjusted_amount(row.read, row.factor)
             yield row.line if text is None else replace(row.line, text=text)

@@ -21,7 +21,7 @@ from ample_crumb.core.formula.allergens import Allergens, allergens_of
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import Line, Part, identified, lies_beside
 from ample_crumb.core.formula.reading import ReadLine
-from ample_crumb.core.formula.rewrite import nudged, with_line, with_texts
+from ample_crumb.core.formula.rewrite import adjusted_amount, with_line, with_texts
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.swap.alternatives import alternatives_of, working_amount
 from ample_crumb.core.swap.apply import SwapUse, apply_swaps, food_moves
@@ -407,5 +407,5 @@ def _with_repair(
     read = evaluated.line(repair.line_id)
     if read is None or read.weighed is None:
         return None
-    text = nudged(read, repair.resulting_g / read.weighed.mass_g)
+    text = adjusted_amount(read, repair.resulting_g / read.weighed.mass_g)
     return with_texts(parts, evaluated, {repair.line_id: text}) if text else None

@@ -10,7 +10,7 @@ from ample_crumb.core.food.allergens import BROKEN_BY
 from ample_crumb.core.food.cupboard import Cupboard
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.food.ingredient import Ingredient
-from ample_crumb.core.formula.eater_alerts import DIETS, Eater
+from ample_crumb.core.formula.eater_alerts import DIETS, DietaryProfile
 from ample_crumb.core.formula.evaluation import FormulaFigures
 from ample_crumb.core.formula.formula import lies_beside
 from ample_crumb.core.formula.reading import ReadLine
@@ -64,11 +64,11 @@ _WITHOUT: Final = {
 
 
 def suggest_swaps(
-    evaluated: FormulaFigures, cupboard: Cupboard, energy: EnergySystem, eaters: Sequence[Eater]
+    evaluated: FormulaFigures, cupboard: Cupboard, energy: EnergySystem, dietary_profiles: Sequence[DietaryProfile]
 ) -> tuple[SwapSuggestion, ...]:
     """All swaps of all lines, line by line, those that save most first."""
     found: list[SwapSuggestion] = []
-    kitchen = _Kitchen(cupboard, energy, eaters)
+    kitchen = _Kitchen(cupboard, energy, dietary_profiles)
     for part in evaluated.parts:
         crusts: set[str] = set()
         for line in part.lines:
@@ -93,7 +93,7 @@ class _Kitchen:
 
     cupboard: Cupboard
     energy: EnergySystem
-    eaters: Sequence[Eater]
+    dietary_profiles: Sequence[DietaryProfile]
 
 
 @dataclass(frozen=True, slots=True)
@@ -146,7 +146,7 @@ def _suggest(swap: Swap, going: _Swappable, kitchen: _Kitchen) -> SwapSuggestion
         aims=tuple(aims),
         gains=gains,
         loses=loses,
-        not_for=tuple(_minding(moved, kitchen.eaters)),
+        not_for=tuple(_minding(moved, kitchen.dietary_profiles)),
     )
 
 
@@ -193,18 +193,18 @@ def _allergens(
     return tuple(sorted(comes - set(was))), loses
 
 
-def _minding(moved: tuple[FoodMove, ...], eaters: Sequence[Eater]) -> Iterable[str]:
-    for eater in eaters:
+def _minding(moved: tuple[FoodMove, ...], dietary_profiles: Sequence[DietaryProfile]) -> Iterable[str]:
+    for dietary_profile in dietary_profiles:
         for each in moved:
             if each.change_g <= 0:
                 continue
-            for about in eater.avoids:
+            for about in dietary_profile.avoids:
                 if about in DIETS:
                     if BROKEN_BY[about](each.item):
                         yield (
-                            f"{eater.name}: {each.item.name} is not {about}."
+                            f"{dietary_profile.name}: {each.item.name} is not {about}."
                             if about != "no added sugar"
-                            else (f"{eater.name}: {each.item.name} is added sugar.")
+                            else (f"{dietary_profile.name}: {each.item.name} is added sugar.")
                         )
                 elif about in (each.item.allergens or ()):
-                    yield f"{eater.name} must not get {about}, and {each.item.name} is that or holds it."
+                    yield f"{dietary_profile.name} must not get {about}, and {each.item.name} is that or holds it."

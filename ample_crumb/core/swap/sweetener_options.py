@@ -15,7 +15,7 @@ from ample_crumb.core.food.nutrients import CarbohydrateDefinition, carbohydrate
 from ample_crumb.core.food.sweeteners import Sweetener, sweeteners
 from ample_crumb.core.formula.evaluation import FormulaFigures, PartFigures
 from ample_crumb.core.formula.formula import Line, Part
-from ample_crumb.core.formula.rewrite import nudged
+from ample_crumb.core.formula.rewrite import adjusted_amount
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.kitchen_scale import kitchen_grams
 
@@ -351,7 +351,7 @@ def _resweetened(
         if item is None or item.role not in _ROLES or not functional_properties(item).sweetness_ratio:
             lines.append(line)
             continue
-        kept = nudged(read, going.kept_share) if going.kept_share > 0 else None
+        kept = adjusted_amount(read, going.kept_share) if going.kept_share > 0 else None
         lines += [replace(line, text=kept)] if kept else []
         if placed:
             continue

@@ -10,7 +10,7 @@ from ample_crumb.core.crumb.functional_properties import generic_of
 from ample_crumb.core.food.ingredient import Ingredient
 from ample_crumb.core.formula.formula import Line
 from ample_crumb.core.formula.reading import ReadLine
-from ample_crumb.core.formula.rewrite import nudged, with_line, with_texts
+from ample_crumb.core.formula.rewrite import adjusted_amount, with_line, with_texts
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.bake_time import Oven, profile_of
 from ample_crumb.core.production.portions import PortionBy
@@ -75,7 +75,7 @@ def _amount(question: Question, formula: FormulaInKitchen, made: Production) -> 
     now = max(0.0, was * question.times_factor + question.more_g)
     if now > 20 * was:
         raise CannotUse(f"That is more than twenty times the {line.name}; say an amount nearer to it.")
-    text = nudged(line, now / was) if now > 0 else None
+    text = adjusted_amount(line, now / was) if now > 0 else None
     if now > 0 and not text:
         raise CannotUse(f"The line of {line.name} cannot be written anew.")
     said = f"{line.name} left out" if text is None else f"{line.name} from {_grams(was)} to {_grams(now)} g"
@@ -119,7 +119,7 @@ def _sugar(question: Question, formula: FormulaInKitchen, made: Production) -> C
             break
     else:
         raise CannotUse("There is no sugar in it, and no sweetener.")
-    texts = {line.id: nudged(line, question.times_factor) for line in lines}
+    texts = {line.id: adjusted_amount(line, question.times_factor) for line in lines}
     share = f"{100 * question.times_factor:.0f} %"
     return Change(_with_texts(formula, made, texts), f"{share} of the {' and '.join(line.name for line in lines)}")
 

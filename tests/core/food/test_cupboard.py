@@ -11,7 +11,7 @@ from ample_crumb.core.food.energy import energy_agrees, european_energy
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.core.formula.formula import Line
 from ample_crumb.core.formula.reading import ReadingPreferences, read_against
-from ample_crumb.core.lru_cache import Remembered
+from ample_crumb.core.lru_cache import LeastRecentlyUsed
 from tests.core.given import CUPBOARD
 
 
@@ -90,7 +90,7 @@ class Memory(unittest.TestCase):
         self.assertLess(tracemalloc.get_traced_memory()[0], three)
 
     def test_so_much_is_remembered_and_no_more(self) -> None:
-        remembered = Remembered(3)
+        remembered = LeastRecentlyUsed(3)
         for number in range(5):
             remembered.put(number, str(number))
         self.assertEqual([remembered.get(number) for number in range(5)], [None, None, "2", "3", "4"])

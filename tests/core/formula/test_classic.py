@@ -1,9 +1,9 @@
-"""core/formula/twin: a formula beside the one it stands for."""
+"""core/formula/classic: a formula beside the one it stands for."""
 
 import unittest
 
 from ample_crumb.core.food.nutrients import Figures, Nutrients
-from ample_crumb.core.formula.classic import TwinLine, TwinSide, compare_with_twin, difference_in_words
+from ample_crumb.core.formula.classic import ComparisonLine, ComparisonSide, compare_with_classic, difference_in_words
 
 
 def piece(energy: float | None, mass: float = 50, **more: float) -> Figures:
@@ -11,7 +11,7 @@ def piece(energy: float | None, mass: float = 50, **more: float) -> Figures:
     return Figures(mass, nutrients, tuple(name for name in ("energy_kcal",) if energy is None))
 
 
-class Twins(unittest.TestCase):
+class Classics(unittest.TestCase):
     def test_the_sentence_says_what_is_known(self) -> None:
         mine, theirs = piece(130, protein_g=8.1, sugars_g=3), piece(271, protein_g=3.2, sugars_g=17)
         self.assertEqual(difference_in_words(mine, theirs), "52 % less energy, 5 g more protein, 14 g less sugar")
@@ -21,9 +21,9 @@ class Twins(unittest.TestCase):
         self.assertEqual(difference_in_words(mine, mine), "the same energy")
 
     def test_by_piece_by_bite_and_by_100_g(self) -> None:
-        flour, egg = TwinLine("oat flour", "flour", 10, 40), TwinLine("egg", "egg", 8, 12)
-        found = compare_with_twin(
-            TwinSide("mine", piece(100, 40), (flour,)), TwinSide("theirs", piece(300, 80), (egg, flour))
+        flour, egg = ComparisonLine("oat flour", "flour", 10, 40), ComparisonLine("egg", "egg", 8, 12)
+        found = compare_with_classic(
+            ComparisonSide("mine", piece(100, 40), (flour,)), ComparisonSide("theirs", piece(300, 80), (egg, flour))
         )
         by = {
             basis.name: (basis.mine.nutrients.energy_kcal, basis.theirs.nutrients.energy_kcal) for basis in found.bases

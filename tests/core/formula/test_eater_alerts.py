@@ -12,7 +12,7 @@ from ample_crumb.core.formula.eater_alerts import (
     HAZARDS_OF_SOME_AGE,
     AgeBand,
     AlertLevel,
-    Eater,
+    DietaryProfile,
     diet_alerts,
 )
 from tests.core.formula.test_allergens import contents, with_product
@@ -23,7 +23,7 @@ LINES = ("100 g Plain Mill powder", "30 g oats")
 class Alerts(unittest.TestCase):
     def levels(self, contains: ProductDeclaration, *avoids: str) -> dict[str, str]:
         brief = contents(*LINES, cupboard=with_product(contains)).names()
-        return {alert.about: alert.level for alert in diet_alerts(brief, [Eater("Guest", avoids)])}
+        return {alert.about: alert.level for alert in diet_alerts(brief, [DietaryProfile("Guest", avoids)])}
 
     def test_contained_warned_of_and_not_known_are_told_apart(self) -> None:
         told = ProductDeclaration(("milk",), traces=("peanut",), vegan=False, vegetarian=True, added_sugar=False)
@@ -47,7 +47,7 @@ class Alerts(unittest.TestCase):
 
     def test_an_unread_line_leaves_every_allergen_open(self) -> None:
         brief = contents("100 g oats", "1 tbsp elderflower dust").names()
-        (alert,) = diet_alerts(brief, [Eater("Guest", ("peanut",))])
+        (alert,) = diet_alerts(brief, [DietaryProfile("Guest", ("peanut",))])
         self.assertEqual(alert.level, AlertLevel.UNKNOWN)
 
     @given(st.sets(st.sampled_from(ASKABLE)), st.sets(st.sampled_from(ASKABLE)), st.booleans())
@@ -55,7 +55,7 @@ class Alerts(unittest.TestCase):
         self, contained: set[str], avoided: set[str], told: bool
     ) -> None:
         brief = AllergenNames(contains=tuple(contained), diets_broken=tuple(contained), diets_kept=(), complete=told)
-        raised = {alert.about for alert in diet_alerts(brief, [Eater("Guest", tuple(avoided))])}
+        raised = {alert.about for alert in diet_alerts(brief, [DietaryProfile("Guest", tuple(avoided))])}
         silent = avoided - raised
         self.assertTrue(silent.isdisjoint(contained))
         self.assertTrue(told or not silent)
@@ -71,7 +71,7 @@ class Ages(unittest.TestCase):
             (AgeBand.GROWN, []),
         ):
             with self.subTest(age):
-                alerts = diet_alerts(brief, [Eater("Child", (), age)])
+                alerts = diet_alerts(brief, [DietaryProfile("Child", (), age)])
                 self.assertEqual([alert.about for alert in alerts], raised)
                 self.assertTrue(all(alert.level is AlertLevel.CONTAINS for alert in alerts))
 

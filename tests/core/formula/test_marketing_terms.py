@@ -5,19 +5,19 @@ Judged by hand from the rules that tests of claims name, and Regulations (EC) 19
 
 import unittest
 
-from ample_crumb.core.food.claims.claim import TwinFigures
+from ample_crumb.core.food.claims.claim import ClassicFigures
 from ample_crumb.core.food.nutrients import Nutrients
 from ample_crumb.core.formula.claims import claims_of
 from ample_crumb.core.formula.marketing_terms import WordAnswer, WordVerdict, words_of
 from tests.core.formula.test_allergens import contents
 from tests.core.given import CUPBOARD, evaluated
 
-HEAVY = TwinFigures("the classic", Nutrients(450.0, 5.0, 25.0, 15.0, 50.0, 35.0, 1.0, salt_g=0.5))
+HEAVY = ClassicFigures("the classic", Nutrients(450.0, 5.0, 25.0, 15.0, 50.0, 35.0, 1.0, salt_g=0.5))
 
 
-def words(*lines: str, twin: TwinFigures | None = None) -> dict[str, WordAnswer]:
+def words(*lines: str, classic: ClassicFigures | None = None) -> dict[str, WordAnswer]:
     worked, allergens = evaluated(*lines), contents(*lines)
-    claims = claims_of(worked, allergens, "brownie", CUPBOARD, twin)
+    claims = claims_of(worked, allergens, "brownie", CUPBOARD, classic)
     return {each.word: each for each in words_of(worked, worked.piece, claims, allergens, CUPBOARD)}
 
 
@@ -37,13 +37,13 @@ class SellersWords(unittest.TestCase):
         self.assertIn("g of sugars", rich["sugar-free"].instead)
 
     def test_light_compares(self) -> None:
-        alone, beside = words(*BARS)["light"], words(*BARS, twin=HEAVY)["light"]
+        alone, beside = words(*BARS)["light"], words(*BARS, classic=HEAVY)["light"]
         self.assertEqual((alone.answer, beside.answer), (WordVerdict.FAILS, WordVerdict.HOLDS))
         self.assertIn("classic", alone.why)
         self.assertIn("the classic", beside.why)
-        self.assertEqual(words(*SWEET, twin=HEAVY)["light"].answer, WordVerdict.FAILS)
+        self.assertEqual(words(*SWEET, classic=HEAVY)["light"].answer, WordVerdict.FAILS)
 
-    def test_no_rule_knows_what_is_said_of_the_eater(self) -> None:
+    def test_no_rule_knows_what_is_said_of_the_dietary_profile(self) -> None:
         found = words(*BARS)
         for word in ("guilt-free", "healthy", "keto", "does not spike blood sugar", "for diabetics",
                      "slimming, fat-burning"):  # fmt: skip

@@ -5,7 +5,7 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ample_crumb.core.formula.rewrite import LineDetails, fill_of, nudged, with_details
+from ample_crumb.core.formula.rewrite import LineDetails, adjusted_amount, fill_of, with_details
 from tests.core.given import read, weighed
 
 
@@ -16,10 +16,10 @@ def grams(text: str) -> float | None:
 
 class Nudged(unittest.TestCase):
     def test_nudging(self) -> None:
-        self.assertEqual(nudged(read("1/2 cup almond flour"), 1.05), "55 g almond flour")
-        self.assertEqual(nudged(read("55 g almond flour"), 0.95), "52 g almond flour")
-        self.assertEqual(nudged(read("1 g salt"), 1.05), "1.1 g salt")
-        self.assertIsNone(nudged(read("some peanut butter"), 1.05))
+        self.assertEqual(adjusted_amount(read("1/2 cup almond flour"), 1.05), "55 g almond flour")
+        self.assertEqual(adjusted_amount(read("55 g almond flour"), 0.95), "52 g almond flour")
+        self.assertEqual(adjusted_amount(read("1 g salt"), 1.05), "1.1 g salt")
+        self.assertIsNone(adjusted_amount(read("some peanut butter"), 1.05))
 
 
 class Rewritten(unittest.TestCase):

@@ -79,7 +79,7 @@ class Weighing(unittest.TestCase):
 
     def test_a_choice_wins_over_memory_and_memory_over_the_name(self) -> None:
         cupboard = reference_cupboard()
-        preferences = ReadingPreferences(corrections={"whey": "pea_protein"})
+        preferences = ReadingPreferences(food_aliases={"whey": "pea_protein"})
         remembered = read_against(Line("30 g whey"), cupboard, preferences)
         chosen = read_against(Line("30 g whey", "whey_isolate"), cupboard, preferences)
         assert remembered.ingredient is not None

@@ -3,14 +3,14 @@
 import unittest
 
 from ample_crumb.core.food.energy import EnergySystem
-from ample_crumb.core.formula.eater_alerts import Eater
+from ample_crumb.core.formula.eater_alerts import DietaryProfile
 from ample_crumb.core.swap.apply import SwapUse, apply_swaps
 from ample_crumb.core.swap.suggestions import Aim, SwapSuggestion, suggest_swaps
 from tests.core.given import CUPBOARD, evaluated_parts, parts
 
 
-def offers(*lines: str, eaters: tuple[Eater, ...] = ()) -> dict[str, SwapSuggestion]:
-    found = suggest_swaps(evaluated_parts(*parts(*lines)), CUPBOARD, EnergySystem.STATED, eaters)
+def offers(*lines: str, dietary_profiles: tuple[DietaryProfile, ...] = ()) -> dict[str, SwapSuggestion]:
+    found = suggest_swaps(evaluated_parts(*parts(*lines)), CUPBOARD, EnergySystem.STATED, dietary_profiles)
     return {offer.swap.slug: offer for offer in found}
 
 
@@ -28,7 +28,11 @@ class Offers(unittest.TestCase):
         self.assertIn(Aim.FEWER_CALORIES, found["fat-greek-yogurt-0"].aims)
 
     def test_why_not_for_whom(self) -> None:
-        found = offers("200 g flour", "100 g sugar", eaters=(Eater("Cox", ("tree nuts",)), Eater("Bow", ("vegan",))))
+        found = offers(
+            "200 g flour",
+            "100 g sugar",
+            dietary_profiles=(DietaryProfile("Cox", ("tree nuts",)), DietaryProfile("Bow", ("vegan",))),
+        )
         self.assertTrue(found["flour-almond-flour"].not_for[0].startswith("Cox must not get tree nuts"))
         self.assertEqual(found["sugar-honey"].not_for, ("Bow: honey is not vegan.",))
         self.assertEqual(found["flour-oat-flour"].not_for, ())

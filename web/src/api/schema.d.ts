@@ -112,7 +112,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/bench/settled": {
+    "/api/v1/bench/analysis": {
         parameters: {
             query?: never;
             header?: never;
@@ -125,7 +125,7 @@ export interface paths {
          * Read Settled
          * @description What is asked of the Bench once it rests: claims, hazards, and what would bring dials back.
          */
-        post: operations["read_settled_api_v1_bench_settled_post"];
+        post: operations["read_settled_api_v1_bench_analysis_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -192,7 +192,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/bench/nudge": {
+    "/api/v1/bench/adjust-amount": {
         parameters: {
             query?: never;
             header?: never;
@@ -202,10 +202,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Nudge Line
+         * Adjust Line Amount
          * @description A line written anew in grams, with a little more or less of it.
          */
-        post: operations["nudge_line_api_v1_bench_nudge_post"];
+        post: operations["adjust_line_amount_api_v1_bench_adjust_amount_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -232,7 +232,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/bench/twin": {
+    "/api/v1/bench/classic": {
         parameters: {
             query?: never;
             header?: never;
@@ -242,10 +242,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Read Twin
-         * @description What is on the Bench beside its twin; null without one.
+         * Read Classic
+         * @description What is on the Bench beside its classic; null without one.
          */
-        post: operations["read_twin_api_v1_bench_twin_post"];
+        post: operations["read_classic_api_v1_bench_classic_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -312,7 +312,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/learned": {
+    "/api/v1/lessons": {
         parameters: {
             query?: never;
             header?: never;
@@ -323,20 +323,20 @@ export interface paths {
          * Learned
          * @description What batches taught, and from what.
          */
-        get: operations["learned_api_v1_learned_get"];
+        get: operations["learned_api_v1_lessons_get"];
         put?: never;
         post?: never;
         /**
          * Forget All
          * @description Forgets all that was learned.
          */
-        delete: operations["forget_all_api_v1_learned_delete"];
+        delete: operations["forget_all_api_v1_lessons_delete"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/learned/bakes/{batch_id}": {
+    "/api/v1/lessons/bakes/{batch_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -350,13 +350,13 @@ export interface paths {
          * Forget Bake
          * @description Forgets how long one batch took.
          */
-        delete: operations["forget_bake_api_v1_learned_bakes__batch_id__delete"];
+        delete: operations["forget_bake_api_v1_lessons_bakes__batch_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/learned/{feedback_id}": {
+    "/api/v1/lessons/{feedback_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -370,7 +370,7 @@ export interface paths {
          * Forget One
          * @description Forgets what was said of one batch.
          */
-        delete: operations["forget_one_api_v1_learned__feedback_id__delete"];
+        delete: operations["forget_one_api_v1_lessons__feedback_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -476,7 +476,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/bench/without": {
+    "/api/v1/bench/exclusions": {
         parameters: {
             query?: never;
             header?: never;
@@ -489,7 +489,7 @@ export interface paths {
          * Make Without
          * @description The fewest swaps that clear every line of what is avoided, judged together; or the lines that cannot be.
          */
-        post: operations["make_without_api_v1_bench_without_post"];
+        post: operations["make_without_api_v1_bench_exclusions_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1530,7 +1530,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/opened": {
+    "/api/v1/opened-goods": {
         parameters: {
             query?: never;
             header?: never;
@@ -1541,7 +1541,7 @@ export interface paths {
          * List Opened
          * @description Opened packs of the cupboard, what must be used first at the front.
          */
-        get: operations["list_opened_api_v1_opened_get"];
+        get: operations["list_opened_api_v1_opened_goods_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1550,7 +1550,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/opened/{opened_id}": {
+    "/api/v1/opened-goods/{opened_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1562,7 +1562,7 @@ export interface paths {
          * Put Opened
          * @description A pack was opened now, or stands somewhere else by now.
          */
-        put: operations["put_opened_api_v1_opened__opened_id__put"];
+        put: operations["put_opened_api_v1_opened_goods__opened_id__put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1570,7 +1570,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/opened/{opened_id}/done": {
+    "/api/v1/opened-goods/{opened_id}/done": {
         parameters: {
             query?: never;
             header?: never;
@@ -1582,7 +1582,7 @@ export interface paths {
          * Finish Opened
          * @description A pack is used up or thrown away; open after all for an empty text.
          */
-        put: operations["finish_opened_api_v1_opened__opened_id__done_put"];
+        put: operations["finish_opened_api_v1_opened_goods__opened_id__done_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1823,7 +1823,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/days/{day}/at-hand": {
+    "/api/v1/days/{day}/available-foods": {
         parameters: {
             query?: never;
             header?: never;
@@ -1834,7 +1834,7 @@ export interface paths {
          * Open At Hand
          * @description Kept meals, and what was had in the last weeks, the latest first.
          */
-        get: operations["open_at_hand_api_v1_days__day__at_hand_get"];
+        get: operations["open_at_hand_api_v1_days__day__available_foods_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1883,7 +1883,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/days/{day}/several": {
+    "/api/v1/days/{day}/entries": {
         parameters: {
             query?: never;
             header?: never;
@@ -1896,7 +1896,7 @@ export interface paths {
          * Log Several
          * @description Lays several things into a day, all or none; the same id again changes nothing.
          */
-        post: operations["log_several_api_v1_days__day__several_post"];
+        post: operations["log_several_api_v1_days__day__entries_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1947,7 +1947,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/formulas/{formula_id}/helping": {
+    "/api/v1/formulas/{formula_id}/usual-portion": {
         parameters: {
             query?: never;
             header?: never;
@@ -1955,15 +1955,15 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Open Helping
+         * Open Usual Portion
          * @description How many pieces of a formula the person mostly has.
          */
-        get: operations["open_helping_api_v1_formulas__formula_id__helping_get"];
+        get: operations["open_usual_portion_api_v1_formulas__formula_id__usual_portion_get"];
         /**
-         * Set Helping
+         * Set Usual Portion
          * @description Says how many pieces of a formula the person mostly has.
          */
-        put: operations["set_helping_api_v1_formulas__formula_id__helping_put"];
+        put: operations["set_usual_portion_api_v1_formulas__formula_id__usual_portion_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2976,7 +2976,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/eaters/{eater_id}": {
+    "/api/v1/dietary-profiles/{profile_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -2985,16 +2985,16 @@ export interface paths {
         };
         get?: never;
         /**
-         * Put Eater
+         * Put Dietary Profile
          * @description From now on every formula is held against what this person must not get.
          */
-        put: operations["put_eater_api_v1_eaters__eater_id__put"];
+        put: operations["put_dietary_profile_api_v1_dietary_profiles__profile_id__put"];
         post?: never;
         /**
-         * Remove Eater
+         * Remove Dietary Profile
          * @description Forgets a guest.
          */
-        delete: operations["remove_eater_api_v1_eaters__eater_id__delete"];
+        delete: operations["remove_dietary_profile_api_v1_dietary_profiles__profile_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3024,7 +3024,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/corrections": {
+    "/api/v1/food-aliases": {
         parameters: {
             query?: never;
             header?: never;
@@ -3032,27 +3032,27 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Read Corrections
+         * Read Food Aliases
          * @description What is remembered of names.
          */
-        get: operations["read_corrections_api_v1_corrections_get"];
+        get: operations["read_food_aliases_api_v1_food_aliases_get"];
         /**
-         * Correct
+         * Set Food Alias
          * @description From now on a written name means this ingredient.
          */
-        put: operations["correct_api_v1_corrections_put"];
+        put: operations["set_food_alias_api_v1_food_aliases_put"];
         post?: never;
         /**
-         * Forget
+         * Forget Food Alias
          * @description A written name is read by its words again.
          */
-        delete: operations["forget_api_v1_corrections_delete"];
+        delete: operations["forget_food_alias_api_v1_food_aliases_delete"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/corrections/effect": {
+    "/api/v1/food-aliases/effect": {
         parameters: {
             query?: never;
             header?: never;
@@ -3065,7 +3065,7 @@ export interface paths {
          * Read Effect
          * @description What a correction would change, before it is made.
          */
-        post: operations["read_effect_api_v1_corrections_effect_post"];
+        post: operations["read_effect_api_v1_food_aliases_effect_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3217,6 +3217,23 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AdjustAmountBody
+         * @description A line to be written anew with its amount multiplied.
+         */
+        AdjustAmountBody: {
+            /** Text */
+            text: string;
+            /** Chosen */
+            chosen?: string | null;
+            /**
+             * Id
+             * @default
+             */
+            id: string;
+            /** Factor */
+            factor: number;
+        };
+        /**
          * AgeBand
          * @description How old somebody is, as far as it matters to what they must not get.
          * @enum {string}
@@ -3335,7 +3352,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            twin?: components["schemas"]["TwinBody"] | null;
+            classic?: components["schemas"]["ClassicBody"] | null;
             production?: components["schemas"]["ProductionBody"];
             /**
              * Day
@@ -3344,6 +3361,33 @@ export interface components {
             day: string;
             /** Line Id */
             line_id: string;
+        };
+        /**
+         * AnalysisView
+         * @description What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of words
+         *     that sellers use, what its text states and calls it and whether that holds, what its lines ask, where it goes
+         *     against itself, what to be careful of, what would bring dials back, and what stands on its label: ingredients,
+         *     figures of 100 g as it is eaten, and how it keeps.
+         */
+        AnalysisView: {
+            claims: components["schemas"]["FormulaClaims"];
+            /** Words */
+            words: components["schemas"]["WordAnswer"][];
+            stated: components["schemas"]["StatedComparison"] | null;
+            /** Called */
+            called: components["schemas"]["WordAnswer"][];
+            /** Questions */
+            questions: components["schemas"]["LineQuestion"][];
+            /** Contradictions */
+            contradictions: components["schemas"]["Contradiction"][];
+            /** Hazards */
+            hazards: components["schemas"]["Hazard"][];
+            /** Repairs */
+            repairs: components["schemas"]["RepairView"][];
+            /** Ingredients */
+            ingredients: components["schemas"]["LabelIngredient"][];
+            per_100g: components["schemas"]["FiguresView"];
+            keeping: components["schemas"]["KeepingView"];
         };
         /**
          * AnswerView
@@ -3568,8 +3612,8 @@ export interface components {
             made_at: string;
             /** Oven */
             oven: string;
-            /** Told Min */
-            told_min: number;
+            /** Predicted Min */
+            predicted_min: number;
             /** Took Min */
             took_min: number;
         };
@@ -3914,7 +3958,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            twin?: components["schemas"]["TwinBody"] | null;
+            classic?: components["schemas"]["ClassicBody"] | null;
             production?: components["schemas"]["ProductionBody"];
             /**
              * Day
@@ -4240,6 +4284,93 @@ export interface components {
             names: string[];
         };
         /**
+         * ClassicBody
+         * @description What a formula is compared with: another formula, as it is or as it was kept under `number`, or a food by name
+         *     with figures for a mass of it.
+         */
+        ClassicBody: {
+            /** Formula Id */
+            formula_id?: string | null;
+            /** Number */
+            number?: number | null;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Mass G
+             * @default 100
+             */
+            mass_g: number;
+            /** Energy Kcal */
+            energy_kcal?: number | null;
+            /** Protein G */
+            protein_g?: number | null;
+            /** Fat G */
+            fat_g?: number | null;
+            /** Saturates G */
+            saturates_g?: number | null;
+            /** Sugars G */
+            sugars_g?: number | null;
+            /** Fibre G */
+            fibre_g?: number | null;
+            /** Salt G */
+            salt_g?: number | null;
+        };
+        /**
+         * ClassicChoice
+         * @description Another formula by its id, as it is now or as it was kept under `number`, or a food by name with its figures for
+         *     `mass_g` of it; None is unknown.
+         */
+        ClassicChoice: {
+            /** Formula Id */
+            formula_id?: string | null;
+            /** Number */
+            number?: number | null;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Mass G
+             * @default 100
+             */
+            mass_g: number;
+            /** Energy Kcal */
+            energy_kcal?: number | null;
+            /** Protein G */
+            protein_g?: number | null;
+            /** Fat G */
+            fat_g?: number | null;
+            /** Saturates G */
+            saturates_g?: number | null;
+            /** Sugars G */
+            sugars_g?: number | null;
+            /** Fibre G */
+            fibre_g?: number | null;
+            /** Salt G */
+            salt_g?: number | null;
+        };
+        /**
+         * ClassicView
+         * @description A formula and its classic; `groups` is empty for typed figures, and `mouth`, how it differs in the mouth, unless
+         *     both are of one family.
+         */
+        ClassicView: {
+            /** Mine */
+            mine: string;
+            /** Theirs */
+            theirs: string;
+            /** Mouth */
+            mouth: string[];
+            /** Bases */
+            bases: components["schemas"]["BasisView"][];
+            /** Groups */
+            groups: components["schemas"]["RoleGroup"][];
+        };
+        /**
          * Clings
          * @description What it clings to.
          * @enum {string}
@@ -4333,6 +4464,20 @@ export interface components {
             batches: components["schemas"]["ComparedBatch"][];
         };
         /**
+         * ComparisonLine
+         * @description A line for comparing: its name, the role of its food, g and kcal of it in a piece; None where not read.
+         */
+        ComparisonLine: {
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Piece G */
+            piece_g: number | null;
+            /** Energy Kcal */
+            energy_kcal: number | null;
+        };
+        /**
          * Consistency
          * @description From stiff to thin.
          * @enum {string}
@@ -4400,41 +4545,6 @@ export interface components {
             from_day: string;
             /** Entry Ids */
             entry_ids?: string[];
-        };
-        /**
-         * Correction
-         * @description What a name means since somebody said so: the food by its slug and name, which is empty for one that is gone.
-         */
-        Correction: {
-            /** Name */
-            name: string;
-            /** Slug */
-            slug: string;
-            /** Food */
-            food: string;
-        };
-        /**
-         * CorrectionBody
-         * @description What a written name means from now on.
-         */
-        CorrectionBody: {
-            /** Name */
-            name: string;
-            /** Slug */
-            slug: string;
-        };
-        /**
-         * CorrectionEffect
-         * @description What the name `was` said to mean, None for nothing; the formulas that would change, and how many more have a line
-         *     of that name and were not looked at.
-         */
-        CorrectionEffect: {
-            /** Was */
-            was: string | null;
-            /** Changed */
-            changed: components["schemas"]["ChangedFormula"][];
-            /** Unseen */
-            unseen: number;
         };
         /**
          * Cost
@@ -4779,8 +4889,8 @@ export interface components {
             day_type: string;
             /** Day Types */
             day_types: components["schemas"]["DayTypeRow"][];
-            /** Phase */
-            phase: string;
+            /** Diet Phase */
+            diet_phase: string;
             own_targets: components["schemas"]["Targets"] | null;
             targets: components["schemas"]["Targets"] | null;
             /** All Targets */
@@ -4932,11 +5042,54 @@ export interface components {
          * @description `about` is the allergen, the diet that is not kept, or the hazard for an age.
          */
         DietAlert: {
-            /** Eater */
-            eater: string;
+            /** Dietary Profile */
+            dietary_profile: string;
             /** About */
             about: string;
             level: components["schemas"]["AlertLevel"];
+        };
+        /**
+         * DietaryProfileBody
+         * @description Somebody who eats along: what must be kept from them, how large a piece they have, and how old they are.
+         */
+        DietaryProfileBody: {
+            /** Name */
+            name: string;
+            /** Avoids */
+            avoids: string[];
+            /**
+             * Piece Share
+             * @default 1
+             */
+            piece_share: number;
+            /** @default  */
+            age_band: components["schemas"]["AgeBand"];
+        };
+        /**
+         * DietaryProfileRow
+         * @description Somebody who eats along: the allergens and diets to be kept from them, how large a piece they have, and how old
+         *     they are where that matters.
+         */
+        DietaryProfileRow: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Avoids */
+            avoids: string[];
+            /**
+             * Piece Share
+             * @default 1
+             */
+            piece_share: number;
+            /**
+             * Age Band
+             * @default
+             */
+            age_band: string;
         };
         /**
          * Disher
@@ -5000,7 +5153,7 @@ export interface components {
         };
         /**
          * Draft
-         * @description A formula as the baker has it on the Bench; `twin` is what "reduced" compares it with.
+         * @description A formula as the baker has it on the Bench; `classic` is what "reduced" compares it with.
          */
         Draft: {
             /** Name */
@@ -5013,7 +5166,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["Part"][];
-            twin?: components["schemas"]["TwinChoice"] | null;
+            classic?: components["schemas"]["ClassicChoice"] | null;
             production?: components["schemas"]["ProductionSettings"];
         };
         /**
@@ -5035,53 +5188,10 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            twin?: components["schemas"]["TwinBody"] | null;
+            classic?: components["schemas"]["ClassicBody"] | null;
             production?: components["schemas"]["ProductionBody"];
             /** Name */
             name: string;
-        };
-        /**
-         * EaterBody
-         * @description Somebody who eats along: what must be kept from them, how large a piece they have, and how old they are.
-         */
-        EaterBody: {
-            /** Name */
-            name: string;
-            /** Avoids */
-            avoids: string[];
-            /**
-             * Piece Share
-             * @default 1
-             */
-            piece_share: number;
-            /** @default  */
-            age_band: components["schemas"]["AgeBand"];
-        };
-        /**
-         * EaterRow
-         * @description Somebody who eats along: the allergens and diets to be kept from them, how large a piece they have, and how old
-         *     they are where that matters.
-         */
-        EaterRow: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Name */
-            name: string;
-            /** Avoids */
-            avoids: string[];
-            /**
-             * Piece Share
-             * @default 1
-             */
-            piece_share: number;
-            /**
-             * Age Band
-             * @default
-             */
-            age_band: string;
         };
         /**
          * EffectBody
@@ -5375,7 +5485,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            twin?: components["schemas"]["TwinBody"] | null;
+            classic?: components["schemas"]["ClassicBody"] | null;
             production?: components["schemas"]["ProductionBody"];
             /**
              * Day
@@ -5597,6 +5707,41 @@ export interface components {
             look: boolean;
         };
         /**
+         * FoodAlias
+         * @description What a name means since somebody said so: the food by its slug and name, which is empty for one that is gone.
+         */
+        FoodAlias: {
+            /** Name */
+            name: string;
+            /** Slug */
+            slug: string;
+            /** Food */
+            food: string;
+        };
+        /**
+         * FoodAliasBody
+         * @description What a written name means from now on.
+         */
+        FoodAliasBody: {
+            /** Name */
+            name: string;
+            /** Slug */
+            slug: string;
+        };
+        /**
+         * FoodAliasEffect
+         * @description What the name `was` said to mean, None for nothing; the formulas that would change, and how many more have a line
+         *     of that name and were not looked at.
+         */
+        FoodAliasEffect: {
+            /** Was */
+            was: string | null;
+            /** Changed */
+            changed: components["schemas"]["ChangedFormula"][];
+            /** Unseen */
+            unseen: number;
+        };
+        /**
          * FoodAlternative
          * @description A food in a line's place at the amount that does the same work, and the formula with it: a piece, its dials, what
          *     a piece costs (None where a price is missing, which may be this food's: `priced`). `text` is the line then; `why`
@@ -5718,7 +5863,7 @@ export interface components {
          *     for. `laxative` asks for the notice about polyols, `natural_sugars` for that on the sugars of what has none added:
          *     Regulation (EC) 1924/2006 Annex, from memory. `us_disclosures` are the nutrients that every US claim has to point
          *     to, and `us_fibre_fat_g` the fat of a reference amount beside a US claim on fibre, None where none has to stand.
-         *     `twin` names what "reduced" compares with, empty without one.
+         *     `classic` names what "reduced" compares with, empty without one.
          */
         FormulaClaims: {
             /** Eu */
@@ -5731,8 +5876,8 @@ export interface components {
             laxative: boolean;
             /** Natural Sugars */
             natural_sugars: boolean;
-            /** Twin */
-            twin: string;
+            /** Classic */
+            classic: string;
             /**
              * Us Disclosures
              * @default []
@@ -5914,7 +6059,7 @@ export interface components {
             updated_at: string;
             draft: components["schemas"]["Draft"];
             evaluated: components["schemas"]["EvaluatedView"];
-            settled: components["schemas"]["SettledView"];
+            analysis: components["schemas"]["AnalysisView"];
         };
         /**
          * FoundProduct
@@ -5968,65 +6113,6 @@ export interface components {
              * @default true
              */
             eaten: boolean;
-        };
-        /**
-         * HeapView
-         * @description Pieces of a lot on a shelf: how many are there, and how many left the kitchen from it. They are good until
-         *     `eat_by`, usually until `usual_until`, and where `for_taste` they are safe beyond; laid into a freezer now they
-         *     would be until `frozen_until`, None where that helps nothing. `figures` are of one piece.
-         */
-        HeapView: {
-            /**
-             * Shelf Id
-             * Format: uuid
-             */
-            shelf_id: string;
-            /** Lot */
-            lot: number;
-            /** Piece Count */
-            piece_count: number;
-            /** Gone Count */
-            gone_count: number;
-            /** Piece G */
-            piece_g: number;
-            figures: components["schemas"]["FiguresView"];
-            wrapping: components["schemas"]["Wrapping"];
-            /**
-             * Eat By
-             * Format: date-time
-             */
-            eat_by: string;
-            /**
-             * Usual Until
-             * Format: date-time
-             */
-            usual_until: string;
-            /** For Taste */
-            for_taste: boolean;
-            /** Past */
-            past: boolean;
-            /** Why */
-            why: string;
-            /** Cautions */
-            cautions: string[];
-            /** Frozen Until */
-            frozen_until: string | null;
-        };
-        /**
-         * HelpingBody
-         * @description How many pieces of a formula somebody mostly has; null lets it be seen from what they ate.
-         */
-        HelpingBody: {
-            /** Piece Count */
-            piece_count: number | null;
-        };
-        /**
-         * HelpingView
-         * @description How many pieces of a formula somebody mostly has, None where nobody knows.
-         */
-        HelpingView: {
-            /** Usual Count */
-            usual_count: number | null;
         };
         /**
          * HistoryView
@@ -6288,8 +6374,8 @@ export interface components {
             diets: string[];
             /** Askable */
             askable: string[];
-            /** Eaters */
-            eaters: components["schemas"]["EaterRow"][];
+            /** Dietary Profiles */
+            dietary_profiles: components["schemas"]["DietaryProfileRow"][];
             /** People */
             people: components["schemas"]["PersonView"][];
             /** Tins */
@@ -6810,7 +6896,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            twin?: components["schemas"]["TwinBody"] | null;
+            classic?: components["schemas"]["ClassicBody"] | null;
             production?: components["schemas"]["ProductionBody"];
             /**
              * Day
@@ -7326,7 +7412,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            twin?: components["schemas"]["TwinBody"] | null;
+            classic?: components["schemas"]["ClassicBody"] | null;
             production?: components["schemas"]["ProductionBody"];
             /** Name */
             name: string;
@@ -7500,23 +7586,6 @@ export interface components {
             noticed?: string[];
         };
         /**
-         * NudgeBody
-         * @description A line to be written anew with its amount multiplied.
-         */
-        NudgeBody: {
-            /** Text */
-            text: string;
-            /** Chosen */
-            chosen?: string | null;
-            /**
-             * Id
-             * @default
-             */
-            id: string;
-            /** Factor */
-            factor: number;
-        };
-        /**
          * Nutrients
          * @description Energy [kcal] and nutrients [g, caffeine mg], per 100 g or of a stated mass as the holder says.
          *
@@ -7665,7 +7734,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            twin?: components["schemas"]["TwinBody"] | null;
+            classic?: components["schemas"]["ClassicBody"] | null;
             production?: components["schemas"]["ProductionBody"];
             /**
              * Day
@@ -8331,7 +8400,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            twin?: components["schemas"]["TwinBody"] | null;
+            classic?: components["schemas"]["ClassicBody"] | null;
             production?: components["schemas"]["ProductionBody"];
             /**
              * Day
@@ -9056,7 +9125,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            twin?: components["schemas"]["TwinBody"] | null;
+            classic?: components["schemas"]["ClassicBody"] | null;
             production?: components["schemas"]["ProductionBody"];
             /**
              * Day
@@ -9271,9 +9340,9 @@ export interface components {
             /** Name */
             name: string;
             /** Mine */
-            mine: components["schemas"]["TwinLine"][];
+            mine: components["schemas"]["ComparisonLine"][];
             /** Theirs */
-            theirs: components["schemas"]["TwinLine"][];
+            theirs: components["schemas"]["ComparisonLine"][];
         };
         /**
          * RunState
@@ -9379,7 +9448,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            twin?: components["schemas"]["TwinBody"] | null;
+            classic?: components["schemas"]["ClassicBody"] | null;
             production?: components["schemas"]["ProductionBody"];
             /** Name */
             name: string;
@@ -9583,33 +9652,6 @@ export interface components {
              * @default 0
              */
             altitude_m: number;
-        };
-        /**
-         * SettledView
-         * @description What is worked out once a formula rests: what it may be called and how near it is to that, what becomes of words
-         *     that sellers use, what its text states and calls it and whether that holds, what its lines ask, where it goes
-         *     against itself, what to be careful of, what would bring dials back, and what stands on its label: ingredients,
-         *     figures of 100 g as it is eaten, and how it keeps.
-         */
-        SettledView: {
-            claims: components["schemas"]["FormulaClaims"];
-            /** Words */
-            words: components["schemas"]["WordAnswer"][];
-            stated: components["schemas"]["StatedComparison"] | null;
-            /** Called */
-            called: components["schemas"]["WordAnswer"][];
-            /** Questions */
-            questions: components["schemas"]["LineQuestion"][];
-            /** Contradictions */
-            contradictions: components["schemas"]["Contradiction"][];
-            /** Hazards */
-            hazards: components["schemas"]["Hazard"][];
-            /** Repairs */
-            repairs: components["schemas"]["RepairView"][];
-            /** Ingredients */
-            ingredients: components["schemas"]["LabelIngredient"][];
-            per_100g: components["schemas"]["FiguresView"];
-            keeping: components["schemas"]["KeepingView"];
         };
         /**
          * Settlement
@@ -9925,8 +9967,8 @@ export interface components {
             may_contain: string[];
             /** Alerts */
             alerts: components["schemas"]["DietAlert"][];
-            /** Heaps */
-            heaps: components["schemas"]["HeapView"][];
+            /** Positions */
+            positions: components["schemas"]["StockPositionView"][];
         };
         /**
          * StatedComparison
@@ -10057,6 +10099,49 @@ export interface components {
              * @default
              */
             found_at: string;
+        };
+        /**
+         * StockPositionView
+         * @description Pieces of a lot on a shelf: how many are there, and how many left the kitchen from it. They are good until
+         *     `eat_by`, usually until `usual_until`, and where `for_taste` they are safe beyond; laid into a freezer now they
+         *     would be until `frozen_until`, None where that helps nothing. `figures` are of one piece.
+         */
+        StockPositionView: {
+            /**
+             * Shelf Id
+             * Format: uuid
+             */
+            shelf_id: string;
+            /** Lot */
+            lot: number;
+            /** Piece Count */
+            piece_count: number;
+            /** Gone Count */
+            gone_count: number;
+            /** Piece G */
+            piece_g: number;
+            figures: components["schemas"]["FiguresView"];
+            wrapping: components["schemas"]["Wrapping"];
+            /**
+             * Eat By
+             * Format: date-time
+             */
+            eat_by: string;
+            /**
+             * Usual Until
+             * Format: date-time
+             */
+            usual_until: string;
+            /** For Taste */
+            for_taste: boolean;
+            /** Past */
+            past: boolean;
+            /** Why */
+            why: string;
+            /** Cautions */
+            cautions: string[];
+            /** Frozen Until */
+            frozen_until: string | null;
         };
         /**
          * Style
@@ -10200,7 +10285,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            twin?: components["schemas"]["TwinBody"] | null;
+            classic?: components["schemas"]["ClassicBody"] | null;
             production?: components["schemas"]["ProductionBody"];
             /**
              * Day
@@ -10234,7 +10319,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            twin?: components["schemas"]["TwinBody"] | null;
+            classic?: components["schemas"]["ClassicBody"] | null;
             production?: components["schemas"]["ProductionBody"];
             /**
              * Day
@@ -10384,7 +10469,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            twin?: components["schemas"]["TwinBody"] | null;
+            classic?: components["schemas"]["ClassicBody"] | null;
             production?: components["schemas"]["ProductionBody"];
             /**
              * Day
@@ -11058,107 +11143,6 @@ export interface components {
             high_kg: number;
         };
         /**
-         * TwinBody
-         * @description What a formula is compared with: another formula, as it is or as it was kept under `number`, or a food by name
-         *     with figures for a mass of it.
-         */
-        TwinBody: {
-            /** Formula Id */
-            formula_id?: string | null;
-            /** Number */
-            number?: number | null;
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            /**
-             * Mass G
-             * @default 100
-             */
-            mass_g: number;
-            /** Energy Kcal */
-            energy_kcal?: number | null;
-            /** Protein G */
-            protein_g?: number | null;
-            /** Fat G */
-            fat_g?: number | null;
-            /** Saturates G */
-            saturates_g?: number | null;
-            /** Sugars G */
-            sugars_g?: number | null;
-            /** Fibre G */
-            fibre_g?: number | null;
-            /** Salt G */
-            salt_g?: number | null;
-        };
-        /**
-         * TwinChoice
-         * @description Another formula by its id, as it is now or as it was kept under `number`, or a food by name with its figures for
-         *     `mass_g` of it; None is unknown.
-         */
-        TwinChoice: {
-            /** Formula Id */
-            formula_id?: string | null;
-            /** Number */
-            number?: number | null;
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            /**
-             * Mass G
-             * @default 100
-             */
-            mass_g: number;
-            /** Energy Kcal */
-            energy_kcal?: number | null;
-            /** Protein G */
-            protein_g?: number | null;
-            /** Fat G */
-            fat_g?: number | null;
-            /** Saturates G */
-            saturates_g?: number | null;
-            /** Sugars G */
-            sugars_g?: number | null;
-            /** Fibre G */
-            fibre_g?: number | null;
-            /** Salt G */
-            salt_g?: number | null;
-        };
-        /**
-         * TwinLine
-         * @description A line for comparing: its name, the role of its food, g and kcal of it in a piece; None where not read.
-         */
-        TwinLine: {
-            /** Name */
-            name: string;
-            /** Role */
-            role: string;
-            /** Piece G */
-            piece_g: number | null;
-            /** Energy Kcal */
-            energy_kcal: number | null;
-        };
-        /**
-         * TwinView
-         * @description A formula and its twin; `groups` is empty for typed figures, and `mouth`, how it differs in the mouth, unless
-         *     both are of one family.
-         */
-        TwinView: {
-            /** Mine */
-            mine: string;
-            /** Theirs */
-            theirs: string;
-            /** Mouth */
-            mouth: string[];
-            /** Bases */
-            bases: components["schemas"]["BasisView"][];
-            /** Groups */
-            groups: components["schemas"]["RoleGroup"][];
-        };
-        /**
          * UndoneBody
          * @description Whether a move is taken back.
          */
@@ -11239,6 +11223,22 @@ export interface components {
             name: string;
             /** Behind */
             behind: boolean;
+        };
+        /**
+         * UsualPortionBody
+         * @description How many pieces of a formula somebody mostly has; null lets it be seen from what they ate.
+         */
+        UsualPortionBody: {
+            /** Piece Count */
+            piece_count: number | null;
+        };
+        /**
+         * UsualPortionView
+         * @description How many pieces of a formula somebody mostly has, None where nobody knows.
+         */
+        UsualPortionView: {
+            /** Usual Count */
+            usual_count: number | null;
         };
         /**
          * Verdict
@@ -11450,7 +11450,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            twin?: components["schemas"]["TwinBody"] | null;
+            classic?: components["schemas"]["ClassicBody"] | null;
             production?: components["schemas"]["ProductionBody"];
             /**
              * Day
@@ -11564,7 +11564,7 @@ export interface components {
             method: string;
             /** Parts */
             parts: components["schemas"]["PartBody"][];
-            twin?: components["schemas"]["TwinBody"] | null;
+            classic?: components["schemas"]["ClassicBody"] | null;
             production?: components["schemas"]["ProductionBody"];
             /**
              * Day
@@ -12406,7 +12406,7 @@ export interface operations {
             };
         };
     };
-    read_settled_api_v1_bench_settled_post: {
+    read_settled_api_v1_bench_analysis_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -12425,7 +12425,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SettledView"];
+                    "application/json": components["schemas"]["AnalysisView"];
                 };
             };
             /** @description What arrived cannot be read */
@@ -12794,7 +12794,7 @@ export interface operations {
             };
         };
     };
-    nudge_line_api_v1_bench_nudge_post: {
+    adjust_line_amount_api_v1_bench_adjust_amount_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -12803,7 +12803,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NudgeBody"];
+                "application/json": components["schemas"]["AdjustAmountBody"];
             };
         };
         responses: {
@@ -12988,7 +12988,7 @@ export interface operations {
             };
         };
     };
-    read_twin_api_v1_bench_twin_post: {
+    read_classic_api_v1_bench_classic_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -13007,7 +13007,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TwinView"] | null;
+                    "application/json": components["schemas"]["ClassicView"] | null;
                 };
             };
             /** @description What arrived cannot be read */
@@ -13378,7 +13378,7 @@ export interface operations {
             };
         };
     };
-    learned_api_v1_learned_get: {
+    learned_api_v1_lessons_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -13471,7 +13471,7 @@ export interface operations {
             };
         };
     };
-    forget_all_api_v1_learned_delete: {
+    forget_all_api_v1_lessons_delete: {
         parameters: {
             query?: never;
             header?: never;
@@ -13564,7 +13564,7 @@ export interface operations {
             };
         };
     };
-    forget_bake_api_v1_learned_bakes__batch_id__delete: {
+    forget_bake_api_v1_lessons_bakes__batch_id__delete: {
         parameters: {
             query?: never;
             header?: never;
@@ -13659,7 +13659,7 @@ export interface operations {
             };
         };
     };
-    forget_one_api_v1_learned__feedback_id__delete: {
+    forget_one_api_v1_lessons__feedback_id__delete: {
         parameters: {
             query?: never;
             header?: never;
@@ -14239,7 +14239,7 @@ export interface operations {
             };
         };
     };
-    make_without_api_v1_bench_without_post: {
+    make_without_api_v1_bench_exclusions_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -19981,7 +19981,7 @@ export interface operations {
             };
         };
     };
-    list_opened_api_v1_opened_get: {
+    list_opened_api_v1_opened_goods_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -20074,7 +20074,7 @@ export interface operations {
             };
         };
     };
-    put_opened_api_v1_opened__opened_id__put: {
+    put_opened_api_v1_opened_goods__opened_id__put: {
         parameters: {
             query?: never;
             header?: never;
@@ -20173,7 +20173,7 @@ export interface operations {
             };
         };
     };
-    finish_opened_api_v1_opened__opened_id__done_put: {
+    finish_opened_api_v1_opened_goods__opened_id__done_put: {
         parameters: {
             query?: never;
             header?: never;
@@ -21628,7 +21628,7 @@ export interface operations {
             };
         };
     };
-    open_at_hand_api_v1_days__day__at_hand_get: {
+    open_at_hand_api_v1_days__day__available_foods_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -21918,7 +21918,7 @@ export interface operations {
             };
         };
     };
-    log_several_api_v1_days__day__several_post: {
+    log_several_api_v1_days__day__entries_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -22310,7 +22310,7 @@ export interface operations {
             };
         };
     };
-    open_helping_api_v1_formulas__formula_id__helping_get: {
+    open_usual_portion_api_v1_formulas__formula_id__usual_portion_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -22327,7 +22327,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HelpingView"];
+                    "application/json": components["schemas"]["UsualPortionView"];
                 };
             };
             /** @description What arrived cannot be read */
@@ -22405,7 +22405,7 @@ export interface operations {
             };
         };
     };
-    set_helping_api_v1_formulas__formula_id__helping_put: {
+    set_usual_portion_api_v1_formulas__formula_id__usual_portion_put: {
         parameters: {
             query?: never;
             header?: never;
@@ -22416,7 +22416,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HelpingBody"];
+                "application/json": components["schemas"]["UsualPortionBody"];
             };
         };
         responses: {
@@ -27871,18 +27871,18 @@ export interface operations {
             };
         };
     };
-    put_eater_api_v1_eaters__eater_id__put: {
+    put_dietary_profile_api_v1_dietary_profiles__profile_id__put: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                eater_id: string;
+                profile_id: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["EaterBody"];
+                "application/json": components["schemas"]["DietaryProfileBody"];
             };
         };
         responses: {
@@ -27892,7 +27892,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EaterRow"];
+                    "application/json": components["schemas"]["DietaryProfileRow"];
                 };
             };
             /** @description What arrived cannot be read */
@@ -27970,12 +27970,12 @@ export interface operations {
             };
         };
     };
-    remove_eater_api_v1_eaters__eater_id__delete: {
+    remove_dietary_profile_api_v1_dietary_profiles__profile_id__delete: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                eater_id: string;
+                profile_id: string;
             };
             cookie?: never;
         };
@@ -28255,7 +28255,7 @@ export interface operations {
             };
         };
     };
-    read_corrections_api_v1_corrections_get: {
+    read_food_aliases_api_v1_food_aliases_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -28270,7 +28270,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Correction"][];
+                    "application/json": components["schemas"]["FoodAlias"][];
                 };
             };
             /** @description What arrived cannot be read */
@@ -28348,7 +28348,7 @@ export interface operations {
             };
         };
     };
-    correct_api_v1_corrections_put: {
+    set_food_alias_api_v1_food_aliases_put: {
         parameters: {
             query?: never;
             header?: never;
@@ -28357,7 +28357,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CorrectionBody"];
+                "application/json": components["schemas"]["FoodAliasBody"];
             };
         };
         responses: {
@@ -28443,7 +28443,7 @@ export interface operations {
             };
         };
     };
-    forget_api_v1_corrections_delete: {
+    forget_food_alias_api_v1_food_aliases_delete: {
         parameters: {
             query: {
                 name: string;
@@ -28536,7 +28536,7 @@ export interface operations {
             };
         };
     };
-    read_effect_api_v1_corrections_effect_post: {
+    read_effect_api_v1_food_aliases_effect_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -28555,7 +28555,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CorrectionEffect"];
+                    "application/json": components["schemas"]["FoodAliasEffect"];
                 };
             };
             /** @description What arrived cannot be read */

@@ -4,18 +4,18 @@ type DietAlert = Schemas["DietAlert"];
 
 const DIETS = new Set(["vegan", "vegetarian", "no added sugar"]);
 
-/** Alerts of one eater in words, the worst first, and whether any is more than a warning. */
-export interface EaterAlerts {
-  eater: string;
+/** Alerts of one person in words, the worst first, and whether any is more than a warning. */
+export interface PersonAlerts {
+  person: string;
   words: string;
   stop: boolean;
 }
 
-export function byEater(alerts: readonly DietAlert[]): EaterAlerts[] {
-  const eaters = new Map<string, DietAlert[]>();
-  for (const alert of alerts) eaters.set(alert.eater, [...(eaters.get(alert.eater) ?? []), alert]);
-  return [...eaters].map(([eater, of]) => ({
-    eater,
+export function alertsByPerson(alerts: readonly DietAlert[]): PersonAlerts[] {
+  const people = new Map<string, DietAlert[]>();
+  for (const alert of alerts) people.set(alert.dietary_profile, [...(people.get(alert.dietary_profile) ?? []), alert]);
+  return [...people].map(([person, of]) => ({
+    person,
     words: [said("contains", of), said("may contain", of), said("unknown", of), ...of.filter(isDiet).map(diet)]
       .filter(Boolean)
       .join("; "),

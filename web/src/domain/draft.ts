@@ -10,7 +10,7 @@ export interface Draft {
   method: string;
   parts: Part[];
   /** What "reduced" compares with; null for nothing. */
-  twin: TwinChoice | null;
+  classic: ClassicChoice | null;
   production: ProductionSettings;
 }
 
@@ -44,7 +44,7 @@ export const USUAL: ProductionSettings = {
 /** A part that is baked with the rest and used up. */
 export const WHOLE: PartOptions = { loss_share: null, used_share: 1, optional: false, bake: "with the rest" };
 
-export type TwinChoice = Schemas["TwinChoice"];
+export type ClassicChoice = Schemas["ClassicChoice"];
 
 export interface Part {
   key: string;
@@ -73,7 +73,7 @@ const doughText = ({ parts, pieces, family, production }: Draft) =>
 
 /** A draft as it is stored and sent. */
 export type WrittenDraft = Pick<Draft, "name" | "family" | "pieces" | "method"> & {
-  twin?: TwinChoice | null;
+  classic?: ClassicChoice | null;
   production?: Partial<ProductionSettings>;
   parts: readonly Written[];
 };
@@ -114,7 +114,7 @@ export function draftFrom({ draft }: { draft: WrittenDraft }): Draft {
     family: draft.family,
     pieces: draft.pieces,
     method: draft.method,
-    twin: draft.twin ?? null,
+    classic: draft.classic ?? null,
     production: { ...USUAL, ...draft.production },
     parts: parts.length
       ? parts.map((part) => (part.lines.length ? part : newPart(part.name, undefined, part.options)))
@@ -131,7 +131,7 @@ export function draftOfRecipe(recipe: Schemas["Pasted"]): Schemas["FormulaView"]
     pieces: recipe.pieces ?? 1,
     method: recipe.method,
     parts: recipe.parts,
-    twin: null,
+    classic: null,
     production: { ...USUAL, oven_c: recipe.oven_c, oven: recipe.oven, tins },
   };
 }
@@ -154,7 +154,7 @@ export const draftBody = (draft: Draft): Omit<Schemas["SavedFormula"], "version"
   pieces: draft.pieces,
   method: draft.method,
   parts: partsBody(draft.parts),
-  twin: draft.twin,
+  classic: draft.classic,
   production: draft.production,
 });
 

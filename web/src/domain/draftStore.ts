@@ -1,7 +1,7 @@
 import type { Schemas } from "@/api/types";
 import { Problem } from "@/domain/problem";
 import { type Draft, draftFrom, same } from "./draft";
-import { type Aside, keptFrom, keptText, type Step, stepsFrom, stepsText } from "./kept";
+import { type Aside, keptFrom, keptText, type Step, stepsFrom, stepsText } from "./formulaStorage";
 
 type FormulaView = Schemas["FormulaView"];
 

@@ -4,17 +4,18 @@ import { count, dayName } from "./format";
 
 export type Stash = Schemas["StashView"];
 export type Stashed = Schemas["StashedView"];
-export type Heap = Schemas["HeapView"];
+export type StockPosition = Schemas["StockPositionView"];
 export type Shelf = Schemas["ShelfView"];
 
 /** Pieces of a lot of a batch on a shelf: what a press chooses. */
 export interface Lying {
   batch: Stashed;
-  heap: Heap;
+  position: StockPosition;
   shelf: Shelf;
 }
 
-export const keyOf = ({ batch, heap }: Pick<Lying, "batch" | "heap">) => `${batch.id}.${heap.lot}.${heap.shelf_id}`;
+export const keyOf = ({ batch, position }: Pick<Lying, "batch" | "position">) =>
+  `${batch.id}.${position.lot}.${position.shelf_id}`;
 
 const NUMBERS = ["No", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine", "Ten"];
 
@@ -39,39 +40,43 @@ export function madeWord(moment: string): string {
 }
 
 /** Whether it is for today or tomorrow, and not past. */
-export function isDue(heap: Heap, now: string): boolean {
-  return !heap.past && !heap.for_taste && differenceInCalendarDays(parseISO(heap.eat_by), parseISO(now)) <= 1;
+export function isDue(position: StockPosition, now: string): boolean {
+  return (
+    !position.past && !position.for_taste && differenceInCalendarDays(parseISO(position.eat_by), parseISO(now)) <= 1
+  );
 }
 
 /** What lies on a shelf: what is past at the left end, then what must be eaten first. */
 export function lyingOn(stash: Stash, shelf: Shelf): Lying[] {
   const found = stash.batches.flatMap((batch) =>
-    batch.heaps.filter((heap) => heap.shelf_id === shelf.id).map((heap) => ({ batch, heap, shelf })),
+    batch.positions
+      .filter((position) => position.shelf_id === shelf.id)
+      .map((position) => ({ batch, position, shelf })),
   );
-  return found.sort((one, other) => Date.parse(one.heap.eat_by) - Date.parse(other.heap.eat_by));
+  return found.sort((one, other) => Date.parse(one.position.eat_by) - Date.parse(other.position.eat_by));
 }
 
 /** All that lies anywhere, what must be eaten first at the front. */
 export function allLying(stash: Stash): Lying[] {
   return stash.shelves
     .flatMap((shelf) => lyingOn(stash, shelf))
-    .sort((one, other) => Date.parse(one.heap.eat_by) - Date.parse(other.heap.eat_by));
+    .sort((one, other) => Date.parse(one.position.eat_by) - Date.parse(other.position.eat_by));
 }
 
-const sum = (lying: Lying[]) => lying.reduce((total, each) => total + each.heap.piece_count, 0);
+const sum = (lying: Lying[]) => lying.reduce((total, each) => total + each.position.piece_count, 0);
 const are = (pieces: number) => (pieces === 1 ? "is" : "are");
 
 /** What must be eaten, and what the freezer would save. */
 export function stashSentence(stash: Stash): { first: string; more: string } {
   const all = allLying(stash);
   if (!all.length) return { first: "Nothing is kept.", more: "A batch that is recorded comes to lie here." };
-  const due = all.filter(({ heap }) => isDue(heap, stash.now));
-  const past = sum(all.filter(({ heap }) => heap.past));
+  const due = all.filter(({ position }) => isDue(position, stash.now));
+  const past = sum(all.filter(({ position }) => position.past));
   const pieces = sum(all);
   const first = due.length
     ? `${numberWord(sum(due))} of ${count(pieces)} ${pieces === 1 ? "piece" : "pieces"} ${are(sum(due))} for today or tomorrow.`
     : `${numberWord(pieces)} ${pieces === 1 ? "piece" : "pieces"}, none of ${pieces === 1 ? "it" : "them"} for today or tomorrow.`;
-  const frozen = sum(due.filter(({ heap }) => heap.frozen_until !== null));
+  const frozen = sum(due.filter(({ position }) => position.frozen_until !== null));
   const more = [
     past ? `${numberWord(past)} ${are(past)} past ${past === 1 ? "its" : "their"} careful date.` : "",
     frozen ? `${frozen === sum(due) ? "All" : numberWord(frozen)} of those would keep in the freezer.` : "",

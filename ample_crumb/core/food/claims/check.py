@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 from typing import Final
 
-from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, NutrientRule, TwinFigures, TwinRule
+from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, ClassicFigures, ClassicRule, NutrientRule
 from ample_crumb.core.food.nutrients import Figures
 
 NO_ADDED_SUGARS: Final = "no added sugars"
@@ -30,21 +30,23 @@ def check_nutrient(rule: NutrientRule, figures: Figures, basis: str, scale: floa
     return Claim(rule.name, holds, amount, rule.limit, unit, change, rule.nutrient)
 
 
-def check_against_twin(rule: TwinRule, figures: Figures, twin: TwinFigures, basis_g: float, held: set[str]) -> Claim:
-    """Whether `figures`, which are those of `basis_g`, hold a comparison with as much of the twin."""
-    theirs = getattr(twin.per_100g, rule.nutrient)
+def check_against_classic(
+    rule: ClassicRule, figures: Figures, classic: ClassicFigures, basis_g: float, held: set[str]
+) -> Claim:
+    """Whether `figures`, which are those of `basis_g`, hold a comparison with as much of the classic."""
+    theirs = getattr(classic.per_100g, rule.nutrient)
     amount = getattr(figures.nutrients, rule.nutrient) or 0.0
     limit = (theirs or 0.0) * basis_g / 100 * rule.factor + rule.more_g
     unit = f"{_UNITS.get(rule.nutrient, 'g')} in {basis_g:g} g"
-    twin_kcal = (twin.per_100g.energy_kcal or 0.0) * basis_g / 100
+    classic_kcal = (classic.per_100g.energy_kcal or 0.0) * basis_g / 100
     holds = amount <= limit if rule.at_most else amount >= limit
     change = "" if holds else _lacking(amount, limit, unit, rule.nutrient, at_most=rule.at_most)
-    if not twin.complete or theirs is None:
-        holds, change = False, f"of {twin.name} we do not know all of its {_WORDS[rule.nutrient]}"
+    if not classic.complete or theirs is None:
+        holds, change = False, f"of {classic.name} we do not know all of its {_WORDS[rule.nutrient]}"
     elif theirs * basis_g / 100 <= rule.not_below:
-        holds, change = False, f"{twin.name} is low in {_WORDS[rule.nutrient]} itself"
-    elif holds and rule.no_more_energy and (figures.nutrients.energy_kcal or 0.0) > twin_kcal:
-        holds, change = False, f"it brings more energy than {twin.name}"
+        holds, change = False, f"{classic.name} is low in {_WORDS[rule.nutrient]} itself"
+    elif holds and rule.no_more_energy and (figures.nutrients.energy_kcal or 0.0) > classic_kcal:
+        holds, change = False, f"it brings more energy than {classic.name}"
     elif holds and rule.needs_claim and rule.needs_claim not in held:
         holds, change = False, f"it is no {rule.needs_claim}"
     holds, change = certain(holds, change, rule.nutrient, figures, at_most=rule.at_most)
@@ -96,14 +98,14 @@ def nutrient_conditions(rule: NutrientRule, basis_g: float) -> Iterator[ClaimCon
         yield ClaimCondition(0.0, (("energy_kcal", rule.less_than_energy_share / 9), (rule.nutrient, -1.0)))
 
 
-def twin_conditions(rule: TwinRule, twin: TwinFigures | None, basis_g: float) -> tuple[ClaimCondition, ...]:
-    theirs = getattr(twin.per_100g, rule.nutrient) if twin else None
-    if twin is None or theirs is None or not twin.complete or theirs * basis_g / 100 <= rule.not_below:
+def classic_conditions(rule: ClassicRule, classic: ClassicFigures | None, basis_g: float) -> tuple[ClaimCondition, ...]:
+    theirs = getattr(classic.per_100g, rule.nutrient) if classic else None
+    if classic is None or theirs is None or not classic.complete or theirs * basis_g / 100 <= rule.not_below:
         return ()
     sign = 1.0 if rule.at_most else -1.0
     needs = [ClaimCondition(sign * (rule.factor * theirs / 100 + rule.more_g / basis_g), ((rule.nutrient, -sign),))]
     if rule.no_more_energy:
-        needs.append(ClaimCondition((twin.per_100g.energy_kcal or 0.0) / 100, (("energy_kcal", -1.0),)))
+        needs.append(ClaimCondition((classic.per_100g.energy_kcal or 0.0) / 100, (("energy_kcal", -1.0),)))
     return tuple(needs)
 
 

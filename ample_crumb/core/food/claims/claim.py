@@ -1,4 +1,4 @@
-"""What a claim is, what it asks for, and the twin that some compare with."""
+"""What a claim is, what it asks for, and the classic that some compare with."""
 
 from dataclasses import dataclass
 
@@ -6,7 +6,7 @@ from ample_crumb.core.food.nutrients import Nutrients
 
 
 @dataclass(frozen=True, slots=True)
-class TwinFigures:
+class ClassicFigures:
     """The food that a claim such as "reduced" compares with, per 100 g; `complete` unless some of it is not known."""
 
     name: str
@@ -54,10 +54,10 @@ class NutrientRule:
 
 
 @dataclass(frozen=True, slots=True)
-class TwinRule:
-    """A claim that compares with a twin: `factor` times what the twin holds, and `more_g` on top, is the limit.
-    `not_below` is what the twin must hold more of than, in the basis, for the claim to be made at all; with
-    `no_more_energy` it must not bring more energy than the twin."""
+class ClassicRule:
+    """A claim that compares with a classic: `factor` times what the classic holds, and `more_g` on top, is the limit.
+    `not_below` is what the classic must hold more of than, in the basis, for the claim to be made at all; with
+    `no_more_energy` it must not bring more energy than the classic."""
 
     name: str
     nutrient: str

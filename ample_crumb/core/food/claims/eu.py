@@ -9,15 +9,15 @@ from typing import Final
 from ample_crumb.core.food.claims.check import (
     LIGHT,
     certain,
-    check_against_twin,
+    check_against_classic,
     check_nutrient,
+    classic_conditions,
     light,
     no_added_sugars,
     nutrient_conditions,
     ranked,
-    twin_conditions,
 )
-from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, NutrientRule, TwinFigures, TwinRule
+from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, ClassicFigures, ClassicRule, NutrientRule
 from ample_crumb.core.food.nutrients import SALT_PER_SODIUM, Figures
 
 _EU: Final = (
@@ -44,13 +44,13 @@ _EU_PROTEIN_SHARES: Final = {"source of protein": 12.0, "high protein": 20.0}
 _EU_AGAINST: Final = (
     # The same Annex: 30 % less, salt 25 %; "reduced sugars" with no more energy (Regulation (EU) 1047/2012);
     # "increased" 30 % more of what it is a source of. From memory.
-    TwinRule("energy-reduced", "energy_kcal", 0.70),
-    TwinRule("reduced fat", "fat_g", 0.70),
-    TwinRule("reduced saturated fat", "saturates_g", 0.70),
-    TwinRule("reduced sugars", "sugars_g", 0.70, no_more_energy=True),
-    TwinRule("reduced salt", "salt_g", 0.75),
-    TwinRule("increased protein", "protein_g", 1.30, at_most=False, needs_claim="source of protein"),
-    TwinRule("increased fibre", "fibre_g", 1.30, at_most=False, needs_claim="source of fibre"),
+    ClassicRule("energy-reduced", "energy_kcal", 0.70),
+    ClassicRule("reduced fat", "fat_g", 0.70),
+    ClassicRule("reduced saturated fat", "saturates_g", 0.70),
+    ClassicRule("reduced sugars", "sugars_g", 0.70, no_more_energy=True),
+    ClassicRule("reduced salt", "salt_g", 0.75),
+    ClassicRule("increased protein", "protein_g", 1.30, at_most=False, needs_claim="source of protein"),
+    ClassicRule("increased fibre", "fibre_g", 1.30, at_most=False, needs_claim="source of fibre"),
 )
 
 _EU_LIGHTER: Final = tuple(rule.name for rule in _EU_AGAINST if rule.at_most and rule.nutrient != "salt_g")
@@ -60,10 +60,10 @@ LAXATIVE_POLYOLS_SHARE: Final = 0.10
 
 
 def eu_claims(
-    figures: Figures, sweetened_by: tuple[str, ...] = (), *, said: bool = True, twin: TwinFigures | None = None
+    figures: Figures, sweetened_by: tuple[str, ...] = (), *, said: bool = True, classic: ClassicFigures | None = None
 ) -> tuple[Claim, ...]:
     """European claims on a food; `sweetened_by` are the lines that add sugar, and `said` is whether every line says
-    if it does. Those that compare are there with a `twin`. Empty for nothing at all.
+    if it does. Those that compare are there with a `classic`. Empty for nothing at all.
 
     Per 100 g as in `figures`; baking takes water out, so per 100 g of the baked food everything is higher.
     Source: Regulation (EC) 1924/2006 Annex, from memory.
@@ -80,24 +80,24 @@ def eu_claims(
             claim = replace(claim, holds=True, change="")
         claims.append(claim)
     held = {claim.name for claim in claims if claim.holds}
-    against = [check_against_twin(rule, of_100_g, twin, 100, held) for rule in _EU_AGAINST if twin]
-    if twin:
+    against = [check_against_classic(rule, of_100_g, classic, 100, held) for rule in _EU_AGAINST if classic]
+    if classic:
         # "Light" asks for what "reduced" does, and to be said with what makes it so: the same Annex, from memory.
         against.append(light([claim for claim in against if claim.name in _EU_LIGHTER]))
     claims += against
     return ranked([*claims, no_added_sugars(figures, sweetened_by, said)])
 
 
-def eu_needs(twin: TwinFigures | None = None) -> dict[str, tuple[ClaimCondition, ...]]:
+def eu_needs(classic: ClassicFigures | None = None) -> dict[str, tuple[ClaimCondition, ...]]:
     """What each European claim asks for, by its name; "no added sugars" is no matter of amounts."""
     shares = {
         name: (ClaimCondition(0.0, (("protein_g", 400.0), ("energy_kcal", -limit))),)
         for name, limit in _EU_PROTEIN_SHARES.items()
     }
     needs = shares | {rule.name: tuple(nutrient_conditions(rule, 100.0)) for rule in _EU}
-    for against in _EU_AGAINST if twin else ():
-        needs[against.name] = (*twin_conditions(against, twin, 100), *needs.get(against.needs_claim, ()))
-    if twin:
+    for against in _EU_AGAINST if classic else ():
+        needs[against.name] = (*classic_conditions(against, classic, 100), *needs.get(against.needs_claim, ()))
+    if classic:
         needs[LIGHT] = needs[_EU_LIGHTER[0]]
     return needs
 

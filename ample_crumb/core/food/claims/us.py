@@ -7,15 +7,15 @@ from typing import Final
 
 from ample_crumb.core.food.claims.check import (
     LIGHT,
-    check_against_twin,
+    check_against_classic,
     check_nutrient,
+    classic_conditions,
     light,
     no_added_sugars,
     nutrient_conditions,
     ranked,
-    twin_conditions,
 )
-from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, NutrientRule, TwinFigures, TwinRule
+from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, ClassicFigures, ClassicRule, NutrientRule
 from ample_crumb.core.food.nutrients import SALT_PER_SODIUM, Figures
 
 _US: Final = (
@@ -38,17 +38,17 @@ _US: Final = (
 _US_AGAINST: Final = (
     # 21 CFR 101.60 (b)(4), (c)(5), 101.61 (b)(6), 101.62 (b)(4), (c)(4): 25 % less than a reference food that is not
     # "low" itself; 101.54 (e): "more" is 10 % of the daily value more, 5 g of protein, 2.8 g of fibre. From memory.
-    TwinRule("reduced calorie", "energy_kcal", 0.75, not_below=40),
-    TwinRule("reduced fat", "fat_g", 0.75, not_below=3),
-    TwinRule("reduced saturated fat", "saturates_g", 0.75, not_below=1),
-    TwinRule("reduced sugar", "sugars_g", 0.75),
-    TwinRule("reduced sodium", "salt_g", 0.75, not_below=0.140 * SALT_PER_SODIUM),
-    TwinRule("more protein", "protein_g", 1.0, at_most=False, more_g=5),
-    TwinRule("more fiber", "fibre_g", 1.0, at_most=False, more_g=2.8),
+    ClassicRule("reduced calorie", "energy_kcal", 0.75, not_below=40),
+    ClassicRule("reduced fat", "fat_g", 0.75, not_below=3),
+    ClassicRule("reduced saturated fat", "saturates_g", 0.75, not_below=1),
+    ClassicRule("reduced sugar", "sugars_g", 0.75),
+    ClassicRule("reduced sodium", "salt_g", 0.75, not_below=0.140 * SALT_PER_SODIUM),
+    ClassicRule("more protein", "protein_g", 1.0, at_most=False, more_g=5),
+    ClassicRule("more fiber", "fibre_g", 1.0, at_most=False, more_g=2.8),
 )
 
-_LIGHT_ENERGY: Final = TwinRule("light", "energy_kcal", 2 / 3, not_below=40)
-_LIGHT_FAT: Final = TwinRule("light", "fat_g", 0.5, not_below=3)
+_LIGHT_ENERGY: Final = ClassicRule("light", "energy_kcal", 2 / 3, not_below=40)
+_LIGHT_FAT: Final = ClassicRule("light", "fat_g", 0.5, not_below=3)
 """21 CFR 101.56 (b): a third less energy or half the fat; half the fat where the reference food has half of its energy
 or more from fat, which must be low neither in energy nor in fat. From memory."""
 
@@ -73,7 +73,7 @@ def us_claims(
     sweetened_by: tuple[str, ...] = (),
     *,
     said: bool = True,
-    twin: TwinFigures | None = None,
+    classic: ClassicFigures | None = None,
 ) -> tuple[Claim, ...]:
     """US claims on a food whose reference amount is `reference_g`, the rest as for `eu_claims`. Empty for nothing at
     all.
@@ -86,19 +86,21 @@ def us_claims(
         return ()
     reference = figures.times(reference_g / figures.mass_g)
     claims = [check_nutrient(rule, reference, f"{reference_g:g} g", _us_scale(rule, reference_g)) for rule in _US]
-    if twin:
-        claims += [check_against_twin(rule, reference, twin, reference_g, set()) for rule in _US_AGAINST]
-        claims.append(light([check_against_twin(rule, reference, twin, reference_g, set()) for rule in _light(twin)]))
+    if classic:
+        claims += [check_against_classic(rule, reference, classic, reference_g, set()) for rule in _US_AGAINST]
+        claims.append(
+            light([check_against_classic(rule, reference, classic, reference_g, set()) for rule in _light(classic)])
+        )
     return ranked([*claims, no_added_sugars(figures, sweetened_by, said)])
 
 
-def us_needs(reference_g: float, twin: TwinFigures | None = None) -> dict[str, tuple[ClaimCondition, ...]]:
+def us_needs(reference_g: float, classic: ClassicFigures | None = None) -> dict[str, tuple[ClaimCondition, ...]]:
     """What each US claim asks for, by its name."""
     needs = {rule.name: tuple(nutrient_conditions(rule, reference_g / _us_scale(rule, reference_g))) for rule in _US}
-    if twin is None:
+    if classic is None:
         return needs
-    against = {rule.name: twin_conditions(rule, twin, reference_g) for rule in _US_AGAINST}
-    return needs | against | {LIGHT: twin_conditions(_light(twin)[0], twin, reference_g)}
+    against = {rule.name: classic_conditions(rule, classic, reference_g) for rule in _US_AGAINST}
+    return needs | against | {LIGHT: classic_conditions(_light(classic)[0], classic, reference_g)}
 
 
 def us_disclosures(figures: Figures, reference_g: float) -> tuple[str, ...]:
@@ -120,8 +122,8 @@ def us_fibre_notice(claims: tuple[Claim, ...]) -> bool:
 _OF_FIBRE: Final = ("good source of fiber", "high in fiber", "more fiber")
 
 
-def _light(twin: TwinFigures) -> tuple[TwinRule, ...]:
-    energy, fat = twin.per_100g.energy_kcal or 0.0, twin.per_100g.fat_g or 0.0
+def _light(classic: ClassicFigures) -> tuple[ClassicRule, ...]:
+    energy, fat = classic.per_100g.energy_kcal or 0.0, classic.per_100g.fat_g or 0.0
     if energy > 0 and 9 * fat / energy >= _FAT_ENERGY_SHARE:
         return (_LIGHT_FAT,)
     return _LIGHT_ENERGY, _LIGHT_FAT

@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, TwinFigures
+from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, ClassicFigures
 from ample_crumb.core.food.claims.eu import eu_claims, eu_needs
 from ample_crumb.core.food.claims.gap import MOST_TIMES, ClaimedAmounts, LineChange, claim_gap
 from ample_crumb.core.food.claims.us import us_claims, us_needs
@@ -44,14 +44,14 @@ def changed(of: tuple[tuple[int, str, Figures], ...], change: LineChange, share:
     return total(figures(place, each) for place, _, each in of)
 
 
-TWIN = TwinFigures("the butter one", Nutrients(420, 6, 24, 14, 45, 30, 2, 0, 0, 0, 0.8))
+CLASSIC = ClassicFigures("the butter one", Nutrients(420, 6, 24, 14, 45, 30, 2, 0, 0, 0, 0.8))
 
 
 class NearestChange(unittest.TestCase):
     @given(lines())
     def test_it_does_what_it_says_and_less_of_it_does_not(self, of: tuple[tuple[int, str, Figures], ...]) -> None:
-        self.check(of, lambda food: eu_claims(food, twin=TWIN), eu_needs(TWIN))
-        self.check(of, lambda food: us_claims(food, 40, twin=TWIN), us_needs(40, TWIN))
+        self.check(of, lambda food: eu_claims(food, classic=CLASSIC), eu_needs(CLASSIC))
+        self.check(of, lambda food: us_claims(food, 40, classic=CLASSIC), us_needs(40, CLASSIC))
 
     def check(
         self,

@@ -87,14 +87,14 @@ export const referenceQuery = queryOptions({
 
 export const learnedQuery = queryOptions({
   queryKey: ["learned"],
-  queryFn: ({ signal }) => data(api.GET("/api/v1/learned", { signal })),
+  queryFn: ({ signal }) => data(api.GET("/api/v1/lessons", { signal })),
   staleTime: 60_000,
 });
 
 /** What names were said to mean. */
 export const correctionsQuery = queryOptions({
   queryKey: ["corrections"],
-  queryFn: ({ signal }) => data(api.GET("/api/v1/corrections", { signal })),
+  queryFn: ({ signal }) => data(api.GET("/api/v1/food-aliases", { signal })),
 });
 
 export const versionsQuery = (id: string) =>
@@ -158,7 +158,7 @@ export const planQuery = (day: string) =>
 export const atHandQuery = (day: string) =>
   queryOptions({
     queryKey: ["days", day, "at-hand"],
-    queryFn: ({ signal }) => data(api.GET("/api/v1/days/{day}/at-hand", { params: { path: { day } }, signal })),
+    queryFn: ({ signal }) => data(api.GET("/api/v1/days/{day}/available-foods", { params: { path: { day } }, signal })),
     staleTime: 30_000,
   });
 
@@ -167,7 +167,7 @@ export const helpingQuery = (id: string) =>
   queryOptions({
     queryKey: ["helping", id],
     queryFn: ({ signal }) =>
-      data(api.GET("/api/v1/formulas/{formula_id}/helping", { params: { path: { formula_id: id } }, signal })),
+      data(api.GET("/api/v1/formulas/{formula_id}/usual-portion", { params: { path: { formula_id: id } }, signal })),
     staleTime: 30_000,
   });
 
@@ -263,7 +263,7 @@ export const wasteQuery = queryOptions({
 /** Opened packs of the cupboard. */
 export const openedQuery = queryOptions({
   queryKey: [...STASH, "all", "opened"],
-  queryFn: ({ signal }) => data(api.GET("/api/v1/opened", { signal })),
+  queryFn: ({ signal }) => data(api.GET("/api/v1/opened-goods", { signal })),
 });
 
 /** What all that is asked of tastings is kept under. */

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import { useAway } from "@/api/connection";
 import { historyQuery } from "@/api/queries";
+import { keepShell } from "@/api/serviceWorker";
 import { countdown, type DayTask, isHands, LETTERS } from "@/domain/bakeDay";
 import { followers, isBegun, isDone, lastTaken, nextFood, nextStep, overWith, waitedFor } from "@/domain/runSteps";
 import { AtTheBowl } from "@/features/batches/AtTheBowl";
@@ -10,11 +11,10 @@ import { Photo } from "@/features/batches/Photo";
 import { useRecording } from "@/features/batches/useRecording";
 import { useKeys } from "@/ui/keys";
 import { useTitle } from "@/ui/useTitle";
-import { AllDone } from "./AllDone";
-import { Different } from "./Different";
+import { toldKey } from "./batchDraftKey";
+import { DeviationDialog } from "./DeviationDialog";
 import { HAZARDS } from "./Lanes";
-import { toldKey } from "./recording";
-import { keepShell } from "./shell";
+import { RunSummary } from "./RunSummary";
 import { useRing } from "./useRing";
 import { type Run, useRun } from "./useRun";
 import { useWakeLock } from "./useWakeLock";
@@ -143,7 +143,7 @@ function Steps({ run }: { run: Run }) {
       )}
       <section className="flex flex-1 flex-col justify-center gap-4" aria-live="polite">
         {left.length === 0 || state.ended_ms ? (
-          <AllDone run={run} />
+          <RunSummary run={run} />
         ) : step ? (
           <>
             <h1 ref={heading} tabIndex={-1} className="run-words outline-none">
@@ -190,7 +190,7 @@ function Steps({ run }: { run: Run }) {
         </footer>
       )}
       {different && (
-        <Different
+        <DeviationDialog
           run={run}
           step={step}
           onClose={() => setDifferent(false)}

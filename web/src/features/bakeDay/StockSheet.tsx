@@ -7,7 +7,7 @@ import { parseNumber } from "@/domain/numbers";
 import { NumberField } from "@/ui/NumberField";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
-import { TookInstead } from "./TookInstead";
+import { Substitute } from "./Substitute";
 
 interface StockSheetProps {
   item: Schemas["ShoppingItemView"];
@@ -112,7 +112,7 @@ function SoldOut({ item, day }: { item: StockSheetProps["item"]; day: StockSheet
       <h2>Sold out, or took something else</h2>
       <div className="mt-2 grid gap-4">
         {formulas.map((formula) => (
-          <TookInstead
+          <Substitute
             key={formula.formula_id}
             formula_id={formula.formula_id}
             formula={formula.name}

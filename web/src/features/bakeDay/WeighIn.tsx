@@ -4,9 +4,9 @@ import { grams } from "@/domain/format";
 import { parseNumber } from "@/domain/numbers";
 import { nextFood, tolerance } from "@/domain/runSteps";
 import { Bowl } from "./Bowl";
-import { keepWeighed, scaledBy } from "./recording";
+import { keepWeighed, scaledBy } from "./batchDraftKey";
+import { ExcessAdvice } from "./ExcessAdvice";
 import { ScalePanel } from "./ScalePanel";
-import { TooMuch } from "./TooMuch";
 import type { Run } from "./useRun";
 import { useScale } from "./useScale";
 
@@ -66,7 +66,7 @@ export function WeighIn({ run, step }: { run: Run; step: DayTask }) {
   return (
     <div className="grid items-center gap-6 md:grid-cols-2">
       {over !== null && (
-        <TooMuch
+        <ExcessAdvice
           run={run}
           formula={step.formula}
           name={food.name}

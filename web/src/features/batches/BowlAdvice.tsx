@@ -2,9 +2,9 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
+import { recordBody } from "@/domain/batchDraft";
 import { change, grams, kcal, today } from "@/domain/format";
 import { Problem } from "@/domain/problem";
-import { recordBody } from "@/domain/told";
 import { CONSISTENCIES, STAGES } from "@/features/crumb/consistencies";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
@@ -59,7 +59,7 @@ function Looks({ recording, onDone, onClose }: AdviceProps) {
   const look = useMutation({
     mutationFn: (asked: { said: Schemas["Consistency"]; stage: Schemas["Stage"] }) => {
       const { name, family, pieces, method, parts, production } = made as Schemas["Draft"];
-      const body = { name, family, pieces, method, parts, production, twin: null, day: today(), ...asked };
+      const body = { name, family, pieces, method, parts, production, classic: null, day: today(), ...asked };
       return data(api.POST("/api/v1/bench/dough", { body }));
     },
     onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),

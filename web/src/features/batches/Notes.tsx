@@ -10,7 +10,7 @@ import { Problem } from "@/domain/problem";
 import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
-import { plainStep } from "./plainStep";
+import { plainStep } from "./stepText";
 
 interface NotesProps {
   formula_id: string;

@@ -15,7 +15,7 @@ import { PieceFigures } from "@/ui/PieceFigures";
 import { useNotice } from "@/ui/Toast";
 import { usePersistedText } from "@/ui/usePersistedText";
 import { useTitle } from "@/ui/useTitle";
-import { WhySo } from "../causes/WhySo";
+import { Causes } from "../causes/Causes";
 import { Photos } from "./Photos";
 
 /** A batch as it was made. */
@@ -123,7 +123,7 @@ function Opened({ view }: { view: Schemas["BatchView"] }) {
               </div>
             ))}
           </section>
-          <WhySo batch_id={item.id} formula_id={item.formula_id} />
+          <Causes batch_id={item.id} formula_id={item.formula_id} />
           <Photos batch={view} />
         </div>
         <Told view={view} />
@@ -165,7 +165,7 @@ function LotRow({ lot, batch }: { lot: Schemas["LotView"]; batch: Schemas["Batch
   const [eaten, setEaten] = useState<number | null>(1);
   const told = useQuery(batchStashQuery(batch.id));
   // From where it must be eaten first; what is on no shelf is eaten all the same.
-  const heap = told.data?.batch.heaps
+  const position = told.data?.batch.positions
     .filter((each) => each.lot === lot.lot && each.piece_count >= (eaten ?? 1))
     .sort((one, other) => Date.parse(one.eat_by) - Date.parse(other.eat_by))[0];
   const add = useMutation({
@@ -180,7 +180,7 @@ function LotRow({ lot, batch }: { lot: Schemas["LotView"]; batch: Schemas["Batch
             batch_id: batch.id,
             lot: lot.lot,
             piece_count: eaten ?? 1,
-            shelf_id: heap?.shelf_id ?? null,
+            shelf_id: position?.shelf_id ?? null,
             sides: "",
           },
         }),

@@ -8,7 +8,7 @@ import { newId } from "@/domain/ids";
 import { Problem } from "@/domain/problem";
 import { Select } from "@/ui/Select";
 import { Photo } from "./Photo";
-import { plainStep } from "./plainStep";
+import { plainStep } from "./stepText";
 
 const LONGEST_PX = 1280;
 const WORDS = ["", "like this", "too wet", "too dry", "too dark", "cut"] as const;

@@ -4,11 +4,11 @@ import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { api, data } from "@/api/client";
 import { BATCHES, batchQuery, learnedQuery, pasteQuery, STASH, stashQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
+import { nothingTold, type PlanOf, recordBody, type Told, toldOf } from "@/domain/batchDraft";
 import { draftBody, draftFrom, draftOfRecipe } from "@/domain/draft";
 import { fieldMoment, momentOfField } from "@/domain/format";
 import { newId } from "@/domain/ids";
 import { deviceId, eventBody, told as hasTold, pendingOf, putDown } from "@/domain/runQueue";
-import { nothingTold, type PlanOf, recordBody, type Told, toldOf } from "@/domain/told";
 import { Pending } from "@/features/common/Pending";
 import { CrumbDials } from "@/features/crumb/CrumbDials";
 import { Hazards } from "@/features/crumb/Hazards";
@@ -17,11 +17,11 @@ import { useNotice } from "@/ui/Toast";
 import { usePersistedText } from "@/ui/usePersistedText";
 import { useTitle } from "@/ui/useTitle";
 import { AtTheBowl, PiecesOut } from "./AtTheBowl";
-import { HowItTurnedOut } from "./HowItTurnedOut";
+import { BatchOutcome } from "./BatchOutcome";
+import { Deviations } from "./Deviations";
 import { MadePiece } from "./MadePiece";
 import { OneOfTwo } from "./OneOfTwo";
 import { useRecording } from "./useRecording";
-import { WhatDiffered } from "./WhatDiffered";
 
 /** Records what was really made: of a formula, of a text alone, of the rest of a dough, or anew what was recorded. */
 export default function RecordBatch() {
@@ -259,10 +259,10 @@ function Record({ plan, keptAs, begin, revision = 0 }: RecordProps) {
       )}
       <div className="mt-3 grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_360px]">
         <div className="grid min-w-0 gap-4 max-lg:contents">
-          <WhatDiffered recording={recording} />
+          <Deviations recording={recording} />
           <AtTheBowl recording={recording} />
           <PiecesOut recording={recording} />
-          <HowItTurnedOut recording={recording} />
+          <BatchOutcome recording={recording} />
         </div>
         <div className="grid min-w-0 gap-4 lg:sticky lg:top-0 max-lg:contents">
           <div className="min-w-0 max-lg:order-first">

@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { api, data } from "@/api/client";
-import { keepTold, keptTold, nothingTold, type PlanOf, recordBody, type Told } from "@/domain/told";
+import { keepTold, keptTold, nothingTold, type PlanOf, recordBody, type Told } from "@/domain/batchDraft";
 
 const RESTED_MS = 250;
 

@@ -7,7 +7,7 @@ import type { DraftStore } from "@/domain/draftStore";
 import { count, grams, kcal, plural, today } from "@/domain/format";
 import { parseNumber } from "@/domain/numbers";
 import { problemText } from "@/domain/problem";
-import { Helping } from "@/features/today/Helping";
+import { UsualPortion } from "@/features/today/UsualPortion";
 import { useDayWrites } from "@/features/today/useDay";
 import { isSingleKey, useKeys } from "@/ui/keys";
 import { useNotice } from "@/ui/Toast";
@@ -71,7 +71,7 @@ export function AddToToday({ worked, store, fitting, compact = false }: AddToTod
       </button>
       {!compact && helping.data && (
         <span className="text-note text-soft">
-          <Helping formula_id={store.id} name="it" usual={helping.data.usual_count} />
+          <UsualPortion formula_id={store.id} name="it" usual={helping.data.usual_count} />
         </span>
       )}
       {made.small_g > 0 && !compact && (

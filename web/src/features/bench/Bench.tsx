@@ -17,15 +17,15 @@ import { usePrinting } from "@/ui/usePrinting";
 import { useTitle } from "@/ui/useTitle";
 import { AddToToday } from "./AddToToday";
 import { Allergens } from "./Allergens";
-import { AskedLines } from "./AskedLines";
+import type { Meaning } from "./FoodMeaningDialog";
 import { Head } from "./Head";
 import type { Question } from "./LineQuestion";
 import { Lines } from "./Lines";
-import type { Meaning } from "./MeansDialog";
-import { OnPaper } from "./OnPaper";
 import { PieceCard } from "./PieceCard";
+import { PrintedFormula } from "./PrintedFormula";
+import { QuestionedLines } from "./QuestionedLines";
 import { SavingBanner } from "./SavingBanner";
-import { useDraftStore, useEvaluated, useSettled } from "./useBench";
+import { useAnalysis, useDraftStore, useEvaluated } from "./useBench";
 import { useUndoKeys } from "./useUndoKeys";
 import { WhatIf } from "./WhatIf";
 
@@ -34,12 +34,12 @@ const LabelTab = lazy(() => import("@/features/label/LabelTab"));
 const Swaps = lazy(() => import("@/features/swaps/Swaps"));
 const Sweeteners = lazy(() => import("@/features/swaps/Sweeteners"));
 const Reformulate = lazy(() => import("@/features/reformulate/Reformulate"));
-const Twin = lazy(() => import("@/features/twin/Twin"));
+const Classic = lazy(() => import("@/features/classic/Classic"));
 const Method = lazy(() => import("./Method"));
 const Versions = lazy(() => import("@/features/versions/Versions"));
 const Batches = lazy(() => import("@/features/batches/Batches"));
-const MeansDialog = lazy(() => import("./MeansDialog"));
-const WhichOfMine = lazy(() => import("./WhichOfMine"));
+const FoodMeaningDialog = lazy(() => import("./FoodMeaningDialog"));
+const Alternatives = lazy(() => import("./Alternatives"));
 const NewProductFor = lazy(() => import("./NewProductFor"));
 const ScaleSheet = lazy(() => import("./ScaleSheet"));
 
@@ -66,7 +66,7 @@ export default function Bench() {
 function Opened({ view }: { view: Schemas["FormulaView"] }) {
   const store = useDraftStore(view);
   const worked = useEvaluated(store, view);
-  const settled = useSettled(store);
+  const analysis = useAnalysis(store);
   const kitchen = useQuery(kitchenQuery);
   const history = useQuery(historyQuery(view.id));
   const notes = useMemo(() => notesByLine(history.data?.notes ?? []), [history.data?.notes]);
@@ -90,7 +90,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
 
   return (
     <>
-      {onPaper && <OnPaper store={store} worked={worked.view} cautions={settled?.hazards ?? []} />}
+      {onPaper && <PrintedFormula store={store} worked={worked.view} cautions={analysis?.hazards ?? []} />}
       <div className={`mx-auto max-w-310 ${onPaper ? "print:hidden" : ""}`}>
         <Head
           store={store}
@@ -108,7 +108,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
           <TabRow tab={tab} />
           <Suspense fallback={<p className="mt-4 text-soft">Opening …</p>}>
             {meaning && (
-              <MeansDialog
+              <FoodMeaningDialog
                 meaning={meaning}
                 formula_id={store.id}
                 onClose={() => setMeaning(null)}
@@ -119,7 +119,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
               />
             )}
             {compared && (
-              <WhichOfMine store={store} line_id={compared} currency={currency} onClose={() => setCompared(null)} />
+              <Alternatives store={store} line_id={compared} currency={currency} onClose={() => setCompared(null)} />
             )}
             {unknown && <NewProductFor store={store} question={unknown} onClose={() => setUnknown(null)} />}
             {scaling && worked && <ScaleSheet store={store} worked={worked} onClose={() => setScaling(false)} />}
@@ -127,11 +127,11 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
               <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
                 <section aria-label="Lines" className="min-w-0">
                   <LastTime notes={history.data?.notes ?? []} />
-                  <AskedLines questions={settled?.questions} lines={worked?.lines} store={store} />
+                  <QuestionedLines questions={analysis?.questions} lines={worked?.lines} store={store} />
                   <Lines
                     store={store}
                     worked={worked}
-                    questions={settled?.questions}
+                    questions={analysis?.questions}
                     notes={notes}
                     onMean={setMeaning}
                     onCompare={setCompared}
@@ -139,7 +139,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
                   />
                   {worked && <WhatToWeigh worked={worked.view} />}
                   <WhatIf store={store} />
-                  {settled && <Hazards hazards={settled.hazards} />}
+                  {analysis && <Hazards hazards={analysis.hazards} />}
                   {worked && (
                     <ProductionCard store={store} made={worked.view.production} layers={worked.view.piece.layers} />
                   )}
@@ -154,7 +154,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
                     />
                     <CrumbCheck
                       check={worked.view.check}
-                      repairs={settled?.repairs}
+                      repairs={analysis?.repairs}
                       families={families}
                       currency={currency}
                       shaping={worked.view.production.shaping}
@@ -165,8 +165,8 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
               </div>
             </Tabs.Content>
             <Tabs.Content value="label" tabIndex={-1}>
-              {worked && settled && (
-                <LabelTab worked={worked.view} settled={settled} currency={currency} store={store} />
+              {worked && analysis && (
+                <LabelTab worked={worked.view} analysis={analysis} currency={currency} store={store} />
               )}
             </Tabs.Content>
             <Tabs.Content value="swaps" tabIndex={-1}>
@@ -182,8 +182,8 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
                 <p className="mt-4 text-soft">Working it out …</p>
               )}
             </Tabs.Content>
-            <Tabs.Content value="twin" tabIndex={-1}>
-              <Twin store={store} />
+            <Tabs.Content value="classic" tabIndex={-1}>
+              <Classic store={store} />
             </Tabs.Content>
             <Tabs.Content value="method" tabIndex={-1}>
               <Method store={store} />
@@ -196,7 +196,7 @@ function Opened({ view }: { view: Schemas["FormulaView"] }) {
             </Tabs.Content>
           </Suspense>
         </Tabs.Root>
-        {worked && settled && <Changed worked={worked.view} settled={settled} />}
+        {worked && analysis && <Changed worked={worked.view} analysis={analysis} />}
       </div>
     </>
   );
@@ -228,7 +228,7 @@ const TABS = [
   ["swaps", "Swaps"],
   ["sweeteners", "Sweeteners"],
   ["reach", "Reach a target"],
-  ["twin", "Classic"],
+  ["classic", "Classic"],
   ["method", "Method"],
   ["versions", "Versions"],
   ["batches", "Batches"],
@@ -273,7 +273,7 @@ function Status({ store, fitting }: { store: DraftStore; fitting: Schemas["Fitti
 }
 
 /** Tells who does not see it what a piece comes to, once the figures rest. */
-function Changed({ worked, settled }: { worked: Schemas["EvaluatedView"]; settled: Schemas["SettledView"] }) {
+function Changed({ worked, analysis }: { worked: Schemas["EvaluatedView"]; analysis: Schemas["AnalysisView"] }) {
   const [said, setSaid] = useState("");
   const first = useRef(true);
   // biome-ignore lint/correctness/useExhaustiveDependencies: said when what rests is another, with the figures of then
@@ -281,7 +281,7 @@ function Changed({ worked, settled }: { worked: Schemas["EvaluatedView"]; settle
     if (!first.current)
       setSaid(`A piece: ${kcal(worked.piece.energy_kcal)} kcal, ${grams(worked.piece.protein_g)} g protein.`);
     first.current = false;
-  }, [settled]);
+  }, [analysis]);
   return (
     <p role="status" className="sr-only" data-changed>
       {said}

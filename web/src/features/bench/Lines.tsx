@@ -5,9 +5,9 @@ import type { DraftStore } from "@/domain/draftStore";
 import { grams, kcal } from "@/domain/format";
 import { PartOptions } from "@/features/production/PartOptions";
 import { useDraft } from "@/ui/useDraft";
+import type { Meaning } from "./FoodMeaningDialog";
 import { firstUnanswered, openQuestions, type Question } from "./LineQuestion";
 import { LineRow } from "./LineRow";
-import type { Meaning } from "./MeansDialog";
 import type { Evaluated } from "./useBench";
 import { useRowActions } from "./useRowActions";
 

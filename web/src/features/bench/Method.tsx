@@ -8,7 +8,7 @@ import { benchBody } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { Tasks } from "@/features/bakeDay/Tasks";
 import { Photo } from "@/features/batches/Photo";
-import { plainStep } from "@/features/batches/plainStep";
+import { plainStep } from "@/features/batches/stepText";
 import { Pending } from "@/features/common/Pending";
 import { Hazards } from "@/features/crumb/Hazards";
 import { useDraft } from "@/ui/useDraft";

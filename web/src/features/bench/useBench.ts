@@ -37,7 +37,7 @@ function benchOf(view: FormulaView, client: QueryClient, tell: Tell): DraftStore
       ),
     saved: (stored, draft) => {
       client.setQueryData(formulaQuery(stored.id).queryKey, stored);
-      client.setQueryData(settledKey(draft), stored.settled);
+      client.setQueryData(analysisKey(draft), stored.analysis);
       // Nothing of these is on screen while one types; they are asked for where they are looked at.
       for (const queryKey of [FORMULA_LISTS, ["days"]])
         void client.invalidateQueries({ queryKey, refetchType: "none" });
@@ -48,17 +48,17 @@ function benchOf(view: FormulaView, client: QueryClient, tell: Tell): DraftStore
       void remember(name, slug, client).catch((error) => tell(error instanceof Problem ? error.detail : String(error))),
   });
   const { draft, saving, notice } = made.snapshot();
-  if (saving.kind === "saved") client.setQueryData(settledKey(draft), view.settled);
+  if (saving.kind === "saved") client.setQueryData(analysisKey(draft), view.analysis);
   if (notice) tell(notice);
   benches.set(view.id, made);
   return made;
 }
 
 export async function remember(name: string, slug: string | null, client: QueryClient): Promise<void> {
-  if (slug) await api.PUT("/api/v1/corrections", { body: { name, slug } });
-  else await api.DELETE("/api/v1/corrections", { params: { query: { name } } });
+  if (slug) await api.PUT("/api/v1/food-aliases", { body: { name, slug } });
+  else await api.DELETE("/api/v1/food-aliases", { params: { query: { name } } });
   await Promise.all(
-    [["bench"], ["settled"], ["corrections"], FORMULA_LISTS, ["days"]].map((queryKey) =>
+    [["bench"], ["analysis"], ["corrections"], FORMULA_LISTS, ["days"]].map((queryKey) =>
       client.invalidateQueries({ queryKey }),
     ),
   );
@@ -116,11 +116,11 @@ function question(
   };
 }
 
-const settledKey = (draft: Draft) => ["settled", draftText(draft)];
+const analysisKey = (draft: Draft) => ["analysis", draftText(draft)];
 
 /** What is worked out once the draft rests. The save that comes then brings it; it is asked for only where there is
  * nothing to save. */
-export function useSettled(store: DraftStore): Schemas["SettledView"] | undefined {
+export function useAnalysis(store: DraftStore): Schemas["AnalysisView"] | undefined {
   const saving = useDraft(store, (state) => state.saving.kind);
   const [rested, setRested] = useState(store.snapshot().draft);
   useEffect(() => {
@@ -137,8 +137,8 @@ export function useSettled(store: DraftStore): Schemas["SettledView"] | undefine
     };
   }, [store]);
   const query = useQuery({
-    queryKey: settledKey(rested),
-    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/settled", { body: benchBody(rested), signal })),
+    queryKey: analysisKey(rested),
+    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/analysis", { body: benchBody(rested), signal })),
     enabled: saving !== "waiting" && saving !== "saving",
     placeholderData: keepPreviousData,
     gcTime: 30_000,

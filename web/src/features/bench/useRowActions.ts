@@ -18,10 +18,10 @@ import type { DraftStore } from "@/domain/draftStore";
 import { Problem } from "@/domain/problem";
 import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
-import { answerQuestion, chooseHere } from "./answering";
+import type { Meaning } from "./FoodMeaningDialog";
 import type { Question } from "./LineQuestion";
 import type { RowActions } from "./LineRow";
-import type { Meaning } from "./MeansDialog";
+import { answerQuestion, chooseHere } from "./lineAnswers";
 
 interface Around {
   mean: (meaning: Meaning) => void;
@@ -155,7 +155,11 @@ export function useRowActions(store: DraftStore, around: Around): RowActions {
         if (line) document.querySelector<HTMLElement>(`[data-line="${line.id}"]`)?.focus();
       },
       nudge: (id, factor) =>
-        void rewrite(id, (line) => data(api.POST("/api/v1/bench/nudge", { body: { ...line, factor } })), `nudge ${id}`),
+        void rewrite(
+          id,
+          (line) => data(api.POST("/api/v1/bench/adjust-amount", { body: { ...line, factor } })),
+          `nudge ${id}`,
+        ),
       detail: (id, details) =>
         void rewrite(id, (line) => data(api.POST("/api/v1/bench/detail", { body: { ...line, ...details } }))),
       replace: (id, text, slug) => store.edit((draft) => changeLine(draft, id, { text, chosen: slug })),

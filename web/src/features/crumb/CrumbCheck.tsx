@@ -10,10 +10,10 @@ import { DialTrack, dialValue } from "@/ui/DialTrack";
 import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
-import { useTeaching } from "./useTeaching";
+import { useTeaching } from "./useFeedback";
 
 const LearnedSheet = lazy(() => import("./LearnedSheet"));
-const LooksWrong = lazy(() => import("./LooksWrong"));
+const DoughDiagnosis = lazy(() => import("./DoughDiagnosis"));
 
 type RepairView = Schemas["RepairView"];
 type Dial = Schemas["Dial"];
@@ -164,7 +164,7 @@ function Character({ check, shaping, store }: Pick<CrumbCheckProps, "check" | "s
       )}
       {looking && (
         <Suspense>
-          <LooksWrong
+          <DoughDiagnosis
             store={store}
             onClose={() => setLooking(false)}
             teach={teach}

@@ -14,16 +14,16 @@ interface LearnedSheetProps {
 export default function LearnedSheet({ onClose, learned, onChanged }: LearnedSheetProps) {
   const forget = useMutation({
     mutationFn: (id: string) =>
-      data(api.DELETE("/api/v1/learned/{feedback_id}", { params: { path: { feedback_id: id } } })),
+      data(api.DELETE("/api/v1/lessons/{feedback_id}", { params: { path: { feedback_id: id } } })),
     onSuccess: onChanged,
   });
   const forgetBake = useMutation({
     mutationFn: (id: string) =>
-      data(api.DELETE("/api/v1/learned/bakes/{batch_id}", { params: { path: { batch_id: id } } })),
+      data(api.DELETE("/api/v1/lessons/bakes/{batch_id}", { params: { path: { batch_id: id } } })),
     onSuccess: onChanged,
   });
   const forgetAll = useMutation({
-    mutationFn: () => data(api.DELETE("/api/v1/learned")),
+    mutationFn: () => data(api.DELETE("/api/v1/lessons")),
     onSuccess: (view) => {
       onChanged(view);
       onClose();
@@ -73,8 +73,8 @@ export default function LearnedSheet({ onClose, learned, onChanged }: LearnedShe
             {learned.bakes.map((bake) => (
               <li key={bake.id} className="flex items-center gap-2 border-b border-rim py-1">
                 <span className="min-w-0 flex-1">
-                  {bake.name}: <b>{Math.round(bake.took_min)} min</b>, about {Math.round(bake.told_min)} by the table{" "}
-                  <span className="text-soft">{longDate(bake.made_at)}</span>
+                  {bake.name}: <b>{Math.round(bake.took_min)} min</b>, about {Math.round(bake.predicted_min)} by the
+                  table <span className="text-soft">{longDate(bake.made_at)}</span>
                 </span>
                 <button
                   type="button"

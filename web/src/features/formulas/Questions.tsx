@@ -1,7 +1,7 @@
 import type { DraftStore } from "@/domain/draftStore";
-import { answerQuestion, chooseHere, useQuestionKey } from "@/features/bench/answering";
+import type { Meaning } from "@/features/bench/FoodMeaningDialog";
 import { type Answer, firstUnanswered, LineQuestion, type Question } from "@/features/bench/LineQuestion";
-import type { Meaning } from "@/features/bench/MeansDialog";
+import { answerQuestion, chooseHere, useQuestionKey } from "@/features/bench/lineAnswers";
 import type { Tell } from "@/ui/Toast";
 
 interface QuestionsProps {

@@ -8,7 +8,7 @@ import { Pending } from "@/features/common/Pending";
 import { useNotice } from "@/ui/Toast";
 import { usePersistedText } from "@/ui/usePersistedText";
 import { useTitle } from "@/ui/useTitle";
-import { Understood } from "./Understood";
+import { ReadingReview } from "./ReadingReview";
 
 type Pasted = Schemas["Pasted"];
 
@@ -81,7 +81,7 @@ export default function ReadRecipe() {
           ))}
         </nav>
       )}
-      <Understood
+      <ReadingReview
         key={`${reading} ${place}`}
         recipe={shown}
         keptAs={`${reading} ${place}`}

@@ -1,9 +1,9 @@
 import { Fragment } from "react";
 import type { Schemas } from "@/api/types";
-import type { TwinChoice } from "@/domain/draft";
+import type { ClassicChoice } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
 import { grams, kcal } from "@/domain/format";
-import { TwinPicker } from "./TwinPicker";
+import { ClassicPicker } from "./ClassicPicker";
 
 type Claim = Schemas["Claim"];
 type Judged = Schemas["JudgedClaim"];
@@ -14,7 +14,7 @@ interface CalledProps {
   words: readonly Schemas["WordAnswer"][];
   piece: Piece;
   baked: boolean;
-  reference: TwinChoice | null;
+  reference: ClassicChoice | null;
   store: DraftStore;
 }
 
@@ -53,7 +53,7 @@ export function ClaimsCard({ claims, words, piece, baked, reference, store }: Ca
           With a claim on fiber in the US: “Contains {grams(claims.us_fibre_fat_g)} g of total fat per serving.”
         </p>
       )}
-      <TwinPicker reference={reference} twin={claims.twin} store={store} />
+      <ClassicPicker reference={reference} classic={claims.classic} store={store} />
       <SellersWords words={words} />
       <details className="mt-1">
         <summary className="cursor-pointer font-semibold text-enamel-ink">Limits, and what lacks</summary>

@@ -5,37 +5,37 @@ import { Band } from "@/ui/Band";
 import { useDraft } from "@/ui/useDraft";
 import { ClaimsCard } from "./ClaimsCard";
 import { PrintedLabel } from "./PrintedLabel";
-import { Quality } from "./Quality";
+import { ProteinQuality } from "./ProteinQuality";
 import { StatedCard } from "./StatedCard";
 
 interface LabelTabProps {
   worked: Schemas["EvaluatedView"];
-  settled: Schemas["SettledView"];
+  analysis: Schemas["AnalysisView"];
   currency: string;
   store: DraftStore;
 }
 
 /** What may be said of a piece: its name for the law, what is in it, what it costs, and a label to print. */
-export default function LabelTab({ worked, settled, currency, store }: LabelTabProps) {
-  const reference = useDraft(store, (state) => state.draft.twin);
+export default function LabelTab({ worked, analysis, currency, store }: LabelTabProps) {
+  const reference = useDraft(store, (state) => state.draft.classic);
   return (
     <div className="mt-3 grid items-start gap-5 lg:grid-cols-2">
       <div className="grid gap-4">
-        <PrintedLabel worked={worked} settled={settled} store={store} />
+        <PrintedLabel worked={worked} analysis={analysis} store={store} />
         <Batch worked={worked} currency={currency} />
       </div>
       <div className="grid gap-4">
-        <StatedCard stated={settled.stated} called={settled.called} />
+        <StatedCard stated={analysis.stated} called={analysis.called} />
         <ClaimsCard
-          claims={settled.claims}
-          words={settled.words}
+          claims={analysis.claims}
+          words={analysis.words}
           piece={worked.piece}
           baked={worked.production.loss_share > 0}
           reference={reference}
           store={store}
         />
         <Contents contents={worked.allergens} />
-        <Keeping keeping={settled.keeping} />
+        <Keeping keeping={analysis.keeping} />
       </div>
     </div>
   );
@@ -67,7 +67,7 @@ function Batch({ worked, currency }: { worked: Schemas["EvaluatedView"]; currenc
       ) : (
         <p className="mt-1 text-note text-soft">No line has a price yet; the Cupboard takes them.</p>
       )}
-      <Quality quality={worked.quality} />
+      <ProteinQuality quality={worked.quality} />
     </section>
   );
 }

@@ -10,12 +10,12 @@ const FIGURES = ["fat_g", "saturates_g", "carbohydrate_g", "sugars_g", "fibre_g"
 
 interface PrintedLabelProps {
   worked: Schemas["EvaluatedView"];
-  settled: Schemas["SettledView"];
+  analysis: Schemas["AnalysisView"];
   store: DraftStore;
 }
 
 /** The label of a piece as it prints: name, ingredients with their allergens, figures, and a line of one's own. */
-export function PrintedLabel({ worked, settled, store }: PrintedLabelProps) {
+export function PrintedLabel({ worked, analysis, store }: PrintedLabelProps) {
   const title = useFigureTitle();
   const name = useDraft(store, (state) => state.draft.name);
   const [keep, setKeep] = usePersistedText(`keeping ${store.id}`);
@@ -38,7 +38,7 @@ export function PrintedLabel({ worked, settled, store }: PrintedLabelProps) {
       <div className="printed mt-2 grid gap-2 border border-rim-strong p-4">
         <h3 className="font-display text-lead font-[640]">{name}</h3>
         <p className="text-note">
-          {settled.ingredients.map((each, place) => (
+          {analysis.ingredients.map((each, place) => (
             <span key={each.name}>
               {place > 0 && ", "}
               {each.allergens.length ? (
@@ -50,7 +50,7 @@ export function PrintedLabel({ worked, settled, store }: PrintedLabelProps) {
               )}
             </span>
           ))}
-          {settled.ingredients.length > 0 && "."}
+          {analysis.ingredients.length > 0 && "."}
         </p>
         {allergens.contains.length > 0 && (
           <p className="text-note">
@@ -77,7 +77,7 @@ export function PrintedLabel({ worked, settled, store }: PrintedLabelProps) {
                 {title("energy_kcal")}
               </th>
               <td className="text-right">{kcal(piece.energy_kcal)} kcal</td>
-              <td className="text-right">{kcal(settled.per_100g.energy_kcal)} kcal</td>
+              <td className="text-right">{kcal(analysis.per_100g.energy_kcal)} kcal</td>
             </tr>
             {FIGURES.map((figure) => (
               <tr key={figure}>
@@ -88,7 +88,7 @@ export function PrintedLabel({ worked, settled, store }: PrintedLabelProps) {
                   {title(figure, true)}
                 </th>
                 <td className="text-right">{grams(piece[figure])} g</td>
-                <td className="text-right">{grams(settled.per_100g[figure])} g</td>
+                <td className="text-right">{grams(analysis.per_100g[figure])} g</td>
               </tr>
             ))}
           </tbody>

@@ -5,7 +5,7 @@ import { asked } from "@/domain/alerts";
 import { newId } from "@/domain/ids";
 import { parseNumber } from "@/domain/numbers";
 import { Select } from "@/ui/Select";
-import { Avoids } from "./Avoids";
+import { AvoidedFoods } from "./AvoidedFoods";
 import { type Person, usePeople } from "./usePeople";
 
 const STEPS = [
@@ -165,7 +165,7 @@ function PersonForm({ person, askable, problem, saving, onSave, onCancel }: Pers
         <summary className="cursor-pointer text-soft">
           Must not get{avoids.length > 0 && `: ${avoids.map(asked).join(", ")}`}
         </summary>
-        <Avoids askable={askable} avoids={avoids} onChange={setAvoids} />
+        <AvoidedFoods askable={askable} avoids={avoids} onChange={setAvoids} />
       </details>
       <details open={tally.name !== ""}>
         <summary className="cursor-pointer text-soft">A count of your own{tally.name && `: ${tally.name}`}</summary>

@@ -51,7 +51,7 @@ export default function Reformulate({ store, worked }: ReachProps) {
   });
   const body = benchBody(draft);
   const choices = useQuery({
-    queryKey: ["reach", "choices", body.family, body.twin],
+    queryKey: ["reach", "choices", body.family, body.classic],
     queryFn: ({ signal }) => data(api.POST("/api/v1/bench/reformulation/choices", { body, signal })),
   });
   const lines = draft.parts.flatMap((part) => part.lines);

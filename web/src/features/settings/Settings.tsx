@@ -10,8 +10,8 @@ import { useSingleKeys } from "@/ui/keys";
 import { NumberField } from "@/ui/NumberField";
 import { Select } from "@/ui/Select";
 import { useTitle } from "@/ui/useTitle";
-import { Eaters } from "./Eaters";
-import { Remembered } from "./Remembered";
+import { DietaryProfiles } from "./DietaryProfiles";
+import { NameCorrections } from "./NameCorrections";
 
 const Data = lazy(() => import("@/features/data/Data"));
 
@@ -93,7 +93,7 @@ function Choices() {
       </p>
       <div className="mt-4 grid gap-4">
         <People askable={kitchen.data?.askable ?? []} />
-        <Eaters eaters={kitchen.data?.eaters ?? []} askable={kitchen.data?.askable ?? []} />
+        <DietaryProfiles profiles={kitchen.data?.dietary_profiles ?? []} askable={kitchen.data?.askable ?? []} />
         {QUESTIONS.map(({ name, title, options }) => (
           <section key={name} className="card p-4">
             <h2 id={`setting-${name}`}>{title}</h2>
@@ -149,7 +149,7 @@ function Choices() {
             </div>
           </div>
         </section>
-        <Remembered />
+        <NameCorrections />
         <section className="card p-4">
           <h2>Keys</h2>
           <label className="mt-2 flex items-center gap-3 py-1">

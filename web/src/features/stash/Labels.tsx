@@ -27,8 +27,8 @@ export default function Labels() {
   const all = query.data ? allLying(query.data) : [];
   const wanted = all.map((lying) => [lying, counts[keyOf(lying)] ?? 0] as const).filter(([, many]) => many > 0);
   const address = new URLSearchParams({ paper, zone: Intl.DateTimeFormat().resolvedOptions().timeZone });
-  for (const [{ batch, heap }, many] of wanted)
-    address.append("label", `${batch.id}.${heap.lot}.${heap.shelf_id}.${many}`);
+  for (const [{ batch, position }, many] of wanted)
+    address.append("label", `${batch.id}.${position.lot}.${position.shelf_id}.${many}`);
   const labels = wanted.reduce((sum, [, many]) => sum + many, 0);
   return (
     <div className="mx-auto max-w-310">
@@ -68,9 +68,9 @@ export default function Labels() {
               <button
                 type="button"
                 className="btn btn-bare"
-                onClick={() => setCounts((now) => ({ ...now, [keyOf(lying)]: Math.ceil(lying.heap.piece_count) }))}
+                onClick={() => setCounts((now) => ({ ...now, [keyOf(lying)]: Math.ceil(lying.position.piece_count) }))}
               >
-                One for each of the {count(lying.heap.piece_count)}
+                One for each of the {count(lying.position.piece_count)}
               </button>
             </div>
           ))}
@@ -78,7 +78,7 @@ export default function Labels() {
         <section aria-label="As they print" className="grid grid-cols-2 gap-2 max-sm:grid-cols-1 print:gap-0">
           {wanted.flatMap(([lying, many]) =>
             Array.from({ length: many }, (_, place) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: labels of one heap are alike
+              // biome-ignore lint/suspicious/noArrayIndexKey: labels of one position are alike
               <PieceLabel key={`${keyOf(lying)} ${place}`} lying={lying} now={query.data?.now ?? ""} />
             )),
           )}
@@ -89,17 +89,17 @@ export default function Labels() {
   );
 }
 
-function PieceLabel({ lying: { batch, heap }, now }: { lying: Lying; now: string }) {
-  const { figures } = heap;
+function PieceLabel({ lying: { batch, position }, now }: { lying: Lying; now: string }) {
+  const { figures } = position;
   return (
     <article className="card break-inside-avoid rounded-none p-3 text-small">
       <h2>{batch.name}</h2>
       <p className="text-base font-semibold">
-        {heap.for_taste ? "Best before" : "Eat by"} {longDate(heap.eat_by)}
-        <span className="sr-only"> ({dueWord(heap.eat_by, now)})</span>
+        {position.for_taste ? "Best before" : "Eat by"} {longDate(position.eat_by)}
+        <span className="sr-only"> ({dueWord(position.eat_by, now)})</span>
       </p>
       <p className="text-soft">
-        Made {longDate(batch.made_at)}. {heap.for_taste ? `Thaw ${batch.thaw}.` : ""}
+        Made {longDate(batch.made_at)}. {position.for_taste ? `Thaw ${batch.thaw}.` : ""}
       </p>
       <p>
         {grams(figures.mass_g)} g: {kcal(figures.energy_kcal)}

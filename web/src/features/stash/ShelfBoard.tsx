@@ -47,8 +47,8 @@ interface LaidProps {
 }
 
 function Laid({ lying, now, chosen, onChoose }: LaidProps) {
-  const { batch, heap } = lying;
-  const urgent = heap.past || isDue(heap, now);
+  const { batch, position } = lying;
+  const urgent = position.past || isDue(position, now);
   return (
     <button
       type="button"
@@ -58,19 +58,24 @@ function Laid({ lying, now, chosen, onChoose }: LaidProps) {
       className={`block w-full rounded-md text-left ${chosen ? "bg-sunk" : "hover:bg-sunk/60"}`}
     >
       <span className="flex h-11.5 items-end overflow-hidden border-b-[5px] border-tin px-1">
-        <Pieces shape={batch.shape} pieces={heap.piece_count} gone={heap.gone_count} layers={heap.figures.layers} />
+        <Pieces
+          shape={batch.shape}
+          pieces={position.piece_count}
+          gone={position.gone_count}
+          layers={position.figures.layers}
+        />
       </span>
       <span className="block px-1 pt-1 pb-1.5">
         <b className="block">{batch.name}</b>
         <span className="text-note">
-          {count(heap.piece_count)} left ·{" "}
-          {heap.past ? (
-            <b className="text-stop">past: {dueWord(heap.eat_by, now)}</b>
+          {count(position.piece_count)} left ·{" "}
+          {position.past ? (
+            <b className="text-stop">past: {dueWord(position.eat_by, now)}</b>
           ) : (
-            <b className={urgent ? "text-caution" : ""}>{dueWord(heap.eat_by, now)}</b>
+            <b className={urgent ? "text-caution" : ""}>{dueWord(position.eat_by, now)}</b>
           )}{" "}
           <span className="text-small text-soft">
-            {heap.for_taste && "for its taste · "}made {madeWord(batch.made_at)}
+            {position.for_taste && "for its taste · "}made {madeWord(batch.made_at)}
           </span>
         </span>
       </span>

@@ -9,8 +9,8 @@ import { isSingleKey, useKeys } from "@/ui/keys";
 import { Sheet } from "@/ui/Sheet";
 import { useTitle } from "@/ui/useTitle";
 import { useWidth } from "@/ui/useWidth";
-import { HeapCard } from "./HeapCard";
-import { Opened } from "./Opened";
+import { OpenedGoods } from "./OpenedGoods";
+import { PositionCard } from "./PositionCard";
 import { ShelfBoard } from "./ShelfBoard";
 import { useStashWrites } from "./useStash";
 import { Waste } from "./Waste";
@@ -46,9 +46,9 @@ export default function Stash() {
     const step = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
     const freezer = stash.shelves.find(({ kind }) => kind === "freezer");
     if (step) choose(all[(all.findIndex((each) => keyOf(each) === keyOf(chosen)) + step + all.length) % all.length]);
-    else if (event.key === "e") writes.eat(chosen, Math.min(1, chosen.heap.piece_count), "", "key");
-    else if (event.key === "f" && freezer && chosen.heap.frozen_until)
-      writes.move(chosen, chosen.heap.piece_count, freezer, "covered", "key");
+    else if (event.key === "e") writes.eat(chosen, Math.min(1, chosen.position.piece_count), "", "key");
+    else if (event.key === "f" && freezer && chosen.position.frozen_until)
+      writes.move(chosen, chosen.position.piece_count, freezer, "covered", "key");
     else return;
     event.preventDefault();
   });
@@ -62,7 +62,7 @@ export default function Stash() {
   }, [asked]);
 
   const card = chosen && stash && (
-    <HeapCard key={keyOf(chosen)} lying={chosen} stash={stash} writes={writes} named={wide} />
+    <PositionCard key={keyOf(chosen)} lying={chosen} stash={stash} writes={writes} named={wide} />
   );
   return (
     <div ref={page} className="mx-auto max-w-310" data-writes>
@@ -89,7 +89,7 @@ export default function Stash() {
               {stash.shelves.map((shelf) => (
                 <ShelfBoard key={shelf.id} stash={stash} shelf={shelf} chosen={chosen} onChoose={choose} />
               ))}
-              <Opened now={stash.now} />
+              <OpenedGoods now={stash.now} />
               <Waste />
             </div>
             {wide && card && <aside aria-label="What is chosen">{card}</aside>}

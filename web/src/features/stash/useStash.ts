@@ -61,9 +61,9 @@ export function useStashWrites() {
             planned: false,
             eaten_at: momentOn(today()),
             batch_id: lying.batch.id,
-            lot: lying.heap.lot,
+            lot: lying.position.lot,
             piece_count: pieces,
-            shelf_id: lying.heap.shelf_id,
+            shelf_id: lying.position.shelf_id,
             sides,
           },
         }),
@@ -77,10 +77,10 @@ export function useStashWrites() {
     onError: failed,
   });
 
-  const at = ({ batch, heap }: Lying, pieces: number) => ({
+  const at = ({ batch, position }: Lying, pieces: number) => ({
     batch_id: batch.id,
-    lot: heap.lot,
-    shelf_id: heap.shelf_id,
+    lot: position.lot,
+    shelf_id: position.shelf_id,
     piece_count: pieces,
   });
 

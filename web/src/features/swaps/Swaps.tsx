@@ -10,7 +10,7 @@ import { Problem } from "@/domain/problem";
 import { Pending } from "@/features/common/Pending";
 import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
-import { MakeWithout } from "./MakeWithout";
+import { Exclusions } from "./Exclusions";
 import { PreviewPanel, ToPreview } from "./PreviewPanel";
 
 type Offer = Schemas["SwapSuggestion"];
@@ -70,7 +70,7 @@ export default function Swaps({ store, currency }: SwapsProps) {
   return (
     <div className="mt-3 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
       <section aria-label="Swaps by line" className="min-w-0">
-        <MakeWithout store={store} currency={currency} />
+        <Exclusions store={store} currency={currency} />
         <fieldset className="flex flex-wrap items-center gap-1">
           <legend className="sr-only">What for</legend>
           {["", ...(query.data?.aims ?? [])].map((each) => (

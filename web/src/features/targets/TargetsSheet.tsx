@@ -4,7 +4,7 @@ import type { Schemas } from "@/api/types";
 import { longDate } from "@/domain/format";
 import { Pending } from "@/features/common/Pending";
 import { Sheet } from "@/ui/Sheet";
-import { SoFar } from "./SoFar";
+import { TargetHistory } from "./TargetHistory";
 import { TypedByHand } from "./TypedByHand";
 import { usePlan } from "./usePlan";
 import { WeekAndTypes } from "./WeekAndTypes";
@@ -76,7 +76,7 @@ export default function TargetsSheet({ day, view, onClose }: TargetsSheetProps) 
             <WeekAndTypes plan={plan} day={day} />
           </Tabs.Content>
           <Tabs.Content value="so-far">
-            <SoFar plan={plan} day={day} />
+            <TargetHistory plan={plan} day={day} />
           </Tabs.Content>
         </Tabs.Root>
       )}

@@ -22,7 +22,7 @@ export function TypedByHand({ day, view, plan, proposed, onDone }: TypedByHandPr
       types.map(({ slug }) => [slug, typedTargets(proposed ? proposed.targets : view.all_targets[slug])]),
     ),
   );
-  const [name, setName] = useState(view.phase);
+  const [name, setName] = useState(view.diet_phase);
   const [from, setFrom] = useState(day);
   const [own, setOwn] = useState(typedTargets(view.own_targets));
   const problems = problemsOf(plan.setTargets.error);

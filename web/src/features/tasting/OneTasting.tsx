@@ -9,7 +9,7 @@ import { useNotice } from "@/ui/Toast";
 import { usePersistedText } from "@/ui/usePersistedText";
 import { usePrinting } from "@/ui/usePrinting";
 import { useTitle } from "@/ui/useTitle";
-import { Stops } from "./Stops";
+import { PoleStops } from "./PoleStops";
 import { TastingOnPaper } from "./TastingOnPaper";
 import { comparisonOf } from "./Tastings";
 
@@ -144,7 +144,7 @@ function Asking({ tasting, taster, onOther }: AskingProps) {
           {question.pole.question}
         </h2>
       </div>
-      <Stops
+      <PoleStops
         key={place}
         pole={question.pole}
         value={saidOf(tasting, taster, question)}

@@ -5,7 +5,7 @@ import { count, grams, kcal, plural } from "@/domain/format";
 import { Pending } from "@/features/common/Pending";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
-import { takenWords, thingOf } from "./taken";
+import { takenWords, thingOf } from "./dayEntries";
 import { addVerb, type useDayWrites } from "./useDay";
 
 interface FillAnswersProps {

@@ -12,7 +12,7 @@ import { Choice } from "@/ui/Choice";
 import { isSingleKey, useKeys } from "@/ui/keys";
 import { useTitle } from "@/ui/useTitle";
 import { AddFoods } from "./AddFoods";
-import { AtHand } from "./AtHand";
+import { AvailableFoods } from "./AvailableFoods";
 import { DayTin, Trough } from "./DayTin";
 import { Entries } from "./Entries";
 import { FillDay } from "./FillDay";
@@ -77,7 +77,7 @@ function Opened({ day }: { day: string }) {
         <h1>{dayName(day)}</h1>
         <span className="text-soft">
           {longDate(day)}
-          {view?.phase && ` · ${view.phase}`}
+          {view?.diet_phase && ` · ${view.diet_phase}`}
         </span>
         <span className="ml-auto flex flex-wrap items-center gap-2">
           <WhoEats />
@@ -159,7 +159,7 @@ function Opened({ day }: { day: string }) {
               />
               <CopyDay view={view} onCopy={writes.copy} />
               <div className="mt-4.5">
-                <AtHand day={day} writes={writes} />
+                <AvailableFoods day={day} writes={writes} />
               </div>
             </div>
           </div>

@@ -9,7 +9,7 @@ import { Pending } from "@/features/common/Pending";
 import { Band } from "@/ui/Band";
 import { Choice } from "@/ui/Choice";
 import { DietAlerts } from "@/ui/DietAlerts";
-import { takenWords, thingOf } from "./taken";
+import { takenWords, thingOf } from "./dayEntries";
 import type { useDayWrites } from "./useDay";
 
 type Offer = Schemas["TonightOfferView"];

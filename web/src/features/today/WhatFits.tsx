@@ -6,7 +6,7 @@ import { Band } from "@/ui/Band";
 import { Choice } from "@/ui/Choice";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { isSingleKey, useKeys, useSingleKeys } from "@/ui/keys";
-import { Helping } from "./Helping";
+import { UsualPortion } from "./UsualPortion";
 import { addVerb } from "./useDay";
 
 type Day = Schemas["DayView"];
@@ -112,7 +112,7 @@ function FitRow({ fit, pieces, room_kcal, digit, verb, onLay }: FitRowProps) {
           {fit.figures.without_lines > 0 && <span className="text-caution"> · without what could not be read</span>}
           {fit.stale && (fit.stopped ? " · figures of before" : " · being worked out anew")}
           {" · "}
-          <Helping formula_id={fit.formula_id} name={fit.name} usual={fit.usual_count} />
+          <UsualPortion formula_id={fit.formula_id} name={fit.name} usual={fit.usual_count} />
         </div>
         <DietAlerts alarms={fit.alerts} />
       </div>

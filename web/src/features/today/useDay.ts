@@ -68,7 +68,7 @@ export function useDayWrites(day: string) {
   const laySeveral = useMutation({
     mutationFn: ({ id, things }: { id: string; things: Thing[]; words: string }) =>
       data(
-        api.POST("/api/v1/days/{day}/several", {
+        api.POST("/api/v1/days/{day}/entries", {
           params: { path: { day } },
           body: { id, things, eaten_at: momentOn(day), planned: isPlanned(day) },
         }),
