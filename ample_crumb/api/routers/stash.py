@@ -18,6 +18,7 @@ from ample_crumb.api.bodies.stash import (
     UndoneBody,
 )
 from ample_crumb.api.retry import RetryingRoute
+from ample_crumb.application.batches.card import print_card
 from ample_crumb.application.stash import commands as stash_commands
 from ample_crumb.application.stash import label_sheet, opened_goods
 from ample_crumb.application.stash import queries as stash_queries
@@ -59,7 +60,7 @@ def card(
     batch_id: UUID, about: Annotated[PaperAsked, Query()], database: InDatabase, principal: AsPrincipal, clock: InClock
 ) -> Response:
     """A card of a batch to print."""
-    pdf = label_sheet.card(database, principal, batch_id, about.paper, about.zone, clock)
+    pdf = print_card(database, principal, batch_id, about.paper, about.zone, clock)
     return Response(pdf, media_type="application/pdf")
 
 

@@ -11,7 +11,6 @@ from ample_crumb.application.formulas.draft import from_stored, parts_from, part
 from ample_crumb.core.batch.deviation import Said
 from ample_crumb.core.batch.lots import Lot
 from ample_crumb.core.batch.record import BatchRecord, MadeLine
-from ample_crumb.core.formula.allergens import AllergenNames
 from ample_crumb.core.formula.formula import Parts
 from ample_crumb.core.production.bake_time import Oven
 from ample_crumb.core.production.draft import Draft
@@ -81,15 +80,3 @@ def _record(kept: Mapping[str, Any]) -> BatchRecord:
     lots = tuple(Lot(**each) for each in kept["lots"])
     oven = Oven(kept["oven"]) if kept["oven"] else None
     return BatchRecord(**{**kept, "said": said, "lots": lots, "oven": oven, "words": tuple(kept["words"])})
-
-
-def allergens_from(kept: Mapping[str, Any]) -> AllergenNames:
-    """What is in a batch, of what is kept of it; what is not kept is open."""
-    return AllergenNames(
-        contains=tuple(kept.get("contains", ())),
-        may_contain=tuple(kept.get("may_contain", ())),
-        diets_broken=tuple(kept.get("diets_broken", ())),
-        diets_kept=tuple(kept.get("diets_kept", ())),
-        complete=bool(kept.get("complete", False)),
-        hazards=tuple(kept.get("hazards", ())),
-    )

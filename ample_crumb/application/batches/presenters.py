@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from uuid import UUID
 
-from ample_crumb.application.batches.document import allergens_from, batch_from, listed_from
+from ample_crumb.application.batches.document import batch_from, listed_from
 from ample_crumb.application.batches.made_batch import MadeBatch
 from ample_crumb.application.batches.views import (
     BatchItem,
@@ -22,10 +22,11 @@ from ample_crumb.application.formulas.production import production_inputs
 from ample_crumb.application.views import portion_view
 from ample_crumb.core.batch.deviation import Deviation
 from ample_crumb.core.batch.lot_windows import LotWindow, apart_by_size, lot_windows
-from ample_crumb.core.batch.lots import LotShare
+from ample_crumb.core.batch.lots import LotShare, lot_portion
 from ample_crumb.core.batch.proposals import starts_with
 from ample_crumb.core.batch.tasting import licked_caution
 from ample_crumb.core.food.nutrients import Portion, total
+from ample_crumb.core.formula.allergens import allergen_names_from
 from ample_crumb.core.formula.eater_alerts import diet_alerts
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.store import batches, formulas, notes, photos
@@ -144,7 +145,7 @@ def batch_view(
     """A batch as it was made, with what is `known` of its kitchen where somebody has asked already."""
     context = known or load_context(connection, principal)
     kept = batch_from(row.document)
-    allergens = allergens_from(row.allergens)
+    allergens = allergen_names_from(row.allergens)
     lots = batches.lots_of(connection, principal.kitchen_id, row.id)
     formula = formulas.find(connection, principal.kitchen_id, row.formula_id) if row.formula_id else None
     return BatchView(
@@ -165,13 +166,13 @@ def batch_view(
     )
 
 
-def lot_portion(row: BatchRow, lot: LotRow) -> Portion:
-    """A piece of a lot."""
-    return row.portion().times(lot.share * row.piece_count)
-
-
 def _lot_view(row: BatchRow, lot: LotRow, context: KitchenContext) -> LotView:
-    return LotView(lot.lot, lot.piece_count, lot.piece_g, portion_view(lot_portion(row, lot), context.definition))
+    return LotView(
+        lot.lot,
+        lot.piece_count,
+        lot.piece_g,
+        portion_view(lot_portion(row.portion(), row.piece_count, lot.share), context.definition),
+    )
 
 
 def photo_view(row: photos.PhotoRow) -> PhotoView:

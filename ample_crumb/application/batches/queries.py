@@ -26,7 +26,7 @@ from ample_crumb.application.batches.views import (
     TasteView,
 )
 from ample_crumb.application.context import load_context
-from ample_crumb.application.crumb.repair_options import repair_context
+from ample_crumb.application.formulas.repair_options import repair_context
 from ample_crumb.application.formulas.summaries import stored_formula
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.core.batch.lot_windows import LotWindow, apart_by_size

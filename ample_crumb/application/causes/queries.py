@@ -11,9 +11,9 @@ from ample_crumb.application.causes.changed_formula import change_view
 from ample_crumb.application.causes.signs import Told, signs_of, signs_of_batch
 from ample_crumb.application.causes.views import BatchCauses, CauseView, Explanation, SuggestedView, SymptomView
 from ample_crumb.application.context import KitchenContext, load_context
-from ample_crumb.application.crumb.repair_options import repair_context
 from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula, evaluated_draft
 from ample_crumb.application.formulas.nested_formulas import with_nested
+from ample_crumb.application.formulas.repair_options import repair_context
 from ample_crumb.application.formulas.summaries import stored_formula
 from ample_crumb.application.problems import NotHere
 from ample_crumb.application.stash.presenters import undone_of

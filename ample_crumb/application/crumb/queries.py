@@ -1,7 +1,7 @@
 """Reads of the crumb check: what batches taught."""
 
 from ample_crumb.application.context import load_context
-from ample_crumb.application.crumb.repair_options import look_at_dough
+from ample_crumb.application.crumb.dough_advice import look_at_dough
 from ample_crumb.application.crumb.views import BakeView, FeedbackView, LearningView, LessonView, LookView
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluation import evaluate_bench

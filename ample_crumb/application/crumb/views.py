@@ -6,20 +6,6 @@ from uuid import UUID
 
 from ample_crumb.core.crumb.dough_diagnosis import Remedy, StepwiseRepair
 from ample_crumb.core.crumb.dough_state import Consistency
-from ample_crumb.core.crumb.repairs import Repair
-from ample_crumb.core.swap.method_following import MethodFollowing
-
-
-@dataclass(frozen=True, slots=True)
-class RepairView:
-    """A repair, and the text that its line, which `was` another, becomes, or of the new line in part `part`. `method`
-    is what becomes of the steps where something comes in, None where nothing does."""
-
-    repair: Repair
-    part: int
-    text: str
-    was: str
-    method: MethodFollowing | None
 
 
 @dataclass(frozen=True, slots=True)

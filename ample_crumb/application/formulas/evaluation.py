@@ -5,11 +5,11 @@ from typing import Final
 from uuid import UUID
 
 from ample_crumb.application.context import load_context
-from ample_crumb.application.crumb.repair_options import repairs_of
 from ample_crumb.application.formulas.classic_figures import classic_figures
 from ample_crumb.application.formulas.draft import Bench
 from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula, evaluated_draft
 from ample_crumb.application.formulas.nested_formulas import with_nested
+from ample_crumb.application.formulas.repair_options import repairs_of
 from ample_crumb.application.formulas.summaries import stored_formula
 from ample_crumb.application.formulas.views import AnalysisView, FormulaView, KeepingView, evaluated_view
 from ample_crumb.application.views import portion_view

@@ -4,9 +4,9 @@ from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
-from ample_crumb.application.crumb.views import RepairView
 from ample_crumb.application.formulas.evaluated_formula import EvaluatedFormula
 from ample_crumb.application.formulas.production import ProductionView, production_view
+from ample_crumb.application.formulas.repair_options import RepairView
 from ample_crumb.application.views import FiguresView, TalliedView, portion_view, view
 from ample_crumb.core.crumb.check import CrumbCheck
 from ample_crumb.core.crumb.hazard import Hazard

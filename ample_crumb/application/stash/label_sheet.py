@@ -7,18 +7,14 @@ from typing import Final
 from uuid import UUID
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
-from ample_crumb.application.batches.document import batch_from
 from ample_crumb.application.clock import Clock, system_clock
-from ample_crumb.application.context import load_context
 from ample_crumb.application.problems import CannotAccept, NotHere
-from ample_crumb.application.stash.queries import batch_stash, stash_view
+from ample_crumb.application.stash.queries import stash_view
 from ample_crumb.application.stash.views import StashedView, StockPositionView
-from ample_crumb.application.views import FiguresView, portion_view
+from ample_crumb.application.views import FiguresView
 from ample_crumb.core.keeping.places import Place
-from ample_crumb.formats.batch_card import BatchCard, CardSection, batch_card
 from ample_crumb.formats.paper import Paper
 from ample_crumb.formats.piece_labels import MOST_LABELS, PieceLabel, label_sheet
-from ample_crumb.store import batches
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 
@@ -119,34 +115,3 @@ def contains_line(contains: Sequence[str], may_contain: Sequence[str]) -> str:
     told = [f"Contains {', '.join(contains)}."] if contains else []
     told += [f"May contain {', '.join(may_contain)}."] if may_contain else []
     return " ".join(told)
-
-
-def card(
-    database: Database, principal: Principal, batch_id: UUID, paper: Paper, zone: str, clock: Clock = system_clock
-) -> bytes:
-    """A card of a batch as PDF. Raises NotHere, CannotAccept for a zone that is none."""
-    calendar = zone_of(zone)
-    with database.transaction(principal) as connection:
-        row = batches.find(connection, principal.kitchen_id, batch_id)
-        if row is None:
-            raise NotHere("batch")
-        context = load_context(connection, principal)
-        view, _ = batch_stash(connection, principal, batch_id, context, clock())
-    kept, piece = batch_from(row.document), portion_view(row.portion(), context.definition)
-    lines = tuple(line.text for part in kept.parts for line in part.lines if line.text.strip())
-    oven = [f"{row.took_min:g} minutes"] if row.took_min is not None else []
-    oven += [f"at {kept.record.oven_c:.0f} °C"] if kept.record.oven_c is not None else []
-    keeps = [f"{eat_by_words(position, calendar)}. {position.why}" for position in view.positions]
-    told = BatchCard(
-        name=view.name,
-        under=f"Made {day_of(view.made_at, calendar)}, {view.piece_count:g} pieces",
-        sections=(
-            CardSection("A piece", (figures_line(piece), contains_line(view.contains, view.may_contain))),
-            CardSection("What went in", lines),
-            CardSection("Baked", (", ".join(oven),) if oven else ()),
-            CardSection("What differed", kept.difference),
-            CardSection("How it turned out", tuple(filter(None, (", ".join(kept.record.words), kept.record.note)))),
-            CardSection("Keeping", (*keeps, f"Thawing: {view.thaw}.", *filter(None, (view.best,)))),
-        ),
-    )
-    return batch_card(told, paper)

@@ -5,13 +5,13 @@ from datetime import datetime, timedelta
 from typing import Final
 from uuid import UUID
 
-from ample_crumb.application.batches.document import allergens_from
 from ample_crumb.application.context import KitchenContext
 from ample_crumb.application.stash.document import life_of
 from ample_crumb.application.stash.views import CostView, MoveView, PlateView, StashedView, StockPositionView
 from ample_crumb.application.views import portion_view
+from ample_crumb.core.batch.lots import lot_portion
 from ample_crumb.core.food.nutrients import Portion
-from ample_crumb.core.formula.allergens import allergens_of
+from ample_crumb.core.formula.allergens import allergen_names_from, allergens_of
 from ample_crumb.core.formula.eater_alerts import diet_alerts
 from ample_crumb.core.formula.evaluation import evaluate
 from ample_crumb.core.formula.formula import Line, Part
@@ -37,7 +37,7 @@ def stashed_view(
 ) -> StashedView:
     """A batch with what lies where of it."""
     life = life_of(batch.keeping, batch.family)
-    allergens = allergens_from(batch.allergens)
+    allergens = allergen_names_from(batch.allergens)
     positions = stock_positions(_movements(batch, moves), places, life)
     return StashedView(
         id=batch.id,
@@ -143,7 +143,7 @@ def _lot(batch: StashedBatch, lot: int) -> Sequence[float]:
 
 def piece_portion(batch: StashedBatch, lot: int) -> Portion:
     """What a piece of a lot brings."""
-    return batch.portion().times(_lot(batch, lot)[3] * batch.piece_count)
+    return lot_portion(batch.portion(), batch.piece_count, _lot(batch, lot)[3])
 
 
 def piece_powder_g(batch: StashedBatch, lot: int) -> float:

@@ -4,7 +4,6 @@ from collections.abc import Iterable
 from datetime import date
 from uuid import UUID
 
-from ample_crumb.application.batches.document import allergens_from
 from ample_crumb.application.context import KitchenContext, load_context
 from ample_crumb.application.formulas.summaries import FormulaSummary, kept_summary
 from ample_crumb.application.problems import CannotAccept
@@ -15,6 +14,7 @@ from ample_crumb.core.day.fitting_pieces import MOST_PIECES, what_fits
 from ample_crumb.core.day.piece_step import STEP_G, PieceStep, step_count
 from ample_crumb.core.day.tally import tally_count
 from ample_crumb.core.food.nutrients import Portion, StandardUncertainty, total
+from ample_crumb.core.formula.allergens import allergen_names_from
 from ample_crumb.core.formula.eater_alerts import DietAlert, diet_alerts
 from ample_crumb.core.formula.evaluation import FormulaFigures, evaluate
 from ample_crumb.core.formula.formula import Line, Part
@@ -137,7 +137,7 @@ def _entry_alerts(
     raised = {row.id: diet_alerts(kept.allergens, context.dietary_profiles) for row, kept in made if row.id in eaten}
     for row in rows:
         if row.batch_id is not None and row.batch_allergens is not None:
-            raised[row.batch_id] = diet_alerts(allergens_from(row.batch_allergens), context.dietary_profiles)
+            raised[row.batch_id] = diet_alerts(allergen_names_from(row.batch_allergens), context.dietary_profiles)
     return {key: alerts for key, alerts in raised.items() if alerts}
 
 

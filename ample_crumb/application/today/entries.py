@@ -5,7 +5,6 @@ from datetime import date, datetime
 from typing import Final
 from uuid import UUID, uuid5
 
-from ample_crumb.application.batches.presenters import lot_portion
 from ample_crumb.application.clock import Clock
 from ample_crumb.application.context import load_context
 from ample_crumb.application.formulas.queries import find_summary
@@ -13,6 +12,7 @@ from ample_crumb.application.formulas.summaries import FormulaSummary
 from ample_crumb.application.problems import CannotAccept, NotHere
 from ample_crumb.application.stash.movements import write_move
 from ample_crumb.application.today.day import read_entry
+from ample_crumb.core.batch.lots import lot_portion
 from ample_crumb.core.day.portion import pieces_in
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.store import batches, days, kept_meals, shelves
@@ -180,7 +180,7 @@ def _lay_batch_pieces(
         group_id=new.group_id or (new.id if sides else None),
         state=new.state,
         piece_count=pieces.count,
-        portion=lot_portion(batch, lots[pieces.lot]).times(pieces.count),
+        portion=lot_portion(batch.portion(), batch.piece_count, lots[pieces.lot].share).times(pieces.count),
     )
     added = days.add_entry(connection, principal, entry)
     if added and pieces.shelf_id is not None and not new.planned:

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Annotated, Final
 
 from ample_crumb.core.bounds import LEAST, Between, Items
+from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.quantity.weighing import MOST_G
 from ample_crumb.core.quantity.written_yield import MOST_PIECES
@@ -31,6 +32,11 @@ class LotShare:
     piece_count: int
     share: float
     piece_g: float
+
+
+def lot_portion(alike: Portion, piece_count: float, share: float) -> Portion:
+    """What a piece of a lot brings: the `share` of a batch of which `alike` is one of `piece_count` pieces alike."""
+    return alike.times(share * piece_count)
 
 
 def lot_shares(lots: Sequence[Lot], dough_g: float, batch_g: float, planned_count: float) -> tuple[LotShare, ...]:

@@ -1,8 +1,8 @@
 """What a formula contains and which diets it breaks, with the lines that do it. Derived, never typed."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from typing import Final
+from typing import Any, Final
 
 from ample_crumb.core.food.allergens import BROKEN_BY, KNOWN
 from ample_crumb.core.food.cupboard import Cupboard
@@ -62,6 +62,18 @@ class AllergenNames:
     diets_kept: tuple[str, ...] = ()
     complete: bool = True
     hazards: tuple[str, ...] = ()
+
+
+def allergen_names_from(kept: Mapping[str, Any]) -> AllergenNames:
+    """The names out of what was kept of them by field; what was not kept is open."""
+    return AllergenNames(
+        contains=tuple(kept.get("contains", ())),
+        may_contain=tuple(kept.get("may_contain", ())),
+        diets_broken=tuple(kept.get("diets_broken", ())),
+        diets_kept=tuple(kept.get("diets_kept", ())),
+        complete=bool(kept.get("complete", False)),
+        hazards=tuple(kept.get("hazards", ())),
+    )
 
 
 _DIETS: Final = tuple(BROKEN_BY.items())
