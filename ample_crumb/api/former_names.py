@@ -45,13 +45,12 @@ def present_path(path: str) -> str:
 
 
 def with_present_fields(body: Any, known: Mapping[str, Any]) -> Any:
-    """A body with fields that are not `known` under the names that they have now."""
+    """A body with fields that are not `known` under the names that they have now; what is said under both names is left
+    as it is, and refused like any unknown field."""
     if not isinstance(body, dict):
         return body
-    return {
-        FIELDS[name] if name in FIELDS and name not in known and FIELDS[name] in known else name: value
-        for name, value in body.items()
-    }
+    renamed = {was: now for was, now in FIELDS.items() if was not in known and now in known and now not in body}
+    return {renamed.get(name, name): value for name, value in body.items()}
 
 
 class AnswerFormerPaths:

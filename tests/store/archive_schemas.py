@@ -37,7 +37,7 @@ def schemas(url: str) -> dict[str, dict[str, Any]]:
         return {
             name: {
                 "$schema": "https://json-schema.org/draft/2020-12/schema",
-                "title": f"A row of {name} in an archive of a kitchen, version 1",
+                "title": f"A row of {name} in an archive of a kitchen, version 2",
                 "type": "object",
                 "additionalProperties": False,
                 "required": [column.name for column in table.columns],

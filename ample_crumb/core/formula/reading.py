@@ -25,7 +25,7 @@ from ample_crumb.core.quantity.written_choice import NO_CHOICE, WrittenChoice, r
 class ReadingPreferences:
     """How a kitchen reads and counts: whose cups, whose energy, and what its own words mean.
 
-    `corrections` maps a phrase (`phrase` of name matching) to the slug that it was once corrected to.
+    `food_aliases` maps a phrase (`phrase` of name matching) to the slug that it was once said to mean.
     """
 
     system: MeasureSystem = MeasureSystem.US
