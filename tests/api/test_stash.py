@@ -230,7 +230,7 @@ class Eaten(StashCase):
         self.assertEqual(self.positions(), {"counter": 20})
 
 
-class Memoized(StashCase):
+class Following(StashCase):
     def test_a_corrected_batch_brings_its_stash_along(self) -> None:
         self.move(6, "freezer")
         more = self.body(lots=[{"piece_count": 22}]) | {"revision": 1}
@@ -239,6 +239,14 @@ class Memoized(StashCase):
         fewer = self.body(lots=[{"piece_count": 5}]) | {"revision": 2}
         self.ask("PUT", f"/api/v1/batches/{self.batch_id}", fewer)
         self.assertEqual(sum(self.positions().values()), 5)
+
+    def test_fewer_pieces_are_taken_from_where_most_lie(self) -> None:
+        """By hand: of 14 on the counter and 6 in the freezer five less leave 9 and 6, sixteen less then none and 4."""
+        self.move(6, "freezer")
+        self.ask("PUT", f"/api/v1/batches/{self.batch_id}", self.body(lots=[{"piece_count": 15}]) | {"revision": 1})
+        self.assertEqual(self.positions(), {"counter": 9, "freezer": 6})
+        self.ask("PUT", f"/api/v1/batches/{self.batch_id}", self.body(lots=[{"piece_count": 4}]) | {"revision": 2})
+        self.assertEqual(self.positions(), {"freezer": 4})
 
     def test_what_was_eaten_was_made(self) -> None:
         self.move(18, None)
@@ -266,6 +274,19 @@ class Memoized(StashCase):
         self.assertEqual(there["positions"][0]["shelf_id"], path.rpartition("/")[2])
         self.assertIn("still lies on it", self.ask("DELETE", path, status=422)["detail"])
 
+    def test_with_as_many_shelves_as_may_be_one_is_still_renamed(self) -> None:
+        paths = [f"/api/v1/shelves/{uuid4()}" for _ in range(9)]
+        for number, path in enumerate(paths):
+            shelves = self.ask("PUT", path, {"kind": "fridge", "name": f"Shelf {number}"})
+        self.assertEqual(len(shelves), 12)
+        self.assertIn(
+            "up to 12", self.ask("PUT", f"/api/v1/shelves/{uuid4()}", {"kind": "fridge", "name": "x"}, 422)["detail"]
+        )
+        renamed = self.ask("PUT", paths[4], {"kind": "fridge", "name": "Door"})
+        # From warm to cold, and by name among those of one kind.
+        names = ["Counter", "Door", "Fridge", *(f"Shelf {number}" for number in range(9) if number != 4), "Freezer"]
+        self.assertEqual([each["name"] for each in renamed], names)
+
     def test_a_shelf_that_went_was_there_all_the_same(self) -> None:
         """Pieces that once lay on it are still somewhere else, and what they spent there counts."""
         shelf_id = str(uuid4())
@@ -286,6 +307,10 @@ class Memoized(StashCase):
         self.assertEqual([item["reason"] for item in waste["items"]], ["dry", "mould"])
         self.ask("PUT", f"/api/v1/stash/moves/{move_id}/undone", {"undone": True})
         self.assertEqual(self.ask("GET", "/api/v1/stash/waste")["thrown_count"], 2)
+        # Done again it counts again, and taken back once more it does not.
+        for undone, count in ((False, 5), (True, 2), (False, 5)):
+            self.ask("PUT", f"/api/v1/stash/moves/{move_id}/undone", {"undone": undone})
+            self.assertEqual(self.ask("GET", "/api/v1/stash/waste")["thrown_count"], count)
 
 
 class Printed(StashCase):
@@ -345,7 +370,7 @@ class Opened(StashCase):
         self.ask("PUT", f"/api/v1/opened-goods/{uuid4()}/done", {"done_as": "used"}, 404)
 
 
-class LeastRecentlyUsed(StashCase):
+class Remembered(StashCase):
     """What lies there is worked out once, and never told as it was."""
 
     def read_documents(self) -> int:

@@ -17,8 +17,8 @@ _SEEN: Final = """() => {
 
 def words_put_away() -> list[str]:
     """The last column of the table of words."""
-    rows = [line.split("|")[3] for line in (ROOT / "docs/words.md").read_text().splitlines() if line.startswith("|")]
-    return [word.strip() for row in rows[2:] for word in row.split(",")]
+    rows = [line.split("|")[4] for line in (ROOT / "docs/words.md").read_text().splitlines() if line.startswith("|")]
+    return [word.strip() for row in rows[2:] for word in row.split(",") if word.strip()]
 
 
 class Words(InBrowser):

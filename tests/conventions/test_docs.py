@@ -13,7 +13,7 @@ _COMMAND = re.compile(r"-m ample_crumb (\w+)((?:[^\n]|\n    )*)")
 
 def examples() -> Iterator[tuple[str, str, set[str]]]:
     """Document, command and options of each example."""
-    for path in (ROOT / "README.md", *sorted((ROOT / "docs").glob("*.md"))):
+    for path in (ROOT / "README.md", *sorted((ROOT / "docs").rglob("*.md"))):
         for command, rest in _COMMAND.findall(path.read_text()):
             yield path.name, command, set(re.findall(r"--[a-z-]+", rest.split("`")[0].split("&&")[0]))
 
@@ -61,7 +61,7 @@ class Documents(unittest.TestCase):
                 self.assertEqual(options - known, set())
 
     def test_links_of_the_documents_lead_somewhere(self) -> None:
-        for path in (ROOT / "README.md", *sorted((ROOT / "docs").glob("*.md"))):
+        for path in (ROOT / "README.md", *sorted((ROOT / "docs").rglob("*.md"))):
             for link in re.findall(r"\]\(([^)#]+)\)", path.read_text()):
                 if not link.startswith("http"):
                     with self.subTest(f"{path.name}: {link}"):

@@ -113,7 +113,7 @@ class Text(unittest.TestCase):
 
     def test_what_the_map_of_rooms_names_is_there(self) -> None:
         """Each path in `docs/architecture.md` and the README leads to something."""
-        for name in ("docs/architecture.md", "README.md"):
+        for name in ("docs/architecture.md", "docs/contributing.md", "README.md"):
             text = (ROOT / name).read_text()
             with self.subTest(name):
                 paths = {each for each in re.findall(r"`([\w./-]+/[\w./-]*)`", text) if not each.startswith("/")}

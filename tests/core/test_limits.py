@@ -208,7 +208,8 @@ class OfTheOptimiser(unittest.TestCase):
         self.assertEqual(len(came), 3)
 
     def test_the_objective_is_the_documented_sum(self) -> None:
-        # docs/decisions.md: w (0.3 + 0.7 share of the dough) |x - was| / was, and 0.3 + x / dough for what comes in.
+        # docs/decisions/reformulate.md: w (0.3 + 0.7 share of the dough) |x - was| / was, and 0.3 + x / dough for what
+        # comes in.
         model = self.model()
         costs = {each.handle: each.cost for each in solver_variables(model)}
         for variable in model.variables:

@@ -86,6 +86,12 @@ class Days(unittest.TestCase):
 
 
 class OtherTables(unittest.TestCase):
+    def test_a_weight_says_its_own_unit_where_its_column_says_none(self) -> None:
+        # By hand: 180.2 x 0.45359237 = 81.74; the plain one is in kilograms as the column is.
+        matching, rows = read("Day,Weight\n2026-05-01,180.2 lb\n2026-05-02,81.7\n2026-05-03,180 LBS\n")
+        self.assertFalse(matching.pounds)
+        self.assertEqual([row.said.weight_kg for row in rows if isinstance(row.said, WeighedRow)], [81.74, 81.7, 81.65])
+
     def test_weights_in_pounds(self) -> None:
         matching, rows = read("Day,Weight (lb)\n2026-05-01,180.2\n2026-05-02,12\n")
         self.assertEqual((matching.kind, matching.pounds), (TableKind.WEIGHTS, True))

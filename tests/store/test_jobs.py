@@ -69,6 +69,13 @@ class Jobs(StoreCase):
         self.ask()
         self.assertEqual(len(self.claim()), 5)
 
+    def test_asked_for_again_it_has_all_its_attempts_again(self) -> None:
+        for job in self.claim():
+            with self.database.unscoped() as connection:
+                jobs.put_off(connection, job)
+        self.ask()
+        self.assertEqual([job.attempts for job in self.claim()], [1] * 5)
+
     def test_a_job_that_came_to_nothing_counts_as_not_tried(self) -> None:
         claimed = self.claim()
         with self.database.unscoped() as connection:

@@ -1,6 +1,6 @@
 """The mixed-integer program of a reformulation: variables and rows out of what may change, wishes and dials.
 
-See docs/decisions.md for its formulation.
+See docs/decisions/reformulate.md for its formulation.
 """
 
 from collections.abc import Iterable, Mapping, Sequence

@@ -48,6 +48,18 @@ class Changes(unittest.TestCase):
         )
         self.assertEqual(against(unknown), ())
 
+    def test_a_line_of_less_than_a_seventh_of_a_kind_is_left_as_it_is(self) -> None:
+        """By hand: of 100 g of sugar 14 g are no reason to weigh once more, 16 g are."""
+        judged = case("sandy", "plant-powder-much")
+        dough = judged.signs.dough
+        (pea,) = [line for line in dough.dough.lines if line.item.slug == "pea_protein"]
+        for little_g, changed in ((14.0, 1), (16.0, 2)):
+            others = tuple(line for line in dough.dough.lines if line is not pea)
+            lines = (replace(pea, mass_g=100 - little_g), replace(pea, mass_g=little_g, line_id="other"), *others)
+            now = replace(judged.signs, dough=replace(dough, dough=replace(dough.dough, lines=lines)))
+            (change,) = [each for each in against(replace(judged, signs=now)) if each.lines]
+            self.assertEqual(len(change.lines), changed, little_g)
+
     def test_where_a_dial_is_out_its_repair_goes_first(self) -> None:
         judged = case("gummy", "too-wet")
         repairs = find_repairs(judged.signs.dough, reference_cupboard(), SETTING)

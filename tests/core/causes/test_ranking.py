@@ -70,6 +70,33 @@ class Ranking(unittest.TestCase):
         one = rank("dry", facts, [facts])[0]
         self.assertEqual(one.share, before.share)
 
+    def test_a_third_cause_is_told_from_six_in_a_hundred_on(self) -> None:
+        """By hand: weights that facts do not move are odds, and the third has its share of all of them."""
+        for name, symptom in symptoms().items():
+            weights = sorted(symptom.causes.values(), reverse=True)
+            third = weights[2] / sum(weights) if len(weights) > 2 else 0.0
+            self.assertEqual(len(rank(name, {})), 3 if third >= 0.06 else min(2, len(weights)), name)
+
+    @given(
+        st.sampled_from(sorted(symptoms())),
+        st.dictionaries(
+            st.sampled_from(sorted({row["fact"] for row in read_table("causes/evidence")})), st.floats(0, 1)
+        ),
+    )
+    def test_what_is_not_told_is_less_than_six_in_a_hundred(self, symptom: str, strengths: dict[str, float]) -> None:
+        shares = [each.share for each in rank(symptom, {name: Fact(told, name) for name, told in strengths.items()})]
+        if len(shares) == 3:
+            self.assertGreaterEqual(shares[2], 0.06)
+        else:
+            self.assertLess(1 - sum(shares), 0.06 * max(1, len(symptoms()[symptom].causes) - 2))
+
+    def test_what_is_hardly_so_is_no_less_told_for_having_been_so_before(self) -> None:
+        """A fact of a strength under 0.3 says that something is not so, and good batches say nothing of that."""
+        facts = {name: Fact(0.29, name, f"not {name}") for name in facts_of(self.dry.signs)}
+        self.assertEqual(rank("dry", facts), rank("dry", facts, [facts, facts]))
+        stronger = {name: Fact(0.31, name, f"not {name}") for name in facts}
+        self.assertNotEqual(rank("dry", stronger), rank("dry", stronger, [stronger, stronger]))
+
     def test_what_the_baker_saw_counts(self) -> None:
         signs = replace(self.dry.signs, took_min=None)
         for symptom in symptoms():

@@ -79,6 +79,13 @@ class WorkedOut(unittest.TestCase):
                 self.assertIn(words, found.refused or "")
                 self.assertRegex(found.refused or "", "doctor|midwife")
 
+    def test_fat_and_fibre_of_a_refused_diet_are_those_of_keeping_weight(self) -> None:
+        # By hand: 2168.45 kcal keep her weight; 20 % of them as fat are 48.19 g, 14 g a 1,000 kcal 30.36 g of fibre.
+        found = work_out_targets(replace(WOMAN, rate_percent=1.01))
+        self.assertIsNotNone(found.refused)
+        self.assertAlmostEqual(found.least_fat_g, 48.188, places=3)
+        self.assertAlmostEqual(found.fibre_g, 30.358, places=3)
+
     def test_just_inside_it_is_worked_out(self) -> None:
         for body in (
             replace(WOMAN, rate_percent=1.0),

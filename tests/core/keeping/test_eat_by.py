@@ -131,6 +131,15 @@ class Histories(unittest.TestCase):
         self.assertAlmostEqual(eat_by_of(both, life).eat_by_h, 48)
         self.assertTrue(both.thawed)
 
+    def test_pieces_laid_beside_warm_ones_have_stood_as_long_as_those(self) -> None:
+        """By hand: an hour and a half of the two are used up by some, so half an hour is left to all."""
+        life = of("set-cheesecake")
+        stood = spent_of([Stay(Place.COUNTER, 0)], life).until(1.5, life)
+        fresh = spent_of([Stay(Place.FRIDGE, 0)], life).until(1.5, life).moved(Place.COUNTER, Wrapping.COVERED)
+        self.assertEqual(eat_by_of(fresh, life).eat_by_h, 3.5)
+        for both in (fresh.beside(stood), stood.beside(fresh)):
+            self.assertEqual(eat_by_of(both, life).eat_by_h, 2.0)
+
     def test_a_vacuum_keeps_frost_off_and_makes_nothing_moist_safer(self) -> None:
         for life in shelf_lives().values():
             plain, tight = (life.hours(Place.FRIDGE, each) for each in (Wrapping.COVERED, Wrapping.VACUUM))

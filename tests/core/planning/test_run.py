@@ -17,6 +17,12 @@ class States(unittest.TestCase):
             (state.begun_ms, state.progress["a"].begun_ms, state.progress["a"].done_ms), (1000, 1000, 5000)
         )
 
+    def test_told_in_whatever_order_a_run_began_with_the_first_of_it(self) -> None:
+        events = [RunEvent(K.BEGUN, 5000, "a"), RunEvent(K.DONE, 3000, "b"), RunEvent(K.DONE, 4000, "a")]
+        state = run_state(events)
+        self.assertEqual((state.begun_ms, state.progress["a"].begun_ms), (3000, 4000), "done before it was begun")
+        self.assertEqual(run_state(events[::-1]).begun_ms, 3000)
+
     def test_done_at_once_it_began_then(self) -> None:
         self.assertEqual(run_state([RunEvent(K.DONE, 5000, "a")]).progress["a"].begun_ms, 5000)
 

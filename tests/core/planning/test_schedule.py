@@ -10,6 +10,7 @@ from ample_crumb.core.planning.deadline_remedies import what_helps
 from ample_crumb.core.planning.kitchen import PlanningKitchen
 from ample_crumb.core.planning.plan import Circle, FormulaTasks, Plan, PlanRequest, Standing
 from ample_crumb.core.planning.schedule import Effort, Progress, plan_bake_day
+from ample_crumb.core.planning.solo_duration import alone_min, bite_min
 from ample_crumb.core.planning.task import After, Minutes, Resource, Task, TaskKind, Way
 from ample_crumb.core.problem import CannotUse
 from tests.core.planning.checker import broken
@@ -101,6 +102,32 @@ class ABakeDay(unittest.TestCase):
             self.assertGreaterEqual(each.worst_end_min, each.end_min)
             for wait in each.task.after:
                 self.assertGreaterEqual(each.worst_start_min, worst[wait.task])
+
+    def test_slowly_the_next_waits_for_the_same_hands(self) -> None:
+        """By hand: 10 and 5 minutes with one pair of hands are done at 15; at their slowest, 18 and 9, at 27."""
+        first, then = task("first", 10, H, most=18), task("then", 5, H, after=(After("first"),), most=9)
+        plan = plan_bake_day(PlanRequest((FormulaTasks("One", (first, then)),)), LONG)
+        ends = {each.task.id: (each.end_min, each.worst_start_min, each.worst_end_min) for each in plan.tasks}
+        self.assertEqual(ends, {"first": (10, 0, 18), "then": (15, 18, 27)})
+        # Not because one waits for the other, but because there are no other hands.
+        other = replace(then, after=())
+        plan = plan_bake_day(PlanRequest((FormulaTasks("One", (first,)), FormulaTasks("Two", (other,)))), LONG)
+        self.assertEqual(plan.worst_end_min, 27)
+        self.assertEqual(sorted(each.worst_start_min for each in plan.tasks)[0], 0)
+
+    def test_washing_up_may_come_after_the_moment(self) -> None:
+        """By hand: half an hour of work is ready at 60; ten minutes of washing up come after and make nothing late."""
+        work = task("work", 30, H)
+        wash = replace(task("wash", 10, H, after=(After("work"),)), kind=TaskKind.WASH_UP)
+        for start in (None, 30):
+            plan = plan_bake_day(PlanRequest((FormulaTasks("One", (work, wash), 60),), start_min=start), LONG)
+            with self.subTest(start):
+                self.assertEqual(plan.late_min, {})
+                self.assertEqual({each.task.id: each.end_min for each in plan.tasks}, {"work": 60, "wash": 70})
+        # Pinned, it is counted otherwise, and is the same.
+        pinned = PlanRequest((FormulaTasks("One", (work, wash), 60),), start_min=None, pinned={"work": 30})
+        self.assertEqual(plan_bake_day(pinned, LONG).late_min, {})
+        self.assertEqual((bite_min((work, wash)), alone_min((work, wash))), (30, 40))
 
     def test_who_watches_hears_of_plans_and_may_stop(self) -> None:
         heard: list[Progress] = []

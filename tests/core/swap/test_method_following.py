@@ -45,7 +45,7 @@ def swapped(old: str, *new: str) -> tuple[str, ...]:
     return tuple(each for line in LINES for each in (new if line == old else (line,)))
 
 
-class Memoized(unittest.TestCase):
+class Follows(unittest.TestCase):
     def test_the_same_lines_leave_the_method_as_it_is(self) -> None:
         self.assertEqual(followed(*LINES), MethodFollowing((), METHOD))
 

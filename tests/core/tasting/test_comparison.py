@@ -46,6 +46,13 @@ class Compare(unittest.TestCase):
         self.assertGreater(apart.p_value or 0, 0.2)
         self.assertIn("of each this cannot be told", found("chew", whey="55..", pea="..11").finding)
 
+    def test_pairs_count_from_half_of_those_who_tasted_on(self) -> None:
+        """By hand: of four who tasted one, two tasted both, which is half; of five it is less, and all nine count."""
+        self.assertIn("With two tastings this", found("chew", whey="5533", pea="11..").finding)
+        self.assertIn("tastings of each this", found("chew", whey="55333", pea="11...").finding)
+        # Whichever of the two was tasted by more.
+        self.assertIn("tastings of each this", found("chew", whey="11...", pea="55333").finding)
+
     def test_many_tastings_without_a_difference_say_so(self) -> None:
         self.assertIn("no difference showed", found("look", whey="3434343434", pea="4343434343").finding)
 
