@@ -1,13 +1,18 @@
 """Runs the unittests of all folders, or of those named, side by side, and ends with the plain line that counts them.
 
-Each test class is a piece of work; a few processes take one after another, each with a database cluster of its own.
+Each test class is a piece of work; a few processes take one after another, those that take longest first, by what
+`tests/seconds.json` says they took. Each process has a database cluster of its own, a copy of one that is made first.
 Folders in `LONG` hold what takes long by nature: all of it when they are named, a short share of it otherwise.
+
+`python -m tests.run --measure` runs all and writes down how long each class took.
 """
 
 import importlib
 import io
+import json
 import multiprocessing
 import os
+import shutil
 import sys
 import time
 import unittest
@@ -20,8 +25,12 @@ from typing import Final
 
 HERE: Final = Path(__file__).parent
 LONG: Final = ("faults", "fuzz")
-_FIRST: Final = ("fuzz", "browser", "faults", "api", "launch", "application", "golden", "store")
-"""Folders whose modules take longest, so that none of them is left to run alone in the end."""
+SECONDS: Final = HERE / "seconds.json"
+_UNKNOWN_S: Final = 20.0
+"""What a class is taken to need that nobody has measured."""
+
+_A_CORE: Final = 2
+"""Processes a core: tests of the interface wait about as long as they work."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,43 +45,67 @@ class Ran:
     said: str
 
 
-def main(folders: list[str]) -> int:
+def main(asked: list[str]) -> int:
     """Exit code 0 when tests were found and all of them passed."""
+    folders = [name for name in asked if name != "--measure"]
     unknown = [folder for folder in folders if not (HERE / folder).is_dir()]
     if unknown:
         print(f"There is no folder tests/{unknown[0]}.", file=sys.stderr)
         return 2
     if set(folders) & set(LONG):
         os.environ["AMPLE_CRUMB_TESTS"] = "long"
-    classes = list(classes_of(folders or sorted(path.name for path in HERE.iterdir() if path.is_dir())))
-    # Browser tests wait as much as they work, so one process more than there are cores.
-    workers = min(len(classes), (os.cpu_count() or 1) + 1)
+    classes = classes_of(folders or sorted(path.name for path in HERE.iterdir() if path.is_dir()))
+    workers = min(len(classes), _A_CORE * (os.cpu_count() or 1))
     began = time.monotonic()
-    ran: list[Ran] = []
-    with ProcessPoolExecutor(workers, multiprocessing.get_context("spawn"), _begin) as pool:
-        waiting = [pool.submit(run_class, name) for name in classes]
-        for done in as_completed(waiting):
-            ran.append(done.result())
-            _tell(ran[-1])
+    ran = run_all(classes, workers)
     bad, skipped = sum(each.bad for each in ran), sum(each.skipped for each in ran)
     passed = sum(each.tests for each in ran) - bad - skipped
+    _tell_folders(ran)
     print(f"{len(classes)} classes in {time.monotonic() - began:.0f} s by {workers} processes")
     print(f"{passed} passed, {bad} failed, {skipped} skipped", flush=True)
+    if "--measure" in asked:
+        SECONDS.write_text(
+            json.dumps({each.name: round(each.seconds, 1) for each in ran}, indent=0, sort_keys=True) + "\n"
+        )
     return 0 if bad == 0 and passed > 0 else 1
 
 
-def classes_of(folders: Iterable[str]) -> Iterable[str]:
+def run_all(classes: list[str], workers: int) -> list[Ran]:
+    """Runs the classes in processes that are split off one which has loaded the application already."""
+    from tests import kitchen
+
+    prepared = kitchen.prepare_cluster()
+    os.environ[kitchen.PREPARED] = str(prepared)
+    context = multiprocessing.get_context("forkserver")
+    context.set_forkserver_preload([*kitchen.PRELOADED, "fastapi.testclient", "hypothesis", "playwright.sync_api"])
+    ran: list[Ran] = []
+    try:
+        with ProcessPoolExecutor(workers, context, _begin) as pool:
+            for done in as_completed([pool.submit(run_class, name) for name in classes]):
+                ran.append(done.result())
+                _tell(ran[-1])
+    finally:
+        shutil.rmtree(prepared, ignore_errors=True)
+    return ran
+
+
+def classes_of(folders: Iterable[str]) -> list[str]:
     """The test classes of these folders, those that take longest first."""
-    ranked = sorted(folders, key=lambda folder: (_FIRST.index(folder) if folder in _FIRST else len(_FIRST), folder))
-    for folder in ranked:
-        for path in sorted((HERE / folder).rglob("test_*.py"), key=lambda path: -path.stat().st_size):
-            yield from classes_in(".".join(("tests", *path.relative_to(HERE).with_suffix("").parts)))
+    known: dict[str, float] = json.loads(SECONDS.read_text()) if SECONDS.exists() else {}
+    found = [
+        name
+        for folder in folders
+        for path in sorted((HERE / folder).rglob("test_*.py"))
+        for name in classes_in(".".join(("tests", *path.relative_to(HERE).with_suffix("").parts)))
+    ]
+    return sorted(found, key=lambda name: -known.get(name, _UNKNOWN_S))
 
 
 def classes_in(module: str) -> Iterable[str]:
-    """The test classes that a module defines itself."""
+    """The test classes that a module defines itself and that hold tests."""
     for name, found in vars(importlib.import_module(module)).items():
-        if isinstance(found, type) and issubclass(found, unittest.TestCase) and found.__module__ == module:
+        own = isinstance(found, type) and issubclass(found, unittest.TestCase) and found.__module__ == module
+        if own and unittest.defaultTestLoader.getTestCaseNames(found):
             yield f"{module}.{name}"
 
 
@@ -98,6 +131,17 @@ def _tell(ran: Ran) -> None:
     print(f"{ran.name}: {ran.tests - ran.bad} of {ran.tests} in {ran.seconds:.1f} s", flush=True)
     if ran.said:
         print(ran.said, flush=True)
+
+
+def _tell_folders(ran: Iterable[Ran]) -> None:
+    by_folder: dict[str, float] = {}
+    for each in ran:
+        folder = each.name.split(".")[1]
+        by_folder[folder] = by_folder.get(folder, 0.0) + each.seconds
+    told = ", ".join(
+        f"{folder} {seconds:.0f}" for folder, seconds in sorted(by_folder.items(), key=lambda one: -one[1])
+    )
+    print(f"seconds by folder: {told}")
 
 
 if __name__ == "__main__":

@@ -5,7 +5,7 @@ import io
 import json
 import re
 import zipfile
-from datetime import UTC, date, datetime
+from datetime import date
 from functools import partial
 from pathlib import Path
 from typing import Any, ClassVar
@@ -18,7 +18,6 @@ from fastapi.testclient import TestClient
 from icalendar import Calendar
 
 from ample_crumb.api.app import create_app
-from ample_crumb.application.demo.loader import load_demo
 from ample_crumb.application.exports.archive import VERSION, read_archive, write_archive
 from ample_crumb.application.problems import CannotAccept
 from ample_crumb.core.problem import CannotUse
@@ -26,10 +25,9 @@ from ample_crumb.formats.recipe_text import read_recipes
 from ample_crumb.store.app_role import app_address
 from ample_crumb.store.database import Database
 from tests.api.test_api import ApiCase
-from tests.kitchen import HERE, new_database, new_kitchen, open_database
+from tests.kitchen import HERE, NOW, demo_kitchen, new_kitchen, open_database
 from tests.store.archive_schemas import FOLDER, schemas
 
-NOW = datetime(2026, 5, 4, 12, tzinfo=UTC)
 RECIPE = json.loads((Path(__file__).parents[1] / "published" / "schema-org-recipe.schema.json").read_text())
 KEPT = Path(__file__).parents[1] / "archives"
 
@@ -41,10 +39,7 @@ class DemoCase(ApiCase):
 
     @classmethod
     def setUpClass(cls) -> None:
-        cls.demo = new_database()
-        owner = open_database(cls.demo)
-        load_demo(owner, NOW)
-        owner.close()
+        cls.demo = demo_kitchen(NOW)
 
     def setUp(self) -> None:
         self.url = self.demo

@@ -1,7 +1,7 @@
 """The demo kitchen: it loads once, and nothing in it is unread, doubted or impossible."""
 
 import unittest
-from datetime import UTC, datetime, timedelta
+from datetime import timedelta
 
 from ample_crumb.application.context import load_context
 from ample_crumb.application.cupboard import queries as cupboard_queries
@@ -15,16 +15,14 @@ from ample_crumb.core.rules_version import RULES_VERSION
 from ample_crumb.store import formulas as stored_formulas
 from ample_crumb.store import jobs
 from ample_crumb.store.products import OnShelf, Shelf
-from tests.kitchen import new_database, open_database
-
-NOW = datetime(2026, 5, 6, 18, 30, tzinfo=UTC)
+from tests.kitchen import EVENING as NOW
+from tests.kitchen import demo_kitchen, open_database
 
 
 class Demo(unittest.TestCase):
     def setUp(self) -> None:
-        self.database = open_database(new_database())
+        self.database = open_database(demo_kitchen(NOW))
         self.addCleanup(self.database.close)
-        load_demo(self.database, NOW)
         principal = self.database.resident(None)
         assert principal is not None
         self.principal = principal

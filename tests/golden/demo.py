@@ -1,10 +1,8 @@
 """What the demo kitchen gives: each of its formulas with all that follows, its list, and a day."""
 
-from datetime import UTC, datetime
 from typing import Any, Final
 from uuid import UUID
 
-from ample_crumb.application.demo.loader import load_demo
 from ample_crumb.application.formulas import evaluation
 from ample_crumb.application.formulas.classic_figures import classic_figures
 from ample_crumb.application.formulas.production import production_inputs, tins_of
@@ -17,9 +15,9 @@ from ample_crumb.store import formulas as stored
 from ample_crumb.store.database import Connection
 from ample_crumb.store.scope import Principal
 from tests.golden.figures import evaluated, reformulated
-from tests.kitchen import new_database, open_database
+from tests.kitchen import EVENING as NOW
+from tests.kitchen import demo_kitchen, open_database
 
-NOW: Final = datetime(2026, 5, 6, 18, 30, tzinfo=UTC)
 _WISHES: Final = {
     "Butter blondies, the classic": (("energy_kcal", 150.0, False), ("protein_g", 8.0, True)),
     "White bean blondies": (("energy_kcal", 110.0, False), ("protein_g", 9.0, True)),
@@ -28,9 +26,8 @@ _WISHES: Final = {
 
 def demo_figures() -> dict[str, dict[str, Any]]:
     """Golden figures of the demo kitchen by the name of each formula, its list and its day."""
-    database = open_database(new_database())
+    database = open_database(demo_kitchen(NOW))
     try:
-        load_demo(database, NOW)
         while work(database):
             pass
         found: dict[str, dict[str, Any]] = {}

@@ -17,7 +17,6 @@ from uuid import uuid4
 
 import psycopg
 
-from ample_crumb.application.demo.loader import load_demo
 from ample_crumb.application.today import commands as today_commands
 from ample_crumb.application.today.entries import NewEntry
 from ample_crumb.cli import main
@@ -26,10 +25,8 @@ from ample_crumb.store.app_role import app_address
 from ample_crumb.store.database import Database
 from launch.backups import Backups, seconds
 from launch.install import CannotInstall
-from tests.kitchen import new_database, new_kitchen, open_database
+from tests.kitchen import NOW, demo_kitchen, new_kitchen, open_database
 from tests.store.test_migrations import rows_of
-
-NOW = datetime(2026, 5, 4, 12, tzinfo=UTC)
 
 
 def run(url: str, *arguments: str) -> tuple[int, str, str]:
@@ -47,11 +44,7 @@ def run(url: str, *arguments: str) -> tuple[int, str, str]:
 
 def demo() -> str:
     """The address of a database with the demo kitchen."""
-    url = new_database()
-    owner = open_database(url)
-    load_demo(owner, NOW)
-    owner.close()
-    return url
+    return demo_kitchen(NOW)
 
 
 @contextlib.contextmanager

@@ -15,8 +15,8 @@ from fastapi.testclient import TestClient
 
 from ample_crumb.api.app import create_app
 from ample_crumb.application.exports.archive import read_archive, write_archive
-from tests.kitchen import HERE, Served, new_database, new_kitchen, open_database
-from tests.operations.test_backup import NOW, run
+from tests.kitchen import HERE, NOW, Served, new_database, new_kitchen, open_database
+from tests.operations.test_backup import run
 from tests.store.test_migrations import rows_of
 
 ARCHIVES: Final = Path(__file__).parents[1] / "archives"

@@ -2,21 +2,18 @@
 
 import unittest
 from concurrent.futures import ThreadPoolExecutor
-from datetime import UTC, datetime
-from typing import ClassVar, Final
+from typing import ClassVar
 from uuid import UUID, uuid4
 
 import psycopg
 
-from ample_crumb.application.demo.loader import load_demo
 from ample_crumb.store import shelves, stash
 from ample_crumb.store.app_role import app_address
 from ample_crumb.store.database import Database
 from ample_crumb.store.scope import Principal
 from ample_crumb.store.stash import MoveRow
-from tests.kitchen import new_database, open_database
-
-NOW: Final = datetime(2026, 5, 6, 18, 30, tzinfo=UTC)
+from tests.kitchen import EVENING as NOW
+from tests.kitchen import demo_kitchen, open_database
 
 
 class Balances(unittest.TestCase):
@@ -27,9 +24,8 @@ class Balances(unittest.TestCase):
 
     @classmethod
     def setUpClass(cls) -> None:
-        url = new_database()
+        url = demo_kitchen(NOW)
         owner = open_database(url)
-        load_demo(owner, NOW)
         resident = owner.resident(None)
         owner.close()
         assert resident is not None

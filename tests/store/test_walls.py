@@ -7,7 +7,7 @@ import re
 import unittest
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager, suppress
-from datetime import UTC, datetime, timedelta
+from datetime import timedelta
 from typing import Any, ClassVar, Final
 from uuid import UUID, uuid4
 
@@ -15,7 +15,6 @@ import psycopg
 from psycopg import sql
 
 from ample_crumb import store
-from ample_crumb.application.demo.loader import load_demo
 from ample_crumb.core.batch.lots import LotShare
 from ample_crumb.core.crumb.feedback import BatchFeedback
 from ample_crumb.core.day.day_budget import Targets
@@ -57,7 +56,7 @@ from ample_crumb.store.stock import StockRow
 from ample_crumb.store.symptoms import SymptomRow
 from ample_crumb.store.tastings import TastingMark, TastingRow
 from ample_crumb.store.versions import VersionSnapshot
-from tests.kitchen import new_database, open_database
+from tests.kitchen import NOW, demo_kitchen, new_database, open_database
 from tests.store.test_migrations import rows_of
 
 _NOT_OF_A_KITCHEN: Final = {
@@ -83,8 +82,6 @@ _FOR_ALL_KITCHENS: Final = {"claim", "finish", "put_back", "put_off", "ask_for_o
 _ASKS: Final = re.compile(r"(?:\w+\.)?kitchen_id\s*=\s*%\(kitchen_id\)s|(?<=where )id = %\(kitchen_id\)s")
 _OF_EVERY_KITCHEN: Final = {"Counter", "Fridge", "Freezer", "Training"}
 """Shelves and a type of day that a kitchen begins with."""
-
-NOW: Final = datetime(2026, 5, 4, 12, tzinfo=UTC)
 
 
 # Only these are answers of walls and keys: a statement that is no SQL any more or a call that does not fit is an error.
@@ -129,11 +126,10 @@ class Walls(unittest.TestCase):
 
     @classmethod
     def setUpClass(cls) -> None:
-        cls.url = new_database()
+        cls.url = demo_kitchen(NOW)
         cls.owner, cls.app = open_database(cls.url), open_database(app_address(cls.url))
         cls.addClassCleanup(cls.owner.close)
         cls.addClassCleanup(cls.app.close)
-        load_demo(cls.owner, NOW)
         first = cls.owner.resident(None)
         assert first is not None
         cls.theirs = first
