@@ -301,7 +301,7 @@ class Imports(ImportCase):
         self.assertEqual(answer.status_code, 200, answer.text)
         self.assertNotEqual(answer.json()["person_id"], me["id"])
         self.assertEqual(len(self.ask("GET", "/api/v1/formulas")["items"]), 1)
-        # The id of somebody in the other kitchen makes no classic here.
+        # The id of somebody in the other kitchen makes no double here.
         self.ask("PUT", f"/api/v1/people/{me['id']}", {"name": "Classic"}, 422)
         # Nobody is guessed where there are two.
         self.client.cookies = {}

@@ -135,7 +135,7 @@ class ManyKitchens(unittest.TestCase):
             self.assertEqual(found, (count,))
 
 
-class Classics(unittest.TestCase):
+class SamePersonTwice(unittest.TestCase):
     def test_a_person_who_stands_twice_gets_an_id_of_their_own_with_all_that_is_theirs(self) -> None:
         url = new_database(migrated=False)
         migrate(url, most=23)
