@@ -7,7 +7,7 @@ from typing import Final
 
 from launch.install import ROOT
 
-RULE_SINCE: Final = "b85086b"
+RULE_SINCE: Final = "8cb6a1c"
 """The commit from which on subjects are held to the rule."""
 
 _SUBJECT: Final = re.compile(r"^(?P<room>[a-z][a-z0-9_./ -]*): (?P<verb>[a-z]+)\b.*[^.]$")

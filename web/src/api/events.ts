@@ -1,17 +1,11 @@
-import { BAKE_DAYS, queryClient } from "./queries";
+import { queryClient } from "./queries";
+import { bakeDayHeard, bakeDaysChanged } from "./queries/changes";
 
 const POLLED_MS = 1000;
 
 function changed(told: string) {
   const { topic } = JSON.parse(told) as { topic: string; id: string };
-  if (topic === "bake-day" || topic === "again") void renew();
-}
-
-/** Asks again for what is shown. A first answer that is still under way may be of before the change, and would count as
- * new: it is given up. */
-async function renew() {
-  await queryClient.cancelQueries({ queryKey: BAKE_DAYS });
-  await queryClient.invalidateQueries({ queryKey: BAKE_DAYS });
+  if (topic === "bake-day" || topic === "again") void bakeDayHeard(queryClient);
 }
 
 /** Hears what changed in the kitchen, from the one stream that all tabs of this browser share; where there can be none,
@@ -31,7 +25,7 @@ export function hearChanges(): () => void {
 
 function poll(): () => void {
   const timer = window.setInterval(() => {
-    if (document.visibilityState === "visible") void queryClient.invalidateQueries({ queryKey: BAKE_DAYS });
+    if (document.visibilityState === "visible") void bakeDaysChanged(queryClient);
   }, POLLED_MS);
   return () => window.clearInterval(timer);
 }

@@ -1,7 +1,8 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
-import { api, data } from "@/api/client";
+import { findQuery } from "@/api/queries";
+
 import type { Schemas } from "@/api/types";
 import { longDate } from "@/domain/format";
 import { DietAlerts } from "@/ui/DietAlerts";
@@ -21,12 +22,7 @@ function goalOf(hit: Hit): string {
 export default function FindAnything({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   const [words, setWords] = useState("");
   const navigate = useNavigate();
-  const found = useQuery({
-    queryKey: ["find", words],
-    queryFn: ({ signal }) => data(api.GET("/api/v1/find", { params: { query: { words } }, signal })),
-    enabled: open && words.trim().length > 0,
-    placeholderData: keepPreviousData,
-  });
+  const found = useQuery({ ...findQuery(words), enabled: open && words.trim().length > 0 });
   const hits = words.trim() ? (found.data ?? []) : [];
   useEffect(() => {
     if (!open) setWords("");

@@ -1,26 +1,24 @@
 import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
+import { KEYS } from "./keys";
 
 // Apart from the others, because Today need not load it.
 
-/** What was brought in from files. */
-export const IMPORTS = ["imports"] as const;
-
 export const importsQuery = queryOptions({
-  queryKey: [...IMPORTS, "list"],
+  queryKey: [...KEYS.imports, "list"],
   queryFn: ({ signal }) => data(api.GET("/api/v1/imports", { signal })),
 });
 
 export const importQuery = (id: string) =>
   queryOptions({
-    queryKey: [...IMPORTS, "one", id],
+    queryKey: [...KEYS.imports, "one", id],
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/imports/{import_id}", { params: { path: { import_id: id } }, signal })),
   });
 
 export const importItemsQuery = (id: string) =>
   infiniteQueryOptions({
-    queryKey: [...IMPORTS, "items", id],
+    queryKey: [...KEYS.imports, "items", id],
     queryFn: ({ signal, pageParam }) =>
       data(
         api.GET("/api/v1/imports/{import_id}/items", {
@@ -34,7 +32,7 @@ export const importItemsQuery = (id: string) =>
 
 export const importChangedQuery = (id: string) =>
   queryOptions({
-    queryKey: [...IMPORTS, "changed", id],
+    queryKey: [...KEYS.imports, "changed", id],
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/imports/{import_id}/changed", { params: { path: { import_id: id } }, signal })),
     staleTime: 0,

@@ -3,6 +3,7 @@ import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import { today } from "@/domain/format";
 import { Problem } from "@/domain/problem";
+import { KEYS } from "./keys";
 
 const RETRY_MS = 2000;
 
@@ -19,7 +20,7 @@ export const queryClient = new QueryClient({
 });
 
 export const kitchenQuery = queryOptions({
-  queryKey: ["kitchen"],
+  queryKey: KEYS.kitchen,
   queryFn: ({ signal }) => data(api.GET("/api/v1/kitchen", { signal })),
   staleTime: 60_000,
 });
@@ -34,13 +35,10 @@ function untilFresh(shown: { stale: boolean; stopped: boolean }[] | undefined): 
 /** How many formulas wait to be worked out; asked again while some do, or while a row shown is `stale`. */
 export const backgroundQuery = (stale: boolean) =>
   queryOptions({
-    queryKey: ["background"],
+    queryKey: KEYS.background,
     queryFn: ({ signal }) => data(api.GET("/api/v1/background", { signal })),
     refetchInterval: (query) => (stale || query.state.data?.waiting ? WORKED_OUT_MS : false),
   });
-
-/** What all pages of the list of formulas are kept under. */
-export const FORMULA_LISTS = ["formulas", "list"] as const;
 
 /** Which formulas a list shows, and in which order. */
 export interface FormulaChoices {
@@ -54,7 +52,7 @@ export interface FormulaChoices {
 
 export const formulaPagesQuery = (choices: FormulaChoices) =>
   infiniteQueryOptions({
-    queryKey: [...FORMULA_LISTS, choices],
+    queryKey: [...KEYS.formulaLists, choices],
     queryFn: ({ signal, pageParam }) =>
       data(api.GET("/api/v1/formulas", { params: { query: { ...choices, after: pageParam } }, signal })),
     initialPageParam: "",
@@ -66,7 +64,7 @@ export const formulaPagesQuery = (choices: FormulaChoices) =>
 /** A few formulas in use by words of their names. */
 export const formulasCalledQuery = (words: string) =>
   queryOptions({
-    queryKey: [...FORMULA_LISTS, "called", words],
+    queryKey: [...KEYS.formulaLists, "called", words],
     queryFn: async ({ signal }) =>
       (await data(api.GET("/api/v1/formulas", { params: { query: { words } }, signal }))).items,
     placeholderData: keepPreviousData,
@@ -74,32 +72,32 @@ export const formulasCalledQuery = (words: string) =>
 
 export const formulaQuery = (id: string) =>
   queryOptions({
-    queryKey: ["formulas", "one", id],
+    queryKey: [...KEYS.formulas, "one", id],
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/formulas/{formula_id}", { params: { path: { formula_id: id } }, signal })),
   });
 
 export const referenceQuery = queryOptions({
-  queryKey: ["reference"],
+  queryKey: KEYS.reference,
   queryFn: ({ signal }) => data(api.GET("/api/v1/reference", { signal })),
   staleTime: Number.POSITIVE_INFINITY,
 });
 
-export const learnedQuery = queryOptions({
-  queryKey: ["learned"],
+export const lessonsQuery = queryOptions({
+  queryKey: KEYS.lessons,
   queryFn: ({ signal }) => data(api.GET("/api/v1/lessons", { signal })),
   staleTime: 60_000,
 });
 
 /** What names were said to mean. */
-export const correctionsQuery = queryOptions({
-  queryKey: ["corrections"],
+export const foodAliasesQuery = queryOptions({
+  queryKey: KEYS.foodAliases,
   queryFn: ({ signal }) => data(api.GET("/api/v1/food-aliases", { signal })),
 });
 
 export const versionsQuery = (id: string) =>
   queryOptions({
-    queryKey: ["versions", id],
+    queryKey: [...KEYS.versions, id],
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/formulas/{formula_id}/versions", { params: { path: { formula_id: id } }, signal })),
   });
@@ -114,7 +112,7 @@ export interface Shelf {
 
 export const cupboardPagesQuery = (shelf: Shelf) =>
   infiniteQueryOptions({
-    queryKey: ["cupboard", shelf],
+    queryKey: [...KEYS.cupboard, shelf],
     queryFn: ({ signal, pageParam }) =>
       data(api.GET("/api/v1/cupboard", { params: { query: { ...shelf, after: pageParam } }, signal })),
     initialPageParam: "",
@@ -126,7 +124,7 @@ export const cupboardPagesQuery = (shelf: Shelf) =>
 /** A few foods of the cupboard by words of their names. */
 export const foodsCalledQuery = (words: string, shelf: Schemas["OnShelf"] = "") =>
   queryOptions({
-    queryKey: ["cupboard", "called", words, shelf],
+    queryKey: [...KEYS.cupboard, "called", words, shelf],
     queryFn: async ({ signal }) =>
       (await data(api.GET("/api/v1/cupboard", { params: { query: { words, shelf } }, signal }))).items,
     placeholderData: keepPreviousData,
@@ -135,14 +133,14 @@ export const foodsCalledQuery = (words: string, shelf: Schemas["OnShelf"] = "") 
 
 export const productQuery = (id: string) =>
   queryOptions({
-    queryKey: ["products", id],
+    queryKey: [...KEYS.products, id],
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/products/{product_id}", { params: { path: { product_id: id } }, signal })),
   });
 
 export const dayQuery = (day: string) =>
   queryOptions({
-    queryKey: ["days", day],
+    queryKey: [...KEYS.days, day],
     queryFn: ({ signal }) => data(api.GET("/api/v1/days/{day}", { params: { path: { day } }, signal })),
     refetchInterval: (query) => untilFresh(query.state.data?.fits),
   });
@@ -150,22 +148,22 @@ export const dayQuery = (day: string) =>
 /** What somebody's days are meant to be, as of a day. */
 export const planQuery = (day: string) =>
   queryOptions({
-    queryKey: ["plan", day],
+    queryKey: [...KEYS.plan, day],
     queryFn: ({ signal }) => data(api.GET("/api/v1/plan", { params: { query: { day } }, signal })),
   });
 
 /** Kept meals and what was had of late. */
-export const atHandQuery = (day: string) =>
+export const availableFoodsQuery = (day: string) =>
   queryOptions({
-    queryKey: ["days", day, "at-hand"],
+    queryKey: [...KEYS.days, day, "available-foods"],
     queryFn: ({ signal }) => data(api.GET("/api/v1/days/{day}/available-foods", { params: { path: { day } }, signal })),
     staleTime: 30_000,
   });
 
 /** How many pieces of a formula somebody mostly has. */
-export const helpingQuery = (id: string) =>
+export const usualPortionQuery = (id: string) =>
   queryOptions({
-    queryKey: ["helping", id],
+    queryKey: [...KEYS.usualPortions, id],
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/formulas/{formula_id}/usual-portion", { params: { path: { formula_id: id } }, signal })),
     staleTime: 30_000,
@@ -174,7 +172,7 @@ export const helpingQuery = (id: string) =>
 /** Ways to close a day with what is at hand. */
 export const fillQuery = (day: string, sure: boolean) =>
   queryOptions({
-    queryKey: ["days", day, "fill", sure],
+    queryKey: [...KEYS.days, day, "fill", sure],
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/days/{day}/fill", { params: { path: { day }, query: { sure } }, signal })),
   });
@@ -182,7 +180,7 @@ export const fillQuery = (day: string, sure: boolean) =>
 /** What could be had, as one line wishes. */
 export const tonightQuery = (day: string, wish: string, order: Schemas["TonightOrder"]) =>
   queryOptions({
-    queryKey: ["days", day, "tonight", wish, order],
+    queryKey: [...KEYS.days, day, "tonight", wish, order],
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/days/{day}/tonight", { params: { path: { day }, query: { wish, order } }, signal })),
     placeholderData: keepPreviousData,
@@ -191,7 +189,7 @@ export const tonightQuery = (day: string, wish: string, order: Schemas["TonightO
 /** A range of days looked back on. */
 export const ledgerQuery = (from: string, to: string) =>
   queryOptions({
-    queryKey: ["ledger", from, to],
+    queryKey: [...KEYS.ledger, from, to],
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/ledger", { params: { query: { from, to, not_over: today() } }, signal })),
     placeholderData: keepPreviousData,
@@ -200,18 +198,15 @@ export const ledgerQuery = (from: string, to: string) =>
 /** A text taken apart, each recipe in it. */
 export const pasteQuery = (text: string) =>
   queryOptions({
-    queryKey: ["paste", text],
+    queryKey: [...KEYS.paste, text],
     queryFn: ({ signal }) => data(api.POST("/api/v1/bench/paste", { body: { text }, signal })),
     staleTime: Number.POSITIVE_INFINITY,
   });
 
-/** What all that is asked of batches is kept under. */
-export const BATCHES = ["batches"] as const;
-
 /** Batches of a formula, or all; the last made first. */
 export const batchPagesQuery = (formula_id: string | null) =>
   infiniteQueryOptions({
-    queryKey: [...BATCHES, "list", formula_id],
+    queryKey: [...KEYS.batches, "list", formula_id],
     queryFn: ({ signal, pageParam }) => {
       const query = { after: pageParam };
       return data(
@@ -227,56 +222,50 @@ export const batchPagesQuery = (formula_id: string | null) =>
 /** What the batches of a formula tell of it. */
 export const historyQuery = (formula_id: string) =>
   queryOptions({
-    queryKey: [...BATCHES, "history", formula_id],
+    queryKey: [...KEYS.batches, "history", formula_id],
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/formulas/{formula_id}/history", { params: { path: { formula_id } }, signal })),
   });
 
 export const batchQuery = (id: string) =>
   queryOptions({
-    queryKey: [...BATCHES, "one", id],
+    queryKey: [...KEYS.batches, "one", id],
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/batches/{batch_id}", { params: { path: { batch_id: id } }, signal })),
   });
 
-/** What all that is asked of the stash is kept under. */
-export const STASH = ["stash"] as const;
-
 export const stashQuery = queryOptions({
-  queryKey: [...STASH, "shelves"],
+  queryKey: [...KEYS.stash, "shelves"],
   queryFn: ({ signal }) => data(api.GET("/api/v1/stash", { signal })),
 });
 
 /** All that became of a batch, and what its pieces are eaten with. */
 export const batchStashQuery = (batch_id: string) =>
   queryOptions({
-    queryKey: [...STASH, "batch", batch_id],
+    queryKey: [...KEYS.stash, "batch", batch_id],
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/stash/batches/{batch_id}", { params: { path: { batch_id } }, signal })),
   });
 
 export const wasteQuery = queryOptions({
-  queryKey: [...STASH, "all", "waste"],
+  queryKey: [...KEYS.stash, "all", "waste"],
   queryFn: ({ signal }) => data(api.GET("/api/v1/stash/waste", { signal })),
 });
 
 /** Opened packs of the cupboard. */
 export const openedQuery = queryOptions({
-  queryKey: [...STASH, "all", "opened"],
+  queryKey: [...KEYS.stash, "all", "opened"],
   queryFn: ({ signal }) => data(api.GET("/api/v1/opened-goods", { signal })),
 });
 
-/** What all that is asked of tastings is kept under. */
-export const TASTINGS = ["tastings"] as const;
-
 export const tastingsQuery = queryOptions({
-  queryKey: [...TASTINGS, "list"],
+  queryKey: [...KEYS.tastings, "list"],
   queryFn: ({ signal }) => data(api.GET("/api/v1/tastings", { signal })),
 });
 
 export const tastingQuery = (tasting_id: string) =>
   queryOptions({
-    queryKey: [...TASTINGS, "one", tasting_id],
+    queryKey: [...KEYS.tastings, "one", tasting_id],
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/tastings/{tasting_id}", { params: { path: { tasting_id } }, signal })),
   });
@@ -284,29 +273,26 @@ export const tastingQuery = (tasting_id: string) =>
 /** Two to four batches by what was said of them. */
 export const comparisonQuery = (batch: string[], by: "batch" | "version") =>
   queryOptions({
-    queryKey: [...TASTINGS, "comparison", by, ...batch],
+    queryKey: [...KEYS.tastings, "comparison", by, ...batch],
     queryFn: ({ signal }) => data(api.GET("/api/v1/comparison", { params: { query: { batch, by } }, signal })),
   });
 
 /** Why a batch came out as it did. */
 export const causesQuery = (batch_id: string) =>
   queryOptions({
-    queryKey: [...BATCHES, "causes", batch_id],
+    queryKey: [...KEYS.batches, "causes", batch_id],
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/batches/{batch_id}/causes", { params: { path: { batch_id } }, signal })),
   });
 
-/** What all that is asked of bake days is kept under. */
-export const BAKE_DAYS = ["bake-days"] as const;
-
 export const bakeDaysQuery = queryOptions({
-  queryKey: [...BAKE_DAYS, "list"],
+  queryKey: [...KEYS.bakeDays, "list"],
   queryFn: ({ signal }) => data(api.GET("/api/v1/bake-days", { signal })),
 });
 
 export const bakeDayQuery = (run_id: string) =>
   queryOptions({
-    queryKey: [...BAKE_DAYS, "one", run_id],
+    queryKey: [...KEYS.bakeDays, "one", run_id],
     queryFn: async ({ signal }) => {
       const day = await data(api.GET("/api/v1/bake-days/{run_id}", { params: { path: { run_id } }, signal }));
       // From here on this window counts by itself, whatever is done to its clock.
@@ -316,14 +302,32 @@ export const bakeDayQuery = (run_id: string) =>
 
 export const shoppingQuery = (run_id: string) =>
   queryOptions({
-    queryKey: [...BAKE_DAYS, "shopping", run_id],
+    queryKey: [...KEYS.bakeDays, "shopping", run_id],
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/bake-days/{run_id}/shopping", { params: { path: { run_id } }, signal })),
   });
 
 export const formulaTasksQuery = (formula_id: string) =>
   queryOptions({
-    queryKey: [...BAKE_DAYS, "tasks", formula_id],
+    queryKey: [...KEYS.bakeDays, "tasks", formula_id],
     queryFn: ({ signal }) =>
       data(api.GET("/api/v1/formulas/{formula_id}/tasks", { params: { path: { formula_id } }, signal })),
+  });
+
+/** Typed foods read for a day. */
+export const readFoodsQuery = (day: string, text: string) =>
+  queryOptions({
+    queryKey: [...KEYS.days, day, "read", text],
+    queryFn: ({ signal }) =>
+      data(api.POST("/api/v1/days/{day}/read", { params: { path: { day } }, body: { text }, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: 5000,
+  });
+
+/** Formulas, foods and days by a few words. */
+export const findQuery = (words: string) =>
+  queryOptions({
+    queryKey: [...KEYS.find, words],
+    queryFn: ({ signal }) => data(api.GET("/api/v1/find", { params: { query: { words } }, signal })),
+    placeholderData: keepPreviousData,
   });

@@ -1,5 +1,6 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { api, data } from "@/api/client";
+import { useQuery } from "@tanstack/react-query";
+import { previewOfBatchQuery } from "@/api/queries/questions";
+
 import { nothingTold, recordBody } from "@/domain/batchDraft";
 import { change, grams, kcal } from "@/domain/format";
 import { scaledBy } from "./batchDraftKey";
@@ -21,18 +22,10 @@ export function ExcessAdvice({ run, formula, name, over_g, target_g, onKeep, onT
   const formula_id = day.formulas[formula]?.formula_id ?? "";
   const said = `used ${over_g} g ${name}`;
   const preview = useQuery({
-    queryKey: ["batches", "over", formula_id, said],
-    queryFn: ({ signal }) =>
-      data(
-        api.POST("/api/v1/batches/preview", {
-          body: {
-            plan: { formula_id, number: 0 },
-            record: recordBody({ ...nothingTold(), said: [{ id: "over", text: said, apart: false }] }),
-          },
-          signal,
-        }),
-      ),
-    placeholderData: keepPreviousData,
+    ...previewOfBatchQuery({
+      plan: { formula_id, number: 0 },
+      record: recordBody({ ...nothingTold(), said: [{ id: "over", text: said, apart: false }] }),
+    }),
     retry: false,
   });
   const read = preview.data?.deviations[0];

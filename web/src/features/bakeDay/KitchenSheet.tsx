@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data } from "@/api/client";
-import { BAKE_DAYS } from "@/api/queries";
+import { bakeDaysChanged } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { NumberField } from "@/ui/NumberField";
 import { Sheet } from "@/ui/Sheet";
@@ -36,7 +36,7 @@ export function KitchenSheet({ day, open, onOpenChange }: KitchenSheetProps) {
   const save = useMutation({
     mutationFn: () => data(api.PUT("/api/v1/planning-kitchen", { body: kitchen })),
     onSuccess: async () => {
-      await client.invalidateQueries({ queryKey: BAKE_DAYS });
+      await bakeDaysChanged(client);
       onOpenChange(false);
       navigate(`/bake-day/${day.id}?plan=now`, { replace: true });
     },

@@ -2,7 +2,8 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
 import { useNavigate } from "react-router";
 import { api, data } from "@/api/client";
-import { BAKE_DAYS, bakeDayQuery } from "@/api/queries";
+import { bakeDayQuery } from "@/api/queries";
+import { bakeDaysChanged } from "@/api/queries/changes";
 import { newId } from "@/domain/ids";
 import { Sheet } from "@/ui/Sheet";
 import { type Asked, AskForm, emptyAsk } from "./AskForm";
@@ -32,7 +33,7 @@ export function NewDay({ open, onOpenChange }: { open: boolean; onOpenChange: (o
     onSuccess: (day) => {
       id.current = newId();
       client.setQueryData(bakeDayQuery(day.id).queryKey, { ...day, heard_at: performance.now() });
-      void client.invalidateQueries({ queryKey: BAKE_DAYS });
+      void bakeDaysChanged(client);
       onOpenChange(false);
       navigate(`/bake-day/${day.id}?plan=now`);
     },

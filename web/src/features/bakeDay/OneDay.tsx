@@ -5,7 +5,8 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { api, data } from "@/api/client";
 import { hearChanges } from "@/api/events";
-import { BAKE_DAYS, bakeDayQuery } from "@/api/queries";
+import { bakeDayQuery } from "@/api/queries";
+import { bakeDaysChanged } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { spanOf } from "@/domain/bakeDay";
 import { Pending } from "@/features/common/Pending";
@@ -118,7 +119,7 @@ function useAsk(day: Day) {
           },
         }),
       ),
-    onSettled: () => client.invalidateQueries({ queryKey: BAKE_DAYS }),
+    onSettled: () => bakeDaysChanged(client),
   });
 }
 

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { api, data } from "@/api/client";
 import { kitchenQuery, shoppingQuery } from "@/api/queries";
+import { shoppingTicked } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { grams, money } from "@/domain/format";
 import { Pending } from "@/features/common/Pending";
@@ -16,7 +17,6 @@ export function Shopping({ day }: { day: Schemas["BakeDayView"] }) {
   const kitchen = useQuery(kitchenQuery);
   const client = useQueryClient();
   const [asked, setAsked] = useState<Item | null>(null);
-  const key = shoppingQuery(day.id).queryKey;
   // What was pressed here counts until the server has told what it made of it.
   const [pressed, setPressed] = useState<Record<string, boolean>>({});
   const tick = useMutation({
@@ -28,7 +28,7 @@ export function Shopping({ day }: { day: Schemas["BakeDayView"] }) {
         }),
       ),
     onSettled: async (_data, _error, { food, ticked }) => {
-      await client.invalidateQueries({ queryKey: key });
+      await shoppingTicked(client, day.id);
       setPressed((now) => {
         if (now[food] !== ticked) return now;
         const { [food]: _told, ...others } = now;

@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data } from "@/api/client";
-import { BAKE_DAYS, bakeDayQuery } from "@/api/queries";
+import { bakeDayQuery } from "@/api/queries";
+import { bakeDaysChanged } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { parseNumber } from "@/domain/numbers";
 import { NumberField } from "@/ui/NumberField";
@@ -49,7 +50,7 @@ export function StockSheet({ item, day, onClose }: StockSheetProps) {
         }),
       ),
     onSuccess: async () => {
-      await client.invalidateQueries({ queryKey: BAKE_DAYS });
+      await bakeDaysChanged(client);
       onClose();
     },
   });

@@ -1,8 +1,10 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { api, data } from "@/api/client";
-import { BAKE_DAYS, formulaQuery } from "@/api/queries";
+import { formulaQuery } from "@/api/queries";
+import { formulaChangedAtCounter } from "@/api/queries/changes";
+import { alternativesQuery, previewOfBatchQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import { nothingTold, recordBody } from "@/domain/batchDraft";
 import { change, grams, kcal, today } from "@/domain/format";
@@ -25,19 +27,11 @@ export function Substitute({ formula_id, formula, food, stock: key }: Substitute
   const notice = useNotice();
   const said = `no ${food.split(",")[0]}, took ${taken.trim()}`;
   const preview = useQuery({
-    queryKey: ["batches", "took", formula_id, said],
-    queryFn: ({ signal }) =>
-      data(
-        api.POST("/api/v1/batches/preview", {
-          body: {
-            plan: { formula_id, number: 0 },
-            record: recordBody({ ...nothingTold(), said: [{ id: "took", text: said, apart: false }] }),
-          },
-          signal,
-        }),
-      ),
+    ...previewOfBatchQuery({
+      plan: { formula_id, number: 0 },
+      record: recordBody({ ...nothingTold(), said: [{ id: "took", text: said, apart: false }] }),
+    }),
     enabled: taken.trim().length > 1,
-    placeholderData: keepPreviousData,
   });
   const view = taken.trim().length > 1 ? preview.data : undefined;
   const read = view?.deviations[0];
@@ -52,7 +46,7 @@ export function Substitute({ formula_id, formula, food, stock: key }: Substitute
       await data(api.POST("/api/v1/formulas/{formula_id}/versions", { params, body }));
     },
     onSuccess: async () => {
-      for (const queryKey of [BAKE_DAYS, ["formulas"], ["versions"]]) await client.invalidateQueries({ queryKey });
+      await formulaChangedAtCounter(client);
       notice(`${formula} has a version with ${taken.trim()}.`);
       setTaken("");
     },
@@ -105,12 +99,7 @@ function Offers({ formula_id, food, onTake }: { formula_id: string; food: string
     .find((each) => each.ingredient?.slug === food || each.ingredient?.slug.startsWith(`own-${food}-`));
   const body =
     formula.data && line ? { ...(formula.data.draft as Schemas["DraftBody"]), day: today(), line_id: line.id } : null;
-  const query = useQuery({
-    queryKey: ["alternatives", body],
-    queryFn: ({ signal }) =>
-      data(api.POST("/api/v1/bench/alternatives", { body: body as Schemas["AlternativesBody"], signal })),
-    enabled: body !== null,
-  });
+  const query = useQuery({ ...alternativesQuery(body as Schemas["AlternativesBody"]), enabled: body !== null });
   const view = query.data;
   if (!view || view.others.length === 0) return null;
   return (

@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data } from "@/api/client";
-import { FORMULA_LISTS, formulaTasksQuery } from "@/api/queries";
+import { formulaTasksQuery } from "@/api/queries";
+import { formulasListed } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { spanOf } from "@/domain/bakeDay";
 import { parseNumber } from "@/domain/numbers";
@@ -21,7 +22,7 @@ export function Tasks({ formula_id }: { formula_id: string }) {
       data(api.PUT("/api/v1/formulas/{formula_id}/tasks", { params: { path: { formula_id } }, body: edits })),
     onSuccess: (view) => {
       client.setQueryData(formulaTasksQuery(formula_id).queryKey, view);
-      void client.invalidateQueries({ queryKey: FORMULA_LISTS });
+      void formulasListed(client);
     },
   });
   const view = query.data;

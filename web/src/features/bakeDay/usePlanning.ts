@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { BAKE_DAYS } from "@/api/queries";
+import { bakeDaysChanged } from "@/api/queries/changes";
 
 /** How far the search is: its aim of so many, and the span of the best plan so far. */
 interface Progress {
@@ -45,7 +45,7 @@ export function usePlanning(run_id: string) {
       } else problem = wrong instanceof Error && wrong.message ? wrong.message : "The plan could not be made.";
     }
     if (running.current === control) running.current = null;
-    await client.invalidateQueries({ queryKey: BAKE_DAYS });
+    await bakeDaysChanged(client);
     setPlanning({ progress: null, problem });
   }, [client, run_id]);
 

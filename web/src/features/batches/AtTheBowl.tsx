@@ -1,6 +1,7 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { api, data } from "@/api/client";
+import { portioningQuery } from "@/api/queries/questions";
+
 import type { Schemas } from "@/api/types";
 import { recordBody, weightsIn } from "@/domain/batchDraft";
 import { grams, kcal } from "@/domain/format";
@@ -28,13 +29,7 @@ export function AtTheBowl({ recording }: { recording: Recording }) {
     weights_g,
     layers: told.layers ?? 0,
   };
-  const query = useQuery({
-    queryKey: ["batches", "portioning", JSON.stringify(body)],
-    queryFn: ({ signal }) => data(api.POST("/api/v1/batches/portioning", { body, signal })),
-    enabled: wish !== null,
-    placeholderData: keepPreviousData,
-    staleTime: 60_000,
-  });
+  const query = useQuery({ ...portioningQuery(body), enabled: wish !== null });
   const found = wish === null ? undefined : query.data;
   const count = found?.portioned?.running?.piece_count;
   return (

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { learnedQuery } from "@/api/queries";
+import { lessonsQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { HeatField } from "@/features/production/HeatField";
 import { NumberField } from "@/ui/NumberField";
@@ -19,7 +19,7 @@ const OF_DOUGH = "dough ";
 /** Heat, minutes, weights and words: what the dials and the oven learn from. */
 export function BatchOutcome({ recording }: { recording: Recording }) {
   const { told, tell, view } = recording;
-  const learned = useQuery(learnedQuery);
+  const learned = useQuery(lessonsQuery);
   const options = learned.data?.options.filter((words) => !words.startsWith(OF_DOUGH)) ?? [];
   const window = view?.bake_window;
   const toggle = (words: string) => {

@@ -2,7 +2,8 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { api, data } from "@/api/client";
-import { BATCHES, batchQuery, batchStashQuery, learnedQuery, STASH } from "@/api/queries";
+import { batchQuery, batchStashQuery } from "@/api/queries";
+import { batchRemoved, piecesMoved } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { change, clock, count, grams, kcal, longDate, momentOn, plural, today } from "@/domain/format";
 import { pressId } from "@/domain/ids";
@@ -186,8 +187,7 @@ function LotRow({ lot, batch }: { lot: Schemas["LotView"]; batch: Schemas["Batch
         }),
       ),
     onSuccess: (_, entry) => {
-      void client.invalidateQueries({ queryKey: ["days"] });
-      void client.invalidateQueries({ queryKey: STASH });
+      void piecesMoved(client);
       tell(`${count(eaten ?? 1)} ${plural(eaten ?? 1, "piece")} of ${batch.name} added to today.`, {
         label: "Undo",
         run: () => undo.mutate(entry),
@@ -199,8 +199,7 @@ function LotRow({ lot, batch }: { lot: Schemas["LotView"]; batch: Schemas["Batch
     mutationFn: (entry: string) =>
       data(api.DELETE("/api/v1/entries/{entry_id}", { params: { path: { entry_id: entry } } })),
     onSuccess: () => {
-      void client.invalidateQueries({ queryKey: STASH });
-      return client.invalidateQueries({ queryKey: ["days"] });
+      return piecesMoved(client);
     },
   });
   return (
@@ -237,8 +236,7 @@ function TakeOut({ view }: { view: Schemas["BatchView"] }) {
     mutationFn: (removed: boolean) =>
       data(api.PUT("/api/v1/batches/{batch_id}/removed", { params: { path: { batch_id: id } }, body: { removed } })),
     onSuccess: (_, removed) => {
-      void client.invalidateQueries({ queryKey: BATCHES });
-      void client.invalidateQueries({ queryKey: learnedQuery.queryKey });
+      void batchRemoved(client);
       if (!removed) return;
       tell(`The batch of ${name} is taken out.`, { label: "Undo", run: () => set.mutate(false) });
       navigate(formula_id ? `/formulas/${formula_id}/batches` : "/batches");

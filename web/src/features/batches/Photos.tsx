@@ -2,7 +2,8 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { X } from "lucide-react";
 import { useRef, useState } from "react";
 import { api, data } from "@/api/client";
-import { BATCHES, batchQuery } from "@/api/queries";
+import { batchQuery } from "@/api/queries";
+import { batchPhotosChanged } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { newId } from "@/domain/ids";
 import { Problem } from "@/domain/problem";
@@ -26,7 +27,7 @@ export function Photos({ batch }: PhotosProps) {
   const { id } = batch.item;
   const show = (photos: Schemas["PhotoView"][]) => {
     client.setQueryData(batchQuery(id).queryKey, (was) => was && { ...was, photos });
-    void client.invalidateQueries({ queryKey: [...BATCHES, "history"] });
+    void batchPhotosChanged(client);
   };
   const add = useMutation({
     mutationFn: async (picked: File) => {

@@ -1,6 +1,7 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { api, data } from "@/api/client";
+import { previewOfBatchQuery } from "@/api/queries/questions";
+
 import { keepTold, keptTold, nothingTold, type PlanOf, recordBody, type Told } from "@/domain/batchDraft";
 
 const RESTED_MS = 250;
@@ -26,12 +27,7 @@ export function useRecording(plan: PlanOf, keptAs: string, begin: () => Told = n
     setTold(latest.current);
   }
   const body = useRested(JSON.stringify({ plan, record: recordBody(told, typing) }));
-  const preview = useQuery({
-    queryKey: ["batches", "preview", body],
-    queryFn: ({ signal }) => data(api.POST("/api/v1/batches/preview", { body: JSON.parse(body), signal })),
-    placeholderData: keepPreviousData,
-    staleTime: 60_000,
-  });
+  const preview = useQuery(previewOfBatchQuery(JSON.parse(body)));
   return {
     plan,
     told,

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
-import { api, data } from "@/api/client";
-import { helpingQuery } from "@/api/queries";
+import { usualPortionQuery } from "@/api/queries";
+import { portionQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import type { DraftStore } from "@/domain/draftStore";
 import { count, grams, kcal, plural, today } from "@/domain/format";
@@ -27,7 +27,7 @@ export function AddToToday({ worked, store, fitting, compact = false }: AddToTod
   const field = useId();
   const writes = useDayWrites(today());
   const tell = useNotice();
-  const helping = useQuery(helpingQuery(store.id));
+  const helping = useQuery(usualPortionQuery(store.id));
   useKeys((event) => {
     if (compact || !isSingleKey(event) || event.key !== "p") return;
     event.preventDefault();
@@ -107,13 +107,7 @@ interface Amount {
 function useAmount(wanted: string, piece_g: number, piece_count: number): Amount {
   const number = parseNumber(wanted);
   const plain = !Number.isNaN(number);
-  const query = useQuery({
-    queryKey: ["portion", wanted, piece_g, piece_count],
-    queryFn: ({ signal }) =>
-      data(api.GET("/api/v1/portion", { params: { query: { amount: wanted, piece_g, piece_count } }, signal })),
-    enabled: !plain && wanted !== "",
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const query = useQuery({ ...portionQuery(wanted, piece_g, piece_count), enabled: !plain && wanted !== "" });
   if (plain) return number > 0 && number <= 100 ? { pieces: number, problem: "" } : { pieces: null, problem: BOUNDS };
   if (!wanted) return { pieces: null, problem: "Say how much: 2, 45 g, or a quarter of the whole." };
   if (query.isError) return { pieces: null, problem: query.error.message };

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { api, data } from "@/api/client";
+import { alternativesQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import { benchBody, changeLine } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
@@ -22,11 +22,7 @@ export default function Alternatives({ store, line_id, currency, onClose }: Alte
   const tell = useNotice();
   // As it was when it was asked for: what is taken ends the comparison.
   const body = { ...benchBody(store.snapshot().draft), line_id };
-  const query = useQuery({
-    queryKey: ["alternatives", body],
-    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/alternatives", { body, signal })),
-    staleTime: 0,
-  });
+  const query = useQuery(alternativesQuery(body));
   const found = query.data;
 
   function take(other: Alternative) {

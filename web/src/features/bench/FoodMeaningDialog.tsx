@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { api, data } from "@/api/client";
+import { foodAliasEffectQuery } from "@/api/queries/questions";
 import { change, grams, kcal } from "@/domain/format";
 import { Sheet } from "@/ui/Sheet";
 
@@ -22,12 +22,7 @@ interface FoodMeaningDialogProps {
 /** What becomes of other formulas before a name means something else in all of them. */
 export default function FoodMeaningDialog({ meaning, formula_id, onAgree, onClose }: FoodMeaningDialogProps) {
   const { name, slug, food } = meaning;
-  const query = useQuery({
-    queryKey: ["corrections", "effect", name, slug, formula_id],
-    queryFn: ({ signal }) =>
-      data(api.POST("/api/v1/food-aliases/effect", { body: { name, slug, beside: formula_id }, signal })),
-    staleTime: 0,
-  });
+  const query = useQuery(foodAliasEffectQuery(name, slug, formula_id));
   const effect = query.data;
   return (
     <Sheet

@@ -4,6 +4,7 @@ import { DropdownMenu } from "radix-ui";
 import { memo, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data } from "@/api/client";
+import { formulasListed } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { UNNAMED } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
@@ -54,7 +55,7 @@ export const Head = memo(function Head({ store, archived, families, makes, onSca
       );
     },
     onSuccess: async (made) => {
-      await client.invalidateQueries({ queryKey: ["formulas", "list"] });
+      await formulasListed(client);
       navigate(`/formulas/${made.id}`);
     },
   });

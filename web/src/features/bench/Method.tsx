@@ -1,8 +1,8 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Check, Circle } from "lucide-react";
 import { useDeferredValue } from "react";
-import { api, data } from "@/api/client";
 import { historyQuery } from "@/api/queries";
+import { methodQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import { benchBody } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
@@ -18,11 +18,7 @@ export default function Method({ store }: { store: DraftStore }) {
   const draft = useDraft(store, (state) => state.draft);
   const late = useDeferredValue(draft);
   const body = benchBody(late);
-  const query = useQuery({
-    queryKey: ["method", body],
-    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/method", { body, signal })),
-    placeholderData: keepPreviousData,
-  });
+  const query = useQuery(methodQuery(body));
   const view = query.data;
   const history = useQuery(historyQuery(store.id));
   const rows = draft.method.split("\n").map(plainStep).filter(Boolean);

@@ -1,8 +1,8 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { ChevronDown } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useState } from "react";
-import { api, data } from "@/api/client";
+import { foodQuery, ingredientsQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import { HomeMade } from "@/features/common/HomeMade";
 import { PickList } from "@/ui/PickList";
@@ -39,19 +39,12 @@ export function ReadAs({
 }: ReadAsProps) {
   const [open, setOpen] = useState(false);
   const [words, setWords] = useState("");
-  const found = useQuery({
-    queryKey: ["ingredients", words],
-    queryFn: ({ signal }) => data(api.GET("/api/v1/ingredients", { params: { query: { words } }, signal })),
-    enabled: open && words.trim().length > 0,
-    placeholderData: keepPreviousData,
-  });
+  const found = useQuery({ ...ingredientsQuery(words), enabled: open && words.trim().length > 0 });
   const food = line.ingredient?.slug ?? "";
   const mass_g = line.prepared_g ?? 100;
   // What is one's own is at hand; of the rest some can be made.
   const generic = useQuery({
-    queryKey: ["foods", food, mass_g],
-    queryFn: ({ signal }) =>
-      data(api.GET("/api/v1/foods/{slug}", { params: { path: { slug: food }, query: { mass_g } }, signal })),
+    ...foodQuery(food, mass_g),
     enabled: open && food !== "" && !/^(own|made)-/.test(food),
   });
   const made = generic.data?.home_made;

@@ -2,6 +2,7 @@ import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
+import { scaledQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import { benchBody, partsBody } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
@@ -42,9 +43,7 @@ export default function ScaleSheet({ store, worked, onClose }: ScaleSheetProps) 
   const asked = scaleBy();
   const parts = partsBody(draft.parts);
   const preview = useQuery({
-    queryKey: ["scale", parts, asked],
-    queryFn: ({ signal }) =>
-      data(api.POST("/api/v1/bench/scale", { body: { parts, ...asked, factor: asked?.factor ?? 1 }, signal })),
+    ...scaledQuery({ parts, ...asked, factor: asked?.factor ?? 1 }),
     enabled: asked !== null,
     placeholderData: keepPreviousData,
   });

@@ -9,7 +9,9 @@ import {
 } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import { api, data } from "@/api/client";
-import { FORMULA_LISTS, formulaQuery } from "@/api/queries";
+import { formulaQuery } from "@/api/queries";
+import { formulaSaved, readingChanged } from "@/api/queries/changes";
+import { KEYS } from "@/api/queries/keys";
 import type { Schemas } from "@/api/types";
 import { benchBody, type Draft, draftBody, draftText, textWith } from "@/domain/draft";
 import { DraftStore, REST_MS } from "@/domain/draftStore";
@@ -39,10 +41,8 @@ function benchOf(view: FormulaView, client: QueryClient, tell: Tell): DraftStore
       client.setQueryData(formulaQuery(stored.id).queryKey, stored);
       client.setQueryData(analysisKey(draft), stored.analysis);
       // Nothing of these is on screen while one types; they are asked for where they are looked at.
-      for (const queryKey of [FORMULA_LISTS, ["days"]])
-        void client.invalidateQueries({ queryKey, refetchType: "none" });
       // The tab Versions may have been opened before this arrived.
-      void client.invalidateQueries({ queryKey: ["versions"] });
+      formulaSaved(client);
     },
     remember: (name, slug) =>
       void remember(name, slug, client).catch((error) => tell(error instanceof Problem ? error.detail : String(error))),
@@ -57,11 +57,7 @@ function benchOf(view: FormulaView, client: QueryClient, tell: Tell): DraftStore
 export async function remember(name: string, slug: string | null, client: QueryClient): Promise<void> {
   if (slug) await api.PUT("/api/v1/food-aliases", { body: { name, slug } });
   else await api.DELETE("/api/v1/food-aliases", { params: { query: { name } } });
-  await Promise.all(
-    [["bench"], ["analysis"], ["corrections"], FORMULA_LISTS, ["days"]].map((queryKey) =>
-      client.invalidateQueries({ queryKey }),
-    ),
-  );
+  await readingChanged(client);
 }
 
 export function useDraftStore(view: FormulaView): DraftStore {
@@ -102,7 +98,7 @@ function question(
 ): QueryObserverOptions<Evaluated, Error> {
   const day = today();
   return {
-    queryKey: ["bench", day, draftText(draft)],
+    queryKey: [...KEYS.bench, day, draftText(draft)],
     queryFn: async ({ signal }): Promise<Evaluated> => {
       const body = benchBody(draft);
       const answer = await data(
@@ -116,7 +112,7 @@ function question(
   };
 }
 
-const analysisKey = (draft: Draft) => ["analysis", draftText(draft)];
+const analysisKey = (draft: Draft) => [...KEYS.analysis, draftText(draft)];
 
 /** What is worked out once the draft rests. The save that comes then brings it; it is asked for only where there is
  * nothing to save. */

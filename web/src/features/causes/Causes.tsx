@@ -3,7 +3,8 @@ import { X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { api, data } from "@/api/client";
-import { BATCHES, causesQuery } from "@/api/queries";
+import { causesQuery } from "@/api/queries";
+import { nextVersionMade } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { newId } from "@/domain/ids";
 import { Pending } from "@/features/common/Pending";
@@ -133,8 +134,7 @@ function Explained({ explanation, currency, batch_id, formula_id, onNotice, onUn
         }),
       ),
     onSuccess: (made) => {
-      client.removeQueries({ queryKey: ["formulas"] });
-      void client.invalidateQueries({ queryKey: BATCHES });
+      nextVersionMade(client);
       tell(`${made.name} is changed for next time; what it was is kept as a version.`);
       navigate(`/formulas/${made.formula_id}`);
     },

@@ -1,7 +1,7 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { ToggleGroup } from "radix-ui";
 import { useState } from "react";
-import { api, data } from "@/api/client";
+import { classicQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import { benchBody } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
@@ -32,11 +32,7 @@ export default function Classic({ store }: { store: DraftStore }) {
   const draft = useDraft(store, (state) => state.draft);
   const [on, setOn] = useState(0);
   const body = benchBody(draft);
-  const query = useQuery({
-    queryKey: ["classic", body],
-    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/classic", { body, signal })),
-    placeholderData: keepPreviousData,
-  });
+  const query = useQuery(classicQuery(body));
   const classic = draft.classic ? query.data : undefined;
   const basis = classic?.bases[on] ?? classic?.bases[0];
   const most = Math.max(1, basis?.mine.energy_kcal ?? 0, basis?.theirs.energy_kcal ?? 0);

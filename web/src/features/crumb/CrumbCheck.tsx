@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { lazy, memo, Suspense, useRef, useState } from "react";
-import { learnedQuery } from "@/api/queries";
+import { lessonsQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import { addLine, changeLine, findLine, newLine } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
@@ -269,7 +269,7 @@ const ofBatches = (words: string) => !words.startsWith("dough ");
 /** How the last batch turned out, which the dials learn from. */
 function CameOut({ store }: { store: DraftStore }) {
   const { taught, teach } = useTeaching(store);
-  const learned = useQuery(learnedQuery);
+  const learned = useQuery(lessonsQuery);
   const [open, setOpen] = useState(false);
   const count = (learned.data?.feedback.length ?? 0) + (learned.data?.bakes.length ?? 0);
   return (

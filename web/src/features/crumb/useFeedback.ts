@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
-import { learnedQuery } from "@/api/queries";
+import { lessonsQuery } from "@/api/queries";
+import { lessonsChanged } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { benchBody } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
@@ -13,9 +14,8 @@ export function useTeaching(store: DraftStore) {
   const client = useQueryClient();
   const tell = useNotice();
   const taught = (view: Schemas["LearningView"]) => {
-    client.setQueryData(learnedQuery.queryKey, view);
-    void client.invalidateQueries({ queryKey: ["bench"] });
-    void client.invalidateQueries({ queryKey: ["analysis"] });
+    client.setQueryData(lessonsQuery.queryKey, view);
+    void lessonsChanged(client);
   };
   const forget = useMutation({
     mutationFn: (id: string) =>

@@ -1,8 +1,8 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { ToggleGroup } from "radix-ui";
 import { useDeferredValue } from "react";
-import { api, data } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
+import { declaredQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import type { ProductDraft, Said } from "@/domain/productDraft";
 import { offersOf } from "@/domain/statementOffers";
@@ -16,13 +16,7 @@ interface ContainsFieldsProps {
 /** What a product contains and may contain: typed, or taken over from what its ingredients text declares. */
 export function ContainsFields({ draft, onChange }: ContainsFieldsProps) {
   const text = useDeferredValue(draft.ingredients_text.trim());
-  const scan = useQuery({
-    queryKey: ["scan", text],
-    queryFn: ({ signal }) => data(api.POST("/api/v1/labels/scan", { body: { text }, signal })),
-    enabled: text !== "",
-    placeholderData: keepPreviousData,
-    staleTime: 60_000,
-  });
+  const scan = useQuery({ ...declaredQuery(text), enabled: text !== "" });
   return (
     <fieldset>
       <legend className="mb-1 font-display text-lead font-[640]">What it contains</legend>

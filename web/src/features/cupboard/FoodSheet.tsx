@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { api, data } from "@/api/client";
+import { foodQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import { grams, kcal } from "@/domain/format";
 import { HomeMade } from "@/features/common/HomeMade";
@@ -31,10 +31,7 @@ interface FoodSheetProps {
 /** A generic food: its figures and where they are from, its measures, what it costs, where it is used. */
 export function FoodSheet({ item, onClose, onCopy }: FoodSheetProps) {
   const title = useFigureTitle();
-  const query = useQuery({
-    queryKey: ["foods", item.slug],
-    queryFn: ({ signal }) => data(api.GET("/api/v1/foods/{slug}", { params: { path: { slug: item.slug } }, signal })),
-  });
+  const query = useQuery(foodQuery(item.slug));
   const of = item.per_100g;
   const food = query.data;
   const measures = food ? measuresOf(food) : [];

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
+import { kitchenChanged } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { money } from "@/domain/format";
 import { parseNumber } from "@/domain/numbers";
@@ -42,7 +43,7 @@ export function PriceField({ food, price, pack }: PriceFieldProps) {
       ),
     onSuccess: (now) => {
       setKnown(now ?? null);
-      void client.invalidateQueries();
+      void kitchenChanged(client);
     },
   });
   const wrong = save.error instanceof Problem ? save.error.detail : save.error?.message;

@@ -1,7 +1,9 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useDeferredValue, useRef, useState } from "react";
 import { api, data } from "@/api/client";
 import { productQuery } from "@/api/queries";
+import { kitchenChanged } from "@/api/queries/changes";
+import { labelCheckQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import { grams, kcal } from "@/domain/format";
 import { newId } from "@/domain/ids";
@@ -66,12 +68,7 @@ function Typed({ from, view, onClose, onOpen, onSaved }: TypedProps) {
   const client = useQueryClient();
   const tell = useNotice();
   const body = labelBody(useDeferredValue(draft));
-  const check = useQuery({
-    queryKey: ["label", body],
-    queryFn: ({ signal }) => data(api.POST("/api/v1/labels/check", { body, signal })),
-    placeholderData: keepPreviousData,
-    staleTime: 60_000,
-  });
+  const check = useQuery(labelCheckQuery(body));
 
   function change(to: Partial<ProductDraft>) {
     keep(JSON.stringify({ ...draft, ...to }));
@@ -82,7 +79,7 @@ function Typed({ from, view, onClose, onOpen, onSaved }: TypedProps) {
 
   function done(text: string) {
     keep("");
-    void client.invalidateQueries();
+    void kitchenChanged(client);
     tell(text);
     onClose();
   }
@@ -127,7 +124,7 @@ function Typed({ from, view, onClose, onOpen, onSaved }: TypedProps) {
       data(api.POST("/api/v1/products/{product_id}/move", { params: { path: { product_id: id.current } } })),
     onSuccess: (stored) => {
       setBase(stored);
-      void client.invalidateQueries();
+      void kitchenChanged(client);
       tell("The formulas use the newest label now; what was eaten stays as it was.");
     },
   });

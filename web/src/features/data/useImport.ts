@@ -1,7 +1,14 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { api, data } from "@/api/client";
-import { IMPORTS, importItemsQuery, importQuery } from "@/api/queries/imports";
+import {
+  importFileRead,
+  importItemChanged,
+  importsChanged,
+  importsToRenew,
+  kitchenChanged,
+} from "@/api/queries/changes";
+import { importItemsQuery } from "@/api/queries/imports";
 import type { Schemas } from "@/api/types";
 import { newId } from "@/domain/ids";
 import { Problem } from "@/domain/problem";
@@ -78,7 +85,7 @@ export function useBringIn(onRead: (id: string) => void) {
       return id;
     },
     onSuccess: async (id) => {
-      await client.invalidateQueries({ queryKey: IMPORTS });
+      await importsChanged(client);
       onRead(id);
     },
   });
@@ -90,7 +97,7 @@ export function useOneImport(id: string) {
   const client = useQueryClient();
   const path = { import_id: id };
   const steps = useSteps();
-  const changed = () => client.invalidateQueries();
+  const changed = () => kitchenChanged(client);
   const write = useMutation({
     mutationFn: () =>
       steps.run(() =>
@@ -107,16 +114,12 @@ export function useOneImport(id: string) {
   });
   const discard = useMutation({
     mutationFn: () => data(api.DELETE("/api/v1/imports/{import_id}", { params: { path } })),
-    onSuccess: () => client.invalidateQueries({ queryKey: IMPORTS, refetchType: "none" }),
+    onSuccess: () => importsToRenew(client),
   });
   const again = useMutation({
     mutationFn: ({ place, file, asked }: { place: number; file: File; asked: Asked }) =>
       sendFile(id, place, file, asked),
-    onSuccess: () =>
-      Promise.all([
-        client.invalidateQueries({ queryKey: importQuery(id).queryKey }),
-        client.invalidateQueries({ queryKey: importItemsQuery(id).queryKey }),
-      ]),
+    onSuccess: () => importFileRead(client, id),
   });
   const change = useMutation({
     // One after another, so that an answer that took longer does not lay what was before over what is now.
@@ -142,7 +145,7 @@ export function useOneImport(id: string) {
             })),
           },
       );
-      return client.invalidateQueries({ queryKey: importQuery(id).queryKey });
+      return importItemChanged(client, id);
     },
   });
   return { write, takeBack, discard, again, change, ...steps };

@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { api, data } from "@/api/client";
-import { backgroundQuery, FORMULA_LISTS } from "@/api/queries";
+import { backgroundQuery } from "@/api/queries";
+import { formulasListed } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { plural } from "@/domain/format";
 
@@ -23,7 +24,7 @@ export function BackgroundLine({ stale, onEnd }: BackgroundLineProps) {
       data(to === "stop" ? api.POST("/api/v1/background/stop") : api.POST("/api/v1/background/resume")),
     onSuccess: (now: Schemas["JobCounts"]) => {
       client.setQueryData(backgroundQuery(stale).queryKey, now);
-      void client.invalidateQueries({ queryKey: FORMULA_LISTS });
+      void formulasListed(client);
     },
   });
   const { waiting, stopped } = counts ?? { waiting: 0, stopped: 0 };

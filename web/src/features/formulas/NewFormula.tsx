@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data } from "@/api/client";
 import { pasteQuery } from "@/api/queries";
+import { formulasListed } from "@/api/queries/changes";
 import { MOST_PASTED, newPart, partsBody, UNNAMED, USUAL } from "@/domain/draft";
 import { newId } from "@/domain/ids";
 import { Sheet } from "@/ui/Sheet";
@@ -35,7 +36,7 @@ export function NewFormula({ open, onOpenChange, onFromFoods }: NewFormulaProps)
       }
       const blank = { id: id.current, name: UNNAMED, family: "", pieces: 1, method: "", production: USUAL };
       const made = await data(api.POST("/api/v1/formulas", { body: { ...blank, parts: partsBody([newPart()]) } }));
-      await client.invalidateQueries({ queryKey: ["formulas", "list"] });
+      await formulasListed(client);
       return made.id;
     },
     onSuccess: (place) => {

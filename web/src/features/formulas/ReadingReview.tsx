@@ -3,6 +3,7 @@ import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { Link } from "react-router";
 import { api, data } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
+import { formulasListed } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { type Draft, draftBody, draftOfRecipe, partsBody, UNNAMED } from "@/domain/draft";
 import { DraftStore } from "@/domain/draftStore";
@@ -70,7 +71,7 @@ export function ReadingReview({ recipe, keptAs, id, onMade, onSkip }: Understood
     },
     onSuccess: async (made) => {
       store.forget();
-      await client.invalidateQueries({ queryKey: ["formulas", "list"] });
+      await formulasListed(client);
       onMade(made.id);
     },
   });

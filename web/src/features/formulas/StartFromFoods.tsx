@@ -2,7 +2,9 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data } from "@/api/client";
-import { FORMULA_LISTS, foodsCalledQuery, kitchenQuery } from "@/api/queries";
+import { foodsCalledQuery, kitchenQuery } from "@/api/queries";
+import { formulasListed } from "@/api/queries/changes";
+import { startFamiliesQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import { partsBody, partsFrom, USUAL } from "@/domain/draft";
 import { grams, kcal } from "@/domain/format";
@@ -34,11 +36,7 @@ export default function StartFromFoods({ onClose }: { onClose: () => void }) {
   const [energy, setEnergy] = useState<number | null>(null);
   const [protein, setProtein] = useState<number | null>(null);
   const kitchen = useQuery(kitchenQuery);
-  const families = useQuery({
-    queryKey: ["start", "families"],
-    queryFn: ({ signal }) => data(api.GET("/api/v1/start/families", { signal })),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const families = useQuery(startFamiliesQuery);
   const typed = words?.trim() ?? "";
   const called = useQuery({ ...foodsCalledQuery(typed), enabled: typed.length > 1 });
   const offered = typed
@@ -210,7 +208,7 @@ function FirstFormula({ found, tin }: FirstFormulaProps) {
       );
     },
     onSuccess: async (made) => {
-      await client.invalidateQueries({ queryKey: FORMULA_LISTS });
+      await formulasListed(client);
       navigate(`/formulas/${made.id}`);
     },
   });

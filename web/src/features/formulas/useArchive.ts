@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
+import { formulaArchived } from "@/api/queries/changes";
 import { useNotice } from "@/ui/Toast";
 
 /** Puts a formula away or brings it back, and offers the way back. */
@@ -16,8 +17,7 @@ export function useArchive() {
         label: "Undo",
         run: () => archive.mutate({ id, name, archived: !archived }),
       });
-      await client.invalidateQueries({ queryKey: ["formulas"] });
-      await client.invalidateQueries({ queryKey: ["days"] });
+      await formulaArchived(client);
     },
     onError: (problem) => tell(problem.message),
   });

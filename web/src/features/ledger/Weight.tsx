@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { X } from "lucide-react";
 import { lazy, Suspense, useId, useState } from "react";
 import { api, data } from "@/api/client";
+import { weightWritten } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { count, dayName, isEnergyHidden, today } from "@/domain/format";
 import { parseNumber } from "@/domain/numbers";
@@ -135,7 +136,7 @@ export function Weight({ view }: { view: View }) {
 function useWeights() {
   const client = useQueryClient();
   const tell = useNotice();
-  const refresh = () => client.invalidateQueries({ queryKey: ["ledger"] });
+  const refresh = () => weightWritten(client);
   const put = useMutation({
     mutationFn: ({ day, weight_kg }: { day: string; weight_kg: number | null; was?: number }) =>
       data(api.PUT("/api/v1/weights/{day}", { params: { path: { day } }, body: { weight_kg } })),

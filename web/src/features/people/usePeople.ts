@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
+import { kitchenChanged, personSwitched } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { useNotice } from "@/ui/Toast";
 
@@ -15,17 +16,14 @@ export function usePeople() {
   const here = people.find((person) => person.here);
   const show = (all: Person[]) => {
     client.setQueryData(kitchenQuery.queryKey, (was) => was && { ...was, people: all });
-    return client.invalidateQueries();
+    return kitchenChanged(client);
   };
 
   const be = useMutation({
     mutationFn: (person: Person) =>
       data(api.POST("/api/v1/people/{person_id}/here", { params: { path: { person_id: person.id } } })),
     onSuccess: async (_, person) => {
-      // Nothing of the one before is shown to the other.
-      client.removeQueries({ queryKey: ["days"] });
-      client.removeQueries({ queryKey: ["ledger"] });
-      await client.invalidateQueries();
+      await personSwitched(client);
       tell(`These are ${person.name}’s days now.`);
     },
     onError: (problem) => tell(problem.message),

@@ -3,6 +3,7 @@ import { ToggleGroup } from "radix-ui";
 import { useRef, useState } from "react";
 import { api, data } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
+import { kitchenChanged } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { newId } from "@/domain/ids";
 import { NumberField } from "@/ui/NumberField";
@@ -83,7 +84,7 @@ function TinForm({ view, kinds, onDone }: TinFormProps) {
   const [inches, setInches] = useState(false);
   const round = ROUND.has(tin.kind);
   const done = () => {
-    void client.invalidateQueries();
+    void kitchenChanged(client);
     onDone();
   };
   const save = useMutation({

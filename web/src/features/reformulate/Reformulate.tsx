@@ -3,6 +3,7 @@ import { Slider } from "radix-ui";
 import { lazy, Suspense, useState } from "react";
 import { api, data } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
+import { reachChoicesQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import { benchBody, sameDough, withParts } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
@@ -50,10 +51,7 @@ export default function Reformulate({ store, worked }: ReachProps) {
     at_home: false,
   });
   const body = benchBody(draft);
-  const choices = useQuery({
-    queryKey: ["reach", "choices", body.family, body.classic],
-    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/reformulation/choices", { body, signal })),
-  });
+  const choices = useQuery(reachChoicesQuery(body));
   const lines = draft.parts.flatMap((part) => part.lines);
   const candidates = [...(choices.data?.usual ?? []), ...more];
   const asked = {

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Plus, X } from "lucide-react";
 import { useRef, useState } from "react";
 import { api, data } from "@/api/client";
+import { kitchenChanged } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { asked } from "@/domain/alerts";
 import { newId } from "@/domain/ids";
@@ -73,7 +74,7 @@ function DietaryProfileRow({ profile, askable, onDone }: DietaryProfileRowProps)
         }),
       ),
     onSuccess: () => {
-      void client.invalidateQueries();
+      void kitchenChanged(client);
       setOpen(false);
       onDone?.();
     },
@@ -82,7 +83,7 @@ function DietaryProfileRow({ profile, askable, onDone }: DietaryProfileRowProps)
     mutationFn: () =>
       data(api.DELETE("/api/v1/dietary-profiles/{profile_id}", { params: { path: { profile_id: id.current } } })),
     onSuccess: () => {
-      void client.invalidateQueries();
+      void kitchenChanged(client);
       tell(`${profile.name} is no longer looked out for.`, {
         label: "Undo",
         run: () => save.mutateAsync().then(() => {}),

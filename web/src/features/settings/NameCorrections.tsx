@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
-import { correctionsQuery, FORMULA_LISTS } from "@/api/queries";
+import { foodAliasesQuery } from "@/api/queries";
+import { readingChanged } from "@/api/queries/changes";
 import { problemText } from "@/domain/problem";
 import { useNotice } from "@/ui/Toast";
 
@@ -8,13 +9,8 @@ import { useNotice } from "@/ui/Toast";
 export function NameCorrections() {
   const client = useQueryClient();
   const tell = useNotice();
-  const query = useQuery(correctionsQuery);
-  const changed = () =>
-    Promise.all(
-      [correctionsQuery.queryKey, ["bench"], ["analysis"], FORMULA_LISTS, ["days"]].map((queryKey) =>
-        client.invalidateQueries({ queryKey }),
-      ),
-    );
+  const query = useQuery(foodAliasesQuery);
+  const changed = () => readingChanged(client);
   const again = useMutation({
     mutationFn: ({ name, slug }: { name: string; slug: string }) =>
       api.PUT("/api/v1/food-aliases", { body: { name, slug } }),

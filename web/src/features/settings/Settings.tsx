@@ -4,6 +4,7 @@ import { lazy, Suspense } from "react";
 import { Link, useParams } from "react-router";
 import { api, data } from "@/api/client";
 import { kitchenQuery } from "@/api/queries";
+import { kitchenChanged } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { People } from "@/features/people/People";
 import { useSingleKeys } from "@/ui/keys";
@@ -77,7 +78,7 @@ function Choices() {
   const save = useMutation({
     // Shown as chosen at once, so it has to arrive even where the page is left at once.
     mutationFn: (choices: Chosen) => data(api.PUT("/api/v1/settings", { body: choices, keepalive: true })),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () => kitchenChanged(client),
   });
   const settings = kitchen.data?.settings as Chosen | undefined;
   if (!settings) return null;

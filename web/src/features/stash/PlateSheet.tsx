@@ -1,7 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data } from "@/api/client";
-import { STASH } from "@/api/queries";
+import { stashChanged } from "@/api/queries/changes";
+
 import type { Schemas } from "@/api/types";
 import { grams, kcal } from "@/domain/format";
 import { pressId } from "@/domain/ids";
@@ -18,7 +19,7 @@ export default function PlateSheet({ formula_id, plates, onClose }: PlateSheetPr
   const client = useQueryClient();
   const [name, setName] = useState("");
   const [sides, setSides] = useState("");
-  const renew = () => client.invalidateQueries({ queryKey: STASH });
+  const renew = () => stashChanged(client);
   const put = useMutation({
     mutationFn: (plate_id: string) =>
       data(

@@ -1,7 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data } from "@/api/client";
-import { STASH } from "@/api/queries";
+import { stashChanged } from "@/api/queries/changes";
+
 import { pressId } from "@/domain/ids";
 import type { Shelf } from "@/domain/stash";
 import { Select } from "@/ui/Select";
@@ -18,7 +19,7 @@ export default function ShelvesSheet({ shelves, onClose }: { shelves: Shelf[]; o
   const client = useQueryClient();
   const [name, setName] = useState("");
   const [kind, setKind] = useState("freezer");
-  const renew = () => client.invalidateQueries({ queryKey: STASH });
+  const renew = () => stashChanged(client);
   const put = useMutation({
     mutationFn: (shelf: Shelf) =>
       data(

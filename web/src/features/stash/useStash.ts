@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
-import { STASH, stashQuery } from "@/api/queries";
+import { stashQuery } from "@/api/queries";
+import { dayChanged, piecesMoved, stashBesideShelvesChanged, stashChanged } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { count, momentOn, plural, today } from "@/domain/format";
 import { pressId } from "@/domain/ids";
@@ -14,19 +15,19 @@ export function useStashWrites() {
   const tell = useNotice();
   const keep = (stash: Stash) => {
     client.setQueryData(stashQuery.queryKey, stash);
-    return client.invalidateQueries({ queryKey: STASH, predicate: ({ queryKey }) => queryKey.length > 2 });
+    return stashBesideShelvesChanged(client);
   };
   const failed = (problem: Error) => {
     tell(problem.message);
     // Somebody else was at the shelf: what is shown is not what is there.
-    return client.invalidateQueries({ queryKey: STASH });
+    return stashChanged(client);
   };
 
   const undo = useMutation({
     mutationFn: ({ id, undone }: { id: string; undone: boolean }) =>
       data(api.PUT("/api/v1/stash/moves/{move_id}/undone", { params: { path: { move_id: id } }, body: { undone } })),
     onSuccess: (stash) => {
-      void client.invalidateQueries({ queryKey: ["days"] });
+      void dayChanged(client);
       return keep(stash);
     },
     onError: failed,
@@ -71,8 +72,7 @@ export function useStashWrites() {
     onSuccess: (_, { lying, pieces, id }) => {
       const words = `${count(pieces)} ${plural(pieces, "piece")} of ${lying.batch.name} added to today.`;
       tell(words, { label: "Undo", run: () => undo.mutate({ id, undone: true }) }, id);
-      void client.invalidateQueries({ queryKey: STASH });
-      return client.invalidateQueries({ queryKey: ["days"] });
+      return piecesMoved(client);
     },
     onError: failed,
   });

@@ -2,7 +2,8 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data } from "@/api/client";
-import { FORMULA_LISTS, kitchenQuery } from "@/api/queries";
+import { kitchenQuery } from "@/api/queries";
+import { formulasListed } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { leftOut } from "@/domain/alerts";
 import { benchBody, sameDough, withParts } from "@/domain/draft";
@@ -161,7 +162,7 @@ function WayCard({ title, way, called, store, currency, onPut }: WayCardProps) {
       );
     },
     onSuccess: (made) => {
-      void client.invalidateQueries({ queryKey: FORMULA_LISTS });
+      void formulasListed(client);
       navigate(`/formulas/${made.id}`);
     },
     onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),

@@ -1,7 +1,7 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Slider } from "radix-ui";
 import { useDeferredValue, useState } from "react";
-import { api, data } from "@/api/client";
+import { swapsPreviewQuery, swapsQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import { benchBody, withParts } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
@@ -29,11 +29,7 @@ export default function Swaps({ store, currency }: SwapsProps) {
   const [aim, setAim] = useState("");
   const [picked, setPicked] = useState<ReadonlyMap<string, number>>(new Map());
   const body = benchBody(draft);
-  const query = useQuery({
-    queryKey: ["swaps", body],
-    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/swaps", { body, signal })),
-    placeholderData: keepPreviousData,
-  });
+  const query = useQuery(swapsQuery(body));
   const offers = query.data?.offers ?? [];
   const chosen = offers.filter((offer) => picked.has(keyOf(offer)));
   const uses = chosen.map((offer) => ({
@@ -43,8 +39,7 @@ export default function Swaps({ store, currency }: SwapsProps) {
   }));
   const asked = useDeferredValue(uses);
   const preview = useQuery({
-    queryKey: ["swaps", "preview", body, asked],
-    queryFn: ({ signal }) => data(api.POST("/api/v1/bench/swaps/preview", { body: { ...body, uses: asked }, signal })),
+    ...swapsPreviewQuery({ ...body, uses: asked }),
     enabled: asked.length > 0,
     placeholderData: (before) => (asked.length ? before : undefined),
   });

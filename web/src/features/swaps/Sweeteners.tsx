@@ -1,7 +1,7 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Slider } from "radix-ui";
 import { Fragment, useDeferredValue, useState } from "react";
-import { api, data } from "@/api/client";
+import { sweetenersPreviewQuery, sweetenersQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import { benchBody, withParts } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
@@ -50,21 +50,11 @@ export default function Sweeteners({ store, currency }: SweetenersProps) {
   const kept_share = useDeferredValue(kept) / 100;
   const body = benchBody(draft);
   const blends = blend.length > 1 && blend.every((each) => each.slug) ? [{ shares: blend }] : [];
-  const query = useQuery({
-    queryKey: ["sweeteners", body, blends, kept_share],
-    queryFn: ({ signal }) =>
-      data(api.POST("/api/v1/bench/sweeteners", { body: { ...body, blends, kept_share }, signal })),
-    placeholderData: keepPreviousData,
-  });
+  const query = useQuery(sweetenersQuery({ ...body, blends, kept_share }));
   const options = query.data?.options ?? [];
   const chosen = options.find((option) => nameOf(option) === picked);
   const preview = useQuery({
-    queryKey: ["sweeteners", "preview", body, picked, fill, kept_share],
-    queryFn: ({ signal }) => {
-      const shares = chosen?.shares ?? [];
-      const asked = { ...body, blend: { shares }, fill, kept_share };
-      return data(api.POST("/api/v1/bench/sweeteners/preview", { body: asked, signal }));
-    },
+    ...sweetenersPreviewQuery({ ...body, blend: { shares: chosen?.shares ?? [] }, fill, kept_share }),
     enabled: !!chosen,
     placeholderData: (before) => (chosen ? before : undefined),
   });

@@ -1,7 +1,7 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
-import { api, data } from "@/api/client";
 import { ledgerQuery } from "@/api/queries";
+import { workedOutQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import { dayAfter, grams, kcal, today } from "@/domain/format";
 import { parseNumber } from "@/domain/numbers";
@@ -71,13 +71,7 @@ export function WorkOut({ kept, onTake }: WorkOutProps) {
     circumstances,
   };
   const whole = [typed.age_years, typed.height_cm, typed.weight_kg].every((value) => value > 0);
-  const found = useQuery({
-    queryKey: ["work-out", typed],
-    queryFn: ({ signal }) => data(api.POST("/api/v1/plan/work-out", { body: typed, signal })),
-    enabled: whole,
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
+  const found = useQuery({ ...workedOutQuery(typed), enabled: whole });
   const out = whole && !found.isError ? found.data : undefined;
 
   return (

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
 import { planQuery } from "@/api/queries";
+import { dayTargetsChanged, targetsChanged } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { useNotice } from "@/ui/Toast";
 
@@ -13,17 +14,14 @@ export function usePlan(day: string) {
   const query = useQuery(planQuery(day));
   const keep = async (plan: Plan) => {
     client.setQueryData(planQuery(day).queryKey, plan);
-    await client.invalidateQueries({ queryKey: ["days"] });
-    await client.invalidateQueries({ queryKey: ["ledger"] });
+    await dayTargetsChanged(client);
   };
 
   const setTargets = useMutation({
     mutationFn: ({ from_day, body }: { from_day: string; body: Schemas["TargetsFromBody"] }) =>
       data(api.PUT("/api/v1/plan/targets/{from_day}", { params: { path: { from_day } }, body })),
     onSuccess: () => {
-      void client.invalidateQueries({ queryKey: ["plan"] });
-      void client.invalidateQueries({ queryKey: ["days"] });
-      return client.invalidateQueries({ queryKey: ["ledger"] });
+      return targetsChanged(client);
     },
   });
 
@@ -69,8 +67,7 @@ export function usePlan(day: string) {
     mutationFn: (targets: Schemas["TargetsBody"] | null) =>
       data(api.PUT("/api/v1/days/{day}/own-targets", { params: { path: { day } }, body: { targets } })),
     onSuccess: () => {
-      void client.invalidateQueries({ queryKey: ["ledger"] });
-      return client.invalidateQueries({ queryKey: ["days"] });
+      return dayTargetsChanged(client);
     },
   });
 

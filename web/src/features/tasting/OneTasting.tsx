@@ -2,7 +2,8 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { api, data } from "@/api/client";
-import { TASTINGS, tastingQuery } from "@/api/queries";
+import { tastingQuery } from "@/api/queries";
+import { tastingMarked } from "@/api/queries/changes";
 import { nextOpen, type Question, questionsOf, saidOf, sampleName, type Tasting, tastersOf } from "@/domain/tasting";
 import { Pending } from "@/features/common/Pending";
 import { useNotice } from "@/ui/Toast";
@@ -101,7 +102,7 @@ function Asking({ tasting, taster, onOther }: AskingProps) {
       ),
     onSuccess: (view) => {
       client.setQueryData(tastingQuery(view.id).queryKey, view);
-      void client.invalidateQueries({ queryKey: [...TASTINGS, "comparison"] });
+      void tastingMarked(client);
     },
     // The taster is further by now: what was not kept is asked again.
     onError: (problem, { asked }) => {

@@ -2,7 +2,8 @@ import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tansta
 import { useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { api, data } from "@/api/client";
-import { batchPagesQuery, TASTINGS, tastingsQuery } from "@/api/queries";
+import { batchPagesQuery, tastingsQuery } from "@/api/queries";
+import { tastingsChanged } from "@/api/queries/changes";
 import { dayName } from "@/domain/format";
 import { pressId } from "@/domain/ids";
 import { Pending } from "@/features/common/Pending";
@@ -84,7 +85,7 @@ function NewTasting() {
         }),
       ),
     onSuccess: (tasting) => {
-      void client.invalidateQueries({ queryKey: TASTINGS });
+      void tastingsChanged(client);
       navigate(`/tastings/${tasting.id}`);
     },
   });

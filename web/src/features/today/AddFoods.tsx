@@ -1,7 +1,7 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { type RefObject, useEffect, useRef } from "react";
 import { useSearchParams } from "react-router";
-import { api, data } from "@/api/client";
+import { readFoodsQuery } from "@/api/queries";
 import { grams, kcal, momentOn, today } from "@/domain/format";
 import { newId } from "@/domain/ids";
 import type { Problem } from "@/domain/problem";
@@ -17,14 +17,7 @@ interface AddFoodsProps {
 
 /** Reads typed foods for a day as they are typed. */
 export function useReadFoods(day: string, text: string) {
-  return useQuery({
-    queryKey: ["days", day, "read", text],
-    queryFn: ({ signal }) =>
-      data(api.POST("/api/v1/days/{day}/read", { params: { path: { day } }, body: { text }, signal })),
-    enabled: text.trim().length > 0 && text.length <= 1000,
-    placeholderData: keepPreviousData,
-    staleTime: 5000,
-  });
+  return useQuery({ ...readFoodsQuery(day, text), enabled: text.trim().length > 0 && text.length <= 1000 });
 }
 
 export function AddFoods({ day, layFoods, input }: AddFoodsProps) {

@@ -2,7 +2,8 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { X } from "lucide-react";
 import { useId, useState } from "react";
 import { api, data } from "@/api/client";
-import { atHandQuery } from "@/api/queries";
+import { availableFoodsQuery } from "@/api/queries";
+import { dayChanged } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { count, dayName, grams, kcal } from "@/domain/format";
 import { newId } from "@/domain/ids";
@@ -26,7 +27,7 @@ interface AvailableFoodsProps {
 /** Kept meals and what was had of late: one key or press lays it in again. */
 export function AvailableFoods({ day, writes }: AvailableFoodsProps) {
   const [singleKeys] = useSingleKeys();
-  const found = useQuery(atHandQuery(day));
+  const found = useQuery(availableFoodsQuery(day));
   const verb = addVerb(day);
   const [times, setTimes] = useState("1");
   const [all, setAll] = useState(false);
@@ -184,7 +185,7 @@ function MealRow({ meal, digit, verb, onLay }: { meal: Meal; digit: number | nul
 export function useMeals() {
   const client = useQueryClient();
   const tell = useNotice();
-  const refresh = () => client.invalidateQueries({ queryKey: ["days"] });
+  const refresh = () => dayChanged(client);
   const put = useMutation({
     mutationFn: ({ id, ...body }: Schemas["MealBody"] & { id: string }) =>
       data(api.PUT("/api/v1/meals/{meal_id}", { params: { path: { meal_id: id } }, body })),

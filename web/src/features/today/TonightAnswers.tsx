@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { api, data } from "@/api/client";
 import { formulaQuery, tonightQuery } from "@/api/queries";
+import { scaledQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import { count, grams, kcal, plural } from "@/domain/format";
 import { Pending } from "@/features/common/Pending";
@@ -171,18 +171,11 @@ function Scaled({ formula_id, factor, pieces }: { formula_id: string; factor: nu
   const formula = useQuery(formulaQuery(formula_id));
   const parts = formula.data?.draft.parts;
   const scaled = useQuery({
-    queryKey: ["scaled", formula_id, formula.data?.version, factor],
-    queryFn: ({ signal }) =>
-      data(
-        api.POST("/api/v1/bench/scale", {
-          body: {
-            parts: (parts ?? []) as Schemas["ScaleBody"]["parts"],
-            factor: Math.max(0.05, factor),
-            surface_factor: null,
-          },
-          signal,
-        }),
-      ),
+    ...scaledQuery({
+      parts: (parts ?? []) as Schemas["ScaleBody"]["parts"],
+      factor: Math.max(0.05, factor),
+      surface_factor: null,
+    }),
     enabled: parts !== undefined,
   });
   return (

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Popover } from "radix-ui";
 import { useState } from "react";
 import { api, data } from "@/api/client";
+import { usualPortionChanged } from "@/api/queries/changes";
 import { parseNumber } from "@/domain/numbers";
 import { useNotice } from "@/ui/Toast";
 
@@ -30,9 +31,7 @@ export default function UsualPortionPopover({ formula_id, name, usual, words }: 
       ),
     onSuccess: () => {
       setOpen(false);
-      void client.invalidateQueries({ queryKey: ["formulas"] });
-      void client.invalidateQueries({ queryKey: ["helping"] });
-      return client.invalidateQueries({ queryKey: ["days"] });
+      return usualPortionChanged(client);
     },
     onError: (problem) => tell(problem.message),
   });

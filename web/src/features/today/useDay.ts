@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
-import { dayQuery, STASH } from "@/api/queries";
+import { dayQuery } from "@/api/queries";
+import { piecesMoved } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { count, dayName, momentOn, plural, today } from "@/domain/format";
 import { pressId } from "@/domain/ids";
@@ -23,8 +24,7 @@ export function useDayWrites(day: string) {
   const tell = useNotice();
   const refresh = () => {
     // What is eaten of a batch is not on its shelf.
-    void client.invalidateQueries({ queryKey: STASH });
-    return client.invalidateQueries({ queryKey: ["days"] });
+    return piecesMoved(client);
   };
   const keep = (view: Schemas["DayView"]) => {
     client.setQueryData(dayQuery(view.day).queryKey, view);

@@ -2,7 +2,9 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, data } from "@/api/client";
-import { FORMULA_LISTS, formulaQuery, versionsQuery } from "@/api/queries";
+import { formulaQuery, versionsQuery } from "@/api/queries";
+import { formulaRewritten, formulasListed, versionKept } from "@/api/queries/changes";
+import { branchesQuery, differenceQuery } from "@/api/queries/questions";
 import type { Schemas } from "@/api/types";
 import type { DraftStore } from "@/domain/draftStore";
 import { clock, count, dayName, grams, kcal } from "@/domain/format";
@@ -81,8 +83,7 @@ export default function Versions({ store }: { store: DraftStore }) {
     onSuccess: (view, version) => {
       store.adopt(view);
       client.setQueryData(formulaQuery(store.id).queryKey, view);
-      void client.invalidateQueries({ queryKey: versionsQuery(store.id).queryKey });
-      void client.invalidateQueries({ queryKey: FORMULA_LISTS });
+      void versionKept(client, store.id);
       tell(`It is ${called(version)} again; what it was is kept.`);
     },
     onError: failed,
@@ -236,14 +237,7 @@ function Differences({ view, id }: { view: View; id: string }) {
   const [was, setWas] = useState(String(oldest));
   const [now, setNow] = useState("0");
   const query = useQuery({
-    queryKey: ["versions", id, "difference", was, now, view.versions[0]?.kept_at],
-    queryFn: ({ signal }) =>
-      data(
-        api.GET("/api/v1/formulas/{formula_id}/difference", {
-          params: { path: { formula_id: id }, query: { was: Number(was), now: Number(now) } },
-          signal,
-        }),
-      ),
+    ...differenceQuery(id, Number(was), Number(now), view.versions[0]?.kept_at),
     enabled: view.versions.length > 1 && was !== now,
   });
   if (view.versions.length < 2) return null;
@@ -302,7 +296,7 @@ function Branches({ view, store, onFailed }: BranchesProps) {
       return data(api.POST("/api/v1/formulas/{formula_id}/branches", { params: { path }, body: { id, name } }));
     },
     onSuccess: (made) => {
-      void client.invalidateQueries({ queryKey: FORMULA_LISTS });
+      void formulasListed(client);
       navigate(`/formulas/${made.id}`);
     },
     onError: onFailed,
@@ -363,7 +357,7 @@ function BringAlong({ store, onClose }: { store: DraftStore; onClose: () => void
   const put = (look: boolean) =>
     data(api.PUT("/api/v1/formulas/{formula_id}/branches", { params: { path }, body: { look } }));
   const query = useQuery({
-    queryKey: ["versions", store.id, "branches", version],
+    ...branchesQuery(store.id, version),
     queryFn: async () => {
       await store.flush();
       return put(true);
@@ -373,8 +367,7 @@ function BringAlong({ store, onClose }: { store: DraftStore; onClose: () => void
   const bring = useMutation({
     mutationFn: () => put(false),
     onSuccess: async () => {
-      await client.invalidateQueries({ queryKey: ["versions"] });
-      await client.invalidateQueries({ queryKey: ["formulas"] });
+      await formulaRewritten(client);
       onClose();
     },
   });
