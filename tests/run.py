@@ -29,8 +29,8 @@ SECONDS: Final = HERE / "seconds.json"
 _UNKNOWN_S: Final = 20.0
 """What a class is taken to need that nobody has measured."""
 
-_A_CORE: Final = 2
-"""Processes a core: tests of the interface wait about as long as they work."""
+_BESIDE_CORES: Final = 1
+"""So many processes more than there are cores, because tests of the interface wait as much as they work."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,7 +55,7 @@ def main(asked: list[str]) -> int:
     if set(folders) & set(LONG):
         os.environ["AMPLE_CRUMB_TESTS"] = "long"
     classes = classes_of(folders or sorted(path.name for path in HERE.iterdir() if path.is_dir()))
-    workers = min(len(classes), _A_CORE * (os.cpu_count() or 1))
+    workers = min(len(classes), (os.cpu_count() or 1) + _BESIDE_CORES)
     began = time.monotonic()
     ran = run_all(classes, workers)
     bad, skipped = sum(each.bad for each in ran), sum(each.skipped for each in ran)

@@ -5,18 +5,33 @@ from unittest import mock
 from uuid import uuid4
 
 import psycopg
+from psycopg import sql
 
 from ample_crumb.application.formulas import commands
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.production.draft import Draft
 from ample_crumb.store.database import Database
-from ample_crumb.store.scope import Principal
 from tests.api.counting import statements
 from tests.api.test_api import DAY, NOON, ApiCase, parts
 from tests.api.test_cupboard import product
 
 SIZES = (10, 300)
 _WRITES = ("insert", "update", "delete", "with gone", "with held", "with given", "with this", "with pointed")
+
+
+def copy_of(table: str) -> sql.Composed:
+    """A statement that writes the rows of formula `was` in a table again, as those of formula `now`."""
+    return sql.SQL(
+        """
+        insert into {table} select (jsonb_populate_record(
+            null::{table}, to_jsonb({table}) || jsonb_build_object({of_formula}, %(now)s::uuid)
+        )).* from {table} where {column} = %(was)s
+        """
+    ).format(
+        table=sql.Identifier(table),
+        column=sql.Identifier("id" if table == "formula" else "formula_id"),
+        of_formula=sql.Literal("id" if table == "formula" else "formula_id"),
+    )
 
 
 class Statements(ApiCase):
@@ -28,15 +43,23 @@ class Statements(ApiCase):
         self.targets()
         self.product = self.ask("POST", "/api/v1/products", product(), 201)
         self.kept = 0
+        self.first = uuid4()
 
     def fill(self, size: int) -> None:
+        """As many formulas as that: the first by the application, the others as copies of one, row by row."""
         database: Database = self.app.state.database
         principal = database.resident(None)
         assert principal is not None
-        for number in range(self.kept, size):
+        for number in range(self.kept, min(size, SIZES[0])):
             lines = ("100 g oats", "2 scoops my whey", f"{number + 1} g sugar")
             draft = Draft(f"Bars {number}", "brownie", 12, "", (Part("", tuple(map(Line, lines))),))
-            commands.create(database, Principal(principal.kitchen_id, principal.person_id), uuid4(), draft)
+            self.first = uuid4()
+            commands.create(database, principal, self.first, draft)
+        with psycopg.connect(self.url) as owner:
+            for _ in range(max(self.kept, SIZES[0]), size):
+                ids = {"was": self.first, "now": uuid4()}
+                for table in ("formula", "formula_part", "formula_line", "formula_dependency"):
+                    owner.execute(copy_of(table), ids)
         self.kept = size
 
     def sent(self, method: str, path: str, body: object = None) -> tuple[Any, list[str]]:
