@@ -20,13 +20,20 @@ from launch.install import PYTHON, ROOT
 
 @dataclass(frozen=True, slots=True)
 class Mutant:
-    """A rule that is broken: in `file` of the core `was` becomes `now`; `tests` are modules that should notice."""
+    """A rule that is broken: in `file` of the core, or of the package, `was` becomes `now`; `tests` are modules that
+    should notice."""
 
     name: str
     file: str
     was: str
     now: str
     tests: tuple[str, ...]
+
+    @property
+    def path(self) -> Path:
+        """The file within the project."""
+        package = Path("ample_crumb")
+        return package / self.file if (ROOT / package / self.file).exists() else package / "core" / self.file
 
 
 _EDGES: Final = ("core.reformulate.test_crumb_constraints",)
@@ -62,9 +69,139 @@ _TONIGHT: Final = ("core.day.test_evening_offers", "core.day.test_evening_wishes
 _TREND: Final = ("published.test_weight_trends", "core.day.test_energy_burned")
 _LEDGER: Final = ("core.day.test_ledger",)
 _BODY: Final = ("core.day.test_worked_out_targets",)
+_RUN: Final = ("core.planning.test_run",)
+_STASH: Final = ("api.test_stash",)
 _PAGES: Final = ("core.quantity.test_written_aside", "core.quantity.test_recipe_splitting", "core.test_whole_texts")
 
 MUTANTS: Final = (
+    Mutant(
+        "keeping: warm hours of those beside are none",
+        "keeping/eat_by.py",
+        "warm_h=max(self.warm_h, other.warm_h),",
+        "warm_h=self.warm_h,",
+        _KEEPS,
+    ),
+    Mutant(
+        "targets: a refused diet still counts for fat and fibre",
+        "day/worked_out_targets.py",
+        "counted = energy if refused is None else maintenance",
+        "counted = energy",
+        _BODY,
+    ),
+    Mutant(
+        "plan: nothing takes long",
+        "planning/worst_case.py",
+        "max(took, each.task.ways[each.way].minutes.most)",
+        "took",
+        _PLANS,
+    ),
+    Mutant(
+        "plan: washing up counts for the moment",
+        "planning/model.py",
+        "if each.formula == number and each.task.kind not in AFTERWARDS:",
+        "if each.formula == number:",
+        _PLANS,
+    ),
+    Mutant(
+        "plan: washing up counts backwards",
+        "planning/schedule.py",
+        "is not None and each.task.kind not in AFTERWARDS\n    )",
+        "is not None\n    )",
+        _PLANS,
+    ),
+    Mutant(
+        "plan: one waits for the washing up",
+        "planning/solo_duration.py",
+        "[task for task in tasks if task.kind not in AFTERWARDS]",
+        "list(tasks)",
+        _PLANS,
+    ),
+    Mutant(
+        "run: it began with the last of it",
+        "planning/run.py",
+        "min(state.begun_ms, event.at_ms)",
+        "max(state.begun_ms, event.at_ms)",
+        _RUN,
+    ),
+    Mutant(
+        "tasting: most marked both though few did",
+        "tasting/comparison.py",
+        ">= max(len(one), len(other)):",
+        ">= min(len(one), len(other)):",
+        _TASTES,
+    ),
+    Mutant(
+        "tasting: half is not enough",
+        "tasting/comparison.py",
+        "if 2 * len(both) >= max",
+        "if 2 * len(both) > max",
+        _TASTES,
+    ),
+    Mutant(
+        "causes: weak facts are told away",
+        "causes/ranking.py",
+        "if len(known) < _ENOUGH_GOOD or fact.strength < 0.3:",
+        "if len(known) < _ENOUGH_GOOD:",
+        _CAUSES,
+    ),
+    Mutant(
+        "causes: a third however unlikely",
+        "causes/ranking.py",
+        "if place < 2 or odds[cause] / whole >= _LEAST_SHARE",
+        "if True",
+        _CAUSES,
+    ),
+    Mutant(
+        "causes: each line of a kind is changed",
+        "causes/changes.py",
+        "line.mass_g >= 0.15 * whole_g",
+        "line.mass_g >= 0.0 * whole_g",
+        _CAUSES,
+    ),
+    Mutant(
+        "weights: lb in a cell are kilograms",
+        "formats/matched_rows.py",
+        'matching.pounds or "lb" in cells["weight"].casefold()',
+        "matching.pounds",
+        ("formats.test_matched_rows",),
+    ),
+    Mutant(
+        "stash: taken from where least lies",
+        "application/stash/movements.py",
+        "key=lambda row: -row.piece_count",
+        "key=lambda row: row.piece_count",
+        _STASH,
+    ),
+    Mutant(
+        "stash: no shelf is renamed at the limit",
+        "application/stash/commands.py",
+        "if len(there) >= MOST_SHELVES and shelf_id not in {row.id for row in there}:",
+        "if len(there) >= MOST_SHELVES:",
+        _STASH,
+    ),
+    Mutant(
+        "stash: done again it is not thrown away",
+        "store/stash.py",
+        "having max(place) %% 2 = 1",
+        "having max(place) = 1",
+        _STASH,
+    ),
+    Mutant(
+        "stash: shelves by their names alone",
+        "store/shelves.py",
+        "array_position(array['counter', 'fridge', 'freezer'], kind), name, id",
+        "name, id",
+        _STASH,
+    ),
+    Mutant(
+        "jobs: asked again they keep their attempts",
+        "store/jobs.py",
+        "from hit order by id\n        on conflict (kitchen_id, kind, key) do update\n            set token = "
+        "nextval('job_token'), state = 'queued', run_after = now(), attempts = 0,",
+        "from hit order by id\n        on conflict (kitchen_id, kind, key) do update\n            set token = "
+        "nextval('job_token'), state = 'queued', run_after = now(),",
+        ("store.test_jobs",),
+    ),
     Mutant(
         "tonight: what is due waits",
         "day/evening_offers.py",
@@ -1094,8 +1231,6 @@ MUTANTS: Final = (
 )
 """Those of the first half that once lived come first; the others hold what the tests of the core are for."""
 
-CORE: Final = Path("ample_crumb") / "core"
-
 
 def mutated(mutant: Mutant, source: str) -> str:
     """The source with the rule broken. Raises ValueError unless the place is there, once."""
@@ -1113,7 +1248,7 @@ def is_killed(mutant: Mutant, folder: Path) -> bool:
         shutil.copytree(ROOT / part, copy / part, ignore=shutil.ignore_patterns("__pycache__", "*.png"))
     for part in ("web", ".venv", "sources"):
         (copy / part).symlink_to(ROOT / part)
-    file = copy / CORE / mutant.file
+    file = copy / mutant.path
     file.write_text(mutated(mutant, file.read_text("utf-8")), "utf-8")
     killed = not _passes(copy, [f"tests.{name}" for name in mutant.tests]) or not _passes(
         copy, [name for folder in ("core", "published") for name in _modules(folder)]

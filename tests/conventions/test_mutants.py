@@ -10,6 +10,6 @@ class Mutants(unittest.TestCase):
     def test_each_mutant_can_be_made(self) -> None:
         for mutant in MUTANTS:
             with self.subTest(mutant.name):
-                self.assertEqual((ROOT / "ample_crumb/core" / mutant.file).read_text().count(mutant.was), 1)
+                self.assertEqual((ROOT / mutant.path).read_text().count(mutant.was), 1)
                 missing = [each for each in mutant.tests if not (ROOT / f"tests/{each.replace('.', '/')}.py").exists()]
                 self.assertEqual(missing, [])
