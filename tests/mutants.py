@@ -75,6 +75,27 @@ _PAGES: Final = ("core.quantity.test_written_aside", "core.quantity.test_recipe_
 
 MUTANTS: Final = (
     Mutant(
+        "reach: a trace of what is banned comes in",
+        "reformulate/variables.py",
+        "{item.slug, *(item.allergens or ()), *(item.traces or ())}",
+        "{item.slug, *(item.allergens or ())}",
+        ("core.reformulate.test_variables",),
+    ),
+    Mutant(
+        "rounding: spoons are weighed",
+        "reformulate/kitchen_rounding.py",
+        "_SPOONED_G: Final = 15.0",
+        "_SPOONED_G: Final = 0.0",
+        ("core.reformulate.test_kitchen_rounding",),
+    ),
+    Mutant(
+        "repairs: a trace is none",
+        "crumb/repairs.py",
+        "{*(item.allergens or ()), *(item.traces or ())}",
+        "{*(item.allergens or ())}",
+        ("core.crumb.test_repairs",),
+    ),
+    Mutant(
         "keeping: warm hours of those beside are none",
         "keeping/eat_by.py",
         "warm_h=max(self.warm_h, other.warm_h),",

@@ -1,13 +1,14 @@
 """core/crumb/repairs: a repair shown is one that holds."""
 
 import unittest
+from dataclasses import replace
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ample_crumb.core.crumb.check import crumb_check, judge_dough
 from ample_crumb.core.crumb.dials.dial import Learned, Verdict
-from ample_crumb.core.crumb.repairs import MOST_REPAIRS, Repair, RepairContext, find_repairs
+from ample_crumb.core.crumb.repairs import MOST_REPAIRS, Repair, RepairContext, comes_in, find_repairs
 from ample_crumb.core.food.energy import EnergySystem
 from ample_crumb.core.formula.allergens import allergens_of
 from tests.core.given import CUPBOARD, evaluated, evaluated_grams
@@ -104,3 +105,10 @@ class Repairs(unittest.TestCase):
         eggs = next(repair for repair in repairs(few, "baked-cheesecake") if repair.slug == "egg")
         self.assertEqual(eggs.change_g % 50, 0)
         self.assertIn("large", eggs.words)
+
+    def test_a_trace_is_enough_for_what_somebody_must_not_get(self) -> None:
+        warns = replace(CUPBOARD.ingredients["oat_flour"], traces=("peanuts",))
+        contents = allergens_of(evaluated("100 g oats"), CUPBOARD)
+        for avoided, may in ((frozenset[str](), True), (frozenset({"milk"}), True), (frozenset({"peanuts"}), False)):
+            setting = RepairContext(PIECES, EnergySystem.STATED, {}, contents, avoided)
+            self.assertEqual(comes_in(warns, setting), may, avoided)
