@@ -757,7 +757,11 @@ MUTANTS: Final = (
         _CLAIMS,
     ),
     Mutant(
-        "claims: fat of 50 g is not looked at", "food/claims/us.py", "max(reference_g, 50.0)", "reference_g", _CLAIMS
+        "claims: fat of 50 g is not looked at",
+        "food/mandatory_notices.py",
+        "max(reference_g, 50.0)",
+        "reference_g",
+        _CLAIMS,
     ),
     Mutant(
         "claims: half the energy from fat is nothing",

@@ -9,8 +9,9 @@ from dataclasses import replace
 
 from ample_crumb.core.food.allergens import EU, US
 from ample_crumb.core.food.claims.claim import Claim, ClassicFigures
-from ample_crumb.core.food.claims.eu import eu_claims, needs_laxative_notice
-from ample_crumb.core.food.claims.us import us_claims, us_disclosures, us_fibre_notice
+from ample_crumb.core.food.claims.eu import eu_claims
+from ample_crumb.core.food.claims.us import us_claims
+from ample_crumb.core.food.mandatory_notices import needs_laxative_notice, us_disclosures, us_fibre_notice
 from ample_crumb.core.food.nutrients import Figures, Nutrients
 
 

@@ -14,10 +14,10 @@ from ample_crumb.application.today.day import entry_view, load_day, read_entry
 from ample_crumb.application.today.entries import (
     BatchPieces,
     Foods,
-    Laid,
+    LoggedThing,
     NewEntry,
     Pieces,
-    lay,
+    log_entry,
     take_from_shelf,
 )
 from ample_crumb.application.today.views import DayView, EntryChange, EntryView
@@ -74,7 +74,7 @@ def log_batch_pieces(
 
 
 def log_several(
-    database: Database, principal: Principal, new: NewEntry, things: Sequence[Laid], clock: Clock = system_clock
+    database: Database, principal: Principal, new: NewEntry, things: Sequence[LoggedThing], clock: Clock = system_clock
 ) -> DayView:
     """Lays all of these into a day, or none; several are one group. Raises NotHere, and CannotAccept for what cannot be
     read or of which there is not so much."""
@@ -82,7 +82,7 @@ def log_several(
         if len(things) > 1:
             new = replace(new, group_id=new.group_id or new.id)
         for place, what in enumerate(things):
-            lay(connection, principal, new.beside(str(place)) if place else new, what, clock)
+            log_entry(connection, principal, new.beside(str(place)) if place else new, what, clock)
         return load_day(connection, principal, new.day)
 
 

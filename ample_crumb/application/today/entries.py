@@ -82,11 +82,11 @@ class MealTimes:
     times_count: float = 1.0
 
 
-Laid = Foods | MealTimes | Pieces | BatchPieces
+LoggedThing = Foods | MealTimes | Pieces | BatchPieces
 """What may be laid into a day."""
 
 
-def lay(connection: Connection, principal: Principal, new: NewEntry, what: Laid, clock: Clock) -> None:
+def log_entry(connection: Connection, principal: Principal, new: NewEntry, what: LoggedThing, clock: Clock) -> None:
     """Lays it into a day; nothing happens where that entry is there already. Raises NotHere, and CannotAccept for what
     cannot be read or of which there is not so much."""
     match what:

@@ -6,10 +6,11 @@ from typing import Final
 
 from ample_crumb.core.food.claims.check import NO_ADDED_SUGARS
 from ample_crumb.core.food.claims.claim import Claim, ClaimCondition, ClassicFigures
-from ample_crumb.core.food.claims.eu import eu_claims, eu_needs, needs_laxative_notice
+from ample_crumb.core.food.claims.eu import eu_claims, eu_needs
 from ample_crumb.core.food.claims.gap import ClaimedAmounts, LineChange, claim_gap
-from ample_crumb.core.food.claims.us import us_claims, us_disclosures, us_fibre_notice, us_needs
+from ample_crumb.core.food.claims.us import us_claims, us_needs
 from ample_crumb.core.food.cupboard import Cupboard
+from ample_crumb.core.food.mandatory_notices import needs_laxative_notice, us_disclosures, us_fibre_notice
 from ample_crumb.core.food.nutrients import Figures
 from ample_crumb.core.formula.allergens import Allergens
 from ample_crumb.core.formula.evaluation import FormulaFigures

@@ -55,9 +55,6 @@ _EU_AGAINST: Final = (
 
 _EU_LIGHTER: Final = tuple(rule.name for rule in _EU_AGAINST if rule.at_most and rule.nutrient != "salt_g")
 
-LAXATIVE_POLYOLS_SHARE: Final = 0.10
-"""Added polyols of more than 10 % ask for the notice. Source: Regulation (EU) 1169/2011 Annex III 2.4, from memory."""
-
 
 def eu_claims(
     figures: Figures, sweetened_by: tuple[str, ...] = (), *, said: bool = True, classic: ClassicFigures | None = None
@@ -100,11 +97,6 @@ def eu_needs(classic: ClassicFigures | None = None) -> dict[str, tuple[ClaimCond
     if classic:
         needs[LIGHT] = needs[_EU_LIGHTER[0]]
     return needs
-
-
-def needs_laxative_notice(figures: Figures) -> bool:
-    """Whether so much of it is polyols that it must say that eating a lot may have a laxative effect."""
-    return (figures.nutrients.polyols_g or 0.0) > LAXATIVE_POLYOLS_SHARE * figures.mass_g
 
 
 def _protein_share(name: str, limit: float, figures: Figures) -> Claim:

@@ -54,14 +54,6 @@ or more from fat, which must be low neither in energy nor in fat. From memory.""
 
 _FAT_ENERGY_SHARE: Final = 0.5
 
-_DISCLOSED: Final = (
-    ("fat", "fat_g", 13.0),
-    ("saturated fat", "saturates_g", 4.0),
-    ("sodium", "salt_g", 0.480 * SALT_PER_SODIUM),
-)
-"""Over these, in a reference amount, every claim has to point to the nutrient: 21 CFR 101.13 (h)(1), from memory.
-Cholesterol, of which 60 mg are the fourth, has no column here."""
-
 US_SMALL_REFERENCE_G: Final = 30.0
 """Foods of a smaller or equal reference amount must also hold their limits in 50 g. Source: 21 CFR 101.60(b),
 101.61(b), 101.62(b), from memory."""
@@ -101,25 +93,6 @@ def us_needs(reference_g: float, classic: ClassicFigures | None = None) -> dict[
         return needs
     against = {rule.name: classic_conditions(rule, classic, reference_g) for rule in _US_AGAINST}
     return needs | against | {LIGHT: classic_conditions(_light(classic)[0], classic, reference_g)}
-
-
-def us_disclosures(figures: Figures, reference_g: float) -> tuple[str, ...]:
-    """The nutrients that every US claim on this food has to point to: "see nutrition information for fat content"."""
-    if figures.mass_g <= 0:
-        return ()
-    basis_g = max(reference_g, 50.0) if reference_g <= US_SMALL_REFERENCE_G else reference_g
-    held = figures.times(basis_g / figures.mass_g).nutrients
-    return tuple(name for name, nutrient, most in _DISCLOSED if (getattr(held, nutrient) or 0.0) > most)
-
-
-def us_fibre_notice(claims: tuple[Claim, ...]) -> bool:
-    """Whether a claim about fibre has to state the total fat beside it: where the food is not low in fat. 21 CFR 101.54
-    (d), from memory."""
-    holds = {claim.name for claim in claims if claim.holds}
-    return not holds.isdisjoint(_OF_FIBRE) and "low fat" not in holds and "fat free" not in holds
-
-
-_OF_FIBRE: Final = ("good source of fiber", "high in fiber", "more fiber")
 
 
 def _light(classic: ClassicFigures) -> tuple[ClassicRule, ...]:
