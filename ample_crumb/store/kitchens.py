@@ -1,4 +1,4 @@
-"""Kitchens and people, a person's settings, and what a kitchen's words mean."""
+"""Kitchens, what a person reads and counts with in them, and what a kitchen's words mean."""
 
 from dataclasses import dataclass
 from datetime import date
@@ -9,21 +9,6 @@ from psycopg.rows import class_row
 
 from ample_crumb.store.database import Connection
 from ample_crumb.store.scope import Principal
-
-
-@dataclass(frozen=True, slots=True)
-class Settings:
-    """A person's choices: whose cups, which energy, which carbohydrate, and the look; and of the kitchen its
-    currency by its three letters, what bakes there, the watts of its microwave and how high above the sea it is."""
-
-    measures: str
-    energy: str
-    carbohydrate: str
-    appearance: str
-    currency: str
-    oven: str
-    watts: float
-    altitude_m: float
 
 
 def add_kitchen(connection: Connection, principal: Principal, kitchen: str, person: str) -> None:
@@ -46,53 +31,6 @@ def add_kitchen(connection: Connection, principal: Principal, kitchen: str, pers
         where not exists (select from shelf where kitchen_id = %(kitchen_id)s)
         """,
         {"kitchen_id": principal.kitchen_id},
-    )
-
-
-def find_settings(connection: Connection, principal: Principal) -> Settings:
-    """The person's settings."""
-    with connection.cursor(row_factory=class_row(Settings)) as cursor:
-        row = cursor.execute(
-            """
-            select measures, energy, carbohydrate, appearance, currency, oven, watts, altitude_m
-            from person join kitchen on kitchen.id = person.kitchen_id
-            where person.id = %(person_id)s and person.kitchen_id = %(kitchen_id)s
-            """,
-            {"person_id": principal.person_id, "kitchen_id": principal.kitchen_id},
-        ).fetchone()
-    assert row is not None
-    return row
-
-
-def save_settings(connection: Connection, principal: Principal, settings: Settings) -> None:
-    """Replaces the person's settings and those of the kitchen."""
-    connection.execute(
-        """
-        update kitchen set currency = %(currency)s, oven = %(oven)s, watts = %(watts)s, altitude_m = %(altitude_m)s
-        where id = %(id)s
-        """,
-        {
-            "id": principal.kitchen_id,
-            "currency": settings.currency,
-            "oven": settings.oven,
-            "watts": settings.watts,
-            "altitude_m": settings.altitude_m,
-        },
-    )
-    connection.execute(
-        """
-        update person set measures = %(measures)s, energy = %(energy)s, carbohydrate = %(carbohydrate)s,
-            appearance = %(appearance)s
-        where id = %(person_id)s and kitchen_id = %(kitchen_id)s
-        """,
-        {
-            "measures": settings.measures,
-            "energy": settings.energy,
-            "carbohydrate": settings.carbohydrate,
-            "appearance": settings.appearance,
-            "person_id": principal.person_id,
-            "kitchen_id": principal.kitchen_id,
-        },
     )
 
 

@@ -1,4 +1,4 @@
-"""The people of a kitchen who have days of their own."""
+"""The people of a kitchen who have days of their own, and what each has chosen in Settings."""
 
 from dataclasses import dataclass
 from typing import Any
@@ -8,6 +8,22 @@ from psycopg.rows import class_row
 from psycopg.types.json import Jsonb
 
 from ample_crumb.store.database import Connection
+from ample_crumb.store.scope import Principal
+
+
+@dataclass(frozen=True, slots=True)
+class Settings:
+    """A person's choices: whose cups, which energy, which carbohydrate, and the look; and of the kitchen its
+    currency by its three letters, what bakes there, the watts of its microwave and how high above the sea it is."""
+
+    measures: str
+    energy: str
+    carbohydrate: str
+    appearance: str
+    currency: str
+    oven: str
+    watts: float
+    altitude_m: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,3 +101,50 @@ def remove_person(connection: Connection, kitchen_id: UUID, person_id: UUID) -> 
         {"kitchen_id": kitchen_id, "person_id": person_id},
     )
     return gone.rowcount == 1
+
+
+def person_settings(connection: Connection, principal: Principal) -> Settings:
+    """The person's settings."""
+    with connection.cursor(row_factory=class_row(Settings)) as cursor:
+        row = cursor.execute(
+            """
+            select measures, energy, carbohydrate, appearance, currency, oven, watts, altitude_m
+            from person join kitchen on kitchen.id = person.kitchen_id
+            where person.id = %(person_id)s and person.kitchen_id = %(kitchen_id)s
+            """,
+            {"person_id": principal.person_id, "kitchen_id": principal.kitchen_id},
+        ).fetchone()
+    assert row is not None
+    return row
+
+
+def save_person_settings(connection: Connection, principal: Principal, settings: Settings) -> None:
+    """Replaces the person's settings and those of the kitchen."""
+    connection.execute(
+        """
+        update kitchen set currency = %(currency)s, oven = %(oven)s, watts = %(watts)s, altitude_m = %(altitude_m)s
+        where id = %(id)s
+        """,
+        {
+            "id": principal.kitchen_id,
+            "currency": settings.currency,
+            "oven": settings.oven,
+            "watts": settings.watts,
+            "altitude_m": settings.altitude_m,
+        },
+    )
+    connection.execute(
+        """
+        update person set measures = %(measures)s, energy = %(energy)s, carbohydrate = %(carbohydrate)s,
+            appearance = %(appearance)s
+        where id = %(person_id)s and kitchen_id = %(kitchen_id)s
+        """,
+        {
+            "measures": settings.measures,
+            "energy": settings.energy,
+            "carbohydrate": settings.carbohydrate,
+            "appearance": settings.appearance,
+            "person_id": principal.person_id,
+            "kitchen_id": principal.kitchen_id,
+        },
+    )

@@ -25,7 +25,7 @@ from ample_crumb.core.food.product import PackMeasures, ProductDeclaration
 from ample_crumb.core.formula.eater_alerts import DietAlert
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.production.draft import ClassicChoice, Draft
-from ample_crumb.store import kitchens
+from ample_crumb.store import people
 from ample_crumb.store.dietary_profiles import DietaryProfileRow
 from tests.application.case import KitchenCase
 
@@ -71,7 +71,7 @@ class Summaries(KitchenCase):
         self.agree()
         self.assertIn("soy", {alert.about for alert in self.alerts(made[1])})
         with self.database.unscoped() as connection:
-            settings = kitchens.find_settings(connection, self.principal)
+            settings = people.person_settings(connection, self.principal)
         settings_commands.change_settings(
             self.database, self.principal, replace(settings, measures="australian", energy="us")
         )

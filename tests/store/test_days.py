@@ -9,10 +9,10 @@ import psycopg
 from ample_crumb.core.food.label import Label, LabelBasis, Style
 from ample_crumb.core.food.nutrients import Figures, Nutrients, Portion, StandardUncertainty
 from ample_crumb.core.food.product import Pack, PackMeasures, ProductDeclaration
-from ample_crumb.store import days, dietary_profiles, kitchens, prices, products
+from ample_crumb.store import days, dietary_profiles, kitchens, people, prices, products
 from ample_crumb.store.days import LoggedEntry
 from ample_crumb.store.dietary_profiles import DietaryProfileRow
-from ample_crumb.store.kitchens import Settings
+from ample_crumb.store.people import Settings
 from ample_crumb.store.prices import Price
 from ample_crumb.store.products import ProductDetails
 from ample_crumb.store.scope import Principal
@@ -81,11 +81,11 @@ class Kept(StoreCase):
     def test_settings_are_kept_and_bounded(self) -> None:
         wanted = Settings("metric", "us", "net", "dark", "CHF", "fan", 900, 0)
         with self.database.unscoped() as connection:
-            kitchens.save_settings(connection, self.principal, wanted)
-            self.assertEqual(kitchens.find_settings(connection, self.principal), wanted)
-            self.assertEqual(kitchens.find_settings(connection, self.other).measures, "us")
+            people.save_person_settings(connection, self.principal, wanted)
+            self.assertEqual(people.person_settings(connection, self.principal), wanted)
+            self.assertEqual(people.person_settings(connection, self.other).measures, "us")
         with self.assertRaises(psycopg.errors.CheckViolation), self.database.unscoped() as connection:
-            kitchens.save_settings(
+            people.save_person_settings(
                 connection, self.principal, Settings("imperial", "us", "net", "dark", "CHF", "fan", 900, 0)
             )
 

@@ -40,10 +40,9 @@ from ample_crumb.store.formulas import Asked, ListOrder, Narrowed, Room
 from ample_crumb.store.imports import FileRow, ItemRow
 from ample_crumb.store.jobs import Touched
 from ample_crumb.store.kept_meals import KeptMeal
-from ample_crumb.store.kitchens import Settings
 from ample_crumb.store.notes import NoteRow
 from ample_crumb.store.opened_goods import OpenedRow
-from ample_crumb.store.people import PersonRow
+from ample_crumb.store.people import PersonRow, Settings
 from ample_crumb.store.photos import PhotoRow
 from ample_crumb.store.plates import PlateRow
 from ample_crumb.store.prices import Price

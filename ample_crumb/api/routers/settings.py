@@ -15,7 +15,7 @@ from ample_crumb.application.settings import queries as settings_queries
 from ample_crumb.application.settings.views import FoodAlias, FoodAliasEffect, Kitchen, OwnTin
 from ample_crumb.core.formula.reading import Choice
 from ample_crumb.store.dietary_profiles import DietaryProfileRow
-from ample_crumb.store.kitchens import Settings
+from ample_crumb.store.people import Settings
 
 router = APIRouter(prefix="/api/v1", route_class=RetryingRoute)
 

@@ -22,7 +22,7 @@ from ample_crumb.core.causes.ranking import RankedCause, asked_of, rank, symptom
 from ample_crumb.core.causes.signs import BatchSigns, Fact, facts_of
 from ample_crumb.core.causes.suggested_symptoms import suggested
 from ample_crumb.core.crumb.repairs import Repair, find_repairs
-from ample_crumb.store import batches, formulas, kitchens, shelves, stash, tastings
+from ample_crumb.store import batches, formulas, people, shelves, stash, tastings
 from ample_crumb.store import symptoms as stored_symptoms
 from ample_crumb.store.batches import BatchRow
 from ample_crumb.store.database import Connection, Database
@@ -106,7 +106,7 @@ def causes_view(connection: Connection, principal: Principal, found: FoundBatch)
     words = batch_from(found.row.document).record.words
     return BatchCauses(
         has_formula=found.has_formula,
-        currency=kitchens.find_settings(connection, principal).currency,
+        currency=people.person_settings(connection, principal).currency,
         symptoms=tuple(SymptomView(each.name, each.words, asked_of(each.name)) for each in symptoms().values()),
         suggested=tuple(
             SuggestedView(each.symptom, symptoms()[each.symptom].words, each.why)

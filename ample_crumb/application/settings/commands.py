@@ -10,11 +10,11 @@ from ample_crumb.core.formula.eater_alerts import ASKABLE
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.core.production.tins import Tin, checked
 from ample_crumb.core.quantity.name_matching import phrase
-from ample_crumb.store import dietary_profiles, jobs, kitchens, scope, tins
+from ample_crumb.store import dietary_profiles, jobs, kitchens, people, scope, tins
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.dietary_profiles import DietaryProfileRow
 from ample_crumb.store.jobs import Touched
-from ample_crumb.store.kitchens import Settings
+from ample_crumb.store.people import Settings
 from ample_crumb.store.scope import Principal
 
 
@@ -30,8 +30,8 @@ def change_settings(database: Database, principal: Principal, settings: Settings
     """Replaces the person's settings; kept figures are worked out again where they change."""
     with database.transaction(principal) as connection:
         kitchens.lock(connection, principal.kitchen_id)
-        was = kitchens.find_settings(connection, principal)
-        kitchens.save_settings(connection, principal, settings)
+        was = people.person_settings(connection, principal)
+        people.save_person_settings(connection, principal, settings)
         if (was.measures, was.energy) != (settings.measures, settings.energy):
             reading_changed(connection, principal, Touched(everything=True))
     return settings

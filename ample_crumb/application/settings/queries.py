@@ -16,7 +16,7 @@ from ample_crumb.core.formula.families import families
 from ample_crumb.core.formula.reading import Choice
 from ample_crumb.core.production.bake_time import Oven
 from ample_crumb.core.production.tins import TinKind
-from ample_crumb.store import dietary_profiles, formulas, kitchens, tins
+from ample_crumb.store import dietary_profiles, formulas, people, tins
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.scope import Principal
 
@@ -24,7 +24,7 @@ from ample_crumb.store.scope import Principal
 def load(database: Database, principal: Principal) -> Kitchen:
     """Settings, families, and the names that products are sorted by."""
     with database.transaction(principal) as connection:
-        settings = kitchens.find_settings(connection, principal)
+        settings = people.person_settings(connection, principal)
         return Kitchen(
             settings=settings,
             figures=tuple(FIGURE_TITLES.values()),

@@ -8,7 +8,7 @@ from ample_crumb.core.food.figure_titles import FigureTitle
 from ample_crumb.core.formula.families import Family
 from ample_crumb.core.production.tins import Tin
 from ample_crumb.store.dietary_profiles import DietaryProfileRow
-from ample_crumb.store.kitchens import Settings
+from ample_crumb.store.people import Settings
 from ample_crumb.store.tins import TinRow
 
 

@@ -18,7 +18,7 @@ from ample_crumb.application.stash.views import (
     WasteView,
 )
 from ample_crumb.core.keeping.places import Place
-from ample_crumb.store import kitchens, plates, shelves, stash
+from ample_crumb.store import people, plates, shelves, stash
 from ample_crumb.store.database import Connection, Database
 from ample_crumb.store.scope import Principal
 from ample_crumb.store.shelves import ShelfRow
@@ -36,7 +36,7 @@ def stash_view(connection: Connection, principal: Principal, now: datetime) -> S
     there, found = shelved(connection, principal, load_context(connection, principal), now)
     return StashView(
         now=now,
-        currency=kitchens.find_settings(connection, principal).currency,
+        currency=people.person_settings(connection, principal).currency,
         shelves=tuple(ShelfView(row.id, Place(row.kind), row.name) for row in there if not row.removed),
         batches=tuple(each.view for each in found),
     )
@@ -81,7 +81,7 @@ def waste(database: Database, principal: Principal, clock: Clock = system_clock)
     with database.transaction(principal) as connection:
         rows = stash.thrown(connection, principal.kitchen_id, since)
         made = stash.made_count_since(connection, principal.kitchen_id, since)
-        currency = kitchens.find_settings(connection, principal).currency
+        currency = people.person_settings(connection, principal).currency
     priced = [cost for row in rows if (cost := _cost(row)) is not None]
     return WasteView(
         days=WASTE_DAYS,
