@@ -17,12 +17,12 @@ from ample_crumb.application.imports.file_reader import BroughtFile
 from ample_crumb.application.imports.views import (
     ChangedSince,
     FileView,
-    ImportView,
     ItemPage,
     ItemsDone,
     ItemView,
     OpenedImport,
 )
+from ample_crumb.store.imports import ImportRow
 
 router = APIRouter(prefix="/api/v1/imports", route_class=RetryingRoute)
 
@@ -34,13 +34,13 @@ At = Annotated[int, Path(ge=0, le=1_000_000)]
 
 
 @router.get("")
-def list_imports(database: InDatabase, principal: AsPrincipal) -> list[ImportView]:
+def list_imports(database: InDatabase, principal: AsPrincipal) -> list[ImportRow]:
     """The imports of the kitchen, the newest first."""
     return imports_queries.listed(database, principal)
 
 
 @router.post("", status_code=201)
-def begin_import(body: ImportBody, database: InDatabase, principal: AsPrincipal) -> ImportView:
+def begin_import(body: ImportBody, database: InDatabase, principal: AsPrincipal) -> ImportRow:
     """A new import without files; the same id again changes nothing."""
     return imports_commands.begin(database, principal, body.id, body.name)
 

@@ -8,10 +8,9 @@ from ample_crumb.application.formulas.draft import from_stored, stored
 from ample_crumb.application.formulas.evaluation import evaluate_in
 from ample_crumb.application.imports import item_writer, taking_back
 from ample_crumb.application.imports.file_reader import BroughtFile, questions_in, read_file
-from ample_crumb.application.imports.queries import file_view, import_view, item_view
+from ample_crumb.application.imports.queries import file_view, item_view
 from ample_crumb.application.imports.views import (
     FileView,
-    ImportView,
     ItemChange,
     ItemsDone,
     ItemView,
@@ -25,11 +24,11 @@ from ample_crumb.store.imports import ImportRow, ItemRow
 from ample_crumb.store.scope import Principal
 
 
-def begin(database: Database, principal: Principal, import_id: UUID, name: str) -> ImportView:
+def begin(database: Database, principal: Principal, import_id: UUID, name: str) -> ImportRow:
     """A new import without files. Sending the same id again changes nothing."""
     with database.transaction(principal) as connection:
         imports.add_import(connection, principal, import_id, name.strip() or "An import")
-        return import_view(_found(connection, principal, import_id))
+        return _found(connection, principal, import_id)
 
 
 def put_file(database: Database, principal: Principal, import_id: UUID, brought: BroughtFile) -> FileView:

@@ -14,7 +14,6 @@ from ample_crumb.application.imports.views import (
     ChangedSince,
     ColumnView,
     FileView,
-    ImportView,
     ItemPage,
     ItemView,
     LineUnderstood,
@@ -34,10 +33,10 @@ _MOST_TITLES = 12
 _AT_ONCE = 500
 
 
-def listed(database: Database, principal: Principal) -> list[ImportView]:
+def listed(database: Database, principal: Principal) -> list[ImportRow]:
     """The imports of the kitchen, the newest first."""
     with database.transaction(principal) as connection:
-        return [import_view(row) for row in imports.listed(connection, principal.kitchen_id, MOST_LISTED)]
+        return imports.listed(connection, principal.kitchen_id, MOST_LISTED)
 
 
 def open_import(database: Database, principal: Principal, import_id: UUID) -> OpenedImport:
@@ -45,7 +44,7 @@ def open_import(database: Database, principal: Principal, import_id: UUID) -> Op
     with database.transaction(principal) as connection:
         row = _found(connection, principal, import_id)
         files = imports.files_of(connection, principal.kitchen_id, import_id)
-        return OpenedImport(import_view(row), tuple(map(file_view, files)))
+        return OpenedImport(row, tuple(map(file_view, files)))
 
 
 def page(database: Database, principal: Principal, import_id: UUID, after: str) -> ItemPage:
@@ -91,21 +90,6 @@ def _found(connection: Connection, principal: Principal, import_id: UUID) -> Imp
     if row is None:
         raise NotHere("import")
     return row
-
-
-def import_view(row: ImportRow) -> ImportView:
-    """An import as it is shown."""
-    return ImportView(
-        row.id,
-        row.name,
-        row.state,
-        row.made_at,
-        row.item_count,
-        row.chosen_count,
-        row.written_count,
-        row.problem_count,
-        row.here_count,
-    )
 
 
 def file_view(row: FileRow) -> FileView:

@@ -2,31 +2,14 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from datetime import datetime
 from typing import Annotated, Final
-from uuid import UUID
 
 from ample_crumb.core.bounds import Between, Items, Letters
 from ample_crumb.core.formula.questions import LineQuestion
+from ample_crumb.store.imports import ImportRow
 
 MOST_LISTED: Final = 100
 PAGE: Final = 60
-
-
-@dataclass(frozen=True, slots=True)
-class ImportView:
-    """An import: how far it is (`state`), and of how many items how many are chosen, were written, cannot be, and are
-    here already."""
-
-    id: UUID
-    name: str
-    state: str
-    made_at: datetime
-    item_count: int
-    chosen_count: int
-    written_count: int
-    problem_count: int
-    here_count: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,7 +64,7 @@ class FileView:
 class OpenedImport:
     """An import with its files."""
 
-    about: ImportView
+    about: ImportRow
     files: tuple[FileView, ...]
 
 

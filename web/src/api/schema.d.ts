@@ -6192,11 +6192,11 @@ export interface components {
             name: string;
         };
         /**
-         * ImportView
-         * @description An import: how far it is (`state`), and of how many items how many are chosen, were written, cannot be, and are
-         *     here already.
+         * ImportRow
+         * @description An import with how many items it has, how many of them are chosen, were written, cannot be, and are here already
+         *     by another import.
          */
-        ImportView: {
+        ImportRow: {
             /**
              * Id
              * Format: uuid
@@ -7668,7 +7668,7 @@ export interface components {
          * @description An import with its files.
          */
         OpenedImport: {
-            about: components["schemas"]["ImportView"];
+            about: components["schemas"]["ImportRow"];
             /** Files */
             files: components["schemas"]["FileView"][];
         };
@@ -26031,7 +26031,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ImportView"][];
+                    "application/json": components["schemas"]["ImportRow"][];
                 };
             };
             /** @description What arrived cannot be read */
@@ -26128,7 +26128,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ImportView"];
+                    "application/json": components["schemas"]["ImportRow"];
                 };
             };
             /** @description What arrived cannot be read */

@@ -120,7 +120,7 @@ const STATES: Record<string, string> = {
   "taken back": "taken back",
 };
 
-function Imports({ imports }: { imports: readonly Schemas["ImportView"][] }) {
+function Imports({ imports }: { imports: readonly Schemas["ImportRow"][] }) {
   return (
     <section className="card p-4" aria-labelledby="imports-title">
       <h2 id="imports-title">What was brought in</h2>

@@ -41,7 +41,7 @@ export function OneImport() {
   );
 }
 
-function Header({ about }: { about: Schemas["ImportView"] }) {
+function Header({ about }: { about: Schemas["ImportRow"] }) {
   const { write, discard, far, stop } = useOneImport(about.id);
   const [asking, setAsking] = useState(false);
   const navigate = useNavigate();
@@ -110,7 +110,7 @@ function Header({ about }: { about: Schemas["ImportView"] }) {
   );
 }
 
-function sentence({ item_count, problem_count, here_count }: Schemas["ImportView"]): string {
+function sentence({ item_count, problem_count, here_count }: Schemas["ImportRow"]): string {
   if (!item_count) return "Nothing was understood of it yet.";
   const understood = item_count - problem_count;
   const unread = problem_count ? `; ${problem_count} could not be` : "";
@@ -121,7 +121,7 @@ function sentence({ item_count, problem_count, here_count }: Schemas["ImportView
 interface FileCardProps {
   id: string;
   file: Schemas["FileView"];
-  about: Schemas["ImportView"];
+  about: Schemas["ImportRow"];
   items: readonly Schemas["ItemView"][];
 }
 
