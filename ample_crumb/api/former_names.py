@@ -11,7 +11,7 @@ from typing import Any, Final
 from starlette.datastructures import MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-_SINCE: Final = "@1796083200"
+_SINCE: Final = "@1796169600"
 """2 December 2026, as seconds since 1970."""
 
 _PATHS: Final = tuple(
