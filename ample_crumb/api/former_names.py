@@ -7,6 +7,7 @@ A path is taken for the present one before any route is looked for. Its answer s
 import re
 from collections.abc import Mapping
 from typing import Any, Final
+from urllib.parse import quote
 
 from starlette.datastructures import MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
@@ -66,11 +67,14 @@ class AnswerFormerPaths:
             await self.app(scope, receive, send)
             return
 
+        # As it may stand in a header, whatever somebody has put into the path.
+        written = quote(now)
+
         async def send_with_hint(message: Message) -> None:
             if message["type"] == "http.response.start":
                 headers = MutableHeaders(scope=message)
                 headers["Deprecation"] = _SINCE
-                headers["Link"] = f'<{now}>; rel="successor-version"'
+                headers["Link"] = f'<{written}>; rel="successor-version"'
             await send(message)
 
-        await self.app(dict(scope) | {"path": now, "raw_path": now.encode()}, receive, send_with_hint)
+        await self.app(dict(scope) | {"path": now, "raw_path": written.encode()}, receive, send_with_hint)

@@ -40,7 +40,8 @@ FORMER_COLUMNS: Final[Mapping[str, Mapping[str, str]]] = {
     "import_item": {"file_place": "file_position", "place": "position"},
     "opened_good": {"place": "storage"},
 }  # fmt: skip
-"""What columns were called in the release before, which may write beside this one; they are left out as well."""
+"""What columns were called in the release before, which may write beside this one; they are left out as well. Archives
+of version 1 hold them by these names, so this stays when the columns go."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -104,6 +104,17 @@ class Rooms(unittest.TestCase):
                 self.assertTrue((ROOT / "ample_crumb/core" / module).exists())
 
 
+class Browser(unittest.TestCase):
+    def test_keys_of_answers_and_what_goes_stale_stand_in_one_folder(self) -> None:
+        apart = re.compile(r"queryKey: \[\"|(?:invalidate|remove)Queries\(")
+        source = ROOT / "web/src"
+        found = [
+            str(path.relative_to(source)) for path in sorted(source.rglob("*.ts*")) if apart.search(path.read_text())
+        ]
+        self.assertEqual([path for path in found if not path.startswith("api/queries/")], [])
+        self.assertIn("api/queries/changes.ts", found)
+
+
 class Text(unittest.TestCase):
     def test_the_project_speaks_of_itself_alone(self) -> None:
         """No path of a machine in what is kept."""

@@ -155,6 +155,14 @@ class Calls(unittest.TestCase):
             with self.subTest(path):
                 self.assertEqual(self.client.get(f"/api/v1{path}").status_code, 404)
 
+    def test_whatever_stands_in_a_former_path_is_no_error_of_the_server(self) -> None:
+        for odd in ("%E6%97%A5", "%0d%0aSet-Cookie:%20a=b", "%ff", "a%00b"):
+            with self.subTest(odd):
+                answer = self.client.get(f"/api/v1/formulas/{odd}/helping")
+                self.assertEqual(answer.status_code, 422, answer.text[:200])
+                self.assertTrue(answer.headers["link"].isascii())
+                self.assertNotIn("a", answer.cookies)
+
     def test_fields_are_taken_by_their_former_names(self) -> None:
         classic = self.formula(name="The butter one")
         made = self.formula(twin={"formula_id": classic["id"]})

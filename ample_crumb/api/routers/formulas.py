@@ -87,7 +87,7 @@ def read_bench(body: BenchBody, database: InDatabase, principal: AsPrincipal) ->
 
 
 @router.post("/bench/analysis")
-def read_settled(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> AnalysisView:
+def read_analysis(body: BenchBody, database: InDatabase, principal: AsPrincipal) -> AnalysisView:
     """What is asked of the Bench once it rests: claims, hazards, and what would bring dials back."""
     return formulas_queries.analysis(database, principal, body.bench())
 

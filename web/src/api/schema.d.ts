@@ -122,10 +122,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Read Settled
+         * Read Analysis
          * @description What is asked of the Bench once it rests: claims, hazards, and what would bring dials back.
          */
-        post: operations["read_settled_api_v1_bench_analysis_post"];
+        post: operations["read_analysis_api_v1_bench_analysis_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -12406,7 +12406,7 @@ export interface operations {
             };
         };
     };
-    read_settled_api_v1_bench_analysis_post: {
+    read_analysis_api_v1_bench_analysis_post: {
         parameters: {
             query?: never;
             header?: never;

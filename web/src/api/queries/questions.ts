@@ -168,13 +168,14 @@ export const differenceQuery = (formula_id: string, was: number, now: number, as
       ),
   });
 
-/** What would become of the branches of a formula that is at this version. */
-export const branchesQuery = (formula_id: string, version: number) =>
+/** What would become of the branches of a formula that is at this version, once what was typed is `saved`. */
+export const branchesQuery = (formula_id: string, version: number, saved: () => Promise<unknown>) =>
   queryOptions({
     queryKey: [...KEYS.versions, formula_id, "branches", version],
-    queryFn: () =>
-      data(
-        api.PUT("/api/v1/formulas/{formula_id}/branches", { params: { path: { formula_id } }, body: { look: true } }),
-      ),
+    queryFn: async () => {
+      await saved();
+      const params = { path: { formula_id } };
+      return data(api.PUT("/api/v1/formulas/{formula_id}/branches", { params, body: { look: true } }));
+    },
     staleTime: 0,
   });

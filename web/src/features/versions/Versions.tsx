@@ -354,18 +354,10 @@ function BringAlong({ store, onClose }: { store: DraftStore; onClose: () => void
   const version = useDraft(store, (state) => state.version);
   const client = useQueryClient();
   const path = { formula_id: store.id };
-  const put = (look: boolean) =>
-    data(api.PUT("/api/v1/formulas/{formula_id}/branches", { params: { path }, body: { look } }));
-  const query = useQuery({
-    ...branchesQuery(store.id, version),
-    queryFn: async () => {
-      await store.flush();
-      return put(true);
-    },
-    staleTime: 0,
-  });
+  const query = useQuery(branchesQuery(store.id, version, () => store.flush()));
   const bring = useMutation({
-    mutationFn: () => put(false),
+    mutationFn: () =>
+      data(api.PUT("/api/v1/formulas/{formula_id}/branches", { params: { path }, body: { look: false } })),
     onSuccess: async () => {
       await formulaRewritten(client);
       onClose();
