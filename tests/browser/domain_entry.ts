@@ -6,6 +6,7 @@ export { isDay } from "@/domain/format";
 export { newId, pressId } from "@/domain/ids";
 export { parseNumber, perhapsMeant } from "@/domain/numbers";
 export { Problem } from "@/domain/problem";
+export { beginningAsk, changedAsk, newWish, reformulateBody } from "@/domain/reformulation";
 export { pendingOf, putDown, told as hasTold, withPending } from "@/domain/runQueue";
 export { followers, lastTaken, nextStep, overWith } from "@/domain/runSteps";
 export { allLying, dueWord, isDue, lyingOn, moveWords, stashSentence } from "@/domain/stash";

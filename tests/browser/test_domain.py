@@ -434,3 +434,48 @@ class Domain(unittest.TestCase):
         self.assertEqual(found, [1, 0])
         self.assertEqual(self.page.evaluate("(tasting) => domain.sampleName(tasting, 'B')", tasting), "Sample B")
         self.assertEqual(self.page.evaluate("(t) => domain.stopsOf(t.poles[0])[1]", tasting), "rather plain")
+
+    def test_what_is_asked_of_the_search_is_changed_wish_by_wish(self) -> None:
+        piece = {"energy_kcal": 203.0, "protein_g": 8.0, "fibre_g": 2.6}
+        wishes = self.page.evaluate("(piece) => domain.beginningAsk(piece).wishes", piece)
+        # 85 % of 203 kcal is 172.6, in steps of five 175; 1.2 times 8 g is 9.6 g, so 10 g.
+        found = [(wish["name"], wish["value"], wish["at_least"]) for wish in wishes]
+        self.assertEqual(found, [("energy_kcal", 175, False), ("protein_g", 10, True)])
+        chosen = {"fibre_g": 3, "bite:chew:more": 0, "eu:light": 0, "sugar_kept_percent": 50, "mass_g": 1}
+        for name, value in chosen.items():
+            wish = self.page.evaluate("([name, piece]) => domain.newWish(name, undefined, piece)", [name, piece])
+            self.assertEqual(wish["value"], value, name)
+        bite = self.page.evaluate("(piece) => domain.newWish('bite:chew:more', undefined, piece)", piece)
+        self.assertEqual((bite["name"], bite["way"], bite["claim_of"]), ("chew", "more", ""))
+
+    def test_only_foods_that_were_spoken_of_are_sent_to_the_search(self) -> None:
+        ask = """(changes) => {
+            const draft = domain.draftFrom({ draft: view(1, "100 g oats").draft });
+            const ask = changes.reduce(domain.changedAsk, domain.beginningAsk({ energy_kcal: 100, protein_g: 5 }));
+            const hold = { locked: true, low_g: null, high_g: null, may_go: false };
+            const held = domain.changedAsk(ask, { kind: "holds", holds: new Map([["l", hold], ["gone", hold]]) });
+            const usual = [{ slug: "skyr", name: "skyr" }, { slug: "whey", name: "whey" }];
+            return domain.reformulateBody(held, draft, usual);
+        }"""
+        nothing = self.page.evaluate(ask, [])
+        self.assertEqual(nothing["allowed"], None)
+        # A line that is gone is no hold any more.
+        self.assertEqual([hold["line_id"] for hold in nothing["holds"]], ["l"])
+        no_whey = {"kind": "food", "slug": "whey", "allowed": False}
+        quark = {"kind": "food added", "food": {"slug": "quark", "name": "quark"}}
+        self.assertEqual(self.page.evaluate(ask, [no_whey, quark])["allowed"], ["skyr", "quark"])
+        back = {"kind": "food", "slug": "whey", "allowed": True}
+        self.assertEqual(self.page.evaluate(ask, [no_whey, back])["allowed"], None)
+        bans = [{"kind": "ban", "allergen": name, "banned": True} for name in ("milk", "nuts", "milk")]
+        self.assertEqual(self.page.evaluate(ask, bans)["bans"], ["nuts", "milk"])
+        freed = {"kind": "ban", "allergen": "milk", "banned": False}
+        self.assertEqual(self.page.evaluate(ask, [*bans, freed])["bans"], ["nuts"])
+        told = [
+            {"kind": "limit", "limit": "sweetness", "lifted": True},
+            {"kind": "option", "option": "sure", "on": True},
+            {"kind": "wish removed", "place": 0},
+            {"kind": "wish changed", "place": 0, "to": {"value": 12}},
+        ]
+        asked = self.page.evaluate(ask, told)
+        self.assertEqual((asked["lifted"], asked["sure"], asked["whole_eggs"]), (["sweetness"], True, True))
+        self.assertEqual([(wish["name"], wish["value"]) for wish in asked["wishes"]], [("protein_g", 12)])

@@ -1,4 +1,4 @@
-"""What is laid into a day, within a transaction: typed foods, kept meals, pieces of formulas and of batches."""
+"""What is logged on a day, within a transaction: typed foods, kept meals, pieces of formulas and of batches."""
 
 from dataclasses import dataclass, replace
 from datetime import date, datetime
@@ -14,6 +14,7 @@ from ample_crumb.application.stash.movements import write_move
 from ample_crumb.application.today.day import read_entry
 from ample_crumb.core.batch.lots import lot_portion
 from ample_crumb.core.day.portion import pieces_in
+from ample_crumb.core.food.nutrients import Portion
 from ample_crumb.core.problem import CannotUse
 from ample_crumb.store import batches, days, kept_meals, shelves
 from ample_crumb.store.database import Connection
@@ -22,7 +23,7 @@ from ample_crumb.store.scope import Principal
 from ample_crumb.store.stash import MoveRow
 
 MOST_AT_ONCE: Final = 20
-"""So many things are laid in together."""
+"""So many things are logged at once."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,6 +45,19 @@ class NewEntry:
     def beside(self, name: str) -> "NewEntry":
         """Another one of the same plate."""
         return replace(self, id=uuid5(self.id, name), group_id=self.group_id or self.id)
+
+    def logged(self, kind: str, name: str, portion: Portion) -> LoggedEntry:
+        """So much of what is called so, as an entry of this day."""
+        return LoggedEntry(
+            id=self.id,
+            day=self.day,
+            eaten_at=self.eaten_at,
+            kind=kind,
+            name=name,
+            group_id=self.group_id,
+            state=self.state,
+            portion=portion,
+        )
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,28 +97,28 @@ class MealTimes:
 
 
 LoggedThing = Foods | MealTimes | Pieces | BatchPieces
-"""What may be laid into a day."""
+"""What may be logged on a day."""
 
 
 def log_entry(connection: Connection, principal: Principal, new: NewEntry, what: LoggedThing, clock: Clock) -> None:
-    """Lays it into a day; nothing happens where that entry is there already. Raises NotHere, and CannotAccept for what
+    """Logs it on its day; does nothing where that entry is there already. Raises NotHere, and CannotAccept for what
     cannot be read or of which there is not so much."""
     match what:
         case Foods():
-            _lay_foods(connection, principal, new, what)
+            _log_foods(connection, principal, new, what)
         case MealTimes():
             found = kept_meals.find_meal(connection, principal, what.meal_id)
             if found is None:
                 raise NotHere("meal")
             name, text = found
-            _lay_foods(connection, principal, new, Foods(text, what.times_count), name, what.meal_id)
+            _log_foods(connection, principal, new, Foods(text, what.times_count), name, what.meal_id)
         case Pieces():
-            _lay_pieces(connection, principal, new, what)
+            _log_pieces(connection, principal, new, what)
         case BatchPieces():
-            _lay_batch_pieces(connection, principal, new, what, clock)
+            _log_batch_pieces(connection, principal, new, what, clock)
 
 
-def _lay_foods(
+def _log_foods(
     connection: Connection,
     principal: Principal,
     new: NewEntry,
@@ -113,40 +127,19 @@ def _lay_foods(
     meal_id: UUID | None = None,
 ) -> None:
     read, portion = read_entry(foods.text, load_context(connection, principal))
-    entry = LoggedEntry(
-        id=new.id,
-        day=new.day,
-        eaten_at=new.eaten_at,
-        kind="foods",
-        name=name or read,
-        text=foods.text.strip(),
-        meal_id=meal_id,
-        group_id=new.group_id,
-        state=new.state,
-        piece_count=None if foods.times_count == 1 else foods.times_count,
-        portion=portion.times(foods.times_count),
-    )
+    entry = new.logged("foods", name or read, portion.times(foods.times_count))
+    times = None if foods.times_count == 1 else foods.times_count
+    entry = replace(entry, text=foods.text.strip(), meal_id=meal_id, piece_count=times)
     days.add_entry(connection, principal, entry)
 
 
-def _lay_pieces(connection: Connection, principal: Principal, new: NewEntry, pieces: Pieces) -> None:
+def _log_pieces(connection: Connection, principal: Principal, new: NewEntry, pieces: Pieces) -> None:
     formula, kept = find_summary(connection, principal, pieces.formula_id)
     if kept.piece.figures.mass_g <= 0:
         raise CannotAccept("/formula_id", "This formula has no line that could be read yet; there is nothing to eat.")
     count = _pieces(pieces.wanted_count, kept)
-    entry = LoggedEntry(
-        id=new.id,
-        day=new.day,
-        eaten_at=new.eaten_at,
-        kind="piece",
-        name=formula.name,
-        formula_id=pieces.formula_id,
-        group_id=new.group_id,
-        state=new.state,
-        piece_count=count,
-        portion=kept.piece.times(count),
-    )
-    days.add_entry(connection, principal, entry)
+    entry = new.logged("piece", formula.name, kept.piece.times(count))
+    days.add_entry(connection, principal, replace(entry, formula_id=pieces.formula_id, piece_count=count))
 
 
 def _pieces(amount: float | str, kept: FormulaSummary) -> float:
@@ -158,36 +151,31 @@ def _pieces(amount: float | str, kept: FormulaSummary) -> float:
         raise CannotAccept("/amount", str(cannot)) from cannot
 
 
-def _lay_batch_pieces(
+def _log_batch_pieces(
     connection: Connection, principal: Principal, new: NewEntry, pieces: BatchPieces, clock: Clock
 ) -> None:
     batch = batches.find(connection, principal.kitchen_id, pieces.batch_id)
     if batch is None or batch.removed:
         raise NotHere("batch")
-    lots = {each.lot: each for each in batches.lots_of(connection, principal.kitchen_id, batch.id)}
+    lots = {lot.lot: lot for lot in batches.lots_of(connection, principal.kitchen_id, batch.id)}
     if pieces.lot not in lots:
         raise CannotAccept("/lot", "This batch has no such pieces.")
     sides = pieces.sides.strip()
-    entry = LoggedEntry(
-        id=new.id,
-        day=new.day,
-        eaten_at=new.eaten_at,
-        kind="piece",
-        name=batch.name,
+    portion = lot_portion(batch.portion(), batch.piece_count, lots[pieces.lot].share).times(pieces.count)
+    entry = replace(
+        new.logged("piece", batch.name, portion),
         formula_id=batch.formula_id,
         batch_id=batch.id,
         lot=pieces.lot,
         group_id=new.group_id or (new.id if sides else None),
-        state=new.state,
         piece_count=pieces.count,
-        portion=lot_portion(batch.portion(), batch.piece_count, lots[pieces.lot].share).times(pieces.count),
     )
     added = days.add_entry(connection, principal, entry)
     if added and pieces.shelf_id is not None and not new.planned:
         take_from_shelf(connection, principal, entry, pieces.shelf_id, clock)
     if added and sides:
         try:
-            _lay_foods(connection, principal, new.beside("sides"), Foods(sides))
+            _log_foods(connection, principal, new.beside("sides"), Foods(sides))
         except CannotAccept as cannot:
             raise CannotAccept("/sides", str(cannot)) from cannot
 

@@ -9,6 +9,7 @@ import { bakeDayQuery } from "@/api/queries";
 import { bakeDaysChanged } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { spanOf } from "@/domain/bakeDay";
+import { NotHere } from "@/features/common/NotHere";
 import { Pending } from "@/features/common/Pending";
 import { Sheet } from "@/ui/Sheet";
 import { useNotice } from "@/ui/Toast";
@@ -30,19 +31,7 @@ export default function OneDay() {
   const navigate = useNavigate();
   useEffect(hearChanges, []);
   useTitle(query.data?.name ?? "Bake day");
-  if (query.isError) {
-    return (
-      <div className="mx-auto max-w-190">
-        <h1>Not here</h1>
-        <p className="my-3" role="alert">
-          {query.error.message}
-        </p>
-        <Link to="/bake-day" className="btn">
-          To the bake days
-        </Link>
-      </div>
-    );
-  }
+  if (query.isError) return <NotHere words={query.error.message} to="/bake-day" place="To the bake days" />;
   const day = query.data;
   if (!day) return <Pending query={query} words="Opening the bake day …" />;
   return (

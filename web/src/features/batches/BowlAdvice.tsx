@@ -3,9 +3,9 @@ import { useState } from "react";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import { recordBody } from "@/domain/batchDraft";
-import { change, grams, kcal, today } from "@/domain/format";
+import { today } from "@/domain/format";
 import { Problem } from "@/domain/problem";
-import { CONSISTENCIES, STAGES } from "@/features/crumb/consistencies";
+import { DoughQuestion, StepwiseRepair, useDoughQuestion } from "@/features/crumb/DoughQuestion";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
 import { useNotice } from "@/ui/Toast";
@@ -52,25 +52,13 @@ interface AdviceProps {
 }
 
 function Looks({ recording, onDone, onClose }: AdviceProps) {
-  const tell = useNotice();
-  const [said, setSaid] = useState<Schemas["Consistency"] | "">("");
-  const [stage, setStage] = useState<Schemas["Stage"]>("just mixed");
   const made = recording.view?.made;
-  const look = useMutation({
-    mutationFn: (asked: { said: Schemas["Consistency"]; stage: Schemas["Stage"] }) => {
-      const { name, family, pieces, method, parts, production } = made as Schemas["Draft"];
-      const body = { name, family, pieces, method, parts, production, classic: null, day: today(), ...asked };
-      return data(api.POST("/api/v1/bench/dough", { body }));
-    },
-    onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),
+  const question = useDoughQuestion(() => {
+    if (!made) return null;
+    const { name, family, pieces, method, parts, production } = made;
+    return { name, family, pieces, method, parts, production, classic: null, day: today() };
   });
-  const ask = (to: { said?: string; stage?: string }) => {
-    const next = { said: to.said ?? said, stage: to.stage ?? stage } as { said: typeof said; stage: typeof stage };
-    setSaid(next.said);
-    setStage(next.stage);
-    if (next.said && made) look.mutate({ said: next.said, stage: next.stage });
-  };
-  const found = said ? look.data : undefined;
+  const { found } = question;
   return (
     <Sheet
       open
@@ -79,24 +67,9 @@ function Looks({ recording, onDone, onClose }: AdviceProps) {
       description="Of what is in the bowl now. Waiting is told from wrong before anything goes in."
     >
       <div className="grid gap-3">
-        <div className="flex flex-wrap items-center gap-2">
-          <span>It is</span>
-          <Select
-            label="How far the dough is"
-            value={stage}
-            options={STAGES.map((each) => [each, each] as const)}
-            onChange={(each) => ask({ stage: each })}
-          />
-          <span>and</span>
-          <Select
-            label="What the dough is like"
-            value={said}
-            options={[["", "…"], ...CONSISTENCIES]}
-            onChange={(each) => ask({ said: each })}
-          />
-        </div>
+        <DoughQuestion {...question} />
         <div role="status">
-          {look.isPending && <p className="text-soft">Looking …</p>}
+          {question.pending && <p className="text-soft">Looking …</p>}
           {found && <p className="text-lead">{found.sentence}</p>}
         </div>
         {found && <Ways ways={found.ways.map(({ repair }) => ({ repair, note: "" }))} onDone={onDone} />}
@@ -163,8 +136,7 @@ function Ways({ ways, onDone }: { ways: Schemas["TasteRepair"][]; onDone: (text:
           className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-rim pt-2 text-note"
         >
           <span className="min-w-0 flex-1 basis-60">
-            <b>{repair.first_words}</b> first, up to {repair.words}: {change(repair.energy_kcal, kcal)} kcal,{" "}
-            {change(repair.protein_g, grams)} g protein a piece with all of it
+            <StepwiseRepair repair={repair} />
             {note && <span className="block text-soft">{note}</span>}
           </span>
           <span className="flex gap-1">

@@ -1,5 +1,4 @@
 import { useQuery } from "@tanstack/react-query";
-import { X } from "lucide-react";
 import { useRef, useState } from "react";
 import { historyQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
@@ -7,6 +6,7 @@ import { TYPING } from "@/domain/batchDraft";
 import { change, grams, kcal } from "@/domain/format";
 import { newId } from "@/domain/ids";
 import { NumberField } from "@/ui/NumberField";
+import { RemovableRow } from "@/ui/RemovableRow";
 import { BowlAdvice } from "./BowlAdvice";
 import type { Recording } from "./useRecording";
 
@@ -67,24 +67,18 @@ export function Deviations({ recording }: { recording: Recording }) {
         {told.said.map((said) => {
           const read = view?.deviations.find((each) => each.id === said.id);
           return (
-            <li key={said.id} className="flex items-center gap-2 border-t border-rim py-1.5">
-              <span className="min-w-0 flex-1">
-                {said.text}
-                {said.apart && <span className="text-soft"> (this one only)</span>}
-                <span className="block text-note">{read && <ReadingReview said={read} />}</span>
-              </span>
-              <button
-                type="button"
-                className="btn btn-bare text-soft"
-                aria-label={`Take out: ${said.text}`}
-                onClick={() => {
-                  tell({ said: told.said.filter((each) => each.id !== said.id) });
-                  input.current?.focus();
-                }}
-              >
-                <X size={16} aria-hidden />
-              </button>
-            </li>
+            <RemovableRow
+              key={said.id}
+              label={`Take out: ${said.text}`}
+              onRemove={() => {
+                tell({ said: told.said.filter((each) => each.id !== said.id) });
+                input.current?.focus();
+              }}
+            >
+              {said.text}
+              {said.apart && <span className="text-soft"> (this one only)</span>}
+              <span className="block text-note">{read && <ReadingReview said={read} />}</span>
+            </RemovableRow>
           );
         })}
       </ul>

@@ -1,5 +1,4 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { X } from "lucide-react";
 import { useState } from "react";
 import { api, data } from "@/api/client";
 import { historyQuery } from "@/api/queries";
@@ -7,6 +6,7 @@ import type { Schemas } from "@/api/types";
 import type { DraftStore } from "@/domain/draftStore";
 import { pressId } from "@/domain/ids";
 import { Problem } from "@/domain/problem";
+import { RemovableRow } from "@/ui/RemovableRow";
 import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
 import { useDraft } from "@/ui/useDraft";
@@ -57,8 +57,8 @@ export function Notes({ formula_id, notes, store }: NotesProps) {
       <h2 id="notes-title">For next time</h2>
       <ul className="mt-1 grid gap-1">
         {notes.map((note) => (
-          <li key={note.id} className="flex items-start gap-2 border-b border-rim py-1 text-note">
-            <span className="min-w-0 flex-1">
+          <RemovableRow key={note.id} label={`Remove the note: ${note.text}`} onRemove={() => remove.mutate(note.id)}>
+            <span className="text-note">
               {note.text}
               <span className="block text-soft">
                 {note.line_id
@@ -66,15 +66,7 @@ export function Notes({ formula_id, notes, store }: NotesProps) {
                   : note.step || "the whole formula"}
               </span>
             </span>
-            <button
-              type="button"
-              className="btn btn-bare text-soft"
-              aria-label={`Remove the note: ${note.text}`}
-              onClick={() => remove.mutate(note.id)}
-            >
-              <X size={15} aria-hidden />
-            </button>
-          </li>
+          </RemovableRow>
         ))}
       </ul>
       <form

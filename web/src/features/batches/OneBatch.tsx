@@ -8,6 +8,7 @@ import type { Schemas } from "@/api/types";
 import { change, clock, count, grams, kcal, longDate, momentOn, plural, today } from "@/domain/format";
 import { pressId } from "@/domain/ids";
 import { Problem } from "@/domain/problem";
+import { NotHere } from "@/features/common/NotHere";
 import { Pending } from "@/features/common/Pending";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
@@ -24,19 +25,7 @@ export default function OneBatch() {
   const { id = "" } = useParams();
   const query = useQuery(batchQuery(id));
   useTitle(query.data?.item.name ?? "Batch");
-  if (query.isError) {
-    return (
-      <div className="mx-auto max-w-190">
-        <h1>Not here</h1>
-        <p className="my-3" role="alert">
-          {query.error.message}
-        </p>
-        <Link to="/batches" className="btn">
-          To the batches
-        </Link>
-      </div>
-    );
-  }
+  if (query.isError) return <NotHere words={query.error.message} to="/batches" place="To the batches" />;
   if (!query.data) return <Pending query={query} words="Opening the batch …" />;
   return <Opened view={query.data} />;
 }

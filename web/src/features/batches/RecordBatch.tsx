@@ -10,6 +10,7 @@ import { draftBody, draftFrom, draftOfRecipe } from "@/domain/draft";
 import { fieldMoment, momentOfField } from "@/domain/format";
 import { newId } from "@/domain/ids";
 import { deviceId, eventBody, told as hasTold, pendingOf, putDown } from "@/domain/runQueue";
+import { NotHere } from "@/features/common/NotHere";
 import { Pending } from "@/features/common/Pending";
 import { CrumbDials } from "@/features/crumb/CrumbDials";
 import { Hazards } from "@/features/crumb/Hazards";
@@ -84,7 +85,7 @@ function RestOfDough({ id }: { id: string }) {
 /** What was recorded, told anew; it becomes the next revision. */
 function Correct({ id }: { id: string }) {
   const query = useQuery(batchQuery(id));
-  if (query.isError) return <NotHere words={query.error.message} />;
+  if (query.isError) return <NotHere words={query.error.message} to="/batches" place="To the batches" />;
   if (!query.data) return <Pending query={query} words="Opening the batch …" />;
   const view = query.data;
   return (
@@ -94,20 +95,6 @@ function Correct({ id }: { id: string }) {
       begin={() => toldOf(view, fieldMoment(view.item.made_at))}
       revision={view.revision}
     />
-  );
-}
-
-function NotHere({ words }: { words: string }) {
-  return (
-    <div className="mx-auto max-w-190">
-      <h1>Not here</h1>
-      <p className="my-3" role="alert">
-        {words}
-      </p>
-      <Link to="/batches" className="btn">
-        To the batches
-      </Link>
-    </div>
   );
 }
 
@@ -172,7 +159,7 @@ function Record({ plan, keptAs, begin, revision = 0 }: RecordProps) {
       navigate(`/batches/${made.item.id}`);
     },
   });
-  if (preview.isError && !view) return <NotHere words={preview.error.message} />;
+  if (preview.isError && !view) return <NotHere words={preview.error.message} to="/batches" place="To the batches" />;
   if (!view) return <Pending query={preview} words="Working it out …" />;
   const undone = () => {
     const said = told;

@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { Tabs } from "radix-ui";
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { useNavigate, useParams } from "react-router";
 import { formulaQuery, historyQuery, kitchenQuery } from "@/api/queries";
 import type { Schemas } from "@/api/types";
 import type { DraftStore } from "@/domain/draftStore";
 import { count, grams, kcal, unreadLines } from "@/domain/format";
+import { NotHere } from "@/features/common/NotHere";
 import { CrumbCheck } from "@/features/crumb/CrumbCheck";
 import { Hazards } from "@/features/crumb/Hazards";
 import { ProductionCard } from "@/features/production/ProductionCard";
@@ -46,19 +47,7 @@ const ScaleSheet = lazy(() => import("./ScaleSheet"));
 export default function Bench() {
   const { id = "" } = useParams();
   const query = useQuery(formulaQuery(id));
-  if (query.isError) {
-    return (
-      <div className="mx-auto max-w-190">
-        <h1>Not here</h1>
-        <p className="my-3" role="alert">
-          {query.error.message}
-        </p>
-        <Link to="/formulas" className="btn">
-          To the formulas
-        </Link>
-      </div>
-    );
-  }
+  if (query.isError) return <NotHere words={query.error.message} to="/formulas" place="To the formulas" />;
   if (!query.data) return <p className="text-soft">Opening the formula …</p>;
   return <Opened key={id} view={query.data} />;
 }

@@ -11,7 +11,7 @@ import type { DraftStore } from "@/domain/draftStore";
 import { count } from "@/domain/format";
 import { pressId } from "@/domain/ids";
 import { parseNumber } from "@/domain/numbers";
-import { useArchive } from "@/features/formulas/useArchive";
+import { useArchive } from "@/features/common/useArchive";
 import { Select } from "@/ui/Select";
 import { useDraft } from "@/ui/useDraft";
 

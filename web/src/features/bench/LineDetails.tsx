@@ -3,7 +3,9 @@ import { useEffect, useState } from "react";
 import type { Schemas } from "@/api/types";
 import { grams } from "@/domain/format";
 import { parseNumber } from "@/domain/numbers";
-import type { Details } from "./LineRow";
+
+/** What a line says besides how much of what. */
+export type Details = Pick<Schemas["DetailBody"], "optional" | "fill" | "used_share" | "weighed_g">;
 
 interface LineDetailsProps {
   line: Schemas["LineView"];

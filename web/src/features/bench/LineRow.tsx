@@ -5,6 +5,7 @@ import type { Line } from "@/domain/draft";
 import { grams, kcal } from "@/domain/format";
 import { Band } from "@/ui/Band";
 import { EnergyBar } from "@/ui/Slab";
+import type { Details } from "./LineDetails";
 import { type Answer, LineQuestion, type Question } from "./LineQuestion";
 import { ReadAs } from "./ReadAs";
 
@@ -25,9 +26,6 @@ export interface RowActions {
   answer: (question: Question, answer: Answer) => void;
   newProduct: (question: Question) => void;
 }
-
-/** What a line says besides how much of what. */
-export type Details = Pick<Schemas["DetailBody"], "optional" | "fill" | "used_share" | "weighed_g">;
 
 interface LineRowProps {
   line: Line;

@@ -7,8 +7,7 @@ import type { Schemas } from "@/api/types";
 import { HomeMade } from "@/features/common/HomeMade";
 import { PickList } from "@/ui/PickList";
 import { ReferenceMark } from "@/ui/ReferenceMark";
-import { LineDetails } from "./LineDetails";
-import type { Details } from "./LineRow";
+import { type Details, LineDetails } from "./LineDetails";
 
 type Choice = Schemas["Choice"];
 

@@ -1,18 +1,9 @@
-import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
-import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import { addLine, benchBody, changeLine, findLine, newLine } from "@/domain/draft";
 import type { DraftStore } from "@/domain/draftStore";
-import { change, grams, kcal } from "@/domain/format";
-import { Problem } from "@/domain/problem";
-import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
 import { useNotice } from "@/ui/Toast";
-import { CONSISTENCIES, STAGES } from "./consistencies";
-
-type Said = Schemas["Consistency"];
-type Stage = Schemas["Stage"];
+import { DoughQuestion, StepwiseRepair, useDoughQuestion } from "./DoughQuestion";
 
 interface DoughDiagnosisProps {
   store: DraftStore;
@@ -26,20 +17,8 @@ interface DoughDiagnosisProps {
 /** A dough that looks wrong: what it is like, whether that is waiting or wrong, and a repair by halves. */
 export default function DoughDiagnosis({ store, onClose, teach, returnFocus }: DoughDiagnosisProps) {
   const tell = useNotice();
-  const [said, setSaid] = useState<Said | "">("");
-  const [stage, setStage] = useState<Stage>("just mixed");
-  const look = useMutation({
-    mutationFn: (asked: { said: Said; stage: Stage }) =>
-      data(api.POST("/api/v1/bench/dough", { body: { ...benchBody(store.snapshot().draft), ...asked } })),
-    onError: (error) => tell(error instanceof Problem ? error.detail : String(error)),
-  });
-  const ask = (to: { said?: Said | ""; stage?: Stage }) => {
-    const next = { said: to.said ?? said, stage: to.stage ?? stage };
-    setSaid(next.said);
-    setStage(next.stage);
-    if (next.said) look.mutate({ said: next.said, stage: next.stage });
-  };
-  const found = said ? look.data : undefined;
+  const question = useDoughQuestion(() => benchBody(store.snapshot().draft));
+  const { found } = question;
   return (
     <Sheet
       open
@@ -49,24 +28,9 @@ export default function DoughDiagnosis({ store, onClose, teach, returnFocus }: D
       description="Say what the dough is like now. Waiting is told from wrong before anything goes in."
     >
       <div className="grid gap-3">
-        <div className="flex flex-wrap items-center gap-2">
-          <span>It is</span>
-          <Select
-            label="How far the dough is"
-            value={stage}
-            options={STAGES.map((each) => [each, each] as const)}
-            onChange={(each) => ask({ stage: each as Stage })}
-          />
-          <span>and</span>
-          <Select
-            label="What the dough is like"
-            value={said}
-            options={[["", "…"], ...CONSISTENCIES]}
-            onChange={(each) => ask({ said: each as Said })}
-          />
-        </div>
+        <DoughQuestion {...question} />
         <div role="status" className="grid gap-3">
-          {look.isPending && <p className="text-soft">Looking …</p>}
+          {question.pending && <p className="text-soft">Looking …</p>}
           {found && <p className="text-lead">{found.sentence}</p>}
           {found && found.remedy === "add" && found.ways.length === 0 && (
             <p className="text-soft">No sensible amount of one thing brings it back; start with a spoonful and look.</p>
@@ -77,9 +41,7 @@ export default function DoughDiagnosis({ store, onClose, teach, returnFocus }: D
             {found.ways.map((way) => (
               <li key={way.repair.slug} className="flex flex-wrap items-baseline gap-x-2 text-note">
                 <span className="min-w-0 flex-1 basis-50">
-                  <b>{way.repair.first_words}</b> first, up to {way.repair.words}:{" "}
-                  {change(way.repair.energy_kcal, kcal)} kcal, {change(way.repair.protein_g, grams)} g protein a piece
-                  with all of it
+                  <StepwiseRepair repair={way.repair} />
                 </span>
                 <button
                   type="button"

@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { api, data } from "@/api/client";
 import type { Schemas } from "@/api/types";
 import { longDate } from "@/domain/format";
+import { RemovableRow } from "@/ui/RemovableRow";
 import { Sheet } from "@/ui/Sheet";
 
 interface LearnedSheetProps {
@@ -51,19 +52,14 @@ export default function LearnedSheet({ onClose, learned, onChanged }: LearnedShe
       <h3 className="mt-4 font-semibold">What you said</h3>
       <ul className="mt-1">
         {learned.feedback.map((said) => (
-          <li key={said.id} className="flex items-center gap-2 border-b border-rim py-1">
-            <span className="min-w-0 flex-1">
-              {said.formula}: <b>{said.words}</b> <span className="text-soft">{longDate(said.given_at)}</span>
-            </span>
-            <button
-              type="button"
-              className="btn btn-bare"
-              aria-label={`Forget that ${said.formula} turned out ${said.words}`}
-              onClick={() => forget.mutate(said.id)}
-            >
-              Forget
-            </button>
-          </li>
+          <RemovableRow
+            key={said.id}
+            label={`Forget that ${said.formula} turned out ${said.words}`}
+            word="Forget"
+            onRemove={() => forget.mutate(said.id)}
+          >
+            {said.formula}: <b>{said.words}</b> <span className="text-soft">{longDate(said.given_at)}</span>
+          </RemovableRow>
         ))}
       </ul>
       {learned.bakes.length > 0 && (
@@ -71,20 +67,15 @@ export default function LearnedSheet({ onClose, learned, onChanged }: LearnedShe
           <h3 className="mt-4 font-semibold">How long it took</h3>
           <ul className="mt-1">
             {learned.bakes.map((bake) => (
-              <li key={bake.id} className="flex items-center gap-2 border-b border-rim py-1">
-                <span className="min-w-0 flex-1">
-                  {bake.name}: <b>{Math.round(bake.took_min)} min</b>, about {Math.round(bake.predicted_min)} by the
-                  table <span className="text-soft">{longDate(bake.made_at)}</span>
-                </span>
-                <button
-                  type="button"
-                  className="btn btn-bare"
-                  aria-label={`Forget how long ${bake.name} took on ${longDate(bake.made_at)}`}
-                  onClick={() => forgetBake.mutate(bake.id)}
-                >
-                  Forget
-                </button>
-              </li>
+              <RemovableRow
+                key={bake.id}
+                label={`Forget how long ${bake.name} took on ${longDate(bake.made_at)}`}
+                word="Forget"
+                onRemove={() => forgetBake.mutate(bake.id)}
+              >
+                {bake.name}: <b>{Math.round(bake.took_min)} min</b>, about {Math.round(bake.predicted_min)} by the table{" "}
+                <span className="text-soft">{longDate(bake.made_at)}</span>
+              </RemovableRow>
             ))}
           </ul>
         </>

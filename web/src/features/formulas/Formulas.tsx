@@ -7,6 +7,7 @@ import type { Schemas } from "@/api/types";
 import { spanOf } from "@/domain/bakeDay";
 import { count, grams, kcal, money, plural, tallyWords, today, unreadLines } from "@/domain/format";
 import { Pending } from "@/features/common/Pending";
+import { useArchive } from "@/features/common/useArchive";
 import { Band } from "@/ui/Band";
 import { DietAlerts } from "@/ui/DietAlerts";
 import { isSingleKey, useKeys } from "@/ui/keys";
@@ -17,7 +18,6 @@ import { Slab } from "@/ui/Slab";
 import { useTitle } from "@/ui/useTitle";
 import { BackgroundLine } from "./BackgroundLine";
 import { NewFormula } from "./NewFormula";
-import { useArchive } from "./useArchive";
 
 // Most visits make nothing new.
 const StartFromFoods = lazy(() => import("./StartFromFoods"));

@@ -1,6 +1,6 @@
 import { grams } from "@/domain/format";
 import { NumberField } from "@/ui/NumberField";
-import type { SectionProps } from "./ProductionCard";
+import type { SectionProps } from "./section";
 
 const LOSS: Record<string, string> = {
   family: "as usual for its family",

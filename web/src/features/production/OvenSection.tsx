@@ -4,7 +4,7 @@ import type { ProductionSettings } from "@/domain/draft";
 import { NumberField } from "@/ui/NumberField";
 import { Select } from "@/ui/Select";
 import { HeatField } from "./HeatField";
-import type { SectionProps } from "./ProductionCard";
+import type { SectionProps } from "./section";
 
 interface OvenSectionProps extends SectionProps {
   family: string;

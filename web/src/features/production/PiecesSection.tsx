@@ -2,7 +2,7 @@ import type { ProductionSettings } from "@/domain/draft";
 import { count, grams, kcal } from "@/domain/format";
 import { NumberField } from "@/ui/NumberField";
 import { Select } from "@/ui/Select";
-import type { SectionProps } from "./ProductionCard";
+import type { SectionProps } from "./section";
 
 const WAYS = [
   ["count", "equal pieces"],

@@ -13,14 +13,6 @@ import { TinsSection } from "./TinsSection";
 
 type Made = Schemas["ProductionView"];
 
-/** What each section of the card works with. */
-export interface SectionProps {
-  making: ProductionSettings;
-  made: Made;
-  /** Edits of the same `merge` name undo together. */
-  change: (to: Partial<ProductionSettings>, merge?: string) => void;
-}
-
 interface ProductionCardProps {
   store: DraftStore;
   made: Made;

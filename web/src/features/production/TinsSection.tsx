@@ -3,7 +3,7 @@ import type { Schemas } from "@/api/types";
 import { grams } from "@/domain/format";
 import { parseNumber } from "@/domain/numbers";
 import { Select } from "@/ui/Select";
-import type { SectionProps } from "./ProductionCard";
+import type { SectionProps } from "./section";
 import { TinDrawing } from "./TinDrawing";
 
 const TinsSheet = lazy(() => import("./TinsSheet"));

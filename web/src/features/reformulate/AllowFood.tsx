@@ -1,13 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { foodsCalledQuery } from "@/api/queries";
+import type { Food } from "@/domain/reformulation";
 import { PickByName } from "@/ui/PickByName";
-
-/** A food of the cupboard by what lines point at. */
-export interface Food {
-  slug: string;
-  name: string;
-}
 
 interface AllowFoodProps {
   taken: readonly string[];

@@ -1,41 +1,34 @@
 import type { Draft } from "@/domain/draft";
 import { grams } from "@/domain/format";
 import { parseNumber } from "@/domain/numbers";
+import type { Hold } from "@/domain/reformulation";
 import type { Evaluated } from "@/features/bench/useBench";
 
-/** What a line may become: locked, within grams, or gone. */
-export interface Held {
-  locked: boolean;
-  low_g: number | null;
-  high_g: number | null;
-  may_go: boolean;
-}
-
-const FREE: Held = { locked: false, low_g: null, high_g: null, may_go: false };
+const FREE: Hold = { locked: false, low_g: null, high_g: null, may_go: false };
 
 interface HeldLinesProps {
   draft: Draft;
   worked: Evaluated;
-  held: ReadonlyMap<string, Held>;
-  onChange: (held: ReadonlyMap<string, Held>) => void;
+  holds: ReadonlyMap<string, Hold>;
+  onChange: (holds: ReadonlyMap<string, Hold>) => void;
 }
 
 /** The lines with locks and ranges. */
-export function HeldLines({ draft, worked, held, onChange }: HeldLinesProps) {
+export function HeldLines({ draft, worked, holds, onChange }: HeldLinesProps) {
   const lines = draft.parts.flatMap((part) => part.lines).filter((line) => worked.lines.get(line.id)?.mass_g);
-  function put(key: string, to: Partial<Held>) {
-    const next = new Map(held);
-    next.set(key, { ...FREE, ...held.get(key), ...to });
+  function put(key: string, to: Partial<Hold>) {
+    const next = new Map(holds);
+    next.set(key, { ...FREE, ...holds.get(key), ...to });
     onChange(next);
   }
   return (
     <details className="card px-4 py-2">
       <summary className="cursor-pointer font-semibold">
-        What may change <span className="font-normal text-soft">{held.size > 0 && `· ${held.size} held`}</span>
+        What may change <span className="font-normal text-soft">{holds.size > 0 && `· ${holds.size} held`}</span>
       </summary>
       <ul className="mt-1">
         {lines.map((line) => {
-          const hold = held.get(line.id) ?? FREE;
+          const hold = holds.get(line.id) ?? FREE;
           return (
             <li key={line.id} className="border-t border-rim py-1 text-note">
               <div className="flex flex-wrap items-center gap-x-3">

@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import { useRef, useState } from "react";
 import { api, data } from "@/api/client";
 import { kitchenChanged } from "@/api/queries/changes";
@@ -7,6 +7,7 @@ import type { Schemas } from "@/api/types";
 import { asked } from "@/domain/alerts";
 import { newId } from "@/domain/ids";
 import { AvoidedFoods } from "@/features/people/AvoidedFoods";
+import { RemovableRow } from "@/ui/RemovableRow";
 import { Select } from "@/ui/Select";
 import { useNotice } from "@/ui/Toast";
 
@@ -92,21 +93,12 @@ function DietaryProfileRow({ profile, askable, onDone }: DietaryProfileRowProps)
   });
   if (!open) {
     return (
-      <li className="flex items-center gap-3 border-b border-rim py-1">
-        <button type="button" className="min-w-0 flex-1 text-left hover:underline" onClick={() => setOpen(true)}>
+      <RemovableRow label={`Remove ${profile.name}`} disabled={remove.isPending} onRemove={() => remove.mutate()}>
+        <button type="button" className="w-full text-left hover:underline" onClick={() => setOpen(true)}>
           <b>{profile.name}</b>
           {toldOf(profile)}
         </button>
-        <button
-          type="button"
-          className="btn btn-bare text-soft"
-          aria-label={`Remove ${profile.name}`}
-          disabled={remove.isPending}
-          onClick={() => remove.mutate()}
-        >
-          <X size={16} aria-hidden />
-        </button>
-      </li>
+      </RemovableRow>
     );
   }
   return (

@@ -3,6 +3,7 @@ import { api, data } from "@/api/client";
 import { foodAliasesQuery } from "@/api/queries";
 import { readingChanged } from "@/api/queries/changes";
 import { problemText } from "@/domain/problem";
+import { RemovableRow } from "@/ui/RemovableRow";
 import { useNotice } from "@/ui/Toast";
 
 /** What names mean since somebody said so, each to be forgotten. */
@@ -37,20 +38,15 @@ export function NameCorrections() {
       </p>
       <ul className="mt-2">
         {said.map((each) => (
-          <li key={each.name} className="flex flex-wrap items-center gap-x-3 border-b border-rim py-1 last:border-0">
-            <span className="min-w-0 flex-1">
-              “{each.name}” means <b>{each.food || "a food that is gone"}</b>
-            </span>
-            <button
-              type="button"
-              className="btn btn-bare"
-              aria-label={`Forget what ${each.name} means`}
-              disabled={forget.isPending}
-              onClick={() => forget.mutate({ name: each.name, slug: each.slug })}
-            >
-              Forget
-            </button>
-          </li>
+          <RemovableRow
+            key={each.name}
+            label={`Forget what ${each.name} means`}
+            word="Forget"
+            disabled={forget.isPending}
+            onRemove={() => forget.mutate({ name: each.name, slug: each.slug })}
+          >
+            “{each.name}” means <b>{each.food || "a food that is gone"}</b>
+          </RemovableRow>
         ))}
       </ul>
     </section>

@@ -6,6 +6,7 @@ import { stashChanged } from "@/api/queries/changes";
 import type { Schemas } from "@/api/types";
 import { grams, kcal } from "@/domain/format";
 import { pressId } from "@/domain/ids";
+import { RemovableRow } from "@/ui/RemovableRow";
 import { Sheet } from "@/ui/Sheet";
 
 interface PlateSheetProps {
@@ -47,24 +48,19 @@ export default function PlateSheet({ formula_id, plates, onClose }: PlateSheetPr
     >
       <ul className="grid gap-2">
         {plates.map((plate) => (
-          <li key={plate.id} className="flex flex-wrap items-center gap-x-3 border-b border-rim pb-2">
-            <span className="min-w-0 flex-1">
-              <b>{plate.name}</b> <span className="text-soft">{plate.sides}</span>
-              <span className="block text-note">
-                {kcal(plate.figures.energy_kcal)} kcal, {grams(plate.figures.protein_g)} g protein
-                {plate.contains.length > 0 && ` · contains ${plate.contains.join(", ")}`}
-              </span>
-              {plate.problem && <span className="block text-note text-caution">{plate.problem}</span>}
+          <RemovableRow
+            key={plate.id}
+            label={`Remove ${plate.name}`}
+            word="Remove"
+            onRemove={() => remove.mutate(plate.id)}
+          >
+            <b>{plate.name}</b> <span className="text-soft">{plate.sides}</span>
+            <span className="block text-note">
+              {kcal(plate.figures.energy_kcal)} kcal, {grams(plate.figures.protein_g)} g protein
+              {plate.contains.length > 0 && ` · contains ${plate.contains.join(", ")}`}
             </span>
-            <button
-              type="button"
-              className="btn btn-quiet"
-              aria-label={`Remove ${plate.name}`}
-              onClick={() => remove.mutate(plate.id)}
-            >
-              Remove
-            </button>
-          </li>
+            {plate.problem && <span className="block text-note text-caution">{plate.problem}</span>}
+          </RemovableRow>
         ))}
       </ul>
       <form

@@ -5,6 +5,7 @@ import { stashChanged } from "@/api/queries/changes";
 
 import { pressId } from "@/domain/ids";
 import type { Shelf } from "@/domain/stash";
+import { RemovableRow } from "@/ui/RemovableRow";
 import { Select } from "@/ui/Select";
 import { Sheet } from "@/ui/Sheet";
 
@@ -40,27 +41,26 @@ export default function ShelvesSheet({ shelves, onClose }: { shelves: Shelf[]; o
     <Sheet open onOpenChange={(open) => !open && onClose()} title="Shelves">
       <ul className="grid gap-2">
         {shelves.map((shelf) => (
-          <li key={shelf.id} className="flex items-center gap-2">
-            <input
-              className="field"
-              maxLength={40}
-              aria-label={`Name of ${shelf.name}, a ${shelf.kind}`}
-              defaultValue={shelf.name}
-              onBlur={(event) => {
-                const now = event.target.value.trim();
-                if (now && now !== shelf.name) put.mutate({ ...shelf, name: now });
-              }}
-            />
-            <span className="w-16 text-soft">{shelf.kind}</span>
-            <button
-              type="button"
-              className="btn btn-quiet"
-              aria-label={`Remove ${shelf.name}`}
-              onClick={() => remove.mutate(shelf.id)}
-            >
-              Remove
-            </button>
-          </li>
+          <RemovableRow
+            key={shelf.id}
+            label={`Remove ${shelf.name}`}
+            word="Remove"
+            onRemove={() => remove.mutate(shelf.id)}
+          >
+            <div className="flex items-center gap-2">
+              <input
+                className="field"
+                maxLength={40}
+                aria-label={`Name of ${shelf.name}, a ${shelf.kind}`}
+                defaultValue={shelf.name}
+                onBlur={(event) => {
+                  const now = event.target.value.trim();
+                  if (now && now !== shelf.name) put.mutate({ ...shelf, name: now });
+                }}
+              />
+              <span className="w-16 text-soft">{shelf.kind}</span>
+            </div>
+          </RemovableRow>
         ))}
       </ul>
       {problem && (
