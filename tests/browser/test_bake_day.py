@@ -1,9 +1,6 @@
 """A bake day in a real browser: planned, shopped for, run with a scale, in two windows, away from the server."""
 
-import json
 import re
-import urllib.request
-from typing import Any
 from uuid import uuid4
 
 from playwright.sync_api import Page, expect
@@ -19,24 +16,16 @@ METHOD = "Mix all.\nScoop onto a lined tray.\nBake 12 minutes at 175 °C."
 class BakeDayInBrowser(InBrowser):
     """Base: asks the server what no window is needed for."""
 
-    def ask(self, method: str, path: str, body: object = None, of: Served | None = None) -> Any:
-        data = None if body is None else json.dumps(body).encode()
-        headers = {"Content-Type": "application/json"}
-        request = urllib.request.Request(f"{(of or self.served).address}{path}", data, headers, method=method)
-        with urllib.request.urlopen(request, timeout=60) as answer:
-            text = answer.read()
-        return json.loads(text) if text and b"event:" not in text else None
-
     def planned(self, of: Served | None = None) -> str:
         """A bake day of one small formula, planned from midnight on; its id."""
         formula, run = str(uuid4()), str(uuid4())
         parts = [{"name": "", "lines": [{"text": text, "chosen": None} for text in LINES]}]
         about = {"id": formula, "name": NAME, "family": "cookie", "pieces": 8, "method": METHOD, "parts": parts}
-        self.ask("POST", "/api/v1/formulas", about, of)
+        self.request("POST", "/api/v1/formulas", about, of)
         ask = {"formulas": [{"formula_id": formula}], "start_min": 0}
         body = {"name": "One tray", "day": "2026-05-10", "zone": "UTC", "ask": ask}
-        self.ask("PUT", f"/api/v1/bake-days/{run}", body, of)
-        self.ask("POST", f"/api/v1/bake-days/{run}/plan", of=of)
+        self.request("PUT", f"/api/v1/bake-days/{run}", body, of)
+        self.request("POST", f"/api/v1/bake-days/{run}/plan", of=of)
         return run
 
     def on_run(self, run: str, page: Page, of: Served | None = None) -> Page:
@@ -87,8 +76,7 @@ class ThePlan(BakeDayInBrowser):
 
     def test_a_plan_reads_on_a_phone_and_in_the_dark(self) -> None:
         for size, scheme in (("phone", "light"), ("phone", "dark"), ("desk", "dark")):
-            page = self.page(size, color_scheme=scheme)
-            page.goto(f"{self.served.address}/bake-day")
+            page = self.page(size, color_scheme=scheme, at="/bake-day")
             page.get_by_role("link", name="Sunday, guests at four").click()
             page.get_by_text("Hands are busy for").wait_for()
             self.assert_accessible(page, f"{size} {scheme} plan")
@@ -111,8 +99,7 @@ class TheList(BakeDayInBrowser):
         expect(other).to_be_checked()
 
     def test_something_else_that_was_taken_makes_a_version(self) -> None:
-        page = self.page()
-        page.goto(f"{self.served.address}/bake-day")
+        page = self.page(at="/bake-day")
         page.get_by_role("link", name="Sunday, guests at four").click()
         page.get_by_role("tab", name="What to buy").click()
         page.get_by_role("button", name=re.compile("Change .*sugar-free")).click()
@@ -231,13 +218,13 @@ class TheRun(BakeDayInBrowser):
         self.assertEqual(self.step(page), steps[-1])
         served.start()
         expect(page.get_by_text(re.compile("cannot be reached. Go on|Telling the kitchen"))).to_have_count(0)
-        day = self.ask("GET", f"/api/v1/bake-days/{run}", of=served)
+        day = self.request("GET", f"/api/v1/bake-days/{run}", of=served)
         told = day["last_seq"]
         self.assertGreaterEqual(told, 4)
         page.reload()
         page.locator("[data-run]").wait_for()
         self.assertEqual(self.step(page), steps[-1])
-        self.assertEqual(self.ask("GET", f"/api/v1/bake-days/{run}", of=served)["last_seq"], told)
+        self.assertEqual(self.request("GET", f"/api/v1/bake-days/{run}", of=served)["last_seq"], told)
 
     def test_timers_run_on_while_the_server_is_restarted_and_by_no_clock_of_this_window(self) -> None:
         served = Served(new_kitchen())

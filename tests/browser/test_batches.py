@@ -8,7 +8,6 @@ from PIL import Image
 from playwright.sync_api import Page, expect
 
 from tests.browser.page import InBrowser
-from tests.browser.test_story import open_new
 
 ROUNDS = """Oat rounds
 makes 20
@@ -35,15 +34,8 @@ def put_down(page: Page, text: str) -> None:
 
 
 class Batches(InBrowser):
-    def open_rounds(self, size: str = "desk") -> Page:
-        page = self.page(size)
-        open_new(page, ROUNDS)
-        page.get_by_label("Family").click()
-        page.get_by_role("option", name="Cookie", exact=True).click()
-        return page
-
     def test_the_story_of_a_batch(self) -> None:
-        page = self.open_rounds()
+        page = self.formula_page(ROUNDS, "cookie")
         record(page)
         # Its price stands there before it counts.
         page.get_by_role("textbox", name="What was different").fill("35 g oat flour")
@@ -76,7 +68,7 @@ class Batches(InBrowser):
         expect(page.get_by_text("kept because it was baked")).to_be_visible()
 
     def test_what_is_told_survives_a_reload_and_is_gone_once_given_up(self) -> None:
-        page = self.open_rounds()
+        page = self.formula_page(ROUNDS, "cookie")
         record(page)
         put_down(page, "20 g cocoa")
         page.reload()
@@ -94,7 +86,7 @@ class Batches(InBrowser):
         expect(page.get_by_role("list", name="What differed so far").get_by_role("listitem")).to_have_count(0)
 
     def test_what_is_not_understood_is_not_recorded_and_not_lost(self) -> None:
-        page = self.open_rounds()
+        page = self.formula_page(ROUNDS, "cookie")
         record(page)
         page.get_by_role("textbox", name="What was different").fill("flurble")
         expect(page.locator("[data-read]")).to_contain_text("No amount found")
@@ -106,7 +98,7 @@ class Batches(InBrowser):
         expect(page.get_by_role("list", name="What differed so far")).to_contain_text("flurble")
 
     def test_a_dough_that_tastes_wrong_is_mended_by_halves(self) -> None:
-        page = self.open_rounds()
+        page = self.formula_page(ROUNDS, "cookie")
         record(page)
         page.get_by_role("button", name="It tastes wrong").click()
         page.get_by_label("How the dough tastes").click()
@@ -120,7 +112,7 @@ class Batches(InBrowser):
         expect(page.get_by_role("dialog").get_by_role("status")).not_to_be_empty()
 
     def test_one_dough_made_into_two_things(self) -> None:
-        page = self.open_rounds()
+        page = self.formula_page(ROUNDS, "cookie")
         record(page)
         page.get_by_text("Only part of the dough became this").click()
         page.get_by_label("Of the dough, %").fill("40")
@@ -136,7 +128,7 @@ class Batches(InBrowser):
         expect(page.get_by_role("list", name="What differed")).to_contain_text("+ 30 g walnuts")
 
     def test_a_correction_a_photo_and_taking_out(self) -> None:
-        page = self.open_rounds()
+        page = self.formula_page(ROUNDS, "cookie")
         record(page)
         page.get_by_role("button", name="Record the batch").click()
         page.get_by_role("link", name="Correct it").click()
@@ -157,7 +149,7 @@ class Batches(InBrowser):
         expect(page.locator("[data-batches]")).to_contain_text("+ 20 g cocoa")
 
     def test_what_three_batches_used_is_written_by_a_press(self) -> None:
-        page = self.open_rounds()
+        page = self.formula_page(ROUNDS, "cookie")
         for grams in (120, 130, 140):
             record(page)
             put_down(page, f"used {grams} g oat flour")
@@ -169,7 +161,7 @@ class Batches(InBrowser):
         expect(page.get_by_label("Line as written").first).to_have_value("130 g oat flour")
 
     def test_notes_come_up_where_they_belong(self) -> None:
-        page = self.open_rounds()
+        page = self.formula_page(ROUNDS, "cookie")
         page.get_by_role("tab", name="Method").click()
         page.get_by_role("textbox", name="Method").fill("Mix all.\nBake 12 minutes.")
         page.get_by_role("tab", name="Batches").click()
@@ -188,8 +180,7 @@ class Batches(InBrowser):
         expect(page.locator("[data-note]")).to_have_text("half is plenty")
 
     def test_a_text_alone_names_its_tin_and_is_cut_in_it(self) -> None:
-        page = self.page()
-        page.goto(f"{self.served.address}/batches")
+        page = self.page(at="/batches")
         page.get_by_label("A name, how many it made", exact=False).fill(
             "Oat slab\nmakes 9\n400 g skyr\n200 g oats\n\nBake in a 20 cm square tin at 175 C for 25 minutes."
         )
@@ -198,8 +189,7 @@ class Batches(InBrowser):
         expect(page.get_by_text("Cut 3 × 3: 9 of 6.7 × 6.7 cm", exact=False)).to_be_visible()
 
     def test_of_a_text_alone_on_a_phone(self) -> None:
-        page = self.page("phone")
-        page.goto(f"{self.served.address}/batches")
+        page = self.page("phone", at="/batches")
         expect(page.get_by_role("list").get_by_text("did not set")).to_be_visible()
         self.assert_accessible(page, "all batches")
         page.get_by_label("A name, how many it made", exact=False).fill(

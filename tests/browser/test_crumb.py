@@ -5,24 +5,17 @@ import re
 from playwright.sync_api import Page, expect
 
 from tests.browser.page import InBrowser
-from tests.browser.test_story import open_new
 
 CLASSIC = "Butter slab\nmakes 12\n250 g flour\n250 g butter\n250 g sugar\n5 eggs\n2 g salt\n"
 TABS = ("Bench", "Label", "Swaps", "Sweeteners", "Reach a target", "Classic", "Method", "Versions")
 
 
 class Crumb(InBrowser):
-    def open(self, page: Page, text: str = CLASSIC, family: str = "Loaf") -> None:
-        open_new(page, text)
-        page.get_by_label("Family").click()
-        page.get_by_role("option", name=family, exact=True).click()
-
     def tab(self, page: Page, name: str) -> None:
         page.get_by_role("tab", name=name, exact=True).click()
 
     def test_the_story_from_swap_to_repair(self) -> None:
-        page = self.page()
-        self.open(page)
+        page = self.formula_page(CLASSIC, "loaf")
         crumb = page.get_by_role("region", name="Crumb check")
         expect(crumb.get_by_role("list", name="Dials").get_by_role("listitem")).to_have_count(7)
         before = page.locator("[data-piece-kcal]").inner_text()
@@ -45,8 +38,7 @@ class Crumb(InBrowser):
         expect(page.locator("[data-piece-kcal]")).to_have_text(before)
 
     def test_which_of_mine_is_taken_and_taken_back(self) -> None:
-        page = self.page()
-        self.open(page)
+        page = self.formula_page(CLASSIC, "loaf")
         line = page.get_by_label("Line as written").nth(1)
         page.get_by_role("button", name=re.compile("^Read as butter")).click()
         page.get_by_role("button", name="Which of mine").click()
@@ -68,8 +60,7 @@ class Crumb(InBrowser):
         expect(line).to_have_value("250 g butter")
 
     def test_too_dry_is_mended_in_a_click_and_taken_back(self) -> None:
-        page = self.page()
-        self.open(page)
+        page = self.formula_page(CLASSIC, "loaf")
         flour = page.get_by_label("Line as written").first
         flour.fill("500 g flour")
         crumb = page.get_by_role("region", name="Crumb check")
@@ -86,8 +77,8 @@ class Crumb(InBrowser):
     def test_a_dough_that_looks_wrong_waits_or_is_mended_by_halves(self) -> None:
         for size in ("desk", "phone"):
             with self.subTest(size):
-                page = self.page(size)
-                self.open(page, "Oat slab\nmakes 12\n120 g oat flour\n1 egg\n60 g honey\n40 ml milk\n", "Cookie")
+                slab = "Oat slab\nmakes 12\n120 g oat flour\n1 egg\n60 g honey\n40 ml milk\n"
+                page = self.formula_page(slab, "cookie", size)
                 crumb = page.get_by_role("region", name="Crumb check")
                 expect(crumb.locator("[data-dough]")).to_contain_text("Scoops and holds")
                 expect(crumb.get_by_role("list", name="Character").get_by_role("img")).to_have_count(2)
@@ -118,8 +109,7 @@ class Crumb(InBrowser):
                 expect(flour).to_have_value("120 g oat flour")
 
     def test_what_batches_taught_is_shown_and_forgotten(self) -> None:
-        page = self.page()
-        self.open(page)
+        page = self.formula_page(CLASSIC, "loaf")
         page.get_by_label("How did the last batch turn out?").click()
         page.get_by_role("option", name="gummy or too wet").click()
         expect(page.get_by_text("Kept: gummy or too wet.", exact=False).first).to_be_visible()
@@ -131,8 +121,7 @@ class Crumb(InBrowser):
         expect(sheet.get_by_text("Butter slab", exact=False)).to_be_hidden()
 
     def test_kept_compared_restored_branched_and_brought_along(self) -> None:
-        page = self.page()
-        self.open(page)
+        page = self.formula_page(CLASSIC, "loaf")
         self.tab(page, "Versions")
         page.get_by_label("Name of the version").fill("all butter")
         page.get_by_role("button", name="Keep it as it stands").click()
@@ -161,9 +150,7 @@ class Crumb(InBrowser):
 
     def test_every_tab_at_both_sizes_and_by_keys(self) -> None:
         for size in ("desk", "phone"):
-            page = self.page(size)
-            page.goto(f"{self.served.address}/formulas")
-            page.get_by_role("link", name="White bean blondies").first.click()
+            page = self.demo_formula_page("White bean blondies", size)
             page.get_by_role("tab", name="Bench").focus()
             for place, name in enumerate(TABS):
                 with self.subTest(f"{name}, {size}"):
@@ -176,8 +163,7 @@ class Crumb(InBrowser):
                     self.assert_no_sideways_scroll(page, f"{name}, {size}")
 
     def test_classic_sweeteners_and_method(self) -> None:
-        page = self.page()
-        self.open(page)
+        page = self.formula_page(CLASSIC, "loaf")
         self.tab(page, "Classic")
         page.get_by_label("Compare with the classic").click()
         page.get_by_role("option", name="a formula of yours").click()

@@ -3,22 +3,16 @@ formula from foods, what if, amounts proposed; by keys, on a phone, and taken ba
 
 import re
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import expect
 
 from tests.browser.page import InBrowser
 
 
 class OnDemand(InBrowser):
-    def open(self, page: Page, name: str = "Butter blondies, the classic") -> None:
-        page.goto(f"{self.served.address}/formulas")
-        page.get_by_role("link", name=name).first.click()
-        expect(page.get_by_role("tab", name="Swaps")).to_be_visible()
-
     def test_an_answer_says_how_it_bites_and_its_steps_go_and_come_with_it(self) -> None:
         for size in ("desk", "phone"):
             with self.subTest(size):
-                page = self.page(size)
-                self.open(page)
+                page = self.demo_formula_page("Butter blondies, the classic", size)
                 page.get_by_role("tab", name="Reach a target").click()
                 page.get_by_label("energy, kcal").fill("190")
                 page.get_by_label("protein, g").fill("5")
@@ -40,8 +34,7 @@ class OnDemand(InBrowser):
                 expect(page.locator("[data-saved]")).to_have_text("saved")
 
     def test_wishes_for_a_bite_limits_lifted_and_other_cuts(self) -> None:
-        page = self.page()
-        self.open(page)
+        page = self.demo_formula_page("Butter blondies, the classic")
         page.get_by_role("tab", name="Reach a target").click()
         page.get_by_role("combobox", name="Wish for something more").click()
         page.get_by_role("option", name="fudgier", exact=True).click()
@@ -75,8 +68,7 @@ class OnDemand(InBrowser):
     def test_made_without_for_somebody_as_a_branch(self) -> None:
         for size in ("desk", "phone"):
             with self.subTest(size):
-                page = self.page(size)
-                self.open(page)
+                page = self.demo_formula_page("Butter blondies, the classic", size)
                 page.get_by_role("tab", name="Swaps").click()
                 for name in ("egg", "tree nuts"):
                     page.get_by_role("combobox", name="What it shall be without").click()
@@ -98,8 +90,7 @@ class OnDemand(InBrowser):
     def test_a_first_formula_from_foods(self) -> None:
         for size in ("desk", "phone"):
             with self.subTest(size):
-                page = self.page(size)
-                page.goto(f"{self.served.address}/formulas")
+                page = self.page(size, at="/formulas")
                 page.get_by_role("button", name="New formula").click()
                 page.get_by_role("button", name="Start from foods").click()
                 field = page.get_by_role("combobox", name="A food to begin with")
@@ -117,8 +108,7 @@ class OnDemand(InBrowser):
                 expect(page.get_by_text("unread lines remain")).to_have_count(0)
 
     def test_what_if_is_answered_made_and_taken_back(self) -> None:
-        page = self.page()
-        self.open(page)
+        page = self.demo_formula_page("Butter blondies, the classic")
         shown = page.locator("[data-piece-kcal]")
         expect(shown).to_have_text(re.compile("^287"))
         asked = page.get_by_role("textbox", name="What if")
@@ -137,8 +127,7 @@ class OnDemand(InBrowser):
         expect(said).to_contain_text("yogurt for the butter")
 
     def test_missing_amounts_are_proposed_and_taken_back(self) -> None:
-        page = self.page()
-        page.goto(f"{self.served.address}/formulas")
+        page = self.page(at="/formulas")
         page.get_by_role("button", name="New formula").click()
         page.get_by_label("Recipe", exact=True).fill("Plain rounds\n200 g flour\nsugar\nbutter\n1 egg\nmakes 16")
         page.get_by_role("button", name="Read it").click()
@@ -152,8 +141,7 @@ class OnDemand(InBrowser):
         expect(propose).to_be_visible()
 
     def test_sugar_is_kept_by_keys(self) -> None:
-        page = self.page()
-        self.open(page)
+        page = self.demo_formula_page("Butter blondies, the classic")
         page.get_by_role("tab", name="Sweeteners").click()
         row = page.get_by_role("row").filter(has=page.get_by_role("button", name="xylitol", exact=True))
         grams = row.get_by_role("cell").first

@@ -5,7 +5,6 @@ import re
 from playwright.sync_api import expect
 
 from tests.browser.page import InBrowser
-from tests.browser.test_story import open_new
 
 
 class HonestNumbers(InBrowser):
@@ -59,8 +58,7 @@ class HonestNumbers(InBrowser):
         expect(page.get_by_text("Lantern coconut cream is in the cupboard.", exact=True)).to_be_visible()
 
     def test_details_of_a_line_are_written_into_it(self) -> None:
-        page = self.page()
-        open_new(page, "1 cup almond flour\n100 g icing sugar\nmakes 4")
+        page = self.formula_page("1 cup almond flour\n100 g icing sugar\nmakes 4")
         line = page.get_by_label("Line as written").first
         page.get_by_role("button", name=re.compile("^Read as almond flour")).click()
         page.get_by_role("radio", name="packed").click()
@@ -84,8 +82,7 @@ class HonestNumbers(InBrowser):
         expect(sugar).to_have_value("100 g icing sugar, half used")
 
     def test_a_price_a_guest_and_a_comparison(self) -> None:
-        page = self.page()
-        open_new(page, "100 g butter\n60 g walnuts\n200 g flour\nmakes 4")
+        page = self.formula_page("100 g butter\n60 g walnuts\n200 g flour\nmakes 4")
         page.get_by_label("Name of the formula").fill("Walnut rounds")
         expect(page.locator("[data-saved]")).to_have_text("saved")
         bench = page.url
@@ -173,8 +170,7 @@ class HonestNumbers(InBrowser):
         self.assert_no_sideways_scroll(page, "details of a line")
 
     def test_two_products_that_are_one_are_merged_and_the_past_stays(self) -> None:
-        page = self.page()
-        open_new(page, "100 g fernhill skyr\nmakes 2")
+        page = self.formula_page("100 g fernhill skyr\nmakes 2")
         expect(page.locator("[data-saved]")).to_have_text("saved")
         bench = page.url
         page.get_by_role("link", name="Cupboard").click()

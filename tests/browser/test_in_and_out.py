@@ -135,8 +135,7 @@ class Elsewhere(InBrowser):
 
 class Out(InBrowser):
     def test_the_kitchen_and_its_tables_are_one_press_away(self) -> None:
-        page = self.page()
-        page.goto(f"{self.served.address}/settings/data")
+        page = self.page(at="/settings/data")
         for name, file in (
             ("The whole kitchen", r"kitchen-\d{4}-\d\d-\d\d\.zip"),
             ("Diary, CSV", "diary.csv"),

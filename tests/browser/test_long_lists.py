@@ -12,7 +12,6 @@ from ample_crumb.application.formulas import commands
 from ample_crumb.core.formula.formula import Line, Part
 from ample_crumb.core.production.draft import Draft
 from tests.browser.page import InBrowser
-from tests.browser.test_story import open_new
 from tests.kitchen import open_database
 
 _MANY = 40
@@ -50,8 +49,7 @@ class LongLists(InBrowser):
         self.assert_accessible(page, "a search that finds nothing")
 
     def test_a_formula_is_picked_by_typing_with_the_keys_alone(self) -> None:
-        page = self.page()
-        open_new(page, "100 g oats\n2 eggs")
+        page = self.formula_page("100 g oats\n2 eggs")
         page.get_by_role("tab", name="Label").click()
         page.get_by_label("Compare with the classic").click()
         page.get_by_role("option", name="a formula of yours").click()
@@ -127,8 +125,7 @@ class Renewed(InBrowser):
         return seen
 
     def test_what_the_newer_one_does_not_take_is_saved_by_the_newer_window(self) -> None:
-        page = self.page()
-        open_new(page, "100 g oats")
+        page = self.formula_page("100 g oats")
         expect(page.locator("[data-saved]")).to_have_text("saved")
         seen = self.renew(page)
         page.get_by_label("Name of the formula").fill("Typed in the older window")

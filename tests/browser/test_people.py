@@ -147,8 +147,7 @@ class People(InBrowser):
         expect(page.get_by_role("radio", name="Long outing day")).to_be_visible()
 
     def test_energy_can_be_hidden_and_something_else_counted(self) -> None:
-        page = self.page()
-        page.goto(f"{self.served.address}/settings")
+        page = self.page(at="/settings")
         people = page.get_by_role("region", name="People of this kitchen")
         people.get_by_role("button", name="Rower", exact=False).first.click()
         people.get_by_label("Hide energy; protein and grams stay").check()

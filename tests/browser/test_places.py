@@ -8,7 +8,7 @@ from itertools import pairwise
 from playwright.sync_api import Page, Request, Response, Route, expect
 
 from tests.browser.page import InBrowser
-from tests.browser.test_story import open_new, paste
+from tests.browser.test_story import paste
 
 FOODS = "150 g skyr, 30 g oats"
 
@@ -24,8 +24,7 @@ def more(page: Page, item: str) -> None:
 
 class OnTheBench(InBrowser):
     def test_parts_are_named_filled_and_removed_with_undo(self) -> None:
-        page = self.page()
-        open_new(page, "Oat bars\nmakes 8\n200 g oats\n\nFor the glaze:\n50 g icing sugar\n10 ml milk")
+        page = self.formula_page("Oat bars\nmakes 8\n200 g oats\n\nFor the glaze:\n50 g icing sugar\n10 ml milk")
         glaze = page.get_by_role("list", name="Glaze")
         expect(glaze.get_by_label("Line as written")).to_have_count(2)
         expect(page.get_by_text("60 g · 201 kcal")).to_be_visible()
@@ -41,8 +40,7 @@ class OnTheBench(InBrowser):
         self.assertEqual(lines(page), ["200 g oats", "50 g icing sugar", "10 ml milk", "20 g walnuts", ""])
 
     def test_a_recipe_pasted_into_lines_goes_where_the_caret_is(self) -> None:
-        page = self.page(permissions=["clipboard-read", "clipboard-write"])
-        open_new(page, "100 g oats\n100 g skyr")
+        page = self.formula_page("100 g oats\n100 g skyr", permissions=["clipboard-read", "clipboard-write"])
         page.get_by_label("Line as written").first.press("Enter")
         paste(page, "- 2 eggs\n- 1 tsp vanilla\n\nTopping:\n- 10 g walnuts")
         expect(page.get_by_role("list", name="Topping")).to_be_visible()
@@ -53,8 +51,7 @@ class OnTheBench(InBrowser):
         self.assertEqual(lines(page), ["100 g oats", "1 tsp vanilla", "100 g skyr", "10 g walnuts"])
 
     def test_rename_duplicate_archive_and_bring_back(self) -> None:
-        page = self.page()
-        open_new(page, "Plum pots\n100 g quark\n80 g plum")
+        page = self.formula_page("Plum pots\n100 g quark\n80 g plum")
         page.get_by_label("Name of the formula").fill("Plum cups")
         page.get_by_label("Family").click()
         page.get_by_role("option", name="Pudding").click()
@@ -73,8 +70,7 @@ class OnTheBench(InBrowser):
         expect(page.get_by_role("link", name="Plum cups, a copy")).to_be_visible()
 
     def test_what_it_contains_and_may_be_called_follows_the_lines(self) -> None:
-        page = self.page()
-        open_new(page, "Oat bars\nmakes 8\n200 g oat flour\n60 g whey\n1 tbsp honey\n1 tbsp unicorn dust")
+        page = self.formula_page("Oat bars\nmakes 8\n200 g oat flour\n60 g whey\n1 tbsp honey\n1 tbsp unicorn dust")
         sentence = page.get_by_role("button", name=re.compile("^contains"))
         expect(sentence).to_contain_text("contains gluten, milk · unknown for 1 line")
         sentence.click()
@@ -102,8 +98,7 @@ class OnTheBench(InBrowser):
         self.assert_accessible(page, "claims")
 
     def test_a_formula_that_is_not_there_says_so(self) -> None:
-        page = self.page()
-        page.goto(f"{self.served.address}/formulas/00000000-0000-4000-8000-000000000000")
+        page = self.page(at="/formulas/00000000-0000-4000-8000-000000000000")
         expect(page.get_by_role("alert")).to_contain_text("not in your kitchen")
         page.get_by_role("link", name="To the formulas").click()
         expect(page.get_by_role("heading", name="Formulas")).to_be_visible()
@@ -238,8 +233,7 @@ class NewUsers(InBrowser):
     """What somebody who is new here stumbled over."""
 
     def test_two_details_in_quick_succession_both_hold(self) -> None:
-        page = self.page()
-        open_new(page, "1 cup almond flour\nmakes 4")
+        page = self.formula_page("1 cup almond flour\nmakes 4")
         page.get_by_role("button", name=re.compile("^Read as almond flour")).click()
 
         def slowly(route: Route) -> None:
@@ -253,8 +247,7 @@ class NewUsers(InBrowser):
         expect(page.get_by_label("Line as written").first).to_have_value("1 cup packed almond flour (optional)")
 
     def test_a_date_that_is_none_shows_no_other_day(self) -> None:
-        page = self.page()
-        page.goto(f"{self.served.address}/today/2026-02-30")
+        page = self.page(at="/today/2026-02-30")
         expect(page.get_by_role("alert")).to_contain_text("is no day of the calendar")
         self.assertEqual(page.title(), "No such day · Ample Crumb")
         page.get_by_role("link", name="To today").click()
@@ -277,8 +270,7 @@ class NewUsers(InBrowser):
         expect(page.get_by_text(re.compile("^Oats moved to "))).to_be_visible()
 
     def test_scaling_to_another_tin_brings_the_tin_along(self) -> None:
-        page = self.page()
-        open_new(page, "Slab\nmakes 12\n600 g skyr\n200 g flour")
+        page = self.formula_page("Slab\nmakes 12\n600 g skyr\n200 g flour")
         page.get_by_label("Family").click()
         page.get_by_role("option", name="Cake", exact=True).click()
         page.locator("[data-making] summary").first.click()
@@ -358,8 +350,7 @@ class NewUsers(InBrowser):
         self.assertEqual(page.evaluate("document.activeElement.tagName"), "MAIN")
 
     def test_one_question_a_key_and_one_more_at_rest(self) -> None:
-        page = self.page()
-        open_new(page, "100 g oats\n2 eggs\nmakes 4")
+        page = self.formula_page("100 g oats\n2 eggs\nmakes 4")
         expect(page.locator("[data-saved]")).to_have_text("saved")
         expect(page.locator("[data-piece-kcal]")).to_be_visible()
         asked: list[str] = []

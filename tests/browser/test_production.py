@@ -5,23 +5,20 @@ import re
 from playwright.sync_api import Page, expect
 
 from tests.browser.page import InBrowser
-from tests.browser.test_story import open_new
 
 RECIPE = "Bean slab\nmakes 24\n1 can white beans, drained\n2 eggs\n100 g almond flour\n60 g whey\n"
 
 
 class Making(InBrowser):
-    def open(self, page: Page, family: str = "Brownie or blondie") -> None:
-        open_new(page, RECIPE)
-        page.get_by_label("Family").click()
-        page.get_by_role("option", name=family).click()
+    def opened(self, family: str = "brownie", size: str = "desk") -> Page:
+        page = self.formula_page(RECIPE, family, size)
         page.locator("[data-making] summary").first.click()
+        return page
 
     def test_a_tin_of_ones_own_its_cuts_and_when_to_look(self) -> None:
         for size in ("desk", "phone"):
             with self.subTest(size):
-                page = self.page(size)
-                self.open(page)
+                page = self.opened(size=size)
                 page.get_by_role("button", name="My tins").click()
                 page.get_by_role("button", name="New tin").click()
                 page.get_by_label("Name of the tin").fill(f"my {size} pan")
@@ -47,8 +44,7 @@ class Making(InBrowser):
                 self.assert_no_sideways_scroll(page, f"making, {size}")
 
     def test_how_it_is_wanted_moves_the_window_and_its_signs(self) -> None:
-        page = self.page()
-        self.open(page)
+        page = self.opened()
         seen = page.locator("[data-window]")
         expect(seen.get_by_role("listitem").first).to_contain_text("edges set")
         before = seen.locator("b").inner_text()
@@ -68,8 +64,7 @@ class Making(InBrowser):
         expect(page.locator("[data-saved]")).to_have_text("saved")
 
     def test_a_weighed_slab_a_disher_and_a_wrong_cut(self) -> None:
-        page = self.page()
-        self.open(page, "Cookie")
+        page = self.opened("cookie")
         page.get_by_label("A piece is").click()
         page.get_by_role("option", name="a scoop or disher").click()
         # What nobody has typed yet is nothing to complain of.
@@ -92,8 +87,7 @@ class Making(InBrowser):
         expect(page.get_by_label("Weighed when baked, g")).to_have_value("440")
 
     def test_a_part_that_comes_on_after_baking_and_half_of_it(self) -> None:
-        page = self.page()
-        self.open(page)
+        page = self.opened()
         page.get_by_role("button", name="Add a part").click()
         page.get_by_label("Name of the part").last.fill("Glaze")
         page.get_by_label("Line as written").last.fill("40 g icing sugar")
@@ -107,8 +101,7 @@ class Making(InBrowser):
         expect(page.locator("[data-grams]").last).to_contain_text("20")
 
     def test_scaling_to_what_is_left_and_back_by_undo(self) -> None:
-        page = self.page()
-        self.open(page)
+        page = self.opened()
         page.get_by_role("button", name="More").click()
         page.get_by_role("menuitem", name="Scale").click()
         page.get_by_label("Scale", exact=True).click()
@@ -126,8 +119,7 @@ class Making(InBrowser):
         expect(page.get_by_label("Line as written").nth(1)).to_have_value("2 eggs")
 
     def test_a_formula_is_a_line_and_never_of_itself(self) -> None:
-        page = self.page()
-        self.open(page)
+        page = self.opened()
         meanings = page.get_by_role("button", name=re.compile("choose another$"))
         expect(meanings).to_have_count(4)
         page.get_by_role("button", name="Add a line").click()
@@ -145,8 +137,7 @@ class Making(InBrowser):
         expect(page.get_by_text("A formula cannot hold itself", exact=False).first).to_be_visible()
 
     def test_a_draft_of_an_older_page_is_taken_over(self) -> None:
-        page = self.page()
-        self.open(page)
+        page = self.opened()
         expect(page.locator("[data-saved]")).to_have_text("saved")
         formula = page.url.rpartition("/")[2]
         page.goto("about:blank")
@@ -164,8 +155,7 @@ class Making(InBrowser):
         expect(page.get_by_role("button", name="baked with the rest")).to_be_visible()
 
     def test_dry_beans_as_cooked_and_back(self) -> None:
-        page = self.page()
-        open_new(page, "100 g dried chickpeas\nmakes 4")
+        page = self.formula_page("100 g dried chickpeas\nmakes 4")
         page.get_by_role("button", name=re.compile("^Read as chickpeas, dry")).click()
         page.get_by_role("button", name=re.compile("^As cooked or soaked: 230 g chickpeas")).click()
         line = page.get_by_label("Line as written").first
@@ -174,8 +164,7 @@ class Making(InBrowser):
         self.assert_accessible(page, "dry or cooked")
 
     def test_the_kitchens_oven_and_a_heat_in_fahrenheit(self) -> None:
-        page = self.page()
-        self.open(page)
+        page = self.opened()
         window = page.locator("[data-window]")
         expect(window).to_contain_text("175 °C, 345 °F, gas 4 · top and bottom heat")
         page.get_by_label("Dial", exact=True).click()
@@ -197,8 +186,7 @@ class Making(InBrowser):
         expect(window).to_contain_text("At 1,600 m")
 
     def test_an_amount_in_words_is_added(self) -> None:
-        page = self.page()
-        self.open(page)
+        page = self.opened()
         amount = page.get_by_label("How much").locator("visible=true")
         told = page.locator("[data-amount]").locator("visible=true")
         amount.fill("a quarter of the whole")

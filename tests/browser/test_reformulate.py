@@ -8,16 +8,15 @@ from tests.browser.page import InBrowser
 
 
 class Reach(InBrowser):
-    def open(self, page: Page, energy: str, protein: str) -> None:
-        page.goto(f"{self.served.address}/formulas")
-        page.get_by_role("link", name="Butter blondies, the classic").first.click()
+    def opened(self, energy: str, protein: str, size: str = "desk") -> Page:
+        page = self.demo_formula_page("Butter blondies, the classic", size)
         page.get_by_role("tab", name="Reach a target").click()
         page.get_by_label("energy, kcal").fill(energy)
         page.get_by_label("protein, g").fill(protein)
+        return page
 
     def test_three_ways_and_one_made_a_version(self) -> None:
-        page = self.page()
-        self.open(page, "200", "5")
+        page = self.opened("200", "5")
         page.get_by_text("What may change").click()
         page.get_by_label("Leave 2 large eggs as it is").check()
         page.get_by_text("What may come in").click()
@@ -40,8 +39,7 @@ class Reach(InBrowser):
         expect(shown).to_have_text(re.compile("^287"))
 
     def test_answers_are_of_the_formula_that_was_asked_about(self) -> None:
-        page = self.page()
-        self.open(page, "200", "5")
+        page = self.opened("200", "5")
         page.get_by_role("button", name="Find amounts").click()
         cards = page.get_by_role("region", name="Answers").get_by_role("article")
         expect(cards.first).to_be_visible()
@@ -55,8 +53,7 @@ class Reach(InBrowser):
     def test_a_clash_its_limits_and_a_curve_that_stops(self) -> None:
         for size in ("desk", "phone"):
             with self.subTest(size):
-                page = self.page(size)
-                self.open(page, "185", "10")
+                page = self.opened("185", "10", size)
                 page.get_by_role("button", name="How far can each go?").click()
                 expect(page.get_by_role("slider")).to_have_count(2)
                 page.get_by_role("button", name="Find amounts").click()

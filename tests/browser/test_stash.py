@@ -12,8 +12,7 @@ EATEN = "1 piece of Chickpea and sesame rounds added to today."
 
 class Stash(InBrowser):
     def open_stash(self, size: str = "desk") -> Page:
-        page = self.page(size)
-        page.goto(f"{self.served.address}/stash")
+        page = self.page(size, at="/stash")
         expect(page.locator("[data-sentence]")).to_be_visible()
         return page
 
@@ -116,8 +115,7 @@ class Stash(InBrowser):
 
 class Tasted(InBrowser):
     def test_one_question_at_a_time_and_what_it_tells(self) -> None:
-        page = self.page("phone")
-        page.goto(f"{self.served.address}/tastings")
+        page = self.page("phone", at="/tastings")
         page.get_by_label("White bean blondies Yesterday").check()
         page.get_by_label(re.compile("^Ricotta and orange set bars Yesterday")).check()
         page.get_by_label("Letters instead of names").check()
@@ -140,8 +138,7 @@ class Tasted(InBrowser):
         self.assert_no_sideways_scroll(page, "compared")
 
     def test_an_answer_that_was_not_kept_is_asked_again(self) -> None:
-        page = self.page("phone")
-        page.goto(f"{self.served.address}/tastings")
+        page = self.page("phone", at="/tastings")
         page.get_by_label("White bean blondies Yesterday").check()
         page.get_by_role("button", name="Begin").click()
         page.get_by_label("Who tastes?").fill("Anna")
@@ -160,8 +157,7 @@ class Tasted(InBrowser):
         expect(page.get_by_role("status").filter(has_text="Thank you, Anna.")).to_be_visible()
 
     def test_many_tastings_tell_which_is_moister_and_what_differed(self) -> None:
-        page = self.page()
-        page.goto(f"{self.served.address}/tastings")
+        page = self.page(at="/tastings")
         page.get_by_role("listitem").filter(has_text="Blondies, whey beside pea").get_by_role(
             "link", name="What it tells"
         ).click()
@@ -171,8 +167,7 @@ class Tasted(InBrowser):
 
 class WhySo(InBrowser):
     def test_gummy_to_the_next_version(self) -> None:
-        page = self.page()
-        page.goto(f"{self.served.address}/batches")
+        page = self.page(at="/batches")
         page.get_by_role("link", name=re.compile("^White bean blondies, (?!Yesterday)")).click()
         page.get_by_role("combobox", name="What is wrong with it").click()
         page.get_by_role("option", name="is sandy").click()

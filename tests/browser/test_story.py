@@ -111,8 +111,7 @@ class Editing(InBrowser):
         expect(page.get_by_label("Line as written").first).to_have_value("100 g almond flour")
 
     def test_a_correction_is_remembered_and_can_be_undone(self) -> None:
-        page = self.page()
-        open_new(page, "1 tbsp unicorn dust\n100 g oats")
+        page = self.formula_page("1 tbsp unicorn dust\n100 g oats")
         page.get_by_role("button", name=re.compile("choose an ingredient")).click()
         page.get_by_label("Search the ingredients").fill("sprinkles")
         self.assert_accessible(page, "read as")
@@ -151,8 +150,7 @@ class Editing(InBrowser):
         expect(page.get_by_role("button", name=re.compile("^Forget what"))).to_have_count(names)
 
     def test_a_band_that_narrows_when_the_flour_is_weighed(self) -> None:
-        page = self.page()
-        open_new(page, "1 1/2 cups almond flour\n150 g skyr\n2 eggs\nmakes 10")
+        page = self.formula_page("1 1/2 cups almond flour\n150 g skyr\n2 eggs\nmakes 10")
         advice = page.get_by_role("list", name="What to weigh")
         expect(advice).to_contain_text("Weigh the almond flour")
         # 921 kcal of flour, 10 % by cup and 5 % in what it holds; a piece adds 3 % of itself.
@@ -163,8 +161,7 @@ class Editing(InBrowser):
         expect(page.locator("[data-piece-kcal]")).to_have_text(re.compile(r"116\s+± 6\s+kcal"))
 
     def test_two_foods_on_one_line_become_two_lines(self) -> None:
-        page = self.page()
-        open_new(page, "100 g oats")
+        page = self.formula_page("100 g oats")
         page.get_by_label("Line as written").first.fill("1 egg plus 2 egg whites")
         page.get_by_role("button", name="Make it 2 lines").click()
         expect(page.get_by_label("Line as written").nth(1)).to_have_value("2 egg whites")
@@ -186,29 +183,25 @@ class Editing(InBrowser):
         self.assertEqual(field.evaluate("field => field.value.length"), 90_000)
 
     def test_odd_writing_is_shown_as_written(self) -> None:
-        page = self.page()
-        open_new(page, "🍰 עוגת שוקולד\n100 g oats\n200 גרם קמח 🍋\n-3 eggs\n900 kg skyr")
+        page = self.formula_page("🍰 עוגת שוקולד\n100 g oats\n200 גרם קמח 🍋\n-3 eggs\n900 kg skyr")
         expect(page.get_by_label("Name of the formula")).to_have_value("🍰 עוגת שוקולד")
         expect(page.get_by_role("status").filter(has_text="3 unread lines remain")).to_be_visible()
         expect(page.get_by_text("more than a kitchen holds")).to_be_visible()
 
     def test_markup_in_names_is_text(self) -> None:
-        page = self.page()
-        open_new(page, "<img src=x onerror=alert(1)>\n100 g oats")
+        page = self.formula_page("<img src=x onerror=alert(1)>\n100 g oats")
         expect(page.get_by_label("Name of the formula")).to_have_value("<img src=x onerror=alert(1)>")
         page.get_by_role("link", name="Formulas").click()
         expect(page.get_by_text("<img src=x onerror=alert(1)>").first).to_be_visible()
 
     def test_zero_pieces_are_refused_at_the_field(self) -> None:
-        page = self.page()
-        open_new(page, "100 g oats\nmakes 4")
+        page = self.formula_page("100 g oats\nmakes 4")
         page.get_by_label("Pieces of the batch").fill("0")
         expect(page.get_by_text("from 1 to 1,000 pieces")).to_be_visible()
         expect(page.get_by_text(re.compile("one of 4 · 25 ± 1 g of dough"))).to_be_visible()
 
     def test_two_windows_never_overwrite_each_other_silently(self) -> None:
-        one = self.page()
-        open_new(one, "100 g oats\n100 g skyr")
+        one = self.formula_page("100 g oats\n100 g skyr")
         expect(one.locator("[data-saved]")).to_have_text("saved")
         other = self.page()
         other.goto(one.url)
@@ -224,8 +217,7 @@ class Editing(InBrowser):
         expect(other.get_by_label("Line as written").nth(1)).to_have_value("300 g skyr")
 
     def test_the_server_goes_away_in_mid_edit(self) -> None:
-        page = self.page()
-        open_new(page, "100 g oats\n100 g skyr")
+        page = self.formula_page("100 g oats\n100 g skyr")
         expect(page.locator("[data-saved]")).to_have_text("saved")
         self.served.stop()
         page.get_by_label("Line as written").first.fill("111 g oats")

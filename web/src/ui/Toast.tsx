@@ -50,7 +50,8 @@ export function Notices({ children }: { children: ReactNode }) {
             )}
           </Toast.Root>
         ))}
-        <Toast.Viewport className="fixed right-4 bottom-17.5 z-50 flex w-[min(420px,calc(100vw-32px))] flex-col gap-2 max-md:bottom-30" />
+        {/* Beside a sheet it goes to the left: what can be pressed in one stands at its right. */}
+        <Toast.Viewport className="fixed right-4 bottom-17.5 z-50 flex w-[min(420px,calc(100vw-32px))] flex-col gap-2 max-md:bottom-30 [body:has([role=dialog])_&]:right-auto [body:has([role=dialog])_&]:left-4" />
       </Toast.Provider>
     </Context.Provider>
   );
